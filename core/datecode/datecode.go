@@ -1,0 +1,256 @@
+// Package datecode answers: when was this part made, going by the few figures printed on it?
+//
+// Chips carry a year and a week (8533 or 3385), a last digit of the year and a week (533), or
+// such a code between plant letters. Capacitors and resistors carry two signs for year and
+// month (IEC 60062). A code can often be read in more than one way: every reading is returned
+// with how sure it is and why, and none is chosen unless it clearly leads.
+package datecode
+
+import (
+	"fmt"
+	"iter"
+	"slices"
+	"strconv"
+
+	"frugalheron/core/calendar"
+)
+
+// DateCode is one reading of a code: what it says and which days that covers, both included.
+type DateCode struct {
+	Text string        `json:"text" doc:"Year and week or month, as 1985-W33 or 1986-06"`
+	From calendar.Date `json:"from" doc:"First day covered, YYYY-MM-DD"`
+	To   calendar.Date `json:"to" doc:"Last day covered, YYYY-MM-DD"`
+}
+
+// Candidate is a possible reading.
+type Candidate struct {
+	DateCode
+	// Confidence lies between 0 and 1. It orders readings; it is no probability.
+	Confidence float64 `json:"confidence" doc:"From 0 to 1: orders the readings, not a probability"`
+	Why        string  `json:"why" doc:"How the code was read"`
+}
+
+// Era is the span of years in which a machine's parts are expected. The zero value is unknown.
+type Era struct {
+	From, To int
+}
+
+// The years that two-digit codes are taken to lie in when nothing is known of the machine:
+// from the first dated integrated circuits to the end of through-hole home and office machines.
+const (
+	firstYear = 1965
+	lastYear  = 2010
+)
+
+func (e Era) known() bool          { return e != Era{} }
+func (e Era) holds(year int) bool  { return e.known() && e.From <= year && year <= e.To }
+func (e Era) allows(year int) bool { return firstYear <= year && year <= lastYear || e.holds(year) }
+
+// yearsEndingIn yields the possible years whose remainder by the cycle is given.
+func (e Era) yearsEndingIn(remainder, cycle int) iter.Seq[int] {
+	return func(yield func(int) bool) {
+		from, to := e.span()
+		for year := from + ((remainder-from)%cycle+cycle)%cycle; year <= to; year += cycle {
+			if e.allows(year) && !yield(year) {
+				return
+			}
+		}
+	}
+}
+
+func (e Era) span() (from, to int) {
+	if !e.known() {
+		return firstYear, lastYear
+	}
+	return min(firstYear, e.From), max(lastYear, e.To)
+}
+
+// Confidences of the ways to read a code; rules of thumb.
+const (
+	onlyReading   = 0.9
+	yearFirst     = 0.5
+	weekFirst     = 0.4
+	openDecade    = 0.2
+	decadeFromEra = 0.7
+	outsideEra    = 0.1
+	plantLetters  = 0.6 // factor
+	monthLetter   = 0.3
+	monthInEra    = 0.7
+	clearLead     = 2.0 // the best must be this many times as sure as the next
+)
+
+// Read returns all readings of a chip's code, the surest first; none when the code cannot be a
+// date. The code is three or four digits, with at most two letters before and two behind.
+func Read(code string, era Era) []Candidate {
+	digits, lettered := trimPlantLetters(code)
+	var found []Candidate
+	switch len(digits) {
+	case 4:
+		found = fourDigits(digits, era)
+	case 3:
+		found = threeDigits(digits, era)
+	}
+	if lettered {
+		for i := range found {
+			found[i].Confidence *= plantLetters
+			found[i].Why += ", between letters that may stand for the plant"
+		}
+	}
+	Sort(found)
+	return found
+}
+
+// Sort puts the surest reading first and keeps the order of equals.
+func Sort(candidates []Candidate) {
+	slices.SortStableFunc(candidates, func(a, b Candidate) int {
+		switch {
+		case a.Confidence > b.Confidence:
+			return -1
+		case a.Confidence < b.Confidence:
+			return 1
+		}
+		return 0
+	})
+}
+
+// Best returns the reading that stands alone or clearly leads a sorted list, else nil.
+func Best(candidates []Candidate) *DateCode {
+	if len(candidates) == 0 {
+		return nil
+	}
+	if len(candidates) > 1 && candidates[0].Confidence < clearLead*candidates[1].Confidence {
+		return nil
+	}
+	best := candidates[0].DateCode
+	return &best
+}
+
+func fourDigits(digits string, era Era) []Candidate {
+	first, second := number(digits[:2]), number(digits[2:])
+	found := []Candidate{}
+	add := func(yearDigits, week int, order string) {
+		if week < 1 || week > 53 {
+			return
+		}
+		for year := range era.yearsEndingIn(yearDigits, 100) {
+			found = append(found, weekCandidate(year, week, digits+" read as "+order))
+		}
+	}
+	add(first, second, "year and week")
+	split := len(found)
+	if first != second {
+		add(second, first, "week and year")
+	}
+	weigh(found, split, era)
+	return found
+}
+
+// weigh sets confidences: found[:split] reads the year first, found[split:] the week.
+func weigh(found []Candidate, split int, era Era) {
+	inEra := 0
+	for _, c := range found {
+		if era.holds(yearOf(c)) {
+			inEra++
+		}
+	}
+	for i := range found {
+		c := &found[i]
+		switch {
+		case len(found) == 1:
+			c.Confidence = onlyReading
+			c.Why += "; no other reading has a possible week and year"
+		case inEra == 1 && era.holds(yearOf(*c)):
+			c.Confidence = onlyReading
+			c.Why += "; the only reading in the machine's era"
+		case inEra > 0 && !era.holds(yearOf(*c)):
+			c.Confidence = outsideEra
+			c.Why += "; outside the machine's era"
+		case i < split:
+			c.Confidence = yearFirst
+		default:
+			c.Confidence = weekFirst
+		}
+	}
+}
+
+func threeDigits(digits string, era Era) []Candidate {
+	yearDigit, week := number(digits[:1]), number(digits[1:])
+	found := []Candidate{}
+	if week < 1 || week > 53 {
+		return found
+	}
+	inEra := 0
+	for year := range era.yearsEndingIn(yearDigit, 10) {
+		found = append(found, weekCandidate(year, week, digits+" read as last digit of the year and week"))
+		if era.holds(year) {
+			inEra++
+		}
+	}
+	for i := range found {
+		c := &found[i]
+		switch {
+		case inEra == 1 && era.holds(yearOf(*c)):
+			c.Confidence = decadeFromEra
+			c.Why += "; the decade follows from the machine's era"
+		case inEra > 0 && !era.holds(yearOf(*c)):
+			c.Confidence = outsideEra
+			c.Why += "; outside the machine's era"
+		default:
+			c.Confidence = openDecade
+			c.Why += "; the decade is open"
+		}
+	}
+	return found
+}
+
+func weekCandidate(year, week int, how string) Candidate {
+	from, to := calendar.Week(year, week)
+	if week > calendar.WeeksIn(year) {
+		how += fmt.Sprintf("; %d has only 52 weeks, so week 53 is taken to end with the year", year)
+	}
+	return Candidate{DateCode: DateCode{Text: weekText(year, week), From: from, To: to}, Why: how}
+}
+
+// weekText writes 1985-W33.
+func weekText(year, week int) string {
+	text := strconv.AppendInt(make([]byte, 0, len("1985-W33")), int64(year), 10)
+	return string(append(text, '-', 'W', byte('0'+week/10), byte('0'+week%10)))
+}
+
+func yearOf(c Candidate) int { return number(c.Text[:4]) }
+
+// trimPlantLetters cuts at most two letters before and behind the digits.
+func trimPlantLetters(code string) (digits string, lettered bool) {
+	start, end := 0, len(code)
+	for start < end && isUpper(code[start]) {
+		start++
+	}
+	for end > start && isUpper(code[end-1]) {
+		end--
+	}
+	digits = code[start:end]
+	if digits == "" || start > 2 || len(code)-end > 2 || !allDigits(digits) {
+		return "", false
+	}
+	// Three figures between letters are more often a type number than a date.
+	if len(digits) == 3 && len(digits) != len(code) {
+		return "", false
+	}
+	return digits, len(digits) != len(code)
+}
+
+func isUpper(b byte) bool { return 'A' <= b && b <= 'Z' }
+
+func allDigits(s string) bool {
+	for i := range len(s) {
+		if s[i] < '0' || s[i] > '9' {
+			return false
+		}
+	}
+	return s != ""
+}
+
+func number(digits string) int {
+	n, _ := strconv.Atoi(digits) // callers pass digits only
+	return n
+}

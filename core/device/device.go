@@ -1,0 +1,67 @@
+// Package device answers: which type of chip does this number stand for, and what is known of
+// the type? It reads reference data given as bytes and recognises a generic device number
+// inside a marking whatever the maker's prefix and the package's suffix are.
+package device
+
+// Class says what a device is for.
+type Class string
+
+// The classes of devices. Own is a type that the collection named itself.
+const (
+	DRAM    Class = "dram"
+	SRAM    Class = "sram"
+	EPROM   Class = "eprom"
+	EEPROM  Class = "eeprom"
+	MaskROM Class = "mask-rom"
+	PROM    Class = "prom"
+	Logic   Class = "logic"
+	Support Class = "support"
+	Own     Class = "own"
+)
+
+// IsRAM reports whether devices of the class hold working memory.
+func (c Class) IsRAM() bool { return c == DRAM || c == SRAM }
+
+// IsROM reports whether devices of the class hold fixed content.
+func (c Class) IsROM() bool {
+	return c == EPROM || c == EEPROM || c == MaskROM || c == PROM
+}
+
+// IsMemory reports whether the class has an organisation.
+func (c Class) IsMemory() bool { return c.IsRAM() || c.IsROM() }
+
+// Organisation is how a memory is divided: so many words of so many bits. The zero value is
+// that of a device without memory.
+type Organisation struct {
+	Words int `json:"words" doc:"Words a memory holds; 0 for other devices"`
+	Bits  int `json:"bits" doc:"Bits in a word; 0 for other devices"`
+}
+
+// TotalBits is the capacity in bits.
+func (o Organisation) TotalBits() int64 { return int64(o.Words) * int64(o.Bits) }
+
+// Type is what a device number stands for.
+type Type struct {
+	Number string `json:"number" doc:"Generic number, as 27128 or 74LS245"`
+	Class  Class  `json:"class" enum:"dram,sram,eprom,eeprom,mask-rom,prom,logic,support,own"`
+	Organisation
+	Function string `json:"function" doc:"What the device does"`
+	Package  string `json:"package" doc:"Usual package and pins, as DIP-28"`
+	// TypicalMilliamps is the typical +5 V supply current of one active device, a rule of
+	// thumb for its family; 0 when none is known.
+	TypicalMilliamps float64 `json:"typicalMilliamps" doc:"Typical +5 V current, a rule of thumb for the family; 0 when not known"`
+	Source           string  `json:"source" doc:"Where the figures come from"`
+
+	speeds map[string]int
+}
+
+// suffixGroup names the table of suffix letters that applies to the type.
+func (t *Type) suffixGroup() string {
+	switch {
+	case t.Class.IsMemory():
+		return "memory"
+	case t.Class == Logic:
+		return "logic"
+	}
+	return "support"
+}

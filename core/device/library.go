@@ -1,0 +1,209 @@
+package device
+
+import (
+	"bytes"
+	"fmt"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// Data is the reference data as tab-separated text. Lines that start with # are comments; the
+// first other line names the columns.
+type Data struct {
+	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also, source
+	Speeds        []byte   // group, suffixes, source
+	LogicFamilies []byte   // family, name, gate_ma, function_ma, octal_ma, source
+	LogicNumbers  []byte   // digits, size, package, function, source
+	Suffixes      []byte   // applies_to, letters, meaning, source
+}
+
+// Library knows types by number. It never changes; With returns a larger one.
+type Library struct {
+	types    map[string]*Type  // by number and by second-source number
+	longest  int               // length of the longest number
+	suffixes map[string]string // by group, a slash and letters
+}
+
+// Read builds a library. An error names the table, the line and what is wrong in it.
+func Read(data Data) (*Library, error) {
+	l := &Library{types: map[string]*Type{}, suffixes: map[string]string{}}
+	speeds, err := readSpeeds(data.Speeds)
+	if err != nil {
+		return nil, err
+	}
+	for _, table := range data.Types {
+		if err := l.readTypes(table, speeds); err != nil {
+			return nil, err
+		}
+	}
+	if err := l.readLogic(data.LogicFamilies, data.LogicNumbers); err != nil {
+		return nil, err
+	}
+	rows, err := readTable("suffixes", data.Suffixes, 4)
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range rows {
+		l.suffixes[r.cells[0]+"/"+r.cells[1]] = r.cells[2]
+	}
+	return l, nil
+}
+
+// With returns a library that also knows the given types; they go before built-in ones of the
+// same number. Numbers are compared without regard to case.
+func (l *Library) With(own []Type) *Library {
+	larger := *l
+	larger.types = maps.Clone(l.types)
+	for _, t := range own {
+		larger.add(t.Number, &t)
+	}
+	return &larger
+}
+
+// Lookup finds a type by its exact number, in any case.
+func (l *Library) Lookup(number string) (Type, bool) {
+	found, ok := l.Recognise(number)
+	if !ok || found.Prefix != "" || found.Suffix != "" {
+		return Type{}, false
+	}
+	return *found.Type, true
+}
+
+// Completions lists at most limit types whose number starts with the text, shortest first.
+func (l *Library) Completions(start string, limit int) []Type {
+	start = strings.ToUpper(start)
+	found := []Type{}
+	for number, t := range l.types {
+		if strings.HasPrefix(number, start) && number == strings.ToUpper(t.Number) {
+			found = append(found, *t)
+		}
+	}
+	slices.SortFunc(found, func(a, b Type) int {
+		if len(a.Number) != len(b.Number) {
+			return len(a.Number) - len(b.Number)
+		}
+		return strings.Compare(a.Number, b.Number)
+	})
+	return found[:min(limit, len(found))]
+}
+
+func (l *Library) add(number string, t *Type) {
+	number = strings.ToUpper(number)
+	l.types[number] = t
+	l.longest = max(l.longest, len(number))
+}
+
+func (l *Library) readTypes(table []byte, speeds map[string]map[string]int) error {
+	rows, err := readTable("types", table, 10)
+	if err != nil {
+		return err
+	}
+	for _, r := range rows {
+		c := r.cells
+		words, errWords := strconv.Atoi(c[2])
+		bits, errBits := strconv.Atoi(c[3])
+		milliamps, errMilliamps := strconv.ParseFloat(c[5], 64)
+		group, known := speeds[c[6]]
+		if errWords != nil || errBits != nil || errMilliamps != nil || c[6] != "" && !known {
+			return fmt.Errorf("types, line %d: words, bits and typical_ma must be numbers and the speed group must exist", r.line)
+		}
+		t := Type{Number: c[0], Class: Class(c[1]), Organisation: Organisation{words, bits}, Package: c[4],
+			TypicalMilliamps: milliamps, speeds: group, Function: c[7], Source: c[9]}
+		for number := range strings.SplitSeq(c[0]+","+c[8], ",") {
+			if number == "" {
+				continue
+			}
+			if _, taken := l.types[number]; taken {
+				return fmt.Errorf("types, line %d: %s stands twice", r.line, number)
+			}
+			l.add(number, &t)
+		}
+	}
+	return nil
+}
+
+// readLogic adds every number of the 54/74 series in every family: 54 or 74, the letters of
+// the family, the digits of the function.
+func (l *Library) readLogic(families, numbers []byte) error {
+	familyRows, err := readTable("logic families", families, 6)
+	if err != nil {
+		return err
+	}
+	numberRows, err := readTable("logic numbers", numbers, 5)
+	if err != nil {
+		return err
+	}
+	sizes := map[string]int{"gate": 2, "function": 3, "octal": 4} // columns of the family table
+	for _, f := range familyRows {
+		for _, n := range numberRows {
+			milliamps, err := strconv.ParseFloat(f.cells[sizes[n.cells[1]]], 64)
+			if err != nil {
+				return fmt.Errorf("logic families, line %d: no current for size %q of line %d", f.line, n.cells[1], n.line)
+			}
+			for _, series := range []string{"74", "54"} {
+				number := series + f.cells[0] + n.cells[0]
+				if _, taken := l.types[number]; taken {
+					continue // a memory of the series, such as 74S188, is described better among the memories
+				}
+				l.add(number, &Type{
+					Number: number, Class: Logic, Function: n.cells[3] + ", " + f.cells[1], Package: n.cells[2],
+					TypicalMilliamps: milliamps, Source: n.cells[4] + "; current: " + f.cells[5],
+				})
+			}
+		}
+	}
+	return nil
+}
+
+func readSpeeds(table []byte) (map[string]map[string]int, error) {
+	rows, err := readTable("speeds", table, 3)
+	if err != nil {
+		return nil, err
+	}
+	groups := map[string]map[string]int{}
+	for _, r := range rows {
+		group := map[string]int{}
+		for word := range strings.FieldsSeq(r.cells[1]) {
+			suffix, value, found := strings.Cut(word, ":")
+			if !found {
+				value = suffix
+			}
+			ns, err := strconv.Atoi(value)
+			if err != nil {
+				return nil, fmt.Errorf("speeds, line %d: %q is no number of nanoseconds", r.line, word)
+			}
+			group[suffix] = ns
+		}
+		groups[r.cells[0]] = group
+	}
+	return groups, nil
+}
+
+type row struct {
+	line  int
+	cells []string
+}
+
+func readTable(name string, table []byte, columns int) ([]row, error) {
+	rows := []row{}
+	line, heading := 0, true
+	for text := range bytes.Lines(table) {
+		line++
+		text = bytes.TrimRight(text, "\r\n")
+		if len(text) == 0 || text[0] == '#' {
+			continue
+		}
+		if heading {
+			heading = false
+			continue
+		}
+		cells := strings.Split(string(text), "\t")
+		if len(cells) != columns {
+			return nil, fmt.Errorf("%s, line %d: %d columns, want %d", name, line, len(cells), columns)
+		}
+		rows = append(rows, row{line, cells})
+	}
+	return rows, nil
+}

@@ -1,0 +1,215 @@
+// Package marking answers: what do the characters printed on a chip say? It finds the device
+// number, the speed and grade behind it and every way to read the date code, and lists the
+// words it could not read.
+package marking
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+
+	"frugalheron/core/datecode"
+	"frugalheron/core/device"
+)
+
+// Reading is what a marking says.
+type Reading struct {
+	Type    *device.Type       `json:"type" doc:"The device type, or null when the library does not know it"`
+	SpeedNs int                `json:"speedNs" doc:"Access time in nanoseconds; 0 when the marking does not say"`
+	Grade   string             `json:"grade" doc:"What else the suffix says: temperature, package, revision"`
+	Date    *datecode.DateCode `json:"date" doc:"The reading of the date code that clearly leads, or null"`
+	// Candidates holds every reading of every word that could be a date, the surest first.
+	Candidates []datecode.Candidate `json:"candidates"`
+	Unread     []string             `json:"unread" doc:"Words that were not understood"`
+}
+
+// Part says what kind of part carries the marking, as far as that changes how it is read.
+type Part int
+
+// Parts that are marked differently. Any is decided by the words themselves.
+const (
+	Any Part = iota
+	Chip
+	Passive // capacitor or resistor: month letters of IEC 60062, no device numbers
+)
+
+// Context is what is known of the part beside its marking.
+type Context struct {
+	Part Part
+	Era  datecode.Era
+}
+
+// Read reads a marking word by word. Text in which nothing is readable gives an empty reading.
+func Read(library *device.Library, text string, context Context) Reading {
+	words := strings.Fields(text)
+	r := Reading{Candidates: []datecode.Candidate{}, Unread: []string{}}
+	part := context.Part
+	if part == Any {
+		part = Chip
+		if slices.ContainsFunc(words, IsPassiveValue) {
+			part = Passive
+		}
+	}
+	numberAt := -1
+	if part == Chip {
+		numberAt = r.readNumber(library, words)
+	}
+	for i, word := range words {
+		if i == numberAt {
+			continue
+		}
+		if !r.readOther(library, word, part, context.Era, i == numberAt+1 && numberAt >= 0) {
+			r.Unread = append(r.Unread, word)
+		}
+	}
+	datecode.Sort(r.Candidates)
+	r.Date = datecode.Best(r.Candidates)
+	return r
+}
+
+// readNumber finds the word with the device number and takes type, speed and grade from it.
+// It returns the word's index, or -1 when no word can be a device number. A number the library
+// does not know counts as unread, yet still keeps later numbers from being taken for it.
+func (r *Reading) readNumber(library *device.Library, words []string) int {
+	at, found := numberWord(library, words)
+	if at < 0 {
+		return -1
+	}
+	if found.Type == nil {
+		r.Unread = append(r.Unread, words[at])
+		return at
+	}
+	suffix := library.ReadSuffix(found.Type, found.Suffix)
+	r.Type, r.SpeedNs, r.Grade = found.Type, suffix.SpeedNs, suffix.Grade
+	return at
+}
+
+// numberWord picks the word that holds the device number: a known number with a prefix, suffix
+// or speed attached; else an unknown one that stands before any bare number; else the first
+// bare number that is a known device; else whatever is built like a device number.
+func numberWord(library *device.Library, words []string) (at int, found device.Recognition) {
+	bare, unknown, lettered := -1, -1, -1
+	var bareDevice device.Recognition
+	for i, word := range words {
+		found, known := library.Recognise(word)
+		switch {
+		case known && !found.IsBare():
+			return i, found
+		case known:
+			if bare < 0 {
+				bare, bareDevice = i, found
+			}
+		case unknown < 0 && LooksLikeNumber(word):
+			if couldBeDate(word) {
+				lettered = first(lettered, i)
+			} else {
+				unknown = i
+			}
+		}
+	}
+	switch {
+	case unknown >= 0 && (bare < 0 || unknown < bare):
+		return unknown, device.Recognition{}
+	case bare >= 0:
+		return bare, bareDevice
+	case lettered >= 0 && !onlyDate(words, lettered):
+		return lettered, device.Recognition{}
+	}
+	return -1, device.Recognition{}
+}
+
+// first keeps an index that is set already.
+func first(index, otherwise int) int {
+	if index >= 0 {
+		return index
+	}
+	return otherwise
+}
+
+func couldBeDate(word string) bool {
+	return len(datecode.Read(device.Normal(word), datecode.Era{})) > 0
+}
+
+// onlyDate reports whether a word that could be either a device number or a date between plant
+// letters is to be taken for the date: it has at most one letter on a side, and no other word
+// is a date.
+func onlyDate(words []string, at int) bool {
+	for i, word := range words {
+		if i != at && couldBeDate(word) {
+			return false
+		}
+	}
+	word := device.Normal(words[at])
+	return len(word) <= 5 || len(word) == 6 && isDigit(word[1]) && isDigit(word[4])
+}
+
+// LooksLikeNumber reports whether a word is built like a device number: letters and at least
+// two digits, or digits with a suffix. Pure digits are not: they could be anything.
+func LooksLikeNumber(word string) bool {
+	digits, letters := 0, 0
+	for _, c := range device.Normal(word) {
+		switch {
+		case '0' <= c && c <= '9':
+			digits++
+		case 'A' <= c && c <= 'Z':
+			letters++
+		case c != '-' && c != '/' && c != '?' && c != '.':
+			return false
+		}
+	}
+	return digits >= 2 && letters >= 1 && !IsPassiveValue(word) && !isSpeed(word) && !IsFrequency(word)
+}
+
+// readOther takes a word that is not the device number: a date, a speed, a value.
+func (r *Reading) readOther(library *device.Library, word string, part Part, era datecode.Era, afterNumber bool) bool {
+	normal := device.Normal(word)
+	if ns, ok := SpeedNs(normal); ok && r.SpeedNs == 0 {
+		r.SpeedNs = ns
+		return true
+	}
+	if afterNumber && strings.HasPrefix(word, "-") && r.Type != nil && r.SpeedNs == 0 {
+		if s := library.ReadSuffix(r.Type, normal); s.SpeedNs > 0 {
+			r.SpeedNs = s.SpeedNs
+			return true
+		}
+	}
+	if part == Passive {
+		if IsPassiveValue(word) {
+			return true
+		}
+		if found := datecode.ReadMonth(normal, era); len(found) > 0 {
+			r.Candidates = append(r.Candidates, found...)
+			return true
+		}
+		if len(word) == 3 { // 104 is a value, not a week
+			return false
+		}
+	}
+	found := datecode.Read(normal, era)
+	r.Candidates = append(r.Candidates, found...)
+	return len(found) > 0
+}
+
+// SpeedNs reads an access time written out, as 70ns.
+func SpeedNs(word string) (int, bool) {
+	digits, found := strings.CutSuffix(strings.ToLower(word), "ns")
+	if !found {
+		return 0, false
+	}
+	ns, err := strconv.Atoi(digits)
+	return ns, err == nil && ns > 0 && ns < 10_000
+}
+
+func isSpeed(word string) bool {
+	_, ok := SpeedNs(word)
+	return ok
+}
+
+// IsFrequency reports whether a word is a frequency, as 18.432MHz.
+func IsFrequency(word string) bool {
+	figures, found := strings.CutSuffix(strings.ToLower(word), "hz")
+	figures = strings.TrimRight(figures, "mk")
+	return found && figures != "" && strings.Trim(figures, "0123456789.,") == ""
+}
+
+func isDigit(b byte) bool { return '0' <= b && b <= '9' }

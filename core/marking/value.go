@@ -1,0 +1,32 @@
+package marking
+
+import (
+	"regexp"
+	"strings"
+)
+
+// passiveValue matches capacitance and resistance in the usual spellings: 0.1uF, 100n, 4n7,
+// 470u/16V, 4k7, 0R22, 330R, 10k. A bare number is no value here: it could be anything.
+var passiveValue = regexp.MustCompile(`(?i)^(\d*[.,]?\d+(\s?[pnuµμm]f|[pnuµμ])|\d+[pnuµμ]\d+|\d*[.,]?\d+(k|r|meg|ohms?|[kmΩω]?[Ωω])|\d+[kr]\d+|r\d+)(/\d+v)?$`)
+
+// IsPassiveValue reports whether a word is the value of a capacitor or a resistor.
+func IsPassiveValue(word string) bool {
+	return spelledLikeValue(word) && passiveValue.MatchString(word)
+}
+
+// spelledLikeValue is a quick look at the characters: most words of a sheet are no values, and
+// the pattern is slow to say so.
+func spelledLikeValue(word string) bool {
+	figures, letters := 0, 0
+	for _, c := range word {
+		switch {
+		case '0' <= c && c <= '9':
+			figures++
+		case strings.ContainsRune("pnuµμfkregohmsΩωPNUFKREGOHMSvV", c):
+			letters++
+		case c != '.' && c != ',' && c != '/':
+			return false
+		}
+	}
+	return figures > 0 && letters > 0
+}

@@ -1,0 +1,79 @@
+// Package memory answers: how much memory do these parts add up to, what is it for, and which
+// of it is parity? And: is the picture memory enough for a screen?
+//
+// K and M are binary throughout: 1 K is 1,024.
+package memory
+
+import (
+	"fmt"
+
+	"frugalheron/core/device"
+)
+
+// Purpose says what memory serves.
+type Purpose string
+
+// What memory can be for.
+const (
+	Main    Purpose = "main"
+	Picture Purpose = "picture"
+	Cache   Purpose = "cache"
+	Shared  Purpose = "shared"
+	Card    Purpose = "card"
+)
+
+// Purposes lists all, in the order in which sums are shown.
+var Purposes = []Purpose{Main, Picture, Cache, Shared, Card}
+
+// Bank is a number of equal chips or modules written as one run.
+type Bank struct {
+	device.Organisation
+	Count int
+	// AllParity is set when the sheet says that the run holds parity only.
+	AllParity bool
+}
+
+// Capacity is what a bank holds: data, and parity beside it.
+type Capacity struct {
+	DataBits   int64
+	ParityBits int64
+	// Note explains a reading that is not the only one possible; else it is empty.
+	Note string
+}
+
+// Of computes a bank's capacity. Chips one bit wide in a number that is a multiple of nine and
+// not of eight are data with parity, one chip in nine. A multiple of both, such as 72, is
+// counted as data only, with a note. Words of 9, 18 or 36 bits, as modules have, carry one
+// parity bit in nine.
+func Of(b Bank) Capacity {
+	total := b.TotalBits() * int64(b.Count)
+	switch {
+	case b.AllParity:
+		return Capacity{ParityBits: total}
+	case b.Bits == 9 || b.Bits == 18 || b.Bits == 36:
+		return Capacity{DataBits: total / 9 * 8, ParityBits: total / 9}
+	case b.Bits == 1 && b.Count%9 == 0 && b.Count%8 == 0 && b.Count > 0:
+		return Capacity{DataBits: total, Note: fmt.Sprintf(
+			"%d chips one bit wide could be %d bytes wide, or %d with parity; counted as data only (write for:parity on a line of its own to settle it)",
+			b.Count, b.Count/8, b.Count/9)}
+	case b.Bits == 1 && b.Count%9 == 0:
+		return Capacity{DataBits: total / 9 * 8, ParityBits: total / 9}
+	}
+	return Capacity{DataBits: total}
+}
+
+// Format writes a number of bytes with a binary unit, exactly: 98304 is 96 KB.
+func Format(bytes int64) string {
+	const k = 1024
+	switch {
+	case bytes != 0 && bytes%(k*k) == 0:
+		return fmt.Sprintf("%d MB", bytes/(k*k))
+	case bytes != 0 && bytes%k == 0:
+		return fmt.Sprintf("%d KB", bytes/k)
+	case bytes > k && bytes%(k/4) == 0:
+		return fmt.Sprintf("%.2f KB", float64(bytes)/k)
+	case bytes == 1:
+		return "1 byte"
+	}
+	return fmt.Sprintf("%d bytes", bytes)
+}

@@ -1,0 +1,223 @@
+// Package reckoning answers: what does a board amount to? It takes a sheet, reads every
+// marking against the library and adds up memory, ROM, dates, unknowns and current, each with
+// the lines it came from.
+package reckoning
+
+import (
+	"frugalheron/core/datecode"
+	"frugalheron/core/device"
+	"frugalheron/core/marking"
+	"frugalheron/core/memory"
+	"frugalheron/core/sheet"
+)
+
+// Result is a reckoned sheet.
+type Result struct {
+	Assemblies []Assembly      `json:"assemblies"`
+	Totals     Totals          `json:"totals"`
+	Problems   []sheet.Problem `json:"problems"`
+	Notes      []Note          `json:"notes" doc:"Worth knowing, but not wrong"`
+}
+
+// Assembly is one board of the sheet.
+type Assembly struct {
+	Title      string            `json:"title"`
+	Attributes map[string]string `json:"attributes"`
+	Entries    []Entry           `json:"entries"`
+	// Texts are the lines that are neither entry nor comment: kept, not reckoned.
+	Texts []Text `json:"texts"`
+}
+
+// Text is a line kept as it stands.
+type Text struct {
+	Line int    `json:"line"`
+	Text string `json:"text"`
+}
+
+// Kind says what sort of part an entry is about.
+type Kind string
+
+// The kinds of parts.
+const (
+	Chip      Kind = "chip"
+	Module    Kind = "module"
+	Crystal   Kind = "crystal"
+	Capacitor Kind = "capacitor"
+	Resistor  Kind = "resistor"
+	Jumper    Kind = "jumper"
+	Switch    Kind = "switch"
+	Battery   Kind = "battery"
+	Connector Kind = "connector"
+	Other     Kind = "other"
+)
+
+// Entry is a line of the sheet with what its words mean.
+type Entry struct {
+	Line         int                  `json:"line"`
+	Designators  []string             `json:"designators"`
+	Count        int                  `json:"count"`
+	Kind         Kind                 `json:"kind"`
+	Marking      string               `json:"marking" doc:"The words as written"`
+	Type         *device.Type         `json:"type"`
+	SpeedNs      int                  `json:"speedNs" doc:"Access time in nanoseconds; 0 when not said"`
+	Date         *datecode.DateCode   `json:"date"`
+	DateReadings []datecode.Candidate `json:"dateReadings" doc:"Every way to read the date code"`
+	Purpose      sheet.Purpose        `json:"purpose" doc:"What memory is for, from the line or its heading"`
+	Socketed     bool                 `json:"socketed"`
+	Empty        bool                 `json:"empty" doc:"A socket without its part"`
+	Doubtful     bool                 `json:"doubtful" doc:"A character could not be read with certainty"`
+	Findings     []sheet.Finding      `json:"findings"`
+}
+
+// IsUnidentified reports whether the entry is about chips that nobody has named yet.
+func (e Entry) IsUnidentified() bool { return e.Kind == Chip && !e.Empty && e.Type == nil }
+
+// Totals are the sums over a sheet. Bytes count data, without parity.
+type Totals struct {
+	Chips        int             `json:"chips"`
+	Modules      int             `json:"modules"`
+	Unidentified int             `json:"unidentified"`
+	RAMBytes     int64           `json:"ramBytes" doc:"Data of all purposes, chips and modules, without parity"`
+	RAMBy        RAMBy           `json:"ramBy"`
+	ParityBits   int64           `json:"parityBits"`
+	ROMBytes     int64           `json:"romBytes"`
+	ROMs         int             `json:"roms" doc:"Chips that hold ROM of any kind"`
+	EmptySockets int             `json:"emptySockets"`
+	Findings     int             `json:"findings"`
+	Draw         map[string]Draw `json:"draw" doc:"By rail, as +5"`
+	Dates        *DateRange      `json:"dates" doc:"First and last date code, or null when none is read"`
+}
+
+// RAMBy splits memory by what it is for, in bytes.
+type RAMBy struct {
+	Main    int64 `json:"main"`
+	Picture int64 `json:"picture"`
+	Cache   int64 `json:"cache"`
+	Shared  int64 `json:"shared"`
+	Card    int64 `json:"card"`
+}
+
+// Of returns the bytes for one purpose.
+func (r *RAMBy) Of(p memory.Purpose) int64 { return *r.slot(p) }
+
+func (r *RAMBy) slot(p memory.Purpose) *int64 {
+	switch p {
+	case memory.Picture:
+		return &r.Picture
+	case memory.Cache:
+		return &r.Cache
+	case memory.Shared:
+		return &r.Shared
+	case memory.Card:
+		return &r.Card
+	}
+	return &r.Main
+}
+
+// Draw is a rough current: the sum of typical currents of the chips that are identified.
+type Draw struct {
+	TypicalA  float64 `json:"typicalA" doc:"Amperes, a rule of thumb"`
+	Counted   int     `json:"counted" doc:"Chips in the sum"`
+	Uncounted int     `json:"uncounted" doc:"Chips of which no current is known"`
+}
+
+// DateRange spans the date codes of chips.
+type DateRange struct {
+	Earliest datecode.DateCode `json:"earliest"`
+	Latest   datecode.DateCode `json:"latest"`
+	Count    int               `json:"count" doc:"Chips with a date code that was read"`
+}
+
+// Note is a remark on a line.
+type Note struct {
+	Line int    `json:"line"`
+	Text string `json:"text"`
+}
+
+// Options are what is known beside the text.
+type Options struct {
+	Mode    sheet.Mode
+	Era     datecode.Era
+	Purpose sheet.Purpose // what the board's memory is for when a body text does not say
+}
+
+// Of reckons a text. It returns a *sheet.RefusedError when the text cannot be a sheet at all.
+func Of(library *device.Library, text []byte, options Options) (Result, error) {
+	parsed, err := sheet.Parse(text, options.Mode)
+	if err != nil {
+		return Result{}, err
+	}
+	r := Result{Assemblies: []Assembly{}, Problems: parsed.Problems, Notes: []Note{}}
+	problemLines := map[int]bool{}
+	for _, p := range parsed.Problems {
+		problemLines[p.Line] = true
+	}
+	for _, a := range parsed.Assemblies {
+		r.Assemblies = append(r.Assemblies, r.assembly(library, a, options, problemLines))
+	}
+	r.Totals = sum(&r)
+	return r, nil
+}
+
+func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Options, problemLines map[int]bool) Assembly {
+	out := Assembly{Attributes: map[string]string{}, Entries: make([]Entry, 0, len(a.Lines)), Texts: []Text{}}
+	purpose := options.Purpose
+	if a.Heading != nil {
+		out.Title = a.Heading.Title
+		for _, attribute := range a.Heading.Attributes {
+			out.Attributes[attribute.Key] = attribute.Value
+		}
+		purpose = sheet.Purpose(a.Heading.Value("for"))
+	}
+	for _, line := range a.Lines {
+		switch {
+		case line.Entry != nil:
+			out.Entries = append(out.Entries, readEntry(library, line.Entry, purpose, options.Era))
+		case isText(line.Text):
+			out.Texts = append(out.Texts, Text{Line: line.Number, Text: line.Text})
+			if !problemLines[line.Number] {
+				r.Notes = append(r.Notes, Note{line.Number, "no designator at the start, so the line is kept as text and not counted; write 1x before a part without one"})
+			}
+		}
+	}
+	return out
+}
+
+func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, era datecode.Era) Entry {
+	out := Entry{
+		Line: e.Line, Designators: e.Designators, Count: e.Count, Marking: joined(e.Words),
+		DateReadings: []datecode.Candidate{}, Purpose: e.Purpose,
+		Socketed: e.Socketed, Empty: e.Empty, Doubtful: e.Doubtful, Findings: e.Findings,
+	}
+	if out.Purpose == sheet.Unsaid {
+		out.Purpose = purpose
+	}
+	out.Kind = kindOf(library, e)
+	switch out.Kind {
+	case Chip:
+		out.read(marking.Read(library, out.Marking, marking.Context{Part: marking.Chip, Era: era}))
+	case Capacitor, Resistor:
+		out.read(marking.Read(library, out.Marking, marking.Context{Part: marking.Passive, Era: era}))
+	case Module:
+		out.readModule(e.Words)
+	}
+	return out
+}
+
+func (e *Entry) read(m marking.Reading) {
+	e.Type, e.SpeedNs, e.Date, e.DateReadings = m.Type, m.SpeedNs, m.Date, m.Candidates
+}
+
+func (e *Entry) readModule(words []string) {
+	for _, word := range words {
+		if ns, ok := marking.SpeedNs(word); ok {
+			e.SpeedNs = ns
+		}
+		if organisation, ok := memory.ParseModule(word); ok && e.Type == nil {
+			e.Type = &device.Type{
+				Number: "module " + word, Class: device.DRAM, Organisation: organisation,
+				Function: "memory module", Source: "as written on the sheet",
+			}
+		}
+	}
+}

@@ -1,0 +1,212 @@
+package sheet
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+	"unicode"
+)
+
+// token is a word of a line and where it starts, in bytes.
+type token struct {
+	text   string
+	offset int
+}
+
+func tokens(content string) []token {
+	found := []token{}
+	start := -1
+	for i, r := range content {
+		switch space := unicode.IsSpace(r); {
+		case space && start >= 0:
+			found = append(found, token{content[start:i], start})
+			start = -1
+		case !space && start < 0:
+			start = i
+		}
+	}
+	if start >= 0 {
+		found = append(found, token{content[start:], start})
+	}
+	return found
+}
+
+// entry reads a line as an entry. It returns nil, with a problem noted, when something on the
+// line is wrong; and nil without a problem when the line names no part.
+func (p *parser) entry(number int, line string) *Entry {
+	content, comment := cutComment(line)
+	words := tokens(content)
+	e := &Entry{Line: number, Comment: comment, Words: []string{}, Designators: []string{}, Findings: []Finding{}}
+	subject, rest := cutSubject(words)
+	if len(subject) == 0 {
+		return nil
+	}
+	if !p.subject(number, line, subject, e) || !p.words(number, line, content, rest, e) {
+		return nil
+	}
+	return p.register(number, line, subject, e)
+}
+
+// cutSubject takes the words that say which parts the line is about: a count, or designators,
+// which may be spread over words as long as a comma connects them.
+func cutSubject(words []token) (subject, rest []token) {
+	if len(words) == 0 {
+		return nil, nil
+	}
+	if isCount(words[0].text) {
+		return words[:1], words[1:]
+	}
+	if len(words) > 1 && isDigits(words[0].text) && isTimes(words[1].text) {
+		return []token{{words[0].text + "x", words[0].offset}}, words[2:]
+	}
+	end := 1
+	for end < len(words) && strings.HasSuffix(words[end-1].text, ",") {
+		end++
+	}
+	for _, word := range words[:end] {
+		for item := range strings.SplitSeq(word.text, ",") {
+			if item != "" && !looksLikeDesignators(item) {
+				return nil, words
+			}
+		}
+	}
+	return words[:end], words[end:]
+}
+
+func isTimes(word string) bool { return word == "x" || word == "X" || word == "×" }
+
+func isCount(word string) bool {
+	digits := strings.TrimRight(word, "xX×")
+	return digits != word && isTimes(word[len(digits):]) && isDigits(digits)
+}
+
+func isDigits(word string) bool {
+	return word != "" && strings.Trim(word, "0123456789") == ""
+}
+
+// subject fills in what the subject names and checks it.
+func (p *parser) subject(number int, line string, subject []token, e *Entry) bool {
+	if isCount(subject[0].text) {
+		digits := strings.TrimRight(subject[0].text, "xX×")
+		count, err := strconv.Atoi(digits)
+		if err != nil || count < 1 || count > MaxRun {
+			p.problem(number, line, subject[0].offset, "a count of %s; it must lie between 1 and %d", digits, MaxRun)
+			return false
+		}
+		e.Written, e.Count = digits+"x", count
+		return true
+	}
+	written := []string{}
+	for _, word := range subject {
+		offset := word.offset
+		for item := range strings.SplitSeq(word.text, ",") {
+			if item != "" {
+				designators, why := expand(item)
+				if why != "" {
+					p.problem(number, line, offset, "%s", why)
+					return false
+				}
+				e.Designators = append(e.Designators, designators...)
+				written = append(written, item)
+			}
+			offset += len(item) + 1
+		}
+	}
+	if len(e.Designators) > MaxRun {
+		p.problem(number, line, subject[0].offset, "%d parts on one line; at most %d", len(e.Designators), MaxRun)
+		return false
+	}
+	e.Written, e.Count = strings.Join(written, ","), len(e.Designators)
+	return true
+}
+
+// register notes the designators as taken, unless one is taken already.
+func (p *parser) register(number int, line string, subject []token, e *Entry) *Entry {
+	if p.parts+e.Count > MaxSheetParts {
+		p.problem(number, line, subject[0].offset, "with this line the sheet holds more than %d parts; split it", MaxSheetParts)
+		return nil
+	}
+	for i, d := range e.Designators {
+		key := strings.ToUpper(d)
+		earlier, taken := p.seen[key]
+		if !taken {
+			p.seen[key] = number
+			continue
+		}
+		if earlier == number {
+			p.problem(number, line, offsetOf(subject, d), "%s stands twice on this line", d)
+		} else {
+			p.problem(number, line, offsetOf(subject, d), "%s stands on line %d already; each designator once in an assembly", d, earlier)
+		}
+		// The line is kept as text, so what it named before the clash is free again.
+		for _, own := range e.Designators[:i] {
+			delete(p.seen, strings.ToUpper(own))
+		}
+		return nil
+	}
+	p.parts += e.Count
+	return e
+}
+
+// offsetOf finds the item of the subject that names a designator.
+func offsetOf(subject []token, designator string) int {
+	last := subject[0].offset
+	for _, word := range subject {
+		offset := word.offset
+		for item := range strings.SplitSeq(word.text, ",") {
+			if found, _ := expand(item); slices.Contains(found, designator) {
+				last = offset
+			}
+			offset += len(item) + 1
+		}
+	}
+	return last
+}
+
+// words reads what follows the designators: marks, purpose, findings, and plain words.
+func (p *parser) words(number int, line, content string, rest []token, e *Entry) bool {
+	for _, word := range rest {
+		switch {
+		case strings.HasPrefix(word.text, "@"):
+			switch word.text {
+			case "@socket":
+				e.Socketed = true
+			case "@solder":
+				e.Soldered = true
+			case "@empty":
+				e.Empty = true
+			default:
+				p.problem(number, line, word.offset, "%s is no mark; use @socket, @solder or @empty", word.text)
+				return false
+			}
+		case strings.HasPrefix(word.text, "for:"):
+			purpose, ok := purposeOf(word.text[len("for:"):])
+			if !ok {
+				p.problem(number, line, word.offset, "%s is none of for:main, for:picture, for:cache, for:shared, for:card, for:parity", word.text)
+				return false
+			}
+			e.Purpose = purpose
+		case strings.HasPrefix(word.text, "!"):
+			kind, note, noted := strings.Cut(content[word.offset+1:], ":")
+			if !findingHasNote(word.text) {
+				kind, note, noted = word.text[1:], "", false
+			}
+			if kind == "" {
+				p.problem(number, line, word.offset, "a finding needs a word after the !, as in !cracked")
+				return false
+			}
+			e.Findings = append(e.Findings, Finding{Kind: kind, Note: strings.TrimFunc(note, unicode.IsSpace)})
+			if noted {
+				return true
+			}
+		default:
+			if word.text == "?" {
+				e.Unknown = true
+			} else if strings.Contains(word.text, "?") {
+				e.Doubtful = true
+			}
+			e.Words = append(e.Words, word.text)
+		}
+	}
+	return true
+}

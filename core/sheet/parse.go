@@ -1,0 +1,219 @@
+package sheet
+
+import (
+	"bytes"
+	"fmt"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Mode says what the text is.
+type Mode int
+
+const (
+	// Whole text may hold several assemblies, each under its heading.
+	Whole Mode = iota
+	// Body text belongs to one assembly whose heading is kept elsewhere: a heading in it is
+	// a problem.
+	Body
+)
+
+// Parse reads a text. It returns a *RefusedError when the text as a whole cannot be a sheet;
+// anything else that is wrong becomes a Problem, and the line is kept as text.
+func Parse(text []byte, mode Mode) (Sheet, error) {
+	if err := check(text); err != nil {
+		return Sheet{}, err
+	}
+	text = bytes.TrimLeft(text, "\ufeff")
+	p := parser{mode: mode, seen: map[string]int{}}
+	for number, line := range splitLines(string(text)) {
+		p.line(number+1, line)
+	}
+	if p.sheet.Problems == nil {
+		p.sheet.Problems = []Problem{}
+	}
+	return p.sheet, nil
+}
+
+func check(text []byte) error {
+	if len(text) > MaxBytes {
+		return &RefusedError{Reason: ErrTooLong, Detail: fmt.Sprintf("%d bytes; at most %d (1 MiB)", len(text), MaxBytes)}
+	}
+	refuse := func(offset int, detail string) error {
+		line := bytes.Count(text[:offset], []byte("\n")) + 1
+		return &RefusedError{Line: line, Offset: offset, Reason: ErrNotText, Detail: detail}
+	}
+	if at := bytes.IndexByte(text, 0); at >= 0 {
+		return refuse(at, "a zero byte; is this a binary file?")
+	}
+	for at := 0; at < len(text); {
+		if text[at] < utf8.RuneSelf {
+			at++
+			continue
+		}
+		r, size := utf8.DecodeRune(text[at:])
+		if r == utf8.RuneError && size == 1 {
+			return refuse(at, fmt.Sprintf("byte %02x is no UTF-8; save the file as UTF-8", text[at]))
+		}
+		at += size
+	}
+	return nil
+}
+
+// splitLines cuts at LF, CRLF and CR, as editors do. An end of line at the end of the text does
+// not open another line.
+func splitLines(text string) []string {
+	text = strings.ReplaceAll(text, "\r\n", "\n")
+	text = strings.ReplaceAll(text, "\r", "\n")
+	text = strings.TrimSuffix(text, "\n")
+	if text == "" {
+		return nil
+	}
+	return strings.Split(text, "\n")
+}
+
+type parser struct {
+	mode  Mode
+	sheet Sheet
+	seen  map[string]int // designator in upper case -> line, in this assembly
+	parts int
+}
+
+func (p *parser) assembly() *Assembly {
+	if len(p.sheet.Assemblies) == 0 {
+		p.sheet.Assemblies = append(p.sheet.Assemblies, Assembly{})
+	}
+	return &p.sheet.Assemblies[len(p.sheet.Assemblies)-1]
+}
+
+func (p *parser) problem(number int, line string, offset int, format string, args ...any) {
+	p.sheet.Problems = append(p.sheet.Problems, Problem{
+		Line: number, Column: utf16Length(line[:offset]) + 1, Message: fmt.Sprintf(format, args...),
+	})
+}
+
+func (p *parser) line(number int, text string) {
+	content := strings.TrimLeftFunc(text, unicode.IsSpace)
+	if strings.HasPrefix(content, "==") && p.mode == Whole {
+		p.heading(number, text)
+		return
+	}
+	line := Line{Number: number, Text: text}
+	switch {
+	case content == "" || strings.HasPrefix(content, "#"):
+	case strings.HasPrefix(content, "=="):
+		p.problem(number, text, len(text)-len(content), "a heading starts another board, and this is the text of one; add the other as a board of its own")
+	default:
+		if at := controlCharacter(text); at >= 0 {
+			p.problem(number, text, at, "a control character (code %d); take it out", text[at])
+			break
+		}
+		line.Entry = p.entry(number, text)
+	}
+	// Empty lines above the first heading need no assembly to hold them.
+	if len(p.sheet.Assemblies) == 0 && content == "" {
+		return
+	}
+	assembly := p.assembly()
+	assembly.Lines = append(assembly.Lines, line)
+}
+
+func (p *parser) heading(number int, text string) {
+	p.seen = map[string]int{}
+	if at := controlCharacter(text); at >= 0 {
+		p.problem(number, text, at, "a control character (code %d); take it out", text[at])
+	}
+	start := strings.Index(text, "==") + 2
+	content, comment := cutHeadingComment(text)
+	content = content[min(start, len(content)):]
+	h := &Heading{Line: number, Attributes: []Attribute{}, Comment: comment}
+	offset := start
+	for i, part := range strings.Split(content, "|") {
+		trimmed := strings.Join(strings.Fields(part), " ")
+		if i == 0 {
+			h.Title = trimmed
+		} else if trimmed != "" {
+			at := offset + len(part) - len(strings.TrimLeftFunc(part, unicode.IsSpace))
+			h.Attributes = append(h.Attributes, p.attribute(number, text, at, trimmed))
+		}
+		offset += len(part) + 1
+	}
+	p.sheet.Assemblies = append(p.sheet.Assemblies, Assembly{Heading: h})
+}
+
+// attribute reads "rev C" or "for:picture". A wrong value is a problem and is kept.
+func (p *parser) attribute(number int, line string, offset int, text string) Attribute {
+	key, value, _ := strings.Cut(text, " ")
+	if len(text) >= len("for:") && strings.EqualFold(text[:len("for:")], "for:") {
+		key, value = "for", strings.TrimSpace(text[len("for:"):])
+	}
+	key = strings.ToLower(key)
+	switch key {
+	case "fit":
+		switch value {
+		case "factory", "period", "later", "modern", "unknown":
+		default:
+			p.problem(number, line, offset, "fit %q is none of factory, period, later, modern, unknown", value)
+		}
+	case "for":
+		if purpose, ok := purposeOf(value); !ok || purpose == Parity {
+			p.problem(number, line, offset, "for:%s is none of main, picture, cache, shared, card", value)
+		}
+	}
+	return Attribute{Key: key, Value: value}
+}
+
+// cutHeadingComment cuts a heading at the first # that stands after white space.
+func cutHeadingComment(line string) (content, comment string) {
+	blank := false
+	for i, r := range line {
+		if blank && r == '#' {
+			return line[:i], strings.TrimRightFunc(line[i:], unicode.IsSpace)
+		}
+		blank = unicode.IsSpace(r)
+	}
+	return line, ""
+}
+
+// cutComment cuts at the first # that stands at the start or after white space. A finding's
+// note runs to the end of the line, so a # in it starts no comment.
+func cutComment(line string) (content, comment string) {
+	blank := true
+	for i, r := range line {
+		switch {
+		case blank && r == '#':
+			return line[:i], strings.TrimRightFunc(line[i:], unicode.IsSpace)
+		case blank && r == '!' && findingHasNote(line[i:]):
+			return line, ""
+		}
+		blank = unicode.IsSpace(r)
+	}
+	return line, ""
+}
+
+// findingHasNote reports whether the word that starts here is a finding with a colon.
+func findingHasNote(text string) bool {
+	end := strings.IndexFunc(text, unicode.IsSpace)
+	if end < 0 {
+		end = len(text)
+	}
+	return strings.Contains(text[:end], ":")
+}
+
+func controlCharacter(line string) int {
+	return strings.IndexFunc(line, func(r rune) bool {
+		return r != '\t' && unicode.IsControl(r)
+	})
+}
+
+func utf16Length(s string) int {
+	n := 0
+	for _, r := range s {
+		n++
+		if r > 0xffff {
+			n++
+		}
+	}
+	return n
+}
