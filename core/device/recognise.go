@@ -24,7 +24,8 @@ func (l *Library) Recognise(word string) (Recognition, bool) {
 	if strings.Contains(word, "?") {
 		return Recognition{}, false
 	}
-	for _, prefix := range prefixLengths(word) {
+	prefixes, n := prefixLengths(word)
+	for _, prefix := range prefixes[:n] {
 		if found, ok := l.numberAt(word[:prefix], word[prefix:]); ok {
 			return found, true
 		}
@@ -48,19 +49,19 @@ var microSigns = strings.NewReplacer("µ", "U", "μ", "U", "Μ", "U")
 
 // prefixLengths proposes where the number may start: at once, behind up to four letters, or
 // behind letter, digit, letter as some makers write (M5L2764).
-func prefixLengths(word string) []int {
-	lengths := append(make([]int, 0, 3), 0)
+func prefixLengths(word string) (lengths [3]int, n int) {
+	n = 1 // the first length is zero
 	letters := 0
 	for letters < len(word) && isLetter(word[letters]) {
 		letters++
 	}
 	if 0 < letters && letters <= 4 && letters < len(word) {
-		lengths = append(lengths, letters)
+		lengths[n], n = letters, n+1
 	}
 	if letters == 1 && len(word) > 3 && isDigit(word[1]) && isLetter(word[2]) && isDigit(word[3]) {
-		lengths = append(lengths, 3)
+		lengths[n], n = 3, n+1
 	}
-	return lengths
+	return lengths, n
 }
 
 // numberAt matches the longest known number that rest starts with and no further digit follows.

@@ -41,7 +41,11 @@ type Context struct {
 
 // Read reads a marking word by word. Text in which nothing is readable gives an empty reading.
 func Read(library *device.Library, text string, context Context) Reading {
-	words := strings.Fields(text)
+	return ReadWords(library, strings.Fields(text), context)
+}
+
+// ReadWords is Read for a marking that is cut into words already.
+func ReadWords(library *device.Library, words []string, context Context) Reading {
 	r := Reading{Candidates: []datecode.Candidate{}, Unread: []string{}}
 	part := context.Part
 	if part == Any {

@@ -132,6 +132,8 @@ type DateRange struct {
 type Note struct {
 	Line int    `json:"line"`
 	Text string `json:"text"`
+
+	estimate bool // says how an estimate came about; shown with the estimate
 }
 
 // Options are what is known beside the text.
@@ -176,7 +178,7 @@ func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Opt
 		case isText(line.Text):
 			out.Texts = append(out.Texts, Text{Line: line.Number, Text: line.Text})
 			if !problemLines[line.Number] {
-				r.Notes = append(r.Notes, Note{line.Number, "no designator at the start, so the line is kept as text and not counted; write 1x before a part without one"})
+				r.Notes = append(r.Notes, Note{Line: line.Number, Text: "no designator at the start, so the line is kept as text and not counted; write 1x before a part without one"})
 			}
 		}
 	}
@@ -195,9 +197,9 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 	out.Kind = kindOf(library, e)
 	switch out.Kind {
 	case Chip:
-		out.read(marking.Read(library, out.Marking, marking.Context{Part: marking.Chip, Era: era}))
+		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Chip, Era: era}))
 	case Capacitor, Resistor:
-		out.read(marking.Read(library, out.Marking, marking.Context{Part: marking.Passive, Era: era}))
+		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Passive, Era: era}))
 	case Module:
 		out.readModule(e.Words)
 	}

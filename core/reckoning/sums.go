@@ -29,7 +29,7 @@ func sum(r *Result) Totals {
 				t.Modules += e.Count
 			}
 			if note := t.memory(e, &s); note != "" {
-				r.Notes = append(r.Notes, Note{e.Line, note})
+				r.Notes = append(r.Notes, Note{Line: e.Line, Text: note})
 			}
 		}
 	}
@@ -41,7 +41,7 @@ func sum(r *Result) Totals {
 	s.draw.TypicalA = math.Round(s.milliamps) / 1000
 	t.Draw[fiveVolts] = s.draw
 	if s.draw.Counted > 0 {
-		r.Notes = append(r.Notes, Note{s.firstDrawn, drawNote(s.draw, t.Modules)})
+		r.Notes = append(r.Notes, Note{Line: s.firstDrawn, Text: drawNote(s.draw, t.Modules), estimate: true})
 	}
 	return t
 }
@@ -97,7 +97,7 @@ func (t *Totals) memory(e *Entry, s *sums) string {
 	}
 	switch {
 	case e.Type.Class.IsRAM():
-		c := memory.Of(memory.Bank{Organisation: e.Type.Organisation, Count: e.Count, AllParity: e.Purpose == sheet.Parity})
+		c := memory.Of(e.bank())
 		s.ramBits[ramPurpose(e.Purpose)] += c.DataBits
 		s.parityBits += c.ParityBits
 		return c.Note
@@ -106,6 +106,10 @@ func (t *Totals) memory(e *Entry, s *sums) string {
 		s.romBits += e.Type.TotalBits() * int64(e.Count)
 	}
 	return ""
+}
+
+func (e *Entry) bank() memory.Bank {
+	return memory.Bank{Organisation: e.Type.Organisation, Count: e.Count, AllParity: e.Purpose == sheet.Parity}
 }
 
 func ramPurpose(p sheet.Purpose) memory.Purpose {

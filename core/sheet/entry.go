@@ -14,7 +14,7 @@ type token struct {
 }
 
 func tokens(content string) []token {
-	found := []token{}
+	found := make([]token, 0, 8) // most lines have fewer words
 	start := -1
 	for i, r := range content {
 		switch space := unicode.IsSpace(r); {
@@ -36,7 +36,7 @@ func tokens(content string) []token {
 func (p *parser) entry(number int, line string) *Entry {
 	content, comment := cutComment(line)
 	words := tokens(content)
-	e := &Entry{Line: number, Comment: comment, Words: []string{}, Designators: []string{}, Findings: []Finding{}}
+	e := &Entry{Line: number, Comment: comment, Designators: []string{}, Findings: []Finding{}}
 	subject, rest := cutSubject(words)
 	if len(subject) == 0 {
 		return nil
@@ -59,18 +59,29 @@ func cutSubject(words []token) (subject, rest []token) {
 	if len(words) > 1 && isDigits(words[0].text) && isTimes(words[1].text) {
 		return []token{{words[0].text + "x", words[0].offset}}, words[2:]
 	}
+	if !allDesignators(words[0].text) {
+		return nil, words
+	}
 	end := 1
-	for end < len(words) && strings.HasSuffix(words[end-1].text, ",") {
+	for end < len(words) && strings.HasSuffix(words[end-1].text, ",") && allDesignators(words[end].text) {
 		end++
 	}
-	for _, word := range words[:end] {
-		for item := range strings.SplitSeq(word.text, ",") {
-			if item != "" && !looksLikeDesignators(item) {
-				return nil, words
-			}
-		}
-	}
 	return words[:end], words[end:]
+}
+
+// allDesignators reports whether a word is designators and runs, with commas between them.
+func allDesignators(word string) bool {
+	some := false
+	for item := range strings.SplitSeq(word, ",") {
+		if item == "" {
+			continue
+		}
+		if !looksLikeDesignators(item) {
+			return false
+		}
+		some = true
+	}
+	return some
 }
 
 func isTimes(word string) bool { return word == "x" || word == "X" || word == "×" }
@@ -94,6 +105,10 @@ func (p *parser) subject(number int, line string, subject []token, e *Entry) boo
 			return false
 		}
 		e.Written, e.Count = digits+"x", count
+		return true
+	}
+	if only := subject[0].text; len(subject) == 1 && isDesignator(only) {
+		e.Written, e.Designators, e.Count = only, []string{only}, 1
 		return true
 	}
 	written := []string{}
@@ -165,6 +180,7 @@ func offsetOf(subject []token, designator string) int {
 
 // words reads what follows the designators: marks, purpose, findings, and plain words.
 func (p *parser) words(number int, line, content string, rest []token, e *Entry) bool {
+	e.Words = make([]string, 0, len(rest))
 	for _, word := range rest {
 		switch {
 		case strings.HasPrefix(word.text, "@"):

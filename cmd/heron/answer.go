@@ -1,0 +1,64 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"os"
+	"strconv"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"frugalheron/core/datecode"
+	"frugalheron/core/sheet"
+)
+
+// printJSON writes an answer in its fixed form.
+func printJSON(cmd *cobra.Command, answer any) error {
+	encoder := json.NewEncoder(cmd.OutOrStdout())
+	encoder.SetEscapeHTML(false)
+	encoder.SetIndent("", "  ")
+	return encoder.Encode(answer)
+}
+
+// readInput reads a file, or standard input for "-". It stops one byte past the size limit of a
+// sheet: that is enough to refuse the rest.
+func readInput(cmd *cobra.Command, name string) ([]byte, error) {
+	in := cmd.InOrStdin()
+	if name != "-" {
+		file, err := os.Open(name)
+		if err != nil {
+			return nil, err
+		}
+		defer file.Close()
+		in = file
+	}
+	return io.ReadAll(io.LimitReader(in, sheet.MaxBytes+1))
+}
+
+// eraFlag reads --era 1984-1988.
+type eraFlag struct{ datecode.Era }
+
+func (f *eraFlag) String() string {
+	if f.Era == (datecode.Era{}) {
+		return ""
+	}
+	return fmt.Sprintf("%d-%d", f.From, f.To)
+}
+
+func (f *eraFlag) Type() string { return "YEAR-YEAR" }
+
+func (f *eraFlag) Set(text string) error {
+	from, to, found := strings.Cut(text, "-")
+	if !found {
+		to = from
+	}
+	first, errFirst := strconv.Atoi(from)
+	last, errLast := strconv.Atoi(to)
+	if errFirst != nil || errLast != nil || first < 1900 || last > 2100 || last < first {
+		return fmt.Errorf("write two years, as 1984-1988")
+	}
+	f.Era = datecode.Era{From: first, To: last}
+	return nil
+}

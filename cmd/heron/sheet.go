@@ -1,0 +1,62 @@
+package main
+
+import (
+	"fmt"
+	"io"
+
+	"github.com/spf13/cobra"
+
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/reckoning"
+)
+
+func sheetCommand() *cobra.Command {
+	var asJSON bool
+	var era eraFlag
+	cmd := &cobra.Command{
+		Use:   "sheet FILE|-",
+		Short: "Reckon a board sheet: memory, ROM, dates, unknowns, problems",
+		Args:  cobra.ExactArgs(1),
+		RunE: run(func(cmd *cobra.Command, args []string) error {
+			text, err := readInput(cmd, args[0])
+			if err != nil {
+				return err
+			}
+			result, err := reckoning.Of(builtin.Library(), text, reckoning.Options{Era: era.Era})
+			if err != nil {
+				return fmt.Errorf("%s: %w", args[0], err)
+			}
+			if asJSON {
+				return printJSON(cmd, result)
+			}
+			printSheet(cmd.OutOrStdout(), result)
+			return nil
+		}),
+	}
+	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
+	cmd.Flags().Var(&era, "era", "years in which the parts are expected, as 1984-1988; settles date codes with an open decade")
+	return cmd
+}
+
+func printSheet(out io.Writer, result reckoning.Result) {
+	titles := ""
+	for i, a := range result.Assemblies {
+		if i > 0 {
+			titles += ", "
+		}
+		titles += a.Title
+	}
+	if titles != "" {
+		fmt.Fprintln(out, titles)
+	}
+	for _, v := range reckoning.Verdicts([]reckoning.Board{{Title: "this sheet", Result: result}}) {
+		fmt.Fprintf(out, "%-14s %s\n", v.Label, v.Value)
+		for _, reason := range v.Why {
+			if reason.Spot != nil {
+				fmt.Fprintf(out, "%15sline %d: %s\n", "", reason.Spot.Line, reason.Text)
+			} else {
+				fmt.Fprintf(out, "%15s%s\n", "", reason.Text)
+			}
+		}
+	}
+}

@@ -1,0 +1,106 @@
+package device_test
+
+import (
+	"strings"
+	"testing"
+
+	"frugalheron/core/device"
+	"frugalheron/core/device/builtin"
+)
+
+func TestRecognise(t *testing.T) {
+	tests := []struct {
+		word, number string
+		class        device.Class
+		words, bits  int
+		speedNs      int
+	}{
+		{"41256-15", "41256", device.DRAM, 1 << 18, 1, 150},
+		{"514256-80", "514256", device.DRAM, 1 << 18, 4, 80},
+		{"4416-15", "4416", device.DRAM, 1 << 14, 4, 150},
+		{"41464-12", "41464", device.DRAM, 1 << 16, 4, 120},
+		{"KM44256AP-10", "44256", device.DRAM, 1 << 18, 4, 100},
+		{"4116-2", "4116", device.DRAM, 1 << 14, 1, 150},
+		{"27128-25", "27128", device.EPROM, 1 << 14, 8, 250},
+		{"M5L2764K-2", "2764", device.EPROM, 1 << 13, 8, 200},
+		{"27C010-12", "27C010", device.EPROM, 1 << 17, 8, 120},
+		{"27256-250", "27256", device.EPROM, 1 << 15, 8, 250},
+		{"28C010", "28C010", device.EEPROM, 1 << 17, 8, 0},
+		{"23256", "23256", device.MaskROM, 1 << 15, 8, 0},
+		{"6264LP-15", "6264", device.SRAM, 1 << 13, 8, 150},
+		{"62256-90", "62256", device.SRAM, 1 << 15, 8, 90},
+		{"2016", "6116", device.SRAM, 1 << 11, 8, 0},
+		{"N82S129N", "82S129", device.PROM, 256, 4, 0},
+		{"DM74S188", "74S188", device.PROM, 32, 8, 0},
+		{"SN74LS245N", "74LS245", device.Logic, 0, 0, 0},
+		{"7404", "7404", device.Logic, 0, 0, 0},
+		{"54ls00", "54LS00", device.Logic, 0, 0, 0},
+		{"MC14011B", "4011", device.Logic, 0, 0, 0},
+		{"D8255A-5", "8255", device.Support, 0, 0, 0},
+		{"µPD765AC", "765", device.Support, 0, 0, 0}, // micro sign
+		{"μPD765AC", "765", device.Support, 0, 0, 0}, // Greek mu
+	}
+	library := builtin.Library()
+	for _, test := range tests {
+		found, ok := library.Recognise(test.word)
+		if !ok || found.Number != test.number || found.Class != test.class || found.Words != test.words || found.Bits != test.bits {
+			t.Errorf("Recognise(%q) = %+v, %v; want %s", test.word, found.Type, ok, test.number)
+			continue
+		}
+		if got := library.ReadSuffix(found.Type, found.Suffix).SpeedNs; got != test.speedNs {
+			t.Errorf("%q: %d ns, want %d", test.word, got, test.speedNs)
+		}
+	}
+	for _, word := range []string{"HX9040-2", "8533", "41256?", "74LS", "74LS999", "271280", "4125", "", "-15", "ABCDE2764", "ÿ"} {
+		if found, ok := library.Recognise(word); ok {
+			t.Errorf("Recognise(%q) = %s, want nothing", word, found.Number)
+		}
+	}
+}
+
+func TestEveryRowIsRecognisedAndSaysItsSource(t *testing.T) {
+	library, classes, logic := builtin.Library(), map[device.Class]int{}, map[string]bool{}
+	for _, start := range strings.Split("0123456789", "") {
+		for _, row := range library.Completions(start, 100_000) {
+			classes[row.Class]++
+			found, ok := library.Recognise(row.Number)
+			if !ok || found.Type.Number != row.Number || row.Source == "" || row.Function == "" {
+				t.Errorf("%s: recognised %v, source %q", row.Number, ok, row.Source)
+			}
+			if row.Class.IsMemory() != (row.Words > 0 && row.Bits > 0) {
+				t.Errorf("%s is %s but has %d x %d", row.Number, row.Class, row.Words, row.Bits)
+			}
+			if row.Class == device.Logic {
+				logic[row.Function[:strings.LastIndex(","+row.Function, ",")]] = true
+			}
+		}
+	}
+	if len(logic) < 120 {
+		t.Errorf("%d functions of logic, want 120 or more", len(logic))
+	}
+	for _, class := range []device.Class{device.DRAM, device.SRAM, device.EPROM, device.EEPROM, device.MaskROM, device.PROM, device.Support} {
+		if classes[class] < 5 {
+			t.Errorf("only %d types of class %s", classes[class], class)
+		}
+	}
+}
+
+func TestOwnTypesGoFirst(t *testing.T) {
+	built := builtin.Library()
+	own := built.With([]device.Type{{Number: "HX9040", Class: device.Own, Function: "processor"}, {Number: "2716", Class: device.Own, Function: "gate array"}})
+	for word, function := range map[string]string{"HX9040-2": "processor", "hx9040": "processor", "2716": "gate array"} {
+		if found, ok := own.Recognise(word); !ok || found.Function != function {
+			t.Errorf("Recognise(%q) = %+v, %v", word, found.Type, ok)
+		}
+	}
+	if _, ok := built.Recognise("HX9040-2"); ok {
+		t.Error("With changed the library it was called on")
+	}
+}
+
+func TestReadNamesTheBadLine(t *testing.T) {
+	_, err := device.Read(device.Data{Types: [][]byte{[]byte("number\tand so on\n27128\teprom\tmany\t8\tDIP-28\t70\t\tEPROM\t\tbook\n")}})
+	if err == nil || !strings.Contains(err.Error(), "line 2") {
+		t.Errorf("Read: %v, want line 2 named", err)
+	}
+}

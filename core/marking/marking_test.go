@@ -1,0 +1,68 @@
+package marking_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/marking"
+)
+
+func TestRead(t *testing.T) {
+	tests := []struct{ rule, text, number, date, unread string }{
+		{"type and date", "27128-25 8533", "27128", "1985-W33", ""},
+		{"device first, then a date that looks like one", "6116 8031", "6116", "1980-W31", ""},
+		{"attached letters make the device", "7404 SN7432N", "7432", "1974-W04", ""},
+		{"unknown device keeps later numbers dates", "HX9040-2 8251", "", "1982-W51", "HX9040-2"},
+		{"unknown device alone is no date", "HX9040", "", "", "HX9040"},
+		{"doubtful device", "SC8720?P 8601", "", "1986-W01", "SC8720?P"},
+		{"date between plant letters", "27128 A8533", "27128", "1985-W33", ""},
+		{"lone date between plant letters", "A8533", "", "1985-W33", ""},
+		{"bare known device", "7404", "7404", "", ""},
+		{"words nobody understands", "KM41256AP-15 8553 KESTREL", "41256", "1985-W53", "KESTREL"},
+		{"capacitor: safety class is no date", "0.1uF X2 275V", "", "", "X2 275V"},
+		{"resistor", "4k7 5%", "", "", "5%"},
+		{"two dates stay open", "74LS245 8533 8601", "74LS245", "", ""},
+		{"nothing readable", "???", "", "", "???"},
+		{"nothing at all", "  ", "", "", ""},
+	}
+	for _, test := range tests {
+		t.Run(test.rule, func(t *testing.T) {
+			r := marking.Read(builtin.Library(), test.text, marking.Context{})
+			number, date := "", ""
+			if r.Type != nil {
+				number = r.Type.Number
+			}
+			if r.Date != nil {
+				date = r.Date.Text
+			}
+			if number != test.number || date != test.date || strings.Join(r.Unread, " ") != test.unread {
+				t.Errorf("Read(%q) = type %q, date %q, unread %q", test.text, number, date, r.Unread)
+			}
+		})
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	for _, seed := range []string{"41256-15 8512", "µPD765AC -2 533", "0.1uF X2 U6", "? 28-pin", "A8533", "\xff", "74LS245 70ns"} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		r := marking.Read(builtin.Library(), text, marking.Context{})
+		for _, word := range r.Unread {
+			if !strings.Contains(text, word) {
+				t.Errorf("unread %q does not stand in %q", word, text)
+			}
+		}
+		if r.Date != nil && len(r.Candidates) == 0 {
+			t.Errorf("%q: a date without candidate", text)
+		}
+	})
+}
+
+func ExampleRead() {
+	r := marking.Read(builtin.Library(), "6264LP-15 8641", marking.Context{})
+	fmt.Println(r.Type.Number, r.SpeedNs, "ns", r.Date.Text, r.Grade)
+	// Output: 6264 150 ns 1986-W41 low power, plastic DIP
+}

@@ -1,0 +1,167 @@
+package reckoning_test
+
+import (
+	"fmt"
+	"reflect"
+	"strings"
+	"testing"
+
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
+)
+
+const twoBoards = `== Main board | part 4410-2 | rev C
+U1         HX9040-2 8431
+U40-U48    41256-15 8512
+U20,U22    27128-25 8533 @socket
+U23        27128 @empty
+U30        ?
+U31        SC8720?P 8601
+X1         18.432 MHz
+C5         0.1uF X2 275V !cracked
+J3         1-2
+SW1        10110000
+BT1        NiCd 3.6V 60mAh !leaking: green crust on the anode
+U50-U53    4416-15 8420 for:picture
+M1,M2      SIMM 30-pin 1Mx9 70ns
+lid marked by hand
+== Video card | slot 3 | fit later | for:picture
+C5         74LS245 8550
+8x         4164-15
+U1         41256 for:parity
+`
+
+func of(t *testing.T, text string) reckoning.Result {
+	t.Helper()
+	r, err := reckoning.Of(builtin.Library(), []byte(text), reckoning.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r
+}
+
+func TestTotalsOfTwoBoards(t *testing.T) {
+	r := of(t, twoBoards)
+	got := r.Totals
+	dates := got.Dates
+	draw := got.Draw["+5"]
+	got.Dates, got.Draw = nil, nil
+	want := reckoning.Totals{
+		Chips: 1 + 9 + 2 + 1 + 1 + 4 + 1 + 8 + 1, Modules: 2, Unidentified: 3,
+		RAMBytes:   (256 + 32 + 2048 + 64) << 10,
+		RAMBy:      reckoning.RAMBy{Main: (256 + 2048) << 10, Picture: (32 + 64) << 10},
+		ParityBits: 256<<10 + 2<<20 + 256<<10,
+		ROMBytes:   32 << 10, ROMs: 2, EmptySockets: 1, Findings: 2,
+	}
+	if !reflect.DeepEqual(got, want) {
+		t.Errorf("totals\n%+v, want\n%+v", got, want)
+	}
+	if dates == nil || dates.Earliest.Text != "1984-W20" || dates.Latest.Text != "1986-W01" || dates.Count != 1+9+2+1+4+1 {
+		t.Errorf("dates %+v", dates)
+	}
+	if draw.Counted+draw.Uncounted != want.Chips || draw.Uncounted != 3 || draw.TypicalA <= 0 {
+		t.Errorf("draw %+v", draw)
+	}
+	if len(r.Problems) != 0 || len(r.Assemblies) != 2 || r.Assemblies[1].Attributes["slot"] != "3" {
+		t.Errorf("problems %v, assemblies %d", r.Problems, len(r.Assemblies))
+	}
+}
+
+func TestKinds(t *testing.T) {
+	for line, want := range map[string]reckoning.Kind{
+		"U1 HX9040-2": reckoning.Chip, "C5 74LS245": reckoning.Chip, "A3 4164-15": reckoning.Chip, "4C HX9040-2": reckoning.Chip,
+		"U7 ?": reckoning.Chip, "8x 4164": reckoning.Chip, "X1 18.432 MHz": reckoning.Crystal, "U9 24.000MHz oscillator": reckoning.Crystal,
+		"U2 HX9040 8MHz": reckoning.Chip, "C1 0.1uF": reckoning.Capacitor, "C2 470 uF": reckoning.Capacitor, "C3 10µF 16V": reckoning.Capacitor, "C4": reckoning.Capacitor,
+		"C12 104": reckoning.Capacitor, "R1 4k7": reckoning.Resistor, "R9 220": reckoning.Resistor, "RN1 330 ohm": reckoning.Resistor,
+		"J3 1-2": reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector, "CN1 DB25 female": reckoning.Connector,
+		"SW1 10110000": reckoning.Switch, "BT1 CR2032": reckoning.Battery, "B1 NiCd 3.6V": reckoning.Battery,
+		"M1 SIMM 30-pin 1Mx9": reckoning.Module, "U3 SIMM 4MB": reckoning.Module, "D4 1N4148": reckoning.Other, "2x bracket": reckoning.Other,
+	} {
+		if got := of(t, line).Assemblies[0].Entries[0].Kind; got != want {
+			t.Errorf("%q is %s, want %s", line, got, want)
+		}
+	}
+}
+
+func TestLineStatesAndVerdicts(t *testing.T) {
+	r := of(t, twoBoards+"U1 7400\n")
+	states := map[int]reckoning.LineState{}
+	for _, line := range r.Lines() {
+		states[line.Line] = line.State
+	}
+	for line, want := range map[int]reckoning.LineState{2: reckoning.Unknown, 3: reckoning.Recognised, 5: reckoning.PartLine, 7: reckoning.Unknown, 9: reckoning.PartLine, 15: reckoning.TextLine, 20: reckoning.ProblemAt} {
+		if states[line] != want {
+			t.Errorf("line %d is %q, want %q", line, states[line], want)
+		}
+	}
+	verdicts := reckoning.Verdicts([]reckoning.Board{{Assembly: 7, Title: "both", Result: r}})
+	if v := verdicts[0]; v.Key != "findings" || v.State != reckoning.Stop || len(v.Why) != 2 || *v.Why[1].Spot != (reckoning.Spot{Assembly: 7, Line: 12}) {
+		t.Errorf("first verdict %+v", v)
+	}
+	values := map[string]string{}
+	for _, v := range verdicts {
+		values[v.Key] = v.Value
+		if len(v.Why) == 0 {
+			t.Errorf("%s says no why", v.Key)
+		}
+	}
+	for key, want := range map[string]string{
+		"problems": "1 problem", "ram": "2400 KB, 2304 KB main, 96 KB picture, and parity", "rom": "32 KB in 2 chips",
+		"dates": "1984-W20 to 1986-W01", "unidentified": "3 chips", "parts": "28 chips, 2 modules", "sockets": "1",
+	} {
+		if values[key] != want {
+			t.Errorf("%s: %q, want %q", key, values[key], want)
+		}
+	}
+}
+
+// The verdicts of boards reckoned one by one are those of all in one sheet.
+func TestCombineAgreesWithOneSheet(t *testing.T) {
+	whole := of(t, twoBoards)
+	boards := []reckoning.Board{}
+	for _, text := range strings.SplitAfter(strings.Replace(twoBoards, "== Video", "\x00== Video", 1), "\x00") {
+		boards = append(boards, reckoning.Board{Result: of(t, strings.Trim(text, "\x00"))})
+	}
+	got, want := reckoning.Combine(boards), whole.Totals
+	if d := got.Draw["+5"].TypicalA - want.Draw["+5"].TypicalA; d > 0.002 || d < -0.002 {
+		t.Errorf("draw %v, want %v", got.Draw, want.Draw)
+	}
+	got.Draw, want.Draw = nil, nil
+	if !reflect.DeepEqual(got, want) {
+		t.Errorf("got %+v\nwant %+v", got, want)
+	}
+}
+
+func TestTenThousandLines(t *testing.T) {
+	var b strings.Builder
+	for i := range 10_000 {
+		fmt.Fprintf(&b, "U%d 74LS00 8533\r\n", i+1)
+	}
+	if r := of(t, b.String()); r.Totals.Chips != 10_000 || len(r.Problems) > 0 {
+		t.Errorf("%d chips, problems %v", r.Totals.Chips, r.Problems)
+	}
+}
+
+func FuzzOf(f *testing.F) {
+	f.Add(twoBoards)
+	f.Add("72x 41256\nU1-U1000000 ?\nM1 SIMM\n")
+	f.Fuzz(func(t *testing.T, text string) {
+		r, err := reckoning.Of(builtin.Library(), []byte(text), reckoning.Options{Mode: sheet.Whole})
+		if err != nil {
+			return
+		}
+		by := r.Totals.RAMBy
+		if by.Main+by.Picture+by.Cache+by.Shared+by.Card != r.Totals.RAMBytes {
+			t.Errorf("purposes do not add up: %+v", r.Totals)
+		}
+		reckoning.Verdicts([]reckoning.Board{{Result: r}})
+		r.Lines()
+	})
+}
+
+func ExampleOf() {
+	r, _ := reckoning.Of(builtin.Library(), []byte("U40-U48 41256-15 8512\nU20,U22 27128-25 8533"), reckoning.Options{})
+	fmt.Println(r.Totals.RAMBytes, r.Totals.ParityBits, r.Totals.ROMBytes)
+	// Output: 262144 262144 32768
+}
