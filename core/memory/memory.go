@@ -6,6 +6,7 @@ package memory
 
 import (
 	"fmt"
+	"strconv"
 
 	"frugalheron/core/device"
 )
@@ -62,7 +63,7 @@ func Of(b Bank) Capacity {
 	return Capacity{DataBits: total}
 }
 
-// Format writes a number of bytes with a binary unit, exactly: 98304 is 96 KB.
+// Format writes a number of bytes with a binary unit, exactly: 98304 is 96 KB, 49280 is 48.125 KB.
 func Format(bytes int64) string {
 	const k = 1024
 	switch {
@@ -70,8 +71,8 @@ func Format(bytes int64) string {
 		return fmt.Sprintf("%d MB", bytes/(k*k))
 	case bytes != 0 && bytes%k == 0:
 		return fmt.Sprintf("%d KB", bytes/k)
-	case bytes > k && bytes%(k/4) == 0:
-		return fmt.Sprintf("%.2f KB", float64(bytes)/k)
+	case bytes > k && bytes%(k/8) == 0:
+		return strconv.FormatFloat(float64(bytes)/k, 'f', -1, 64) + " KB"
 	case bytes == 1:
 		return "1 byte"
 	}

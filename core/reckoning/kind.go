@@ -32,7 +32,9 @@ var (
 	pinPosition = regexp.MustCompile(`^\d{1,2}-\d{1,2}$`)
 	switchBits  = regexp.MustCompile(`^[01xX]{2,16}$`)
 	coinCell    = regexp.MustCompile(`(?i)^(cr|br|lr|sr)\d{3,4}$`)
-	plugName    = regexp.MustCompile(`(?i)^(d[a-e]-?\d{1,2}|din-?\d?|\d{1,3}-(pin|way))`)
+	// Registered diodes and transistors, as 1N4148 or 2N3904.
+	semiconductor = regexp.MustCompile(`(?i)^[123]n\d{2,4}[a-z]?$`)
+	plugName      = regexp.MustCompile(`(?i)^(d[a-e]-?\d{1,2}|din-?\d?|\d{1,3}-(pin|way))`)
 )
 
 // kindWords are words that say what a part is, whatever its designator.
@@ -112,6 +114,8 @@ func kindByWords(words []string, suggested Kind) Kind {
 	switch {
 	case suggested == Chip:
 		return ""
+	case semiconductor.MatchString(first):
+		return Other
 	case coinCell.MatchString(first):
 		return Battery
 	case pinPosition.MatchString(first):

@@ -76,7 +76,7 @@ func TestKinds(t *testing.T) {
 		"C12 104": reckoning.Capacitor, "R1 4k7": reckoning.Resistor, "R9 220": reckoning.Resistor, "RN1 330 ohm": reckoning.Resistor,
 		"J3 1-2": reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector, "CN1 DB25 female": reckoning.Connector,
 		"SW1 10110000": reckoning.Switch, "BT1 CR2032": reckoning.Battery, "B1 NiCd 3.6V": reckoning.Battery,
-		"M1 SIMM 30-pin 1Mx9": reckoning.Module, "U3 SIMM 4MB": reckoning.Module, "D4 1N4148": reckoning.Other, "2x bracket": reckoning.Other,
+		"M1 SIMM 30-pin 1Mx9": reckoning.Module, "U3 SIMM 4MB": reckoning.Module, "D4 1N4148": reckoning.Other, "8x 1N4148": reckoning.Other, "2x bracket": reckoning.Other,
 	} {
 		if got := of(t, line).Assemblies[0].Entries[0].Kind; got != want {
 			t.Errorf("%q is %s, want %s", line, got, want)

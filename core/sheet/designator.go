@@ -34,8 +34,11 @@ func cut(text string) (d designator, ok bool) {
 }
 
 // isGridCell reports whether text is a cell of a board that letters its grid with the number
-// first, as 4C or 12F2.
+// first, as 4C or 12F2. 8X is a count.
 func isGridCell(text string) bool {
+	if isCount(text) {
+		return false
+	}
 	letter := strings.IndexFunc(text, func(r rune) bool { return 'A' <= r && r <= 'Z' })
 	if letter < 1 || letter > 2 || len(text)-letter-1 > 2 {
 		return false

@@ -34,7 +34,11 @@ func (h *Heading) String() string {
 	var b strings.Builder
 	b.WriteString("==" + spaced(h.Title))
 	for _, a := range h.Attributes {
-		b.WriteString(" |" + spaced(strings.TrimSpace(a.Key+" "+a.Value)))
+		separator := " "
+		if a.Key == "for" {
+			separator = ":"
+		}
+		b.WriteString(" |" + spaced(strings.TrimSpace(a.Key+separator+a.Value)))
 	}
 	return appendComment(strings.TrimRight(b.String(), " "), h.Comment)
 }
@@ -54,17 +58,20 @@ func (e *Entry) String() string {
 		}
 	}
 	for _, f := range e.Findings {
-		text := "!" + f.Kind
-		if f.Note != "" {
-			text += ": " + f.Note
-		}
-		words = append(words, text)
+		words = append(words, f.text())
 	}
 	line := e.Written
 	if len(words) > 0 {
 		line += strings.Repeat(" ", max(1, markingColumn-len(line))) + strings.Join(words, " ")
 	}
 	return appendComment(line, e.Comment)
+}
+
+func (f Finding) text() string {
+	if f.Note == "" {
+		return "!" + f.Kind
+	}
+	return "!" + f.Kind + ": " + f.Note
 }
 
 // spaced puts a space before text, except where that would turn it into a comment.

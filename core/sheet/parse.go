@@ -25,7 +25,7 @@ func Parse(text []byte, mode Mode) (Sheet, error) {
 	if err := check(text); err != nil {
 		return Sheet{}, err
 	}
-	text = bytes.TrimLeft(text, "\ufeff")
+	text = dropByteOrderMarks(text)
 	p := parser{mode: mode, seen: map[string]int{}}
 	for number, line := range splitLines(string(text)) {
 		p.line(number+1, line)
@@ -34,6 +34,14 @@ func Parse(text []byte, mode Mode) (Sheet, error) {
 		p.sheet.Problems = []Problem{}
 	}
 	return p.sheet, nil
+}
+
+// dropByteOrderMarks takes out the marks that some editors put before the text.
+func dropByteOrderMarks(text []byte) []byte {
+	const mark = '\ufeff'
+	rest := bytes.TrimLeftFunc(text, func(r rune) bool { return r == mark || unicode.IsSpace(r) })
+	leading := bytes.ReplaceAll(text[:len(text)-len(rest)], []byte(string(mark)), nil)
+	return append(leading, rest...)
 }
 
 func check(text []byte) error {

@@ -137,7 +137,7 @@ func records(s sheet.Sheet) string {
 func FuzzRoundTrip(f *testing.F) {
 	for _, seed := range []string{
 		"== Main | part 4410-2 | for:picture # x\nU1-U3 41256-15 8512 @socket !x # y\n8 x 4164\nU9-U1\nU1\n",
-		"U1, U2 ,x @empty !a: b # c\r\n\ttext\n==#x|#y\n=== z | FOR:main | fit ODD\n4C ?\n", "\ufeffU1 7\ufeff", "IC1..IC8 µ\v\rU01-U09 x @solder",
+		"U1, U2 ,x @empty !a: b # c\r\n\ttext\n==#x|#y\n=== z | FOR:main | fit ODD\n4C ?\n", "\ufeffU1 7\ufeff", "IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0", "==0| for:#",
 	} {
 		f.Add(seed)
 	}

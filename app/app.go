@@ -1,0 +1,110 @@
+// Package app holds what users do, one deed a file: permission, load, compute with core, store
+// and write history, in one transaction.
+package app
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/device"
+	"frugalheron/core/device/builtin"
+	"frugalheron/store"
+)
+
+// App does the deeds. It keeps no state of its own beside the database.
+type App struct {
+	db      *sqlx.DB
+	library *device.Library
+}
+
+// New returns an App on a migrated database.
+func New(db *sqlx.DB) *App {
+	return &App{db: db, library: builtin.Library()}
+}
+
+// Actor is who does a deed.
+type Actor struct {
+	AccountID int64
+	Name      string
+	Role      Role
+}
+
+// Role says what an account is for.
+type Role string
+
+// Roles.
+const (
+	Curator    Role = "curator"    // keeps the record
+	Technician Role = "technician" // works on machines
+	Viewer     Role = "viewer"     // looks
+)
+
+// Roles is a set of roles that a deed is open to.
+type Roles []Role
+
+// Who may do what. The interface asks the same lists.
+var (
+	MayLook          = Roles{Curator, Technician, Viewer}
+	MayWriteSheets   = Roles{Curator, Technician}
+	MayKeepTheRecord = Roles{Curator}
+)
+
+// Include reports whether a role is among them.
+func (r Roles) Include(role Role) bool { return slices.Contains(r, role) }
+
+// Errors of deeds. Stale and Invalid carry more and are types.
+var (
+	ErrNotFound  = store.ErrNotFound
+	ErrForbidden = errors.New("your account's role does not allow this")
+)
+
+// Invalid is returned for input that cannot be taken. Field is its JSON name.
+type Invalid struct {
+	Field, Why string
+}
+
+// Error says which field is wrong and why.
+func (e *Invalid) Error() string { return e.Field + ": " + e.Why }
+
+// Stale is returned when somebody changed the record since the caller read it. Newer is the
+// record as it is now.
+type Stale struct {
+	What  string
+	Newer any
+}
+
+// Error says what was changed meanwhile.
+func (e *Stale) Error() string {
+	return e.What + " was changed by somebody else since you read it; nothing was overwritten"
+}
+
+func (a Actor) must(roles Roles) error {
+	if !roles.Include(a.Role) {
+		return ErrForbidden
+	}
+	return nil
+}
+
+// deed runs work in a transaction if the actor's role allows it.
+func (a *App) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
+	if err := actor.must(roles); err != nil {
+		return err
+	}
+	return store.InTx(ctx, a.db, work)
+}
+
+// record writes a row of history.
+func record(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string, id int64, machine *int64, before, after any) error {
+	event := store.Event{Deed: deed, SubjectKind: subject, SubjectID: id, MachineID: machine}
+	if actor.AccountID != 0 {
+		event.AccountID = &actor.AccountID
+	}
+	if err := store.InsertEvent(ctx, tx, event, before, after); err != nil {
+		return fmt.Errorf("write history: %w", err)
+	}
+	return nil
+}

@@ -1,0 +1,137 @@
+package app
+
+import (
+	"context"
+	"errors"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/datecode"
+	"frugalheron/core/device"
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+// Reckoned is a sheet's reckoning with the state of each line.
+type Reckoned struct {
+	reckoning.Result
+	Lines    []reckoning.Line    `json:"lines"`
+	Verdicts []reckoning.Verdict `json:"verdicts"`
+}
+
+// Reckon reckons a text, headings and all, without keeping anything.
+func (a *App) Reckon(actor Actor, text string, era datecode.Era) (Reckoned, error) {
+	if err := actor.must(MayLook); err != nil {
+		return Reckoned{}, err
+	}
+	result, err := reckoning.Of(a.library, []byte(text), reckoning.Options{Era: era})
+	var refused *sheet.RefusedError
+	if errors.As(err, &refused) {
+		return Reckoned{}, &Invalid{"text", refused.Error()}
+	}
+	if err != nil {
+		return Reckoned{}, err
+	}
+	return Reckoned{
+		Result: result, Lines: result.Lines(),
+		Verdicts: reckoning.Verdicts([]reckoning.Board{{Title: "this sheet", Result: result}}),
+	}, nil
+}
+
+// ReckonedBoard is one board of a reckoned machine.
+type ReckonedBoard struct {
+	AssemblyID int64             `json:"assemblyId"`
+	Totals     reckoning.Totals  `json:"totals"`
+	Entries    []reckoning.Entry `json:"entries"`
+	Records    []sheet.Record    `json:"records" doc:"The entries as written, for the table: one for each, in the same order"`
+	Lines      []reckoning.Line  `json:"lines"`
+}
+
+// ReckonedMachine is what all boards of a machine amount to together.
+type ReckonedMachine struct {
+	Verdicts []reckoning.Verdict `json:"verdicts"`
+	Boards   []ReckonedBoard     `json:"boards"`
+}
+
+// ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
+// assembly. Nothing is kept.
+func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	fitted, err := contents(ctx, a.db, machineID)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	out := ReckonedMachine{Boards: []ReckonedBoard{}}
+	boards := []reckoning.Board{}
+	for _, f := range fitted {
+		body := f.Body
+		if draft, ok := drafts[f.ID]; ok {
+			body = draft
+		}
+		result, err := a.reckonBody(body, f.Assembly, eraOf(machine))
+		if err != nil {
+			return ReckonedMachine{}, err
+		}
+		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
+		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{}, Lines: result.Lines()}
+		for _, assembly := range result.Assemblies {
+			board.Entries = append(board.Entries, assembly.Entries...)
+		}
+		if board.Records, err = sheet.Records([]byte(body)); err != nil {
+			return ReckonedMachine{}, err
+		}
+		out.Boards = append(out.Boards, board)
+	}
+	out.Verdicts = reckoning.Verdicts(boards)
+	return out, nil
+}
+
+func (a *App) reckonBody(body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
+	result, err := reckoning.Of(a.library, []byte(body), reckoning.Options{
+		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
+	})
+	var refused *sheet.RefusedError
+	if errors.As(err, &refused) {
+		return result, &Invalid{"body", refused.Error()}
+	}
+	return result, err
+}
+
+// Types lists library types whose number starts with a text, for completion while typing.
+func (a *App) Types(actor Actor, start string, limit int) ([]device.Type, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	return a.library.Completions(start, limit), nil
+}
+
+// rereckonBatch is how many assemblies RereckonOld takes in one go.
+const rereckonBatch = 100
+
+// RereckonOld makes totals anew that an older version of the library gave. Several processes may
+// do so at once; each assembly is locked while it is worked on.
+func (a *App) RereckonOld(ctx context.Context) error {
+	for {
+		ids, err := store.AssembliesWithOldTotals(ctx, a.db, builtin.Version, rereckonBatch)
+		if err != nil || len(ids) == 0 {
+			return err
+		}
+		for _, id := range ids {
+			err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+				assembly, err := store.LockAssembly(ctx, tx, id)
+				if err != nil {
+					return err
+				}
+				return a.reckonAgain(ctx, tx, assembly)
+			})
+			if err != nil {
+				return err
+			}
+		}
+	}
+}

@@ -1,0 +1,192 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"math"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/datecode"
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+// SaveSheet keeps a new revision of an assembly's sheet, written on top of revision base (0 for
+// the first). When somebody saved another since, the answer is *Stale with that revision. Saving
+// what is there already adds nothing.
+func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base int, body string) (store.Revision, error) {
+	if err := readable(body); err != nil {
+		return store.Revision{}, err
+	}
+	var saved store.Revision
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		if err != nil {
+			return err
+		}
+		newest, err := store.NewestRevision(ctx, tx, assemblyID)
+		if err != nil && !errors.Is(err, ErrNotFound) {
+			return err
+		}
+		switch {
+		case newest.N != base && newest.Body != body:
+			return &Stale{What: "the sheet", Newer: newest}
+		case newest.Body == body && newest.N > 0:
+			saved = newest
+			return nil
+		}
+		saved, err = a.addRevision(ctx, tx, actor, assembly, newest.N+1, body)
+		return err
+	})
+	return saved, err
+}
+
+// readable refuses text that cannot be a sheet at all.
+func readable(body string) error {
+	_, err := sheet.Parse([]byte(body), sheet.Body)
+	var refused *sheet.RefusedError
+	if errors.As(err, &refused) {
+		return &Invalid{"body", refused.Error()}
+	}
+	return err
+}
+
+func (a *App) addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, n int, body string) (store.Revision, error) {
+	var by *int64
+	if actor.AccountID != 0 {
+		by = &actor.AccountID
+	}
+	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, by); err != nil {
+		return store.Revision{}, err
+	}
+	assembly.Revision = n
+	if err := a.reckonAgain(ctx, tx, assembly); err != nil {
+		return store.Revision{}, err
+	}
+	before := map[string]int{"revision": n - 1}
+	if err := record(ctx, tx, actor, "save sheet", "assembly", assembly.ID, assembly.MachineID, before, map[string]int{"revision": n}); err != nil {
+		return store.Revision{}, err
+	}
+	return store.NewestRevision(ctx, tx, assembly.ID)
+}
+
+// reckonAgain makes entries, positions and totals of an assembly anew from its newest revision.
+func (a *App) reckonAgain(ctx context.Context, tx *sqlx.Tx, assembly store.Assembly) error {
+	newest, err := store.NewestRevision(ctx, tx, assembly.ID)
+	if errors.Is(err, ErrNotFound) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	var era datecode.Era
+	if assembly.MachineID != nil {
+		machine, err := store.MachineByID(ctx, tx, *assembly.MachineID)
+		if err != nil {
+			return err
+		}
+		era = eraOf(machine)
+	}
+	result, err := a.reckonBody(newest.Body, assembly, era)
+	if err != nil {
+		return err
+	}
+	rows, positions := entryRows(result)
+	if err := store.ReplaceEntries(ctx, tx, assembly.ID, newest.N, rows); err != nil {
+		return err
+	}
+	if err := store.AddPositions(ctx, tx, assembly.ID, positions); err != nil {
+		return err
+	}
+	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, result.Totals)
+}
+
+// reckonMachineAgain does so for all assemblies of a machine.
+func (a *App) reckonMachineAgain(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
+	assemblies, err := store.AssembliesOf(ctx, tx, machine.ID)
+	if err != nil {
+		return err
+	}
+	for _, assembly := range assemblies {
+		locked, err := store.LockAssembly(ctx, tx, assembly.ID)
+		if err != nil {
+			return err
+		}
+		if err := a.reckonAgain(ctx, tx, locked); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
+	rows, positions := []store.EntryRow{}, []store.Position{}
+	uncounted := 0
+	for _, assembly := range result.Assemblies {
+		for _, e := range assembly.Entries {
+			row := store.EntryRow{
+				Line: e.Line, Designators: e.Designators, Count: e.Count, Kind: string(e.Kind), Marking: e.Marking,
+				SpeedNs: e.SpeedNs, Purpose: string(e.Purpose), Socketed: e.Socketed, Empty: e.Empty, Doubtful: e.Doubtful, Findings: e.Findings,
+			}
+			if e.Type != nil {
+				row.TypeNumber, row.TypeClass = e.Type.Number, string(e.Type.Class)
+			}
+			if e.Date != nil {
+				from, to := e.Date.From.String(), e.Date.To.String()
+				row.DateFrom, row.DateTo = &from, &to
+			}
+			rows = append(rows, row)
+			for _, designator := range e.Designators {
+				positions = append(positions, store.Position{Designator: designator, Ordinal: 1})
+			}
+			for range e.Count - len(e.Designators) {
+				uncounted++
+				positions = append(positions, store.Position{Ordinal: uncounted})
+			}
+		}
+	}
+	return rows, positions
+}
+
+// Sheet reads the newest revision of an assembly's sheet; revision 0, empty, before the first.
+func (a *App) Sheet(ctx context.Context, actor Actor, assemblyID int64) (store.Revision, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return store.Revision{}, err
+	}
+	revision, err := store.NewestRevision(ctx, a.db, assemblyID)
+	if errors.Is(err, ErrNotFound) {
+		return store.Revision{AssemblyID: assemblyID}, nil
+	}
+	return revision, err
+}
+
+// Revisions lists revisions of an assembly's sheet, the newest first, below number before
+// (0 for all).
+func (a *App) Revisions(ctx context.Context, actor Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return nil, err
+	}
+	if before == 0 {
+		before = math.MaxInt32
+	}
+	return store.RevisionsOf(ctx, a.db, assemblyID, before, limit)
+}
+
+// Positions lists the sockets and parts of an assembly that were ever written down.
+func (a *App) Positions(ctx context.Context, actor Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return nil, err
+	}
+	return store.PositionsOf(ctx, a.db, assemblyID, after, limit)
+}
+
+// Entries lists the parsed lines of an assembly's newest sheet, after a line.
+func (a *App) Entries(ctx context.Context, actor Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return nil, err
+	}
+	return store.EntriesOf(ctx, a.db, assemblyID, afterLine, limit)
+}

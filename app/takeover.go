@@ -1,0 +1,98 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+// untitled names a board whose lines stand above any heading.
+const untitled = "Board"
+
+// TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
+// its sheet, verbatim. Lines with problems come along: they are shown at the bench.
+func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
+	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
+	var refused *sheet.RefusedError
+	if errors.As(err, &refused) {
+		return nil, &Invalid{"text", refused.Error()}
+	}
+	if err != nil {
+		return nil, err
+	}
+	if len(parsed.Assemblies) == 0 {
+		return nil, &Invalid{"text", "holds no board; start one with a heading, as == Main board"}
+	}
+	added := []store.Assembly{}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		for _, board := range parsed.Assemblies {
+			fields := fieldsOf(board.Heading)
+			if err := checkAssembly(&fields); err != nil {
+				return err
+			}
+			assembly, err := addAssembly(ctx, tx, actor, machineID, fields)
+			if err != nil {
+				return err
+			}
+			if _, err := a.addRevision(ctx, tx, actor, assembly, 1, bodyOf(board)); err != nil {
+				return err
+			}
+			if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {
+				return err
+			}
+			added = append(added, assembly)
+		}
+		return nil
+	})
+	return added, err
+}
+
+// fieldsOf reads what a heading says. Values that are none of the known ones were pointed out
+// by the parser; the board starts with "unknown" or nothing in their place.
+func fieldsOf(h *sheet.Heading) store.AssemblyFields {
+	fields := store.AssemblyFields{
+		Title: untitled, Part: h.Value("part"), Rev: h.Value("rev"), Serial: h.Value("serial"), Slot: h.Value("slot"),
+		Fit: h.Value("fit"), Purpose: h.Value("for"),
+	}
+	if h != nil && h.Title != "" {
+		fields.Title = h.Title
+	}
+	switch fields.Fit {
+	case "factory", "period", "later", "modern":
+	default:
+		fields.Fit = "unknown"
+	}
+	switch fields.Purpose {
+	case "main", "picture", "cache", "shared", "card":
+	default:
+		fields.Purpose = ""
+	}
+	return fields
+}
+
+// bodyOf is the text below a heading. What the heading says beyond the fields of an assembly is
+// kept as comments at its top, so that nothing of the text is lost.
+func bodyOf(a sheet.Assembly) string {
+	lines := []string{}
+	if a.Heading != nil {
+		fields := fieldsOf(a.Heading)
+		kept := map[string]string{"part": fields.Part, "rev": fields.Rev, "serial": fields.Serial, "slot": fields.Slot, "fit": fields.Fit, "for": fields.Purpose}
+		for _, attribute := range a.Heading.Attributes {
+			if value, known := kept[attribute.Key]; !known || value != attribute.Value {
+				lines = append(lines, strings.TrimSpace("# "+attribute.Key+" "+attribute.Value))
+			}
+		}
+		if a.Heading.Comment != "" {
+			lines = append(lines, a.Heading.Comment)
+		}
+	}
+	for _, line := range a.Lines {
+		lines = append(lines, line.Text)
+	}
+	return strings.Join(lines, "\n")
+}

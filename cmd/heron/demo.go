@@ -1,0 +1,141 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"net"
+	"os"
+	"path/filepath"
+	"syscall"
+
+	"github.com/spf13/cobra"
+
+	"frugalheron/demo"
+	"frugalheron/store"
+	"frugalheron/store/cluster"
+	"frugalheron/web"
+)
+
+// rootsFolder takes the demonstration's data where the server's own user cannot enter the
+// project's folder.
+const rootsFolder = "/var/lib/frugal-heron-demo"
+
+func demoCommand() *cobra.Command {
+	var host, port, folder string
+	var reset bool
+	cmd := &cobra.Command{
+		Use:   "demo",
+		Short: "Serve the sample world from a PostgreSQL of its own",
+		Args:  cobra.NoArgs,
+		RunE: run(func(cmd *cobra.Command, _ []string) error {
+			if err := logTo(environment("HERON_LOG_LEVEL", "warn")); err != nil {
+				return usageError{err}
+			}
+			ctx, stop := untilStopped(cmd.Context())
+			defer stop()
+			return runDemo(ctx, cmd, net.JoinHostPort(host, port), folder, reset)
+		}),
+	}
+	cmd.Flags().StringVar(&host, "host", "127.0.0.1", "address to serve on")
+	cmd.Flags().StringVar(&port, "port", "8080", "port to serve on")
+	cmd.Flags().StringVar(&folder, "data", environment("HERON_DATA", "data"), "folder that keeps the demonstration's data (HERON_DATA)")
+	cmd.Flags().BoolVar(&reset, "reset", false, "throw the data away first")
+	return cmd
+}
+
+func runDemo(ctx context.Context, cmd *cobra.Command, address, wanted string, reset bool) (err error) {
+	say := func(format string, args ...any) { fmt.Fprintf(cmd.OutOrStdout(), format+"\n", args...) }
+	// The address first: if it is taken, nothing else should be started.
+	listener, err := listenOn(address)
+	if err != nil {
+		return err
+	}
+	defer listener.Close()
+	folder, err := cluster.Folder(wanted, rootsFolder)
+	if err != nil {
+		return err
+	}
+	release, err := lockFolder(folder)
+	if err != nil {
+		return err
+	}
+	defer release()
+	if reset {
+		if err := throwAway(ctx, folder); err != nil {
+			return err
+		}
+	}
+	say("Starting PostgreSQL (data in %s) ...", folder)
+	server, err := cluster.Start(ctx, filepath.Join(folder, "cluster"), cluster.Options{})
+	if err != nil {
+		return err
+	}
+	defer func() {
+		say("Stopping PostgreSQL ...")
+		if stopErr := server.Stop(); err == nil {
+			err = stopErr
+		}
+	}()
+	if err := ensureDatabase(ctx, server); err != nil {
+		return err
+	}
+	db, deeds, err := openApp(ctx, server.URL(demoDatabase))
+	if err != nil {
+		return err
+	}
+	defer db.Close()
+	if err := demo.Seed(ctx, deeds, func(progress string) { say("  %s", progress) }); err != nil {
+		return err
+	}
+	say("\nFrugal Heron with its sample world:  http://%s\n", listener.Addr())
+	for _, account := range demo.Accounts {
+		say("  sign in as %-6s with password %-18s (%s)", account.Login, account.Password, account.Role)
+	}
+	say("\nCtrl-C stops it and keeps the data; make demo-reset starts over.")
+	return serve(ctx, listener, db, deeds, web.Config{})
+}
+
+const demoDatabase = "heron"
+
+func ensureDatabase(ctx context.Context, server *cluster.Cluster) error {
+	control, err := store.Open(ctx, server.URL("postgres"))
+	if err != nil {
+		return err
+	}
+	defer control.Close()
+	var exists bool
+	if err := control.GetContext(ctx, &exists, `SELECT EXISTS (SELECT 1 FROM pg_database WHERE datname = $1)`, demoDatabase); err != nil || exists {
+		return err
+	}
+	_, err = control.ExecContext(ctx, `CREATE DATABASE `+demoDatabase)
+	return err
+}
+
+// throwAway stops a server that is still running on the folder and removes its data.
+func throwAway(ctx context.Context, folder string) error {
+	data := filepath.Join(folder, "cluster")
+	if _, err := os.Stat(data); os.IsNotExist(err) {
+		return nil
+	}
+	if err := cluster.StopAt(ctx, data); err != nil {
+		return err
+	}
+	return os.RemoveAll(data)
+}
+
+// lockFolder keeps two demonstrations off one folder.
+func lockFolder(folder string) (release func(), err error) {
+	// Others may enter: the server's own user keeps its data below.
+	if err := os.MkdirAll(folder, 0o755); err != nil {
+		return nil, err
+	}
+	file, err := os.OpenFile(filepath.Join(folder, "lock"), os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return nil, err
+	}
+	if err := syscall.Flock(int(file.Fd()), syscall.LOCK_EX|syscall.LOCK_NB); err != nil {
+		file.Close()
+		return nil, fmt.Errorf("another demonstration uses the data in %s; stop it, or give another folder with HERON_DATA", folder)
+	}
+	return func() { file.Close() }, nil
+}

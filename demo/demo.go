@@ -1,0 +1,88 @@
+// Package demo holds the sample world: the Estuary Heritage Collection, an invented small museum,
+// with its machines, sheets and people.
+package demo
+
+import (
+	"context"
+	"embed"
+	"encoding/json"
+	"fmt"
+
+	"frugalheron/app"
+	"frugalheron/store"
+)
+
+//go:embed machines.json sheets/*.sheet
+var world embed.FS
+
+// Account is a sample account. Its password is public: the demonstration serves on loopback.
+type Account struct {
+	Login, Name, Password string
+	Role                  app.Role
+}
+
+// Accounts are the people of the sample world, the curator first.
+var Accounts = []Account{
+	{"ottilie", "Ottilie Wren", "estuary-curator", app.Curator},
+	{"bram", "Bram Sedge", "estuary-technician", app.Technician},
+	{"fenna", "Fenna Loach", "estuary-viewer", app.Viewer},
+}
+
+// Seed fills an empty database with the sample world and reports its progress in words. A
+// database that has accounts already is left as it is.
+func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
+	seeded, err := deeds.HasAccounts(ctx)
+	if err != nil || seeded {
+		return err
+	}
+	machines, err := Machines()
+	if err != nil {
+		return err
+	}
+	curator := app.Actor{Role: app.Curator}
+	for i, machine := range machines {
+		progress(fmt.Sprintf("machine %d of %d: %s %s", i+1, len(machines), machine.Accession, machine.Name))
+		if err := seedMachine(ctx, deeds, curator, machine); err != nil {
+			return fmt.Errorf("%s: %w", machine.Accession, err)
+		}
+	}
+	// The accounts come last: they mark the world as complete.
+	for _, account := range Accounts {
+		if _, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) error {
+	page, err := deeds.ListMachines(ctx, curator, fields.Accession, "", 1)
+	if err != nil || page.Total > 0 { // an interrupted seeding goes on where it was
+		return err
+	}
+	machine, err := deeds.CreateMachine(ctx, curator, fields)
+	if err != nil {
+		return err
+	}
+	text, err := Sheet(fields.Accession)
+	if err != nil {
+		return err
+	}
+	_, err = deeds.TakeOverSheet(ctx, curator, machine.ID, string(text))
+	return err
+}
+
+// Machines lists the machines of the sample world.
+func Machines() ([]store.MachineFields, error) {
+	text, err := world.ReadFile("machines.json")
+	if err != nil {
+		return nil, err
+	}
+	machines := []store.MachineFields{}
+	return machines, json.Unmarshal(text, &machines)
+}
+
+// Sheet returns the sheet of a sample machine, with a heading for each board.
+func Sheet(accession string) ([]byte, error) {
+	return world.ReadFile("sheets/" + accession + ".sheet")
+}

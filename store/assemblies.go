@@ -1,0 +1,101 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"time"
+)
+
+// AssemblyFields are what people write about an assembly and the way it is fitted.
+type AssemblyFields struct {
+	Title   string `db:"title" json:"title" minLength:"1" maxLength:"200" doc:"What the board is called" example:"Main board"`
+	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
+	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
+	Serial  string `db:"serial" json:"serial" maxLength:"100" required:"false"`
+	Slot    string `db:"slot" json:"slot" maxLength:"100" required:"false" doc:"Where in the machine it sits"`
+	Fit     string `db:"fit" json:"fit" enum:"factory,period,later,modern,unknown" default:"unknown" required:"false" doc:"When it came into the machine"`
+	Purpose string `db:"purpose" json:"purpose" enum:",main,picture,cache,shared,card" default:"" required:"false" doc:"What its memory is for, where the sheet does not say"`
+}
+
+// Assembly is a board or other unit, with where it is fitted today.
+type Assembly struct {
+	ID        int64  `db:"id" json:"id"`
+	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is fitted in, or null"`
+	AssemblyFields
+	Version   int       `db:"version" json:"version"`
+	Revision  int       `db:"revision" json:"revision" doc:"Newest revision of its sheet; 0 before the first"`
+	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+}
+
+const assemblySelect = `SELECT a.id, f.machine_id, a.title, a.part, a.rev, a.serial, COALESCE(f.slot, '') AS slot,
+		COALESCE(f.fit, 'unknown') AS fit, a.purpose, a.version, a.updated_at,
+		COALESCE((SELECT max(n) FROM sheet_revision r WHERE r.assembly_id = a.id), 0) AS revision
+	FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL `
+
+// InsertAssembly adds an assembly, fitted in a machine behind those that are there already.
+func InsertAssembly(ctx context.Context, h Handle, machineID int64, a AssemblyFields) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO assembly (title, part, rev, serial, purpose)
+		VALUES ($1, $2, $3, $4, $5) RETURNING id`, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
+	if err != nil {
+		return 0, err
+	}
+	_, err = h.ExecContext(ctx, `INSERT INTO fitting (assembly_id, machine_id, slot, fit, ordinal)
+		VALUES ($1, $2, $3, $4, (SELECT COALESCE(max(ordinal), 0) + 1 FROM fitting WHERE machine_id = $2 AND until IS NULL))`,
+		id, machineID, a.Slot, a.Fit)
+	return id, err
+}
+
+// UpdateAssembly writes all fields and counts the version up. The caller holds the row's lock.
+func UpdateAssembly(ctx context.Context, h Handle, id int64, a AssemblyFields) error {
+	_, err := h.ExecContext(ctx, `UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
+	if err != nil {
+		return err
+	}
+	_, err = h.ExecContext(ctx, `UPDATE fitting SET slot = $2, fit = $3 WHERE assembly_id = $1 AND until IS NULL`, id, a.Slot, a.Fit)
+	return err
+}
+
+// AssemblyByID reads an assembly.
+func AssemblyByID(ctx context.Context, h Handle, id int64) (Assembly, error) {
+	var a Assembly
+	err := get(ctx, h, &a, fmt.Sprintf("assembly %d", id), assemblySelect+`WHERE a.id = $1`, id)
+	return a, err
+}
+
+// LockAssembly reads an assembly and keeps others from changing it or its sheet until the
+// transaction ends.
+func LockAssembly(ctx context.Context, h Handle, id int64) (Assembly, error) {
+	if _, err := h.ExecContext(ctx, `SELECT 1 FROM assembly WHERE id = $1 FOR UPDATE`, id); err != nil {
+		return Assembly{}, err
+	}
+	return AssemblyByID(ctx, h, id)
+}
+
+// AssembliesOf lists what is fitted in a machine today, in order.
+func AssembliesOf(ctx context.Context, h Handle, machineID int64) ([]Assembly, error) {
+	assemblies := []Assembly{}
+	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 ORDER BY f.ordinal, a.id`, machineID)
+	return assemblies, err
+}
+
+// Fitting is where an assembly is or was.
+type Fitting struct {
+	ID         int64      `db:"id" json:"id"`
+	AssemblyID int64      `db:"assembly_id" json:"assemblyId"`
+	MachineID  *int64     `db:"machine_id" json:"machineId"`
+	Place      string     `db:"place" json:"place" doc:"The place, when it is not in a machine"`
+	Slot       string     `db:"slot" json:"slot"`
+	Fit        string     `db:"fit" json:"fit"`
+	Since      time.Time  `db:"since" json:"since"`
+	Until      *time.Time `db:"until" json:"until" doc:"Null for where it is today"`
+}
+
+// FittingsOf lists where an assembly has been, the newest first.
+func FittingsOf(ctx context.Context, h Handle, assemblyID int64) ([]Fitting, error) {
+	fittings := []Fitting{}
+	err := h.SelectContext(ctx, &fittings, `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(p.name, '') AS place, f.slot, f.fit, f.since, f.until
+		FROM fitting f LEFT JOIN place p ON p.id = f.place_id WHERE f.assembly_id = $1 ORDER BY f.since DESC, f.id DESC`, assemblyID)
+	return fittings, err
+}

@@ -1,0 +1,52 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"time"
+)
+
+// Event is a row of the history: who did what to which record. Rows are only ever added.
+type Event struct {
+	ID          int64            `db:"id" json:"id"`
+	At          time.Time        `db:"at" json:"at"`
+	AccountID   *int64           `db:"account_id" json:"accountId"`
+	Deed        string           `db:"deed" json:"deed"`
+	SubjectKind string           `db:"subject_kind" json:"subjectKind"`
+	SubjectID   int64            `db:"subject_id" json:"subjectId"`
+	MachineID   *int64           `db:"machine_id" json:"machineId"`
+	Before      *json.RawMessage `db:"before" json:"before"`
+	After       *json.RawMessage `db:"after" json:"after"`
+}
+
+// InsertEvent adds a row to the history. Before and after are written as JSON; nil stays null.
+func InsertEvent(ctx context.Context, h Handle, e Event, before, after any) error {
+	beforeJSON, err := nullableJSON(before)
+	if err != nil {
+		return err
+	}
+	afterJSON, err := nullableJSON(after)
+	if err != nil {
+		return err
+	}
+	_, err = h.ExecContext(ctx, `INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after)
+		VALUES ($1, $2, $3, $4, $5, $6, $7)`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID, e.MachineID, beforeJSON, afterJSON)
+	return err
+}
+
+// EventsOf lists the history of one record, oldest first.
+func EventsOf(ctx context.Context, h Handle, subjectKind string, subjectID int64) ([]Event, error) {
+	events := []Event{}
+	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
+		FROM history WHERE subject_kind = $1 AND subject_id = $2 ORDER BY id`, subjectKind, subjectID)
+	return events, err
+}
+
+func nullableJSON(value any) (*string, error) {
+	if value == nil {
+		return nil, nil
+	}
+	encoded, err := json.Marshal(value)
+	text := string(encoded)
+	return &text, err
+}

@@ -1,0 +1,154 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"strings"
+	"time"
+)
+
+// MachineFields are what people write about a machine.
+type MachineFields struct {
+	Accession  string `db:"accession" json:"accession" minLength:"1" maxLength:"40" doc:"Accession number" example:"EH-0142"`
+	Name       string `db:"name" json:"name" minLength:"1" maxLength:"200" doc:"What the machine is called"`
+	Maker      string `db:"maker" json:"maker" maxLength:"200" required:"false"`
+	Model      string `db:"model" json:"model" maxLength:"200" required:"false"`
+	Serial     string `db:"serial" json:"serial" maxLength:"200" required:"false"`
+	EraFrom    *int   `db:"era_from" json:"eraFrom" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"First year in which its parts are expected; settles date codes with an open decade"`
+	EraTo      *int   `db:"era_to" json:"eraTo" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"Last year in which its parts are expected"`
+	Place      string `db:"place" json:"place" maxLength:"200" required:"false" doc:"Where it stands"`
+	Provenance string `db:"provenance" json:"provenance" maxLength:"4000" required:"false" doc:"Where it comes from"`
+}
+
+// Machine is a machine of the collection.
+type Machine struct {
+	ID int64 `db:"id" json:"id"`
+	MachineFields
+	Version   int       `db:"version" json:"version" doc:"Counts changes; a change names the version it started from"`
+	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+}
+
+// ListedMachine is a machine as lists show it: with the sums of the boards fitted today.
+type ListedMachine struct {
+	Machine
+	Boards       int   `db:"boards" json:"boards"`
+	Chips        int   `db:"chips" json:"chips"`
+	Unidentified int   `db:"unidentified" json:"unidentified"`
+	RAMBytes     int64 `db:"ram_bytes" json:"ramBytes" doc:"Data without parity"`
+	ROMBytes     int64 `db:"rom_bytes" json:"romBytes"`
+}
+
+const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.serial, m.era_from, m.era_to,
+	COALESCE(p.name, '') AS place, m.provenance, m.version, m.updated_at`
+
+// InsertMachine adds a machine and returns its id. An accession number that is taken violates
+// machine_accession_key.
+func InsertMachine(ctx context.Context, h Handle, m MachineFields) (int64, error) {
+	place, err := placeID(ctx, h, m.Place)
+	if err != nil {
+		return 0, err
+	}
+	var id int64
+	err = h.GetContext(ctx, &id, `INSERT INTO machine (accession, name, maker, model, serial, era_from, era_to, place_id, provenance)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+		m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance)
+	return id, err
+}
+
+// UpdateMachine writes all fields and counts the version up. The caller holds the row's lock.
+func UpdateMachine(ctx context.Context, h Handle, id int64, m MachineFields) error {
+	place, err := placeID(ctx, h, m.Place)
+	if err != nil {
+		return err
+	}
+	_, err = h.ExecContext(ctx, `UPDATE machine SET accession = $2, name = $3, maker = $4, model = $5, serial = $6,
+			era_from = $7, era_to = $8, place_id = $9, provenance = $10, version = version + 1, updated_at = now()
+		WHERE id = $1`,
+		id, m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance)
+	return err
+}
+
+// MachineByID reads a machine.
+func MachineByID(ctx context.Context, h Handle, id int64) (Machine, error) {
+	return machine(ctx, h, id, "")
+}
+
+// LockMachine reads a machine and keeps others from changing it until the transaction ends.
+func LockMachine(ctx context.Context, h Handle, id int64) (Machine, error) {
+	return machine(ctx, h, id, " FOR UPDATE OF m")
+}
+
+func machine(ctx context.Context, h Handle, id int64, lock string) (Machine, error) {
+	var m Machine
+	err := get(ctx, h, &m, fmt.Sprintf("machine %d", id),
+		`SELECT `+machineColumns+` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.id = $1`+lock, id)
+	return m, err
+}
+
+// MachineQuery selects a page of machines in the order of accession numbers.
+type MachineQuery struct {
+	Words []string // each must occur somewhere in the machine's record
+	After string   // accession number of the last machine of the page before; empty for the first
+	Limit int
+}
+
+// ListMachines reads a page.
+func ListMachines(ctx context.Context, h Handle, q MachineQuery) ([]ListedMachine, error) {
+	where, args := searchCondition(q.Words)
+	args = append(args, q.After, q.Limit)
+	query := fmt.Sprintf(`SELECT m.*,
+			COALESCE(s.boards, 0) AS boards, COALESCE(s.chips, 0) AS chips, COALESCE(s.unidentified, 0) AS unidentified,
+			COALESCE(s.ram_bytes, 0) AS ram_bytes, COALESCE(s.rom_bytes, 0) AS rom_bytes
+		FROM (SELECT %s FROM machine m LEFT JOIN place p ON p.id = m.place_id
+			WHERE %s AND m.accession > $%d ORDER BY m.accession LIMIT $%d) m
+		LEFT JOIN LATERAL (
+			SELECT count(*) AS boards,
+				sum(CAST(t.totals->>'chips' AS bigint)) AS chips,
+				sum(CAST(t.totals->>'unidentified' AS bigint)) AS unidentified,
+				sum(CAST(t.totals->>'ramBytes' AS bigint)) AS ram_bytes,
+				sum(CAST(t.totals->>'romBytes' AS bigint)) AS rom_bytes
+			FROM fitting f LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
+			WHERE f.machine_id = m.id AND f.until IS NULL) s ON true
+		ORDER BY m.accession`, machineColumns, where, len(args)-1, len(args))
+	machines := []ListedMachine{}
+	err := h.SelectContext(ctx, &machines, query, args...)
+	return machines, err
+}
+
+// CountMachines counts the machines that a search finds.
+func CountMachines(ctx context.Context, h Handle, words []string) (int, error) {
+	where, args := searchCondition(words)
+	var n int
+	err := h.GetContext(ctx, &n, `SELECT count(*) FROM machine m WHERE `+where, args...)
+	return n, err
+}
+
+func searchCondition(words []string) (where string, args []any) {
+	where = "true"
+	for i, word := range words {
+		where += fmt.Sprintf(" AND m.search LIKE $%d", i+1)
+		args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
+	}
+	return where, args
+}
+
+var likeEscaper = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
+
+// ListPlaces names all places, in order.
+func ListPlaces(ctx context.Context, h Handle) ([]string, error) {
+	places := []string{}
+	err := h.SelectContext(ctx, &places, `SELECT name FROM place ORDER BY name`)
+	return places, err
+}
+
+// placeID finds a place by name, or adds it; nil for no name.
+func placeID(ctx context.Context, h Handle, name string) (*int64, error) {
+	if name == "" {
+		return nil, nil
+	}
+	var id int64
+	// The update changes nothing; it makes an existing row return its id.
+	err := h.GetContext(ctx, &id, `INSERT INTO place (name) VALUES ($1)
+		ON CONFLICT ON CONSTRAINT place_name_key DO UPDATE SET name = excluded.name RETURNING id`, name)
+	return &id, err
+}

@@ -1,0 +1,106 @@
+// Package store keeps the collection in PostgreSQL. It knows SQL and none of the rules of the
+// job: every function takes the handle it runs on, so that callers decide what is one
+// transaction.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+
+	"github.com/jackc/pgx/v5/pgconn"
+	_ "github.com/jackc/pgx/v5/stdlib" // the driver "pgx"
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+	"github.com/pressly/goose/v3/lock"
+)
+
+// ErrNotFound is returned when the one row that was asked for does not exist.
+var ErrNotFound = errors.New("not found")
+
+// Handle is what store functions run on: a database or a transaction.
+type Handle interface {
+	sqlx.ExtContext
+	GetContext(ctx context.Context, dest any, query string, args ...any) error
+	SelectContext(ctx context.Context, dest any, query string, args ...any) error
+}
+
+var (
+	_ Handle = (*sqlx.DB)(nil)
+	_ Handle = (*sqlx.Tx)(nil)
+)
+
+// Connections of one process. The sum over all processes must stay below what PostgreSQL allows
+// (100 unless configured).
+const maxConnections = 20
+
+// Open connects to a database by URL and makes sure that it answers.
+func Open(ctx context.Context, url string) (*sqlx.DB, error) {
+	db, err := sqlx.ConnectContext(ctx, "pgx", url)
+	if err != nil {
+		return nil, fmt.Errorf("connect to PostgreSQL: %w", err)
+	}
+	db.SetMaxOpenConns(maxConnections)
+	db.SetMaxIdleConns(maxConnections)
+	return db, nil
+}
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// NewMigrator prepares the migrations of the schema for a database. A lock in the database keeps
+// two processes from migrating at once.
+func NewMigrator(db *sql.DB) (*goose.Provider, error) {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	locker, err := lock.NewPostgresSessionLocker()
+	if err != nil {
+		return nil, err
+	}
+	return goose.NewProvider(goose.DialectPostgres, db, files, goose.WithSessionLocker(locker))
+}
+
+// Migrate brings the schema up to date.
+func Migrate(ctx context.Context, db *sqlx.DB) error {
+	migrator, err := NewMigrator(db.DB)
+	if err != nil {
+		return err
+	}
+	if _, err := migrator.Up(ctx); err != nil {
+		return fmt.Errorf("migrate the database: %w", err)
+	}
+	return nil
+}
+
+// InTx runs work in one transaction: committed when work returns nil, else rolled back.
+func InTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error {
+	tx, err := db.BeginTxx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback() //nolint:errcheck // after a commit there is nothing to roll back
+	if err := work(tx); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+// Violates reports whether an error is the breach of the named constraint.
+func Violates(err error, constraint string) bool {
+	var pgErr *pgconn.PgError
+	return errors.As(err, &pgErr) && pgErr.ConstraintName == constraint
+}
+
+// get reads one row and turns its absence into ErrNotFound, saying what was looked for.
+func get(ctx context.Context, h Handle, dest any, what string, query string, args ...any) error {
+	err := h.GetContext(ctx, dest, query, args...)
+	if errors.Is(err, sql.ErrNoRows) {
+		return fmt.Errorf("%s: %w", what, ErrNotFound)
+	}
+	return err
+}

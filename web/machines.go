@@ -1,0 +1,80 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/store"
+)
+
+// byID addresses one record.
+type byID struct {
+	ID int64 `path:"id" minimum:"1"`
+}
+
+// versioned is the body of a change: the version it started from, beside the fields.
+type versioned struct {
+	Version int `json:"version" minimum:"1" doc:"Version that the change started from"`
+}
+
+// output wraps a body.
+type output[T any] struct{ Body T }
+
+func answer[T any](body T, err error) (*output[T], error) {
+	if err != nil {
+		return nil, err
+	}
+	return &output[T]{body}, nil
+}
+
+var (
+	errorsOfRead   = []int{http.StatusNotFound}
+	errorsOfCreate = []int{http.StatusNotFound, http.StatusUnprocessableEntity}
+	errorsOfChange = []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
+)
+
+type listMachinesInput struct {
+	Search string `query:"search" maxLength:"200" doc:"Words that must all occur in the machine's record"`
+	After  string `query:"after" maxLength:"40" doc:"What next was in the page before"`
+	Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+}
+
+func (s *Server) registerMachines() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
+		Description: "A page of machines in the order of accession numbers.", Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *listMachinesInput) (*output[app.MachinePage], error) {
+		return answer(s.app.ListMachines(ctx, actor, in.Search, in.After, in.Limit))
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
+		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.MachineFields }) (*output[store.Machine], error) {
+		return answer(s.app.CreateMachine(ctx, actor, in.Body))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *byID) (*output[store.Machine], error) {
+		return answer(s.app.Machine(ctx, actor, in.ID))
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
+		Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		byID
+		Body struct {
+			versioned
+			store.MachineFields
+		}
+	}) (*output[store.Machine], error) {
+		return answer(s.app.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",
+	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]string], error) {
+		return answer(s.app.Places(ctx, actor))
+	})
+}

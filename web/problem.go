@@ -1,0 +1,109 @@
+package web
+
+import (
+	"errors"
+	"log/slog"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/store"
+)
+
+// Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
+// wrong and, after a stale save, the record as it is now.
+type Problem struct {
+	Type   string         `json:"type,omitempty" doc:"URI of the kind of problem; about:blank when absent"`
+	Title  string         `json:"title" doc:"The kind of problem in a few words"`
+	Status int            `json:"status"`
+	Detail string         `json:"detail" doc:"What happened, and what to do"`
+	Errors []FieldProblem `json:"errors,omitempty"`
+	Newer  *Newer         `json:"newer,omitempty" doc:"After a refused save: the record as it is now"`
+}
+
+// FieldProblem says what is wrong with one field.
+type FieldProblem struct {
+	Location string `json:"location" doc:"Where, as body.name"`
+	Message  string `json:"message"`
+}
+
+// Newer holds the record that a stale save met; one of its fields is set.
+type Newer struct {
+	Machine  *store.Machine  `json:"machine,omitempty"`
+	Assembly *store.Assembly `json:"assembly,omitempty"`
+	Sheet    *store.Revision `json:"sheet,omitempty"`
+}
+
+// Error returns the detail.
+func (p *Problem) Error() string { return p.Detail }
+
+// GetStatus returns the HTTP status.
+func (p *Problem) GetStatus() int { return p.Status }
+
+// ContentType marks JSON as problem details.
+func (p *Problem) ContentType(string) string { return "application/problem+json" }
+
+// newProblem builds the errors that huma itself reports. Rejected values are not repeated: they
+// may be passwords. Causes are not shown: they may be anything.
+func newProblem(status int, message string, causes ...error) huma.StatusError {
+	p := &Problem{Title: http.StatusText(status), Status: status, Detail: message}
+	for _, cause := range causes {
+		var detailer huma.ErrorDetailer
+		if errors.As(cause, &detailer) {
+			detail := detailer.ErrorDetail()
+			p.Errors = append(p.Errors, FieldProblem{detail.Location, detail.Message})
+		}
+	}
+	if status >= http.StatusInternalServerError {
+		for _, cause := range causes {
+			slog.Error("request failed", "message", message, "cause", cause)
+		}
+		p.Detail = "Something went wrong on the server; nothing was changed. Try again."
+	}
+	return p
+}
+
+// problem turns an error of a deed into what the client is told. Errors that are not meant for
+// people are logged and answered with a bare 500.
+func problem(err error) error {
+	var invalid *app.Invalid
+	var stale *app.Stale
+	var tooMany *app.TooMany
+	switch {
+	case err == nil:
+		return nil
+	case errors.As(err, &invalid):
+		return &Problem{
+			Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: invalid.Why,
+			Errors: []FieldProblem{{"body." + invalid.Field, invalid.Why}},
+		}
+	case errors.As(err, &stale):
+		return &Problem{Title: "Changed meanwhile", Status: http.StatusConflict, Detail: stale.Error(), Newer: newer(stale.Newer)}
+	case errors.As(err, &tooMany):
+		p := &Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: tooMany.Error()}
+		seconds := int(tooMany.RetryIn/time.Second) + 1
+		return huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(seconds)}})
+	case errors.Is(err, app.ErrNotFound):
+		return &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such record."}
+	case errors.Is(err, app.ErrForbidden):
+		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: app.ErrForbidden.Error()}
+	case errors.Is(err, app.ErrSignIn):
+		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: app.ErrSignIn.Error()}
+	}
+	return newProblem(http.StatusInternalServerError, "unexpected error", err)
+}
+
+func newer(record any) *Newer {
+	switch r := record.(type) {
+	case store.Machine:
+		return &Newer{Machine: &r}
+	case store.Assembly:
+		return &Newer{Assembly: &r}
+	case store.Revision:
+		return &Newer{Sheet: &r}
+	}
+	return nil
+}

@@ -1,0 +1,80 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/core/datecode"
+	"frugalheron/core/device"
+	"frugalheron/core/sheet"
+)
+
+func (s *Server) registerReckoning() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "reckon", Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
+		MaxBodyBytes: sheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(_ context.Context, actor app.Actor, in *struct {
+		Body struct {
+			Text    string `json:"text" doc:"Sheet, with or without headings, at most 1 MiB"`
+			EraFrom int    `json:"eraFrom,omitempty" minimum:"1900" maximum:"2100" doc:"First year in which the parts are expected"`
+			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
+		}
+	}) (*output[app.Reckoned], error) {
+		return answer(s.app.Reckon(actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "reckon-machine", Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
+		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		byID
+		Body struct {
+			Drafts []Draft `json:"drafts" maxItems:"100"`
+		}
+	}) (*output[app.ReckonedMachine], error) {
+		drafts := map[int64]string{}
+		for _, draft := range in.Body.Drafts {
+			drafts[draft.AssemblyID] = draft.Body
+		}
+		return answer(s.app.ReckonMachine(ctx, actor, in.ID, drafts))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
+	}, func(_ context.Context, actor app.Actor, in *struct {
+		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
+		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
+	}) (*output[[]device.Type], error) {
+		return answer(s.app.Types(actor, in.Start, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "write-line", Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
+		Errors: []int{http.StatusUnprocessableEntity},
+	}, func(_ context.Context, _ app.Actor, in *struct{ Body sheet.Record }) (*output[Line], error) {
+		text, err := in.Body.Text()
+		if err != nil {
+			return nil, &app.Invalid{Field: "parts", Why: err.Error()}
+		}
+		return answer(Line{text}, nil)
+	})
+}
+
+// Draft is a sheet that is not kept yet.
+type Draft struct {
+	AssemblyID int64  `json:"assemblyId"`
+	Body       string `json:"body"`
+}
+
+// Line is a line of a sheet.
+type Line struct {
+	Text string `json:"text"`
+}
+
+func (s *Server) registerAll() {
+	s.registerSession()
+	s.registerMachines()
+	s.registerAssemblies()
+	s.registerSheets()
+	s.registerReckoning()
+}

@@ -1,0 +1,127 @@
+// Package web serves the application over HTTP: the API under /api, typed and described as
+// OpenAPI 3.1, and the front end for every other path. Handlers decode, call one deed, encode.
+package web
+
+import (
+	"context"
+	"net"
+	"net/http"
+	"time"
+
+	"github.com/alexedwards/scs/postgresstore"
+	"github.com/alexedwards/scs/v2"
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
+	"github.com/jmoiron/sqlx"
+	"github.com/prometheus/client_golang/prometheus/promhttp"
+
+	"frugalheron/app"
+)
+
+// Config is how the server is set up.
+type Config struct {
+	// SecureCookies keeps session cookies off unencrypted connections.
+	SecureCookies bool
+}
+
+// How long a session lasts, and how long without use.
+const (
+	sessionLifetime = 30 * 24 * time.Hour
+	sessionIdle     = 7 * 24 * time.Hour
+)
+
+// Server is the HTTP interface of the application.
+type Server struct {
+	app        *app.App
+	sessions   *scs.SessionManager
+	router     chi.Router
+	api        huma.API
+	operations []Operation
+}
+
+// Operation is a registered operation and the roles it is open to; nil for everybody.
+type Operation struct {
+	huma.Operation
+	Roles app.Roles
+}
+
+// New builds the server on a migrated database.
+func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
+	s := newServer(deeds)
+	s.sessions.Store = postgresstore.New(db.DB)
+	s.sessions.Cookie.Secure = config.SecureCookies
+	s.router.Get("/readyz", func(w http.ResponseWriter, r *http.Request) {
+		ctx, cancel := context.WithTimeout(r.Context(), 2*time.Second)
+		defer cancel()
+		if err := db.PingContext(ctx); err != nil {
+			http.Error(w, "the database does not answer", http.StatusServiceUnavailable)
+			return
+		}
+		w.Write([]byte("ready\n"))
+	})
+	return s
+}
+
+// Describe builds a server for its OpenAPI document only; it has no database.
+func Describe() *huma.OpenAPI { return newServer(nil).api.OpenAPI() }
+
+func newServer(deeds *app.App) *Server {
+	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter()}
+	s.sessions.Lifetime, s.sessions.IdleTimeout = sessionLifetime, sessionIdle
+	s.sessions.Cookie.Name = "heron_session"
+	s.sessions.Cookie.HttpOnly = true
+	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
+
+	r := s.router
+	r.Use(middleware.RequestID, logRequests, recoverPanics, secureHeaders)
+	r.Use(http.NewCrossOriginProtection().Handler)
+	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css", "text/javascript", "image/svg+xml"))
+	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
+	r.Get("/metrics", onlyFromHere(promhttp.Handler()))
+	r.Group(func(r chi.Router) {
+		r.Use(noStore, s.sessions.LoadAndSave, s.identify)
+		s.api = humachi.New(r, apiConfig())
+		s.api.UseMiddleware(s.requireRole)
+		s.registerAll()
+		allowNull(s.api.OpenAPI())
+		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {
+			writeProblem(w, &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
+		})
+	})
+	r.NotFound(serveFrontEnd())
+	return s
+}
+
+func apiConfig() huma.Config {
+	huma.DefaultArrayNullable = false
+	huma.NewError = newProblem
+	config := huma.DefaultConfig("Frugal Heron", "1")
+	config.Info.Description = "Catalogue of vintage computers: machines, boards, sheets and what they amount to."
+	config.CreateHooks = nil // no $schema links in answers
+	config.DocsPath, config.SchemasPath = "", ""
+	config.OpenAPIPath = "/api/openapi"
+	config.Components.SecuritySchemes = map[string]*huma.SecurityScheme{
+		"session": {Type: "apiKey", In: "cookie", Name: "heron_session"},
+	}
+	return config
+}
+
+// Operations lists all operations with their roles.
+func (s *Server) Operations() []Operation { return s.operations }
+
+// ServeHTTP answers a request.
+func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }
+
+// onlyFromHere answers callers on this machine; others get a 404.
+func onlyFromHere(next http.Handler) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		host, _, err := net.SplitHostPort(r.RemoteAddr)
+		if err != nil || !net.ParseIP(host).IsLoopback() {
+			http.NotFound(w, r)
+			return
+		}
+		next.ServeHTTP(w, r)
+	}
+}

@@ -1,0 +1,83 @@
+package web
+
+import (
+	"context"
+	"net"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+)
+
+// Who is the account that is signed in.
+type Who struct {
+	Name string `json:"name"`
+	Role string `json:"role" enum:"curator,technician,viewer"`
+	// May tells the interface what to offer; the server decides by role all the same.
+	MayWriteSheets   bool `json:"mayWriteSheets"`
+	MayKeepTheRecord bool `json:"mayKeepTheRecord"`
+}
+
+type sessionOutput struct {
+	Body struct {
+		Account *Who `json:"account" doc:"Who is signed in, or null"`
+	}
+}
+
+func sessionOf(actor app.Actor) *sessionOutput {
+	out := &sessionOutput{}
+	if actor.AccountID != 0 {
+		out.Body.Account = &Who{
+			Name: actor.Name, Role: string(actor.Role),
+			MayWriteSheets:   app.MayWriteSheets.Include(actor.Role),
+			MayKeepTheRecord: app.MayKeepTheRecord.Include(actor.Role),
+		}
+	}
+	return out
+}
+
+type signInInput struct {
+	address string
+	Body    struct {
+		Login    string `json:"login" minLength:"1" maxLength:"80"`
+		Password string `json:"password" minLength:"1" maxLength:"200"`
+	}
+}
+
+// Resolve notes the caller's address, by which failures are counted.
+func (i *signInInput) Resolve(ctx huma.Context) []error {
+	i.address = ctx.RemoteAddr()
+	if host, _, err := net.SplitHostPort(i.address); err == nil {
+		i.address = host
+	}
+	return nil
+}
+
+func (s *Server) registerSession() {
+	register(s, nil, huma.Operation{
+		OperationID: "get-session", Method: http.MethodGet, Path: "/api/session", Summary: "Who is signed in",
+	}, func(_ context.Context, actor app.Actor, _ *struct{}) (*sessionOutput, error) {
+		return sessionOf(actor), nil
+	})
+	register(s, nil, huma.Operation{
+		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
+		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
+	}, func(ctx context.Context, _ app.Actor, in *signInInput) (*sessionOutput, error) {
+		account, err := s.app.SignIn(ctx, in.Body.Login, in.Body.Password, in.address)
+		if err != nil {
+			return nil, err
+		}
+		// A new token: one that was planted before signing in must not become a session.
+		if err := s.sessions.RenewToken(ctx); err != nil {
+			return nil, err
+		}
+		s.sessions.Put(ctx, accountKey, account.ID)
+		return sessionOf(app.Actor{AccountID: account.ID, Name: account.Name, Role: app.Role(account.Role)}), nil
+	})
+	register(s, nil, huma.Operation{
+		OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out",
+	}, func(ctx context.Context, _ app.Actor, _ *struct{}) (*struct{}, error) {
+		return nil, s.sessions.Destroy(ctx)
+	})
+}

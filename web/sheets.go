@@ -1,0 +1,63 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+// sheetBodyLimit lets a sheet of 1 MiB through in JSON, where a character may take six bytes.
+const sheetBodyLimit = 6*sheet.MaxBytes + 4096
+
+func (s *Server) registerSheets() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *byID) (*output[store.Revision], error) {
+		return answer(s.app.Sheet(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet", Summary: "Keep a new revision of a sheet",
+		Description:  "Refused with 409 and the newer revision when somebody saved another since base.",
+		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		byID
+		Body struct {
+			Base int    `json:"base" minimum:"0" doc:"Revision that the text was written on; 0 for the first"`
+			Body string `json:"body" doc:"Text of the sheet without heading, at most 1 MiB"`
+		}
+	}) (*output[store.Revision], error) {
+		return answer(s.app.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		byID
+		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
+		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
+	}) (*output[[]store.Revision], error) {
+		return answer(s.app.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions", Summary: "Sockets and parts of an assembly that were ever written down", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		byID
+		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
+		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
+	}) (*output[[]store.Position], error) {
+		return answer(s.app.Positions(ctx, actor, in.ID, in.After, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries", Summary: "Entries of the newest sheet", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		byID
+		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
+		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
+	}) (*output[[]store.EntryRow], error) {
+		return answer(s.app.Entries(ctx, actor, in.ID, in.After, in.Limit))
+	})
+}
