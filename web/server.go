@@ -6,6 +6,7 @@ import (
 	"context"
 	"net"
 	"net/http"
+	"reflect"
 	"time"
 
 	"github.com/alexedwards/scs/postgresstore"
@@ -18,6 +19,7 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
+	"frugalheron/core/reckoning"
 )
 
 // Config is how the server is set up.
@@ -102,10 +104,23 @@ func apiConfig() huma.Config {
 	config.CreateHooks = nil // no $schema links in answers
 	config.DocsPath, config.SchemasPath = "", ""
 	config.OpenAPIPath = "/api/openapi"
+	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Components.SecuritySchemes = map[string]*huma.SecurityScheme{
 		"session": {Type: "apiKey", In: "cookie", Name: "heron_session"},
 	}
 	return config
+}
+
+// schemaName names a type in the document. What the core reckons has names that records have too.
+func schemaName(t reflect.Type, hint string) string {
+	name := huma.DefaultSchemaNamer(t, hint)
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
+		t = t.Elem()
+	}
+	if t.PkgPath() == reflect.TypeFor[reckoning.Result]().PkgPath() {
+		return "Reckoned" + name
+	}
+	return name
 }
 
 // Operations lists all operations with their roles.
