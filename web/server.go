@@ -20,6 +20,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
 )
 
 // Config is how the server is set up.
@@ -111,14 +112,18 @@ func apiConfig() huma.Config {
 	return config
 }
 
-// schemaName names a type in the document. What the core reckons has names that records have too.
+// schemaName names a type in the document. Types of the core share names with
+// records, so they carry their package's.
 func schemaName(t reflect.Type, hint string) string {
 	name := huma.DefaultSchemaNamer(t, hint)
 	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
 		t = t.Elem()
 	}
-	if t.PkgPath() == reflect.TypeFor[reckoning.Result]().PkgPath() {
+	switch t.PkgPath() {
+	case reflect.TypeFor[reckoning.Result]().PkgPath():
 		return "Reckoned" + name
+	case reflect.TypeFor[sheet.Problem]().PkgPath():
+		return "Sheet" + name
 	}
 	return name
 }
