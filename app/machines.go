@@ -6,6 +6,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/core/memory"
 	"frugalheron/store"
 )
 
@@ -75,11 +76,18 @@ func (a *App) Machine(ctx context.Context, actor Actor, id int64) (store.Machine
 	return store.MachineByID(ctx, a.db, id)
 }
 
+// ListedMachine is a machine of a list, with its memory in words.
+type ListedMachine struct {
+	store.ListedMachine
+	RAM string `json:"ram" doc:"As 96 KB, 1 KB being 1,024 bytes; empty when none is known"`
+	ROM string `json:"rom"`
+}
+
 // MachinePage is a page of a list.
 type MachinePage struct {
-	Machines []store.ListedMachine `json:"machines"`
-	Total    int                   `json:"total" doc:"Machines that the search finds, on all pages"`
-	Next     string                `json:"next" doc:"Give this as after to get the next page; empty on the last"`
+	Machines []ListedMachine `json:"machines"`
+	Total    int             `json:"total" doc:"Machines that the search finds, on all pages"`
+	Next     string          `json:"next" doc:"Give this as after to get the next page; empty on the last"`
 }
 
 // ListMachines finds machines by words that occur in their record, page by page in the order of
@@ -95,12 +103,22 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, search, after strin
 	}
 	// One more than asked for tells whether another page follows.
 	found, err := store.ListMachines(ctx, a.db, store.MachineQuery{Words: words, After: after, Limit: limit + 1})
-	page := MachinePage{Machines: found, Total: total}
+	page := MachinePage{Machines: []ListedMachine{}, Total: total}
 	if len(found) > limit {
-		page.Machines = found[:limit]
+		found = found[:limit]
 		page.Next = found[limit-1].Accession
 	}
+	for _, m := range found {
+		page.Machines = append(page.Machines, ListedMachine{m, inWords(m.RAMBytes), inWords(m.ROMBytes)})
+	}
 	return page, err
+}
+
+func inWords(bytes int64) string {
+	if bytes == 0 {
+		return ""
+	}
+	return memory.Format(bytes)
 }
 
 // Places names the places in use.

@@ -51,6 +51,7 @@ type ReckonedBoard struct {
 
 // ReckonedMachine is what all boards of a machine amount to together.
 type ReckonedMachine struct {
+	Stage    reckoning.Stage     `json:"stage" doc:"How far taking stock has come"`
 	Verdicts []reckoning.Verdict `json:"verdicts"`
 	Boards   []ReckonedBoard     `json:"boards"`
 }
@@ -87,7 +88,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 		}
 		out.Boards = append(out.Boards, board)
 	}
-	out.Verdicts = reckoning.Verdicts(boards)
+	out.Stage, out.Verdicts = reckoning.StageOf(boards), reckoning.Verdicts(boards)
 	return out, nil
 }
 

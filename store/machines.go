@@ -9,8 +9,8 @@ import (
 
 // MachineFields are what people write about a machine.
 type MachineFields struct {
-	Accession  string `db:"accession" json:"accession" minLength:"1" maxLength:"40" doc:"Accession number" example:"EH-0142"`
-	Name       string `db:"name" json:"name" minLength:"1" maxLength:"200" doc:"What the machine is called"`
+	Accession  string `db:"accession" json:"accession" maxLength:"40" doc:"Accession number" example:"EH-0142"`
+	Name       string `db:"name" json:"name" maxLength:"200" doc:"What the machine is called"`
 	Maker      string `db:"maker" json:"maker" maxLength:"200" required:"false"`
 	Model      string `db:"model" json:"model" maxLength:"200" required:"false"`
 	Serial     string `db:"serial" json:"serial" maxLength:"200" required:"false"`

@@ -10,13 +10,13 @@ import (
 	"frugalheron/store"
 )
 
-// byID addresses one record.
-type byID struct {
+// ByID addresses one record.
+type ByID struct {
 	ID int64 `path:"id" minimum:"1"`
 }
 
-// versioned is the body of a change: the version it started from, beside the fields.
-type versioned struct {
+// Versioned is the body of a change: the version it started from, beside the fields.
+type Versioned struct {
 	Version int `json:"version" minimum:"1" doc:"Version that the change started from"`
 }
 
@@ -57,16 +57,16 @@ func (s *Server) registerMachines() {
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *byID) (*output[store.Machine], error) {
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Machine], error) {
 		return answer(s.app.Machine(ctx, actor, in.ID))
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
 		Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		byID
+		ByID
 		Body struct {
-			versioned
+			Versioned
 			store.MachineFields
 		}
 	}) (*output[store.Machine], error) {

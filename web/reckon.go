@@ -29,7 +29,7 @@ func (s *Server) registerReckoning() {
 		OperationID: "reckon-machine", Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		byID
+		ByID
 		Body struct {
 			Drafts []Draft `json:"drafts" maxItems:"100"`
 		}

@@ -17,7 +17,7 @@ const sheetBodyLimit = 6*sheet.MaxBytes + 4096
 func (s *Server) registerSheets() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *byID) (*output[store.Revision], error) {
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Revision], error) {
 		return answer(s.app.Sheet(ctx, actor, in.ID))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
@@ -25,7 +25,7 @@ func (s *Server) registerSheets() {
 		Description:  "Refused with 409 and the newer revision when somebody saved another since base.",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		byID
+		ByID
 		Body struct {
 			Base int    `json:"base" minimum:"0" doc:"Revision that the text was written on; 0 for the first"`
 			Body string `json:"body" doc:"Text of the sheet without heading, at most 1 MiB"`
@@ -36,7 +36,7 @@ func (s *Server) registerSheets() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		byID
+		ByID
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
 	}) (*output[[]store.Revision], error) {
@@ -45,7 +45,7 @@ func (s *Server) registerSheets() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions", Summary: "Sockets and parts of an assembly that were ever written down", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		byID
+		ByID
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]store.Position], error) {
@@ -54,7 +54,7 @@ func (s *Server) registerSheets() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries", Summary: "Entries of the newest sheet", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		byID
+		ByID
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]store.EntryRow], error) {

@@ -116,6 +116,25 @@ func TestLineStatesAndVerdicts(t *testing.T) {
 	}
 }
 
+func TestStageOf(t *testing.T) {
+	board := func(text string) reckoning.Board { return reckoning.Board{Result: of(t, text)} }
+	tests := []struct {
+		boards []reckoning.Board
+		want   reckoning.Stage
+	}{
+		{nil, reckoning.Stage{State: reckoning.Untouched}},
+		{[]reckoning.Board{board("")}, reckoning.Stage{State: reckoning.InHand}},
+		{[]reckoning.Board{board("U1 7400"), board("")}, reckoning.Stage{State: reckoning.InHand}},
+		{[]reckoning.Board{board("U1 7400")}, reckoning.Stage{State: reckoning.Settled}},
+		{[]reckoning.Board{board("U1 7400\nU1 7400\nU2 ?")}, reckoning.Stage{State: reckoning.NeedsAttention, Count: 2}},
+	}
+	for _, test := range tests {
+		if got := reckoning.StageOf(test.boards); got != test.want {
+			t.Errorf("StageOf(%d boards) = %+v, want %+v", len(test.boards), got, test.want)
+		}
+	}
+}
+
 // The verdicts of boards reckoned one by one are those of all in one sheet.
 func TestCombineAgreesWithOneSheet(t *testing.T) {
 	whole := of(t, twoBoards)

@@ -353,7 +353,7 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            fit: "factory" | "period" | "later" | "modern" | "unknown";
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
             /** Format: int64 */
             id: number;
             /**
@@ -394,7 +394,7 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            fit: "factory" | "period" | "later" | "modern" | "unknown";
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -434,7 +434,7 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            fit: "factory" | "period" | "later" | "modern" | "unknown";
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -452,6 +452,11 @@ export interface components {
              * @example Main board
              */
             title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         "Change-machineRequest": {
             /**
@@ -478,6 +483,11 @@ export interface components {
             /** @description Where it comes from */
             provenance?: string;
             serial?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         DateCode: {
             /** @description First day covered, YYYY-MM-DD */
@@ -527,7 +537,7 @@ export interface components {
              * @default unknown
              * @enum {string}
              */
-            fit: "factory" | "period" | "later" | "modern" | "unknown";
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
             /** Format: int64 */
             id: number;
             /**
@@ -614,11 +624,14 @@ export interface components {
             place?: string;
             /** @description Where it comes from */
             provenance?: string;
+            /** @description As 96 KB, 1 KB being 1,024 bytes; empty when none is known */
+            ram: string;
             /**
              * Format: int64
              * @description Data without parity
              */
             ramBytes: number;
+            rom: string;
             /** Format: int64 */
             romBytes: number;
             serial?: string;
@@ -835,6 +848,8 @@ export interface components {
         };
         ReckonedMachine: {
             boards: components["schemas"]["ReckonedBoard"][];
+            /** @description How far taking stock has come */
+            stage: components["schemas"]["ReckonedStage"];
             verdicts: components["schemas"]["ReckonedVerdict"][];
         };
         ReckonedNote: {
@@ -864,6 +879,15 @@ export interface components {
             assembly: number;
             /** Format: int64 */
             line: number;
+        };
+        ReckonedStage: {
+            /**
+             * Format: int64
+             * @description What needs attention: problems and unknown chips
+             */
+            count: number;
+            /** @enum {string} */
+            state: "untouched" | "in hand" | "needs attention" | "settled";
         };
         ReckonedText: {
             /** Format: int64 */
@@ -1092,7 +1116,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1174,7 +1200,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -1310,7 +1338,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -1379,7 +1409,9 @@ export interface operations {
                 limit?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -1511,7 +1543,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1778,7 +1812,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1923,7 +1959,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1992,7 +2030,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -2061,7 +2101,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody: {

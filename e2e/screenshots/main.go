@@ -1,0 +1,139 @@
+// Command screenshots takes a picture of each main view from the sample world. It starts a
+// throwaway application unless it is given the address of one.
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"github.com/chromedp/chromedp"
+
+	"frugalheron/app"
+	"frugalheron/demo"
+	"frugalheron/e2e/browser"
+	"frugalheron/store"
+	"frugalheron/store/cluster"
+	"frugalheron/web"
+)
+
+// scene is a view and the way to it.
+type scene struct {
+	name          string
+	width, height int
+	steps         []chromedp.Action
+}
+
+func scenes(url string) []scene {
+	curator := demo.Accounts[0]
+	onBench := func(machine string) []chromedp.Action {
+		return []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password),
+			browser.Fill(browser.Labelled("Find a machine"), machine), browser.Keys("\r"),
+			browser.Click(`//td[.="` + machine + `"]/following-sibling::td//a`),
+			browser.See(browser.Text("+5 V draw")), browser.See(`//*[contains(@class, "cm-line-end")]`),
+		}
+	}
+	bench := onBench("EH-0142")
+	return []scene{
+		{"sign-in", 1280, 800, []chromedp.Action{chromedp.Navigate(url), browser.See(browser.Button("Sign in"))}},
+		{"shelves", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.See(browser.Text("EH-0161"))}},
+		{"take-stock", 1280, 800, bench},
+		{"take-stock-why", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`), browser.Click(`//aside//button[contains(., "Findings")]`))},
+		{"take-stock-table", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//section[@aria-label="Main board"]//*[@role="radio" and .="Table"]`), browser.See(`//table//input[@value="27128-25 8534"]`))},
+		{"enter-a-machine", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Button("Enter a machine")), browser.See(browser.Labelled("Accession number"))}},
+		{"stage-not-open", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//nav[@aria-label="Stages"]//a[contains(., "Judge")]`), browser.See(browser.Text("Not open yet")))},
+		{"take-stock-narrow", 390, 844, bench},
+	}
+}
+
+func main() {
+	out := flag.String("out", "docs/screenshots", "folder for the pictures")
+	url := flag.String("url", "", "address of a running application with the sample world; empty to start one")
+	only := flag.String("only", "", "names of scenes, with commas between them; empty for all")
+	flag.Parse()
+	if err := run(*out, *url, *only); err != nil {
+		fmt.Fprintln(os.Stderr, "screenshots:", err)
+		os.Exit(1)
+	}
+}
+
+func run(out, url, only string) error {
+	if url == "" {
+		started, stop, err := application()
+		if err != nil {
+			return err
+		}
+		defer stop()
+		url = started
+	}
+	if err := os.MkdirAll(out, 0o755); err != nil {
+		return err
+	}
+	for _, s := range scenes(url) {
+		if only != "" && !strings.Contains(","+only+",", ","+s.name+",") {
+			continue
+		}
+		if err := take(s, filepath.Join(out, s.name+".png")); err != nil {
+			return fmt.Errorf("%s: %w", s.name, err)
+		}
+		fmt.Println(s.name)
+	}
+	return nil
+}
+
+// stillness lets the last drawing finish: fonts, marks, focus.
+const stillness = 700 * time.Millisecond
+
+func take(s scene, file string) error {
+	b, err := browser.Start(s.width, s.height)
+	if err != nil {
+		return err
+	}
+	defer b.Close()
+	var picture []byte
+	if err := b.Do(append(s.steps, chromedp.Sleep(stillness), chromedp.CaptureScreenshot(&picture))...); err != nil {
+		b.Do(chromedp.CaptureScreenshot(&picture))       //nolint:errcheck // the first error counts
+		os.WriteFile(file+".failed.png", picture, 0o644) //nolint:errcheck
+		return err
+	}
+	if breaches := b.Breaches(); len(breaches) > 0 {
+		return fmt.Errorf("the page did what it must not: %s", strings.Join(breaches, "; "))
+	}
+	return os.WriteFile(file, picture, 0o644)
+}
+
+func application() (url string, stop func(), err error) {
+	ctx := context.Background()
+	folder, err := os.MkdirTemp("", "heron-screenshots-")
+	if err != nil {
+		return "", nil, err
+	}
+	server, err := cluster.Start(ctx, folder, cluster.Options{Throwaway: true})
+	if err != nil {
+		return "", nil, err
+	}
+	db, err := store.Open(ctx, server.URL("postgres"))
+	if err != nil {
+		return "", nil, err
+	}
+	if err := store.Migrate(ctx, db); err != nil {
+		return "", nil, err
+	}
+	deeds := app.New(db)
+	if err := demo.Seed(ctx, deeds, func(string) {}); err != nil {
+		return "", nil, err
+	}
+	listener := httptest.NewServer(web.New(db, deeds, web.Config{}))
+	return listener.URL, func() {
+		listener.Close()
+		db.Close()
+		server.Stop() //nolint:errcheck // the folder goes anyway
+		os.RemoveAll(folder)
+	}, nil
+}

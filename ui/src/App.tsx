@@ -1,0 +1,50 @@
+import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
+import { Navigate, Route, Routes } from 'react-router'
+
+import { messageOf } from './api/problem'
+import { sessionQuery } from './api/session'
+import { Frame } from './frame/Frame'
+import { rooms } from './frame/rooms'
+import { SignIn } from './frame/SignIn'
+import { Button } from './kit/Button'
+import { Notice } from './kit/Notice'
+import { Page } from './kit/Page'
+import { Later } from './rooms/later/Later'
+import { NewMachine } from './rooms/shelves/NewMachine'
+import { Shelves } from './rooms/shelves/Shelves'
+
+const Bench = lazy(() => import('./rooms/bench/Bench'))
+const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
+
+export function App() {
+  const session = useQuery(sessionQuery)
+  if (session.isPending) return null
+  if (session.isError) {
+    return (
+      <Page>
+        <Notice tone="stop" word="No answer.">{messageOf(session.error)}</Notice>
+        <Button onPress={() => void session.refetch()}>Try again</Button>
+      </Page>
+    )
+  }
+  if (!session.data.account) return <SignIn />
+  return (
+    <Suspense fallback={null}>
+      <Routes>
+        <Route element={<Frame />}>
+          <Route index element={<Navigate to="/shelves" replace />} />
+          <Route path="shelves" element={<Shelves />} />
+          <Route path="shelves/new" element={<NewMachine />} />
+          <Route path="bench" element={<EmptyBench />} />
+          <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
+          <Route path="bench/:machineId/:stage" element={<Bench />} />
+          {rooms.map(({ path, name, later }) => later && (
+            <Route key={path} path={path} element={<Later name={name} sentence={later} />} />
+          ))}
+          <Route path="*" element={<Later name="Nothing here" sentence="The address names no room; choose one above." />} />
+        </Route>
+      </Routes>
+    </Suspense>
+  )
+}

@@ -1,0 +1,36 @@
+import { queryOptions } from '@tanstack/react-query'
+
+import { api, ask, type Schemas } from './client'
+
+export type ReckonedMachine = Schemas['ReckonedMachine']
+export type ReckonedBoard = Schemas['ReckonedBoard']
+export type Verdict = Schemas['ReckonedVerdict']
+export type Spot = Schemas['ReckonedSpot']
+export type LineState = Schemas['ReckonedLine']
+export type SheetRecord = Schemas['SheetRecord']
+export type DeviceType = Schemas['Type']
+export type Draft = Schemas['Draft']
+
+/** What the machine amounts to with the drafts; `stamp` changes with all else that counts. */
+export const reckoningQuery = (machineId: number, drafts: Draft[], stamp: string) =>
+  queryOptions({
+    queryKey: ['reckoning', machineId, stamp, drafts],
+    queryFn: async ({ signal }) => ({
+      ...(await ask(
+        api.POST('/api/machines/{id}/reckoning', { params: { path: { id: machineId } }, body: { drafts }, signal }),
+      )),
+      // Which texts this speaks of: by the time it arrives, others may stand in the editors.
+      of: drafts,
+    }),
+    placeholderData: (previous) => previous,
+    gcTime: 0,
+    staleTime: Infinity,
+  })
+
+export function completions(start: string): Promise<DeviceType[]> {
+  return ask(api.GET('/api/types', { params: { query: { start } } }))
+}
+
+export async function writeLine(record: SheetRecord): Promise<string> {
+  return (await ask(api.POST('/api/sheet-line', { body: record }))).text
+}

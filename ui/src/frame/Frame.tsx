@@ -1,0 +1,144 @@
+import { type FormEvent, useRef, useState } from 'react'
+import { NavLink, Outlet, useNavigate } from 'react-router'
+import styled from 'styled-components'
+
+import { useAccount, useSignOut } from '../api/session'
+import { Button } from '../kit/Button'
+import { useShortcut } from '../kit/shortcuts'
+import { color, font, radius, space } from '../theme'
+import { rooms } from './rooms'
+import { Shortcuts } from './Shortcuts'
+
+/** The bar with the rooms, say or find, and who is signed in; the room below it. */
+export function Frame() {
+  const navigate = useNavigate()
+  const find = useRef<HTMLInputElement>(null)
+  const going = useRef(false)
+  const [help, setHelp] = useState(false)
+
+  useShortcut((key, event) => {
+    const room = going.current ? rooms.find((candidate) => candidate.key === key) : undefined
+    going.current = key === 'g'
+    if (room) void navigate(room.path)
+    else if (key === '?') setHelp(true)
+    else if (key === '/') {
+      event.preventDefault()
+      find.current?.focus()
+    }
+  })
+
+  return (
+    <>
+      <Bar>
+        <SkipLink href="#room">Skip to the room</SkipLink>
+        <Word aria-hidden="true">heron</Word>
+        <nav aria-label="Rooms">
+          <Rooms>
+            {rooms.map(({ path, name, key }) => (
+              <li key={path}>
+                <RoomLink to={path} title={`g then ${key}`}>{name}</RoomLink>
+              </li>
+            ))}
+          </Rooms>
+        </nav>
+        <Find inputRef={find} />
+        <Who onHelp={() => { setHelp(true) }} />
+      </Bar>
+      <Room id="room" tabIndex={-1}>
+        <Outlet />
+      </Room>
+      <Shortcuts isOpen={help} onClose={() => { setHelp(false) }} />
+    </>
+  )
+}
+
+function Find({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | null> }) {
+  const navigate = useNavigate()
+  const find = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const words = new FormData(event.currentTarget).get('find')
+    void navigate(`/shelves?${new URLSearchParams({ search: String(words) }).toString()}`)
+  }
+  return (
+    <FindForm role="search" onSubmit={find}>
+      <FindInput ref={inputRef} name="find" type="search" placeholder="/  find a machine" aria-label="Find a machine" maxLength={200} />
+    </FindForm>
+  )
+}
+
+function Who({ onHelp }: { onHelp: () => void }) {
+  const account = useAccount()
+  const signOut = useSignOut()
+  return (
+    <WhoBox>
+      <Button $tone="quiet" aria-label="Keys" onPress={onHelp}><kbd>?</kbd></Button>
+      <Name>{account?.name}, {account?.role}</Name>
+      <Button $tone="quiet" onPress={() => { signOut.mutate() }}>Sign out</Button>
+    </WhoBox>
+  )
+}
+
+const Bar = styled.header`
+  position: relative;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 ${space(2)};
+  min-height: 48px;
+  padding: 0 ${space(2)};
+  border-bottom: 1px solid ${color.line};
+  background: ${color.sheet};
+`
+const SkipLink = styled.a`
+  position: absolute;
+  left: ${space(1)};
+  top: -48px;
+  padding: ${space(1)};
+  background: ${color.sheet};
+  &:focus { top: ${space(1)}; z-index: 3; }
+`
+const Word = styled.span`
+  font: 600 18px ${font.body};
+  letter-spacing: 0.04em;
+  color: ${color.slate};
+`
+const Rooms = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+`
+const RoomLink = styled(NavLink)`
+  display: block;
+  padding: 12px ${space(1)} 9px;
+  border-bottom: 3px solid transparent;
+  color: ${color.ink};
+  text-decoration: none;
+  &:hover { border-color: ${color.line}; }
+  &.active { border-color: ${color.slate}; color: ${color.slate}; font-weight: 600; }
+`
+const FindForm = styled.form`
+  flex: 1 1 160px;
+  max-width: 360px;
+  margin-left: auto;
+`
+const FindInput = styled.input`
+  width: 100%;
+  min-height: 32px;
+  padding: 0 ${space(1)};
+  border: 1px solid ${color.edge};
+  border-radius: ${radius};
+  background: ${color.paper};
+  &::placeholder { color: ${color.faint}; opacity: 1; }
+`
+const WhoBox = styled.div`
+  display: flex;
+  align-items: center;
+`
+const Name = styled.span`
+  padding-left: ${space(1)};
+  color: ${color.faint};
+  font-size: 14px;
+  @media (max-width: 600px) { display: none; }
+`
+const Room = styled.div`
+  outline: none;
+`

@@ -1,0 +1,99 @@
+import { FieldError, Input, Label, Text, TextArea, TextField, type TextFieldProps } from 'react-aria-components'
+import styled from 'styled-components'
+
+import { color, font, radius, space } from '../theme'
+
+type FieldProps = TextFieldProps & {
+  label: string
+  hint?: string
+  placeholder?: string
+  rows?: number
+  mono?: boolean
+  list?: string
+}
+
+/** A labelled text field with a hint below, and with its error in place of the hint. */
+export function Field({ label, hint, placeholder, rows, mono, list, ...props }: FieldProps) {
+  return (
+    <Wrap {...props}>
+      <Label>{label}</Label>
+      {rows ? (
+        <Area rows={rows} placeholder={placeholder} $mono={mono} spellCheck={false} />
+      ) : (
+        <Line placeholder={placeholder} $mono={mono} list={list} />
+      )}
+      {hint && <Hint slot="description">{hint}</Hint>}
+      <Wrong />
+    </Wrap>
+  )
+}
+
+const Wrap = styled(TextField)`
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-width: 0;
+`
+
+export const control = `
+  width: 100%;
+  min-height: 40px;
+  padding: 4px ${space(1)};
+  border: 1px solid ${color.edge};
+  border-radius: ${radius};
+  background: ${color.sheet};
+  color: ${color.ink};
+  &[data-invalid] { border-color: ${color.rust}; }
+`
+
+const Line = styled(Input)<{ $mono?: boolean }>`
+  ${control}
+  font-family: ${({ $mono }) => ($mono ? font.mono : font.body)};
+`
+const Area = styled(TextArea)<{ $mono?: boolean }>`
+  ${control}
+  font-family: ${({ $mono }) => ($mono ? font.mono : font.body)};
+  resize: vertical;
+`
+const Hint = styled(Text)`
+  color: ${color.faint};
+  font-size: 14px;
+`
+const Wrong = styled(FieldError)`
+  color: ${color.rust};
+  font-size: 14px;
+`
+
+/** A choice from a few words, as the system draws it. */
+export function Choice<Value extends string>(props: {
+  label: string
+  value: Value
+  options: { value: Value; text: string }[]
+  onChange: (value: Value) => void
+}) {
+  return (
+    <ChoiceWrap>
+      {props.label}
+      <Drop value={props.value} onChange={(event) => { props.onChange(event.target.value as Value) }}>
+        {props.options.map(({ value, text }) => (
+          <option key={value} value={value}>{text}</option>
+        ))}
+      </Drop>
+    </ChoiceWrap>
+  )
+}
+
+const ChoiceWrap = styled.label`
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+`
+const Drop = styled.select`${control}`
+
+/** Fields beside each other where there is room. */
+export const FieldGrid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 180px), 1fr));
+  gap: ${space(2)};
+  align-items: start;
+`

@@ -1,0 +1,24 @@
+import './fonts'
+
+import { QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter } from 'react-router'
+
+import { queryClient } from './api/client'
+import { App } from './App'
+import { GlobalStyle } from './GlobalStyle'
+
+const root = document.getElementById('root')
+if (!root) throw new Error('index.html has no #root')
+
+createRoot(root).render(
+  <StrictMode>
+    <GlobalStyle />
+    <QueryClientProvider client={queryClient}>
+      <BrowserRouter>
+        <App />
+      </BrowserRouter>
+    </QueryClientProvider>
+  </StrictMode>,
+)

@@ -1,0 +1,100 @@
+import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components'
+import styled from 'styled-components'
+
+import type { Verdict } from '../api/reckoning'
+import { Mark } from '../kit/Mark'
+import { color, font, radius, space } from '../theme'
+
+type Props = {
+  verdict: Verdict
+  titles: Map<number, string>
+  isNews: boolean
+  onRead: () => void
+  onShow: (assemblyId: number, line: number) => void
+}
+
+/** One line of the reckoning; pressed, it says why and leads to the spots. */
+export function VerdictLine({ verdict, titles, isNews, onRead, onShow }: Props) {
+  return (
+    <Line>
+      <Heading level={3}>
+        <Trigger slot="trigger" $state={verdict.state} onHoverStart={onRead} onFocus={onRead}>
+          <Label>
+            {verdict.state !== 'plain' && <Mark kind={verdict.state === 'stop' ? 'problem' : 'attention'} />}
+            {verdict.label}
+            {isNews && <News>changed</News>}
+          </Label>
+          <Value>{verdict.value}</Value>
+        </Trigger>
+      </Heading>
+      <DisclosurePanel>
+        <Why>
+          {verdict.why.map(({ text, spot }, i) => (
+            <li key={i}>
+              {text}
+              {spot && (
+                <Go onPress={() => { onShow(spot.assembly, spot.line) }}>
+                  {titles.get(spot.assembly) ?? 'sheet'}, line {spot.line}
+                </Go>
+              )}
+            </li>
+          ))}
+        </Why>
+      </DisclosurePanel>
+    </Line>
+  )
+}
+
+const Line = styled(Disclosure)`
+  border-bottom: 1px solid ${color.line};
+`
+const Trigger = styled(Button)<{ $state: Verdict['state'] }>`
+  display: block;
+  width: 100%;
+  padding: 6px ${space(1)};
+  border: none;
+  border-left: 3px solid ${({ $state }) => ($state === 'stop' ? color.rust : $state === 'attention' ? color.amber : 'transparent')};
+  background: ${({ $state }) => ($state === 'stop' ? color.rustGround : 'transparent')};
+  text-align: left;
+  cursor: pointer;
+  &[data-hovered] { background: ${color.slateGround}; }
+  &[data-focus-visible] { outline: 2px solid ${color.slate}; outline-offset: -2px; }
+`
+const Label = styled.span`
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  color: ${color.faint};
+  font-size: 14px;
+  font-weight: 400;
+`
+const News = styled.span`
+  margin-left: auto;
+  padding: 0 4px;
+  border: 1px solid ${color.slate};
+  border-radius: ${radius};
+  color: ${color.slate};
+  font-size: 12px;
+`
+const Value = styled.span`
+  display: block;
+  font: 600 15px/1.4 ${font.body};
+  font-variant-numeric: tabular-nums;
+`
+const Why = styled.ul`
+  padding: 4px ${space(1)} ${space(1)} 11px;
+  font-size: 14px;
+  overflow-wrap: anywhere;
+  li { padding: 3px 0; border-top: 1px dotted ${color.line}; }
+`
+const Go = styled(Button)`
+  display: block;
+  padding: 0;
+  border: none;
+  background: none;
+  color: ${color.slate};
+  text-decoration: underline;
+  text-align: left;
+  cursor: pointer;
+  &[data-focus-visible] { outline: 2px solid ${color.slate}; }
+`

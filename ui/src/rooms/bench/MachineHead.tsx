@@ -1,0 +1,90 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import { type Machine, type MachineFields, useChangeMachine } from '../../api/machines'
+import { ProblemError } from '../../api/problem'
+import { useAccount } from '../../api/session'
+import { Button } from '../../kit/Button'
+import { Notice } from '../../kit/Notice'
+import { useShortcut } from '../../kit/shortcuts'
+import { color, font, space } from '../../theme'
+import { MachineForm } from '../shelves/MachineForm'
+
+/** What the machine is, in two lines; a curator can edit the record in place. */
+export function MachineHead({ machine }: { machine: Machine }) {
+  const mayEdit = useAccount()?.mayKeepTheRecord ?? false
+  const [editing, setEditing] = useState(false)
+  useShortcut((key, event) => {
+    if (key !== 'e' || !mayEdit) return
+    event.preventDefault()
+    setEditing(true)
+  })
+  if (editing) return <Record machine={machine} onDone={() => { setEditing(false) }} />
+  const what = [machine.maker, machine.model].filter(Boolean).join(' ')
+  const serial = machine.serial && `serial ${machine.serial}`
+  return (
+    <div>
+      <Line>
+        <h1><Accession>{machine.accession}</Accession> {machine.name}</h1>
+        {mayEdit && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit the record</Button>}
+      </Line>
+      <Below>{[what, serial, machine.place].filter(Boolean).join(' · ')}</Below>
+      {machine.provenance && <Below>{machine.provenance}</Below>}
+    </div>
+  )
+}
+
+function Record({ machine, onDone }: { machine: Machine; onDone: () => void }) {
+  const [base, setBase] = useState(machine)
+  const change = useChangeMachine(machine.id)
+  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.machine : undefined
+  return (
+    <>
+      {newer && (
+        <Notice tone="attention" word="Changed meanwhile.">
+          Somebody else changed this record while you edited; nothing was overwritten. Theirs differs in:
+          <ul>{differences(base, newer).map((text) => <li key={text}>{text}</li>)}</ul>
+          <Button onPress={() => { setBase(newer); change.reset() }}>Go on with mine over theirs</Button>{' '}
+          <Button onPress={onDone}>Drop mine</Button>
+        </Notice>
+      )}
+      <MachineForm
+        start={machine}
+        error={newer ? null : change.error}
+        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
+      >
+        <Button $tone="main" type="submit" isPending={change.isPending}>Keep the record</Button>
+        <Button onPress={onDone}>Leave as it was</Button>
+      </MachineForm>
+    </>
+  )
+}
+
+const names: Partial<Record<keyof MachineFields, string>> = {
+  accession: 'accession number', name: 'name', maker: 'maker', model: 'model', serial: 'serial number',
+  place: 'place', eraFrom: 'parts from', eraTo: 'parts to', provenance: 'provenance',
+}
+
+function differences(mine: Machine, theirs: Machine): string[] {
+  return (Object.keys(names) as (keyof MachineFields)[])
+    .filter((field) => mine[field] !== theirs[field])
+    .map((field) => `${names[field] ?? field}: ${String(theirs[field] ?? 'nothing')}`)
+}
+
+const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 ${space(2)};
+  h1 { font-size: 22px; overflow-wrap: anywhere; }
+`
+const Accession = styled.span`
+  font-family: ${font.mono};
+  font-weight: 400;
+  color: ${color.slate};
+`
+const Below = styled.p`
+  color: ${color.faint};
+  font-size: 15px;
+  overflow-wrap: anywhere;
+`

@@ -1,0 +1,60 @@
+import { useQuery } from '@tanstack/react-query'
+import { useParams } from 'react-router'
+import styled from 'styled-components'
+
+import { assembliesQuery } from '../../api/assemblies'
+import type { Machine } from '../../api/machines'
+import { messageOf } from '../../api/problem'
+import { Notice } from '../../kit/Notice'
+import { Reckoning } from '../../reckoning/Reckoning'
+import { useReckoning } from '../../reckoning/useReckoning'
+import { color, narrow, space } from '../../theme'
+import { Later } from '../later/Later'
+import { MachineHead } from './MachineHead'
+import { StageRail } from './StageRail'
+import { stages } from './stages'
+import { TakeStock } from './stages/takestock/TakeStock'
+
+/** Rail, stage and reckoning of one machine. */
+export function MachineOnBench({ machine }: { machine: Machine }) {
+  const wanted = useParams().stage
+  const stage = stages.find(({ path }) => path === wanted)
+  const assemblies = useQuery(assembliesQuery(machine.id))
+  const reckoning = useReckoning(machine, assemblies.data ?? [])
+
+  return (
+    <Layout>
+      <StageRail machineId={machine.id} stock={reckoning.machine?.stage} />
+      <Middle>
+        <MachineHead machine={machine} />
+        {!stage || stage.later ? (
+          <Later name={stage?.name ?? 'No such stage'} sentence={stage?.later ?? 'Choose one in the rail.'} />
+        ) : assemblies.error ? (
+          <Notice tone="stop" word="Not read.">{messageOf(assemblies.error)}</Notice>
+        ) : (
+          assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
+        )}
+      </Middle>
+      <Reckoning assemblies={assemblies.data ?? []} reckoning={reckoning} />
+    </Layout>
+  )
+}
+
+const Layout = styled.div`
+  display: grid;
+  grid-template-columns: 160px minmax(0, 1fr) 320px;
+  min-height: calc(100vh - 49px);
+
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`
+const Middle = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(2)};
+  min-width: 0;
+  padding: ${space(2)} ${space(3)} ${space(6)};
+  border-right: 1px solid ${color.line};
+
+  @media (max-width: 600px) { padding: ${space(2)} ${space(1)}; }
+  ${narrow} { border-right: none; }
+`

@@ -1,0 +1,83 @@
+import { NavLink, useNavigate, useParams } from 'react-router'
+import styled from 'styled-components'
+
+import type { Schemas } from '../../api/client'
+import { Mark, type MarkKind } from '../../kit/Mark'
+import { useShortcut } from '../../kit/shortcuts'
+import { color, narrow, space } from '../../theme'
+import { stages } from './stages'
+
+type StockState = Schemas['ReckonedStage']
+
+const marks: Record<StockState['state'], MarkKind> = {
+  untouched: 'none',
+  'in hand': 'working',
+  'needs attention': 'attention',
+  settled: 'done',
+}
+
+/** The ten stages down the left edge, each with its state as shape and word. */
+export function StageRail({ machineId, stock }: { machineId: number; stock?: StockState }) {
+  const current = useParams().stage
+  const navigate = useNavigate()
+  const at = stages.findIndex(({ path }) => path === current)
+
+  useShortcut((key) => {
+    const next = key === ']' ? stages[at + 1] : key === '[' ? stages[at - 1] : undefined
+    if (next) void navigate(`/bench/${String(machineId)}/${next.path}`)
+  })
+
+  return (
+    <Rail aria-label="Stages">
+      <ol>
+        {stages.map(({ path, name, later }) => {
+          const state = later ? 'later' : (stock?.state ?? 'untouched')
+          const count = !later && stock?.count ? ` ${String(stock.count)}` : ''
+          return (
+            <li key={path}>
+              <StageLink to={`/bench/${String(machineId)}/${path}`}>
+                <Mark kind={later ? 'later' : marks[stock?.state ?? 'untouched']} />
+                <span>
+                  {name}
+                  <State>{state}{count}</State>
+                </span>
+              </StageLink>
+            </li>
+          )
+        })}
+      </ol>
+    </Rail>
+  )
+}
+
+const Rail = styled.nav`
+  padding: ${space(1)} 0;
+  border-right: 1px solid ${color.line};
+
+  ${narrow} {
+    border-right: none;
+    border-bottom: 1px solid ${color.line};
+    overflow-x: auto;
+    ol { display: flex; }
+  }
+`
+const StageLink = styled(NavLink)`
+  display: flex;
+  align-items: flex-start;
+  gap: ${space(1)};
+  padding: 5px ${space(1)} 5px ${space(2)};
+  border-left: 3px solid transparent;
+  color: ${color.ink};
+  line-height: 1.25;
+  text-decoration: none;
+  white-space: nowrap;
+  svg { margin-top: 2px; }
+  &:hover { background: ${color.sheet}; }
+  &.active { border-color: ${color.slate}; background: ${color.sheet}; font-weight: 600; }
+`
+const State = styled.span`
+  display: block;
+  color: ${color.faint};
+  font-size: 13px;
+  font-weight: 400;
+`

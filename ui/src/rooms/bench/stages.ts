@@ -1,0 +1,15 @@
+/** The stages in the order of the work; `later` says what one that is not open yet will hold. */
+export type Stage = { path: string; name: string; later?: string }
+
+export const stages: Stage[] = [
+  { path: 'arrive', name: 'Arrive', later: 'Arrive will hold where the machine came from, with what, for how much, and what was claimed of it.' },
+  { path: 'look-over', name: 'Look over', later: 'Look over will hold what the outside tells: badge, rating plate, ports, damage, each as evidence.' },
+  { path: 'open-up', name: 'Open up', later: 'Open up will hold the steps of taking apart, every fastener and connector, to be reversed later.' },
+  { path: 'take-stock', name: 'Take stock' },
+  { path: 'identify', name: 'Identify', later: 'Identify will hold unknown chips, board pictures, ROM images and the dating of the machine.' },
+  { path: 'judge', name: 'Judge', later: 'Judge will hold the condition of each subsystem with measurements, and what to open first.' },
+  { path: 'make-good', name: 'Make good', later: 'Make good will hold the jobs, the parts they wait for, and what was done.' },
+  { path: 'power-up', name: 'Power up', later: 'Power up will hold what is missing before power may be thought of, and the ladder of steps.' },
+  { path: 'set-up', name: 'Set up', later: 'Set up will hold slots, jumpers, memory banks and what is missing to run a program.' },
+  { path: 'keep', name: 'Keep', later: 'Keep will hold storage, checks that fall due, loans, labels and reports.' },
+]

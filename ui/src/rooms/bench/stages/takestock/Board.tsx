@@ -1,0 +1,132 @@
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import styled from 'styled-components'
+
+import type { FittedAssembly } from '../../../../api/assemblies'
+import { Button } from '../../../../kit/Button'
+import type { Reckoning } from '../../../../reckoning/useReckoning'
+import { color, font, radius, space } from '../../../../theme'
+import { BoardDetails } from './BoardDetails'
+import { DraftState } from './DraftState'
+import { SheetTable } from './SheetTable'
+import { StaleSheet } from './StaleSheet'
+import { useSheetDraft } from './useSheetDraft'
+
+// The editor is the heaviest piece; the page stands before it arrives.
+const SheetEditor = lazy(() => import('./editor/SheetEditor'))
+
+type Props = {
+  machineId: number
+  assembly: FittedAssembly
+  reckoning: Reckoning
+  mayWrite: boolean
+  startHere: boolean
+}
+
+/** One board: what it is, and its sheet as text or as a table. Both edit the same draft. */
+export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: Props) {
+  const draft = useSheetDraft(machineId, assembly)
+  const [view, setView] = useState<'text' | 'table'>('text')
+  const [editing, setEditing] = useState(false)
+  const [spot, setSpot] = useState<{ line: number }>()
+  const section = useRef<HTMLElement>(null)
+  const { setDraft, onShow } = reckoning
+  const reckoned = reckoning.board(assembly.id)
+
+  useEffect(() => { setDraft(assembly.id, draft.text === assembly.body ? undefined : draft.text) }, [setDraft, assembly, draft.text])
+  useEffect(
+    () => onShow(assembly.id, (line) => {
+      setSpot({ line })
+      section.current?.scrollIntoView({ block: 'nearest' })
+    }),
+    [onShow, assembly.id],
+  )
+
+  return (
+    <Section ref={section} aria-label={assembly.title}>
+      <Head>
+        <h2>{assembly.title}</h2>
+        <Facts>{facts(assembly)}</Facts>
+        {mayWrite && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
+        <Views
+          aria-label={`View of ${assembly.title}`}
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[view]}
+          onSelectionChange={(keys) => { setView(keys.has('table') ? 'table' : 'text') }}
+        >
+          <View id="text">Text</View>
+          <View id="table">Table</View>
+        </Views>
+      </Head>
+      {editing && <BoardDetails machineId={machineId} assembly={assembly} onDone={() => { setEditing(false) }} />}
+      {draft.newer && <StaleSheet mine={draft.text} theirs={draft.newer} onKeepMine={draft.keepMine} onTakeTheirs={draft.takeTheirs} />}
+      {view === 'text' ? (
+        <Suspense fallback={<Waiting>{draft.text}</Waiting>}>
+          <SheetEditor
+            title={assembly.title}
+            text={draft.text}
+            reckoned={reckoned}
+            spot={spot}
+            readOnly={!mayWrite}
+            autoFocus={startHere}
+            onType={draft.type}
+            onSave={() => void draft.save()}
+          />
+        </Suspense>
+      ) : (
+        <SheetTable title={assembly.title} text={draft.text} reckoned={reckoned} spot={spot} readOnly={!mayWrite} onType={draft.type} />
+      )}
+      {mayWrite && <DraftState draft={draft} title={assembly.title} />}
+    </Section>
+  )
+}
+
+function facts({ part, rev, serial, slot, fit }: FittedAssembly): string {
+  return [
+    part && `part ${part}`,
+    rev && `rev ${rev}`,
+    serial && `serial ${serial}`,
+    slot && `slot ${slot}`,
+    fit && fit !== 'unknown' && `fitted: ${fit}`,
+  ].filter(Boolean).join(' · ')
+}
+
+const Section = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  min-width: 0;
+`
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 ${space(2)};
+  h2 { font-size: 18px; overflow-wrap: anywhere; }
+`
+const Facts = styled.span`
+  color: ${color.faint};
+  font: 13px ${font.mono};
+`
+const Views = styled(ToggleButtonGroup)`
+  display: flex;
+  margin-left: auto;
+`
+const View = styled(ToggleButton)`
+  min-height: 32px;
+  padding: 0 ${space(2)};
+  border: 1px solid ${color.edge};
+  background: transparent;
+  cursor: pointer;
+  &:first-child { border-radius: ${radius} 0 0 ${radius}; border-right: none; }
+  &:last-child { border-radius: 0 ${radius} ${radius} 0; }
+  &[data-selected] { background: ${color.slateGround}; color: ${color.slate}; font-weight: 600; }
+  &[data-focus-visible] { outline: 2px solid ${color.slate}; outline-offset: 2px; }
+`
+const Waiting = styled.pre`
+  margin: 0;
+  min-height: 120px;
+  overflow: auto;
+  font: 15px/24px ${font.mono};
+`

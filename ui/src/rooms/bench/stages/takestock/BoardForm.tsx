@@ -1,0 +1,78 @@
+import { type FormEvent, useState } from 'react'
+import { Form } from 'react-aria-components'
+import styled from 'styled-components'
+
+import type { AssemblyFields } from '../../../../api/assemblies'
+import { messageOf, ProblemError } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Choice, Field, FieldGrid } from '../../../../kit/Field'
+import { Notice } from '../../../../kit/Notice'
+import { color, space } from '../../../../theme'
+
+type Fit = NonNullable<AssemblyFields['fit']>
+type Purpose = NonNullable<AssemblyFields['purpose']>
+
+const fits: { value: Fit; text: string }[] = [
+  { value: 'unknown', text: 'not known' },
+  { value: 'factory', text: 'factory' },
+  { value: 'period', text: 'period upgrade' },
+  { value: 'later', text: 'later' },
+  { value: 'modern', text: 'modern' },
+]
+
+const purposes: { value: Purpose; text: string }[] = [
+  { value: '', text: 'main, unless a line says' },
+  { value: 'picture', text: 'picture' },
+  { value: 'cache', text: 'cache' },
+  { value: 'shared', text: 'shared' },
+  { value: 'card', text: 'the card itself' },
+]
+
+type Props = {
+  start: AssemblyFields
+  error: Error | null
+  isPending: boolean
+  action: string
+  onSubmit: (fields: AssemblyFields) => void
+  onCancel: () => void
+}
+
+/** What is written about a board and how it is fitted. */
+export function BoardForm({ start, error, isPending, action, onSubmit, onCancel }: Props) {
+  const [fit, setFit] = useState<Fit>(start.fit ?? 'unknown')
+  const [purpose, setPurpose] = useState<Purpose>(start.purpose ?? '')
+  const wrong = error instanceof ProblemError ? error.fields : {}
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '')
+    onSubmit({ title: text('title'), part: text('part'), rev: text('rev'), serial: text('serial'), slot: text('slot'), fit, purpose })
+  }
+  return (
+    <Panel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
+      <FieldGrid>
+        <Field label="Name of the board" name="title" defaultValue={start.title} placeholder="Main board" isRequired autoFocus />
+        <Field label="Part number" name="part" defaultValue={start.part} mono />
+        <Field label="Revision" name="rev" defaultValue={start.rev} mono />
+        <Field label="Serial number" name="serial" defaultValue={start.serial} mono />
+        <Field label="Slot" name="slot" defaultValue={start.slot} mono />
+        <Choice label="Fitted" value={fit} options={fits} onChange={setFit} />
+        <Choice label="Its memory is for" value={purpose} options={purposes} onChange={setPurpose} />
+      </FieldGrid>
+      {error && !Object.keys(wrong).length && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+      <Buttons>
+        <Button $tone="main" type="submit" isPending={isPending}>{action}</Button>
+        <Button onPress={onCancel}>Leave it</Button>
+      </Buttons>
+    </Panel>
+  )
+}
+
+const Panel = styled(Form)`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(2)};
+  padding: ${space(2)};
+  border: 1px solid ${color.line};
+  background: ${color.sheet};
+`

@@ -1,0 +1,49 @@
+import styled from 'styled-components'
+
+import { Button } from '../../../../kit/Button'
+import { Mark } from '../../../../kit/Mark'
+import { color, space } from '../../../../theme'
+import type { useSheetDraft } from './useSheetDraft'
+
+type Draft = ReturnType<typeof useSheetDraft>
+
+/** Whether the sheet is kept, in words, and the button that keeps it. */
+export function DraftState({ draft, title }: { draft: Draft; title: string }) {
+  const { kind, words } = inWords(draft)
+  return (
+    <Row>
+      <Button
+        $tone={draft.isChanged ? 'main' : undefined}
+        isDisabled={!draft.isChanged || draft.newer !== undefined}
+        isPending={draft.saving}
+        aria-label={`Save the sheet of ${title}`}
+        onPress={() => void draft.save()}
+      >
+        Save the sheet
+      </Button>
+      <Words role="status"><Mark kind={kind} /> {words}</Words>
+    </Row>
+  )
+}
+
+function inWords(draft: Draft) {
+  if (draft.saving) return { kind: 'working' as const, words: 'saving' }
+  if (draft.newer) return { kind: 'attention' as const, words: 'kept here; somebody else saved meanwhile' }
+  if (draft.error) return { kind: 'problem' as const, words: `kept here, not saved: ${draft.error.summary}` }
+  if (draft.isChanged) return { kind: 'working' as const, words: 'kept here, not yet saved' }
+  if (draft.base === 0) return { kind: 'none' as const, words: 'nothing written yet' }
+  return { kind: 'done' as const, words: `saved, revision ${String(draft.base)}` }
+}
+
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: ${space(1)} ${space(2)};
+`
+const Words = styled.span`
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  color: ${color.faint};
+`

@@ -1,0 +1,78 @@
+import { useEffect, useRef } from 'react'
+import styled from 'styled-components'
+
+import type { SheetRecord } from '../../../../api/reckoning'
+import { Faint } from '../../../../kit/Page'
+import type { BoardReckoning } from '../../../../reckoning/useReckoning'
+import { color, font, space } from '../../../../theme'
+import { TableRow } from './TableRow'
+
+type Props = {
+  title: string
+  text: string
+  reckoned: BoardReckoning | undefined
+  spot: { line: number } | undefined
+  readOnly: boolean
+  onType: (text: string) => void
+}
+
+/** The sheet as a table of its records. A changed row is written back as its line of the text. */
+export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Props) {
+  const table = useRef<HTMLTableElement>(null)
+  useEffect(() => {
+    const row = spot && table.current?.querySelector<HTMLElement>(`[data-line="${String(spot.line)}"]`)
+    row?.querySelector<HTMLElement>('input')?.focus()
+  }, [spot])
+
+  // Rows belong to one text; while another is being reckoned, they must not be written into it.
+  const isCurrent = reckoned?.text === text
+  if (!reckoned) return null
+  const replaceLine = (line: number, written: string) => {
+    const lines = text.split('\n')
+    lines[line - 1] = written
+    onType(lines.join('\n'))
+  }
+  const addLine = (written: string) => { onType(text === '' ? written : `${text.replace(/\n$/, '')}\n${written}`) }
+  const left = reckoned.lines.filter(({ state }) => state === 'problem' || state === 'text').length
+
+  return (
+    <>
+      <Scroll>
+        <Table ref={table} aria-label={`Records of ${title}`} aria-busy={!isCurrent}>
+          <thead>
+            <tr>
+              <th>Line</th><th>Parts</th><th>Marking</th><th>For</th><th>Mount</th><th>Findings</th><th>Comment</th><th>What it is</th>
+            </tr>
+          </thead>
+          <tbody>
+            {reckoned.records.map((record) => (
+              <TableRow
+                key={record.line}
+                record={record}
+                state={reckoned.lines.find(({ line }) => line === record.line)}
+                readOnly={readOnly || !isCurrent}
+                onWritten={(written) => { replaceLine(record.line, written) }}
+              />
+            ))}
+            {!readOnly && <TableRow key={`new ${String(reckoned.records.length)}`} record={nothing} readOnly={!isCurrent} onWritten={addLine} />}
+          </tbody>
+        </Table>
+      </Scroll>
+      {left > 0 && <Faint>{left === 1 ? '1 line stands' : `${String(left)} lines stand`} only in the text: it could not be read as a record.</Faint>}
+    </>
+  )
+}
+
+const nothing: SheetRecord = { line: 0, parts: '', marking: '', purpose: '', mount: '', findings: '', comment: '' }
+
+const Scroll = styled.div`
+  overflow-x: auto;
+  border: 1px solid ${color.line};
+  background: ${color.sheet};
+`
+const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px; font-weight: 600; text-align: left; }
+  td { border-bottom: 1px solid ${color.line}; font: 14px/1.4 ${font.mono}; }
+`

@@ -1,0 +1,121 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import { messageOf } from '../../../../api/problem'
+import { type LineState, type SheetRecord, writeLine } from '../../../../api/reckoning'
+import { Mark } from '../../../../kit/Mark'
+import { color, font, space } from '../../../../theme'
+import { marks } from './lineMarks'
+
+type Props = {
+  record: SheetRecord
+  state?: LineState
+  readOnly: boolean
+  onWritten: (line: string) => void
+}
+
+const purposes: SheetRecord['purpose'][] = ['', 'main', 'picture', 'cache', 'shared', 'card', 'parity']
+const mounts: SheetRecord['mount'][] = ['', 'socket', 'solder', 'empty']
+const wide = { parts: 14, marking: 22, findings: 12, comment: 12 }
+
+/** A row of the table. Leaving a changed cell writes the row as a line; what cannot be written stays typed. */
+export function TableRow({ record, state, readOnly, onWritten }: Props) {
+  const [typed, setTyped] = useState<Partial<SheetRecord>>({})
+  const [wrong, setWrong] = useState('')
+  const row = { ...record, ...typed }
+  const isNew = record.line === 0
+
+  const write = async (changed: SheetRecord) => {
+    const same = (Object.keys(record) as (keyof SheetRecord)[]).every((field) => record[field] === changed[field])
+    if (same || changed.parts.trim() === '') return
+    try {
+      const line = await writeLine(changed)
+      setTyped({})
+      setWrong('')
+      onWritten(line)
+    } catch (error) {
+      setWrong(messageOf(error))
+    }
+  }
+  const name = (field: string) => (isNew ? `${field} of a new line` : `${field}, line ${String(record.line)}`)
+  const cell = (field: keyof typeof wide) => (
+    <td>
+      <Cell
+        aria-label={name(field)}
+        value={row[field]}
+        size={wide[field]}
+        readOnly={readOnly}
+        aria-invalid={wrong !== ''}
+        spellCheck={false}
+        onChange={(event) => { setTyped({ ...typed, [field]: event.target.value }) }}
+        onBlur={() => void write(row)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void write(row)
+          if (event.key === 'Escape') { setTyped({}); setWrong('') }
+        }}
+      />
+    </td>
+  )
+  const choice = <Field extends 'purpose' | 'mount'>(field: Field, options: SheetRecord[Field][]) => (
+    <td>
+      <Drop
+        aria-label={name(field)}
+        value={row[field]}
+        disabled={readOnly}
+        onChange={(event) => {
+          const changed = { ...typed, [field]: event.target.value as SheetRecord[Field] }
+          setTyped(changed)
+          void write({ ...record, ...changed })
+        }}
+      >
+        {options.map((option) => <option key={option} value={option}>{option}</option>)}
+      </Drop>
+    </td>
+  )
+  return (
+    <>
+      <tr data-line={record.line}>
+        <Number>{isNew ? 'new' : record.line}</Number>
+        {cell('parts')}
+        {cell('marking')}
+        {choice('purpose', purposes)}
+        {choice('mount', mounts)}
+        {cell('findings')}
+        {cell('comment')}
+        <What>{state && <><Mark kind={marks[state.state]} /> {state.text}</>}</What>
+      </tr>
+      {wrong && <tr><Wrong colSpan={8} role="alert">{wrong}</Wrong></tr>}
+    </>
+  )
+}
+
+const Cell = styled.input`
+  width: 100%;
+  min-height: 32px;
+  padding: 0 ${space(1)};
+  border: 1px solid transparent;
+  background: transparent;
+  font: 14px ${font.mono};
+  &:hover:not(:read-only) { border-color: ${color.line}; }
+  &:focus { border-color: ${color.slate}; outline: 1px solid ${color.slate}; }
+  &[aria-invalid='true'] { border-color: ${color.rust}; }
+`
+const Drop = styled.select`
+  min-height: 32px;
+  border: 1px solid transparent;
+  background: ${color.sheet};
+  font: 14px ${font.mono};
+  &:hover { border-color: ${color.line}; }
+`
+const Number = styled.td`
+  padding: 0 ${space(1)};
+  color: ${color.faint};
+  text-align: right;
+`
+const What = styled.td`
+  && { padding: 4px ${space(1)}; font: 14px/1.4 ${font.body}; color: ${color.faint}; min-width: 200px; }
+  svg { vertical-align: -3px; }
+`
+const Wrong = styled.td`
+  && { padding: 4px ${space(1)}; font-family: ${font.body}; color: ${color.rust}; background: ${color.rustGround}; }
+`

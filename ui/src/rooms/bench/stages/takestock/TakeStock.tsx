@@ -1,0 +1,56 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import type { FittedAssembly } from '../../../../api/assemblies'
+import type { Machine } from '../../../../api/machines'
+import { useAccount } from '../../../../api/session'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Faint } from '../../../../kit/Page'
+import type { Reckoning } from '../../../../reckoning/useReckoning'
+import { space } from '../../../../theme'
+import { AddBoard } from './AddBoard'
+import { Board } from './Board'
+import { PasteBoards } from './PasteBoards'
+
+type Adding = 'nothing' | 'board' | 'text'
+
+/** Board by board: the assemblies of the machine one below the other, each with its sheet. */
+export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine; assemblies: FittedAssembly[]; reckoning: Reckoning }) {
+  const mayWrite = useAccount()?.mayWriteSheets ?? false
+  const [adding, setAdding] = useState<Adding>('nothing')
+  const [newest, setNewest] = useState<number>()
+  const done = (id?: number) => {
+    setAdding('nothing')
+    setNewest(id)
+  }
+  return (
+    <Boards>
+      {mayWrite && (
+        <Buttons>
+          <Button $tone={assemblies.length ? undefined : 'main'} onPress={() => { setAdding('board') }}>Add a board</Button>
+          <Button onPress={() => { setAdding('text') }}>Paste a sheet with headings</Button>
+          {assemblies.length === 0 && <Faint>Start with the main board: add it, then write down what the eye meets, a line a part.</Faint>}
+        </Buttons>
+      )}
+      {!mayWrite && assemblies.length === 0 && <p>Nothing is written down about the inside of this machine yet.</p>}
+      {adding === 'board' && <AddBoard machineId={machine.id} isFirst={assemblies.length === 0} onDone={done} />}
+      {adding === 'text' && <PasteBoards machineId={machine.id} onDone={done} />}
+      {assemblies.map((assembly) => (
+        <Board
+          key={assembly.id}
+          machineId={machine.id}
+          assembly={assembly}
+          reckoning={reckoning}
+          mayWrite={mayWrite}
+          startHere={assembly.id === newest}
+        />
+      ))}
+    </Boards>
+  )
+}
+
+const Boards = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(3)};
+`

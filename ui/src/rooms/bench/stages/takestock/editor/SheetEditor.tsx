@@ -1,0 +1,76 @@
+import { useEffect, useEffectEvent, useRef } from 'react'
+import styled from 'styled-components'
+import { EditorState } from '@codemirror/state'
+import { EditorView } from '@codemirror/view'
+
+import type { BoardReckoning } from '../../../../../reckoning/useReckoning'
+import { color } from '../../../../../theme'
+import { extensions } from './extensions'
+import { setLineStates } from './lineStates'
+
+type Props = {
+  title: string
+  text: string
+  reckoned: BoardReckoning | undefined
+  spot: { line: number } | undefined
+  readOnly: boolean
+  autoFocus: boolean
+  onType: (text: string) => void
+  onSave: () => void
+}
+
+/** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
+export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, onType, onSave }: Props) {
+  const host = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView>(null)
+  const typed = useEffectEvent(onType)
+  const save = useEffectEvent(onSave)
+  const first = useEffectEvent(() => ({ text, autoFocus }))
+
+  useEffect(() => {
+    if (!host.current) return
+    const start = first()
+    const editor = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: start.text,
+        extensions: extensions({ label: `Sheet of ${title}`, readOnly, onType: (value) => { typed(value) }, onSave: () => { save() } }),
+      }),
+    })
+    view.current = editor
+    if (start.autoFocus) editor.focus()
+    return () => {
+      editor.destroy()
+      view.current = null
+    }
+  }, [title, readOnly])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || editor.state.doc.toString() === text) return
+    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text } })
+  }, [text])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !reckoned || editor.state.doc.toString() !== reckoned.text) return
+    editor.dispatch({ effects: setLineStates.of(reckoned.lines) })
+  }, [reckoned, text, title, readOnly])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !spot || spot.line > editor.state.doc.lines) return
+    const line = editor.state.doc.line(spot.line)
+    editor.dispatch({ selection: { anchor: line.from, head: line.to }, effects: EditorView.scrollIntoView(line.from, { y: 'center' }) })
+    editor.focus()
+    editor.dom.scrollIntoView({ block: 'nearest' })
+  }, [spot])
+
+  return <Host ref={host} />
+}
+
+const Host = styled.div`
+  border: 1px solid ${color.line};
+  background: ${color.sheet};
+  &:focus-within { border-color: ${color.slate}; }
+`

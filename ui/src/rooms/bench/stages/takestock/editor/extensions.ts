@@ -1,0 +1,35 @@
+import { closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
+import { EditorState, type Extension, Prec } from '@codemirror/state'
+import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers, placeholder } from '@codemirror/view'
+
+import { libraryCompletion } from './completion'
+import { lineStates } from './lineStates'
+import { newLine, repeatLine } from './nextLine'
+import { editorTheme } from './theme'
+
+type Options = { label: string; readOnly: boolean; onType: (text: string) => void; onSave: () => void }
+
+const example = 'U1         HX9040-2 8431\nU40-U48    41256-15 8512\nU20,U22    27128-25 8533 @socket\nBT1        NiCd 3.6V 60mAh !leaking: green crust on the anode'
+
+/** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
+export function extensions({ label, readOnly, onType, onSave }: Options): Extension {
+  const saveKey = { key: 'Mod-s', preventDefault: true, run: () => { onSave(); return true } }
+  return [
+    lineStates,
+    lineNumbers(),
+    history(),
+    drawSelection(),
+    highlightActiveLine(),
+    libraryCompletion,
+    placeholder(readOnly ? 'Nothing written yet.' : example),
+    Prec.high(keymap.of([saveKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }])),
+    keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
+    EditorState.readOnly.of(readOnly),
+    EditorView.editable.of(!readOnly),
+    EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', autocapitalize: 'off', ...(readOnly ? { tabindex: '0' } : {}) }),
+    EditorView.cspNonce.of(document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce ?? ''),
+    EditorView.updateListener.of((update) => { if (update.docChanged) onType(update.state.doc.toString()) }),
+    editorTheme,
+  ]
+}

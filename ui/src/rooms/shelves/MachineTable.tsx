@@ -1,0 +1,64 @@
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import type { Schemas } from '../../api/client'
+import { color, font, space } from '../../theme'
+
+/** Machines as a table; a row leads to the bench. */
+export function MachineTable({ machines }: { machines: Schemas['ListedMachine'][] }) {
+  return (
+    <Scroll>
+      <Table>
+        <thead>
+          <tr>
+            <th>Accession</th>
+            <th>Machine</th>
+            <th>Maker and model</th>
+            <th>Place</th>
+            <Figure as="th">Boards</Figure>
+            <Figure as="th">Chips</Figure>
+            <Figure as="th">Unknown</Figure>
+            <Figure as="th">RAM</Figure>
+            <Figure as="th">ROM</Figure>
+          </tr>
+        </thead>
+        <tbody>
+          {machines.map((machine) => (
+            <tr key={machine.id}>
+              <Accession>{machine.accession}</Accession>
+              <td><Link to={`/bench/${String(machine.id)}`}>{machine.name}</Link></td>
+              <td>{[machine.maker, machine.model].filter(Boolean).join(' ')}</td>
+              <td>{machine.place}</td>
+              <Figure>{machine.boards}</Figure>
+              <Figure>{machine.chips}</Figure>
+              <Figure $warn={machine.unidentified > 0}>{machine.unidentified || ''}</Figure>
+              <Figure>{machine.ram}</Figure>
+              <Figure>{machine.rom}</Figure>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Scroll>
+  )
+}
+
+const Scroll = styled.div`
+  overflow-x: auto;
+`
+const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  background: ${color.sheet};
+  th, td { padding: 6px ${space(1)}; border-bottom: 1px solid ${color.line}; text-align: left; vertical-align: top; overflow-wrap: anywhere; }
+  td:nth-child(2) { max-width: 340px; }
+  th { font-weight: 600; font-size: 14px; color: ${color.faint}; white-space: nowrap; overflow-wrap: normal; }
+  tbody tr:hover, tbody tr:focus-within { background: ${color.slateGround}; }
+`
+const Figure = styled.td<{ $warn?: boolean }>`
+  && { text-align: right; white-space: nowrap; }
+  td& { font: 14px/24px ${font.mono}; color: ${({ $warn }) => ($warn ? color.amber : 'inherit')}; }
+`
+const Accession = styled.td`
+  font: 14px/24px ${font.mono};
+  white-space: nowrap;
+`
