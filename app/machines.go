@@ -79,7 +79,7 @@ func (a *App) Machine(ctx context.Context, actor Actor, id int64) (store.Machine
 // ListedMachine is a machine of a list, with its memory in words.
 type ListedMachine struct {
 	store.ListedMachine
-	RAM string `json:"ram" doc:"As 96 KB, 1 KB being 1,024 bytes; empty when none is known"`
+	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
 	ROM string `json:"rom"`
 }
 
@@ -109,16 +109,16 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, search, after strin
 		page.Next = found[limit-1].Accession
 	}
 	for _, m := range found {
-		page.Machines = append(page.Machines, ListedMachine{m, inWords(m.RAMBytes), inWords(m.ROMBytes)})
+		page.Machines = append(page.Machines, ListedMachine{m, inKB(m.RAMBytes), inKB(m.ROMBytes)})
 	}
 	return page, err
 }
 
-func inWords(bytes int64) string {
+func inKB(bytes int64) string {
 	if bytes == 0 {
 		return ""
 	}
-	return memory.Format(bytes)
+	return memory.InKB(bytes)
 }
 
 // Places names the places in use.

@@ -36,6 +36,9 @@ func markingCommand() *cobra.Command {
 func printReading(out io.Writer, r marking.Reading) {
 	if r.Type != nil {
 		fmt.Fprintf(out, "%-8s %s, usually %s\n", "type", reckoning.Describe(r.Type), r.Type.Package)
+		if r.Type.Family != "" {
+			fmt.Fprintf(out, "%-8s %s\n", "family", r.Type.Family)
+		}
 	} else {
 		fmt.Fprintf(out, "%-8s not known\n", "type")
 	}

@@ -46,6 +46,7 @@ type Type struct {
 	Class  Class  `json:"class" enum:"dram,sram,eprom,eeprom,mask-rom,prom,logic,support,own"`
 	Organisation
 	Function string `json:"function" doc:"What the device does"`
+	Family   string `json:"family" doc:"How logic is made, as low-power Schottky TTL; else empty"`
 	Package  string `json:"package" doc:"Usual package and pins, as DIP-28"`
 	// TypicalMilliamps is the typical +5 V supply current of one active device, a rule of
 	// thumb for its family; 0 when none is known.

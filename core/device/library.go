@@ -148,7 +148,7 @@ func (l *Library) readLogic(families, numbers []byte) error {
 					continue // a memory of the series, such as 74S188, is described better among the memories
 				}
 				l.add(number, &Type{
-					Number: number, Class: Logic, Function: n.cells[3] + ", " + f.cells[1], Package: n.cells[2],
+					Number: number, Class: Logic, Function: n.cells[3], Family: f.cells[1], Package: n.cells[2],
 					TypicalMilliamps: milliamps, Source: n.cells[4] + "; current: " + f.cells[5],
 				})
 			}

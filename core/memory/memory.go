@@ -63,16 +63,22 @@ func Of(b Bank) Capacity {
 	return Capacity{DataBits: total}
 }
 
+// InKB writes a number of bytes in KB of 1,024 bytes with one decimal, for columns of figures.
+func InKB(bytes int64) string { return strconv.FormatFloat(float64(bytes)/1024, 'f', 1, 64) }
+
+// FormatKB writes a number of bytes in KB of 1,024 bytes, exactly, whatever its size.
+func FormatKB(bytes int64) string {
+	return strconv.FormatFloat(float64(bytes)/1024, 'f', -1, 64) + " KB"
+}
+
 // Format writes a number of bytes with a binary unit, exactly: 98304 is 96 KB, 49280 is 48.125 KB.
 func Format(bytes int64) string {
 	const k = 1024
 	switch {
 	case bytes != 0 && bytes%(k*k) == 0:
 		return fmt.Sprintf("%d MB", bytes/(k*k))
-	case bytes != 0 && bytes%k == 0:
-		return fmt.Sprintf("%d KB", bytes/k)
-	case bytes > k && bytes%(k/8) == 0:
-		return strconv.FormatFloat(float64(bytes)/k, 'f', -1, 64) + " KB"
+	case bytes != 0 && bytes%k == 0 || bytes > k && bytes%(k/64) == 0:
+		return FormatKB(bytes)
 	case bytes == 1:
 		return "1 byte"
 	}

@@ -200,10 +200,15 @@ func ram(boards []Board, t Totals) Verdict {
 		return v
 	}
 	v.Value = memory.Format(t.RAMBytes)
+	// The parts are written in the unit of the sum, so that one sees them add up.
+	format := memory.Format
+	if strings.HasSuffix(v.Value, " KB") {
+		format = memory.FormatKB
+	}
 	split := []string{}
 	for _, p := range memory.Purposes {
 		if n := t.RAMBy.Of(p); n > 0 && n != t.RAMBytes {
-			split = append(split, memory.Format(n)+" "+string(p))
+			split = append(split, format(n)+" "+string(p))
 		}
 	}
 	if t.ParityBits > 0 {

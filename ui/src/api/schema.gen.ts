@@ -624,7 +624,7 @@ export interface components {
             place?: string;
             /** @description Where it comes from */
             provenance?: string;
-            /** @description As 96 KB, 1 KB being 1,024 bytes; empty when none is known */
+            /** @description In KB of 1,024 bytes with one decimal; empty when none is known */
             ram: string;
             /**
              * Format: int64
@@ -1010,6 +1010,8 @@ export interface components {
             bits: number;
             /** @enum {string} */
             class: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            /** @description How logic is made, as low-power Schottky TTL; else empty */
+            family: string;
             /** @description What the device does */
             function: string;
             /** @description Generic number, as 27128 or 74LS245 */

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
@@ -22,13 +23,19 @@ export function StageRail({ machineId, stock }: { machineId: number; stock?: Sto
   const navigate = useNavigate()
   const at = stages.findIndex(({ path }) => path === current)
 
+  const rail = useRef<HTMLElement>(null)
+  useEffect(() => {
+    const link = rail.current?.querySelector<HTMLElement>('.active')
+    if (link && rail.current) rail.current.scrollLeft = link.offsetLeft - rail.current.offsetLeft - 16
+  }, [current])
+
   useShortcut((key) => {
     const next = key === ']' ? stages[at + 1] : key === '[' ? stages[at - 1] : undefined
     if (next) void navigate(`/bench/${String(machineId)}/${next.path}`)
   })
 
   return (
-    <Rail aria-label="Stages">
+    <Rail ref={rail} aria-label="Stages">
       <ol>
         {stages.map(({ path, name, later }) => {
           const state = later ? 'later' : (stock?.state ?? 'untouched')

@@ -18,8 +18,8 @@ export function MachineTable({ machines }: { machines: Schemas['ListedMachine'][
             <Figure as="th">Boards</Figure>
             <Figure as="th">Chips</Figure>
             <Figure as="th">Unknown</Figure>
-            <Figure as="th">RAM</Figure>
-            <Figure as="th">ROM</Figure>
+            <Figure as="th">RAM, KB</Figure>
+            <Figure as="th">ROM, KB</Figure>
           </tr>
         </thead>
         <tbody>

@@ -48,6 +48,8 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
         {mayWrite && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
+        <Spring />
+        {mayWrite && <DraftState draft={draft} title={assembly.title} />}
         <Views
           aria-label={`View of ${assembly.title}`}
           selectionMode="single"
@@ -77,7 +79,6 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
       ) : (
         <SheetTable title={assembly.title} text={draft.text} reckoned={reckoned} spot={spot} readOnly={!mayWrite} onType={draft.type} />
       )}
-      {mayWrite && <DraftState draft={draft} title={assembly.title} />}
     </Section>
   )
 }
@@ -102,20 +103,23 @@ const Head = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0 ${space(2)};
+  gap: 4px ${space(1)};
   h2 { font-size: 18px; overflow-wrap: anywhere; }
 `
 const Facts = styled.span`
   color: ${color.faint};
   font: 13px ${font.mono};
+  padding-left: ${space(1)};
+`
+const Spring = styled.span`
+  flex: 1;
 `
 const Views = styled(ToggleButtonGroup)`
   display: flex;
-  margin-left: auto;
 `
 const View = styled(ToggleButton)`
   min-height: 32px;
-  padding: 0 ${space(2)};
+  padding: 0 12px;
   border: 1px solid ${color.edge};
   background: transparent;
   cursor: pointer;

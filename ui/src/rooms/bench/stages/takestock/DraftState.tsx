@@ -12,8 +12,10 @@ export function DraftState({ draft, title }: { draft: Draft; title: string }) {
   const { kind, words } = inWords(draft)
   return (
     <Row>
+      <Words role="status"><Mark kind={kind} /> {words}</Words>
       <Button
         $tone={draft.isChanged ? 'main' : undefined}
+        $small
         isDisabled={!draft.isChanged || draft.newer !== undefined}
         isPending={draft.saving}
         aria-label={`Save the sheet of ${title}`}
@@ -21,7 +23,6 @@ export function DraftState({ draft, title }: { draft: Draft; title: string }) {
       >
         Save the sheet
       </Button>
-      <Words role="status"><Mark kind={kind} /> {words}</Words>
     </Row>
   )
 }
@@ -39,11 +40,12 @@ const Row = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: ${space(1)} ${space(2)};
+  gap: 4px ${space(1)};
 `
 const Words = styled.span`
   display: flex;
   align-items: center;
   gap: 4px;
   color: ${color.faint};
+  font-size: 14px;
 `

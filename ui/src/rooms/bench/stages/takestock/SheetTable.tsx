@@ -41,7 +41,7 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
         <Table ref={table} aria-label={`Records of ${title}`} aria-busy={!isCurrent}>
           <thead>
             <tr>
-              <th>Line</th><th>Parts</th><th>Marking</th><th>For</th><th>Mount</th><th>Findings</th><th>Comment</th><th>What it is</th>
+              {columns.map(({ name, width }) => <th key={name} scope="col" style={{ width }}>{name}</th>)}
             </tr>
           </thead>
           <tbody>
@@ -63,6 +63,17 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
   )
 }
 
+const columns = [
+  { name: 'Line', width: '44px' },
+  { name: 'Parts', width: '104px' },
+  { name: 'Marking', width: '196px' },
+  { name: 'For', width: '84px' },
+  { name: 'Mount', width: '84px' },
+  { name: 'Findings', width: '132px' },
+  { name: 'Comment', width: '132px' },
+  { name: 'What it is', width: '228px' },
+]
+
 const nothing: SheetRecord = { line: 0, parts: '', marking: '', purpose: '', mount: '', findings: '', comment: '' }
 
 const Scroll = styled.div`
@@ -72,6 +83,8 @@ const Scroll = styled.div`
 `
 const Table = styled.table`
   width: 100%;
+  min-width: 1004px;
+  table-layout: fixed;
   border-collapse: collapse;
   th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px; font-weight: 600; text-align: left; }
   td { border-bottom: 1px solid ${color.line}; font: 14px/1.4 ${font.mono}; }

@@ -16,7 +16,7 @@ type Props = {
 
 const purposes: SheetRecord['purpose'][] = ['', 'main', 'picture', 'cache', 'shared', 'card', 'parity']
 const mounts: SheetRecord['mount'][] = ['', 'socket', 'solder', 'empty']
-const wide = { parts: 14, marking: 22, findings: 12, comment: 12 }
+type TextField = 'parts' | 'marking' | 'findings' | 'comment'
 
 /** A row of the table. Leaving a changed cell writes the row as a line; what cannot be written stays typed. */
 export function TableRow({ record, state, readOnly, onWritten }: Props) {
@@ -38,12 +38,11 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
     }
   }
   const name = (field: string) => (isNew ? `${field} of a new line` : `${field}, line ${String(record.line)}`)
-  const cell = (field: keyof typeof wide) => (
+  const cell = (field: TextField) => (
     <td>
       <Cell
         aria-label={name(field)}
         value={row[field]}
-        size={wide[field]}
         readOnly={readOnly}
         aria-invalid={wrong !== ''}
         spellCheck={false}
@@ -101,6 +100,7 @@ const Cell = styled.input`
   &[aria-invalid='true'] { border-color: ${color.rust}; }
 `
 const Drop = styled.select`
+  width: 100%;
   min-height: 32px;
   border: 1px solid transparent;
   background: ${color.sheet};
@@ -113,7 +113,7 @@ const Number = styled.td`
   text-align: right;
 `
 const What = styled.td`
-  && { padding: 4px ${space(1)}; font: 14px/1.4 ${font.body}; color: ${color.faint}; min-width: 200px; }
+  && { padding: 4px ${space(1)}; font: 14px/1.4 ${font.body}; color: ${color.faint}; }
   svg { vertical-align: -3px; }
 `
 const Wrong = styled.td`

@@ -1,0 +1,58 @@
+# Frugal Heron. make demo and make test do everything on a fresh machine.
+
+PORT ?= 8080
+HOST ?= 127.0.0.1
+export HERON_DATA ?= data
+GO ?= go
+UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json -type f 2>/dev/null)
+GO_SOURCES := $(shell find cmd core store app web demo -type f ! -path 'web/static/dist/*' 2>/dev/null) go.mod go.sum
+
+.PHONY: demo demo-reset test build lint bench screenshots generate postgresql chromium toolchain
+
+demo: postgresql bin/heron
+	@exec bin/heron demo --host $(HOST) --port $(PORT)
+
+demo-reset: postgresql bin/heron
+	@exec bin/heron demo --host $(HOST) --port $(PORT) --reset
+
+build: bin/heron
+
+bin/heron: web/static/dist/index.html $(GO_SOURCES)
+	$(GO) build -o $@ ./cmd/heron
+
+web/static/dist/index.html: ui/node_modules/.ready $(UI_SOURCES)
+	cd ui && npm run --silent build
+	@touch $@
+
+ui/node_modules/.ready: ui/package.json ui/package-lock.json | toolchain
+	cd ui && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+# -p 2: each package with a database runs a server of its own.
+test: postgresql chromium web/static/dist/index.html
+	$(GO) test -p 2 ./...
+
+lint: ui/node_modules/.ready
+	scripts/lint.sh
+
+bench: postgresql web/static/dist/index.html
+	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./web/...
+	scripts/script-size.sh
+
+screenshots: postgresql chromium bin/heron
+	$(GO) run ./e2e/screenshots
+
+# The OpenAPI document and the client's types, both kept in the repository.
+generate: ui/node_modules/.ready
+	$(GO) run ./cmd/heron openapi > docs/openapi.json.new
+	mv docs/openapi.json.new docs/openapi.json
+	cd ui && npm run --silent generate
+
+postgresql: | toolchain
+	@scripts/need.sh postgresql
+
+chromium: | toolchain
+	@scripts/need.sh chromium
+
+toolchain:
+	@scripts/need.sh toolchain

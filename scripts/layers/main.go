@@ -1,0 +1,104 @@
+// Command layers checks that everything points inward to the core, and that the core keeps to
+// computing: no network, no database, no files, no clock.
+package main
+
+import (
+	"fmt"
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+const module = "frugalheron/"
+
+// mayImport lists for each layer the layers of ours that it may use beside itself.
+var mayImport = map[string][]string{
+	"core":    {},
+	"store":   {"core"},
+	"app":     {"store", "core"},
+	"web":     {"app", "store", "core"},
+	"demo":    {"app", "store", "core"},
+	"cmd":     {"demo", "web", "app", "store", "core"},
+	"e2e":     {"demo", "web", "app", "store", "core"},
+	"scripts": {},
+}
+
+// notInCore are packages that reach out of the computation.
+var notInCore = []string{"net", "database/sql", "os", "io/fs", "io/ioutil", "log", "path/filepath", "syscall", "math/rand", "crypto/rand", "github.com", "golang.org", "go.uber.org"}
+
+// clock are the functions of package time that look at a clock.
+var clock = []string{"Now", "Since", "Until", "After", "AfterFunc", "Tick", "NewTimer", "NewTicker", "Sleep"}
+
+func main() {
+	problems := []string{}
+	err := filepath.WalkDir(".", func(path string, entry fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		if entry.IsDir() && (entry.Name() == "node_modules" || strings.HasPrefix(entry.Name(), ".") && path != ".") {
+			return fs.SkipDir
+		}
+		if strings.HasSuffix(path, ".go") {
+			found, err := check(path)
+			problems = append(problems, found...)
+			return err
+		}
+		return nil
+	})
+	if err != nil {
+		problems = append(problems, err.Error())
+	}
+	for _, problem := range problems {
+		fmt.Fprintln(os.Stderr, problem)
+	}
+	if len(problems) > 0 {
+		os.Exit(1)
+	}
+}
+
+func check(path string) (problems []string, err error) {
+	files := token.NewFileSet()
+	file, err := parser.ParseFile(files, path, nil, parser.SkipObjectResolution)
+	if err != nil {
+		return nil, err
+	}
+	layer, _, _ := strings.Cut(filepath.ToSlash(path), "/")
+	allowed, known := mayImport[layer]
+	if !known {
+		return []string{path + ": belongs to no layer"}, nil
+	}
+	isTest := strings.HasSuffix(path, "_test.go")
+	for _, spec := range file.Imports {
+		name, err := strconv.Unquote(spec.Path.Value)
+		if err != nil {
+			return nil, err
+		}
+		if ours, ok := strings.CutPrefix(name, module); ok {
+			other, _, _ := strings.Cut(ours, "/")
+			if other != layer && !slices.Contains(allowed, other) {
+				problems = append(problems, fmt.Sprintf("%s: %s must not use %s", files.Position(spec.Pos()), layer, other))
+			}
+		} else if layer == "core" && !isTest && slices.ContainsFunc(notInCore, func(bad string) bool { return name == bad || strings.HasPrefix(name, bad+"/") }) {
+			problems = append(problems, fmt.Sprintf("%s: the core must not import %s", files.Position(spec.Pos()), name))
+		}
+	}
+	if layer == "core" && !isTest {
+		ast.Inspect(file, func(node ast.Node) bool {
+			call, ok := node.(*ast.SelectorExpr)
+			if !ok {
+				return true
+			}
+			if from, ok := call.X.(*ast.Ident); ok && from.Name == "time" && slices.Contains(clock, call.Sel.Name) {
+				problems = append(problems, fmt.Sprintf("%s: the core must not look at a clock (time.%s)", files.Position(call.Pos()), call.Sel.Name))
+			}
+			return true
+		})
+	}
+	return problems, nil
+}
