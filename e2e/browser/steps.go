@@ -61,8 +61,8 @@ func Fill(xpath, text string) chromedp.Action {
 	return described("fill "+xpath, chromedp.Tasks{
 		chromedp.WaitVisible(xpath, chromedp.BySearch),
 		chromedp.Focus(xpath, chromedp.BySearch),
-		chromedp.KeyEvent("a", chromedp.KeyModifiers(input.ModifierCtrl)),
-		chromedp.KeyEvent(kb.Delete),
+		Chord("a", input.ModifierCtrl),
+		Keys(kb.Delete),
 		Paste(text),
 	})
 }
@@ -73,11 +73,41 @@ func Paste(text string) chromedp.Action {
 }
 
 // Keys types where the focus is, key by key.
-func Keys(keys string) chromedp.Action { return chromedp.KeyEvent(keys) }
+func Keys(keys string) chromedp.Action { return press(keys, input.ModifierNone) }
 
-// Chord presses a key together with modifiers.
-func Chord(key string, modifiers ...input.Modifier) chromedp.Action {
-	return chromedp.KeyEvent(key, chromedp.KeyModifiers(modifiers...))
+// Chord presses a key together with a modifier.
+func Chord(key string, modifier input.Modifier) chromedp.Action { return press(key, modifier) }
+
+// press sends each key down, with the text it gives, and up again. The text travels with the key,
+// as from a keyboard: a page that takes the key for itself does not get the text as well.
+func press(keys string, modifier input.Modifier) chromedp.Action {
+	return chromedp.ActionFunc(func(ctx context.Context) error {
+		for _, r := range keys {
+			key, known := kb.Keys[r]
+			if !known {
+				return fmt.Errorf("no key gives %q", r)
+			}
+			modifiers := modifier
+			if key.Shift {
+				modifiers |= input.ModifierShift
+			}
+			text := key.Text
+			if modifier != input.ModifierNone {
+				text = ""
+			}
+			for _, kind := range []input.KeyType{input.KeyDown, input.KeyUp} {
+				event := input.DispatchKeyEvent(kind).WithKey(key.Key).WithCode(key.Code).
+					WithWindowsVirtualKeyCode(key.Windows).WithModifiers(modifiers)
+				if kind == input.KeyDown {
+					event = event.WithText(text)
+				}
+				if err := event.Do(ctx); err != nil {
+					return err
+				}
+			}
+		}
+		return nil
+	})
 }
 
 // SignIn opens the application and signs in.

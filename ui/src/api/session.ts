@@ -26,8 +26,9 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => ask(api.DELETE('/api/session')),
     onSuccess: () => {
-      queryClient.clear()
-      void queryClient.invalidateQueries({ queryKey: sessionKey })
+      // What the account could see leaves the device's memory with it.
+      queryClient.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== sessionKey[0] })
+      queryClient.setQueryData(sessionQuery.queryKey, { account: null })
     },
   })
 }

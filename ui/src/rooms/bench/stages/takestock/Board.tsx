@@ -48,7 +48,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
         {mayWrite && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
-        <Spring />
+        <Tools>
         {mayWrite && <DraftState draft={draft} title={assembly.title} />}
         <Views
           aria-label={`View of ${assembly.title}`}
@@ -60,6 +60,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
           <View id="text">Text</View>
           <View id="table">Table</View>
         </Views>
+        </Tools>
       </Head>
       {editing && <BoardDetails machineId={machineId} assembly={assembly} onDone={() => { setEditing(false) }} />}
       {draft.newer && <StaleSheet mine={draft.text} theirs={draft.newer} onKeepMine={draft.keepMine} onTakeTheirs={draft.takeTheirs} />}
@@ -111,8 +112,12 @@ const Facts = styled.span`
   font: 13px ${font.mono};
   padding-left: ${space(1)};
 `
-const Spring = styled.span`
-  flex: 1;
+const Tools = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px ${space(2)};
+  margin-left: auto;
 `
 const Views = styled(ToggleButtonGroup)`
   display: flex;

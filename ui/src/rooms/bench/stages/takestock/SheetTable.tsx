@@ -54,7 +54,7 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
                 onWritten={(written) => { replaceLine(record.line, written) }}
               />
             ))}
-            {!readOnly && <TableRow key={`new ${String(reckoned.records.length)}`} record={nothing} readOnly={!isCurrent} onWritten={addLine} />}
+            {!readOnly && <TableRow key="new" record={nothing} readOnly={!isCurrent} onWritten={addLine} />}
           </tbody>
         </Table>
       </Scroll>
@@ -67,11 +67,11 @@ const columns = [
   { name: 'Line', width: '44px' },
   { name: 'Parts', width: '104px' },
   { name: 'Marking', width: '196px' },
+  { name: 'What it is', width: '272px' },
   { name: 'For', width: '84px' },
   { name: 'Mount', width: '84px' },
   { name: 'Findings', width: '132px' },
   { name: 'Comment', width: '132px' },
-  { name: 'What it is', width: '228px' },
 ]
 
 const nothing: SheetRecord = { line: 0, parts: '', marking: '', purpose: '', mount: '', findings: '', comment: '' }
@@ -83,7 +83,7 @@ const Scroll = styled.div`
 `
 const Table = styled.table`
   width: 100%;
-  min-width: 1004px;
+  min-width: 1048px;
   table-layout: fixed;
   border-collapse: collapse;
   th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px; font-weight: 600; text-align: left; }

@@ -14,11 +14,12 @@ type Props = {
   onWritten: (line: string) => void
 }
 
+const names = { parts: 'Parts', marking: 'Marking', findings: 'Findings', comment: 'Comment', purpose: 'For', mount: 'Mount' }
 const purposes: SheetRecord['purpose'][] = ['', 'main', 'picture', 'cache', 'shared', 'card', 'parity']
 const mounts: SheetRecord['mount'][] = ['', 'socket', 'solder', 'empty']
 type TextField = 'parts' | 'marking' | 'findings' | 'comment'
 
-/** A row of the table. Leaving a changed cell writes the row as a line; what cannot be written stays typed. */
+/** A row of the table. Enter, or leaving the row, writes it as a line; what cannot be written stays typed. */
 export function TableRow({ record, state, readOnly, onWritten }: Props) {
   const [typed, setTyped] = useState<Partial<SheetRecord>>({})
   const [wrong, setWrong] = useState('')
@@ -37,7 +38,7 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
       setWrong(messageOf(error))
     }
   }
-  const name = (field: string) => (isNew ? `${field} of a new line` : `${field}, line ${String(record.line)}`)
+  const name = (field: keyof typeof names) => (isNew ? `${names[field]} of a new line` : `${names[field]}, line ${String(record.line)}`)
   const cell = (field: TextField) => (
     <td>
       <Cell
@@ -47,9 +48,12 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
         aria-invalid={wrong !== ''}
         spellCheck={false}
         onChange={(event) => { setTyped({ ...typed, [field]: event.target.value }) }}
-        onBlur={() => void write(row)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') void write(row)
+          if (event.key === 'Enter') {
+            void write(row)
+            // A new line follows a new line.
+            if (isNew) event.currentTarget.closest('tr')?.querySelector('input')?.focus()
+          }
           if (event.key === 'Escape') { setTyped({}); setWrong('') }
         }}
       />
@@ -73,15 +77,20 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
   )
   return (
     <>
-      <tr data-line={record.line}>
+      <tr
+        data-line={record.line}
+        onBlur={(event) => {
+          if (!event.currentTarget.contains(event.relatedTarget)) void write(row)
+        }}
+      >
         <Number>{isNew ? 'new' : record.line}</Number>
         {cell('parts')}
         {cell('marking')}
+        <What>{state && <><Mark kind={marks[state.state]} /> {state.text}</>}</What>
         {choice('purpose', purposes)}
         {choice('mount', mounts)}
         {cell('findings')}
         {cell('comment')}
-        <What>{state && <><Mark kind={marks[state.state]} /> {state.text}</>}</What>
       </tr>
       {wrong && <tr><Wrong colSpan={8} role="alert">{wrong}</Wrong></tr>}
     </>

@@ -27,8 +27,8 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
     <Boards>
       {mayWrite && (
         <Buttons>
-          <Button $tone={assemblies.length ? undefined : 'main'} onPress={() => { setAdding('board') }}>Add a board</Button>
-          <Button onPress={() => { setAdding('text') }}>Paste a sheet with headings</Button>
+          <Button $small={assemblies.length > 0} $tone={assemblies.length ? undefined : 'main'} onPress={() => { setAdding('board') }}>Add a board</Button>
+          <Button $small={assemblies.length > 0} onPress={() => { setAdding('text') }}>Paste a sheet with headings</Button>
           {assemblies.length === 0 && <Faint>Start with the main board: add it, then write down what the eye meets, a line a part.</Faint>}
         </Buttons>
       )}

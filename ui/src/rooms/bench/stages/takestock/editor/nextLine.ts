@@ -24,7 +24,7 @@ export const newLine: Command = (view) => {
   if (selectedCompletion(view.state)) return acceptCompletion(view)
   const { state } = view
   const { line, atEnd } = here(state)
-  if (!atEnd) return false
+  if (!atEnd || state.readOnly) return false
   if (/^[A-Za-z]{1,6}\d+\s+$/.test(line.text)) {
     view.dispatch({ changes: { from: line.from, to: line.to }, userEvent: 'input' })
     return true
@@ -38,6 +38,7 @@ export const newLine: Command = (view) => {
 /** Alt+Enter: repeats the line above with the next designator; on a fresh line, that before it. */
 export const repeatLine: Command = (view) => {
   const { state } = view
+  if (state.readOnly) return false
   const { line } = here(state)
   const isFresh = /^\s*$|^[A-Za-z]{1,6}\d+\s+$/.test(line.text)
   const model = isFresh && line.number > 1 ? state.doc.line(line.number - 1) : line

@@ -1,0 +1,236 @@
+// Package e2e walks whole journeys through the real interface in a headless browser, against the
+// embedded application on a throwaway database.
+package e2e
+
+import (
+	"context"
+	"fmt"
+	"net/http/httptest"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/jmoiron/sqlx"
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/demo"
+	. "frugalheron/e2e/browser"
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+	"frugalheron/web"
+)
+
+func TestMain(m *testing.M) { storetest.Main(m) }
+
+var curator, technician, viewer = demo.Accounts[0], demo.Accounts[1], demo.Accounts[2]
+
+// world is a served application with the sample accounts and one machine.
+type world struct {
+	url     string
+	deeds   *app.App
+	db      *sqlx.DB
+	machine store.Machine
+}
+
+func newWorld(t *testing.T) world {
+	ctx := context.Background()
+	db := storetest.New(t)
+	deeds := app.New(db)
+	for _, account := range demo.Accounts {
+		_, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
+		require.NoError(t, err)
+	}
+	machine, err := deeds.CreateMachine(ctx, app.Actor{Role: app.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
+	require.NoError(t, err)
+	server := httptest.NewServer(web.New(db, deeds, web.Config{}))
+	t.Cleanup(server.Close)
+	return world{server.URL, deeds, db, machine}
+}
+
+// addBoard gives the machine a board with a sheet.
+func (w world) addBoard(t *testing.T, text string) store.Assembly {
+	added, err := w.deeds.TakeOverSheet(context.Background(), app.Actor{Role: app.Technician}, w.machine.ID, text)
+	require.NoError(t, err)
+	return added[0]
+}
+
+func (w world) bench() string { return fmt.Sprintf("%s/bench/%d/take-stock", w.url, w.machine.ID) }
+
+func (w world) kept(t *testing.T, assembly int64) store.Revision {
+	revision, err := store.NewestRevision(context.Background(), w.db, assembly)
+	require.NoError(t, err)
+	return revision
+}
+
+// open starts a browser whose pages must neither breach the security policy nor throw.
+func open(t *testing.T) *Browser {
+	b, err := Start(1280, 800)
+	require.NoError(t, err)
+	t.Cleanup(func() {
+		if t.Failed() {
+			var page string
+			if b.Do(Evaluate(`document.body.innerText`, &page)) == nil {
+				t.Logf("the page when it failed:\n%s", page)
+			}
+		}
+		require.Empty(t, b.Breaches())
+		b.Close()
+	})
+	return b
+}
+
+// verdict reads a line of the reckoning once it says what is wanted.
+func verdict(label, value string) chromedp.Action {
+	return See(fmt.Sprintf(`//aside//button[span[contains(., "%s")] and span[.="%s"]]`, label, value))
+}
+
+func editor(board string) string { return `//*[@aria-label="Sheet of ` + board + `"]` }
+
+func TestSignIn(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	require.NoError(t, b.Do(
+		chromedp.Navigate(w.bench()),
+		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), "not the password"), Keys(kb.Enter),
+		See(Text("login or password is wrong")),
+		Fill(Labelled("Password"), curator.Password), Keys(kb.Enter),
+		See(Text("Estuary test bench")), // where one wanted to go
+		Click(Button("Sign out")), See(Button("Sign in")),
+		chromedp.Navigate(w.bench()), See(Button("Sign in")),
+	))
+}
+
+func TestCatalogueABoard(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	sheet := sixtyLines()
+	require.NoError(t, b.Do(
+		SignIn(w.url, curator.Login, curator.Password),
+		Click(Button("Enter a machine")),
+		Click(Button("Enter and take onto the bench")), See(Text("give the accession number")),
+		Fill(Labelled("Accession number"), "EH-0901"), Fill(Labelled("Name"), `<b>Meridian</b> "2"; DROP TABLE machine`),
+		Fill(Labelled("Parts from (year)"), "mid"), Keys(kb.Enter), See(Text("Write a year in figures")),
+		Fill(Labelled("Parts from (year)"), "1984"), Fill(Labelled("Parts to (year)"), "1988"), Keys(kb.Enter),
+		See(Text(`<b>Meridian</b> "2"; DROP TABLE machine`)),
+		Click(Button("Add a board")), Click(Button("Add the board")),
+		See(editor("Main board")), Until("focus in the sheet", `document.activeElement.ariaLabel === "Sheet of Main board"`),
+		Paste(sheet),
+		verdict("RAM", "288 KB, 256 KB main, 32 KB picture, and parity"), verdict("ROM", "32 KB in 2 chips"),
+		verdict("Unknown", "2 chips"), verdict("To put right", "2 problems"), verdict("Date codes", "1984-W20 to 1985-W33"),
+		See(Text("U40 stands on line 3 already; each designator once in an assembly")),
+		See(Text("kept here, not yet saved")),
+		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 1")),
+		chromedp.Reload(), See(Text("27128-25 8533 @socket")), verdict("To put right", "2 problems"),
+		// A reason leads to its line.
+		Click(`//aside//button[contains(., "To put right")]`), Click(`//aside//li[contains(., "counts down")]//button`),
+		Until("the line to be chosen", `getSelection().toString().includes("U9-U1")`),
+	))
+	var body string
+	require.NoError(t, w.db.Get(&body, `SELECT body FROM sheet_revision`))
+	require.Equal(t, sheet, body)
+}
+
+// sixtyLines is a board of 60 lines with two problems at its end.
+func sixtyLines() string {
+	lines := []string{
+		"# seen from the component side", "U1         HX9040-2 8431", "U40-U48    41256-15 8512", "U20,U22    27128-25 8533 @socket",
+		"U30        ?", "X1         18.432 MHz", "BT1        NiCd 3.6V 60mAh !leaking: green crust on the anode", "U50-U53    4416-15 8420 for:picture",
+	}
+	for n := 100; len(lines) < 58; n++ {
+		lines = append(lines, fmt.Sprintf("U%d       SN74LS245N 8440", n))
+	}
+	return strings.Join(append(lines, "U40        74LS00", "U9-U1      74LS04"), "\n")
+}
+
+func TestKeyboardOnly(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	require.NoError(t, b.Do(
+		chromedp.Navigate(w.url), See(Button("Sign in")),
+		Keys(curator.Login+"\t"+curator.Password+kb.Enter), See(Button("Sign out")),
+		// Find the machine, walk the stages and come back.
+		Keys("/"), Keys("EH-0900"+kb.Enter), See(Text("1 machine;")),
+		Until("the machine's link to take the focus", `(document.querySelector("td a").focus(), document.activeElement.textContent === "Estuary test bench")`),
+		Keys(kb.Enter), See(Text("Start with the main board")),
+		Keys("]"), See(Text("Not open yet")), Keys("["), See(Text("Start with the main board")),
+		Keys("?"), See(Text("new line with the next designator")), Keys(kb.Escape), Gone(Text("new line with the next designator")),
+		Until("the button to take the focus", `(Array.from(document.querySelectorAll("button")).find(x => x.textContent === "Add a board").focus(), true)`),
+		Keys(kb.Enter), See(Labelled("Name of the board")), Keys(kb.Enter), See(editor("Main board")),
+		Until("focus in the sheet", `document.activeElement.ariaLabel === "Sheet of Main board"`),
+		// Enter proposes the next designator, Alt+Enter repeats the line above.
+		Keys("U40-U47    41256-15 8512"), Keys(kb.Enter), Keys("41256-15 8513"), Keys(kb.Enter),
+		Chord(kb.Enter, input.ModifierAlt), Keys(kb.Enter), Keys(kb.Enter), Keys("X1 18.432 MHz"),
+		SheetText("Sheet of Main board", "U40-U47    41256-15 8512\nU48        41256-15 8513\nU49        41256-15 8513\nX1 18.432 MHz"),
+	))
+	require.NoError(t, b.Do(
+		verdict("Parts", "10 chips"),
+		Chord("s", input.ModifierCtrl), See(Text("saved, revision 1")),
+		// Tab leaves the sheet; w goes to the reckoning, Enter opens its first why.
+		Keys(kb.Tab), Until("the focus outside the sheet", `!document.activeElement.closest(".cm-editor")`),
+		Keys("w"), Keys(kb.Enter), See(Text("1 KB is 1,024 bytes")),
+		Keys("e"), Until("the record to take the focus", `document.activeElement.name === "accession"`),
+	))
+}
+
+func TestTableAndTextAgree(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	board := w.addBoard(t, "== Main board\n# kept\nU1         74LS00 8501\nU2-U9      4164-15 8440 @socket # fast ones\nno designator here")
+	require.NoError(t, b.Do(
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.bench()),
+		verdict("RAM", "64 KB"), Click(`//*[@role="radio" and .="Table"]`),
+		See(Text("1 line stands only in the text")),
+		Fill(Labelled("Marking, line 2"), "74LS04 8502"), Keys(kb.Enter), See(Text("74LS04 six inverters, 1985-W02")),
+		// What cannot be written as a line is said, and stays typed.
+		Fill(Labelled("Parts, line 3"), "U9-U2"), Keys(kb.Enter), See(Text("U9-U2 counts down; write U2-U9")),
+		Fill(Labelled("Parts, line 3"), "U2-U17"), Keys(kb.Enter), verdict("RAM", "128 KB"),
+		Fill(Labelled("Parts of a new line"), "U30"), Fill(Labelled("Marking of a new line"), "27128-25"), Keys(kb.Enter),
+		verdict("ROM", "16 KB in 1 chip"),
+		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 2")),
+		Click(`//*[@role="radio" and .="Text"]`),
+		SheetText("Sheet of Main board", "# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25"),
+	))
+	require.Equal(t, "# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25", w.kept(t, board.ID).Body)
+}
+
+func TestViewerChangesNothing(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	board := w.addBoard(t, "== Main board\nU1 74LS00 8501")
+	var buttons, fields []string
+	var status int
+	require.NoError(t, b.Do(
+		SignIn(w.url, viewer.Login, viewer.Password), chromedp.Navigate(w.bench()),
+		SheetText("Sheet of Main board", "U1 74LS00 8501"), verdict("Parts", "1 chip"),
+		Click(editor("Main board")), Keys("x"), Chord("s", input.ModifierCtrl), Chord(kb.Enter, input.ModifierAlt), Keys("e"),
+		SheetText("Sheet of Main board", "U1 74LS00 8501"),
+		Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")),
+		Evaluate(`Array.from(document.querySelectorAll("table input:not([readonly]), table select:not([disabled])")).map(x => x.ariaLabel)`, &fields),
+		Evaluate(`Array.from(document.querySelectorAll("main button, section button, div > button")).map(x => x.textContent).filter(x => /add|paste|edit|save|enter/i.test(x))`, &buttons),
+		chromedp.Evaluate(fmt.Sprintf(`fetch("/api/assemblies/%d/sheet", {method: "PUT", headers: {"Content-Type": "application/json"}, body: '{"base":1,"body":"U2 7400"}'}).then(r => r.status)`, board.ID), &status, awaitPromise),
+	))
+	require.Empty(t, buttons)
+	require.Empty(t, fields)
+	require.Equal(t, 403, status)
+	require.Equal(t, 1, w.kept(t, board.ID).N)
+}
+
+func TestTwoPeopleOnOneSheet(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	board := w.addBoard(t, "== Main board\nU1 74LS00 8501")
+	require.NoError(t, b.Do(
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.bench()),
+		SheetText("Sheet of Main board", "U1 74LS00 8501"), Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(kb.Enter), Keys("mine"),
+	))
+	_, err := w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, 1, "U1 74LS00 8501\nU7 theirs")
+	require.NoError(t, err)
+	require.NoError(t, b.Do(
+		Click(Button("Save the sheet of Main board")), See(Text("Changed meanwhile.")), See(Text("+ U7 theirs")), See(Text("+ U2 mine")),
+		// The draft outlives the tab.
+		chromedp.Reload(), SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         mine"),
+		Click(Button("Save the sheet of Main board")), Click(Button("Go on with yours over revision 2")),
+		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 3")),
+	))
+	require.Equal(t, "U1 74LS00 8501\nU2         mine", w.kept(t, board.ID).Body)
+}
+
+func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
