@@ -137,8 +137,16 @@ func (c *Cluster) running(ctx context.Context) (port int, running bool) {
 	if len(lines) < 4 {
 		return 0, false
 	}
-	port, err = strconv.Atoi(strings.TrimSpace(lines[3]))
-	return port, err == nil
+	if port, err = strconv.Atoi(strings.TrimSpace(lines[3])); err != nil {
+		return 0, false
+	}
+	// A server that was just killed still has its process id for a moment.
+	connection, err := net.DialTimeout("tcp", net.JoinHostPort("127.0.0.1", strconv.Itoa(port)), 2*time.Second)
+	if err != nil {
+		return 0, false
+	}
+	connection.Close()
+	return port, true
 }
 
 // Starting is tried again for a while: after a crash, children of the old server may take a

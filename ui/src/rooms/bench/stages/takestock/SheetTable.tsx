@@ -24,21 +24,26 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
     row?.querySelector<HTMLElement>('input')?.focus()
   }, [spot])
 
-  // Rows belong to one text; while another is being reckoned, they must not be written into it.
-  const isCurrent = reckoned?.text === text
   if (!reckoned) return null
+  // A row speaks of a line of the text that was reckoned. Where that line is another by now, the
+  // row must not be written over it.
   const replaceLine = (line: number, written: string) => {
     const lines = text.split('\n')
+    if (lines[line - 1] !== reckoned.text.split('\n')[line - 1]) return false
     lines[line - 1] = written
     onType(lines.join('\n'))
+    return true
   }
-  const addLine = (written: string) => { onType(text === '' ? written : `${text.replace(/\n$/, '')}\n${written}`) }
+  const addLine = (written: string) => {
+    onType(text === '' ? written : `${text.replace(/\n$/, '')}\n${written}`)
+    return true
+  }
   const left = reckoned.lines.filter(({ state }) => state === 'problem' || state === 'text').length
 
   return (
     <>
       <Scroll>
-        <Table ref={table} aria-label={`Records of ${title}`} aria-busy={!isCurrent}>
+        <Table ref={table} aria-label={`Records of ${title}`} aria-busy={reckoned.text !== text}>
           <thead>
             <tr>
               {columns.map(({ name, width }) => <th key={name} scope="col" style={{ width }}>{name}</th>)}
@@ -50,11 +55,11 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
                 key={record.line}
                 record={record}
                 state={reckoned.lines.find(({ line }) => line === record.line)}
-                readOnly={readOnly || !isCurrent}
-                onWritten={(written) => { replaceLine(record.line, written) }}
+                readOnly={readOnly}
+                onWritten={(written) => replaceLine(record.line, written)}
               />
             ))}
-            {!readOnly && <TableRow key="new" record={nothing} readOnly={!isCurrent} onWritten={addLine} />}
+            {!readOnly && <TableRow key="new" record={nothing} readOnly={false} onWritten={addLine} />}
           </tbody>
         </Table>
       </Scroll>

@@ -11,7 +11,8 @@ type Props = {
   record: SheetRecord
   state?: LineState
   readOnly: boolean
-  onWritten: (line: string) => void
+  /** Takes the row as a line; false when the line of the text is another by now. */
+  onWritten: (line: string) => boolean
 }
 
 const names = { parts: 'Parts', marking: 'Marking', findings: 'Findings', comment: 'Comment', purpose: 'For', mount: 'Mount' }
@@ -30,10 +31,12 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
     const same = (Object.keys(record) as (keyof SheetRecord)[]).every((field) => record[field] === changed[field])
     if (same || changed.parts.trim() === '') return
     try {
-      const line = await writeLine(changed)
-      setTyped({})
-      setWrong('')
-      onWritten(line)
+      if (onWritten(await writeLine(changed))) {
+        setTyped({})
+        setWrong('')
+      } else {
+        setWrong('The line was changed meanwhile. Look at it, then press Enter again.')
+      }
     } catch (error) {
       setWrong(messageOf(error))
     }

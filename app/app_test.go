@@ -1,0 +1,215 @@
+package app_test
+
+import (
+	"context"
+	"errors"
+	"strings"
+	"sync"
+	"testing"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/demo"
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+)
+
+func TestMain(m *testing.M) { storetest.Main(m) }
+
+var (
+	ctx        = context.Background()
+	curator    = app.Actor{Role: app.Curator}
+	technician = app.Actor{Role: app.Technician}
+	viewer     = app.Actor{Role: app.Viewer}
+)
+
+func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, *app.App, store.Machine, store.Assembly) {
+	db := storetest.New(t)
+	deeds := app.New(db)
+	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
+	machine, err := deeds.CreateMachine(ctx, curator, fields)
+	require.NoError(t, err)
+	added, err := deeds.TakeOverSheet(ctx, technician, machine.ID, text)
+	require.NoError(t, err)
+	return db, deeds, machine, added[0]
+}
+
+func deedsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
+	events, err := store.EventsOf(ctx, db, kind, id)
+	require.NoError(t, err)
+	names := []string{}
+	for _, e := range events {
+		names = append(names, e.Deed)
+	}
+	return names
+}
+
+func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
+	body := "# first\n\nU1\t74LS00   8501\nU1 again\nno designator"
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+"\n== Card | fit odd\nU1 7400")
+	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, contents, 2)
+	require.Equal(t, "# colour green\n# from the van\n"+body, contents[0].Body)
+	require.Equal(t, "4410-2", contents[0].Part)
+	require.Equal(t, "picture", contents[0].Purpose)
+	require.Equal(t, "# fit odd\nU1 7400", contents[1].Body)
+	require.Equal(t, "unknown", contents[1].Fit)
+}
+
+// Of many saves on one base exactly one wins; the others are told what is there now.
+func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
+	db, deeds, _, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 74LS00")
+	var wait sync.WaitGroup
+	results := make([]error, 8)
+	for i := range results {
+		wait.Go(func() {
+			_, results[i] = deeds.SaveSheet(ctx, technician, board.ID, 1, "U1 74LS0"+string(rune('1'+i)))
+		})
+	}
+	wait.Wait()
+	won := 0
+	for _, err := range results {
+		var stale *app.Stale
+		if errors.As(err, &stale) {
+			require.Equal(t, 2, stale.Newer.(store.Revision).N)
+			continue
+		}
+		require.NoError(t, err)
+		won++
+	}
+	require.Equal(t, 1, won)
+	require.Equal(t, []string{"add assembly", "save sheet", "save sheet"}, deedsOf(t, db, "assembly", board.ID))
+
+	// Saving what is there adds nothing, whatever the base.
+	newest, err := deeds.Sheet(ctx, viewer, board.ID)
+	require.NoError(t, err)
+	again, err := deeds.SaveSheet(ctx, technician, board.ID, 0, newest.Body)
+	require.NoError(t, err)
+	require.Equal(t, 2, again.N)
+}
+
+func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
+	_, err := deeds.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
+	require.NoError(t, err)
+	positions, err := deeds.Positions(ctx, viewer, board.ID, 0, 100)
+	require.NoError(t, err)
+	require.Len(t, positions, 9+2+1) // none goes when its part does
+	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 100)
+	require.NoError(t, err)
+	require.Len(t, entries, 1)
+	require.Equal(t, "27128", entries[0].TypeNumber)
+	require.Nil(t, entries[0].DateFrom) // the decade is open
+
+	// Knowing the era settles it, on the shelf as well.
+	from, to := 1984, 1988
+	fields := machine.MachineFields
+	fields.EraFrom, fields.EraTo = &from, &to
+	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
+	require.NoError(t, err)
+	entries, err = deeds.Entries(ctx, viewer, board.ID, 0, 100)
+	require.NoError(t, err)
+	require.Equal(t, "1985-08-12", *entries[0].DateFrom)
+}
+
+func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
+	db, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164")
+	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
+	require.NoError(t, err)
+	require.NoError(t, deeds.RereckonOld(ctx))
+	page, err := deeds.ListMachines(ctx, viewer, "meridian", "", 10)
+	require.NoError(t, err)
+	require.Equal(t, "64.0", page.Machines[0].RAM)
+}
+
+func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164\n== Card\n8x 41256")
+	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
+	require.NoError(t, err)
+	require.Equal(t, int64(128<<10), reckoned.Boards[0].Totals.RAMBytes)
+	require.Equal(t, "384 KB", reckoned.Verdicts[0].Value)
+	kept, err := deeds.Sheet(ctx, viewer, board.ID)
+	require.NoError(t, err)
+	require.Equal(t, "8x 4164", kept.Body)
+}
+
+func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
+	db, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	changed, err := deeds.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
+	require.NoError(t, err)
+	require.Equal(t, 2, changed.Version)
+	var stale *app.Stale
+	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "other"})
+	require.ErrorAs(t, err, &stale)
+	require.Equal(t, "Meridian 2a", stale.Newer.(store.Machine).Name)
+	_, err = deeds.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Mother board", Slot: "1"})
+	require.NoError(t, err)
+	_, err = deeds.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "other"})
+	require.ErrorAs(t, err, &stale)
+	require.Equal(t, []string{"create machine", "change machine"}, deedsOf(t, db, "machine", machine.ID))
+	require.Equal(t, []string{"add assembly", "save sheet", "change assembly"}, deedsOf(t, db, "assembly", board.ID))
+}
+
+func TestInvalidFieldsAreNamed(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	year := 1984
+	tests := []struct {
+		field string
+		err   error
+	}{
+		{"accession", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "x"}))},
+		{"accession", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-0142"}))},
+		{"name", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: " ", Accession: "EH-2"}))},
+		{"name", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
+		{"eraTo", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
+		{"title", second(deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "a | b"}))},
+		{"title", second(deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{}))},
+		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
+		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
+		{"text", second(deeds.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
+		{"password", second(deeds.AddAccount(ctx, "ida", "", app.Viewer, "short"))},
+		{"role", second(deeds.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
+	}
+	for _, test := range tests {
+		var invalid *app.Invalid
+		require.ErrorAs(t, test.err, &invalid)
+		require.Equal(t, test.field, invalid.Field)
+	}
+	for _, err := range []error{
+		second(deeds.CreateMachine(ctx, technician, store.MachineFields{Name: "x", Accession: "EH-2"})),
+		second(deeds.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Machine(ctx, app.Actor{}, machine.ID)),
+	} {
+		require.ErrorIs(t, err, app.ErrForbidden)
+	}
+}
+
+func second[T any](_ T, err error) error { return err }
+
+func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
+	db := storetest.New(t)
+	deeds := app.New(db)
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) { t.Error("seeded twice") }))
+	page, err := deeds.ListMachines(ctx, viewer, "", "", 100)
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, page.Total, 12)
+	large := 0
+	for _, machine := range page.Machines {
+		reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+		require.NoError(t, err)
+		chips := 0
+		for _, board := range reckoned.Boards {
+			for _, line := range board.Lines {
+				require.NotEqual(t, "problem", string(line.State), "%s line %d: %s", machine.Accession, line.Line, line.Text)
+			}
+			chips = max(chips, board.Totals.Chips)
+		}
+		if len(reckoned.Boards) > 1 && chips >= 40 {
+			large++
+		}
+	}
+	require.GreaterOrEqual(t, large, 3)
+}

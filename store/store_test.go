@@ -1,0 +1,120 @@
+package store_test
+
+import (
+	"context"
+	"fmt"
+	"io/fs"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+)
+
+func TestMain(m *testing.M) { storetest.Main(m) }
+
+var ctx = context.Background()
+
+// goose skips a file without a number in silence, and only running shows a statement cut short.
+func TestMigrationsAllCountAndGoBothWays(t *testing.T) {
+	db, err := store.Open(ctx, storetest.Empty(t))
+	require.NoError(t, err)
+	defer db.Close()
+	migrator, err := store.NewMigrator(db.DB)
+	require.NoError(t, err)
+	files, err := fs.Glob(os.DirFS("migrations"), "*.sql")
+	require.NoError(t, err)
+	require.Len(t, migrator.ListSources(), len(files))
+	_, err = migrator.Up(ctx)
+	require.NoError(t, err)
+	_, err = migrator.DownTo(ctx, 0)
+	require.NoError(t, err)
+	_, err = migrator.Up(ctx)
+	require.NoError(t, err)
+}
+
+func TestHistoryIsAppendOnly(t *testing.T) {
+	db := storetest.New(t)
+	require.NoError(t, store.InsertEvent(ctx, db, store.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7}, nil, map[string]int{"revision": 1}))
+	for _, change := range []string{`UPDATE history SET deed = 'none'`, `DELETE FROM history`} {
+		_, err := db.Exec(change)
+		require.Error(t, err, change)
+	}
+	events, err := store.EventsOf(ctx, db, "assembly", 7)
+	require.NoError(t, err)
+	require.Len(t, events, 1)
+	require.Nil(t, events[0].Before)
+	require.JSONEq(t, `{"revision":1}`, string(*events[0].After))
+}
+
+// Pages of any size hold every machine once, in order; words with the signs of LIKE are words.
+func TestListMachinesPagesAndSearch(t *testing.T) {
+	db := storetest.New(t)
+	for i := range 23 {
+		_, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: fmt.Sprintf("Machine %d", i%5), Place: "Loft"})
+		require.NoError(t, err)
+	}
+	_, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-9000", Name: `100% _odd_ \ name`})
+	require.NoError(t, err)
+	for _, limit := range []int{1, 7, 24, 100} {
+		seen, after := []string{}, ""
+		for {
+			page, err := store.ListMachines(ctx, db, store.MachineQuery{After: after, Limit: limit})
+			require.NoError(t, err)
+			if len(page) == 0 {
+				break
+			}
+			for _, m := range page {
+				seen = append(seen, m.Accession)
+			}
+			after = seen[len(seen)-1]
+		}
+		require.Len(t, seen, 24)
+		require.IsIncreasing(t, seen)
+	}
+	for words, want := range map[string]int{"": 24, "machine 3": 4, "MACHINE eh-0003": 1, "%": 1, "_odd_": 1, `\`: 1, "'; drop": 0} {
+		n, err := store.CountMachines(ctx, db, strings.Fields(words))
+		require.NoError(t, err)
+		require.Equal(t, want, n, words)
+	}
+}
+
+func TestMissingRowsAreNotFoundAndEmptyListsAreLists(t *testing.T) {
+	db := storetest.New(t)
+	_, err := store.MachineByID(ctx, db, 1)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	_, err = store.NewestRevision(ctx, db, 1)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	assemblies, err := store.AssembliesOf(ctx, db, 1)
+	require.NoError(t, err)
+	require.NotNil(t, assemblies)
+}
+
+func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
+	db := storetest.New(t)
+	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
+	require.NoError(t, err)
+	assembly, err := store.InsertAssembly(ctx, db, machine, store.AssemblyFields{Title: "Board", Fit: "factory"})
+	require.NoError(t, err)
+	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id) VALUES ($1, $2)`, assembly, machine)
+	require.True(t, store.Violates(err, "fitting_present_key"), "%v", err)
+	_, err = db.Exec(`INSERT INTO fitting (assembly_id, until) VALUES ($1, now())`, assembly)
+	require.True(t, store.Violates(err, "fitting_somewhere"), "%v", err)
+}
+
+func TestInTxRollsBack(t *testing.T) {
+	db := storetest.New(t)
+	err := store.InTx(ctx, db, func(tx *sqlx.Tx) error {
+		_, err := store.InsertMachine(ctx, tx, store.MachineFields{Accession: "EH-1", Name: "One"})
+		require.NoError(t, err)
+		return context.Canceled
+	})
+	require.ErrorIs(t, err, context.Canceled)
+	n, err := store.CountMachines(ctx, db, nil)
+	require.NoError(t, err)
+	require.Zero(t, n)
+}
