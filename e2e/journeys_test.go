@@ -221,10 +221,10 @@ func TestTwoPeopleOnOneSheet(t *testing.T) {
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.bench()),
 		SheetText("Sheet of Main board", "U1 74LS00 8501"), Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(kb.Enter), Keys("mine"),
 	))
-	_, err := w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, 1, "U1 74LS00 8501\nU7 theirs")
+	_, err := w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, 1, "U1 74LS00 8501\nU9 theirs")
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
-		Click(Button("Save the sheet of Main board")), See(Text("Changed meanwhile.")), See(Text("+ U7 theirs")), See(Text("+ U2 mine")),
+		Click(Button("Save the sheet of Main board")), See(Text("Changed meanwhile.")), See(Text("+ U9 theirs")), See(Text("+ U2 mine")),
 		// The draft outlives the tab.
 		chromedp.Reload(), SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         mine"),
 		Click(Button("Save the sheet of Main board")), Click(Button("Go on with yours over revision 2")),

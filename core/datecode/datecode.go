@@ -83,7 +83,7 @@ const (
 // date. The code is three or four digits, with at most two letters before and two behind.
 func Read(code string, era Era) []Candidate {
 	digits, lettered := trimPlantLetters(code)
-	var found []Candidate
+	found := []Candidate{}
 	switch len(digits) {
 	case 4:
 		found = fourDigits(digits, era)

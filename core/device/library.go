@@ -23,6 +23,7 @@ type Data struct {
 type Library struct {
 	types    map[string]*Type  // by number and by second-source number
 	longest  int               // length of the longest number
+	starts   [256]bool         // which bytes a number starts with
 	suffixes map[string]string // by group, a slash and letters
 }
 
@@ -90,9 +91,13 @@ func (l *Library) Completions(start string, limit int) []Type {
 }
 
 func (l *Library) add(number string, t *Type) {
-	number = strings.ToUpper(number)
+	number = Normal(number)
+	if number == "" {
+		return
+	}
 	l.types[number] = t
 	l.longest = max(l.longest, len(number))
+	l.starts[number[0]] = true
 }
 
 func (l *Library) readTypes(table []byte, speeds map[string]map[string]int) error {

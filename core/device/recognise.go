@@ -66,6 +66,9 @@ func prefixLengths(word string) (lengths [3]int, n int) {
 
 // numberAt matches the longest known number that rest starts with and no further digit follows.
 func (l *Library) numberAt(prefix, rest string) (Recognition, bool) {
+	if rest == "" || !l.starts[rest[0]] {
+		return Recognition{}, false
+	}
 	for end := min(l.longest, len(rest)); end > 0; end-- {
 		if end < len(rest) && isDigit(rest[end]) {
 			continue

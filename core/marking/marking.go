@@ -190,17 +190,20 @@ func (r *Reading) readOther(library *device.Library, word string, part Part, era
 		}
 	}
 	found := datecode.Read(normal, era)
-	r.Candidates = append(r.Candidates, found...)
+	if len(r.Candidates) == 0 {
+		r.Candidates = found
+	} else {
+		r.Candidates = append(r.Candidates, found...)
+	}
 	return len(found) > 0
 }
 
 // SpeedNs reads an access time written out, as 70ns.
 func SpeedNs(word string) (int, bool) {
-	digits, found := strings.CutSuffix(strings.ToLower(word), "ns")
-	if !found {
+	if !endsIn(word, "ns") {
 		return 0, false
 	}
-	ns, err := strconv.Atoi(digits)
+	ns, err := strconv.Atoi(word[:len(word)-len("ns")])
 	return ns, err == nil && ns > 0 && ns < 10_000
 }
 
@@ -211,9 +214,16 @@ func isSpeed(word string) bool {
 
 // IsFrequency reports whether a word is a frequency, as 18.432MHz.
 func IsFrequency(word string) bool {
-	figures, found := strings.CutSuffix(strings.ToLower(word), "hz")
-	figures = strings.TrimRight(figures, "mk")
-	return found && figures != "" && strings.Trim(figures, "0123456789.,") == ""
+	if !endsIn(word, "hz") {
+		return false
+	}
+	figures := strings.TrimRight(word[:len(word)-len("hz")], "mkMK")
+	return figures != "" && strings.Trim(figures, "0123456789.,") == ""
+}
+
+// endsIn reports whether a word ends in a unit, in either case.
+func endsIn(word, unit string) bool {
+	return len(word) >= len(unit) && strings.EqualFold(word[len(word)-len(unit):], unit)
 }
 
 func isDigit(b byte) bool { return '0' <= b && b <= '9' }

@@ -106,6 +106,9 @@ func kindByWords(words []string, suggested Kind) Kind {
 		}
 	}
 	for _, word := range words {
+		if strings.ContainsAny(word, "0123456789") {
+			continue // none of the words has a figure, and most markings do
+		}
 		kind, ok := kindWords[strings.ToLower(strings.Trim(word, ".,;()"))]
 		if ok && (suggested != Chip || kind == Module || kind == Crystal) {
 			return kind

@@ -13,8 +13,9 @@ type token struct {
 	offset int
 }
 
-func tokens(content string) []token {
-	found := make([]token, 0, 8) // most lines have fewer words
+// tokens cuts a line into words, on top of a buffer that the next line may use again.
+func tokens(content string, found []token) []token {
+	found = found[:0]
 	start := -1
 	for i, r := range content {
 		switch space := unicode.IsSpace(r); {
@@ -35,7 +36,8 @@ func tokens(content string) []token {
 // line is wrong; and nil without a problem when the line names no part.
 func (p *parser) entry(number int, line string) *Entry {
 	content, comment := cutComment(line)
-	words := tokens(content)
+	p.buffer = tokens(content, p.buffer)
+	words := p.buffer
 	e := &Entry{Line: number, Comment: comment, Designators: []string{}, Findings: []Finding{}}
 	subject, rest := cutSubject(words)
 	if len(subject) == 0 {
@@ -53,7 +55,7 @@ func cutSubject(words []token) (subject, rest []token) {
 	if len(words) == 0 {
 		return nil, nil
 	}
-	if isCount(words[0].text) {
+	if isDesignator(words[0].text) || isCount(words[0].text) {
 		return words[:1], words[1:]
 	}
 	if len(words) > 1 && isDigits(words[0].text) && isTimes(words[1].text) {
@@ -87,12 +89,20 @@ func allDesignators(word string) bool {
 func isTimes(word string) bool { return word == "x" || word == "X" || word == "×" }
 
 func isCount(word string) bool {
-	digits := strings.TrimRight(word, "xX×")
-	return digits != word && isTimes(word[len(digits):]) && isDigits(digits)
+	digits := 0
+	for digits < len(word) && isDigit(word[digits]) {
+		digits++
+	}
+	return digits > 0 && isTimes(word[digits:])
 }
 
 func isDigits(word string) bool {
-	return word != "" && strings.Trim(word, "0123456789") == ""
+	for i := range len(word) {
+		if !isDigit(word[i]) {
+			return false
+		}
+	}
+	return word != ""
 }
 
 // subject fills in what the subject names and checks it.

@@ -26,8 +26,9 @@ func Parse(text []byte, mode Mode) (Sheet, error) {
 		return Sheet{}, err
 	}
 	text = dropByteOrderMarks(text)
-	p := parser{mode: mode, seen: map[string]int{}}
-	for number, line := range splitLines(string(text)) {
+	lines := splitLines(string(text))
+	p := parser{mode: mode, seen: make(map[string]int, len(lines))}
+	for number, line := range lines {
 		p.line(number+1, line)
 	}
 	if p.sheet.Problems == nil {
@@ -86,6 +87,8 @@ type parser struct {
 	sheet Sheet
 	seen  map[string]int // designator in upper case -> line, in this assembly
 	parts int
+	// buffer holds the words of the line in hand.
+	buffer []token
 }
 
 func (p *parser) assembly() *Assembly {
@@ -128,7 +131,7 @@ func (p *parser) line(number int, text string) {
 }
 
 func (p *parser) heading(number int, text string) {
-	p.seen = map[string]int{}
+	clear(p.seen)
 	if at := controlCharacter(text); at >= 0 {
 		p.problem(number, text, at, "a control character (code %d); take it out", text[at])
 	}
@@ -187,6 +190,9 @@ func cutHeadingComment(line string) (content, comment string) {
 // cutComment cuts at the first # that stands at the start or after white space. A finding's
 // note runs to the end of the line, so a # in it starts no comment.
 func cutComment(line string) (content, comment string) {
+	if strings.IndexByte(line, '#') < 0 {
+		return line, ""
+	}
 	blank := true
 	for i, r := range line {
 		switch {
@@ -210,6 +216,13 @@ func findingHasNote(text string) bool {
 }
 
 func controlCharacter(line string) int {
+	plain := true // tabs and printable ASCII, as nearly all lines are
+	for i := range len(line) {
+		plain = plain && (line[i] >= ' ' || line[i] == '\t') && line[i] < 0x7f
+	}
+	if plain {
+		return -1
+	}
 	return strings.IndexFunc(line, func(r rune) bool {
 		return r != '\t' && unicode.IsControl(r)
 	})
