@@ -11,7 +11,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
-	"frugalheron/demo"
 	"frugalheron/store"
 	"frugalheron/store/storetest"
 )
@@ -187,29 +186,3 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 }
 
 func second[T any](_ T, err error) error { return err }
-
-func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
-	db := storetest.New(t)
-	deeds := app.New(db)
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) { t.Error("seeded twice") }))
-	page, err := deeds.ListMachines(ctx, viewer, "", "", 100)
-	require.NoError(t, err)
-	require.GreaterOrEqual(t, page.Total, 12)
-	large := 0
-	for _, machine := range page.Machines {
-		reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
-		require.NoError(t, err)
-		chips := 0
-		for _, board := range reckoned.Boards {
-			for _, line := range board.Lines {
-				require.NotEqual(t, "problem", string(line.State), "%s line %d: %s", machine.Accession, line.Line, line.Text)
-			}
-			chips = max(chips, board.Totals.Chips)
-		}
-		if len(reckoned.Boards) > 1 && chips >= 40 {
-			large++
-		}
-	}
-	require.GreaterOrEqual(t, large, 3)
-}

@@ -56,12 +56,12 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 }
 
 func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) error {
-	page, err := deeds.ListMachines(ctx, curator, fields.Accession, "", 1)
-	if err != nil || page.Total > 0 { // an interrupted seeding goes on where it was
+	machine, err := enter(ctx, deeds, curator, fields)
+	if err != nil {
 		return err
 	}
-	machine, err := deeds.CreateMachine(ctx, curator, fields)
-	if err != nil {
+	// An interrupted seeding goes on where it was.
+	if boards, err := deeds.Contents(ctx, curator, machine.ID); err != nil || len(boards) > 0 {
 		return err
 	}
 	text, err := Sheet(fields.Accession)
@@ -70,6 +70,17 @@ func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields 
 	}
 	_, err = deeds.TakeOverSheet(ctx, curator, machine.ID, string(text))
 	return err
+}
+
+func enter(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) (store.Machine, error) {
+	page, err := deeds.ListMachines(ctx, curator, fields.Accession, "", 1)
+	if err != nil {
+		return store.Machine{}, err
+	}
+	if len(page.Machines) > 0 {
+		return page.Machines[0].Machine, nil
+	}
+	return deeds.CreateMachine(ctx, curator, fields)
 }
 
 // Machines lists the machines of the sample world.

@@ -8,10 +8,11 @@ import (
 
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
 )
 
 func sheetCommand() *cobra.Command {
-	var asJSON bool
+	var asJSON, format bool
 	var era eraFlag
 	cmd := &cobra.Command{
 		Use:   "sheet FILE|-",
@@ -20,6 +21,14 @@ func sheetCommand() *cobra.Command {
 		RunE: run(func(cmd *cobra.Command, args []string) error {
 			text, err := readInput(cmd, args[0])
 			if err != nil {
+				return err
+			}
+			if format {
+				parsed, err := sheet.Parse(text, sheet.Whole)
+				if err != nil {
+					return fmt.Errorf("%s: %w", args[0], err)
+				}
+				_, err = fmt.Fprint(cmd.OutOrStdout(), sheet.Format(parsed))
 				return err
 			}
 			result, err := reckoning.Of(builtin.Library(), text, reckoning.Options{Era: era.Era})
@@ -34,6 +43,7 @@ func sheetCommand() *cobra.Command {
 		}),
 	}
 	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
+	cmd.Flags().BoolVar(&format, "format", false, "write the sheet with aligned columns instead; order, comments and unread lines stay")
 	cmd.Flags().Var(&era, "era", "years in which the parts are expected, as 1984-1988; settles date codes with an open decade")
 	return cmd
 }

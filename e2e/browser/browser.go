@@ -26,7 +26,7 @@ type Browser struct {
 }
 
 // ErrNoChromium is returned when no browser is installed.
-var ErrNoChromium = errors.New("Chromium is not installed; on Debian: apt-get install chromium")
+var ErrNoChromium = errors.New("no Chromium is installed; on Debian: apt-get install chromium")
 
 // Start opens a browser with an empty profile and a window of the given size in points.
 func Start(width, height int) (*Browser, error) {

@@ -1,0 +1,85 @@
+package demo_test
+
+import (
+	"context"
+	"regexp"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/sheet"
+	"frugalheron/demo"
+	"frugalheron/store/storetest"
+)
+
+func TestMain(m *testing.M) { storetest.Main(m) }
+
+var (
+	ctx    = context.Background()
+	viewer = app.Actor{Role: app.Viewer}
+)
+
+func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
+	db := storetest.New(t)
+	deeds := app.New(db)
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) { t.Error("seeded twice") }))
+	page, err := deeds.ListMachines(ctx, viewer, "", "", 100)
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, page.Total, 12)
+	large := 0
+	for _, machine := range page.Machines {
+		reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+		require.NoError(t, err)
+		chips := 0
+		for _, board := range reckoned.Boards {
+			for _, line := range board.Lines {
+				require.NotEqual(t, "problem", string(line.State), "%s line %d: %s", machine.Accession, line.Line, line.Text)
+			}
+			chips = max(chips, board.Totals.Chips)
+		}
+		if len(reckoned.Boards) > 1 && chips >= 40 {
+			large++
+		}
+	}
+	require.GreaterOrEqual(t, large, 3)
+}
+
+// Seeding that was interrupted goes on where it was.
+func TestSeedGoesOn(t *testing.T) {
+	deeds := app.New(storetest.New(t))
+	stopped, cancel := context.WithCancel(ctx)
+	third := regexp.MustCompile(`^machine 3 `)
+	err := demo.Seed(stopped, deeds, func(progress string) {
+		if third.MatchString(progress) {
+			cancel()
+		}
+	})
+	require.ErrorIs(t, err, context.Canceled)
+	has, err := deeds.HasAccounts(ctx)
+	require.NoError(t, err)
+	require.False(t, has)
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	machines, err := demo.Machines()
+	require.NoError(t, err)
+	page, err := deeds.ListMachines(ctx, viewer, "", "", 100)
+	require.NoError(t, err)
+	require.Len(t, page.Machines, len(machines))
+	for _, machine := range page.Machines {
+		require.Positive(t, machine.Boards, machine.Accession)
+	}
+}
+
+// The sheets are in the form that formatting gives, so that they serve as examples.
+func TestSheetsAreFormatted(t *testing.T) {
+	machines, err := demo.Machines()
+	require.NoError(t, err)
+	for _, machine := range machines {
+		text, err := demo.Sheet(machine.Accession)
+		require.NoError(t, err)
+		parsed, err := sheet.Parse(text, sheet.Whole)
+		require.NoError(t, err)
+		require.Equal(t, string(text), sheet.Format(parsed), machine.Accession)
+	}
+}
