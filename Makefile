@@ -30,6 +30,7 @@ ui/node_modules/.ready: ui/package.json ui/package-lock.json | toolchain
 
 # -p 2: each package with a database runs a server of its own.
 test: postgresql chromium web/static/dist/index.html
+	cd ui && npm run --silent test
 	$(GO) test -p 2 ./...
 
 lint: ui/node_modules/.ready

@@ -36,6 +36,14 @@ func run(work func(cmd *cobra.Command, args []string) error) func(*cobra.Command
 type usageError struct{ error }
 
 func main() {
+	err := rootCommand().Execute()
+	if err != nil {
+		fmt.Fprintln(os.Stderr, "heron:", err)
+	}
+	os.Exit(exitStatus(err))
+}
+
+func rootCommand() *cobra.Command {
 	root := &cobra.Command{
 		Use:           "heron",
 		Short:         "Frugal Heron catalogues vintage computers: boards, chips, memory, dates",
@@ -45,11 +53,15 @@ func main() {
 	root.CompletionOptions.HiddenDefaultCmd = true
 	root.AddCommand(sheetCommand(), markingCommand(), calcCommand())
 	root.AddCommand(serveCommand(), demoCommand(), databaseCommand(), userCommand(), openAPICommand())
-	if err := root.Execute(); err != nil {
-		fmt.Fprintln(os.Stderr, "heron:", err)
-		if errors.As(err, &failure{}) {
-			os.Exit(exitFailed)
-		}
-		os.Exit(exitUsage)
+	return root
+}
+
+func exitStatus(err error) int {
+	switch {
+	case err == nil:
+		return 0
+	case errors.As(err, &failure{}):
+		return exitFailed
 	}
+	return exitUsage
 }

@@ -164,6 +164,10 @@ func LooksLikeNumber(word string) bool {
 	return digits >= 2 && letters >= 1 && !IsPassiveValue(word) && !isSpeed(word) && !IsFrequency(word)
 }
 
+// mostCandidates bounds the readings of one marking; no chip carries that many dates. Words beyond
+// are listed as unread.
+const mostCandidates = 40
+
 // readOther takes a word that is not the device number: a date, a speed, a value.
 func (r *Reading) readOther(library *device.Library, word string, part Part, era datecode.Era, afterNumber bool) bool {
 	normal := device.Normal(word)
@@ -188,6 +192,9 @@ func (r *Reading) readOther(library *device.Library, word string, part Part, era
 		if len(word) == 3 { // 104 is a value, not a week
 			return false
 		}
+	}
+	if len(r.Candidates) > mostCandidates {
+		return false
 	}
 	found := datecode.Read(normal, era)
 	if len(r.Candidates) == 0 {

@@ -61,7 +61,7 @@ type Entry struct {
 	Type         *device.Type         `json:"type"`
 	SpeedNs      int                  `json:"speedNs" doc:"Access time in nanoseconds; 0 when not said"`
 	Date         *datecode.DateCode   `json:"date"`
-	DateReadings []datecode.Candidate `json:"dateReadings" doc:"Every way to read the date code"`
+	DateReadings []datecode.Candidate `json:"-"` // every way to read the date code
 	Purpose      sheet.Purpose        `json:"purpose" doc:"What memory is for, from the line or its heading"`
 	Socketed     bool                 `json:"socketed"`
 	Empty        bool                 `json:"empty" doc:"A socket without its part"`

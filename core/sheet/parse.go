@@ -47,16 +47,16 @@ func dropByteOrderMarks(text []byte) []byte {
 
 func check(text []byte) error {
 	if len(text) > MaxBytes {
-		return &RefusedError{Reason: ErrTooLong, Detail: fmt.Sprintf("%d bytes; at most %d (1 MiB)", len(text), MaxBytes)}
+		return &RefusedError{Reason: ErrTooLong, Detail: fmt.Sprintf("more than %d bytes (1 MiB); split it", MaxBytes)}
 	}
 	refuse := func(offset int, detail string) error {
 		line := bytes.Count(text[:offset], []byte("\n")) + 1
 		return &RefusedError{Line: line, Offset: offset, Reason: ErrNotText, Detail: detail}
 	}
-	if at := bytes.IndexByte(text, 0); at >= 0 {
-		return refuse(at, "a zero byte; is this a binary file?")
-	}
 	for at := 0; at < len(text); {
+		if text[at] == 0 {
+			return refuse(at, "a zero byte; is this a binary file?")
+		}
 		if text[at] < utf8.RuneSelf {
 			at++
 			continue

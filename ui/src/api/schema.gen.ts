@@ -413,21 +413,6 @@ export interface components {
              */
             title: string;
         };
-        Candidate: {
-            /**
-             * Format: double
-             * @description From 0 to 1: orders the readings, not a probability
-             */
-            confidence: number;
-            /** @description First day covered, YYYY-MM-DD */
-            from: string;
-            /** @description Year and week or month, as 1985-W33 or 1986-06 */
-            text: string;
-            /** @description Last day covered, YYYY-MM-DD */
-            to: string;
-            /** @description How the code was read */
-            why: string;
-        };
         "Change-assemblyRequest": {
             /**
              * @description When it came into the machine
@@ -815,8 +800,6 @@ export interface components {
             /** Format: int64 */
             count: number;
             date: components["schemas"]["DateCode"] | null;
-            /** @description Every way to read the date code */
-            dateReadings: components["schemas"]["Candidate"][];
             designators: string[];
             /** @description A character could not be read with certainty */
             doubtful: boolean;

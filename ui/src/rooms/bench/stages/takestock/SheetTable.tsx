@@ -72,7 +72,7 @@ const columns = [
   { name: 'Line', width: '44px' },
   { name: 'Parts', width: '104px' },
   { name: 'Marking', width: '196px' },
-  { name: 'What it is', width: '272px' },
+  { name: 'What it is', width: '216px' },
   { name: 'For', width: '84px' },
   { name: 'Mount', width: '84px' },
   { name: 'Findings', width: '132px' },
@@ -88,7 +88,7 @@ const Scroll = styled.div`
 `
 const Table = styled.table`
   width: 100%;
-  min-width: 1048px;
+  min-width: 992px;
   table-layout: fixed;
   border-collapse: collapse;
   th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px; font-weight: 600; text-align: left; }

@@ -1,56 +1,14 @@
 import { useEffect, useReducer } from 'react'
 
-import { type FittedAssembly, noteRevision, type Revision, saveSheet } from '../../../../api/assemblies'
+import { type FittedAssembly, noteRevision, saveSheet } from '../../../../api/assemblies'
 import { ProblemError } from '../../../../api/problem'
 import { forgetDraft, keepDraft, keptDraft } from './draftStore'
-
-/** A sheet in the editor: the revision it was written on, what is kept there, and what is typed. */
-type State = {
-  base: number
-  kept: string
-  text: string
-  saving: boolean
-  newer: Revision | undefined // somebody else's, met when saving
-  error: ProblemError | undefined
-}
-
-type Action =
-  | { type: 'typed'; text: string }
-  | { type: 'saving' }
-  | { type: 'saved'; revision: Revision }
-  | { type: 'refused'; error: ProblemError }
-  | { type: 'keep mine' }
-  | { type: 'take theirs' }
-  | { type: 'loaded'; n: number; body: string }
-
-function next(state: State, action: Action): State {
-  switch (action.type) {
-    case 'typed':
-      return { ...state, text: action.text, error: undefined }
-    case 'saving':
-      return { ...state, saving: true, error: undefined }
-    case 'saved':
-      return { ...state, saving: false, base: action.revision.n, kept: action.revision.body, newer: undefined }
-    case 'refused':
-      return { ...state, saving: false, error: action.error, newer: action.error.problem?.newer?.sheet ?? state.newer }
-    case 'keep mine':
-      return state.newer ? { ...state, base: state.newer.n, kept: state.newer.body, newer: undefined, error: undefined } : state
-    case 'take theirs':
-      return state.newer
-        ? { ...state, base: state.newer.n, kept: state.newer.body, text: state.newer.body, newer: undefined, error: undefined }
-        : state
-    case 'loaded':
-      // A newer revision only replaces what nobody changed here; else saving will meet it.
-      return state.text === state.kept && action.n > state.base
-        ? { ...state, base: action.n, kept: action.body, text: action.body }
-        : state
-  }
-}
+import { isChanged as changed, nextDraft, startDraft } from './sheetDraft'
 
 /** The draft of a board's sheet. It stays on this device until the server has it. */
 export function useSheetDraft(machineId: number, assembly: FittedAssembly) {
-  const [state, act] = useReducer(next, assembly, start)
-  const isChanged = state.text !== state.kept
+  const [state, act] = useReducer(nextDraft, assembly, start)
+  const isChanged = changed(state)
 
   useEffect(() => { act({ type: 'loaded', n: assembly.revision, body: assembly.body }) }, [assembly.revision, assembly.body])
 
@@ -81,14 +39,6 @@ export function useSheetDraft(machineId: number, assembly: FittedAssembly) {
   }
 }
 
-function start(assembly: FittedAssembly): State {
-  const draft = keptDraft(assembly.id)
-  return {
-    base: draft?.base ?? assembly.revision,
-    kept: assembly.body,
-    text: draft?.text ?? assembly.body,
-    saving: false,
-    newer: undefined,
-    error: undefined,
-  }
+function start(assembly: FittedAssembly) {
+  return startDraft(assembly, keptDraft(assembly.id))
 }

@@ -10,7 +10,7 @@ const wordsColumn = 11
  * wait for the server, and nothing is reckoned from it: it is a proposal to type over.
  */
 export function nextDesignator(line: string): string | undefined {
-  const subject = /^\s*(?:[A-Za-z]{1,6}\d+(?:[-,.–]|\.\.)?)+/.exec(line)?.[0]
+  const subject = /^\s*[A-Za-z]{1,6}\d+(?:(?:\.\.|[-,–])[A-Za-z]{0,6}\d+)*/.exec(line)?.[0]
   if (!subject || !/^\s*$/.test(line.charAt(subject.length))) return undefined
   const letters = /[A-Za-z]+/.exec(subject)?.[0]
   const digits = /(\d+)$/.exec(subject)?.[1]
