@@ -5,6 +5,8 @@ package e2e
 import (
 	"context"
 	"fmt"
+	"net"
+	"net/http"
 	"net/http/httptest"
 	"strings"
 	"testing"
@@ -234,3 +236,74 @@ func TestTwoPeopleOnOneSheet(t *testing.T) {
 }
 
 func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
+
+// The server dies while somebody types: typing goes on, the state is said in words, and the text
+// arrives once the server is back. Nor is it lost when the session ends meanwhile.
+func TestServerDiesWhileTyping(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	board := w.addBoard(t, "== Main board\nU1 74LS00 8501")
+	server := serveAt(t, "127.0.0.1:0", w)
+	url := "http://" + server.Addr
+	bench := strings.Replace(w.bench(), w.url, url, 1)
+	require.NoError(t, b.Do(
+		SignIn(url, technician.Login, technician.Password), chromedp.Navigate(bench),
+		SheetText("Sheet of Main board", "U1 74LS00 8501"), verdict("Parts", "1 chip"),
+	))
+	require.NoError(t, server.Close())
+	require.NoError(t, b.Do(
+		Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(kb.Enter), Keys("74LS04 8502"),
+		Click(Button("Save the sheet of Main board")), See(Text("kept here, not saved: The server does not answer.")),
+		See(Text("Not up to date.")), Keys("\t"),
+	))
+	serveAt(t, server.Addr, w)
+	_, err := w.db.Exec(`DELETE FROM sessions`)
+	require.NoError(t, err)
+	require.NoError(t, b.Do(
+		Click(Button("Save the sheet of Main board")), See(Text("Sign in first.")),
+		chromedp.Reload(), Fill(Labelled("Login"), technician.Login), Fill(Labelled("Password"), technician.Password), Keys(kb.Enter),
+		SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         74LS04 8502"), verdict("Parts", "2 chips"),
+		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 2")),
+	))
+	require.Equal(t, "U1 74LS00 8501\nU2         74LS04 8502", w.kept(t, board.ID).Body)
+}
+
+// serveAt serves the world at an address of its own, which a later call may take again.
+func serveAt(t *testing.T, address string, w world) *http.Server {
+	listener, err := net.Listen("tcp", address)
+	require.NoError(t, err)
+	server := &http.Server{Addr: listener.Addr().String(), Handler: web.New(w.db, w.deeds, web.Config{})}
+	go server.Serve(listener) //nolint:errcheck // closed by the test
+	t.Cleanup(func() { server.Close() })
+	return server
+}
+
+// On a phone beside the open case: nothing sticks out sideways, and what is pressed is large enough
+// for a thumb.
+func TestPhone(t *testing.T) {
+	w := newWorld(t)
+	w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide")
+	b, err := Start(390, 844)
+	require.NoError(t, err)
+	t.Cleanup(b.Close)
+	var sideways int
+	var small []string
+	look := func(path string, seen chromedp.Action) {
+		require.NoError(t, b.Do(chromedp.Navigate(w.url+path), seen,
+			Evaluate(`document.documentElement.scrollWidth - innerWidth`, &sideways),
+			Evaluate(`Array.from(document.querySelectorAll("button, main input, select")).filter(x => x.offsetHeight > 0 && x.offsetHeight < 32).map(x => x.textContent || x.name)`, &small),
+		))
+		require.LessOrEqual(t, sideways, 0, path)
+		require.Empty(t, small, path)
+	}
+	require.NoError(t, b.Do(SignIn(w.url, curator.Login, curator.Password)))
+	look("/shelves", See(Text("EH-0900")))
+	look("/shelves/new", See(Labelled("Accession number")))
+	look(fmt.Sprintf("/bench/%d/take-stock", w.machine.ID), verdict("RAM", "256 KB, and parity"))
+	look(fmt.Sprintf("/bench/%d/judge", w.machine.ID), See(Text("Not open yet")))
+	require.NoError(t, b.Do(
+		chromedp.Navigate(w.bench()), verdict("Unknown", "1 chip"),
+		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li//button`),
+		Until("the line to be chosen", `getSelection().toString().includes("HX9040")`),
+	))
+	require.Empty(t, b.Breaches())
+}

@@ -7,10 +7,12 @@ import (
 	"os"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/core/sheet"
 	"frugalheron/store"
 	"frugalheron/store/storetest"
 )
@@ -117,4 +119,75 @@ func TestInTxRollsBack(t *testing.T) {
 	n, err := store.CountMachines(ctx, db, nil)
 	require.NoError(t, err)
 	require.Zero(t, n)
+}
+
+func TestSignInFailuresCountWithinTheirWindow(t *testing.T) {
+	db := storetest.New(t)
+	window := 15 * time.Minute
+	for range 3 {
+		require.NoError(t, store.AddSignInFailure(ctx, db, []string{"login ida", "address 127.0.0.1"}, window))
+	}
+	_, err := db.Exec(`UPDATE sign_in_failure SET at = now() - interval '14 minutes' WHERE id = (SELECT min(id) FROM sign_in_failure WHERE subject = 'login ida')`)
+	require.NoError(t, err)
+	count, clearIn, err := store.SignInFailures(ctx, db, "login ida", window)
+	require.NoError(t, err)
+	require.Equal(t, 3, count)
+	require.InDelta(t, time.Minute, clearIn, float64(5*time.Second))
+
+	// What is too old counts no more, and goes with the next failure.
+	_, err = db.Exec(`UPDATE sign_in_failure SET at = now() - interval '16 minutes' WHERE subject = 'login ida'`)
+	require.NoError(t, err)
+	count, clearIn, err = store.SignInFailures(ctx, db, "login ida", window)
+	require.NoError(t, err)
+	require.Zero(t, count)
+	require.Zero(t, clearIn)
+	require.NoError(t, store.AddSignInFailure(ctx, db, []string{"login bram"}, window))
+	var rows int
+	require.NoError(t, db.Get(&rows, `SELECT count(*) FROM sign_in_failure WHERE subject = 'login ida'`))
+	require.Zero(t, rows)
+
+	require.NoError(t, store.ClearSignInFailures(ctx, db, "login bram"))
+	count, _, err = store.SignInFailures(ctx, db, "login bram", window)
+	require.NoError(t, err)
+	require.Zero(t, count)
+}
+
+func TestAccountsAreFoundWithoutRegardToCase(t *testing.T) {
+	db := storetest.New(t)
+	id, err := store.InsertAccount(ctx, db, store.Account{Login: "Ida", Name: "Ida Reed", Role: "curator", PasswordHash: "x"})
+	require.NoError(t, err)
+	found, err := store.AccountByLogin(ctx, db, "iDA")
+	require.NoError(t, err)
+	require.Equal(t, id, found.ID)
+	_, err = store.InsertAccount(ctx, db, store.Account{Login: "IDA", Name: "other", Role: "viewer", PasswordHash: "x"})
+	require.True(t, store.Violates(err, "account_login_key"), "%v", err)
+	_, err = store.InsertAccount(ctx, db, store.Account{Login: "owner", Name: "other", Role: "owner", PasswordHash: "x"})
+	require.True(t, store.Violates(err, "account_role_known"), "%v", err)
+}
+
+func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
+	db := storetest.New(t)
+	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
+	require.NoError(t, err)
+	board, err := store.InsertAssembly(ctx, db, machine, store.AssemblyFields{Title: "Board", Fit: "factory"})
+	require.NoError(t, err)
+	day := "1985-08-12"
+	rows := []store.EntryRow{
+		{Line: 1, Designators: []string{"U1", `U"2`}, Count: 2, Kind: "chip", Marking: `'27128', {x}`, TypeNumber: "27128", TypeClass: "eprom", SpeedNs: 250, DateFrom: &day, DateTo: &day, Socketed: true, Findings: []sheet.Finding{{Kind: "bent", Note: `"pin" 4`}}},
+		{Line: 3, Designators: []string{}, Count: 8, Kind: "other", Findings: []sheet.Finding{}},
+	}
+	for revision := 1; revision <= 2; revision++ {
+		require.NoError(t, store.ReplaceEntries(ctx, db, board, revision, rows))
+		require.NoError(t, store.AddPositions(ctx, db, board, []store.Position{{Designator: "U1", Ordinal: 1}, {Ordinal: 1}, {Ordinal: 2}}))
+	}
+	got, err := store.EntriesOf(ctx, db, board, 0, 10)
+	require.NoError(t, err)
+	require.Equal(t, rows, got)
+	require.NoError(t, store.ReplaceEntries(ctx, db, board, 3, []store.EntryRow{}))
+	got, err = store.EntriesOf(ctx, db, board, 0, 10)
+	require.NoError(t, err)
+	require.Empty(t, got)
+	positions, err := store.PositionsOf(ctx, db, board, 0, 10)
+	require.NoError(t, err)
+	require.Len(t, positions, 3)
 }

@@ -104,3 +104,55 @@ func TestReadNamesTheBadLine(t *testing.T) {
 		t.Errorf("Read: %v, want line 2 named", err)
 	}
 }
+
+func TestReadSuffix(t *testing.T) {
+	library := builtin.Library()
+	for word, want := range map[string]device.Suffix{
+		"27128":        {},
+		"27128-25":     {SpeedNs: 250},
+		"27C256-120":   {SpeedNs: 120},
+		"2716-1":       {SpeedNs: 350},
+		"6264LP-15":    {SpeedNs: 150, Grade: "low power, plastic DIP"},
+		"6264LP15":     {SpeedNs: 150, Grade: "low power, plastic DIP"},
+		"41256AP-12":   {SpeedNs: 120, Grade: "die revision A, plastic DIP"},
+		"41256-99":     {Grade: "99"}, // no speed of the family: kept as it stands
+		"74LS245N":     {Grade: "plastic DIP"},
+		"54LS00J":      {Grade: "-55 to 125 °C, ceramic DIP"},
+		"CD4011UBE":    {Grade: "UBE"},
+		"27128A-25/BX": {SpeedNs: 250, Grade: "die revision A, BX"},
+	} {
+		found, ok := library.Recognise(word)
+		if !ok {
+			t.Errorf("%q is not recognised", word)
+			continue
+		}
+		if got := library.ReadSuffix(found.Type, found.Suffix); got != want {
+			t.Errorf("%q: %+v, want %+v", word, got, want)
+		}
+	}
+}
+
+func TestCompletions(t *testing.T) {
+	library := builtin.Library()
+	numbers := func(start string, limit int) string {
+		all := []string{}
+		for _, found := range library.Completions(start, limit) {
+			all = append(all, found.Number)
+		}
+		return strings.Join(all, " ")
+	}
+	for start, want := range map[string]string{"27c12": "27C128", "74ls24": "74LS240 74LS241 74LS242", "QQ": "", "2016": ""} {
+		if got := numbers(start, 3); got != want {
+			t.Errorf("Completions(%q) = %q, want %q", start, got, want)
+		}
+	}
+	if one, all := numbers("", 1), library.Completions("", 1<<20); one == "" || len(all) < 3000 {
+		t.Errorf("%q first of %d", one, len(all))
+	}
+	if found, ok := library.Lookup("74ls245"); !ok || found.Number != "74LS245" {
+		t.Errorf("Lookup: %v %v", found, ok)
+	}
+	if _, ok := library.Lookup("SN74LS245"); ok {
+		t.Error("Lookup takes a maker's prefix")
+	}
+}

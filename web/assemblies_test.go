@@ -1,0 +1,139 @@
+package web_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/device"
+	"frugalheron/core/sheet"
+	"frugalheron/demo"
+	"frugalheron/store"
+	"frugalheron/web"
+)
+
+// ask makes a request that must succeed and decodes its answer.
+func ask[T any](c *client, method, path string, body any) T {
+	status, text := c.send(method, c.site.path(path), body)
+	require.Contains(c.t, []int{http.StatusOK, http.StatusCreated}, status, "%s %s: %s", method, path, text)
+	var answer T
+	require.NoError(c.t, json.Unmarshal([]byte(text), &answer), text)
+	return answer
+}
+
+func TestAMachineFromEntryToReckoning(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[0])
+	year := 1984
+	machine := ask[store.Machine](c, "POST", "/api/machines", store.MachineFields{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
+	at := func(format string) string { return fmt.Sprintf(format, machine.ID) }
+	require.Equal(t, []string{"Loft"}, ask[[]string](c, "GET", "/api/places", nil))
+
+	board := ask[store.Assembly](c, "POST", at("/api/machines/%d/assemblies"), store.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared"})
+	require.Equal(t, "unknown", board.Fit)
+	require.Zero(t, board.Revision)
+	cards := ask[[]store.Assembly](c, "POST", at("/api/machines/%d/sheets"), map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
+	require.Len(t, cards, 2)
+	require.Equal(t, "3", cards[0].Slot)
+
+	first := ask[store.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 0, "body": "8x 4164-15"})
+	require.Equal(t, 1, first.N)
+	ask[store.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 1, "body": "U1-U8 4164-15"})
+	revisions := ask[[]store.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions", board.ID), nil)
+	require.Equal(t, "U1-U8 4164-15", revisions[0].Body)
+	require.Equal(t, "8x 4164-15", revisions[1].Body)
+	require.Len(t, ask[[]store.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions?before=2", board.ID), nil), 1)
+
+	positions := ask[[]store.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?limit=10", board.ID), nil)
+	require.Len(t, positions, 10)
+	more := ask[[]store.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?after=%d", board.ID, positions[9].ID), nil)
+	require.Len(t, more, 6)
+	entries := ask[[]store.EntryRow](c, "GET", fmt.Sprintf("/api/assemblies/%d/entries", board.ID), nil)
+	require.Equal(t, "shared", entries[0].Purpose)
+	require.Len(t, entries[0].Designators, 8)
+	fittings := ask[[]store.Fitting](c, "GET", fmt.Sprintf("/api/assemblies/%d/fittings", cards[0].ID), nil)
+	require.Equal(t, "later", fittings[0].Fit)
+	require.Nil(t, fittings[0].Until)
+
+	reckoned := ask[app.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"), map[string]any{"drafts": []web.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
+	require.Len(t, reckoned.Boards, 3)
+	require.Equal(t, "settled", string(reckoned.Stage.State))
+	require.Equal(t, int64(64<<10), reckoned.Boards[0].Totals.RAMBy.Shared)
+	require.Equal(t, "1984-W33", reckoned.Boards[1].Entries[0].Date.Text) // by the machine's era
+	require.Equal(t, "U1", reckoned.Boards[2].Records[0].Parts)
+
+	page := ask[app.MachinePage](c, "GET", "/api/machines?search=sorter+loft", nil)
+	require.Zero(t, page.Total) // places are not searched yet
+	page = ask[app.MachinePage](c, "GET", "/api/machines?search=SORT+0200", nil)
+	require.Equal(t, 1, page.Total)
+	require.Equal(t, "64.0", page.Machines[0].RAM)
+	require.Equal(t, 3, page.Machines[0].Boards)
+	require.Equal(t, 1, page.Machines[0].Unidentified)
+}
+
+func TestListsPage(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[0])
+	for i := range 7 {
+		ask[store.Machine](c, "POST", "/api/machines", store.MachineFields{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
+	}
+	seen, after := 0, ""
+	for {
+		page := ask[app.MachinePage](c, "GET", "/api/machines?search=sorter&limit=3&after="+after, nil)
+		require.Equal(t, 7, page.Total)
+		seen += len(page.Machines)
+		if after = page.Next; after == "" {
+			break
+		}
+	}
+	require.Equal(t, 7, seen)
+}
+
+func TestDetailsChangeByVersion(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[1])
+	change := func(version int, title string) (int, string) {
+		return c.send("PUT", s.path("/api/assemblies/{board}"), map[string]any{"version": version, "title": title, "fit": "period", "purpose": "picture"})
+	}
+	status, body := change(1, "Picture board")
+	require.Equal(t, 200, status, body)
+	status, body = change(1, "Other")
+	require.Equal(t, 409, status)
+	require.Equal(t, "Picture board", problemOf(t, body).Newer.Assembly.Title)
+	status, body = change(2, "a | b")
+	require.Equal(t, 422, status)
+	require.Equal(t, "body.title", problemOf(t, body).Errors[0].Location)
+	board := ask[store.Assembly](c, "GET", "/api/assemblies/{board}", nil)
+	require.Equal(t, "period", board.Fit)
+	require.Equal(t, 2, board.Version)
+}
+
+func TestTypesForCompletion(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[2])
+	types := ask[[]device.Type](c, "GET", "/api/types?start=74ls24&limit=3", nil)
+	require.Len(t, types, 3)
+	require.Equal(t, "74LS240", types[0].Number)
+	require.Empty(t, ask[[]device.Type](c, "GET", "/api/types?start=zz", nil))
+	line := ask[web.Line](c, "POST", "/api/sheet-line", sheet.Record{Parts: "U20,U22", Marking: "27128-25", Mount: "socket"})
+	require.Equal(t, "U20,U22    27128-25 @socket", line.Text)
+}
+
+func TestWhatDoesNotExistIsNotFound(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[0])
+	for _, path := range []string{"/api/machines/999", "/api/machines/999/assemblies", "/api/assemblies/999", "/api/assemblies/999/sheet",
+		"/api/assemblies/999/revisions", "/api/assemblies/999/positions", "/api/assemblies/999/entries", "/api/assemblies/999/fittings"} {
+		status, body := c.send("GET", path, nil)
+		require.Equal(t, 404, status, path)
+		problemOf(t, body)
+	}
+	status, _ := c.send("POST", "/api/machines/999/assemblies", store.AssemblyFields{Title: "x", Fit: "unknown"})
+	require.Equal(t, 404, status)
+	status, _ = c.send("PUT", "/api/assemblies/999/sheet", map[string]any{"base": 0, "body": ""})
+	require.Equal(t, 404, status)
+}
