@@ -97,7 +97,7 @@ func TestSignIn(t *testing.T) {
 	require.NoError(t, b.Do(
 		chromedp.Navigate(w.bench()),
 		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), "not the password"), Keys(kb.Enter),
-		See(Text("login or password is wrong")),
+		See(Text("Login or password is wrong.")),
 		Fill(Labelled("Password"), curator.Password), Keys(kb.Enter),
 		See(Text("Estuary test bench")), // where one wanted to go
 		Click(Button("Sign out")), See(Button("Sign in")),
@@ -111,7 +111,7 @@ func TestCatalogueABoard(t *testing.T) {
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password),
 		Click(Button("Enter a machine")),
-		Click(Button("Enter and take onto the bench")), See(Text("give the accession number")),
+		Click(Button("Enter and take onto the bench")), See(Text("Give the accession number")),
 		Fill(Labelled("Accession number"), "EH-0901"), Fill(Labelled("Name"), `<b>Meridian</b> "2"; DROP TABLE machine`),
 		Fill(Labelled("Parts from (year)"), "mid"), Keys(kb.Enter), See(Text("Write a year in figures")),
 		Fill(Labelled("Parts from (year)"), "1984"), Fill(Labelled("Parts to (year)"), "1988"), Keys(kb.Enter),
@@ -302,7 +302,7 @@ func TestPhone(t *testing.T) {
 	look(fmt.Sprintf("/bench/%d/judge", w.machine.ID), See(Text("Not open yet")))
 	require.NoError(t, b.Do(
 		chromedp.Navigate(w.bench()), verdict("Unknown", "1 chip"),
-		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li//button`),
+		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`),
 		Until("the line to be chosen", `getSelection().toString().includes("HX9040")`),
 	))
 	require.Empty(t, b.Breaches())

@@ -51,7 +51,7 @@ func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
 	case actor.AccountID == 0:
 		huma.WriteErr(s.api, ctx, http.StatusUnauthorized, "Sign in first.") //nolint:errcheck // nobody is left to tell
 	case !roles.Include(actor.Role):
-		huma.WriteErr(s.api, ctx, http.StatusForbidden, app.ErrForbidden.Error()) //nolint:errcheck
+		huma.WriteErr(s.api, ctx, http.StatusForbidden, sentence(app.ErrForbidden.Error())) //nolint:errcheck
 	default:
 		next(ctx)
 	}

@@ -6,6 +6,8 @@ import (
 	"net/http"
 	"strconv"
 	"time"
+	"unicode"
+	"unicode/utf8"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -77,23 +79,29 @@ func problem(err error) error {
 		return nil
 	case errors.As(err, &invalid):
 		return &Problem{
-			Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: invalid.Why,
-			Errors: []FieldProblem{{"body." + invalid.Field, invalid.Why}},
+			Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: sentence(invalid.Why),
+			Errors: []FieldProblem{{"body." + invalid.Field, sentence(invalid.Why)}},
 		}
 	case errors.As(err, &stale):
-		return &Problem{Title: "Changed meanwhile", Status: http.StatusConflict, Detail: stale.Error(), Newer: newer(stale.Newer)}
+		return &Problem{Title: "Changed meanwhile", Status: http.StatusConflict, Detail: sentence(stale.Error()), Newer: newer(stale.Newer)}
 	case errors.As(err, &tooMany):
-		p := &Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: tooMany.Error()}
+		p := &Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: sentence(tooMany.Error())}
 		seconds := int(tooMany.RetryIn/time.Second) + 1
 		return huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(seconds)}})
 	case errors.Is(err, app.ErrNotFound):
 		return &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such record."}
 	case errors.Is(err, app.ErrForbidden):
-		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: app.ErrForbidden.Error()}
+		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: sentence(app.ErrForbidden.Error())}
 	case errors.Is(err, app.ErrSignIn):
-		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: app.ErrSignIn.Error()}
+		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(app.ErrSignIn.Error())}
 	}
 	return newProblem(http.StatusInternalServerError, "unexpected error", err)
+}
+
+// sentence writes an error's text as people read it.
+func sentence(text string) string {
+	first, size := utf8.DecodeRuneInString(text)
+	return string(unicode.ToUpper(first)) + text[size:] + "."
 }
 
 func newer(record any) *Newer {

@@ -51,8 +51,8 @@ func TestLimitsAreNamedAndNothingIsEchoed(t *testing.T) {
 		location, says     string
 	}{
 		{"name of 10,000 characters", "POST", "/api/machines", machine(strings.Repeat("n", 10_000)), 422, "body.name", "200"},
-		{"control character", "POST", "/api/machines", machine("bell\x07"), 422, "body.name", "control character (code 7)"},
-		{"zero byte", "POST", "/api/machines", machine("a\x00b"), 422, "body.name", "control character (code 0)"},
+		{"control character", "POST", "/api/machines", machine("bell\x07"), 422, "body.name", "A control character (code 7)"},
+		{"zero byte", "POST", "/api/machines", machine("a\x00b"), 422, "body.name", "A control character (code 0)"},
 		{"sheet over 1 MiB", "PUT", "/api/assemblies/{board}/sheet", sheetOf(strings.Repeat("é", sheet.MaxBytes/2+1)), 422, "body.body", "1 MiB"},
 		{"binary sheet", "POST", "/api/reckon", map[string]string{"text": "U1\x00"}, 422, "body.text", "binary"},
 		{"missing field", "POST", "/api/reckon", map[string]string{}, 422, "body", "text"},

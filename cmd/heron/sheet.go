@@ -61,6 +61,9 @@ func printSheet(out io.Writer, result reckoning.Result) {
 	}
 	for _, v := range reckoning.Verdicts([]reckoning.Board{{Title: "this sheet", Result: result}}) {
 		fmt.Fprintf(out, "%-14s %s\n", v.Label, v.Value)
+		if v.Caution != "" {
+			fmt.Fprintf(out, "%15sCaution: %s\n", "", v.Caution)
+		}
 		for _, reason := range v.Why {
 			if reason.Spot != nil {
 				fmt.Fprintf(out, "%15sline %d: %s\n", "", reason.Spot.Line, reason.Text)

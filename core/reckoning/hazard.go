@@ -1,9 +1,15 @@
 package reckoning
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
-// batteryCaution is the usual caution where a battery is on the board.
-const batteryCaution = "Batteries leak and eat boards. Crust and fluid are caustic: gloves and eye protection. Lithium cells must not be shorted, heated or charged. Taking one out and throwing it away follows local rules."
+// The usual cautions, shown where the part is met.
+const (
+	batteryCaution = "Batteries leak and eat boards. Crust and fluid are caustic: gloves and eye protection. Lithium cells must not be shorted, heated or charged. Taking one out and throwing it away follows local rules."
+	mainsCaution   = "A safety capacitor sits on the mains side. Unplug, let the supply discharge, and leave work on it to somebody competent; local rules for mains go first."
+)
 
 // findings lists what the eye met. A leak is put first in importance: it spreads.
 func findings(boards []Board) Verdict {
@@ -21,6 +27,9 @@ func findings(boards []Board) Verdict {
 			if spreads(f.Kind) {
 				v.State = Stop
 			}
+			if isSafetyCapacitor(e) {
+				v.Caution = mainsCaution
+			}
 		}
 		return strings.Join(texts, "; ")
 	})
@@ -37,6 +46,17 @@ func spreads(kind string) bool {
 	return false
 }
 
+// isSafetyCapacitor reports whether a part is marked with a safety class of IEC 60384-14.
+func isSafetyCapacitor(e *Entry) bool {
+	return e.Kind == Capacitor && slices.ContainsFunc(strings.Fields(e.Marking), func(word string) bool {
+		switch strings.ToUpper(word) {
+		case "X1", "X2", "X3", "Y1", "Y2", "Y3", "Y4":
+			return true
+		}
+		return false
+	})
+}
+
 func batteries(boards []Board) Verdict {
 	v := Verdict{Key: "batteries", Label: "Battery", State: Attention}
 	fitted := 0
@@ -48,6 +68,6 @@ func batteries(boards []Board) Verdict {
 		return "fitted, " + e.Marking
 	})
 	v.Value = counted(fitted, "fitted", "fitted")
-	v.Why = append(v.Why, Reason{Text: batteryCaution})
+	v.Caution = batteryCaution
 	return v
 }

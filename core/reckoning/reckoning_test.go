@@ -99,6 +99,9 @@ func TestLineStatesAndVerdicts(t *testing.T) {
 	if v := verdicts[0]; v.Key != "findings" || v.State != reckoning.Stop || len(v.Why) != 2 || *v.Why[1].Spot != (reckoning.Spot{Assembly: 7, Line: 12}) {
 		t.Errorf("first verdict %+v", v)
 	}
+	if !strings.Contains(verdicts[0].Caution, "mains") || !strings.Contains(verdicts[1].Caution, "gloves") || verdicts[3].Caution != "" {
+		t.Errorf("cautions %q, %q, %q", verdicts[0].Caution, verdicts[1].Caution, verdicts[3].Caution)
+	}
 	values := map[string]string{}
 	for _, v := range verdicts {
 		values[v.Key] = v.Value

@@ -911,6 +911,8 @@ export interface components {
             unidentified: number;
         };
         ReckonedVerdict: {
+            /** @description What to take care of, shown without being asked for; else empty */
+            caution: string;
             /** @description Stable name of the line */
             key: string;
             label: string;

@@ -1,4 +1,4 @@
-import { FieldError, Input, Label, Text, TextArea, TextField, type TextFieldProps } from 'react-aria-components'
+import { FieldError, Form, Input, Label, Text, TextArea, TextField, type TextFieldProps } from 'react-aria-components'
 import styled from 'styled-components'
 
 import { color, font, radius, space } from '../theme'
@@ -89,6 +89,16 @@ const ChoiceWrap = styled.label`
   gap: 2px;
 `
 const Drop = styled.select`${control}`
+
+/** A form as a panel of the sheet it stands on. */
+export const FormPanel = styled(Form)`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(2)};
+  padding: ${space(2)};
+  border: 1px solid ${color.line};
+  background: ${color.sheet};
+`
 
 /** Fields beside each other where there is room. */
 export const FieldGrid = styled.div`

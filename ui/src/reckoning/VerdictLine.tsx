@@ -27,6 +27,7 @@ export function VerdictLine({ verdict, titles, isNews, onRead, onShow }: Props) 
           <Value>{verdict.value}</Value>
         </Trigger>
       </Heading>
+      {verdict.caution && <Caution><Mark kind="attention" /> <strong>Caution</strong> {verdict.caution}</Caution>}
       <DisclosurePanel>
         <Why>
           {verdict.why.map(({ text, spot }, i) => (
@@ -80,6 +81,16 @@ const Value = styled.span`
   display: block;
   font: 600 15px/1.4 ${font.body};
   font-variant-numeric: tabular-nums;
+`
+const Caution = styled.p`
+  margin: 4px 0 ${space(1)};
+  padding: 4px ${space(1)};
+  border: 1px solid ${color.amber};
+  border-radius: ${radius};
+  background: ${color.amberGround};
+  font-size: 14px;
+  line-height: 1.35;
+  svg { vertical-align: -3px; }
 `
 const Why = styled.ul`
   padding: 4px ${space(1)} ${space(1)} 11px;

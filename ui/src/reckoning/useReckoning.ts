@@ -6,7 +6,7 @@ import type { Machine } from '../api/machines'
 import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery } from '../api/reckoning'
 
 /** A pause in typing of this many milliseconds lets the reckoning follow. */
-const pause = 70
+const pause = 30
 
 /** What was reckoned of one board, and the text that it speaks of. */
 export type BoardReckoning = ReckonedBoard & { text: string; lines: LineState[] }

@@ -5,7 +5,7 @@ import { type Machine, type MachineFields, useChangeMachine } from '../../api/ma
 import { ProblemError } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button } from '../../kit/Button'
-import { Notice } from '../../kit/Notice'
+import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
 import { useShortcut } from '../../kit/shortcuts'
 import { color, font, space } from '../../theme'
 import { MachineForm } from '../shelves/MachineForm'
@@ -41,12 +41,9 @@ function Record({ machine, onDone }: { machine: Machine; onDone: () => void }) {
   return (
     <>
       {newer && (
-        <Notice tone="attention" word="Changed meanwhile.">
-          Somebody else changed this record while you edited; nothing was overwritten. Theirs differs in:
-          <ul>{differences(base, newer).map((text) => <li key={text}>{text}</li>)}</ul>
-          <Button onPress={() => { setBase(newer); change.reset() }}>Go on with mine over theirs</Button>{' '}
-          <Button onPress={onDone}>Drop mine</Button>
-        </Notice>
+        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
+          <Differences<MachineFields> names={names} mine={base} theirs={newer} />
+        </ChangedMeanwhile>
       )}
       <MachineForm
         start={machine}
@@ -63,12 +60,6 @@ function Record({ machine, onDone }: { machine: Machine; onDone: () => void }) {
 const names: Partial<Record<keyof MachineFields, string>> = {
   accession: 'accession number', name: 'name', maker: 'maker', model: 'model', serial: 'serial number',
   place: 'place', eraFrom: 'parts from', eraTo: 'parts to', provenance: 'provenance',
-}
-
-function differences(mine: Machine, theirs: Machine): string[] {
-  return (Object.keys(names) as (keyof MachineFields)[])
-    .filter((field) => mine[field] !== theirs[field])
-    .map((field) => `${names[field] ?? field}: ${String(theirs[field] ?? 'nothing')}`)
 }
 
 const Line = styled.div`

@@ -1,14 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
 import { type FormEvent, type ReactNode, useState } from 'react'
-import { Form } from 'react-aria-components'
-import styled from 'styled-components'
 
 import { type MachineFields, placesQuery } from '../../api/machines'
 import { messageOf, ProblemError } from '../../api/problem'
 import { Buttons } from '../../kit/Button'
-import { Field, FieldGrid } from '../../kit/Field'
+import { Field, FieldGrid, FormPanel } from '../../kit/Field'
 import { Notice } from '../../kit/Notice'
-import { color, space } from '../../theme'
 
 type Props = {
   start?: MachineFields
@@ -30,7 +27,7 @@ export function MachineForm({ start, error, onSubmit, children }: Props) {
     if (odd.length === 0) onSubmit(read(form))
   }
   return (
-    <Panel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
+    <FormPanel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
       <FieldGrid>
         <Field label="Accession number" name="accession" defaultValue={start?.accession} placeholder="EH-0142" isRequired autoFocus maxLength={40} mono />
         <Field label="Name" name="name" defaultValue={start?.name} placeholder="Meridian 2" isRequired />
@@ -45,7 +42,7 @@ export function MachineForm({ start, error, onSubmit, children }: Props) {
       <Field label="Provenance" name="provenance" defaultValue={start?.provenance} rows={3} />
       {error && !Object.keys(wrong).length && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
       <Buttons>{children}</Buttons>
-    </Panel>
+    </FormPanel>
   )
 }
 
@@ -59,13 +56,3 @@ function read(form: FormData): MachineFields {
     eraFrom: year('eraFrom'), eraTo: year('eraTo'),
   }
 }
-
-const Panel = styled(Form)`
-  display: flex;
-  flex-direction: column;
-  gap: ${space(2)};
-  max-width: 880px;
-  padding: ${space(2)};
-  border: 1px solid ${color.line};
-  background: ${color.sheet};
-`

@@ -1,13 +1,10 @@
 import { type FormEvent, useState } from 'react'
-import { Form } from 'react-aria-components'
-import styled from 'styled-components'
 
 import type { AssemblyFields } from '../../../../api/assemblies'
 import { messageOf, ProblemError } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
-import { Choice, Field, FieldGrid } from '../../../../kit/Field'
+import { Choice, Field, FieldGrid, FormPanel } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
-import { color, space } from '../../../../theme'
 
 type Fit = NonNullable<AssemblyFields['fit']>
 type Purpose = NonNullable<AssemblyFields['purpose']>
@@ -49,7 +46,7 @@ export function BoardForm({ start, error, isPending, action, onSubmit, onCancel 
     onSubmit({ title: text('title'), part: text('part'), rev: text('rev'), serial: text('serial'), slot: text('slot'), fit, purpose })
   }
   return (
-    <Panel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
+    <FormPanel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
       <FieldGrid>
         <Field label="Name of the board" name="title" defaultValue={start.title} placeholder="Main board" isRequired autoFocus />
         <Field label="Part number" name="part" defaultValue={start.part} mono />
@@ -64,15 +61,6 @@ export function BoardForm({ start, error, isPending, action, onSubmit, onCancel 
         <Button $tone="main" type="submit" isPending={isPending}>{action}</Button>
         <Button onPress={onCancel}>Leave it</Button>
       </Buttons>
-    </Panel>
+    </FormPanel>
   )
 }
-
-const Panel = styled(Form)`
-  display: flex;
-  flex-direction: column;
-  gap: ${space(2)};
-  padding: ${space(2)};
-  border: 1px solid ${color.line};
-  background: ${color.sheet};
-`

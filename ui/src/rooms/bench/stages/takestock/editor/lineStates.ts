@@ -8,6 +8,8 @@ import { marks } from '../lineMarks'
 /** Tells the editor what became of each line of the text that it shows now. */
 export const setLineStates = StateEffect.define<LineState[]>()
 
+const saysTheSame = (a: LineState, b: LineState) => a.state === b.state && a.text === b.text
+
 class MarginMark extends GutterMarker {
   private readonly state: LineState
   constructor(state: LineState) {
@@ -15,7 +17,7 @@ class MarginMark extends GutterMarker {
     this.state = state
   }
   override eq(other: MarginMark) {
-    return other.state.state === this.state.state && other.state.text === this.state.text
+    return saysTheSame(other.state, this.state)
   }
   override toDOM() {
     const mark = document.createElement('span')
@@ -33,7 +35,7 @@ class LineEnd extends WidgetType {
     this.state = state
   }
   override eq(other: LineEnd) {
-    return other.state.state === this.state.state && other.state.text === this.state.text
+    return saysTheSame(other.state, this.state)
   }
   override toDOM() {
     const words = document.createElement('span')
