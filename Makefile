@@ -7,12 +7,14 @@ GO ?= go
 UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json -type f 2>/dev/null)
 GO_SOURCES := $(shell find cmd core store app web demo -type f ! -path 'web/static/dist/*' 2>/dev/null) go.mod go.sum
 
-.PHONY: demo demo-reset test build lint bench screenshots generate postgresql chromium toolchain
+.PHONY: demo demo-reset test build lint bench screenshots generate demo-needs test-needs toolchain
 
-demo: postgresql bin/heron
+demo: demo-needs
+	@$(MAKE) --no-print-directory build
 	@exec bin/heron demo --host $(HOST) --port $(PORT)
 
-demo-reset: postgresql bin/heron
+demo-reset: demo-needs
+	@$(MAKE) --no-print-directory build
 	@exec bin/heron demo --host $(HOST) --port $(PORT) --reset
 
 build: bin/heron
@@ -29,18 +31,21 @@ ui/node_modules/.ready: ui/package.json ui/package-lock.json | toolchain
 	@touch $@
 
 # -p 2: each package with a database runs a server of its own.
-test: postgresql chromium web/static/dist/index.html
+test: test-needs
+	@$(MAKE) --no-print-directory web/static/dist/index.html
 	cd ui && npm run --silent test
 	$(GO) test -p 2 ./...
 
 lint: ui/node_modules/.ready
 	scripts/lint.sh
 
-bench: postgresql web/static/dist/index.html
+bench: test-needs
+	@$(MAKE) --no-print-directory web/static/dist/index.html
 	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./web/...
 	scripts/script-size.sh
 
-screenshots: postgresql chromium bin/heron
+screenshots: test-needs
+	@$(MAKE) --no-print-directory web/static/dist/index.html
 	$(GO) run ./e2e/screenshots
 
 # The OpenAPI document and the client's types, both kept in the repository.
@@ -49,11 +54,12 @@ generate: ui/node_modules/.ready
 	mv docs/openapi.json.new docs/openapi.json
 	cd ui && npm run --silent generate
 
-postgresql: | toolchain
-	@scripts/need.sh postgresql
+# What is missing is asked for at once, so that one sees the whole list.
+demo-needs:
+	@scripts/need.sh toolchain postgresql
 
-chromium: | toolchain
-	@scripts/need.sh chromium
+test-needs:
+	@scripts/need.sh toolchain postgresql chromium
 
 toolchain:
 	@scripts/need.sh toolchain
