@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"net/http"
+	"net/http/httptest"
 	"strings"
 	"testing"
 
@@ -9,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/demo"
+	"frugalheron/web"
 )
 
 // Every operation is tried by everybody: who may not call it is refused before the body is read.
@@ -112,6 +114,9 @@ func TestHeaders(t *testing.T) {
 		require.Equal(t, "nosniff", response.Header.Get("X-Content-Type-Options"), path)
 		nonces[policy] = true
 	}
+	secure := httptest.NewRecorder()
+	web.New(s.db, s.deeds, web.Config{SecureCookies: true}).ServeHTTP(secure, httptest.NewRequest("GET", "/healthz", nil))
+	require.NotEmpty(t, secure.Header().Get("Strict-Transport-Security"))
 	require.Len(t, nonces, 3) // each page has its own, what is no page has none
 	for path, want := range map[string]int{"/readyz": 200, "/metrics": 200, "/assets/none.js": 404, "/api/none": 404, "/api/openapi.json": 200} {
 		status, _ := c.send("GET", path, nil)

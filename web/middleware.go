@@ -43,7 +43,7 @@ func recoverPanics(next http.Handler) http.Handler {
 	})
 }
 
-func secureHeaders(next http.Handler) http.Handler {
+func (s *Server) secureHeaders(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
 		h.Set("X-Content-Type-Options", "nosniff")
@@ -53,6 +53,9 @@ func secureHeaders(next http.Handler) http.Handler {
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Permissions-Policy", "geolocation=(), microphone=(), payment=(), usb=()")
 		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
+		if s.sessions.Cookie.Secure {
+			h.Set("Strict-Transport-Security", "max-age=31536000")
+		}
 		next.ServeHTTP(w, r)
 	})
 }

@@ -78,7 +78,7 @@ func newServer(deeds *app.App) *Server {
 	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
 
 	r := s.router
-	r.Use(middleware.RequestID, logRequests, recoverPanics, secureHeaders)
+	r.Use(middleware.RequestID, logRequests, recoverPanics, s.secureHeaders)
 	r.Use(http.NewCrossOriginProtection().Handler)
 	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css", "text/javascript", "image/svg+xml"))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })

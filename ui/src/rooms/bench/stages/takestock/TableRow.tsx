@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import styled from 'styled-components'
 
 import { messageOf } from '../../../../api/problem'
@@ -27,18 +27,26 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
   const row = { ...record, ...typed }
   const isNew = record.line === 0
 
+  const underWay = useRef<SheetRecord>(undefined)
+
   const write = async (changed: SheetRecord) => {
-    const same = (Object.keys(record) as (keyof SheetRecord)[]).every((field) => record[field] === changed[field])
-    if (same || changed.parts.trim() === '') return
+    // Enter and leaving the row may both ask for the same line.
+    if (sameFields(record, changed) || changed.parts.trim() === '' || (underWay.current && sameFields(underWay.current, changed))) return
+    underWay.current = changed
+    if (isNew) setTyped({}) // the next line can be typed at once
     try {
       if (onWritten(await writeLine(changed))) {
-        setTyped({})
+        // What was typed since stays.
+        setTyped((now) => Object.fromEntries(Object.entries(now).filter(([field, value]) => changed[field as keyof SheetRecord] !== value)))
         setWrong('')
       } else {
         setWrong('The line was changed meanwhile. Look at it, then press Enter again.')
       }
     } catch (error) {
-      setWrong(messageOf(error))
+      if (isNew) setTyped((now) => (Object.keys(now).length > 0 ? now : changed))
+      setWrong(`${writtenShort(changed)}: ${messageOf(error)}`)
+    } finally {
+      underWay.current = undefined
     }
   }
   const name = (field: keyof typeof names) => (isNew ? `${names[field]} of a new line` : `${names[field]}, line ${String(record.line)}`)
@@ -99,6 +107,11 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
     </>
   )
 }
+
+const sameFields = (a: SheetRecord, b: SheetRecord) =>
+  (Object.keys(a) as (keyof SheetRecord)[]).every((field) => a[field] === b[field])
+
+const writtenShort = ({ parts, marking }: SheetRecord) => [parts, marking].filter(Boolean).join(' ')
 
 const Cell = styled.input`
   width: 100%;

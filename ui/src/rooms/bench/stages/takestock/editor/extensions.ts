@@ -5,12 +5,10 @@ import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers, pl
 
 import { libraryCompletion } from './completion'
 import { lineStates } from './lineStates'
-import { newLine, repeatLine } from './nextLine'
+import { example, newLine, repeatLine } from './nextLine'
 import { editorTheme } from './theme'
 
 type Options = { label: string; readOnly: boolean; onType: (text: string) => void; onSave: () => void }
-
-const example = 'U1         HX9040-2 8431\nU40-U48    41256-15 8512\nU20,U22    27128-25 8533 @socket\nBT1        NiCd 3.6V 60mAh !leaking: green crust on the anode'
 
 /** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
 export function extensions({ label, readOnly, onType, onSave }: Options): Extension {
@@ -22,7 +20,7 @@ export function extensions({ label, readOnly, onType, onSave }: Options): Extens
     drawSelection(),
     highlightActiveLine(),
     libraryCompletion,
-    placeholder(readOnly ? 'Nothing written yet.' : example),
+    placeholder(readOnly ? 'Nothing written yet.' : `${example}\n\n# Alt+Enter writes this example`),
     Prec.high(keymap.of([saveKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }])),
     keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
     EditorState.readOnly.of(readOnly),

@@ -3,7 +3,7 @@ import { EditorState } from '@codemirror/state'
 import type { EditorView } from '@codemirror/view'
 import { describe, expect, it } from 'vitest'
 
-import { newLine, nextDesignator, repeatLine } from './nextLine'
+import { example, newLine, nextDesignator, repeatLine } from './nextLine'
 
 describe('nextDesignator', () => {
   it.each([
@@ -75,11 +75,16 @@ describe('repeatLine', () => {
     }
   })
   it('changes nothing where there is nothing to repeat, or nothing may be changed', () => {
-    for (const { view, text } of [viewOf('8x 4164'), viewOf(''), viewOf('U1 7400', { readOnly: true })]) {
+    for (const { view, text } of [viewOf('8x 4164'), viewOf('', { readOnly: true }), viewOf('U1 7400', { readOnly: true })]) {
       const before = text()
       expect(repeatLine(view)).toBe(false)
       expect(text()).toBe(before)
     }
+  })
+  it('writes the example into an empty sheet', () => {
+    const { view, text } = viewOf('')
+    expect(repeatLine(view)).toBe(true)
+    expect(text()).toBe(example)
   })
   it('is undone in one step', () => {
     const { view, text } = viewOf('U40 7400')

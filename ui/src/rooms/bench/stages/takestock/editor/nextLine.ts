@@ -2,6 +2,14 @@ import { acceptCompletion, selectedCompletion } from '@codemirror/autocomplete'
 import type { EditorState } from '@codemirror/state'
 import type { Command } from '@codemirror/view'
 
+/** What a sheet looks like, for those who see one for the first time. */
+export const example = [
+  'U1         HX9040-2 8431',
+  'U40-U48    41256-15 8512',
+  'U20,U22    27128-25 8533 @socket',
+  'BT1        NiCd 3.6V 60mAh !leaking: green crust on the anode',
+].join('\n')
+
 /** Where the words after the designators start, in characters. */
 const wordsColumn = 11
 
@@ -35,10 +43,15 @@ export const newLine: Command = (view) => {
   return true
 }
 
-/** Alt+Enter: repeats the line above with the next designator; on a fresh line, that before it. */
+/** Alt+Enter: repeats the line above with the next designator; on a fresh line, that before it; in
+ * an empty sheet, writes the example. */
 export const repeatLine: Command = (view) => {
   const { state } = view
   if (state.readOnly) return false
+  if (state.doc.length === 0) {
+    view.dispatch({ changes: { from: 0, insert: example }, selection: { anchor: example.length }, userEvent: 'input' })
+    return true
+  }
   const { line } = here(state)
   const isFresh = /^\s*$|^[A-Za-z]{1,6}\d+\s+$/.test(line.text)
   const model = isFresh && line.number > 1 ? state.doc.line(line.number - 1) : line
