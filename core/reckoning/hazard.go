@@ -7,8 +7,8 @@ import (
 
 // The usual cautions, shown where the part is met.
 const (
-	batteryCaution = "Batteries leak and eat boards. Crust and fluid are caustic: gloves and eye protection. Lithium cells must not be shorted, heated or charged. Taking one out and throwing it away follows local rules."
-	mainsCaution   = "A safety capacitor sits on the mains side. Unplug, let the supply discharge, and leave work on it to somebody competent; local rules for mains go first."
+	batteryCaution = "Crust and fluid are caustic: gloves, eye protection. Never short, heat or charge a lithium cell. Removal and disposal follow local rules."
+	mainsCaution   = "Safety capacitor, on the mains side. Unplug, let the supply discharge, leave work on it to somebody competent; local rules go first."
 )
 
 // findings lists what the eye met. A leak is put first in importance: it spreads.
