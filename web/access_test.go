@@ -4,6 +4,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -122,4 +123,22 @@ func TestHeaders(t *testing.T) {
 		status, _ := c.send("GET", path, nil)
 		require.Equal(t, want, status, path)
 	}
+}
+
+// Requests under way while somebody signs out must not bring the session back.
+func TestSignOutEndsTheSessionForGood(t *testing.T) {
+	s := newSite(t)
+	for range 5 {
+		c := s.as(t, demo.Accounts[0])
+		var wait sync.WaitGroup
+		for range 8 {
+			wait.Go(func() { c.send("GET", "/api/machines", nil) })
+		}
+		status, _ := c.send("DELETE", "/api/session", nil)
+		require.Equal(t, 204, status)
+		wait.Wait()
+	}
+	var sessions int
+	require.NoError(t, s.db.Get(&sessions, `SELECT count(*) FROM sessions`))
+	require.Zero(t, sessions)
 }

@@ -29,11 +29,10 @@ type Config struct {
 	SecureCookies bool
 }
 
-// How long a session lasts, and how long without use.
-const (
-	sessionLifetime = 30 * 24 * time.Hour
-	sessionIdle     = 7 * 24 * time.Hour
-)
+// sessionLifetime is how long a session lasts. There is no time-out for idle ones: it would write
+// the session at every request, and a request under way while somebody signs out would bring the
+// session back.
+const sessionLifetime = 14 * 24 * time.Hour
 
 // Server is the HTTP interface of the application.
 type Server struct {
@@ -72,7 +71,7 @@ func Describe() *huma.OpenAPI { return newServer(nil).api.OpenAPI() }
 
 func newServer(deeds *app.App) *Server {
 	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter()}
-	s.sessions.Lifetime, s.sessions.IdleTimeout = sessionLifetime, sessionIdle
+	s.sessions.Lifetime = sessionLifetime
 	s.sessions.Cookie.Name = "heron_session"
 	s.sessions.Cookie.HttpOnly = true
 	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
