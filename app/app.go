@@ -10,20 +10,18 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/core/device"
-	"frugalheron/core/device/builtin"
 	"frugalheron/store"
 )
 
-// App does the deeds. It keeps no state of its own beside the database.
+// App does the deeds. It keeps nothing beside the database but what it has read of the library.
 type App struct {
-	db      *sqlx.DB
-	library *device.Library
+	db        *sqlx.DB
+	libraries libraryCache
 }
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	return &App{db: db, library: builtin.Library()}
+	return &App{db: db}
 }
 
 // Actor is who does a deed.

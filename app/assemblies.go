@@ -44,6 +44,10 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 	}
 	var changed store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
 		before, err := store.LockAssembly(ctx, tx, id)
 		if err != nil {
 			return err
@@ -63,7 +67,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		if before.Purpose == changed.Purpose {
 			return nil
 		}
-		return a.reckonAgain(ctx, tx, changed)
+		return reckonAgain(ctx, tx, library, changed)
 	})
 	return changed, err
 }

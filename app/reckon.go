@@ -22,11 +22,15 @@ type Reckoned struct {
 }
 
 // Reckon reckons a text, headings and all, without keeping anything.
-func (a *App) Reckon(actor Actor, text string, era datecode.Era) (Reckoned, error) {
+func (a *App) Reckon(ctx context.Context, actor Actor, text string, era datecode.Era) (Reckoned, error) {
 	if err := actor.must(MayLook); err != nil {
 		return Reckoned{}, err
 	}
-	result, err := reckoning.Of(a.library, []byte(text), reckoning.Options{Era: era})
+	library, err := a.library(ctx)
+	if err != nil {
+		return Reckoned{}, err
+	}
+	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era})
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
 		return Reckoned{}, &Invalid{"text", refused.Error()}
@@ -67,6 +71,10 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
+	library, err := a.library(ctx)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
 	out := ReckonedMachine{Boards: []ReckonedBoard{}}
 	boards := []reckoning.Board{}
 	for _, f := range fitted {
@@ -74,7 +82,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 		if draft, ok := drafts[f.ID]; ok {
 			body = draft
 		}
-		result, err := a.reckonBody(body, f.Assembly, eraOf(machine))
+		result, err := reckonBody(library, body, f.Assembly, eraOf(machine))
 		if err != nil {
 			return ReckonedMachine{}, err
 		}
@@ -92,8 +100,8 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	return out, nil
 }
 
-func (a *App) reckonBody(body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
-	result, err := reckoning.Of(a.library, []byte(body), reckoning.Options{
+func reckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
+	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
 		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
 	})
 	var refused *sheet.RefusedError
@@ -104,11 +112,15 @@ func (a *App) reckonBody(body string, assembly store.Assembly, era datecode.Era)
 }
 
 // Types lists library types whose number starts with a text, for completion while typing.
-func (a *App) Types(actor Actor, start string, limit int) ([]device.Type, error) {
+func (a *App) Types(ctx context.Context, actor Actor, start string, limit int) ([]device.Type, error) {
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return a.library.Completions(start, limit), nil
+	library, err := a.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return library.Completions(start, limit), nil
 }
 
 // rereckonBatch is how many assemblies RereckonOld takes in one go.
@@ -124,11 +136,15 @@ func (a *App) RereckonOld(ctx context.Context) error {
 		}
 		for _, id := range ids {
 			err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+				library, err := a.heldLibrary(ctx, tx)
+				if err != nil {
+					return err
+				}
 				assembly, err := store.LockAssembly(ctx, tx, id)
 				if err != nil {
 					return err
 				}
-				return a.reckonAgain(ctx, tx, assembly)
+				return reckonAgain(ctx, tx, library, assembly)
 			})
 			if err != nil {
 				return err

@@ -8,6 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/core/datecode"
+	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
@@ -23,6 +24,10 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 	}
 	var saved store.Revision
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
@@ -38,7 +43,7 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 			saved = newest
 			return nil
 		}
-		saved, err = a.addRevision(ctx, tx, actor, assembly, newest.N+1, body)
+		saved, err = addRevision(ctx, tx, actor, library, assembly, newest.N+1, body)
 		return err
 	})
 	return saved, err
@@ -54,7 +59,7 @@ func readable(body string) error {
 	return err
 }
 
-func (a *App) addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, n int, body string) (store.Revision, error) {
+func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, assembly store.Assembly, n int, body string) (store.Revision, error) {
 	var by *int64
 	if actor.AccountID != 0 {
 		by = &actor.AccountID
@@ -63,7 +68,7 @@ func (a *App) addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, assembl
 		return store.Revision{}, err
 	}
 	assembly.Revision = n
-	if err := a.reckonAgain(ctx, tx, assembly); err != nil {
+	if err := reckonAgain(ctx, tx, library, assembly); err != nil {
 		return store.Revision{}, err
 	}
 	before := map[string]int{"revision": n - 1}
@@ -74,7 +79,7 @@ func (a *App) addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, assembl
 }
 
 // reckonAgain makes entries, positions and totals of an assembly anew from its newest revision.
-func (a *App) reckonAgain(ctx context.Context, tx *sqlx.Tx, assembly store.Assembly) error {
+func reckonAgain(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
 	newest, err := store.NewestRevision(ctx, tx, assembly.ID)
 	if errors.Is(err, ErrNotFound) {
 		return nil
@@ -90,7 +95,7 @@ func (a *App) reckonAgain(ctx context.Context, tx *sqlx.Tx, assembly store.Assem
 		}
 		era = eraOf(machine)
 	}
-	result, err := a.reckonBody(newest.Body, assembly, era)
+	result, err := reckonBody(library, newest.Body, assembly, era)
 	if err != nil {
 		return err
 	}
@@ -106,6 +111,10 @@ func (a *App) reckonAgain(ctx context.Context, tx *sqlx.Tx, assembly store.Assem
 
 // reckonMachineAgain does so for all assemblies of a machine.
 func (a *App) reckonMachineAgain(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
+	library, err := a.heldLibrary(ctx, tx)
+	if err != nil {
+		return err
+	}
 	assemblies, err := store.AssembliesOf(ctx, tx, machine.ID)
 	if err != nil {
 		return err
@@ -115,7 +124,7 @@ func (a *App) reckonMachineAgain(ctx context.Context, tx *sqlx.Tx, machine store
 		if err != nil {
 			return err
 		}
-		if err := a.reckonAgain(ctx, tx, locked); err != nil {
+		if err := reckonAgain(ctx, tx, library, locked); err != nil {
 			return err
 		}
 	}

@@ -30,6 +30,10 @@ func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, t
 	}
 	added := []store.Assembly{}
 	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
 		for _, board := range parsed.Assemblies {
 			fields := fieldsOf(board.Heading)
 			if err := checkAssembly(&fields); err != nil {
@@ -39,7 +43,7 @@ func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, t
 			if err != nil {
 				return err
 			}
-			if _, err := a.addRevision(ctx, tx, actor, assembly, 1, bodyOf(board)); err != nil {
+			if _, err := addRevision(ctx, tx, actor, library, assembly, 1, bodyOf(board)); err != nil {
 				return err
 			}
 			if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {

@@ -37,6 +37,7 @@ type Newer struct {
 	Machine  *store.Machine  `json:"machine,omitempty"`
 	Assembly *store.Assembly `json:"assembly,omitempty"`
 	Sheet    *store.Revision `json:"sheet,omitempty"`
+	OwnType  *store.OwnType  `json:"ownType,omitempty"`
 }
 
 // Error returns the detail.
@@ -112,6 +113,8 @@ func newer(record any) *Newer {
 		return &Newer{Assembly: &r}
 	case store.Revision:
 		return &Newer{Sheet: &r}
+	case store.OwnType:
+		return &Newer{OwnType: &r}
 	}
 	return nil
 }

@@ -16,14 +16,14 @@ func (s *Server) registerReckoning() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "reckon", Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
 		MaxBodyBytes: sheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(_ context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor app.Actor, in *struct {
 		Body struct {
 			Text    string `json:"text" doc:"Sheet, with or without headings, at most 1 MiB"`
 			EraFrom int    `json:"eraFrom,omitempty" minimum:"1900" maximum:"2100" doc:"First year in which the parts are expected"`
 			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
 		}
 	}) (*output[app.Reckoned], error) {
-		return answer(s.app.Reckon(actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
+		return answer(s.app.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "reckon-machine", Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
@@ -42,11 +42,11 @@ func (s *Server) registerReckoning() {
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
-	}, func(_ context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor app.Actor, in *struct {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
 	}) (*output[[]device.Type], error) {
-		return answer(s.app.Types(actor, in.Start, in.Limit))
+		return answer(s.app.Types(ctx, actor, in.Start, in.Limit))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "write-line", Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
@@ -77,4 +77,5 @@ func (s *Server) registerAll() {
 	s.registerAssemblies()
 	s.registerSheets()
 	s.registerReckoning()
+	s.registerLibrary()
 }

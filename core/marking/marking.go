@@ -88,6 +88,22 @@ func (r *Reading) readNumber(library *device.Library, words []string) int {
 	return at
 }
 
+// Nameable proposes the device number under which an unknown marking could be named: the word that
+// is built like one, without what follows a hyphen or slash. It is empty where there is no such
+// word, or where a character of it is doubtful.
+func Nameable(library *device.Library, words []string) string {
+	at, found := numberWord(library, words)
+	if at < 0 || found.Type != nil {
+		return ""
+	}
+	number, _, _ := strings.Cut(device.Normal(words[at]), "-")
+	number, _, _ = strings.Cut(number, "/")
+	if strings.Contains(number, "?") {
+		return ""
+	}
+	return number
+}
+
 // numberWord picks the word that holds the device number: a known number with a prefix, suffix
 // or speed attached; else an unknown one that stands before any bare number; else the first
 // bare number that is a known device; else whatever is built like a device number.

@@ -26,6 +26,8 @@ type Line struct {
 	Line  int       `json:"line"`
 	State LineState `json:"state" enum:"recognised,unknown,part,problem,text"`
 	Text  string    `json:"text" doc:"In words, for the margin"`
+	// Nameable is the number under which an unknown chip could be named.
+	Nameable string `json:"nameable" doc:"The number under which an unknown chip could be named; empty for all else"`
 }
 
 // Lines lists the state of each line, in order. A problem on a line goes before all else.
@@ -33,7 +35,7 @@ func (r Result) Lines() []Line {
 	lines := []Line{}
 	hasProblem := map[int]bool{}
 	for _, p := range r.Problems {
-		lines = append(lines, Line{p.Line, ProblemAt, p.Message})
+		lines = append(lines, Line{Line: p.Line, State: ProblemAt, Text: p.Message})
 		hasProblem[p.Line] = true
 	}
 	for _, a := range r.Assemblies {
@@ -42,7 +44,7 @@ func (r Result) Lines() []Line {
 		}
 		for _, text := range a.Texts {
 			if !hasProblem[text.Line] {
-				lines = append(lines, Line{text.Line, TextLine, "kept as text: no designator at the start"})
+				lines = append(lines, Line{Line: text.Line, State: TextLine, Text: "kept as text: no designator at the start"})
 			}
 		}
 	}
@@ -56,7 +58,7 @@ func (e *Entry) line() Line {
 	case e.Empty:
 		l.Text = "empty socket"
 	case e.IsUnidentified():
-		l.State, l.Text = Unknown, "chip, type not known"
+		l.State, l.Text, l.Nameable = Unknown, "chip, type not known", e.nameable
 		if e.Doubtful {
 			l.Text = "chip, reading doubtful"
 		}

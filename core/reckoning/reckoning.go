@@ -67,6 +67,8 @@ type Entry struct {
 	Empty        bool                 `json:"empty" doc:"A socket without its part"`
 	Doubtful     bool                 `json:"doubtful" doc:"A character could not be read with certainty"`
 	Findings     []sheet.Finding      `json:"findings"`
+
+	nameable string // number under which an unknown chip could be named
 }
 
 // IsUnidentified reports whether the entry is about chips that nobody has named yet.
@@ -198,6 +200,9 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 	switch out.Kind {
 	case Chip:
 		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Chip, Era: era}))
+		if out.Type == nil {
+			out.nameable = marking.Nameable(library, e.Words)
+		}
 	case Capacitor, Resistor:
 		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Passive, Era: era}))
 	case Module:

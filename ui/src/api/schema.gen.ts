@@ -132,6 +132,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Types by the start of their number, own ones first
+         * @description Without text it lists the collection's own types. Roles: curator, technician, viewer.
+         */
+        get: operations["search-library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/occurrences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Where a type occurs
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-occurrences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines": {
         parameters: {
             query?: never;
@@ -239,6 +279,50 @@ export interface paths {
          */
         post: operations["take-over-sheet"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-types": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name a type; it is recognised on every sheet at once
+         * @description Roles: curator, technician.
+         */
+        post: operations["name-type"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-types/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change an own type
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-type"];
+        post?: never;
+        /**
+         * Take an own type out of the library
+         * @description Roles: curator.
+         */
+        delete: operations["forget-type"];
         options?: never;
         head?: never;
         patch?: never;
@@ -474,6 +558,42 @@ export interface components {
              */
             version: number;
         };
+        "Change-typeRequest": {
+            /** Format: int64 */
+            bits?: number;
+            /**
+             * @default own
+             * @enum {string}
+             */
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            /**
+             * Format: double
+             * @description Rated clock in megahertz; 0 when not known
+             */
+            clockMHz?: number;
+            /** @description What the device does */
+            function: string;
+            notes?: string;
+            /** @description Device number without speed and package, as HX9040 */
+            number: string;
+            /** @description Package and pins, as DIP-40 */
+            package?: string;
+            /**
+             * Format: double
+             * @description Typical +5 V current in milliamperes; 0 when not known
+             */
+            typicalMilliamps?: number;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /**
+             * Format: int64
+             * @description Words a memory holds; 0 for other devices
+             */
+            words?: number;
+        };
         DateCode: {
             /** @description First day covered, YYYY-MM-DD */
             from: string;
@@ -575,6 +695,42 @@ export interface components {
              * @description Null for where it is today
              */
             until: string | null;
+        };
+        LibraryType: {
+            /**
+             * Format: int64
+             * @description Bits in a word; 0 for other devices
+             */
+            bits: number;
+            /** @enum {string} */
+            class: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            /** @description How logic is made, as low-power Schottky TTL; else empty */
+            family: string;
+            /** @description What the device does */
+            function: string;
+            /** @description Generic number, as 27128 or 74LS245 */
+            number: string;
+            /**
+             * Format: int64
+             * @description Parts of this type on all sheets
+             */
+            occurrences: number;
+            /** @description The own type behind it, or null for a built-in one */
+            own: components["schemas"]["OwnType"] | null;
+            /** @description Usual package and pins, as DIP-28 */
+            package: string;
+            /** @description Where the figures come from */
+            source: string;
+            /**
+             * Format: double
+             * @description Typical +5 V current, a rule of thumb for the family; 0 when not known
+             */
+            typicalMilliamps: number;
+            /**
+             * Format: int64
+             * @description Words a memory holds; 0 for other devices
+             */
+            words: number;
         };
         Line: {
             text: string;
@@ -701,10 +857,138 @@ export interface components {
              */
             total: number;
         };
+        NamedType: {
+            /** Format: int64 */
+            bits?: number;
+            /**
+             * @default own
+             * @enum {string}
+             */
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            /**
+             * Format: double
+             * @description Rated clock in megahertz; 0 when not known
+             */
+            clockMHz?: number;
+            /** @description What the device does */
+            function: string;
+            /** Format: int64 */
+            id: number;
+            notes?: string;
+            /** @description Device number without speed and package, as HX9040 */
+            number: string;
+            /** @description Package and pins, as DIP-40 */
+            package?: string;
+            /**
+             * Format: int64
+             * @description Parts on all sheets that are of this type now
+             */
+            recognised: number;
+            /**
+             * Format: double
+             * @description Typical +5 V current in milliamperes; 0 when not known
+             */
+            typicalMilliamps?: number;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+            /**
+             * Format: int64
+             * @description Words a memory holds; 0 for other devices
+             */
+            words?: number;
+        };
         Newer: {
             assembly?: components["schemas"]["Assembly"];
             machine?: components["schemas"]["Machine"];
+            ownType?: components["schemas"]["OwnType"];
             sheet?: components["schemas"]["Revision"];
+        };
+        Occurrence: {
+            accession: string;
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: int64 */
+            count: number;
+            /** Format: int64 */
+            line: number;
+            machine: string;
+            /**
+             * Format: int64
+             * @description Null for an assembly that is in no machine
+             */
+            machineId: number | null;
+            marking: string;
+        };
+        OwnType: {
+            /** Format: int64 */
+            bits?: number;
+            /**
+             * @default own
+             * @enum {string}
+             */
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            /**
+             * Format: double
+             * @description Rated clock in megahertz; 0 when not known
+             */
+            clockMHz?: number;
+            /** @description What the device does */
+            function: string;
+            /** Format: int64 */
+            id: number;
+            notes?: string;
+            /** @description Device number without speed and package, as HX9040 */
+            number: string;
+            /** @description Package and pins, as DIP-40 */
+            package?: string;
+            /**
+             * Format: double
+             * @description Typical +5 V current in milliamperes; 0 when not known
+             */
+            typicalMilliamps?: number;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+            /**
+             * Format: int64
+             * @description Words a memory holds; 0 for other devices
+             */
+            words?: number;
+        };
+        OwnTypeFields: {
+            /** Format: int64 */
+            bits?: number;
+            /**
+             * @default own
+             * @enum {string}
+             */
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            /**
+             * Format: double
+             * @description Rated clock in megahertz; 0 when not known
+             */
+            clockMHz?: number;
+            /** @description What the device does */
+            function: string;
+            notes?: string;
+            /** @description Device number without speed and package, as HX9040 */
+            number: string;
+            /** @description Package and pins, as DIP-40 */
+            package?: string;
+            /**
+             * Format: double
+             * @description Typical +5 V current in milliamperes; 0 when not known
+             */
+            typicalMilliamps?: number;
+            /**
+             * Format: int64
+             * @description Words a memory holds; 0 for other devices
+             */
+            words?: number;
         };
         Position: {
             /** @description Empty for parts that are only counted */
@@ -824,6 +1108,8 @@ export interface components {
         ReckonedLine: {
             /** Format: int64 */
             line: number;
+            /** @description The number under which an unknown chip could be named; empty for all else */
+            nameable: string;
             /** @enum {string} */
             state: "recognised" | "unknown" | "part" | "problem" | "text";
             /** @description In words, for the margin */
@@ -1606,6 +1892,124 @@ export interface operations {
             };
         };
     };
+    "search-library": {
+        parameters: {
+            query?: {
+                start?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryType"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-occurrences": {
+        parameters: {
+            query: {
+                number: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Occurrence"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-machines": {
         parameters: {
             query?: {
@@ -2107,6 +2511,211 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Assembly"][];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "name-type": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnTypeFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedType"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-type": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-typeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedType"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "forget-type": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -1,0 +1,67 @@
+package app
+
+import (
+	"context"
+	"sync/atomic"
+
+	"frugalheron/core/device"
+	"frugalheron/core/device/builtin"
+	"frugalheron/store"
+)
+
+// readLibrary is a library with the own types as they were after n changes.
+type readLibrary struct {
+	n       int64
+	library *device.Library
+}
+
+// libraryCache keeps the last library read. It is asked for by the count of changes in the
+// database, so that a process never works with types that another has changed.
+type libraryCache struct{ last atomic.Pointer[readLibrary] }
+
+// at returns the library after n changes, which must be committed ones.
+func (c *libraryCache) at(ctx context.Context, h store.Handle, n int64) (*device.Library, error) {
+	if last := c.last.Load(); last != nil && last.n == n {
+		return last.library, nil
+	}
+	library, err := loadLibrary(ctx, h)
+	if err == nil {
+		c.last.Store(&readLibrary{n, library})
+	}
+	return library, err
+}
+
+// library returns the built-in library with the collection's own types.
+func (a *App) library(ctx context.Context) (*device.Library, error) {
+	n, err := store.LibraryState(ctx, a.db)
+	if err != nil {
+		return nil, err
+	}
+	return a.libraries.at(ctx, a.db, n)
+}
+
+// heldLibrary returns it for work whose result is kept: own types wait with changing until the
+// transaction ends, so that no sheet is kept as reckoned without a type that exists. It comes
+// before any lock on an assembly: whoever changes types locks in that order.
+func (a *App) heldLibrary(ctx context.Context, tx store.Handle) (*device.Library, error) {
+	n, err := store.HoldLibrary(ctx, tx)
+	if err != nil {
+		return nil, err
+	}
+	return a.libraries.at(ctx, tx, n)
+}
+
+func loadLibrary(ctx context.Context, h store.Handle) (*device.Library, error) {
+	own, err := store.ListOwnTypes(ctx, h)
+	if err != nil || len(own) == 0 {
+		return builtin.Library(), err
+	}
+	types := make([]device.Type, 0, len(own))
+	for _, t := range own {
+		types = append(types, device.Type{
+			Number: t.Number, Class: device.Class(t.Class), Organisation: device.Organisation{Words: t.Words, Bits: t.Bits},
+			Function: t.Function, Package: t.Package, TypicalMilliamps: t.TypicalMA, Source: "named by the collection",
+		})
+	}
+	return builtin.Library().With(types), nil
+}

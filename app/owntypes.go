@@ -1,0 +1,205 @@
+package app
+
+import (
+	"context"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/device"
+	"frugalheron/store"
+)
+
+// NamedType is an own type, and what naming it did.
+type NamedType struct {
+	store.OwnType
+	Recognised int `json:"recognised" doc:"Parts on all sheets that are of this type now"`
+}
+
+// NameType adds an own type. It is recognised at once on every sheet, old ones included; their
+// text is not touched.
+func (a *App) NameType(ctx context.Context, actor Actor, fields store.OwnTypeFields) (NamedType, error) {
+	return a.typeDeed(ctx, actor, "name type", &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
+		id, err = store.InsertOwnType(ctx, tx, fields)
+		return nil, id, err
+	})
+}
+
+// ChangeType rewrites an own type, starting from a version.
+func (a *App) ChangeType(ctx context.Context, actor Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
+	return a.typeDeed(ctx, actor, "change type", &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+		before, err := store.OwnTypeByID(ctx, tx, id)
+		if err != nil {
+			return nil, 0, err
+		}
+		if before.Version != version {
+			return nil, 0, &Stale{What: "the type", Newer: before}
+		}
+		return &before, id, store.UpdateOwnType(ctx, tx, id, fields)
+	})
+}
+
+// typeDeed checks the fields, lets work write them, and has the sheets that the type touches
+// reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
+func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *store.OwnTypeFields,
+	work func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error)) (NamedType, error) {
+	if err := checkOwnType(fields); err != nil {
+		return NamedType{}, err
+	}
+	var named NamedType
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := store.ChangeLibrary(ctx, tx); err != nil {
+			return err
+		}
+		before, id, err := work(tx)
+		if store.Violates(err, "own_type_number_key") {
+			return &Invalid{"number", fields.Number + " is named already"}
+		}
+		if err != nil {
+			return err
+		}
+		if named.OwnType, err = store.OwnTypeByID(ctx, tx, id); err != nil {
+			return err
+		}
+		touched := []string{named.Number}
+		var was any
+		if before != nil {
+			touched, was = append(touched, before.Number), before.OwnTypeFields
+		}
+		if err := record(ctx, tx, actor, name, "own type", id, nil, was, named.OwnTypeFields); err != nil {
+			return err
+		}
+		if err := reckonMarked(ctx, tx, touched); err != nil {
+			return err
+		}
+		counts, err := store.CountOccurrences(ctx, tx, []string{named.Number})
+		named.Recognised = counts[named.Number]
+		return err
+	})
+	return named, err
+}
+
+// ForgetType takes an own type out of the library. Its history keeps what it was.
+func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) error {
+	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if err := store.ChangeLibrary(ctx, tx); err != nil {
+			return err
+		}
+		before, err := store.OwnTypeByID(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := store.DeleteOwnType(ctx, tx, id); err != nil {
+			return err
+		}
+		if err := record(ctx, tx, actor, "forget type", "own type", id, nil, before.OwnTypeFields, nil); err != nil {
+			return err
+		}
+		return reckonMarked(ctx, tx, []string{before.Number})
+	})
+}
+
+// reckonMarked reckons anew the sheets that hold one of the numbers.
+func reckonMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
+	// Not from the cache: the changes of this transaction are nobody else's yet.
+	library, err := loadLibrary(ctx, tx)
+	if err != nil {
+		return err
+	}
+	ids, err := store.AssembliesMarked(ctx, tx, numbers)
+	if err != nil {
+		return err
+	}
+	for _, id := range ids {
+		assembly, err := store.LockAssembly(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := reckonAgain(ctx, tx, library, assembly); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func checkOwnType(t *store.OwnTypeFields) error {
+	err := checkAll(oneLine("number", &t.Number), oneLine("function", &t.Function), oneLine("package", &t.Package), lines("notes", &t.Notes))
+	t.Number = device.Normal(t.Number)
+	if t.Class == "" {
+		t.Class = string(device.Own)
+	}
+	isMemory := device.Class(t.Class).IsMemory()
+	switch {
+	case err != nil:
+		return err
+	case len(t.Number) < 3 || strings.ContainsFunc(t.Number, notInNumber) || !strings.ContainsAny(t.Number, "0123456789"):
+		return &Invalid{"number", "write the device number in letters and figures, at least three signs with a figure among them, as HX9040"}
+	case t.Function == "":
+		return &Invalid{"function", "say what the device does, as processor, 8 bits"}
+	case isMemory && (t.Words == 0 || t.Bits == 0):
+		return &Invalid{"words", "a memory has words and bits, as 16384 words of 8 bits"}
+	case !isMemory && (t.Words != 0 || t.Bits != 0):
+		return &Invalid{"words", "only memories have words and bits; choose the class of a memory, or leave them at 0"}
+	}
+	return nil
+}
+
+func notInNumber(r rune) bool {
+	return !('A' <= r && r <= 'Z' || '0' <= r && r <= '9' || r == '-' || r == '/' || r == '.')
+}
+
+// LibraryType is a type of the library with what the collection knows of it.
+type LibraryType struct {
+	device.Type
+	Own         *store.OwnType `json:"own" doc:"The own type behind it, or null for a built-in one"`
+	Occurrences int            `json:"occurrences" doc:"Parts of this type on all sheets"`
+}
+
+// SearchLibrary lists types by the start of their number, own ones first. Without text it lists
+// the own types.
+func (a *App) SearchLibrary(ctx context.Context, actor Actor, start string, limit int) ([]LibraryType, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	library, err := a.library(ctx)
+	if err != nil {
+		return nil, err
+	}
+	own, err := store.ListOwnTypes(ctx, a.db)
+	if err != nil {
+		return nil, err
+	}
+	start = device.Normal(strings.TrimSpace(start))
+	found, numbers := []LibraryType{}, []string{}
+	add := func(t device.Type, own *store.OwnType) {
+		if len(found) < limit {
+			found, numbers = append(found, LibraryType{Type: t, Own: own}), append(numbers, t.Number)
+		}
+	}
+	for i := range own {
+		if t, ok := library.Lookup(own[i].Number); ok && strings.HasPrefix(own[i].Number, start) {
+			add(t, &own[i])
+		}
+	}
+	if start != "" {
+		for _, t := range library.Completions(start, limit) {
+			if !slices.Contains(numbers, t.Number) {
+				add(t, nil)
+			}
+		}
+	}
+	counts, err := store.CountOccurrences(ctx, a.db, numbers)
+	for i := range found {
+		found[i].Occurrences = counts[found[i].Number]
+	}
+	return found, err
+}
+
+// Occurrences lists the lines on which a type occurs.
+func (a *App) Occurrences(ctx context.Context, actor Actor, number string, limit int) ([]store.Occurrence, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	return store.OccurrencesOf(ctx, a.db, device.Normal(number), limit)
+}

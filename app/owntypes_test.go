@@ -1,0 +1,141 @@
+package app_test
+
+import (
+	"errors"
+	"fmt"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/store"
+)
+
+var processor = store.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40", TypicalMA: 150}
+
+// A type is named once and known everywhere, on sheets written before as well; their text stays
+// byte for byte.
+func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
+	db, deeds, machine, first := newBoard(t, store.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
+	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Second"})
+	require.NoError(t, err)
+	_, err = deeds.TakeOverSheet(ctx, technician, other.ID, "== A\nU7 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
+	require.NoError(t, err)
+	before, err := deeds.Sheet(ctx, viewer, first.ID)
+	require.NoError(t, err)
+
+	named, err := deeds.NameType(ctx, technician, processor)
+	require.NoError(t, err)
+	require.Equal(t, "HX9040", named.Number)
+	require.Equal(t, 1+1+2, named.Recognised)
+	after, err := deeds.Sheet(ctx, viewer, first.ID)
+	require.NoError(t, err)
+	require.Equal(t, before, after)
+	page, err := deeds.ListMachines(ctx, viewer, "", "", 10)
+	require.NoError(t, err)
+	require.Equal(t, 1, page.Machines[0].Unidentified) // HX90401 is another number
+	require.Zero(t, page.Machines[1].Unidentified)
+	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+	require.NoError(t, err)
+	require.InDelta(t, 0.15, reckoned.Boards[0].Totals.Draw["+5"].TypicalA, 1e-9)
+
+	found, err := deeds.Occurrences(ctx, viewer, "hx9040", 10)
+	require.NoError(t, err)
+	require.Len(t, found, 3)
+	require.Equal(t, "EH-0142", found[0].Accession)
+	listed, err := deeds.SearchLibrary(ctx, viewer, "", 10)
+	require.NoError(t, err)
+	require.Equal(t, 4, listed[0].Occurrences)
+	require.Equal(t, named.ID, listed[0].Own.ID)
+
+	// Another process, with a cache of its own, knows it as well.
+	elsewhere := app.New(db)
+	_, err = elsewhere.Types(ctx, viewer, "HX", 5)
+	require.NoError(t, err)
+	fields := processor
+	fields.Number = "HX90401"
+	changed, err := deeds.ChangeType(ctx, technician, named.ID, named.Version, fields)
+	require.NoError(t, err)
+	require.Equal(t, 1, changed.Recognised)
+	types, err := elsewhere.Types(ctx, viewer, "HX", 5)
+	require.NoError(t, err)
+	require.Equal(t, "HX90401", types[0].Number)
+	var stale *app.Stale
+	_, err = deeds.ChangeType(ctx, technician, named.ID, named.Version, fields)
+	require.ErrorAs(t, err, &stale)
+
+	require.ErrorIs(t, deeds.ForgetType(ctx, technician, named.ID), app.ErrForbidden)
+	require.NoError(t, deeds.ForgetType(ctx, curator, named.ID))
+	page, err = deeds.ListMachines(ctx, viewer, "", "", 10)
+	require.NoError(t, err)
+	require.Equal(t, 2, page.Machines[0].Unidentified)
+	require.Equal(t, []string{"name type", "change type", "forget type"}, deedsOf(t, db, "own type", named.ID))
+}
+
+// A memory that was named counts as memory, and goes before a built-in type of the same number.
+func TestOwnMemoriesCount(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
+	for _, fields := range []store.OwnTypeFields{
+		{Number: "ZM770", Class: "sram", Function: "static RAM", Words: 1024, Bits: 8},
+		{Number: "2716", Class: "logic", Function: "gate array"},
+	} {
+		_, err := deeds.NameType(ctx, curator, fields)
+		require.NoError(t, err)
+	}
+	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+	require.NoError(t, err)
+	require.Equal(t, int64(8192), reckoned.Boards[0].Totals.RAMBytes)
+	require.Zero(t, reckoned.Boards[0].Totals.ROMBytes)
+}
+
+func TestOwnTypesAreChecked(t *testing.T) {
+	_, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
+	_, err := deeds.NameType(ctx, technician, processor)
+	require.NoError(t, err)
+	for field, fields := range map[string]store.OwnTypeFields{
+		"number":   {Number: "HX 9040", Function: "x"},
+		"function": {Number: "HX9041"},
+		"words":    {Number: "HX9041", Function: "x", Class: "eprom"},
+	} {
+		var invalid *app.Invalid
+		_, err := deeds.NameType(ctx, technician, fields)
+		require.ErrorAs(t, err, &invalid)
+		require.Equal(t, field, invalid.Field)
+	}
+	for _, number := range []string{"HX", "ABC", "HX9040?", "@X12", "hx9040", "HX9040#", ""} {
+		var invalid *app.Invalid
+		_, err := deeds.NameType(ctx, technician, store.OwnTypeFields{Number: number, Function: "x"})
+		require.ErrorAs(t, err, &invalid, number)
+	}
+	_, err = deeds.NameType(ctx, viewer, store.OwnTypeFields{Number: "HX9041", Function: "x"})
+	require.ErrorIs(t, err, app.ErrForbidden)
+}
+
+// Sheets saved while a type is being named are reckoned with it all the same, and nobody waits for
+// ever.
+func TestSavingWhileATypeIsNamed(t *testing.T) {
+	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	var wait sync.WaitGroup
+	errs := make([]error, 12)
+	for i := range errs {
+		wait.Go(func() {
+			if i%2 == 0 {
+				_, errs[i] = deeds.NameType(ctx, technician, store.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
+				return
+			}
+			_, errs[i] = deeds.SaveSheet(ctx, technician, board.ID, 1, fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))
+		})
+	}
+	wait.Wait()
+	for _, err := range errs {
+		var stale *app.Stale
+		require.True(t, err == nil || errors.As(err, &stale), "%v", err)
+	}
+	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
+	require.NoError(t, err)
+	require.Len(t, entries, 4)
+	for _, entry := range entries {
+		require.NotEmpty(t, entry.TypeNumber, entry.Marking)
+	}
+}

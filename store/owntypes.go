@@ -1,0 +1,140 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"strings"
+	"time"
+)
+
+// OwnTypeFields are what people write about a type that the collection named itself.
+type OwnTypeFields struct {
+	Number    string  `db:"number" json:"number" maxLength:"30" doc:"Device number without speed and package, as HX9040"`
+	Class     string  `db:"class" json:"class" enum:"dram,sram,eprom,eeprom,mask-rom,prom,logic,support,own" default:"own" required:"false"`
+	Function  string  `db:"function" json:"function" maxLength:"200" doc:"What the device does"`
+	Words     int     `db:"words" json:"words" minimum:"0" maximum:"1073741824" required:"false" doc:"Words a memory holds; 0 for other devices"`
+	Bits      int     `db:"bits" json:"bits" minimum:"0" maximum:"64" required:"false"`
+	Package   string  `db:"package" json:"package" maxLength:"40" required:"false" doc:"Package and pins, as DIP-40"`
+	ClockMHz  float64 `db:"clock_mhz" json:"clockMHz" minimum:"0" maximum:"100000" required:"false" doc:"Rated clock in megahertz; 0 when not known"`
+	TypicalMA float64 `db:"typical_ma" json:"typicalMilliamps" minimum:"0" maximum:"100000" required:"false" doc:"Typical +5 V current in milliamperes; 0 when not known"`
+	Notes     string  `db:"notes" json:"notes" maxLength:"4000" required:"false"`
+}
+
+// OwnType is a type that the collection named itself.
+type OwnType struct {
+	ID int64 `db:"id" json:"id"`
+	OwnTypeFields
+	Version   int       `db:"version" json:"version"`
+	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+}
+
+const ownTypeColumns = `id, number, class, function, words, bits, package, clock_mhz, typical_ma, notes, version, updated_at`
+
+// ListOwnTypes lists all, by number.
+func ListOwnTypes(ctx context.Context, h Handle) ([]OwnType, error) {
+	types := []OwnType{}
+	err := h.SelectContext(ctx, &types, `SELECT `+ownTypeColumns+` FROM own_type ORDER BY number`)
+	return types, err
+}
+
+// OwnTypeByID reads a type. Whoever changes types holds the library's lock already.
+func OwnTypeByID(ctx context.Context, h Handle, id int64) (OwnType, error) {
+	var t OwnType
+	err := get(ctx, h, &t, fmt.Sprintf("own type %d", id), `SELECT `+ownTypeColumns+` FROM own_type WHERE id = $1`, id)
+	return t, err
+}
+
+// InsertOwnType adds a type and returns its id. A number that is taken violates own_type_number_key.
+func InsertOwnType(ctx context.Context, h Handle, t OwnTypeFields) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+		t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes)
+	return id, err
+}
+
+// UpdateOwnType writes all fields and counts the version up.
+func UpdateOwnType(ctx context.Context, h Handle, id int64, t OwnTypeFields) error {
+	_, err := h.ExecContext(ctx, `UPDATE own_type SET number = $2, class = $3, function = $4, words = $5, bits = $6, package = $7,
+			clock_mhz = $8, typical_ma = $9, notes = $10, version = version + 1, updated_at = now() WHERE id = $1`,
+		id, t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes)
+	return err
+}
+
+// DeleteOwnType takes a type out of the library; its history stays.
+func DeleteOwnType(ctx context.Context, h Handle, id int64) error {
+	_, err := h.ExecContext(ctx, `DELETE FROM own_type WHERE id = $1`, id)
+	return err
+}
+
+// LibraryState tells how often own types were changed.
+func LibraryState(ctx context.Context, h Handle) (int64, error) {
+	var n int64
+	err := h.GetContext(ctx, &n, `SELECT n FROM library_state`)
+	return n, err
+}
+
+// HoldLibrary does the same and keeps own types from changing until the transaction ends.
+func HoldLibrary(ctx context.Context, h Handle) (int64, error) {
+	var n int64
+	err := h.GetContext(ctx, &n, `SELECT n FROM library_state FOR SHARE`)
+	return n, err
+}
+
+// ChangeLibrary counts a change, after all transactions that hold the library have ended.
+func ChangeLibrary(ctx context.Context, h Handle) error {
+	_, err := h.ExecContext(ctx, `UPDATE library_state SET n = n + 1`)
+	return err
+}
+
+// AssembliesMarked lists assemblies whose sheets hold a number anywhere in a marking.
+func AssembliesMarked(ctx context.Context, h Handle, numbers []string) ([]int64, error) {
+	patterns := make([]string, len(numbers))
+	for i, number := range numbers {
+		patterns[i] = "%" + likeEscaper.Replace(strings.ToUpper(number)) + "%"
+	}
+	ids := []int64{}
+	err := h.SelectContext(ctx, &ids, `SELECT DISTINCT assembly_id FROM entry
+		WHERE upper(translate(marking, 'µμ', 'UU')) LIKE ANY (CAST($1 AS text[])) ORDER BY assembly_id`, patterns)
+	return ids, err
+}
+
+// CountOccurrences counts the parts of each type that are fitted somewhere today or lie in store.
+func CountOccurrences(ctx context.Context, h Handle, numbers []string) (map[string]int, error) {
+	rows := []struct {
+		Number string `db:"type_number"`
+		Parts  int    `db:"parts"`
+	}{}
+	err := h.SelectContext(ctx, &rows, `SELECT type_number, sum(count) AS parts FROM entry
+		WHERE type_number = ANY (CAST($1 AS text[])) AND NOT empty GROUP BY type_number`, numbers)
+	counts := make(map[string]int, len(rows))
+	for _, row := range rows {
+		counts[row.Number] = row.Parts
+	}
+	return counts, err
+}
+
+// Occurrence is a line of a sheet on which a type occurs.
+type Occurrence struct {
+	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"Null for an assembly that is in no machine"`
+	Accession  string `db:"accession" json:"accession"`
+	Machine    string `db:"machine" json:"machine"`
+	AssemblyID int64  `db:"assembly_id" json:"assemblyId"`
+	Assembly   string `db:"assembly" json:"assembly"`
+	Line       int    `db:"line" json:"line"`
+	Count      int    `db:"count" json:"count"`
+	Marking    string `db:"marking" json:"marking"`
+}
+
+// OccurrencesOf lists the lines on which a type occurs, by machine, at most limit.
+func OccurrencesOf(ctx context.Context, h Handle, number string, limit int) ([]Occurrence, error) {
+	found := []Occurrence{}
+	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
+			e.assembly_id, a.title AS assembly, e.line, e.count, e.marking
+		FROM entry e JOIN assembly a ON a.id = e.assembly_id
+		LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
+		LEFT JOIN machine m ON m.id = f.machine_id
+		WHERE e.type_number = $1 AND NOT e.empty
+		ORDER BY m.accession NULLS LAST, f.ordinal, e.assembly_id, e.line LIMIT $2`, number, limit)
+	return found, err
+}
