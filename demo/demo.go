@@ -7,12 +7,13 @@ import (
 	"embed"
 	"encoding/json"
 	"fmt"
+	"slices"
 
 	"frugalheron/app"
 	"frugalheron/store"
 )
 
-//go:embed machines.json sheets/*.sheet
+//go:embed machines.json types.json sheets/*.sheet
 var world embed.FS
 
 // Account is a sample account. Its password is public: the demonstration serves on loopback.
@@ -40,6 +41,9 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 		return err
 	}
 	curator := app.Actor{Role: app.Curator}
+	if err := nameTypes(ctx, deeds, curator); err != nil {
+		return err
+	}
 	for i, machine := range machines {
 		progress(fmt.Sprintf("machine %d of %d: %s %s", i+1, len(machines), machine.Accession, machine.Name))
 		if err := seedMachine(ctx, deeds, curator, machine); err != nil {
@@ -70,6 +74,31 @@ func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields 
 	}
 	_, err = deeds.TakeOverSheet(ctx, curator, machine.ID, string(text))
 	return err
+}
+
+// nameTypes names the types of the sample world that are not named yet.
+func nameTypes(ctx context.Context, deeds *app.App, curator app.Actor) error {
+	text, err := world.ReadFile("types.json")
+	if err != nil {
+		return err
+	}
+	var types []store.OwnTypeFields
+	if err := json.Unmarshal(text, &types); err != nil {
+		return err
+	}
+	named, err := deeds.SearchLibrary(ctx, curator, "", len(types))
+	if err != nil {
+		return err
+	}
+	for _, fields := range types {
+		if slices.ContainsFunc(named, func(t app.LibraryType) bool { return t.Number == fields.Number }) {
+			continue
+		}
+		if _, err := deeds.NameType(ctx, curator, fields); err != nil {
+			return fmt.Errorf("%s: %w", fields.Number, err)
+		}
+	}
+	return nil
 }
 
 func enter(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) (store.Machine, error) {

@@ -90,6 +90,11 @@ func verdict(label, value string) chromedp.Action {
 	return See(fmt.Sprintf(`//aside//button[span[contains(., "%s")] and span[.="%s"]]`, label, value))
 }
 
+// onLine waits until the cursor of the sheet in focus stands on a line.
+func onLine(text string) chromedp.Action {
+	return Until("the cursor on "+text, fmt.Sprintf(`document.querySelector(".cm-focused .cm-activeLine")?.textContent.includes(%q)`, text))
+}
+
 func editor(board string) string { return `//*[@aria-label="Sheet of ` + board + `"]` }
 
 func TestSignIn(t *testing.T) {
@@ -127,11 +132,23 @@ func TestCatalogueABoard(t *testing.T) {
 		chromedp.Reload(), See(Text("27128-25 8533 @socket")), verdict("To put right", "2 problems"),
 		// A reason leads to its line.
 		Click(`//aside//button[contains(., "To put right")]`), Click(`//aside//li[contains(., "counts down")]//button`),
-		Until("the line to be chosen", `getSelection().toString().includes("U9-U1")`),
+		onLine("U9-U1"),
+		// Two keys name what is unknown, here and everywhere.
+		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "HX9040")]//button`), onLine("HX9040-2"),
+		Chord("n", input.ModifierAlt), See(Labelled("Device number")), Keys("processor, 8 bits"+kb.Enter),
+		verdict("Unknown", "1 chip"), See(Text("HX9040 processor, 8 bits, 1984-W31")), onLine("HX9040-2"),
+		Keys("\x1b"), Click(Link("Library")), Click(Button("HX9040")), See(Text("Main board, line 2: 1 x")),
 	))
 	var body string
 	require.NoError(t, w.db.Get(&body, `SELECT body FROM sheet_revision`))
 	require.Equal(t, sheet, body)
+	// A text with headings says what would come of it before it is taken over.
+	require.NoError(t, b.Do(
+		Click(Link("Bench")), Click(Button("Paste a sheet with headings")),
+		Fill(Labelled("Sheet with headings"), "== Video card | slot 3\nU1 6845 8436\nU1 6845\n== Memory card\n8x 4164-15"),
+		See(Text("Would add 2 boards: Video card (1 lines read), Memory card (1 lines read).")), See(Text("line 3, column 1: U1 stands on line 2 already")),
+		Click(Button("Add the boards")), See(editor("Memory card")), verdict("RAM", "352 KB, 320 KB main, 32 KB picture, and parity"),
+	))
 }
 
 // sixtyLines is a board of 60 lines with two problems at its end.
@@ -303,7 +320,7 @@ func TestPhone(t *testing.T) {
 	require.NoError(t, b.Do(
 		chromedp.Navigate(w.bench()), verdict("Unknown", "1 chip"),
 		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`),
-		Until("the line to be chosen", `getSelection().toString().includes("HX9040")`),
+		onLine("HX9040"),
 	))
 	require.Empty(t, b.Breaches())
 }

@@ -78,4 +78,5 @@ func (s *Server) registerAll() {
 	s.registerSheets()
 	s.registerReckoning()
 	s.registerLibrary()
+	s.registerExport()
 }

@@ -49,6 +49,10 @@ func scenes(url string) []scene {
 		{"take-stock-table", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//section[@aria-label="Main board"]//*[@role="radio" and .="Table"]`), browser.See(`//table//input[@value="27128-25 8534"]`))},
 		{"enter-a-machine", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Button("Enter a machine")), browser.See(browser.Labelled("Accession number"))}},
 		{"stage-not-open", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//nav[@aria-label="Stages"]//a[contains(., "Judge")]`), browser.See(browser.Text("Not open yet")))},
+		{"library", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")),
+			browser.Fill(browser.Labelled("Type number, by its start"), "41"), browser.Click(browser.Button("41256")), browser.See(browser.Text("EH-0142")),
+		}},
 		{"take-stock-narrow", 390, 844, bench},
 	}
 }

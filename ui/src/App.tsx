@@ -15,6 +15,7 @@ import { NewMachine } from './rooms/shelves/NewMachine'
 import { Shelves } from './rooms/shelves/Shelves'
 
 const Bench = lazy(() => import('./rooms/bench/Bench'))
+const Library = lazy(() => import('./rooms/library/Library'))
 const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 
 export function App() {
@@ -36,6 +37,7 @@ export function App() {
           <Route index element={<Navigate to="/shelves" replace />} />
           <Route path="shelves" element={<Shelves />} />
           <Route path="shelves/new" element={<NewMachine />} />
+          <Route path="library" element={<Library />} />
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />

@@ -9,6 +9,7 @@ export type Spot = Schemas['ReckonedSpot']
 export type LineState = Schemas['ReckonedLine']
 export type SheetRecord = Schemas['SheetRecord']
 export type DeviceType = Schemas['Type']
+export type Reckoned = Schemas['Reckoned']
 export type Draft = Schemas['Draft']
 
 /** What the machine amounts to with the drafts; `stamp` changes with all else that counts. */
@@ -25,6 +26,14 @@ export const reckoningQuery = (machineId: number, drafts: Draft[], stamp: string
     placeholderData: (previous) => previous,
     gcTime: 0,
     staleTime: Infinity,
+  })
+
+/** What a text with headings would amount to; nothing is kept. */
+export const dryRunQuery = (text: string) =>
+  queryOptions({
+    queryKey: ['dry run', text],
+    queryFn: ({ signal }) => ask(api.POST('/api/reckon', { body: { text }, signal })),
+    gcTime: 0,
   })
 
 export function completions(start: string): Promise<DeviceType[]> {

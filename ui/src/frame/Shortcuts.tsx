@@ -17,6 +17,7 @@ const keys: [string, string][] = [
 const sheetKeys: [string, string][] = [
   ['Enter', 'new line with the next designator'],
   ['Alt+Enter', 'repeat the line above with the next designator; in an empty sheet, an example'],
+  ['Alt+N', 'name the unknown chip of the line'],
   ['Ctrl+S', 'save the sheet'],
   ['↓, Enter', 'take a proposal'],
   ['Tab', 'leave the sheet'],

@@ -2,13 +2,14 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import type { Schemas } from '../../api/client'
-import { color, font, space } from '../../theme'
+import { Figure, ListTable, Scroll } from '../../kit/ListTable'
+import { font } from '../../theme'
 
 /** Machines as a table; a row leads to the bench. */
 export function MachineTable({ machines }: { machines: Schemas['ListedMachine'][] }) {
   return (
     <Scroll>
-      <Table>
+      <Wide>
         <thead>
           <tr>
             <th>Accession</th>
@@ -37,28 +38,15 @@ export function MachineTable({ machines }: { machines: Schemas['ListedMachine'][
             </tr>
           ))}
         </tbody>
-      </Table>
+      </Wide>
     </Scroll>
   )
 }
 
-const Scroll = styled.div`
-  overflow-x: auto;
-`
-const Table = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  background: ${color.sheet};
-  th, td { padding: 6px ${space(1)}; border-bottom: 1px solid ${color.line}; text-align: left; vertical-align: top; overflow-wrap: anywhere; }
-  td:nth-child(2) { max-width: 340px; }
-  th { font-weight: 600; font-size: 14px; color: ${color.faint}; white-space: nowrap; overflow-wrap: normal; }
-  tbody tr:hover, tbody tr:focus-within { background: ${color.slateGround}; }
-`
-const Figure = styled.td<{ $warn?: boolean }>`
-  && { text-align: right; white-space: nowrap; }
-  td& { font: 14px/24px ${font.mono}; color: ${({ $warn }) => ($warn ? color.amber : 'inherit')}; }
-`
 const Accession = styled.td`
   font: 14px/24px ${font.mono};
   white-space: nowrap;
+`
+const Wide = styled(ListTable)`
+  td:nth-child(2) { max-width: 340px; }
 `

@@ -1,6 +1,5 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import styled from 'styled-components'
 
 import { machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
@@ -8,8 +7,7 @@ import { useAccount } from '../../api/session'
 import { Button, Buttons } from '../../kit/Button'
 import { Field } from '../../kit/Field'
 import { Notice } from '../../kit/Notice'
-import { Faint, Page, Title } from '../../kit/Page'
-import { color, space } from '../../theme'
+import { Faint, Page, PageHead, Title } from '../../kit/Page'
 import { MachineTable } from './MachineTable'
 
 /** The collection: a search that filters while typing, and the machines it finds. */
@@ -25,7 +23,7 @@ export function Shelves() {
 
   return (
     <Page>
-      <Head>
+      <PageHead>
         <Title>Shelves</Title>
         <Field
           label="Filter by words in name, maker, model, number, provenance"
@@ -37,7 +35,7 @@ export function Shelves() {
         {account?.mayKeepTheRecord && (
           <Button $tone="main" onPress={() => void navigate('/shelves/new')}>Enter a machine</Button>
         )}
-      </Head>
+      </PageHead>
       {machines.error && <Notice tone="stop" word="Not listed.">{messageOf(machines.error)}</Notice>}
       {machines.data && (
         <p role="status">
@@ -63,13 +61,3 @@ function Nothing({ search }: { search: string }) {
     <p>The shelves are empty. A curator starts with <em>Enter a machine</em>: an accession number and a name are enough.</p>
   )
 }
-
-const Head = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: ${space(1)} ${space(3)};
-  border-bottom: 1px solid ${color.line};
-  padding-bottom: ${space(2)};
-  > :nth-child(2) { flex: 1 1 280px; max-width: 560px; }
-`

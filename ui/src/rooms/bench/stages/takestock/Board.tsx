@@ -8,6 +8,7 @@ import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { color, font, radius, space } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
+import { NameUnknown } from './NameUnknown'
 import { SheetTable } from './SheetTable'
 import { StaleSheet } from './StaleSheet'
 import { useSheetDraft } from './useSheetDraft'
@@ -28,6 +29,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
   const draft = useSheetDraft(machineId, assembly)
   const [view, setView] = useState<'text' | 'table'>('text')
   const [editing, setEditing] = useState(false)
+  const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
   const { setDraft, onShow } = reckoning
@@ -63,6 +65,15 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         </Tools>
       </Head>
       {editing && <BoardDetails machineId={machineId} assembly={assembly} onDone={() => { setEditing(false) }} />}
+      {naming && (
+        <NameUnknown
+          number={naming.number}
+          onDone={() => {
+            setNaming(undefined)
+            setSpot({ line: naming.line }) // back to where it was opened from
+          }}
+        />
+      )}
       {draft.newer && <StaleSheet mine={draft.text} theirs={draft.newer} onKeepMine={draft.keepMine} onTakeTheirs={draft.takeTheirs} />}
       {view === 'text' ? (
         <Suspense fallback={<Waiting>{draft.text}</Waiting>}>
@@ -75,6 +86,12 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
             autoFocus={startHere}
             onType={draft.type}
             onSave={() => void draft.save()}
+            onName={(line) => {
+              const unknown = reckoned?.lines.find((state) => state.line === line && state.state === 'unknown')
+              if (!mayWrite || !unknown) return false
+              setNaming({ number: unknown.nameable, line })
+              return true
+            }}
           />
         </Suspense>
       ) : (

@@ -7,7 +7,7 @@ import { useAccount } from '../../../../api/session'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Faint } from '../../../../kit/Page'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
-import { space } from '../../../../theme'
+import { color, space } from '../../../../theme'
 import { AddBoard } from './AddBoard'
 import { Board } from './Board'
 import { PasteBoards } from './PasteBoards'
@@ -45,10 +45,19 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
           startHere={assembly.id === newest}
         />
       ))}
+      {assemblies.length > 0 && (
+        <Leave>
+          Sheets of the machine: <a href={`/api/machines/${String(machine.id)}/sheets.txt`} download>as text</a>,{' '}
+          <a href={`/api/machines/${String(machine.id)}/entries.csv`} download>as a table (CSV)</a>
+        </Leave>
+      )}
     </Boards>
   )
 }
 
+const Leave = styled.p`
+  color: ${color.faint};
+`
 const Boards = styled.div`
   display: flex;
   flex-direction: column;

@@ -17,14 +17,17 @@ type Props = {
   autoFocus: boolean
   onType: (text: string) => void
   onSave: () => void
+  /** Names the unknown chip of a line; false where there is none. */
+  onName: (line: number) => boolean
 }
 
 /** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
-export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, onType, onSave }: Props) {
+export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, onType, onSave, onName }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const typed = useEffectEvent(onType)
   const save = useEffectEvent(onSave)
+  const name = useEffectEvent(onName)
   const first = useEffectEvent(() => ({ text, autoFocus }))
 
   useEffect(() => {
@@ -34,7 +37,13 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
       parent: host.current,
       state: EditorState.create({
         doc: start.text,
-        extensions: extensions({ label: `Sheet of ${title}`, readOnly, onType: (value) => { typed(value) }, onSave: () => { save() } }),
+        extensions: extensions({
+          label: `Sheet of ${title}`,
+          readOnly,
+          onType: (value) => { typed(value) },
+          onSave: () => { save() },
+          onName: (line) => name(line),
+        }),
       }),
     })
     view.current = editor
@@ -61,7 +70,8 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
     const editor = view.current
     if (!editor || !spot || spot.line > editor.state.doc.lines) return
     const line = editor.state.doc.line(spot.line)
-    editor.dispatch({ selection: { anchor: line.from, head: line.to }, effects: EditorView.scrollIntoView(line.from, { y: 'center' }) })
+    // The cursor only: a chosen line would be typed over.
+    editor.dispatch({ selection: { anchor: line.to }, effects: EditorView.scrollIntoView(line.from, { y: 'center' }) })
     editor.focus()
     editor.dom.scrollIntoView({ block: 'nearest' })
   }, [spot])

@@ -8,20 +8,27 @@ import { lineStates } from './lineStates'
 import { example, newLine, repeatLine } from './nextLine'
 import { editorTheme } from './theme'
 
-type Options = { label: string; readOnly: boolean; onType: (text: string) => void; onSave: () => void }
+type Options = {
+  label: string
+  readOnly: boolean
+  onType: (text: string) => void
+  onSave: () => void
+  onName: (line: number) => boolean
+}
 
 /** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
-export function extensions({ label, readOnly, onType, onSave }: Options): Extension {
+export function extensions({ label, readOnly, onType, onSave, onName }: Options): Extension {
   const saveKey = { key: 'Mod-s', preventDefault: true, run: () => { onSave(); return true } }
+  const nameKey = { key: 'Alt-n', preventDefault: true, run: (view: EditorView) => onName(view.state.doc.lineAt(view.state.selection.main.head).number) }
   return [
-    lineStates,
+    lineStates(onName),
     lineNumbers(),
     history(),
     drawSelection(),
     highlightActiveLine(),
     libraryCompletion,
     placeholder(readOnly ? 'Nothing written yet.' : `${example}\n\n# Alt+Enter writes this example`),
-    Prec.high(keymap.of([saveKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }])),
+    Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }])),
     keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
     EditorState.readOnly.of(readOnly),
     EditorView.editable.of(!readOnly),

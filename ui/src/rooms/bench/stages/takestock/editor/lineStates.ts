@@ -21,7 +21,7 @@ class MarginMark extends GutterMarker {
   }
   override toDOM() {
     const mark = document.createElement('span')
-    mark.title = `${this.state.state}: ${this.state.text}`
+    mark.title = `${this.state.state}: ${this.state.text}${this.state.state === 'unknown' ? ' (Alt+N names it)' : ''}`
     mark.dataset.state = this.state.state
     mark.append(markSource(marks[this.state.state]))
     return mark
@@ -83,9 +83,17 @@ function at<Made>(doc: Text, { line }: LineState, make: (line: { from: number; t
   return line >= 1 && line <= doc.lines ? [make(doc.line(line))] : []
 }
 
-/** Marks in the margin, and in faint words at the end of each line what it was taken for. */
-export const lineStates: Extension = [
+/**
+ * Marks in the margin, and in faint words at the end of each line what it was taken for. A mark
+ * pressed offers to name what is unknown.
+ */
+export const lineStates = (onName: (line: number) => boolean): Extension => [
   margin,
   lineEnds,
-  gutter({ class: 'cm-margin', markers: (view) => view.state.field(margin), initialSpacer: () => new MarginMark({ line: 0, state: 'part', text: '' }) }),
+  gutter({
+    class: 'cm-margin',
+    markers: (view) => view.state.field(margin),
+    initialSpacer: () => new MarginMark({ line: 0, state: 'part', text: '', nameable: '' }),
+    domEventHandlers: { click: (view, block) => onName(view.state.doc.lineAt(block.from).number) },
+  }),
 ]

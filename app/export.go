@@ -1,0 +1,103 @@
+package app
+
+import (
+	"bytes"
+	"context"
+	"encoding/csv"
+	"strconv"
+	"strings"
+
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+// ExportSheets writes all sheets of a machine as one text: a heading for each board, made from
+// what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
+// over into another machine gives the same boards.
+func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (machine store.Machine, text string, err error) {
+	if machine, err = a.Machine(ctx, actor, machineID); err != nil {
+		return machine, "", err
+	}
+	fitted, err := contents(ctx, a.db, machineID)
+	if err != nil {
+		return machine, "", err
+	}
+	var b strings.Builder
+	for _, f := range fitted {
+		b.WriteString(headingOf(f.AssemblyFields).String() + "\n" + f.Body)
+		if f.Body != "" && !strings.HasSuffix(f.Body, "\n") {
+			b.WriteByte('\n')
+		}
+	}
+	return machine, b.String(), nil
+}
+
+func headingOf(f store.AssemblyFields) *sheet.Heading {
+	h := &sheet.Heading{Title: f.Title}
+	for _, attribute := range []sheet.Attribute{
+		{Key: "part", Value: f.Part}, {Key: "rev", Value: f.Rev}, {Key: "serial", Value: f.Serial},
+		{Key: "slot", Value: f.Slot}, {Key: "fit", Value: f.Fit}, {Key: "for", Value: f.Purpose},
+	} {
+		if attribute.Value != "" && attribute != (sheet.Attribute{Key: "fit", Value: "unknown"}) {
+			h.Attributes = append(h.Attributes, attribute)
+		}
+	}
+	return h
+}
+
+// exportColumns head the table of entries.
+var exportColumns = []string{"accession", "board", "line", "designators", "count", "kind", "marking", "type", "class",
+	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings"}
+
+// ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
+func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (machine store.Machine, table []byte, err error) {
+	if machine, err = a.Machine(ctx, actor, machineID); err != nil {
+		return machine, nil, err
+	}
+	fitted, err := contents(ctx, a.db, machineID)
+	if err != nil {
+		return machine, nil, err
+	}
+	library, err := a.library(ctx)
+	if err != nil {
+		return machine, nil, err
+	}
+	var b bytes.Buffer
+	w := csv.NewWriter(&b)
+	w.UseCRLF = true
+	w.Write(exportColumns) //nolint:errcheck // a buffer takes everything
+	for _, f := range fitted {
+		result, err := reckonBody(library, f.Body, f.Assembly, eraOf(machine))
+		if err != nil {
+			return machine, nil, err
+		}
+		rows, _ := entryRows(result)
+		for _, e := range rows {
+			w.Write(exportRow(machine.Accession, f.Title, e)) //nolint:errcheck
+		}
+	}
+	w.Flush()
+	return machine, b.Bytes(), w.Error()
+}
+
+func exportRow(accession, board string, e store.EntryRow) []string {
+	findings := []string{}
+	for _, f := range e.Findings {
+		findings = append(findings, strings.TrimSuffix(f.Kind+": "+f.Note, ": "))
+	}
+	figure := func(n int) string {
+		if n == 0 {
+			return ""
+		}
+		return strconv.Itoa(n)
+	}
+	day := func(date *string) string {
+		if date == nil {
+			return ""
+		}
+		return *date
+	}
+	return []string{accession, board, strconv.Itoa(e.Line), strings.Join(e.Designators, " "), strconv.Itoa(e.Count), e.Kind, e.Marking,
+		e.TypeNumber, e.TypeClass, figure(e.SpeedNs), day(e.DateFrom), day(e.DateTo), e.Purpose,
+		strconv.FormatBool(e.Socketed), strconv.FormatBool(e.Empty), strconv.FormatBool(e.Doubtful), strings.Join(findings, "; ")}
+}

@@ -1,0 +1,53 @@
+package app_test
+
+import (
+	"encoding/csv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/demo"
+	"frugalheron/store"
+)
+
+// What leaves comes back the same: boards, what is said of them, and every line of their sheets.
+func TestExportedSheetsComeBack(t *testing.T) {
+	sample, err := demo.Sheet("EH-0142")
+	require.NoError(t, err)
+	for _, text := range []string{
+		string(sample), "== A | slot 3 | for:cache\n\n# kept\nU1\t74LS00   8501\nU1 again\nfree text\n== B | fit odd | colour green # c\n== C\nU1 ?",
+	} {
+		_, deeds, machine, _ := newBoard(t, store.MachineFields{}, text)
+		_, exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
+		require.NoError(t, err)
+		other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Copy"})
+		require.NoError(t, err)
+		_, err = deeds.TakeOverSheet(ctx, technician, other.ID, exported)
+		require.NoError(t, err)
+		_, again, err := deeds.ExportSheets(ctx, viewer, other.ID)
+		require.NoError(t, err)
+		require.Equal(t, exported, again)
+		first, err := deeds.Contents(ctx, viewer, machine.ID)
+		require.NoError(t, err)
+		second, err := deeds.Contents(ctx, viewer, other.ID)
+		require.NoError(t, err)
+		require.Len(t, second, len(first))
+		for i := range first {
+			require.Equal(t, first[i].AssemblyFields, second[i].AssemblyFields)
+			require.Equal(t, strings.TrimRight(first[i].Body, "\n"), strings.TrimRight(second[i].Body, "\n"))
+		}
+	}
+}
+
+func TestExportedEntriesAreATable(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
+	_, table, err := deeds.ExportEntries(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	rows, err := csv.NewReader(strings.NewReader(string(table))).ReadAll()
+	require.NoError(t, err)
+	require.Len(t, rows, 3)
+	require.Equal(t, []string{"EH-0142", "Main board", "1", "U40 U41", "2", "chip", "41256-15 8512", "41256", "dram", "150",
+		"1985-03-18", "1985-03-24", "", "true", "false", "false", `bent: "pin" 4, 5`}, rows[1])
+	require.Len(t, rows[0], len(rows[1]))
+}

@@ -1,0 +1,24 @@
+import styled from 'styled-components'
+
+import { color, font, space } from '../theme'
+
+/** The frame of a table that may be wider than the page. */
+export const Scroll = styled.div`
+  overflow-x: auto;
+`
+
+/** A list as a table. */
+export const ListTable = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  background: ${color.sheet};
+  th, td { padding: 6px ${space(1)}; border-bottom: 1px solid ${color.line}; text-align: left; vertical-align: top; overflow-wrap: anywhere; }
+  th { font-weight: 600; font-size: 14px; color: ${color.faint}; white-space: nowrap; overflow-wrap: normal; }
+  tbody tr:hover, tbody tr:focus-within, tbody tr[aria-selected='true'] { background: ${color.slateGround}; }
+`
+
+/** A cell of figures, with decimals below each other. */
+export const Figure = styled.td<{ $warn?: boolean }>`
+  && { text-align: right; white-space: nowrap; }
+  td& { font: 14px/24px ${font.mono}; color: ${({ $warn }) => ($warn ? color.amber : 'inherit')}; }
+`

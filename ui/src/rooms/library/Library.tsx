@@ -1,0 +1,68 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+
+import { libraryQuery, useNameType } from '../../api/library'
+import { messageOf } from '../../api/problem'
+import { useAccount } from '../../api/session'
+import { Button } from '../../kit/Button'
+import { Field } from '../../kit/Field'
+import { Notice } from '../../kit/Notice'
+import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { TypeDetail } from './TypeDetail'
+import { TypeForm } from './TypeForm'
+import { TypeTable } from './TypeTable'
+
+/** Type numbers: the built-in ones and the collection's own, with where each occurs. */
+export default function Library() {
+  const [parameters, setParameters] = useSearchParams()
+  const start = parameters.get('start') ?? ''
+  const chosen = parameters.get('type') ?? ''
+  const types = useQuery(libraryQuery(start))
+  const mayName = useAccount()?.mayWriteSheets ?? false
+  const [naming, setNaming] = useState(false)
+  const name = useNameType()
+  const choose = (number: string) => { setParameters({ ...(start && { start }), ...(number && { type: number }) }) }
+  const detail = types.data?.find(({ number }) => number === chosen)
+
+  return (
+    <Page>
+      <PageHead>
+        <Title>Library</Title>
+        <Field
+          label="Type number, by its start"
+          value={start}
+          onChange={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
+          type="search"
+          maxLength={30}
+          mono
+        />
+        {mayName && <Button $tone="main" onPress={() => { setNaming(true) }}>Name a type</Button>}
+      </PageHead>
+      {naming && (
+        <TypeForm
+          start={{ number: start.toUpperCase() }}
+          error={name.error}
+          isPending={name.isPending}
+          action="Name it"
+          onSubmit={(fields) => { name.mutate(fields, { onSuccess: () => { setNaming(false) } }) }}
+          onCancel={() => { setNaming(false) }}
+        />
+      )}
+      {name.data && !naming && (
+        <p role="status">{name.data.number} is named; {String(name.data.recognised)} parts on all sheets are known by it now.</p>
+      )}
+      {types.error && <Notice tone="stop" word="Not listed.">{messageOf(types.error)}</Notice>}
+      {detail && <TypeDetail key={detail.number} type={detail} onClose={() => { choose('') }} />}
+      {types.data && types.data.length > 0 && <TypeTable types={types.data} chosen={chosen} onChoose={choose} />}
+      {types.data?.length === 0 && (
+        <p>
+          {start
+            ? 'No type starts like this.'
+            : 'The collection has named no type of its own yet. Type the start of a number, as 27 or 74LS, to look up the built-in ones; name a type here, or on an unknown line of a sheet with Alt+N.'}
+        </p>
+      )}
+      {!start && types.data && types.data.length > 0 && <Faint>The collection's own types. Type the start of a number to look up the built-in ones.</Faint>}
+    </Page>
+  )
+}

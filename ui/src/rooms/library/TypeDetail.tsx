@@ -1,0 +1,90 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import { type LibraryType, occurrencesQuery, type OwnType, type OwnTypeFields, useChangeType, useForgetType } from '../../api/library'
+import { messageOf, ProblemError } from '../../api/problem'
+import { useAccount } from '../../api/session'
+import { Button, Buttons } from '../../kit/Button'
+import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { Notice } from '../../kit/Notice'
+import { Faint } from '../../kit/Page'
+import { color, font, space } from '../../theme'
+import { TypeForm } from './TypeForm'
+
+/** One type: where it comes from, where it occurs, and for an own one what can be done with it. */
+export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () => void }) {
+  const account = useAccount()
+  const found = useQuery(occurrencesQuery(type.number))
+  const forget = useForgetType()
+  const [editing, setEditing] = useState(false)
+  const { own } = type
+  if (own && editing) return <EditType own={own} onDone={() => { setEditing(false) }} />
+  return (
+    <Panel aria-label={type.number}>
+      <h2>{type.number}</h2>
+      <p>{[type.function, type.family, type.package].filter(Boolean).join(', ')}. <Faint>Source: {type.source}.</Faint></p>
+      {own?.clockMHz ? <p>Rated clock {own.clockMHz} MHz.</p> : null}
+      {own?.notes && <p>{own.notes}</p>}
+      {found.error && <Notice tone="stop" word="Not listed.">{messageOf(found.error)}</Notice>}
+      {found.data?.length === 0 && <p>It stands on no sheet.</p>}
+      <ul>
+        {found.data?.map((line) => (
+          <li key={`${String(line.assemblyId)} ${String(line.line)}`}>
+            {line.machineId ? <Link to={`/bench/${String(line.machineId)}/take-stock`}>{line.accession} {line.machine}</Link> : 'in no machine'}
+            {', '}{line.assembly}, line {line.line}: {line.count} x <code>{line.marking}</code>
+          </li>
+        ))}
+      </ul>
+      {forget.error && <Notice tone="stop" word="Not forgotten.">{messageOf(forget.error)}</Notice>}
+      <Buttons>
+        {own && account?.mayWriteSheets && <Button onPress={() => { setEditing(true) }}>Edit the type</Button>}
+        {own && account?.mayKeepTheRecord && (
+          <Button isPending={forget.isPending} onPress={() => { forget.mutate(own.id, { onSuccess: onClose }) }}>Take it out of the library</Button>
+        )}
+        <Button onPress={onClose}>Close</Button>
+      </Buttons>
+    </Panel>
+  )
+}
+
+const names: Partial<Record<keyof OwnTypeFields, string>> = {
+  number: 'number', function: 'what it does', class: 'class', words: 'words', bits: 'bits', package: 'package',
+  clockMHz: 'rated clock', typicalMilliamps: 'current', notes: 'notes',
+}
+
+function EditType({ own, onDone }: { own: OwnType; onDone: () => void }) {
+  const [base, setBase] = useState(own)
+  const change = useChangeType(own.id)
+  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.ownType : undefined
+  return (
+    <>
+      {newer && (
+        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
+          <Differences<OwnTypeFields> names={names} mine={base} theirs={newer} />
+        </ChangedMeanwhile>
+      )}
+      <TypeForm
+        start={own}
+        error={newer ? null : change.error}
+        isPending={change.isPending}
+        action="Keep the type"
+        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
+        onCancel={onDone}
+      />
+    </>
+  )
+}
+
+const Panel = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  padding: ${space(2)};
+  border: 1px solid ${color.line};
+  border-left: 3px solid ${color.slate};
+  background: ${color.sheet};
+  h2 { font: 400 20px ${font.mono}; color: ${color.slate}; }
+  code { font: 14px ${font.mono}; }
+`
