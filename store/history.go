@@ -50,3 +50,26 @@ func nullableJSON(value any) (*string, error) {
 	text := string(encoded)
 	return &text, err
 }
+
+// ToldEvent is an event with the names that people know its account and records by.
+type ToldEvent struct {
+	Event
+	By        string `db:"by_name"`
+	Accession string `db:"accession"`
+	Subject   string `db:"subject"`
+}
+
+// ListEvents reads a page of the history, the newest first: of one machine and what is or was
+// fitted in it, or of everything for machine 0.
+func ListEvents(ctx context.Context, h Handle, machineID, before int64, limit int) ([]ToldEvent, error) {
+	events := []ToldEvent{}
+	err := h.SelectContext(ctx, &events, `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.subject_id, h.machine_id, h.before, h.after,
+			COALESCE(c.name, '') AS by_name, COALESCE(m.accession, '') AS accession,
+			CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title, '') ELSE '' END AS subject
+		FROM history h
+		LEFT JOIN account c ON c.id = h.account_id
+		LEFT JOIN machine m ON m.id = h.machine_id
+		LEFT JOIN assembly a ON h.subject_kind = 'assembly' AND a.id = h.subject_id
+		WHERE ($1 = 0 OR h.machine_id = $1) AND ($2 = 0 OR h.id < $2) ORDER BY h.id DESC LIMIT $3`, machineID, before, limit)
+	return events, err
+}

@@ -49,3 +49,10 @@ func NewestRevisionsIn(ctx context.Context, h Handle, machineID int64) ([]Revisi
 		WHERE f.machine_id = $1 AND f.until IS NULL`, machineID)
 	return revisions, err
 }
+
+// RevisionOf reads one revision of an assembly's sheet.
+func RevisionOf(ctx context.Context, h Handle, assemblyID int64, n int) (Revision, error) {
+	var r Revision
+	err := get(ctx, h, &r, fmt.Sprintf("revision %d of assembly %d", n, assemblyID), revisionSelect+`WHERE r.assembly_id = $1 AND r.n = $2`, assemblyID, n)
+	return r, err
+}

@@ -79,4 +79,5 @@ func (s *Server) registerAll() {
 	s.registerReckoning()
 	s.registerLibrary()
 	s.registerExport()
+	s.registerHistory()
 }

@@ -19,6 +19,7 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
+	"frugalheron/core/linediff"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 )
@@ -123,6 +124,8 @@ func schemaName(t reflect.Type, hint string) string {
 		return "Reckoned" + name
 	case reflect.TypeFor[sheet.Problem]().PkgPath():
 		return "Sheet" + name
+	case reflect.TypeFor[linediff.Line]().PkgPath():
+		return "Difference" + name
 	}
 	return name
 }

@@ -28,6 +28,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a sheet changed from one revision to another
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["compare-revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/entries": {
         parameters: {
             query?: never;
@@ -125,6 +145,26 @@ export interface paths {
          * @description Refused with 409 and the newer revision when somebody saved another since base. Roles: curator, technician.
          */
         put: operations["save-sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who did what when, in the whole collection
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-history"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -256,6 +296,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["export-entries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who did what when to a machine and its assemblies
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-machine-history"];
         put?: never;
         post?: never;
         delete?: never;
@@ -641,6 +701,28 @@ export interface components {
             text: string;
             /** @description Last day covered, YYYY-MM-DD */
             to: string;
+        };
+        Difference: {
+            /** @description Without its text; number 0 for the empty sheet before the first */
+            from: components["schemas"]["Revision"];
+            lines: components["schemas"]["DifferenceLine"][];
+            /** @description Without its text */
+            to: components["schemas"]["Revision"];
+        };
+        DifferenceLine: {
+            /** @enum {string} */
+            kind: "same" | "removed" | "added";
+            /**
+             * Format: int64
+             * @description Line in the newer text, 0 where it is removed
+             */
+            new: number;
+            /**
+             * Format: int64
+             * @description Line in the older text, 0 where it is added
+             */
+            old: number;
+            text: string;
         };
         Draft: {
             /** Format: int64 */
@@ -1313,6 +1395,37 @@ export interface components {
             /** @description Sheet with headings, at most 1 MiB */
             text: string;
         };
+        Told: {
+            accession: string;
+            /**
+             * Format: int64
+             * @description The assembly it was done to, or null
+             */
+            assemblyId: number | null;
+            /** Format: date-time */
+            at: string;
+            /** @description Who did it; empty for the command line */
+            by: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number | null;
+            /**
+             * Format: int64
+             * @description The revision of a sheet that was saved; else 0
+             */
+            revision: number;
+            /** @description What was done, in words */
+            what: string;
+        };
+        ToldPage: {
+            events: components["schemas"]["Told"][];
+            /**
+             * Format: int64
+             * @description Give this as before to get the next page; 0 on the last
+             */
+            next: number;
+        };
         Type: {
             /**
              * Format: int64
@@ -1478,6 +1591,78 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "compare-revisions": {
+        parameters: {
+            query: {
+                /** @description Older revision; 0 for the empty sheet before the first */
+                from?: number;
+                /** @description Newer revision */
+                to: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1905,6 +2090,66 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-history": {
+        parameters: {
+            query?: {
+                /** @description Only events below this id; 0 for the newest */
+                before?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2477,6 +2722,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-machine-history": {
+        parameters: {
+            query?: {
+                /** @description Only events below this id; 0 for the newest */
+                before?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldPage"];
                 };
             };
             /** @description Unauthorized */

@@ -1,0 +1,163 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"frugalheron/core/linediff"
+	"frugalheron/store"
+)
+
+// Told is an event of the history in a curator's words.
+type Told struct {
+	ID         int64     `json:"id"`
+	At         time.Time `json:"at"`
+	By         string    `json:"by" doc:"Who did it; empty for the command line"`
+	What       string    `json:"what" doc:"What was done, in words"`
+	MachineID  *int64    `json:"machineId"`
+	Accession  string    `json:"accession"`
+	AssemblyID *int64    `json:"assemblyId" doc:"The assembly it was done to, or null"`
+	Revision   int       `json:"revision" doc:"The revision of a sheet that was saved; else 0"`
+}
+
+// ToldPage is a page of the history, the newest first.
+type ToldPage struct {
+	Events []Told `json:"events"`
+	Next   int64  `json:"next" doc:"Give this as before to get the next page; 0 on the last"`
+}
+
+// History tells who did what when: to a machine and its assemblies, or, for machine 0, to the
+// whole collection. It starts below event before, or at the newest for 0.
+func (a *App) History(ctx context.Context, actor Actor, machineID, before int64, limit int) (ToldPage, error) {
+	if err := actor.must(MayLook); err != nil {
+		return ToldPage{}, err
+	}
+	if machineID != 0 {
+		if _, err := store.MachineByID(ctx, a.db, machineID); err != nil {
+			return ToldPage{}, err
+		}
+	}
+	events, err := store.ListEvents(ctx, a.db, machineID, before, limit+1)
+	page := ToldPage{Events: []Told{}}
+	if len(events) > limit {
+		events = events[:limit]
+		page.Next = events[limit-1].ID
+	}
+	for _, e := range events {
+		page.Events = append(page.Events, tell(e))
+	}
+	return page, err
+}
+
+func tell(e store.ToldEvent) Told {
+	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed}
+	before, after := fieldsIn(e.Before), fieldsIn(e.After)
+	if e.SubjectKind == "assembly" {
+		told.AssemblyID = &e.SubjectID
+	}
+	switch e.Deed {
+	case "create machine":
+		told.What = "entered " + e.Subject
+	case "change machine":
+		told.What = "changed the record: " + changes(before, after)
+	case "add assembly":
+		told.What = "added " + e.Subject
+	case "change assembly":
+		told.What = "changed details of " + e.Subject + ": " + changes(before, after)
+	case "save sheet":
+		if n, ok := after["revision"].(float64); ok {
+			told.Revision = int(n)
+		}
+		told.What = fmt.Sprintf("saved the sheet of %s, revision %d", e.Subject, told.Revision)
+	case "name type":
+		told.What = fmt.Sprintf("named the type %v: %v", after["number"], after["function"])
+	case "change type":
+		told.What = fmt.Sprintf("changed the type %v: %s", after["number"], changes(before, after))
+	case "forget type":
+		told.What = fmt.Sprintf("took the type %v out of the library", before["number"])
+	case "add account":
+		told.What = fmt.Sprintf("added the account %v (%v)", after["login"], after["role"])
+	}
+	return told
+}
+
+func fieldsIn(encoded *json.RawMessage) map[string]any {
+	fields := map[string]any{}
+	if encoded != nil {
+		json.Unmarshal(*encoded, &fields) //nolint:errcheck // written by us; a row that is not gives no fields
+	}
+	return fields
+}
+
+// fieldWords says fields by the words that forms use, in the order of the alphabet.
+var fieldWords = map[string]string{
+	"accession": "accession number", "eraFrom": "parts from", "eraTo": "parts to", "rev": "revision", "part": "part number",
+	"serial": "serial number", "fit": "fitted", "purpose": "memory is for", "title": "name", "clockMHz": "rated clock, MHz",
+	"typicalMilliamps": "current, mA", "function": "what it does",
+}
+
+func changes(before, after map[string]any) string {
+	parts := []string{}
+	for field, now := range after {
+		was := before[field]
+		if fmt.Sprint(was) == fmt.Sprint(now) {
+			continue
+		}
+		name := fieldWords[field]
+		if name == "" {
+			name = field
+		}
+		parts = append(parts, fmt.Sprintf("%s from %s to %s", name, orNothing(was), orNothing(now)))
+	}
+	if len(parts) == 0 {
+		return "nothing"
+	}
+	slices.Sort(parts)
+	return strings.Join(parts, "; ")
+}
+
+func orNothing(value any) string {
+	if value == nil || value == "" {
+		return "nothing"
+	}
+	return fmt.Sprint(value)
+}
+
+// Difference is how a sheet changed from one revision to another.
+type Difference struct {
+	From  store.Revision  `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
+	To    store.Revision  `json:"to" doc:"Without its text"`
+	Lines []linediff.Line `json:"lines"`
+}
+
+// SheetDifference compares two revisions of an assembly's sheet; from may be 0.
+func (a *App) SheetDifference(ctx context.Context, actor Actor, assemblyID int64, from, to int) (Difference, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return Difference{}, err
+	}
+	older, newer := store.Revision{AssemblyID: assemblyID}, store.Revision{}
+	var err error
+	if from > 0 {
+		if older, err = store.RevisionOf(ctx, a.db, assemblyID, from); err != nil {
+			return Difference{}, err
+		}
+	}
+	if newer, err = store.RevisionOf(ctx, a.db, assemblyID, to); err != nil {
+		return Difference{}, err
+	}
+	d := Difference{Lines: linediff.Of(linesOf(older.Body), linesOf(newer.Body))}
+	older.Body, newer.Body = "", ""
+	d.From, d.To = older, newer
+	return d, nil
+}
+
+func linesOf(body string) []string {
+	if body == "" {
+		return nil
+	}
+	return strings.Split(strings.ReplaceAll(body, "\r\n", "\n"), "\n")
+}

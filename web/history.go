@@ -1,0 +1,44 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+)
+
+// HistoryPage asks for a page of the history.
+type HistoryPage struct {
+	Before int64 `query:"before" minimum:"0" doc:"Only events below this id; 0 for the newest"`
+	Limit  int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
+}
+
+func (s *Server) registerHistory() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history", Summary: "Who did what when, in the whole collection",
+		Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *HistoryPage) (*output[app.ToldPage], error) {
+		return answer(s.app.History(ctx, actor, 0, in.Before, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history", Summary: "Who did what when to a machine and its assemblies",
+		Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		HistoryPage
+	}) (*output[app.ToldPage], error) {
+		return answer(s.app.History(ctx, actor, in.ID, in.Before, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference", Summary: "How a sheet changed from one revision to another",
+		Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		From int `query:"from" minimum:"0" doc:"Older revision; 0 for the empty sheet before the first"`
+		To   int `query:"to" minimum:"1" required:"true" doc:"Newer revision"`
+	}) (*output[app.Difference], error) {
+		return answer(s.app.SheetDifference(ctx, actor, in.ID, in.From, in.To))
+	})
+}
