@@ -210,6 +210,15 @@ func TestTableAndTextAgree(t *testing.T) {
 		SheetText("Sheet of Main board", "# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25"),
 	))
 	require.Equal(t, "# kept\nU1         74LS04 8502\nU2-U17     4164-15 8440 @socket  # fast ones\nno designator here\nU30        27128-25", w.kept(t, board.ID).Body)
+	// The history shows the difference and brings the first revision back as a third.
+	require.NoError(t, b.Do(
+		Click(Button("History of Main board")), See(Text("- U1 74LS00 8501")), See(Text("+ U30 27128-25")),
+		Click(Button("Bring revision 1 back into the sheet")), See(Text("kept here, not yet saved")),
+		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 3")),
+		Click(Button("History")), See(Text("saved the sheet of Main board, revision 3")),
+		Click(Link("Diary")), See(Text("saved the sheet of Main board, revision 2")), See(Text("added the account ottilie (curator)")),
+	))
+	require.Equal(t, "# kept\nU1         74LS00 8501\nU2-U9      4164-15 8440 @socket # fast ones\nno designator here", w.kept(t, board.ID).Body)
 }
 
 func TestViewerChangesNothing(t *testing.T) {

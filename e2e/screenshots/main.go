@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 
 	"frugalheron/app"
 	"frugalheron/demo"
@@ -49,6 +50,13 @@ func scenes(url string) []scene {
 		{"take-stock-table", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//section[@aria-label="Main board"]//*[@role="radio" and .="Table"]`), browser.See(`//table//input[@value="27128-25 8534"]`))},
 		{"enter-a-machine", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Button("Enter a machine")), browser.See(browser.Labelled("Accession number"))}},
 		{"stage-not-open", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//nav[@aria-label="Stages"]//a[contains(., "Judge")]`), browser.See(browser.Text("Not open yet")))},
+		{"sheet-history", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/2/take-stock"),
+			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),
+			browser.Keys(kb.PageUp + kb.Enter + "J9         2-3  # found under the drum lead" + kb.Enter), browser.Click(`//button[.="Save the sheet"]`),
+			browser.See(browser.Text("saved, revision 2")), browser.Click(`//button[starts-with(@aria-label, "History of")]`), browser.See(browser.Text("+ J9")),
+		}},
+		{"diary", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Diary")), browser.See(browser.Text("saved the sheet of"))}},
 		{"library", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")),
 			browser.Fill(browser.Labelled("Type number, by its start"), "41"), browser.Click(browser.Button("41256")), browser.See(browser.Text("EH-0142")),

@@ -16,6 +16,7 @@ import { Shelves } from './rooms/shelves/Shelves'
 
 const Bench = lazy(() => import('./rooms/bench/Bench'))
 const Library = lazy(() => import('./rooms/library/Library'))
+const Diary = lazy(() => import('./rooms/diary/Diary'))
 const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 
 export function App() {
@@ -38,6 +39,7 @@ export function App() {
           <Route path="shelves" element={<Shelves />} />
           <Route path="shelves/new" element={<NewMachine />} />
           <Route path="library" element={<Library />} />
+          <Route path="diary" element={<Diary />} />
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />

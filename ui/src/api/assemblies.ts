@@ -1,6 +1,6 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, historyChanged, queryClient, type Schemas } from './client'
 
 export type FittedAssembly = Schemas['FittedAssembly']
 export type AssemblyFields = Schemas['AssemblyFields']
@@ -48,6 +48,7 @@ export function saveSheet(id: number, base: number, body: string): Promise<Revis
 
 /** Puts a kept revision into the list of the bench, so that it need not be asked for again. */
 export function noteRevision(machineId: number, revision: Revision) {
+  historyChanged()
   queryClient.setQueryData(assembliesQuery(machineId).queryKey, (assemblies) =>
     assemblies?.map((assembly) =>
       assembly.id === revision.assemblyId ? { ...assembly, revision: revision.n, body: revision.body } : assembly,

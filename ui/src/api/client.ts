@@ -1,4 +1,4 @@
-import { QueryCache, QueryClient } from '@tanstack/react-query'
+import { MutationCache, QueryCache, QueryClient } from '@tanstack/react-query'
 import createClient from 'openapi-fetch'
 
 import { ProblemError, unreachable } from './problem'
@@ -31,5 +31,13 @@ export const queryClient = new QueryClient({
       if (error instanceof ProblemError && error.status === 401) void queryClient.invalidateQueries({ queryKey: sessionKey })
     },
   }),
+  // Whatever was done stands in the history.
+  mutationCache: new MutationCache({ onSuccess: () => { historyChanged() } }),
   defaultOptions: { queries: { retry: false, staleTime: 5_000 }, mutations: { retry: false } },
 })
+
+export const historyKey = ['history']
+
+export function historyChanged() {
+  void queryClient.invalidateQueries({ queryKey: historyKey })
+}

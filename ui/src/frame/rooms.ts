@@ -5,6 +5,6 @@ export const rooms: Room[] = [
   { key: 'b', path: '/bench', name: 'Bench' },
   { key: 's', path: '/shelves', name: 'Shelves' },
   { key: 't', path: '/stores', name: 'Stores', later: 'Stores will hold the spare parts: what is on hand, what jobs need, what is on order.' },
-  { key: 'd', path: '/diary', name: 'Diary', later: 'The diary will hold what is due and what was done: checks, rounds, loans.' },
+  { key: 'd', path: '/diary', name: 'Diary' },
   { key: 'l', path: '/library', name: 'Library' },
 ]

@@ -4,6 +4,7 @@ import styled from 'styled-components'
 import { type Machine, type MachineFields, useChangeMachine } from '../../api/machines'
 import { ProblemError } from '../../api/problem'
 import { useAccount } from '../../api/session'
+import { HistoryList } from '../../history/HistoryList'
 import { Button } from '../../kit/Button'
 import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
 import { useShortcut } from '../../kit/shortcuts'
@@ -14,6 +15,7 @@ import { MachineForm } from '../shelves/MachineForm'
 export function MachineHead({ machine }: { machine: Machine }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
   const [editing, setEditing] = useState(false)
+  const [telling, setTelling] = useState(false)
   useShortcut((key, event) => {
     if (key !== 'e' || !mayEdit) return
     event.preventDefault()
@@ -27,9 +29,11 @@ export function MachineHead({ machine }: { machine: Machine }) {
       <Line>
         <h1><Accession>{machine.accession}</Accession> {machine.name}</h1>
         {mayEdit && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit the record</Button>}
+        <Button $tone="quiet" aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
       </Line>
       <Below>{[what, serial, machine.place].filter(Boolean).join(' · ')}</Below>
       {machine.provenance && <Below>{machine.provenance}</Below>}
+      {telling && <Telling aria-label={`History of ${machine.accession}`}><HistoryList machineId={machine.id} /></Telling>}
     </div>
   )
 }
@@ -73,6 +77,15 @@ const Accession = styled.span`
   font-family: ${font.mono};
   font-weight: 400;
   color: ${color.slate};
+`
+const Telling = styled.section`
+  max-height: 320px;
+  overflow: auto;
+  margin-top: ${space(1)};
+  padding: ${space(1)} ${space(2)};
+  border: 1px solid ${color.line};
+  border-left: 3px solid ${color.slate};
+  background: ${color.sheet};
 `
 const Below = styled.p`
   color: ${color.faint};

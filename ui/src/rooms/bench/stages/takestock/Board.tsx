@@ -9,6 +9,7 @@ import { color, font, radius, space } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
 import { NameUnknown } from './NameUnknown'
+import { SheetHistory } from './SheetHistory'
 import { SheetTable } from './SheetTable'
 import { StaleSheet } from './StaleSheet'
 import { useSheetDraft } from './useSheetDraft'
@@ -29,6 +30,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
   const draft = useSheetDraft(machineId, assembly)
   const [view, setView] = useState<'text' | 'table'>('text')
   const [editing, setEditing] = useState(false)
+  const [telling, setTelling] = useState(false)
   const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
@@ -50,6 +52,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
         {mayWrite && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
+        <Button $tone="quiet" aria-label={`History of ${assembly.title}`} aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
         <Tools>
         {mayWrite && <DraftState draft={draft} title={assembly.title} />}
         <Views
@@ -65,6 +68,15 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         </Tools>
       </Head>
       {editing && <BoardDetails machineId={machineId} assembly={assembly} onDone={() => { setEditing(false) }} />}
+      {telling && (
+        <SheetHistory
+          key={assembly.revision}
+          assembly={assembly}
+          mayWrite={mayWrite}
+          onBringBack={(body) => { draft.type(body) }}
+          onClose={() => { setTelling(false) }}
+        />
+      )}
       {naming && (
         <NameUnknown
           number={naming.number}

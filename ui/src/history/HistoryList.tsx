@@ -1,0 +1,52 @@
+import { useInfiniteQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import { historyQuery, type Told } from '../api/history'
+import { messageOf } from '../api/problem'
+import { Button } from '../kit/Button'
+import { Notice } from '../kit/Notice'
+import { color, font, space } from '../theme'
+import { moment } from './moment'
+
+/** Who did what when, the newest first: to a machine, or, for machine 0, in the collection. */
+export function HistoryList({ machineId }: { machineId: number }) {
+  const history = useInfiniteQuery(historyQuery(machineId))
+  const events = history.data?.pages.flatMap((page) => page.events) ?? []
+  return (
+    <>
+      {history.error && <Notice tone="stop" word="Not read.">{messageOf(history.error)}</Notice>}
+      <Events>
+        {events.map((event) => <Event key={event.id} event={event} withMachine={machineId === 0} />)}
+      </Events>
+      {history.hasNextPage && (
+        <Button onPress={() => void history.fetchNextPage()} isPending={history.isFetchingNextPage}>Show earlier</Button>
+      )}
+    </>
+  )
+}
+
+function Event({ event, withMachine }: { event: Told; withMachine: boolean }) {
+  return (
+    <li>
+      <time dateTime={event.at}>{moment(event.at)}</time>
+      <span>
+        {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}/take-stock`}>{event.accession}</Link>{' '}</>}
+        {event.by || 'The command line'} {event.what}
+      </span>
+    </li>
+  )
+}
+
+const Events = styled.ol`
+  li {
+    display: grid;
+    grid-template-columns: 152px minmax(0, 1fr);
+    gap: ${space(1)};
+    padding: 5px 0;
+    border-bottom: 1px solid ${color.line};
+    overflow-wrap: anywhere;
+  }
+  time { color: ${color.faint}; font: 14px/24px ${font.mono}; }
+  @media (max-width: 600px) { li { grid-template-columns: minmax(0, 1fr); gap: 0; } }
+`
