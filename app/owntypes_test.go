@@ -20,7 +20,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	db, deeds, machine, first := newBoard(t, store.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
 	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
-	_, err = deeds.TakeOverSheet(ctx, technician, other.ID, "== A\nU7 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
+	_, err = deeds.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
 	before, err := deeds.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
