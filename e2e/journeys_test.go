@@ -11,6 +11,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
@@ -303,33 +304,46 @@ func serveAt(t *testing.T, address string, w world) *http.Server {
 	return server
 }
 
-// On a phone beside the open case: nothing sticks out sideways, and what is pressed is large enough
-// for a thumb.
-func TestPhone(t *testing.T) {
+// Every view on a phone beside the open case, in both themes: nothing sticks out sideways, what is
+// pressed is large enough for a thumb, and the accessibility rules find nothing wrong.
+func TestEveryViewOnAPhone(t *testing.T) {
 	w := newWorld(t)
-	w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide")
+	w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
+		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
 	b, err := Start(390, 844)
 	require.NoError(t, err)
 	t.Cleanup(b.Close)
-	var sideways int
-	var small []string
-	look := func(path string, seen chromedp.Action) {
-		require.NoError(t, b.Do(chromedp.Navigate(w.url+path), seen,
+	look := func(view string, steps ...chromedp.Action) {
+		var sideways int
+		var small []string
+		require.NoError(t, b.Do(append(steps,
 			Evaluate(`document.documentElement.scrollWidth - innerWidth`, &sideways),
-			Evaluate(`Array.from(document.querySelectorAll("button, main input, select")).filter(x => x.offsetHeight > 0 && x.offsetHeight < 32).map(x => x.textContent || x.name)`, &small),
-		))
-		require.LessOrEqual(t, sideways, 0, path)
-		require.Empty(t, small, path)
+			Evaluate(`Array.from(document.querySelectorAll("button:not([tabindex=\"-1\"]), main input:not([type=file]), select")).filter(x => x.offsetWidth > 1 && x.offsetHeight < 32).map(x => x.textContent || x.name || x.outerHTML.slice(0, 120))`, &small),
+			Accessible("../ui/node_modules/axe-core/axe.min.js"),
+		)...), view)
+		require.LessOrEqual(t, sideways, 0, view)
+		require.Empty(t, small, view)
 	}
+	at := func(path string) chromedp.Action { return chromedp.Navigate(w.url + path) }
+	look("sign in", at("/"), See(Button("Sign in")))
 	require.NoError(t, b.Do(SignIn(w.url, curator.Login, curator.Password)))
-	look("/shelves", See(Text("EH-0900")))
-	look("/shelves/new", See(Labelled("Accession number")))
-	look(fmt.Sprintf("/bench/%d/take-stock", w.machine.ID), verdict("RAM", "256 KB, and parity"))
-	look(fmt.Sprintf("/bench/%d/judge", w.machine.ID), See(Text("Not open yet")))
+	for _, theme := range []string{"light", "dark"} {
+		require.NoError(t, b.Do(emulation.SetEmulatedMedia().WithFeatures([]*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: theme}})))
+		look(theme+" shelves", at("/shelves"), See(Text("EH-0900")))
+		look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")), See(Text("Give the accession number")))
+		look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")), verdict("To put right", "1 problem"), Click(`//aside//button[contains(., "Findings")]`))
+		look(theme+" histories", Click(Button("History of Main board")), See(Text("+ U1 HX9040")), Click(Button("History")), See(Text("entered Estuary")))
+		look(theme+" details and table", Click(Button("Edit details")), See(Labelled("Slot")), Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")))
+		look(theme+" paste", Click(Button("Paste a sheet with headings")), Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
+		look(theme+" stage not open", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "judge", 1)), See(Text("Not open yet")))
+		look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
+		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
+		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
+		look(theme+" keys", Keys("?"), See(Text("In a sheet")))
+	}
 	require.NoError(t, b.Do(
 		chromedp.Navigate(w.bench()), verdict("Unknown", "1 chip"),
-		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`),
-		onLine("HX9040"),
+		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`), onLine("HX9040"),
 	))
 	require.Empty(t, b.Breaches())
 }

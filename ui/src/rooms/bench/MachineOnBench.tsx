@@ -9,7 +9,7 @@ import { Notice } from '../../kit/Notice'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { color, narrow, space } from '../../theme'
-import { Later } from '../later/Later'
+import { LaterText } from '../later/Later'
 import { MachineHead } from './MachineHead'
 import { StageRail } from './StageRail'
 import { stages } from './stages'
@@ -28,7 +28,10 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
       <Middle>
         <MachineHead machine={machine} />
         {!stage || stage.later ? (
-          <Later name={stage?.name ?? 'No such stage'} sentence={stage?.later ?? 'Choose one in the rail.'} />
+          <>
+            <h2>{stage?.name ?? 'No such stage'}</h2>
+            <LaterText sentence={stage?.later ?? 'Choose one in the rail.'} />
+          </>
         ) : assemblies.error ? (
           <Notice tone="stop" word="Not read.">{messageOf(assemblies.error)}</Notice>
         ) : (
@@ -47,7 +50,7 @@ const Layout = styled.div`
 
   ${narrow} { grid-template-columns: minmax(0, 1fr); }
 `
-const Middle = styled.div`
+const Middle = styled.main`
   display: flex;
   flex-direction: column;
   gap: ${space(2)};

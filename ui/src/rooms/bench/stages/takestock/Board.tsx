@@ -88,7 +88,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
       )}
       {draft.newer && <StaleSheet mine={draft.text} theirs={draft.newer} onKeepMine={draft.keepMine} onTakeTheirs={draft.takeTheirs} />}
       {view === 'text' ? (
-        <Suspense fallback={<Waiting>{draft.text}</Waiting>}>
+        <Suspense fallback={<Waiting tabIndex={0} aria-label={`Sheet of ${assembly.title}, loading`}>{draft.text}</Waiting>}>
           <SheetEditor
             title={assembly.title}
             text={draft.text}

@@ -32,7 +32,7 @@ export function extensions({ label, readOnly, onType, onSave, onName }: Options)
     keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
     EditorState.readOnly.of(readOnly),
     EditorView.editable.of(!readOnly),
-    EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', autocapitalize: 'off', ...(readOnly ? { tabindex: '0' } : {}) }),
+    EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', autocapitalize: 'off', tabindex: '0' }),
     EditorView.cspNonce.of(document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce ?? ''),
     EditorView.updateListener.of((update) => { if (update.docChanged) onType(update.state.doc.toString()) }),
     editorTheme,
