@@ -106,7 +106,8 @@ func Nameable(library *device.Library, words []string) string {
 
 // numberWord picks the word that holds the device number: a known number with a prefix, suffix
 // or speed attached; else an unknown one that stands before any bare number; else the first
-// bare number that is a known device; else whatever is built like a device number.
+// bare number that is a known device; else whatever is built like a device number. HX9040 8251
+// is an unknown chip with a date, though HX9040 could be a date between letters and 8251 a device.
 func numberWord(library *device.Library, words []string) (at int, found device.Recognition) {
 	bare, unknown, lettered := -1, -1, -1
 	var bareDevice device.Recognition
@@ -130,6 +131,8 @@ func numberWord(library *device.Library, words []string) (at int, found device.R
 	switch {
 	case unknown >= 0 && (bare < 0 || unknown < bare):
 		return unknown, device.Recognition{}
+	case lettered >= 0 && lettered < bare && couldBeDate(words[bare]) && !fewLetters(words[lettered]):
+		return lettered, device.Recognition{}
 	case bare >= 0:
 		return bare, bareDevice
 	case lettered >= 0 && !onlyDate(words, lettered):
@@ -159,7 +162,12 @@ func onlyDate(words []string, at int) bool {
 			return false
 		}
 	}
-	word := device.Normal(words[at])
+	return fewLetters(words[at])
+}
+
+// fewLetters reports whether a date between plant letters has at most one letter on a side.
+func fewLetters(word string) bool {
+	word = device.Normal(word)
 	return len(word) <= 5 || len(word) == 6 && isDigit(word[1]) && isDigit(word[4])
 }
 

@@ -15,6 +15,8 @@ func TestRead(t *testing.T) {
 		{"device first, then a date that looks like one", "6116 8031", "6116", "1980-W31", ""},
 		{"attached letters make the device", "7404 SN7432N", "7432", "1974-W04", ""},
 		{"unknown device keeps later numbers dates", "HX9040-2 8251", "", "1982-W51", "HX9040-2"},
+		{"two letters make a device before a number that is a date as well", "HX9040 8251", "", "1982-W51", "HX9040"},
+		{"two letters make a date before a number that is none", "HX9040 27128", "27128", "1990-W40", ""},
 		{"unknown device alone is no date", "HX9040", "", "", "HX9040"},
 		{"doubtful device", "SC8720?P 8601", "", "1986-W01", "SC8720?P"},
 		{"date between plant letters", "27128 A8533", "27128", "1985-W33", ""},

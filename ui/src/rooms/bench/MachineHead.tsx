@@ -52,11 +52,12 @@ function Record({ machine, onDone }: { machine: Machine; onDone: () => void }) {
       <MachineForm
         start={machine}
         error={newer ? null : change.error}
+        isPending={change.isPending}
+        action="Keep the record"
+        leave="Leave as it was"
         onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-      >
-        <Button $tone="main" type="submit" isPending={change.isPending}>Keep the record</Button>
-        <Button onPress={onDone}>Leave as it was</Button>
-      </MachineForm>
+        onCancel={onDone}
+      />
     </>
   )
 }

@@ -1,10 +1,8 @@
-import { type FormEvent, useState } from 'react'
+import { useState } from 'react'
 
 import type { OwnTypeFields } from '../../api/library'
-import { messageOf, ProblemError } from '../../api/problem'
-import { Button, Buttons } from '../../kit/Button'
-import { Choice, Field, FieldGrid, FormPanel } from '../../kit/Field'
-import { Notice } from '../../kit/Notice'
+import { Choice, Field, FieldGrid } from '../../kit/Field'
+import { RecordForm, textOf } from '../../kit/RecordForm'
 
 type Class = NonNullable<OwnTypeFields['class']>
 
@@ -32,45 +30,37 @@ type Props = {
 }
 
 /** What is written about a type that the collection names itself. */
-export function TypeForm({ start, error, isPending, action, onSubmit, onCancel }: Props) {
+export function TypeForm({ start, onSubmit, ...form }: Props) {
   const [kind, setKind] = useState<Class>(start.class ?? 'own')
   const [notFigures, setNotFigures] = useState<Record<string, string>>({})
-  const wrong = { ...(error instanceof ProblemError ? error.fields : {}), ...notFigures }
   const isMemory = memories.includes(kind)
 
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const odd = ['words', 'bits', 'clockMHz', 'typicalMilliamps'].filter((name) => !Number.isFinite(Number(text(name))))
+  const submit = (form: FormData) => {
+    const text = (name: string) => textOf(form, name)
+    const figure = (name: string) => Number(text(name))
+    const odd = ['words', 'bits', 'clockMHz', 'typicalMilliamps'].filter((name) => !Number.isFinite(figure(name)))
     setNotFigures(Object.fromEntries(odd.map((name) => [name, 'Write a number, as 16384 or 4.5.'])))
     if (odd.length > 0) return
-    const figure = (name: string) => Number(text(name))
     onSubmit({
       number: text('number'), function: text('function'), class: kind, package: text('package'), notes: text('notes'),
       words: isMemory ? figure('words') : 0, bits: isMemory ? figure('bits') : 0,
       clockMHz: figure('clockMHz'), typicalMilliamps: figure('typicalMilliamps'),
     })
   }
-  const figure = (value: number | undefined) => (value ? String(value) : '')
+  const written = (value: number | undefined) => (value ? String(value) : '')
   return (
-    <FormPanel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
+    <RecordForm {...form} wrong={notFigures} onSubmit={submit}>
       <FieldGrid>
         <Field label="Device number" name="number" defaultValue={start.number} placeholder="HX9040" isRequired autoFocus={!start.number} mono hint="Without speed and package" />
         <Field label="What it does" name="function" defaultValue={start.function} placeholder="processor, 8 bits" isRequired autoFocus={Boolean(start.number)} />
         <Choice label="Class" value={kind} options={classes} onChange={setKind} />
-        {isMemory && <Field label="Words" name="words" defaultValue={figure(start.words)} inputMode="numeric" placeholder="16384" />}
-        {isMemory && <Field label="Bits in a word" name="bits" defaultValue={figure(start.bits)} inputMode="numeric" placeholder="8" />}
+        {isMemory && <Field label="Words" name="words" defaultValue={written(start.words)} inputMode="numeric" placeholder="16384" />}
+        {isMemory && <Field label="Bits in a word" name="bits" defaultValue={written(start.bits)} inputMode="numeric" placeholder="8" />}
         <Field label="Package" name="package" defaultValue={start.package} placeholder="DIP-40" />
-        <Field label="Rated clock, MHz" name="clockMHz" defaultValue={figure(start.clockMHz)} inputMode="decimal" />
-        <Field label="Typical +5 V current, mA" name="typicalMilliamps" defaultValue={figure(start.typicalMilliamps)} inputMode="decimal" />
+        <Field label="Rated clock, MHz" name="clockMHz" defaultValue={written(start.clockMHz)} inputMode="decimal" />
+        <Field label="Typical +5 V current, mA" name="typicalMilliamps" defaultValue={written(start.typicalMilliamps)} inputMode="decimal" />
       </FieldGrid>
       <Field label="Notes" name="notes" defaultValue={start.notes} rows={2} />
-      {error && !Object.keys(wrong).length && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
-      <Buttons>
-        <Button $tone="main" type="submit" isPending={isPending}>{action}</Button>
-        <Button onPress={onCancel}>Leave it</Button>
-      </Buttons>
-    </FormPanel>
+    </RecordForm>
   )
 }

@@ -1,7 +1,6 @@
 import { useNavigate } from 'react-router'
 
 import { useCreateMachine } from '../../api/machines'
-import { Button } from '../../kit/Button'
 import { Page, Title } from '../../kit/Page'
 import { MachineForm } from './MachineForm'
 
@@ -14,13 +13,14 @@ export function NewMachine() {
       <Title>Enter a machine</Title>
       <MachineForm
         error={create.error}
+        isPending={create.isPending}
+        action="Enter and take onto the bench"
+        leave="Back to the shelves"
         onSubmit={(fields) => {
           create.mutate(fields, { onSuccess: (machine) => void navigate(`/bench/${String(machine.id)}/take-stock`) })
         }}
-      >
-        <Button $tone="main" type="submit" isPending={create.isPending}>Enter and take onto the bench</Button>
-        <Button onPress={() => void navigate('/shelves')}>Back to the shelves</Button>
-      </MachineForm>
+        onCancel={() => void navigate('/shelves')}
+      />
     </Page>
   )
 }

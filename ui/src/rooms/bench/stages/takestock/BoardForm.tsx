@@ -1,10 +1,8 @@
-import { type FormEvent, useState } from 'react'
+import { useState } from 'react'
 
 import type { AssemblyFields } from '../../../../api/assemblies'
-import { messageOf, ProblemError } from '../../../../api/problem'
-import { Button, Buttons } from '../../../../kit/Button'
-import { Choice, Field, FieldGrid, FormPanel } from '../../../../kit/Field'
-import { Notice } from '../../../../kit/Notice'
+import { Choice, Field, FieldGrid } from '../../../../kit/Field'
+import { RecordForm, textOf } from '../../../../kit/RecordForm'
 
 type Fit = NonNullable<AssemblyFields['fit']>
 type Purpose = NonNullable<AssemblyFields['purpose']>
@@ -35,18 +33,15 @@ type Props = {
 }
 
 /** What is written about a board and how it is fitted. */
-export function BoardForm({ start, error, isPending, action, onSubmit, onCancel }: Props) {
+export function BoardForm({ start, onSubmit, ...form }: Props) {
   const [fit, setFit] = useState<Fit>(start.fit ?? 'unknown')
   const [purpose, setPurpose] = useState<Purpose>(start.purpose ?? '')
-  const wrong = error instanceof ProblemError ? error.fields : {}
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '')
+  const submit = (form: FormData) => {
+    const text = (name: string) => textOf(form, name)
     onSubmit({ title: text('title'), part: text('part'), rev: text('rev'), serial: text('serial'), slot: text('slot'), fit, purpose })
   }
   return (
-    <FormPanel onSubmit={submit} validationErrors={wrong} validationBehavior="aria">
+    <RecordForm {...form} onSubmit={submit}>
       <FieldGrid>
         <Field label="Name of the board" name="title" defaultValue={start.title} placeholder="Main board" isRequired autoFocus />
         <Field label="Part number" name="part" defaultValue={start.part} mono />
@@ -56,11 +51,6 @@ export function BoardForm({ start, error, isPending, action, onSubmit, onCancel 
         <Choice label="Fitted" value={fit} options={fits} onChange={setFit} />
         <Choice label="Its memory is for" value={purpose} options={purposes} onChange={setPurpose} />
       </FieldGrid>
-      {error && !Object.keys(wrong).length && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
-      <Buttons>
-        <Button $tone="main" type="submit" isPending={isPending}>{action}</Button>
-        <Button onPress={onCancel}>Leave it</Button>
-      </Buttons>
-    </FormPanel>
+    </RecordForm>
   )
 }
