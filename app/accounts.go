@@ -57,8 +57,9 @@ func (a *App) AddAccount(ctx context.Context, login, name string, role Role, pas
 		return 0, &Invalid{"login", "login and name have at most 80 characters"}
 	case !MayLook.Include(role):
 		return 0, &Invalid{"role", "is none of curator, technician, viewer"}
-	case utf8.RuneCountInString(password) < minPassword || utf8.RuneCountInString(password) > maxPassword:
-		return 0, &Invalid{"password", fmt.Sprintf("must have %d to %d characters", minPassword, maxPassword)}
+	}
+	if err := checkPassword("password", password); err != nil {
+		return 0, err
 	}
 	if name == "" {
 		name = login

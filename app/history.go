@@ -79,6 +79,8 @@ func tell(e store.ToldEvent) Told {
 		told.What = fmt.Sprintf("changed the type %v: %s", after["number"], changes(before, after))
 	case "forget type":
 		told.What = fmt.Sprintf("took the type %v out of the library", before["number"])
+	case "change password":
+		told.What = "changed the password of the account"
 	case "add account":
 		told.What = fmt.Sprintf("added the account %v (%v)", after["login"], after["role"])
 	}

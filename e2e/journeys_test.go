@@ -106,8 +106,13 @@ func TestSignIn(t *testing.T) {
 		See(Text("Login or password is wrong.")),
 		Fill(Labelled("Password"), curator.Password), Keys(kb.Enter),
 		See(Text("Estuary test bench")), // where one wanted to go
+		Click(Link(curator.Name+", curator")), Click(Button("Change your password")),
+		Fill(Labelled("Current password"), curator.Password), Fill(Labelled("New password"), "a new one, long enough"),
+		Fill(Labelled("New password once more"), "another"), Keys(kb.Enter), See(Text("The two new passwords differ.")),
+		Fill(Labelled("New password once more"), "a new one, long enough"), Keys(kb.Enter), See(Text("Your password is changed.")),
 		Click(Button("Sign out")), See(Button("Sign in")),
 		chromedp.Navigate(w.bench()), See(Button("Sign in")),
+		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), "a new one, long enough"), Keys(kb.Enter), See(Text("Estuary test bench")),
 	))
 }
 
@@ -338,6 +343,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" stage not open", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "judge", 1)), See(Text("Not open yet")))
 		look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
 		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
+		look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")))
 		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
 		look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	}

@@ -75,3 +75,9 @@ func ClearSignInFailures(ctx context.Context, h Handle, subject string) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE subject = $1`, subject)
 	return err
 }
+
+// SetPasswordHash replaces an account's password.
+func SetPasswordHash(ctx context.Context, h Handle, id int64, hash string) error {
+	_, err := h.ExecContext(ctx, `UPDATE account SET password_hash = $2 WHERE id = $1`, id, hash)
+	return err
+}

@@ -142,3 +142,29 @@ func TestSignOutEndsTheSessionForGood(t *testing.T) {
 	require.NoError(t, s.db.Get(&sessions, `SELECT count(*) FROM sessions`))
 	require.Zero(t, sessions)
 }
+
+func TestChangingThePasswordEndsOtherSessions(t *testing.T) {
+	s := newSite(t)
+	account := demo.Accounts[2]
+	own, other, bystander := s.as(t, account), s.as(t, account), s.as(t, demo.Accounts[0])
+	change := func(current, wanted string) (int, string) {
+		return own.send("PUT", "/api/session/password", map[string]string{"current": current, "wanted": wanted})
+	}
+	status, body := change("not the password", "a new one, long enough")
+	require.Equal(t, 422, status)
+	require.Equal(t, "body.current", problemOf(t, body).Errors[0].Location)
+	status, body = change(account.Password, "short")
+	require.Equal(t, 422, status)
+	require.Equal(t, "body.wanted", problemOf(t, body).Errors[0].Location)
+	require.NotContains(t, body, "short\"")
+	status, body = change(account.Password, "a new one, long enough")
+	require.Equal(t, 204, status, body)
+	for c, want := range map[*client]int{own: 200, other: 401, bystander: 200} {
+		status, _ := c.send("GET", "/api/machines", nil)
+		require.Equal(t, want, status)
+	}
+	status, _ = s.anybody(t).send("POST", "/api/session", map[string]string{"login": account.Login, "password": account.Password})
+	require.Equal(t, 401, status)
+	account.Password = "a new one, long enough"
+	s.as(t, account)
+}

@@ -38,20 +38,42 @@ func sessionOf(actor app.Actor) *sessionOutput {
 }
 
 type signInInput struct {
-	address string
-	Body    struct {
+	Caller
+	Body struct {
 		Login    string `json:"login" minLength:"1" maxLength:"80"`
 		Password string `json:"password" minLength:"1" maxLength:"200"`
 	}
 }
 
-// Resolve notes the caller's address, by which failures are counted.
-func (i *signInInput) Resolve(ctx huma.Context) []error {
-	i.address = ctx.RemoteAddr()
-	if host, _, err := net.SplitHostPort(i.address); err == nil {
-		i.address = host
+// Caller is an input that knows the caller's address, by which failures are counted.
+type Caller struct{ address string }
+
+// Resolve notes the address.
+func (c *Caller) Resolve(ctx huma.Context) []error {
+	c.address = ctx.RemoteAddr()
+	if host, _, err := net.SplitHostPort(c.address); err == nil {
+		c.address = host
 	}
 	return nil
+}
+
+type passwordInput struct {
+	Caller
+	Body struct {
+		Current string `json:"current" minLength:"1" maxLength:"200"`
+		Wanted  string `json:"wanted" maxLength:"200"`
+	}
+}
+
+// endOtherSessions ends all sessions of an account but the one that asks.
+func (s *Server) endOtherSessions(ctx context.Context, account int64) error {
+	own := s.sessions.Token(ctx)
+	return s.sessions.Iterate(ctx, func(other context.Context) error {
+		if s.sessions.GetInt64(other, accountKey) != account || s.sessions.Token(other) == own {
+			return nil
+		}
+		return s.sessions.Destroy(other)
+	})
 }
 
 func (s *Server) registerSession() {
@@ -74,6 +96,15 @@ func (s *Server) registerSession() {
 		}
 		s.sessions.Put(ctx, accountKey, account.ID)
 		return sessionOf(app.Actor{AccountID: account.ID, Name: account.Name, Role: app.Role(account.Role)}), nil
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
+		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
+	}, func(ctx context.Context, actor app.Actor, in *passwordInput) (*struct{}, error) {
+		if err := s.app.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted, in.address); err != nil {
+			return nil, err
+		}
+		return nil, s.endOtherSessions(ctx, actor.AccountID)
 	})
 	register(s, nil, huma.Operation{
 		OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out",

@@ -14,6 +14,7 @@ import { Later } from './rooms/later/Later'
 import { NewMachine } from './rooms/shelves/NewMachine'
 import { Shelves } from './rooms/shelves/Shelves'
 
+const Account = lazy(() => import('./rooms/account/Account'))
 const Bench = lazy(() => import('./rooms/bench/Bench'))
 const Library = lazy(() => import('./rooms/library/Library'))
 const Diary = lazy(() => import('./rooms/diary/Diary'))
@@ -40,6 +41,7 @@ export function App() {
           <Route path="shelves/new" element={<NewMachine />} />
           <Route path="library" element={<Library />} />
           <Route path="diary" element={<Diary />} />
+          <Route path="account" element={<Account />} />
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />

@@ -32,3 +32,9 @@ export function useSignOut() {
     },
   })
 }
+
+export function useChangePassword() {
+  return useMutation({
+    mutationFn: (body: { current: string; wanted: string }) => ask(api.PUT('/api/session/password', { body })),
+  })
+}

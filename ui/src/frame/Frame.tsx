@@ -72,7 +72,7 @@ function Who({ onHelp }: { onHelp: () => void }) {
   return (
     <WhoBox>
       <Button $tone="quiet" aria-label="Keys" onPress={onHelp}><kbd>?</kbd></Button>
-      <Name>{account?.name}, {account?.role}</Name>
+      <Name to="/account">{account?.name}, {account?.role}</Name>
       <Button $tone="quiet" onPress={() => { signOut.mutate() }}>Sign out</Button>
     </WhoBox>
   )
@@ -133,11 +133,11 @@ const WhoBox = styled.div`
   display: flex;
   align-items: center;
 `
-const Name = styled.span`
-  padding-left: ${space(1)};
+const Name = styled(NavLink)`
+  padding: ${space(1)};
   color: ${color.faint};
   font-size: 14px;
-  @media (max-width: 600px) { display: none; }
+  @media (max-width: 600px) { max-width: 72px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 `
 const Room = styled.div`
   outline: none;
