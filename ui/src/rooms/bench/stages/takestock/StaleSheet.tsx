@@ -32,7 +32,12 @@ function Side({ name, lines, other }: { name: string; lines: string[]; other: st
     <div>
       <strong>{name}</strong>
       <Lines tabIndex={0} aria-label={name}>
-        {lines.map((line, i) => (there.has(line) ? <div key={i}>{line || ' '}</div> : <ins key={i}>+ {line}</ins>))}
+        {lines.map((line, i) => {
+          if (!there.has(line)) return <ins key={i}>+ {line}</ins>
+          // Of a stretch that both have, one line says that it is there.
+          const before = lines[i - 1]
+          return before === undefined || !there.has(before) ? <Both key={i}>lines that both have</Both> : null
+        })}
       </Lines>
     </div>
   )
@@ -43,6 +48,10 @@ const Sides = styled.div`
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 240px), 1fr));
   gap: ${space(2)};
   margin: ${space(1)} 0;
+`
+const Both = styled.div`
+  color: ${color.faint};
+  font-family: ${font.body};
 `
 const Lines = styled.pre`
   margin: 0;
