@@ -11,6 +11,7 @@ import (
 	"fmt"
 	"io/fs"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
 	_ "github.com/jackc/pgx/v5/stdlib" // the driver "pgx"
 	"github.com/jmoiron/sqlx"
@@ -46,6 +47,17 @@ func Open(ctx context.Context, url string) (*sqlx.DB, error) {
 	db.SetMaxOpenConns(maxConnections)
 	db.SetMaxIdleConns(maxConnections)
 	return db, nil
+}
+
+// EnsureDatabase makes an empty database on the server that db is connected to, unless it is there.
+func EnsureDatabase(ctx context.Context, db *sqlx.DB, name string) error {
+	var exists bool
+	err := db.GetContext(ctx, &exists, `SELECT EXISTS (SELECT 1 FROM pg_database WHERE datname = $1)`, name)
+	if err != nil || exists {
+		return err
+	}
+	_, err = db.ExecContext(ctx, `CREATE DATABASE `+pgx.Identifier{name}.Sanitize())
+	return err
 }
 
 //go:embed migrations/*.sql

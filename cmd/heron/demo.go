@@ -103,12 +103,7 @@ func ensureDatabase(ctx context.Context, server *cluster.Cluster) error {
 		return err
 	}
 	defer control.Close()
-	var exists bool
-	if err := control.GetContext(ctx, &exists, `SELECT EXISTS (SELECT 1 FROM pg_database WHERE datname = $1)`, demoDatabase); err != nil || exists {
-		return err
-	}
-	_, err = control.ExecContext(ctx, `CREATE DATABASE `+demoDatabase)
-	return err
+	return store.EnsureDatabase(ctx, control, demoDatabase)
 }
 
 // throwAway stops a server that is still running on the folder and removes its data.
