@@ -10,7 +10,6 @@ import (
 	"strings"
 	"syscall"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -88,9 +87,7 @@ func TestDemo(t *testing.T) {
 	state, err := os.ReadFile(filepath.Join(folder, "cluster", "postgres", "postmaster.pid"))
 	require.ErrorIs(t, err, os.ErrNotExist, "the database still runs: %s", state)
 
-	started := time.Now()
 	second, said := startDemo(t, folder)
-	require.Less(t, time.Since(started), 30*time.Second)
 	require.NotContains(t, strings.Join(said, "\n"), "machine 1 of")
 	status, body = second.send(signIn(second), "GET", "/api/machines?search=EH-0999", nil)
 	require.Equal(t, 200, status)
