@@ -248,23 +248,35 @@ func TestViewerChangesNothing(t *testing.T) {
 	require.Equal(t, 1, w.kept(t, board.ID).N)
 }
 
+// Two people change different lines of a sheet, then the same one. In between the tab is closed.
 func TestTwoPeopleOnOneSheet(t *testing.T) {
 	w, b := newWorld(t), open(t)
-	board := w.addBoard(t, "== Main board\nU1 74LS00 8501")
+	board := w.addBoard(t, "== Main board\nU1 74LS00 8501\nU2 74LS04\nU3 74LS08")
+	other := func(base int, text string) {
+		_, err := w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, base, text)
+		require.NoError(t, err)
+	}
+	save := Click(Button("Save the sheet of Main board"))
 	require.NoError(t, b.Do(
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.bench()),
-		SheetText("Sheet of Main board", "U1 74LS00 8501"), Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(kb.Enter), Keys("mine"),
+		SheetText("Sheet of Main board", "U1 74LS00 8501\nU2 74LS04\nU3 74LS08"), Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(" 8503"),
 	))
-	_, err := w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, 1, "U1 74LS00 8501\nU9 theirs")
-	require.NoError(t, err)
+	other(1, "U1 74LS00 8501\nU2 74LS04 8502\nU3 74LS08")
 	require.NoError(t, b.Do(
-		Click(Button("Save the sheet of Main board")), See(Text("Changed meanwhile.")), See(Text("+ U9 theirs")), See(Text("+ U2 mine")),
-		// The draft outlives the tab.
-		chromedp.Reload(), SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         mine"),
-		Click(Button("Save the sheet of Main board")), Click(Button("Go on with yours over revision 2")),
-		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 3")),
+		save, See(Text("Changed meanwhile.")), See(Text("You changed different lines, so both stay.")), See(Text("+ U2 74LS04 8502")),
+		Click(Button("Save both together")), See(Text("saved, revision 3")),
+		SheetText("Sheet of Main board", "U1 74LS00 8501\nU2 74LS04 8502\nU3 74LS08 8503"),
+		Click(editor("Main board")), Chord(kb.End, input.ModifierCtrl), Keys(" @socket"), See(Text("kept here, not yet saved")),
 	))
-	require.Equal(t, "U1 74LS00 8501\nU2         mine", w.kept(t, board.ID).Body)
+	require.Equal(t, "U1 74LS00 8501\nU2 74LS04 8502\nU3 74LS08 8503", w.kept(t, board.ID).Body)
+	other(3, "U1 74LS00 8501\nU2 74LS04 8502\nU3 74LS32 8503\nU4 7400")
+	require.NoError(t, b.Do(
+		chromedp.Reload(), SheetText("Sheet of Main board", "U1 74LS00 8501\nU2 74LS04 8502\nU3 74LS08 8503 @socket"), // the draft outlives the tab
+		save, See(Text("Was: U3 74LS08 8503")), See(Text("1 choice to make")),
+		Click(`//label[contains(., "Both, yours first")]`), Click(Button("Save both together")), See(Text("saved, revision 5")),
+		See(Text("U3 stands on line 3 already")),
+	))
+	require.Equal(t, "U1 74LS00 8501\nU2 74LS04 8502\nU3 74LS08 8503 @socket\nU3 74LS32 8503\nU4 7400", w.kept(t, board.ID).Body)
 }
 
 func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
@@ -291,9 +303,9 @@ func TestServerDiesWhileTyping(t *testing.T) {
 	_, err := w.db.Exec(`DELETE FROM sessions`)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
-		Click(Button("Save the sheet of Main board")), See(Text("Sign in first.")),
-		chromedp.Reload(), Fill(Labelled("Login"), technician.Login), Fill(Labelled("Password"), technician.Password), Keys(kb.Enter),
-		SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         74LS04 8502"), verdict("Parts", "2 chips"),
+		Click(Button("Save the sheet of Main board")), See(Text("Your session has ended.")),
+		Fill(Labelled("Login"), technician.Login), Fill(Labelled("Password"), technician.Password), Keys(kb.Enter),
+		Gone(Text("Your session has ended.")), SheetText("Sheet of Main board", "U1 74LS00 8501\nU2         74LS04 8502"), verdict("Parts", "2 chips"),
 		Click(Button("Save the sheet of Main board")), See(Text("saved, revision 2")),
 	))
 	require.Equal(t, "U1 74LS00 8501\nU2         74LS04 8502", w.kept(t, board.ID).Body)

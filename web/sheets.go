@@ -14,6 +14,12 @@ import (
 // sheetBodyLimit lets a sheet of 1 MiB through in JSON, where a character may take six bytes.
 const sheetBodyLimit = 6*sheet.MaxBytes + 4096
 
+// SheetText is a sheet as it was written, and on top of which revision.
+type SheetText struct {
+	Base int    `json:"base" minimum:"0" doc:"Revision that the text was written on; 0 for the first"`
+	Body string `json:"body" doc:"Text of the sheet without heading, at most 1 MiB"`
+}
+
 func (s *Server) registerSheets() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
@@ -26,12 +32,19 @@ func (s *Server) registerSheets() {
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body struct {
-			Base int    `json:"base" minimum:"0" doc:"Revision that the text was written on; 0 for the first"`
-			Body string `json:"body" doc:"Text of the sheet without heading, at most 1 MiB"`
-		}
+		Body SheetText
 	}) (*output[store.Revision], error) {
 		return answer(s.app.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "merge-sheet", Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
+		Description:  "Nothing is kept: the merged text is saved like any other.",
+		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body SheetText
+	}) (*output[app.Merged], error) {
+		return answer(s.app.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: errorsOfRead,

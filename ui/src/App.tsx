@@ -23,7 +23,7 @@ const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 export function App() {
   const session = useQuery(sessionQuery)
   if (session.isPending) return null
-  if (session.isError) {
+  if (!session.data) {
     return (
       <Page>
         <Notice tone="stop" word="No answer.">{messageOf(session.error)}</Notice>

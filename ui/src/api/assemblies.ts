@@ -55,3 +55,15 @@ export function noteRevision(machineId: number, revision: Revision) {
     ),
   )
 }
+
+export type Merged = Schemas['Merged']
+export type Stretch = Schemas['Stretch']
+
+/** What a text amounts to together with the revision that somebody else saved meanwhile. */
+export const mergeQuery = (id: number, base: number, body: string, newest: number) =>
+  queryOptions({
+    queryKey: ['merge', id, base, newest, body],
+    queryFn: () => ask(api.POST('/api/assemblies/{id}/merge', { params: { path: { id } }, body: { base, body } })),
+    staleTime: Infinity,
+    gcTime: 0,
+  })

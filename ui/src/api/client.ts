@@ -1,4 +1,4 @@
-import { MutationCache, QueryCache, QueryClient } from '@tanstack/react-query'
+import { MutationCache, QueryClient } from '@tanstack/react-query'
 import createClient from 'openapi-fetch'
 
 import { ProblemError, unreachable } from './problem'
@@ -19,18 +19,19 @@ export async function ask<Data>(call: Promise<Answer<Data>>): Promise<Data> {
     throw unreachable()
   }
   if (answer.response.ok) return answer.data as Data
+  if (answer.response.status === 401) sessionEnded()
   throw new ProblemError(answer.response.status, answer.error)
 }
 
 export const sessionKey = ['session']
+export const sessionEndedKey = ['session ended']
+
+/** Notes that the server no longer knows who asks. The page stays, with what is typed in it, until somebody signs in again. */
+export function sessionEnded() {
+  queryClient.setQueryData(sessionEndedKey, true)
+}
 
 export const queryClient = new QueryClient({
-  queryCache: new QueryCache({
-    onError: (error) => {
-      // The session ended meanwhile: ask again who is signed in, which shows the sign-in.
-      if (error instanceof ProblemError && error.status === 401) void queryClient.invalidateQueries({ queryKey: sessionKey })
-    },
-  }),
   // Whatever was done stands in the history.
   mutationCache: new MutationCache({ onSuccess: () => { historyChanged() } }),
   defaultOptions: { queries: { retry: false, staleTime: 5_000 }, mutations: { retry: false } },

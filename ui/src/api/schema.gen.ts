@@ -88,6 +88,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge a text with the revision that somebody else saved meanwhile
+         * @description Nothing is kept: the merged text is saved like any other. Roles: curator, technician.
+         */
+        post: operations["merge-sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/positions": {
         parameters: {
             query?: never;
@@ -999,6 +1019,19 @@ export interface components {
              */
             total: number;
         };
+        Merged: {
+            /** @description The merged text; where both changed the same lines it holds both versions */
+            body: string;
+            /**
+             * Format: int64
+             * @description Stretches where both changed the same lines
+             */
+            conflicts: number;
+            /** @description The newest revision, without its text; a save of the merged sheet goes on top of it */
+            newer: components["schemas"]["Revision"];
+            /** @description The whole sheet, stretch by stretch */
+            stretches: components["schemas"]["Stretch"][];
+        };
         NamedType: {
             /** Format: int64 */
             bits?: number;
@@ -1367,15 +1400,6 @@ export interface components {
              */
             n: number;
         };
-        "Save-sheetRequest": {
-            /**
-             * Format: int64
-             * @description Revision that the text was written on; 0 for the first
-             */
-            base: number;
-            /** @description Text of the sheet without heading, at most 1 MiB */
-            body: string;
-        };
         SessionOutputBody: {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
@@ -1411,9 +1435,26 @@ export interface components {
             /** @enum {string} */
             purpose: "" | "main" | "picture" | "cache" | "shared" | "card" | "parity";
         };
+        SheetText: {
+            /**
+             * Format: int64
+             * @description Revision that the text was written on; 0 for the first
+             */
+            base: number;
+            /** @description Text of the sheet without heading, at most 1 MiB */
+            body: string;
+        };
         SignInInputBody: {
             login: string;
             password: string;
+        };
+        Stretch: {
+            /** @description Lines as both started from */
+            base: string[];
+            /** @enum {string} */
+            kind: "same" | "mine" | "theirs" | "alike" | "conflict";
+            mine: string[];
+            theirs: string[];
         };
         "Take-over-sheetRequest": {
             /** @description Sheet with headings, at most 1 MiB */
@@ -1852,6 +1893,77 @@ export interface operations {
             };
         };
     };
+    "merge-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merged"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-positions": {
         parameters: {
             query?: {
@@ -2072,7 +2184,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Save-sheetRequest"];
+                "application/json": components["schemas"]["SheetText"];
             };
         };
         responses: {

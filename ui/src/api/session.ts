@@ -1,23 +1,38 @@
 import { queryOptions, useMutation, useQuery } from '@tanstack/react-query'
 
-import { api, ask, queryClient, sessionKey } from './client'
+import { api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey } from './client'
 
 export const sessionQuery = queryOptions({
   queryKey: sessionKey,
-  queryFn: () => ask(api.GET('/api/session')),
+  queryFn: async () => {
+    const session = await ask(api.GET('/api/session'))
+    const before = queryClient.getQueryData<typeof session>(sessionKey)
+    if (session.account || !before?.account) return session
+    // The session ended without being signed out of: whoever was at work stays on the page.
+    sessionEnded()
+    return before
+  },
   staleTime: 60_000,
 })
+
+/** Whether the session ended while somebody was at work. */
+export function useSessionEnded(): boolean {
+  return useQuery({ queryKey: sessionEndedKey, queryFn: () => false, enabled: false, initialData: false }).data
+}
 
 export function useAccount() {
   return useQuery(sessionQuery).data?.account ?? null
 }
+
+const ofSession = (key: unknown) => key === sessionKey[0] || key === sessionEndedKey[0]
 
 export function useSignIn() {
   return useMutation({
     mutationFn: (body: { login: string; password: string }) => ask(api.POST('/api/session', { body })),
     onSuccess: (session) => {
       queryClient.setQueryData(sessionKey, session)
-      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== sessionKey[0] })
+      queryClient.setQueryData(sessionEndedKey, false)
+      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
     },
   })
 }
@@ -27,8 +42,9 @@ export function useSignOut() {
     mutationFn: () => ask(api.DELETE('/api/session')),
     onSuccess: () => {
       // What the account could see leaves the device's memory with it.
-      queryClient.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== sessionKey[0] })
+      queryClient.removeQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
       queryClient.setQueryData(sessionQuery.queryKey, { account: null })
+      queryClient.setQueryData(sessionEndedKey, false)
     },
   })
 }

@@ -8,6 +8,7 @@ import { useShortcut } from '../kit/shortcuts'
 import { color, font, radius, space } from '../theme'
 import { rooms } from './rooms'
 import { Shortcuts } from './Shortcuts'
+import { SignInAgain } from './SignInAgain'
 
 /** The bar with the rooms, say or find, and who is signed in; the room below it. */
 export function Frame() {
@@ -47,6 +48,7 @@ export function Frame() {
       <Room id="room" tabIndex={-1}>
         <Outlet />
       </Room>
+      <SignInAgain />
       <Shortcuts isOpen={help} onClose={() => { setHelp(false) }} />
     </>
   )

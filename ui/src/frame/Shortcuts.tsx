@@ -1,8 +1,9 @@
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components'
+import { Heading, Modal } from 'react-aria-components'
 import styled from 'styled-components'
 
 import { Button } from '../kit/Button'
-import { color, radius, space } from '../theme'
+import { Overlay, OverlayPanel } from '../kit/Overlay'
+import { space } from '../theme'
 import { rooms } from './rooms'
 
 const keys: [string, string][] = [
@@ -28,13 +29,13 @@ export function Shortcuts({ isOpen, onClose }: { isOpen: boolean; onClose: () =>
   return (
     <Overlay isOpen={isOpen} onOpenChange={(open) => { if (!open) onClose() }} isDismissable>
       <Modal>
-        <Panel>
+        <OverlayPanel>
           <Heading slot="title">Keys</Heading>
           <KeyList entries={keys} />
           <h3>In a sheet</h3>
           <KeyList entries={sheetKeys} />
           <Button slot="close" autoFocus>Close</Button>
-        </Panel>
+        </OverlayPanel>
       </Modal>
     </Overlay>
   )
@@ -53,28 +54,6 @@ function KeyList({ entries }: { entries: [string, string][] }) {
   )
 }
 
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 10;
-  display: grid;
-  place-items: center;
-  padding: ${space(2)};
-  background: rgb(20 25 28 / 45%);
-`
-const Panel = styled(Dialog)`
-  display: flex;
-  flex-direction: column;
-  gap: ${space(1)};
-  min-width: min(400px, 88vw);
-  max-height: 88vh;
-  overflow: auto;
-  padding: ${space(3)};
-  border: 1px solid ${color.line};
-  border-radius: ${radius};
-  background: ${color.sheet};
-  outline: none;
-`
 const List = styled.dl`
   div { display: flex; gap: ${space(1)}; padding: 2px 0; }
   dt { width: 96px; }

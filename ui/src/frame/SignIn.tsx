@@ -11,6 +11,19 @@ import { color, space } from '../theme'
 
 /** Asks for login and password. */
 export function SignIn() {
+  return (
+    <Middle>
+      <Panel>
+        <h1>Frugal Heron</h1>
+        <p>The record of a collection of old computers: what is on each board, and what it amounts to.</p>
+        <SignInForm />
+      </Panel>
+    </Middle>
+  )
+}
+
+/** The fields of signing in, and what went wrong. */
+export function SignInForm() {
   const signIn = useSignIn()
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -18,16 +31,12 @@ export function SignIn() {
     signIn.mutate({ login: String(form.get('login')), password: String(form.get('password')) })
   }
   return (
-    <Middle>
-      <Panel onSubmit={submit}>
-        <h1>Frugal Heron</h1>
-        <p>The record of a collection of old computers: what is on each board, and what it amounts to.</p>
-        <Field label="Login" name="login" autoComplete="username" autoFocus isRequired maxLength={80} />
-        <Field label="Password" name="password" type="password" autoComplete="current-password" isRequired maxLength={200} />
-        {signIn.error && <Notice tone="stop" word="Not signed in.">{messageOf(signIn.error)}</Notice>}
-        <Button $tone="main" type="submit" isPending={signIn.isPending}>Sign in</Button>
-      </Panel>
-    </Middle>
+    <Fields onSubmit={submit}>
+      <Field label="Login" name="login" autoComplete="username" autoFocus isRequired maxLength={80} />
+      <Field label="Password" name="password" type="password" autoComplete="current-password" isRequired maxLength={200} />
+      {signIn.error && <Notice tone="stop" word="Not signed in.">{messageOf(signIn.error)}</Notice>}
+      <Button $tone="main" type="submit" isPending={signIn.isPending}>Sign in</Button>
+    </Fields>
   )
 }
 
@@ -37,7 +46,12 @@ const Middle = styled.main`
   place-items: center;
   padding: ${space(2)};
 `
-const Panel = styled(Form)`
+const Fields = styled(Form)`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(2)};
+`
+const Panel = styled.div`
   display: flex;
   flex-direction: column;
   gap: ${space(2)};

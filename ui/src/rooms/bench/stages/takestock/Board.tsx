@@ -8,10 +8,10 @@ import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { color, font, radius, space } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
+import { MergeSheet } from './MergeSheet'
 import { NameUnknown } from './NameUnknown'
 import { SheetHistory } from './SheetHistory'
 import { SheetTable } from './SheetTable'
-import { StaleSheet } from './StaleSheet'
 import { useSheetDraft } from './useSheetDraft'
 
 // The editor is the heaviest piece; the page stands before it arrives.
@@ -86,7 +86,16 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
           }}
         />
       )}
-      {draft.newer && <StaleSheet mine={draft.text} theirs={draft.newer} onKeepMine={draft.keepMine} onTakeTheirs={draft.takeTheirs} />}
+      {draft.newer && (
+        <MergeSheet
+          assemblyId={assembly.id}
+          base={draft.base}
+          mine={draft.text}
+          theirs={draft.newer}
+          onSave={(text) => void draft.saveMerged(text)}
+          onTakeTheirs={draft.takeTheirs}
+        />
+      )}
       {view === 'text' ? (
         <Suspense fallback={<Waiting tabIndex={0} aria-label={`Sheet of ${assembly.title}, loading`}>{draft.text}</Waiting>}>
           <SheetEditor

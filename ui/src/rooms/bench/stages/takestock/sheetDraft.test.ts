@@ -35,10 +35,10 @@ describe('a draft', () => {
       expect(after(typed, { type: 'saving' }, { type: 'refused', error })).toMatchObject({ text: 'U1 mine', base: 3, error, saving: false })
     }
   })
-  it('goes on over the newer revision, or takes it, only when told', () => {
+  it('stands on the newer revision once merged with it, or takes it, only when told', () => {
     const met = after({ type: 'typed', text: 'U1 mine' }, { type: 'refused', error: refused })
     expect(met.newer).toEqual(theirs)
-    expect(nextDraft(met, { type: 'keep mine' })).toMatchObject({ base: 4, kept: 'U1 7404', text: 'U1 mine', newer: undefined })
+    expect(nextDraft(met, { type: 'merging', text: 'U1 both' })).toMatchObject({ base: 4, kept: 'U1 7404', text: 'U1 both', newer: undefined })
     expect(nextDraft(met, { type: 'take theirs' })).toMatchObject({ base: 4, text: 'U1 7404', newer: undefined })
   })
   it('follows a newer revision only while nothing was changed here', () => {
@@ -49,7 +49,7 @@ describe('a draft', () => {
   })
   it('has nothing to choose without a newer revision', () => {
     const draft = after({ type: 'typed', text: 'U1 mine' })
-    expect(nextDraft(draft, { type: 'keep mine' })).toEqual(draft)
+    expect(nextDraft(draft, { type: 'merging', text: 'U1 both' })).toEqual(draft)
     expect(nextDraft(draft, { type: 'take theirs' })).toEqual(draft)
   })
 })

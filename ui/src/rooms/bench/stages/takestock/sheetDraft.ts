@@ -17,7 +17,7 @@ export type DraftAction =
   | { type: 'saving' }
   | { type: 'saved'; revision: Revision }
   | { type: 'refused'; error: ProblemError }
-  | { type: 'keep mine' }
+  | { type: 'merging'; text: string }
   | { type: 'take theirs' }
   | { type: 'loaded'; n: number; body: string }
 
@@ -31,8 +31,11 @@ export function nextDraft(state: DraftState, action: DraftAction): DraftState {
       return { ...state, saving: false, base: action.revision.n, kept: action.revision.body, newer: undefined }
     case 'refused':
       return { ...state, saving: false, error: action.error, newer: action.error.problem?.newer?.sheet ?? state.newer }
-    case 'keep mine':
-      return state.newer ? { ...state, base: state.newer.n, kept: state.newer.body, newer: undefined, error: undefined } : state
+    case 'merging':
+      // From now on the text stands on theirs: only what differs from it is ours.
+      return state.newer
+        ? { ...state, base: state.newer.n, kept: state.newer.body, text: action.text, newer: undefined, error: undefined }
+        : state
     case 'take theirs':
       return state.newer
         ? { ...state, base: state.newer.n, kept: state.newer.body, text: state.newer.body, newer: undefined, error: undefined }

@@ -17,16 +17,24 @@ export function useSheetDraft(machineId: number, assembly: FittedAssembly) {
     else forgetDraft(assembly.id)
   }, [assembly.id, isChanged, state.base, state.text])
 
-  const save = async () => {
-    if (state.saving || (!isChanged && state.base > 0)) return
+  const send = async (base: number, text: string) => {
     act({ type: 'saving' })
     try {
-      const revision = await saveSheet(assembly.id, state.base, state.text)
+      const revision = await saveSheet(assembly.id, base, text)
       act({ type: 'saved', revision })
       noteRevision(machineId, revision)
     } catch (error) {
       act({ type: 'refused', error: error instanceof ProblemError ? error : new ProblemError(0, undefined) })
     }
+  }
+  const save = async () => {
+    if (state.saving || (!isChanged && state.base > 0)) return
+    await send(state.base, state.text)
+  }
+  const saveMerged = async (text: string) => {
+    if (state.saving || !state.newer) return
+    act({ type: 'merging', text })
+    await send(state.newer.n, text)
   }
 
   return {
@@ -34,7 +42,7 @@ export function useSheetDraft(machineId: number, assembly: FittedAssembly) {
     isChanged,
     type: (text: string) => { act({ type: 'typed', text }) },
     save,
-    keepMine: () => { act({ type: 'keep mine' }) },
+    saveMerged,
     takeTheirs: () => { act({ type: 'take theirs' }) },
   }
 }
