@@ -30,7 +30,7 @@ const Group = styled(RadioGroup)`
   border: 1px solid ${color.amber};
   background: ${color.sheet};
   color: ${color.ink};
-  > label { color: ${color.faint}; font: 14px ${font.mono}; overflow-wrap: anywhere; }
+  > span:first-child { color: ${color.faint}; font: 14px ${font.mono}; overflow-wrap: anywhere; }
 `
 const Sides = styled.div`
   display: grid;

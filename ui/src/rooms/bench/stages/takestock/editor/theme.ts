@@ -8,7 +8,7 @@ export const editorTheme = EditorView.theme({
   '.cm-scroller': { fontFamily: font.mono, lineHeight: '24px', maxHeight: '62vh', overflow: 'auto' },
   '.cm-content': { caretColor: color.ink, padding: '8px 0', minHeight: '96px' },
   '.cm-cursor': { borderLeftColor: color.ink, borderLeftWidth: '2px' },
-  '.cm-gutters': { backgroundColor: 'transparent', color: color.faint, border: 'none' },
+  '.cm-gutters': { backgroundColor: color.sheet, color: color.faint, border: 'none' },
   '.cm-margin': { width: '24px', textAlign: 'center' },
   '.cm-lineNumbers .cm-gutterElement': { minWidth: '28px', padding: '0 8px 0 0', fontSize: '13px' },
   '.cm-activeLine': { backgroundColor: color.slateGround },
