@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -97,12 +98,22 @@ func (a *App) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *
 
 // record writes a row of history.
 func record(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string, id int64, machine *int64, before, after any) error {
+	_, err := recordEvent(ctx, tx, actor, deed, subject, id, machine, before, after)
+	return err
+}
+
+// recordEvent does so and returns the event's id, for deeds whose answer offers to take them back.
+func recordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string, id int64, machine *int64, before, after any) (int64, error) {
 	event := store.Event{Deed: deed, SubjectKind: subject, SubjectID: id, MachineID: machine}
 	if actor.AccountID != 0 {
 		event.AccountID = &actor.AccountID
 	}
-	if err := store.InsertEvent(ctx, tx, event, before, after); err != nil {
-		return fmt.Errorf("write history: %w", err)
+	written, err := store.InsertEvent(ctx, tx, event, before, after)
+	if err != nil {
+		return 0, fmt.Errorf("write history: %w", err)
 	}
-	return nil
+	return written, nil
 }
+
+// today is the day that moves are entered with unless they say another.
+func today() string { return time.Now().Format(time.DateOnly) }

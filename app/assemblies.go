@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -26,7 +27,12 @@ func addAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64,
 	if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 		return store.Assembly{}, err
 	}
-	id, err := store.InsertAssembly(ctx, tx, machineID, fields)
+	return insertAssembly(ctx, tx, actor, store.Fitting{MachineID: &machineID}, fields)
+}
+
+func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, at store.Fitting, fields store.AssemblyFields) (store.Assembly, error) {
+	at.Since = today()
+	id, err := store.InsertAssembly(ctx, tx, at, fields)
 	if err != nil {
 		return store.Assembly{}, err
 	}
@@ -34,7 +40,24 @@ func addAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64,
 	if err != nil {
 		return store.Assembly{}, err
 	}
-	return added, record(ctx, tx, actor, "add assembly", "assembly", id, &machineID, nil, fields)
+	return added, record(ctx, tx, actor, "add assembly", "assembly", id, at.MachineID, nil, fields)
+}
+
+// AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
+func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
+	if err := checkAll(oneLine("place", &place), checkAssembly(&fields)); err != nil {
+		return store.Assembly{}, err
+	}
+	if place == "" {
+		return store.Assembly{}, &Invalid{"place", "name the place, as Store, shelf B"}
+	}
+	var added store.Assembly
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		var err error
+		added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
+		return err
+	})
+	return added, err
 }
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
@@ -52,8 +75,8 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		if err != nil {
 			return err
 		}
-		if before.Version != version {
-			return &Stale{What: "the board", Newer: before}
+		if err := unchanged(before, version); err != nil {
+			return err
 		}
 		if err := store.UpdateAssembly(ctx, tx, id, fields); err != nil {
 			return err
@@ -70,6 +93,17 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		return reckonAgain(ctx, tx, library, changed)
 	})
 	return changed, err
+}
+
+// unchanged refuses a change of an assembly that was changed since version, or struck out.
+func unchanged(assembly store.Assembly, version int) error {
+	if assembly.Version != version {
+		return &Stale{What: "the board", Newer: assembly}
+	}
+	if assembly.IsStruck {
+		return ErrNotFound
+	}
+	return nil
 }
 
 // Assembly reads an assembly.
@@ -92,6 +126,48 @@ func (a *App) Fittings(ctx context.Context, actor Actor, id int64) ([]store.Fitt
 type FittedAssembly struct {
 	store.Assembly
 	Body string `json:"body" doc:"Text of the newest revision of its sheet"`
+}
+
+// AssemblyWithSheet reads an assembly with its newest sheet.
+func (a *App) AssemblyWithSheet(ctx context.Context, actor Actor, id int64) (FittedAssembly, error) {
+	assembly, err := a.Assembly(ctx, actor, id)
+	if err != nil {
+		return FittedAssembly{}, err
+	}
+	revision, err := a.Sheet(ctx, actor, id)
+	assembly.Revision = revision.N
+	return FittedAssembly{assembly, revision.Body}, err
+}
+
+// LooseAssembly is an assembly that is in no machine, with its memory in words.
+type LooseAssembly struct {
+	store.LooseAssembly
+	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
+	ROM string `json:"rom"`
+}
+
+// LoosePage is a page of assemblies that are in no machine.
+type LoosePage struct {
+	Assemblies []LooseAssembly `json:"assemblies"`
+	Next       int64           `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
+}
+
+// ListLoose finds assemblies that are in no machine, by words that occur in what is said of them or
+// of where they are.
+func (a *App) ListLoose(ctx context.Context, actor Actor, search string, after int64, limit int) (LoosePage, error) {
+	if err := actor.must(MayLook); err != nil {
+		return LoosePage{}, err
+	}
+	found, err := store.ListLoose(ctx, a.db, strings.Fields(search), after, limit+1)
+	page := LoosePage{Assemblies: []LooseAssembly{}}
+	if len(found) > limit {
+		found = found[:limit]
+		page.Next = found[limit-1].ID
+	}
+	for _, f := range found {
+		page.Assemblies = append(page.Assemblies, LooseAssembly{f, inKB(f.RAMBytes), inKB(f.ROMBytes)})
+	}
+	return page, err
 }
 
 // Contents lists what is fitted in a machine today, each with its sheet.

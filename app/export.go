@@ -34,8 +34,12 @@ func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (m
 
 func headingOf(f store.AssemblyFields) *sheet.Heading {
 	h := &sheet.Heading{Title: f.Title}
+	kind := f.Kind
+	if kind == "board" {
+		kind = "" // as a heading is read that says nothing
+	}
 	for _, attribute := range []sheet.Attribute{
-		{Key: "part", Value: f.Part}, {Key: "rev", Value: f.Rev}, {Key: "serial", Value: f.Serial},
+		{Key: "kind", Value: kind}, {Key: "part", Value: f.Part}, {Key: "rev", Value: f.Rev}, {Key: "serial", Value: f.Serial},
 		{Key: "slot", Value: f.Slot}, {Key: "fit", Value: f.Fit}, {Key: "for", Value: f.Purpose},
 	} {
 		if attribute.Value != "" && attribute != (sheet.Attribute{Key: "fit", Value: "unknown"}) {

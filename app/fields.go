@@ -83,6 +83,9 @@ func checkAssembly(a *store.AssemblyFields) error {
 	if a.Fit == "" {
 		a.Fit = "unknown"
 	}
+	if a.Kind == "" {
+		a.Kind = "board"
+	}
 	return err
 }
 

@@ -22,6 +22,7 @@ type Told struct {
 	Accession  string    `json:"accession"`
 	AssemblyID *int64    `json:"assemblyId" doc:"The assembly it was done to, or null"`
 	Revision   int       `json:"revision" doc:"The revision of a sheet that was saved; else 0"`
+	MayUndo    Roles     `json:"mayUndo" doc:"Roles that may take it back; none where it cannot be, or where something was done to the record since"`
 }
 
 // ToldPage is a page of the history, the newest first.
@@ -41,7 +42,21 @@ func (a *App) History(ctx context.Context, actor Actor, machineID, before int64,
 			return ToldPage{}, err
 		}
 	}
-	events, err := store.ListEvents(ctx, a.db, machineID, before, limit+1)
+	events, err := store.ListEvents(ctx, a.db, store.EventQuery{Machine: machineID, Before: before, Limit: limit + 1})
+	return tellPage(events, limit), err
+}
+
+// AssemblyHistory tells who did what when to an assembly, wherever it was.
+func (a *App) AssemblyHistory(ctx context.Context, actor Actor, assemblyID, before int64, limit int) (ToldPage, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return ToldPage{}, err
+	}
+	events, err := store.ListEvents(ctx, a.db, store.EventQuery{Assembly: assemblyID, Before: before, Limit: limit + 1})
+	return tellPage(events, limit), err
+}
+
+// tellPage tells up to limit events; one more than that means that another page follows.
+func tellPage(events []store.ToldEvent, limit int) ToldPage {
 	page := ToldPage{Events: []Told{}}
 	if len(events) > limit {
 		events = events[:limit]
@@ -50,11 +65,14 @@ func (a *App) History(ctx context.Context, actor Actor, machineID, before int64,
 	for _, e := range events {
 		page.Events = append(page.Events, tell(e))
 	}
-	return page, err
+	return page
 }
 
 func tell(e store.ToldEvent) Told {
-	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed}
+	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: Roles{}}
+	if back, ok := undoable[e.Deed]; ok && e.IsNewest {
+		told.MayUndo = back.roles
+	}
 	before, after := fieldsIn(e.Before), fieldsIn(e.After)
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
@@ -73,6 +91,16 @@ func tell(e store.ToldEvent) Told {
 			told.Revision = int(n)
 		}
 		told.What = fmt.Sprintf("saved the sheet of %s, revision %d", e.Subject, told.Revision)
+	case "move assembly":
+		told.What = fmt.Sprintf("moved %s from %v to %v", e.Subject, before["where"], after["where"])
+	case "receive assembly":
+		told.What = fmt.Sprintf("received %v from %v", after["title"], after["from"])
+	case "take back move":
+		told.What = strings.Join(strings.Fields(fmt.Sprintf("took back the move of %s to %v; it is in %v", e.Subject, before["where"], after["where"])), " ")
+	case "strike assembly":
+		told.What = fmt.Sprintf("struck out %s, entered by mistake", e.Subject)
+	case "take back strike":
+		told.What = fmt.Sprintf("took back that %s was struck out", e.Subject)
 	case "name type":
 		told.What = fmt.Sprintf("named the type %v: %v", after["number"], after["function"])
 	case "change type":

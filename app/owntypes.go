@@ -80,9 +80,10 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *st
 	return named, err
 }
 
-// ForgetType takes an own type out of the library. Its history keeps what it was.
-func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) error {
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+// ForgetType takes an own type out of the library. Its history keeps what it was; the event that is
+// returned can be undone.
+func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) (event int64, err error) {
+	err = a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -93,11 +94,12 @@ func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) error {
 		if err := store.DeleteOwnType(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "forget type", "own type", id, nil, before.OwnTypeFields, nil); err != nil {
+		if event, err = recordEvent(ctx, tx, actor, "forget type", "own type", id, nil, before.OwnTypeFields, nil); err != nil {
 			return err
 		}
 		return reckonMarked(ctx, tx, []string{before.Number})
 	})
+	return event, err
 }
 
 // reckonMarked reckons anew the sheets that hold one of the numbers.

@@ -75,6 +75,23 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
+	return reckonFitted(library, fitted, eraOf(machine), drafts)
+}
+
+// ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
+func (a *App) ReckonAssembly(ctx context.Context, actor Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
+	assembly, err := a.AssemblyWithSheet(ctx, actor, id)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	library, err := a.library(ctx)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	return reckonFitted(library, []FittedAssembly{assembly}, datecode.Era{}, drafts)
+}
+
+func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode.Era, drafts map[int64]string) (ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}}
 	boards := []reckoning.Board{}
 	for _, f := range fitted {
@@ -82,7 +99,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 		if draft, ok := drafts[f.ID]; ok {
 			body = draft
 		}
-		result, err := reckonBody(library, body, f.Assembly, eraOf(machine))
+		result, err := reckonBody(library, body, f.Assembly, era)
 		if err != nil {
 			return ReckonedMachine{}, err
 		}

@@ -100,6 +100,9 @@ func reckonAgain(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		return err
 	}
 	rows, positions := entryRows(result)
+	if assembly.IsStruck {
+		rows = []store.EntryRow{} // nothing is found on it
+	}
 	if err := store.ReplaceEntries(ctx, tx, assembly.ID, newest.N, rows); err != nil {
 		return err
 	}

@@ -61,7 +61,7 @@ func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, t
 func fieldsOf(h *sheet.Heading) store.AssemblyFields {
 	fields := store.AssemblyFields{
 		Title: untitled, Part: h.Value("part"), Rev: h.Value("rev"), Serial: h.Value("serial"), Slot: h.Value("slot"),
-		Fit: h.Value("fit"), Purpose: h.Value("for"),
+		Fit: h.Value("fit"), Purpose: h.Value("for"), Kind: h.Value("kind"),
 	}
 	if h != nil && h.Title != "" {
 		fields.Title = h.Title
@@ -70,6 +70,11 @@ func fieldsOf(h *sheet.Heading) store.AssemblyFields {
 	case "factory", "period", "later", "modern":
 	default:
 		fields.Fit = "unknown"
+	}
+	switch fields.Kind {
+	case "card", "drive", "supply", "keyboard", "monitor", "other":
+	default:
+		fields.Kind = "board"
 	}
 	switch fields.Purpose {
 	case "main", "picture", "cache", "shared", "card":
@@ -85,7 +90,7 @@ func bodyOf(a sheet.Assembly) string {
 	lines := []string{}
 	if a.Heading != nil {
 		fields := fieldsOf(a.Heading)
-		kept := map[string]string{"part": fields.Part, "rev": fields.Rev, "serial": fields.Serial, "slot": fields.Slot, "fit": fields.Fit, "for": fields.Purpose}
+		kept := map[string]string{"part": fields.Part, "rev": fields.Rev, "serial": fields.Serial, "slot": fields.Slot, "fit": fields.Fit, "for": fields.Purpose, "kind": fields.Kind}
 		for _, attribute := range a.Heading.Attributes {
 			if value, known := kept[attribute.Key]; !known || value != attribute.Value {
 				lines = append(lines, strings.TrimSpace("# "+attribute.Key+" "+attribute.Value))

@@ -13,7 +13,7 @@ import (
 	"frugalheron/store"
 )
 
-//go:embed machines.json types.json sheets/*.sheet
+//go:embed machines.json types.json loose.json sheets/*.sheet
 var world embed.FS
 
 // Account is a sample account. Its password is public: the demonstration serves on loopback.
@@ -50,6 +50,9 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 			return fmt.Errorf("%s: %w", machine.Accession, err)
 		}
 	}
+	if err := seedLoose(ctx, deeds, curator); err != nil {
+		return err
+	}
 	// The accounts come last: they mark the world as complete.
 	for _, account := range Accounts {
 		if _, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password); err != nil {
@@ -74,6 +77,41 @@ func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields 
 	}
 	_, err = deeds.TakeOverSheet(ctx, curator, machine.ID, string(text))
 	return err
+}
+
+// seedLoose enters what is in no machine, unless an interrupted seeding did.
+func seedLoose(ctx context.Context, deeds *app.App, curator app.Actor) error {
+	text, err := world.ReadFile("loose.json")
+	if err != nil {
+		return err
+	}
+	var units []struct {
+		Place, Sheet, LentTo, Due string
+		Fields                    store.AssemblyFields
+	}
+	if err := json.Unmarshal(text, &units); err != nil {
+		return err
+	}
+	entered, err := deeds.ListLoose(ctx, curator, "", 0, len(units))
+	if err != nil {
+		return err
+	}
+	for _, unit := range units[len(entered.Assemblies):] {
+		added, err := deeds.AddLooseAssembly(ctx, curator, unit.Place, unit.Fields)
+		if err != nil {
+			return fmt.Errorf("%s: %w", unit.Fields.Title, err)
+		}
+		if _, err := deeds.SaveSheet(ctx, curator, added.ID, 0, unit.Sheet); err != nil {
+			return err
+		}
+		if unit.LentTo == "" {
+			continue
+		}
+		if _, err := deeds.MoveAssembly(ctx, curator, added.ID, added.Version, app.Move{To: "loan", LentTo: unit.LentTo, Due: unit.Due}); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // nameTypes names the types of the sample world that are not named yet.

@@ -155,6 +155,18 @@ func TestCatalogueABoard(t *testing.T) {
 		See(Text("Would add 2 boards: Video card (1 lines read), Memory card (1 lines read).")), See(Text("line 3, column 1: U1 stands on line 2 already")),
 		Click(Button("Add the boards")), See(editor("Memory card")), verdict("RAM", "352 KB, 320 KB main, 32 KB picture, and parity"),
 	))
+	// The card goes into store, comes back by undo, goes to store again and into another machine. Sums follow, and its past is told.
+	toStore := chromedp.Tasks{
+		Click(Button("Move Memory card")), Fill(Labelled("Place"), "Store, shelf B"), Click(Button("Take it there")),
+		See(Text("Memory card is moved: Store, shelf B.")), verdict("RAM", "288 KB, 256 KB main, 32 KB picture, and parity"),
+	}
+	require.NoError(t, b.Do(
+		toStore, Click(Button("Undo")), verdict("RAM", "352 KB, 320 KB main, 32 KB picture, and parity"), toStore,
+		chromedp.Navigate(w.bench()), Click(Button("Fit one from store")), See(Text("What is in store or lent")), Keys("mem"),
+		Click(`//*[@role="option" and contains(., "Memory card, Store, shelf B")]`), Fill(Labelled("Slot"), "2"), Click(Button("Put it into EH-0900")),
+		verdict("RAM", "64 KB"), Click(Button("History of Memory card")), See(Text("EH-0901")), See(`//li[contains(., "EH-0900") and contains(., "slot 2")]`),
+		See(`//li[contains(., "Store, shelf B")]`), Click(Button("History")), See(Text("moved Memory card from Store, shelf B to EH-0900, slot 2")),
+	))
 }
 
 // sixtyLines is a board of 60 lines with two problems at its end.
@@ -327,6 +339,8 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	w := newWorld(t)
 	w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
+	_, err := w.deeds.AddLooseAssembly(context.Background(), app.Actor{Role: app.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
+	require.NoError(t, err)
 	b, err := Start(390, 844)
 	require.NoError(t, err)
 	t.Cleanup(b.Close)
@@ -349,6 +363,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" shelves", at("/shelves"), See(Text("EH-0900")))
 		look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")), See(Text("Give the accession number")))
 		look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")), verdict("To put right", "1 problem"), Click(`//aside//button[contains(., "Findings")]`))
+		look(theme+" move", Click(Button("Move Main board")), See(Labelled("Place")), chromedp.SetValue(`//select[option[.="into a machine"]]`, "machine", chromedp.BySearch))
 		look(theme+" histories", Click(Button("History of Main board")), See(Text("+ U1 HX9040")), Click(Button("History")), See(Text("entered Estuary")))
 		look(theme+" details and table", Click(Button("Edit details")), See(Labelled("Slot")), Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")))
 		look(theme+" paste", Click(Button("Paste a sheet with headings")), Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
@@ -356,6 +371,8 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
 		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
 		look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")))
+		look(theme+" stores", at("/stores"), See(Text("Spare supply")))
+		look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")), Click(Button("History of Spare supply")), See(Text("Where it has been")))
 		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
 		look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	}

@@ -8,6 +8,7 @@ import (
 
 // AssemblyFields are what people write about an assembly and the way it is fitted.
 type AssemblyFields struct {
+	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other" default:"board" required:"false" doc:"What sort of thing it is"`
 	Title   string `db:"title" json:"title" maxLength:"200" doc:"What the board is called" example:"Main board"`
 	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
 	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
@@ -22,34 +23,34 @@ type Assembly struct {
 	ID        int64  `db:"id" json:"id"`
 	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is fitted in, or null"`
 	AssemblyFields
+	IsStruck  bool      `db:"is_struck" json:"isStruck" doc:"It was entered by mistake and struck out"`
 	Version   int       `db:"version" json:"version"`
 	Revision  int       `db:"revision" json:"revision" doc:"Newest revision of its sheet; 0 before the first"`
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-const assemblySelect = `SELECT a.id, f.machine_id, a.title, a.part, a.rev, a.serial, COALESCE(f.slot, '') AS slot,
-		COALESCE(f.fit, 'unknown') AS fit, a.purpose, a.version, a.updated_at,
+const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.rev, a.serial, COALESCE(f.slot, '') AS slot,
+		COALESCE(f.fit, 'unknown') AS fit, a.purpose, f.id IS NULL AS is_struck, a.version, a.updated_at,
 		COALESCE((SELECT max(n) FROM sheet_revision r WHERE r.assembly_id = a.id), 0) AS revision
 	FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL `
 
-// InsertAssembly adds an assembly, fitted in a machine behind those that are there already.
-func InsertAssembly(ctx context.Context, h Handle, machineID int64, a AssemblyFields) (int64, error) {
+// InsertAssembly adds an assembly where a fitting says; slot and fit are those of the fields.
+func InsertAssembly(ctx context.Context, h Handle, at Fitting, a AssemblyFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO assembly (title, part, rev, serial, purpose)
-		VALUES ($1, $2, $3, $4, $5) RETURNING id`, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
+	err := h.GetContext(ctx, &id, `INSERT INTO assembly (kind, title, part, rev, serial, purpose)
+		VALUES (COALESCE(NULLIF($1, ''), 'board'), $2, $3, $4, $5, $6) RETURNING id`, a.Kind, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
 	if err != nil {
 		return 0, err
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO fitting (assembly_id, machine_id, slot, fit, ordinal)
-		VALUES ($1, $2, $3, $4, (SELECT COALESCE(max(ordinal), 0) + 1 FROM fitting WHERE machine_id = $2 AND until IS NULL))`,
-		id, machineID, a.Slot, a.Fit)
+	at.AssemblyID, at.Slot, at.Fit = id, a.Slot, a.Fit
+	_, err = InsertFitting(ctx, h, at)
 	return id, err
 }
 
 // UpdateAssembly writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateAssembly(ctx context.Context, h Handle, id int64, a AssemblyFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6,
-		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
+	_, err := h.ExecContext(ctx, `UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6, kind = $7,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose, a.Kind)
 	if err != nil {
 		return err
 	}
@@ -78,24 +79,4 @@ func AssembliesOf(ctx context.Context, h Handle, machineID int64) ([]Assembly, e
 	assemblies := []Assembly{}
 	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 ORDER BY f.ordinal, a.id`, machineID)
 	return assemblies, err
-}
-
-// Fitting is where an assembly is or was.
-type Fitting struct {
-	ID         int64      `db:"id" json:"id"`
-	AssemblyID int64      `db:"assembly_id" json:"assemblyId"`
-	MachineID  *int64     `db:"machine_id" json:"machineId"`
-	Place      string     `db:"place" json:"place" doc:"The place, when it is not in a machine"`
-	Slot       string     `db:"slot" json:"slot"`
-	Fit        string     `db:"fit" json:"fit"`
-	Since      time.Time  `db:"since" json:"since"`
-	Until      *time.Time `db:"until" json:"until" doc:"Null for where it is today"`
-}
-
-// FittingsOf lists where an assembly has been, the newest first.
-func FittingsOf(ctx context.Context, h Handle, assemblyID int64) ([]Fitting, error) {
-	fittings := []Fitting{}
-	err := h.SelectContext(ctx, &fittings, `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(p.name, '') AS place, f.slot, f.fit, f.since, f.until
-		FROM fitting f LEFT JOIN place p ON p.id = f.place_id WHERE f.assembly_id = $1 ORDER BY f.since DESC, f.id DESC`, assemblyID)
-	return fittings, err
 }

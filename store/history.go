@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"time"
 )
 
@@ -19,19 +20,21 @@ type Event struct {
 	After       *json.RawMessage `db:"after" json:"after"`
 }
 
-// InsertEvent adds a row to the history. Before and after are written as JSON; nil stays null.
-func InsertEvent(ctx context.Context, h Handle, e Event, before, after any) error {
+// InsertEvent adds a row to the history and returns its id. Before and after are written as JSON;
+// nil stays null.
+func InsertEvent(ctx context.Context, h Handle, e Event, before, after any) (int64, error) {
 	beforeJSON, err := nullableJSON(before)
 	if err != nil {
-		return err
+		return 0, err
 	}
 	afterJSON, err := nullableJSON(after)
 	if err != nil {
-		return err
+		return 0, err
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after)
-		VALUES ($1, $2, $3, $4, $5, $6, $7)`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID, e.MachineID, beforeJSON, afterJSON)
-	return err
+	var id int64
+	err = h.GetContext(ctx, &id, `INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after)
+		VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID, e.MachineID, beforeJSON, afterJSON)
+	return id, err
 }
 
 // EventsOf lists the history of one record, oldest first.
@@ -57,19 +60,37 @@ type ToldEvent struct {
 	By        string `db:"by_name"`
 	Accession string `db:"accession"`
 	Subject   string `db:"subject"`
+	IsNewest  bool   `db:"is_newest"` // nothing was done to the same record since
 }
 
-// ListEvents reads a page of the history, the newest first: of one machine and what is or was
-// fitted in it, or of everything for machine 0.
-func ListEvents(ctx context.Context, h Handle, machineID, before int64, limit int) ([]ToldEvent, error) {
+const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.subject_id, h.machine_id, h.before, h.after,
+		COALESCE(c.name, '') AS by_name, COALESCE(m.accession, '') AS accession,
+		CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title, '') ELSE '' END AS subject,
+		NOT EXISTS (SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id) AS is_newest
+	FROM history h
+	LEFT JOIN account c ON c.id = h.account_id
+	LEFT JOIN machine m ON m.id = h.machine_id
+	LEFT JOIN assembly a ON h.subject_kind = 'assembly' AND a.id = h.subject_id `
+
+// EventQuery selects a page of the history, the newest first.
+type EventQuery struct {
+	Machine  int64 // of this machine and what is or was fitted in it; 0 for all
+	Assembly int64 // of this assembly, wherever it was; 0 for all
+	Before   int64 // events below this id; 0 for the newest
+	Limit    int
+}
+
+// ListEvents reads a page.
+func ListEvents(ctx context.Context, h Handle, q EventQuery) ([]ToldEvent, error) {
 	events := []ToldEvent{}
-	err := h.SelectContext(ctx, &events, `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.subject_id, h.machine_id, h.before, h.after,
-			COALESCE(c.name, '') AS by_name, COALESCE(m.accession, '') AS accession,
-			CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title, '') ELSE '' END AS subject
-		FROM history h
-		LEFT JOIN account c ON c.id = h.account_id
-		LEFT JOIN machine m ON m.id = h.machine_id
-		LEFT JOIN assembly a ON h.subject_kind = 'assembly' AND a.id = h.subject_id
-		WHERE ($1 = 0 OR h.machine_id = $1) AND ($2 = 0 OR h.id < $2) ORDER BY h.id DESC LIMIT $3`, machineID, before, limit)
+	err := h.SelectContext(ctx, &events, toldSelect+`WHERE ($1 = 0 OR h.machine_id = $1) AND ($2 = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
+		AND ($3 = 0 OR h.id < $3) ORDER BY h.id DESC LIMIT $4`, q.Machine, q.Assembly, q.Before, q.Limit)
 	return events, err
+}
+
+// EventByID reads an event.
+func EventByID(ctx context.Context, h Handle, id int64) (ToldEvent, error) {
+	var e ToldEvent
+	err := get(ctx, h, &e, fmt.Sprintf("event %d", id), toldSelect+`WHERE h.id = $1`, id)
+	return e, err
 }

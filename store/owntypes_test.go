@@ -20,7 +20,7 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 		"micro": {Marking: "µX9040", Count: 1}, "other": {Marking: "74LS00", TypeNumber: "74LS00", Count: 4},
 		"empty": {Marking: "HX9040", TypeNumber: "HX9040", Count: 7, Empty: true}, "percent": {Marking: "HX%40", Count: 1},
 	} {
-		boards[title], err = store.InsertAssembly(ctx, db, machine, store.AssemblyFields{Title: title, Fit: "factory"})
+		boards[title], err = store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: title, Fit: "factory"})
 		require.NoError(t, err)
 		row.Line, row.Kind, row.Designators, row.Findings = 1, "chip", []string{}, []sheet.Finding{}
 		require.NoError(t, store.ReplaceEntries(ctx, db, boards[title], 1, []store.EntryRow{row}))

@@ -41,7 +41,8 @@ func TestMigrationsAllCountAndGoBothWays(t *testing.T) {
 
 func TestHistoryIsAppendOnly(t *testing.T) {
 	db := storetest.New(t)
-	require.NoError(t, store.InsertEvent(ctx, db, store.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7}, nil, map[string]int{"revision": 1}))
+	_, err := store.InsertEvent(ctx, db, store.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7}, nil, map[string]int{"revision": 1})
+	require.NoError(t, err)
 	for _, change := range []string{`UPDATE history SET deed = 'none'`, `DELETE FROM history`} {
 		_, err := db.Exec(change)
 		require.Error(t, err, change)
@@ -100,11 +101,11 @@ func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
 	db := storetest.New(t)
 	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
-	assembly, err := store.InsertAssembly(ctx, db, machine, store.AssemblyFields{Title: "Board", Fit: "factory"})
+	assembly, err := store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id) VALUES ($1, $2)`, assembly, machine)
 	require.True(t, store.Violates(err, "fitting_present_key"), "%v", err)
-	_, err = db.Exec(`INSERT INTO fitting (assembly_id, until) VALUES ($1, now())`, assembly)
+	_, err = db.Exec(`INSERT INTO fitting (assembly_id, until) VALUES ($1, current_date)`, assembly)
 	require.True(t, store.Violates(err, "fitting_somewhere"), "%v", err)
 }
 
@@ -169,7 +170,7 @@ func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
 	db := storetest.New(t)
 	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
-	board, err := store.InsertAssembly(ctx, db, machine, store.AssemblyFields{Title: "Board", Fit: "factory"})
+	board, err := store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	day := "1985-08-12"
 	rows := []store.EntryRow{

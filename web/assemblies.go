@@ -10,6 +10,18 @@ import (
 	"frugalheron/store"
 )
 
+// WantedMove is a move, and the version of the assembly that it started from.
+type WantedMove struct {
+	Versioned
+	app.Move
+}
+
+// LooseFields are what people write about an assembly that is in no machine.
+type LooseFields struct {
+	Place string `json:"place" maxLength:"200" doc:"Where it is"`
+	store.AssemblyFields
+}
+
 func (s *Server) registerAssemblies() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-assemblies", Method: http.MethodGet, Path: "/api/machines/{id}/assemblies",
@@ -38,9 +50,43 @@ func (s *Server) registerAssemblies() {
 		return answer(s.app.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
 	register(s, app.MayLook, huma.Operation{
-		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}", Summary: "Read an assembly", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Assembly], error) {
-		return answer(s.app.Assembly(ctx, actor, in.ID))
+		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}", Summary: "Read an assembly with its sheet", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.FittedAssembly], error) {
+		return answer(s.app.AssemblyWithSheet(ctx, actor, in.ID))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-loose-assemblies", Method: http.MethodGet, Path: "/api/assemblies", Summary: "Assemblies that are in no machine: in store, or lent",
+		Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		Search string `query:"search" maxLength:"200" doc:"Words that must all occur in what is said of it or of where it is"`
+		After  int64  `query:"after" minimum:"0" doc:"What next was in the page before"`
+		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+	}) (*output[app.LoosePage], error) {
+		return answer(s.app.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies", Summary: "Add an assembly that is in no machine",
+		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct{ Body LooseFields }) (*output[store.Assembly], error) {
+		return answer(s.app.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves", Summary: "Move an assembly to a machine or a place, or lend it",
+		Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body WantedMove
+	}) (*output[app.Moved], error) {
+		return answer(s.app.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "strike-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/strike", Summary: "Strike out an assembly that was entered by mistake",
+		Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body Versioned
+	}) (*output[app.Moved], error) {
+		return answer(s.app.StrikeAssembly(ctx, actor, in.ID, in.Body.Version))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "change-assembly", Method: http.MethodPut, Path: "/api/assemblies/{id}", Summary: "Change what is said of an assembly",

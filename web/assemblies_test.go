@@ -33,7 +33,7 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	at := func(format string) string { return fmt.Sprintf(format, machine.ID) }
 	require.Equal(t, []string{"Loft"}, ask[[]string](c, "GET", "/api/places", nil))
 
-	board := ask[store.Assembly](c, "POST", at("/api/machines/%d/assemblies"), store.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared"})
+	board := ask[store.Assembly](c, "POST", at("/api/machines/%d/assemblies"), store.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared", Kind: "board"})
 	require.Equal(t, "unknown", board.Fit)
 	require.Zero(t, board.Revision)
 	cards := ask[[]store.Assembly](c, "POST", at("/api/machines/%d/sheets"), map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
@@ -112,6 +112,30 @@ func TestDetailsChangeByVersion(t *testing.T) {
 	require.Equal(t, 2, board.Version)
 }
 
+func TestMovesByHTTP(t *testing.T) {
+	s := newSite(t)
+	c := s.as(t, demo.Accounts[1])
+	moved := ask[app.Moved](c, "POST", "/api/assemblies/{board}/moves", map[string]any{"version": 1, "to": "place", "place": "Store"})
+	require.Equal(t, "Store", moved.Where)
+	page := ask[app.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
+	require.Equal(t, "EH-0142", page.Assemblies[0].From)
+	require.Len(t, ask[app.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", web.Drafts{Drafts: []web.Draft{}}).Boards, 1)
+	spare := ask[store.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
+	require.Nil(t, spare.MachineID)
+	require.Len(t, ask[app.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
+	status, body := c.send("POST", s.path("/api/assemblies/{board}/moves"), map[string]any{"version": 1, "to": "place", "place": "Loft"})
+	require.Equal(t, 409, status)
+	require.Equal(t, 2, problemOf(t, body).Newer.Assembly.Version)
+	status, _ = c.send("POST", fmt.Sprintf("/api/history/%d/undo", moved.Event), nil)
+	require.Equal(t, 204, status)
+	struck := ask[app.Moved](c, "POST", "/api/assemblies/{board}/strike", map[string]any{"version": 3})
+	require.True(t, struck.Assembly.IsStruck)
+	history := ask[app.ToldPage](c, "GET", "/api/assemblies/{board}/history", nil)
+	require.Equal(t, "struck out Main board, entered by mistake", history.Events[0].What)
+	require.NotEmpty(t, history.Events[0].MayUndo)
+	require.Empty(t, history.Events[1].MayUndo)
+}
+
 func TestTypesForCompletion(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[2])
@@ -127,12 +151,12 @@ func TestWhatDoesNotExistIsNotFound(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	for _, path := range []string{"/api/machines/999", "/api/machines/999/assemblies", "/api/assemblies/999", "/api/assemblies/999/sheet",
-		"/api/assemblies/999/revisions", "/api/assemblies/999/positions", "/api/assemblies/999/entries", "/api/assemblies/999/fittings"} {
+		"/api/assemblies/999/revisions", "/api/assemblies/999/positions", "/api/assemblies/999/entries", "/api/assemblies/999/fittings", "/api/assemblies/999/history"} {
 		status, body := c.send("GET", path, nil)
 		require.Equal(t, 404, status, path)
 		problemOf(t, body)
 	}
-	status, _ := c.send("POST", "/api/machines/999/assemblies", store.AssemblyFields{Title: "x", Fit: "unknown"})
+	status, _ := c.send("POST", "/api/machines/999/assemblies", store.AssemblyFields{Title: "x", Fit: "unknown", Kind: "board"})
 	require.Equal(t, 404, status)
 	status, _ = c.send("PUT", "/api/assemblies/999/sheet", map[string]any{"base": 0, "body": ""})
 	require.Equal(t, 404, status)

@@ -15,6 +15,11 @@ type HistoryPage struct {
 	Limit  int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
 }
 
+// Done answers a deed that leaves no record behind.
+type Done struct {
+	Event int64 `json:"event" doc:"The event of the history, by which the deed can be undone"`
+}
+
 func (s *Server) registerHistory() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history", Summary: "Who did what when, in the whole collection",
@@ -30,6 +35,22 @@ func (s *Server) registerHistory() {
 		HistoryPage
 	}) (*output[app.ToldPage], error) {
 		return answer(s.app.History(ctx, actor, in.ID, in.Before, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history", Summary: "Who did what when to an assembly, wherever it was",
+		Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		HistoryPage
+	}) (*output[app.ToldPage], error) {
+		return answer(s.app.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo", Summary: "Take back what an event did",
+		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
+		Errors:      errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*struct{}, error) {
+		return nil, s.app.Undo(ctx, actor, in.ID)
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference", Summary: "How a sheet changed from one revision to another",

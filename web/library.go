@@ -48,7 +48,8 @@ func (s *Server) registerLibrary() {
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
 		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}", Summary: "Take an own type out of the library", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*struct{}, error) {
-		return nil, s.app.ForgetType(ctx, actor, in.ID)
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[Done], error) {
+		event, err := s.app.ForgetType(ctx, actor, in.ID)
+		return answer(Done{event}, err)
 	})
 }

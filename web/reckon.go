@@ -30,15 +30,18 @@ func (s *Server) registerReckoning() {
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body struct {
-			Drafts []Draft `json:"drafts" maxItems:"100"`
-		}
+		Body Drafts
 	}) (*output[app.ReckonedMachine], error) {
-		drafts := map[int64]string{}
-		for _, draft := range in.Body.Drafts {
-			drafts[draft.AssemblyID] = draft.Body
-		}
-		return answer(s.app.ReckonMachine(ctx, actor, in.ID, drafts))
+		return answer(s.app.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "reckon-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
+		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body Drafts
+	}) (*output[app.ReckonedMachine], error) {
+		return answer(s.app.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
@@ -58,6 +61,19 @@ func (s *Server) registerReckoning() {
 		}
 		return answer(Line{text}, nil)
 	})
+}
+
+// Drafts are the sheets that stand in editors.
+type Drafts struct {
+	Drafts []Draft `json:"drafts" maxItems:"100"`
+}
+
+func (d Drafts) byAssembly() map[int64]string {
+	bodies := map[int64]string{}
+	for _, draft := range d.Drafts {
+		bodies[draft.AssemblyID] = draft.Body
+	}
+	return bodies
 }
 
 // Draft is a sheet that is not kept yet.

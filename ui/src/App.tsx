@@ -5,18 +5,18 @@ import { Navigate, Route, Routes } from 'react-router'
 import { messageOf } from './api/problem'
 import { sessionQuery } from './api/session'
 import { Frame } from './frame/Frame'
-import { rooms } from './frame/rooms'
 import { SignIn } from './frame/SignIn'
 import { Button } from './kit/Button'
 import { Notice } from './kit/Notice'
-import { Page } from './kit/Page'
-import { Later } from './rooms/later/Later'
+import { Page, Title } from './kit/Page'
 import { NewMachine } from './rooms/shelves/NewMachine'
 import { Shelves } from './rooms/shelves/Shelves'
 
 const Account = lazy(() => import('./rooms/account/Account'))
 const Bench = lazy(() => import('./rooms/bench/Bench'))
 const Library = lazy(() => import('./rooms/library/Library'))
+const Stores = lazy(() => import('./rooms/stores/Stores'))
+const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
 const Diary = lazy(() => import('./rooms/diary/Diary'))
 const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 
@@ -39,16 +39,15 @@ export function App() {
           <Route index element={<Navigate to="/shelves" replace />} />
           <Route path="shelves" element={<Shelves />} />
           <Route path="shelves/new" element={<NewMachine />} />
+          <Route path="stores" element={<Stores />} />
+          <Route path="stores/:assemblyId" element={<OneLoose />} />
           <Route path="library" element={<Library />} />
           <Route path="diary" element={<Diary />} />
           <Route path="account" element={<Account />} />
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />
-          {rooms.map(({ path, name, later }) => later && (
-            <Route key={path} path={path} element={<Later name={name} sentence={later} />} />
-          ))}
-          <Route path="*" element={<Later name="Nothing here" sentence="The address names no room; choose one above." />} />
+          <Route path="*" element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />
         </Route>
       </Routes>
     </Suspense>

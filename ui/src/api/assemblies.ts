@@ -6,23 +6,30 @@ export type FittedAssembly = Schemas['FittedAssembly']
 export type AssemblyFields = Schemas['AssemblyFields']
 export type Revision = Schemas['Revision']
 
-export const assembliesKey = (machineId: number) => ['assemblies', machineId]
+export type AssemblyKind = NonNullable<AssemblyFields['kind']>
+
+export const assembliesKey = ['assemblies']
 
 export const assembliesQuery = (machineId: number) =>
   queryOptions({
-    queryKey: assembliesKey(machineId),
+    queryKey: [...assembliesKey, 'in', machineId],
     queryFn: () => ask(api.GET('/api/machines/{id}/assemblies', { params: { path: { id: machineId } } })),
   })
 
-function onBench(machineId: number) {
-  return { onSuccess: () => queryClient.invalidateQueries({ queryKey: assembliesKey(machineId) }) }
-}
+/** One assembly with its sheet, wherever it is. */
+export const assemblyQuery = (id: number) =>
+  queryOptions({
+    queryKey: [...assembliesKey, id],
+    queryFn: () => ask(api.GET('/api/assemblies/{id}', { params: { path: { id } } })),
+  })
+
+const onBench = { onSuccess: () => queryClient.invalidateQueries({ queryKey: assembliesKey }) }
 
 export function useAddAssembly(machineId: number) {
   return useMutation({
     mutationFn: (body: AssemblyFields) =>
       ask(api.POST('/api/machines/{id}/assemblies', { params: { path: { id: machineId } }, body })),
-    ...onBench(machineId),
+    ...onBench,
   })
 }
 
@@ -30,15 +37,15 @@ export function useTakeOverSheet(machineId: number) {
   return useMutation({
     mutationFn: (text: string) =>
       ask(api.POST('/api/machines/{id}/sheets', { params: { path: { id: machineId } }, body: { text } })),
-    ...onBench(machineId),
+    ...onBench,
   })
 }
 
-export function useChangeAssembly(machineId: number, id: number) {
+export function useChangeAssembly(id: number) {
   return useMutation({
     mutationFn: (body: AssemblyFields & { version: number }) =>
       ask(api.PUT('/api/assemblies/{id}', { params: { path: { id } }, body })),
-    ...onBench(machineId),
+    ...onBench,
   })
 }
 
@@ -46,14 +53,12 @@ export function saveSheet(id: number, base: number, body: string): Promise<Revis
   return ask(api.PUT('/api/assemblies/{id}/sheet', { params: { path: { id } }, body: { base, body } }))
 }
 
-/** Puts a kept revision into the list of the bench, so that it need not be asked for again. */
-export function noteRevision(machineId: number, revision: Revision) {
+/** Puts a kept revision where the bench shows it, so that it need not be asked for again. */
+export function noteRevision({ id, machineId }: FittedAssembly, { n, body }: Revision) {
   historyChanged()
-  queryClient.setQueryData(assembliesQuery(machineId).queryKey, (assemblies) =>
-    assemblies?.map((assembly) =>
-      assembly.id === revision.assemblyId ? { ...assembly, revision: revision.n, body: revision.body } : assembly,
-    ),
-  )
+  const noted = (assembly: FittedAssembly) => (assembly.id === id ? { ...assembly, revision: n, body } : assembly)
+  if (machineId) queryClient.setQueryData(assembliesQuery(machineId).queryKey, (assemblies) => assemblies?.map(noted))
+  queryClient.setQueryData(assemblyQuery(id).queryKey, (assembly) => assembly && noted(assembly))
 }
 
 export type Merged = Schemas['Merged']

@@ -1,5 +1,6 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
+import { offerUndo } from '../undo/offer'
 import { api, ask, queryClient, type Schemas } from './client'
 
 export type LibraryType = Schemas['LibraryType']
@@ -42,7 +43,10 @@ export function useChangeType(id: number) {
 
 export function useForgetType() {
   return useMutation({
-    mutationFn: (id: number) => ask(api.DELETE('/api/own-types/{id}', { params: { path: { id } } })),
-    onSuccess: changed,
+    mutationFn: ({ id }: OwnType) => ask(api.DELETE('/api/own-types/{id}', { params: { path: { id } } })),
+    onSuccess: ({ event }, { number }) => {
+      changed()
+      offerUndo({ event, words: `${number} is taken out of the library.` })
+    },
   })
 }

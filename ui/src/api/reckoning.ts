@@ -12,13 +12,18 @@ export type DeviceType = Schemas['Type']
 export type Reckoned = Schemas['Reckoned']
 export type Draft = Schemas['Draft']
 
-/** What the machine amounts to with the drafts; `stamp` changes with all else that counts. */
-export const reckoningQuery = (machineId: number, drafts: Draft[], stamp: string) =>
+/** What is reckoned: a machine, or an assembly that is in none. */
+export type Subject = { machine: number } | { assembly: number }
+
+/** What a subject amounts to with the drafts; `stamp` changes with all else that counts. */
+export const reckoningQuery = (subject: Subject, drafts: Draft[], stamp: string) =>
   queryOptions({
-    queryKey: ['reckoning', machineId, stamp, drafts],
+    queryKey: ['reckoning', subject, stamp, drafts],
     queryFn: async ({ signal }) => ({
       ...(await ask(
-        api.POST('/api/machines/{id}/reckoning', { params: { path: { id: machineId } }, body: { drafts }, signal }),
+        'machine' in subject
+          ? api.POST('/api/machines/{id}/reckoning', { params: { path: { id: subject.machine } }, body: { drafts }, signal })
+          : api.POST('/api/assemblies/{id}/reckoning', { params: { path: { id: subject.assembly } }, body: { drafts }, signal }),
       )),
       // Which texts this speaks of: by the time it arrives, others may stand in the editors.
       of: drafts,

@@ -4,6 +4,30 @@
  */
 
 export interface paths {
+    "/api/assemblies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Assemblies that are in no machine: in store, or lent
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-loose-assemblies"];
+        put?: never;
+        /**
+         * Add an assembly that is in no machine
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-loose-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}": {
         parameters: {
             query?: never;
@@ -12,7 +36,7 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Read an assembly
+         * Read an assembly with its sheet
          * @description Roles: curator, technician, viewer.
          */
         get: operations["get-assembly"];
@@ -88,6 +112,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who did what when to an assembly, wherever it was
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-assembly-history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/merge": {
         parameters: {
             query?: never;
@@ -108,6 +152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move an assembly to a machine or a place, or lend it
+         * @description Roles: curator, technician.
+         */
+        post: operations["move-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/positions": {
         parameters: {
             query?: never;
@@ -122,6 +186,26 @@ export interface paths {
         get: operations["list-positions"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assemblies/{id}/reckoning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reckon an assembly on its own, with a draft in place of its kept sheet
+         * @description Roles: curator, technician, viewer.
+         */
+        post: operations["reckon-assembly"];
         delete?: never;
         options?: never;
         head?: never;
@@ -172,6 +256,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out an assembly that was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-assembly"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/history": {
         parameters: {
             query?: never;
@@ -186,6 +290,26 @@ export interface paths {
         get: operations["list-history"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/history/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take back what an event did
+         * @description Only roles that may do the deed may take it back, and only while nothing was done to the same record since. Roles: curator, technician, viewer.
+         */
+        post: operations["undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -580,6 +704,14 @@ export interface components {
             fit?: "factory" | "period" | "later" | "modern" | "unknown";
             /** Format: int64 */
             id: number;
+            /** @description It was entered by mistake and struck out */
+            isStruck: boolean;
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
             /**
              * Format: int64
              * @description The machine it is fitted in, or null
@@ -619,6 +751,12 @@ export interface components {
              * @enum {string}
              */
             fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -644,6 +782,12 @@ export interface components {
              * @enum {string}
              */
             fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -764,10 +908,20 @@ export interface components {
             old: number;
             text: string;
         };
+        Done: {
+            /**
+             * Format: int64
+             * @description The event of the history, by which the deed can be undone
+             */
+            event: number;
+        };
         Draft: {
             /** Format: int64 */
             assemblyId: number;
             body: string;
+        };
+        Drafts: {
+            drafts: components["schemas"]["Draft"][];
         };
         EntryRow: {
             /** Format: int64 */
@@ -807,6 +961,14 @@ export interface components {
             fit?: "factory" | "period" | "later" | "modern" | "unknown";
             /** Format: int64 */
             id: number;
+            /** @description It was entered by mistake and struck out */
+            isStruck: boolean;
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
             /**
              * Format: int64
              * @description The machine it is fitted in, or null
@@ -840,22 +1002,26 @@ export interface components {
             version: number;
         };
         Fitting: {
+            /** @description Of the machine, when it is in one */
+            accession: string;
             /** Format: int64 */
             assemblyId: number;
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or null */
+            due: string | null;
             fit: string;
             /** Format: int64 */
             id: number;
+            /** @description Who has it, when it is lent */
+            lentTo: string;
             /** Format: int64 */
             machineId: number | null;
-            /** @description The place, when it is not in a machine */
+            note: string;
+            /** @description The place, when it is at one */
             place: string;
-            /** Format: date-time */
+            /** @description Day on which it came there, YYYY-MM-DD */
             since: string;
             slot: string;
-            /**
-             * Format: date-time
-             * @description Null for where it is today
-             */
+            /** @description Day on which it left; null for where it is today */
             until: string | null;
         };
         LibraryType: {
@@ -948,6 +1114,112 @@ export interface components {
              */
             version: number;
         };
+        LooseAssembly: {
+            /** Format: int64 */
+            chips: number;
+            /** @description Day by which a loan is to be back, or null */
+            due: string | null;
+            /**
+             * @description When it came into the machine
+             * @default unknown
+             * @enum {string}
+             */
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /** @description Accession number of the machine it was in last, or empty */
+            from: string;
+            /** Format: int64 */
+            id: number;
+            /** @description It was entered by mistake and struck out */
+            isStruck: boolean;
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            lentTo: string;
+            /**
+             * Format: int64
+             * @description The machine it is fitted in, or null
+             */
+            machineId: number | null;
+            /** @description Part number on the board */
+            part?: string;
+            place: string;
+            /**
+             * @description What its memory is for, where the sheet does not say
+             * @enum {string}
+             */
+            purpose?: "" | "main" | "picture" | "cache" | "shared" | "card";
+            /** @description In KB of 1,024 bytes with one decimal; empty when none is known */
+            ram: string;
+            /** Format: int64 */
+            ramBytes: number;
+            /** @description Revision on the board */
+            rev?: string;
+            /**
+             * Format: int64
+             * @description Newest revision of its sheet; 0 before the first
+             */
+            revision: number;
+            rom: string;
+            /** Format: int64 */
+            romBytes: number;
+            serial?: string;
+            since: string;
+            /** @description Where in the machine it sits */
+            slot?: string;
+            /**
+             * @description What the board is called
+             * @example Main board
+             */
+            title: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+        };
+        LooseFields: {
+            /**
+             * @description When it came into the machine
+             * @default unknown
+             * @enum {string}
+             */
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            /** @description Part number on the board */
+            part?: string;
+            /** @description Where it is */
+            place: string;
+            /**
+             * @description What its memory is for, where the sheet does not say
+             * @enum {string}
+             */
+            purpose?: "" | "main" | "picture" | "cache" | "shared" | "card";
+            /** @description Revision on the board */
+            rev?: string;
+            serial?: string;
+            /** @description Where in the machine it sits */
+            slot?: string;
+            /**
+             * @description What the board is called
+             * @example Main board
+             */
+            title: string;
+        };
+        LoosePage: {
+            assemblies: components["schemas"]["LooseAssembly"][];
+            /**
+             * Format: int64
+             * @description Give this as after to get the next page; 0 on the last
+             */
+            next: number;
+        };
         Machine: {
             /**
              * @description Accession number
@@ -1031,6 +1303,16 @@ export interface components {
             newer: components["schemas"]["Revision"];
             /** @description The whole sheet, stretch by stretch */
             stretches: components["schemas"]["Stretch"][];
+        };
+        Moved: {
+            assembly: components["schemas"]["Assembly"];
+            /**
+             * Format: int64
+             * @description The event of the history, by which the deed can be undone
+             */
+            event: number;
+            /** @description Where it is now, in words */
+            where: string;
         };
         NamedType: {
             /** Format: int64 */
@@ -1192,9 +1474,6 @@ export interface components {
             title: string;
             /** @description URI of the kind of problem; about:blank when absent */
             type?: string;
-        };
-        "Reckon-machineRequest": {
-            drafts: components["schemas"]["Draft"][];
         };
         ReckonRequest: {
             /**
@@ -1475,6 +1754,8 @@ export interface components {
             id: number;
             /** Format: int64 */
             machineId: number | null;
+            /** @description Roles that may take it back; none where it cannot be, or where something was done to the record since */
+            mayUndo: string[];
             /**
              * Format: int64
              * @description The revision of a sheet that was saved; else 0
@@ -1520,6 +1801,44 @@ export interface components {
              */
             words: number;
         };
+        Versioned: {
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        WantedMove: {
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
+            due?: string;
+            /**
+             * @description When it came into the machine
+             * @default unknown
+             * @enum {string}
+             */
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /** @description Lent to this person or house */
+            lentTo?: string;
+            /**
+             * Format: int64
+             * @description Into this machine
+             */
+            machineId?: number;
+            note?: string;
+            /** @description Day of the move, YYYY-MM-DD; empty for today */
+            on?: string;
+            /** @description To this place */
+            place?: string;
+            /** @description Where in the machine it sits */
+            slot?: string;
+            /** @enum {string} */
+            to: "machine" | "place" | "loan";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         Who: {
             mayKeepTheRecord: boolean;
             mayWriteSheets: boolean;
@@ -1536,6 +1855,128 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "list-loose-assemblies": {
+        parameters: {
+            query?: {
+                /** @description Words that must all occur in what is said of it or of where it is */
+                search?: string;
+                /** @description What next was in the page before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoosePage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-loose-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LooseFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assembly"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-assembly": {
         parameters: {
             query?: never;
@@ -1553,7 +1994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Assembly"];
+                    "application/json": components["schemas"]["FittedAssembly"];
                 };
             };
             /** @description Unauthorized */
@@ -1893,6 +2334,77 @@ export interface operations {
             };
         };
     };
+    "list-assembly-history": {
+        parameters: {
+            query?: {
+                /** @description Only events below this id; 0 for the newest */
+                before?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "merge-sheet": {
         parameters: {
             query?: never;
@@ -1964,6 +2476,86 @@ export interface operations {
             };
         };
     };
+    "move-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantedMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-positions": {
         parameters: {
             query?: {
@@ -1986,6 +2578,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Position"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "reckon-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drafts"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReckonedMachine"];
                 };
             };
             /** @description Unauthorized */
@@ -2253,6 +2916,86 @@ export interface operations {
             };
         };
     };
+    "strike-assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Versioned"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-history": {
         parameters: {
             query?: {
@@ -2286,6 +3029,80 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2989,7 +3806,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Reckon-machineRequest"];
+                "application/json": components["schemas"]["Drafts"];
             };
         };
         responses: {
@@ -3340,12 +4157,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
             };
             /** @description Unauthorized */
             401: {

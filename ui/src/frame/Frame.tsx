@@ -6,6 +6,7 @@ import { useAccount, useSignOut } from '../api/session'
 import { Button } from '../kit/Button'
 import { useShortcut } from '../kit/shortcuts'
 import { color, font, radius, space } from '../theme'
+import { UndoBar } from '../undo/UndoBar'
 import { rooms } from './rooms'
 import { Shortcuts } from './Shortcuts'
 import { SignInAgain } from './SignInAgain'
@@ -48,6 +49,7 @@ export function Frame() {
       <Room id="room" tabIndex={-1}>
         <Outlet />
       </Room>
+      <UndoBar />
       <SignInAgain />
       <Shortcuts isOpen={help} onClose={() => { setHelp(false) }} />
     </>

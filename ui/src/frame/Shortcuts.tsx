@@ -12,6 +12,7 @@ const keys: [string, string][] = [
   ['[  ]', 'previous and next stage'],
   ['e', 'edit the record of the machine'],
   ['w', 'why: go to the reckoning'],
+  ['u', 'undo what was just done, while it is offered'],
   ['?', 'these keys'],
 ]
 

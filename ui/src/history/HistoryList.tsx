@@ -4,9 +4,11 @@ import styled from 'styled-components'
 
 import { historyQuery, type Told } from '../api/history'
 import { messageOf } from '../api/problem'
+import { useAccount } from '../api/session'
 import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 import { color, font, space } from '../theme'
+import { useUndo } from '../undo/offer'
 import { moment } from './moment'
 
 /** Who did what when, the newest first: to a machine, or, for machine 0, in the collection. */
@@ -27,14 +29,26 @@ export function HistoryList({ machineId }: { machineId: number }) {
 }
 
 function Event({ event, withMachine }: { event: Told; withMachine: boolean }) {
+  const role = useAccount()?.role
   return (
     <li>
       <time dateTime={event.at}>{moment(event.at)}</time>
       <span>
         {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}/take-stock`}>{event.accession}</Link>{' '}</>}
         {event.by || 'The command line'} {event.what}
+        {role && event.mayUndo.includes(role) && <Undo event={event.id} />}
       </span>
     </li>
+  )
+}
+
+function Undo({ event }: { event: number }) {
+  const undo = useUndo()
+  return (
+    <>
+      {' '}<Button $tone="quiet" $small isPending={undo.isPending} onPress={() => { undo.mutate(event) }}>Undo</Button>
+      {undo.error && <Notice tone="stop" word="Not undone.">{messageOf(undo.error)}</Notice>}
+    </>
   )
 }
 

@@ -2,8 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 
 import type { FittedAssembly } from '../api/assemblies'
-import type { Machine } from '../api/machines'
-import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery } from '../api/reckoning'
+import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery, type Subject } from '../api/reckoning'
 
 /** A pause in typing of this many milliseconds lets the reckoning follow. */
 const pause = 30
@@ -23,16 +22,19 @@ export type Reckoning = {
   onShow: (assemblyId: number, go: (line: number) => void) => () => void
 }
 
-/** Reckons a machine live from its kept sheets and from what stands in the editors. */
-export function useReckoning(machine: Machine, assemblies: FittedAssembly[]): Reckoning {
+/**
+ * Reckons a machine or a loose assembly live from kept sheets and from what stands in the editors;
+ * `version` is the machine's.
+ */
+export function useReckoning(subject: Subject, version: number, assemblies: FittedAssembly[]): Reckoning {
   const [drafts, setDrafts] = useState<Record<number, string>>({})
   const settled = useSettled(drafts)
   const sent: Draft[] = assemblies.flatMap(({ id }) => {
     const body = settled[id]
     return body === undefined ? [] : [{ assemblyId: id, body }]
   })
-  const stamp = [machine.version, ...assemblies.map((a) => `${String(a.id)}.${String(a.version)}.${String(a.revision)}`)].join(' ')
-  const query = useQuery(reckoningQuery(machine.id, sent, stamp))
+  const stamp = [version, ...assemblies.map((a) => `${String(a.id)}.${String(a.version)}.${String(a.revision)}`)].join(' ')
+  const query = useQuery(reckoningQuery(subject, sent, stamp))
 
   const places = useRef(new Map<number, (line: number) => void>())
   const setDraft = useCallback((id: number, text: string | undefined) => {

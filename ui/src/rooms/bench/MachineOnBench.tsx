@@ -9,7 +9,7 @@ import { Notice } from '../../kit/Notice'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { color, narrow, space } from '../../theme'
-import { LaterText } from '../later/Later'
+import { LaterText } from './LaterText'
 import { MachineHead } from './MachineHead'
 import { StageRail } from './StageRail'
 import { stages } from './stages'
@@ -20,7 +20,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
   const wanted = useParams().stage
   const stage = stages.find(({ path }) => path === wanted)
   const assemblies = useQuery(assembliesQuery(machine.id))
-  const reckoning = useReckoning(machine, assemblies.data ?? [])
+  const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
 
   return (
     <Layout>

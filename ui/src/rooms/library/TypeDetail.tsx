@@ -32,7 +32,7 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       <ul>
         {found.data?.map((line) => (
           <li key={`${String(line.assemblyId)} ${String(line.line)}`}>
-            {line.machineId ? <Link to={`/bench/${String(line.machineId)}/take-stock`}>{line.accession} {line.machine}</Link> : 'in no machine'}
+            {line.machineId ? <Link to={`/bench/${String(line.machineId)}/take-stock`}>{line.accession} {line.machine}</Link> : <Link to={`/stores/${String(line.assemblyId)}`}>in no machine</Link>}
             {', '}{line.assembly}, line {line.line}: {line.count} x <code>{line.marking}</code>
           </li>
         ))}
@@ -41,7 +41,7 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       <Buttons>
         {own && account?.mayWriteSheets && <Button onPress={() => { setEditing(true) }}>Edit the type</Button>}
         {own && account?.mayKeepTheRecord && (
-          <Button isPending={forget.isPending} onPress={() => { forget.mutate(own.id, { onSuccess: onClose }) }}>Take it out of the library</Button>
+          <Button isPending={forget.isPending} onPress={() => { forget.mutate(own, { onSuccess: onClose }) }}>Take it out of the library</Button>
         )}
         <Button onPress={onClose}>Close</Button>
       </Buttons>

@@ -9,6 +9,7 @@ import { color, font, radius, space } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
 import { MergeSheet } from './MergeSheet'
+import { MoveForm } from './moves/MoveForm'
 import { NameUnknown } from './NameUnknown'
 import { SheetHistory } from './SheetHistory'
 import { SheetTable } from './SheetTable'
@@ -18,7 +19,6 @@ import { useSheetDraft } from './useSheetDraft'
 const SheetEditor = lazy(() => import('./editor/SheetEditor'))
 
 type Props = {
-  machineId: number
   assembly: FittedAssembly
   reckoning: Reckoning
   mayWrite: boolean
@@ -26,11 +26,12 @@ type Props = {
 }
 
 /** One board: what it is, and its sheet as text or as a table. Both edit the same draft. */
-export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: Props) {
-  const draft = useSheetDraft(machineId, assembly)
+export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
+  const draft = useSheetDraft(assembly)
   const [view, setView] = useState<'text' | 'table'>('text')
   const [editing, setEditing] = useState(false)
   const [telling, setTelling] = useState(false)
+  const [moving, setMoving] = useState(false)
   const [naming, setNaming] = useState<{ number: string; line: number }>()
   const [spot, setSpot] = useState<{ line: number }>()
   const section = useRef<HTMLElement>(null)
@@ -52,6 +53,7 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
         {mayWrite && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
+        {mayWrite && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving} onPress={() => { setMoving(!moving) }}>Move</Button>}
         <Button $tone="quiet" aria-label={`History of ${assembly.title}`} aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
         <Tools>
         {mayWrite && <DraftState draft={draft} title={assembly.title} />}
@@ -67,7 +69,8 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
         </Views>
         </Tools>
       </Head>
-      {editing && <BoardDetails machineId={machineId} assembly={assembly} onDone={() => { setEditing(false) }} />}
+      {editing && <BoardDetails assembly={assembly} onDone={() => { setEditing(false) }} />}
+      {moving && <MoveForm assembly={assembly} onDone={() => { setMoving(false) }} />}
       {telling && (
         <SheetHistory
           key={assembly.revision}
@@ -122,8 +125,9 @@ export function Board({ machineId, assembly, reckoning, mayWrite, startHere }: P
   )
 }
 
-function facts({ part, rev, serial, slot, fit }: FittedAssembly): string {
+function facts({ kind, part, rev, serial, slot, fit }: FittedAssembly): string {
   return [
+    kind !== 'board' && kind,
     part && `part ${part}`,
     rev && `rev ${rev}`,
     serial && `serial ${serial}`,

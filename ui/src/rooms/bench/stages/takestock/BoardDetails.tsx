@@ -1,18 +1,22 @@
 import { useState } from 'react'
 
 import { type AssemblyFields, type FittedAssembly, useChangeAssembly } from '../../../../api/assemblies'
-import { ProblemError } from '../../../../api/problem'
+import { useStrike } from '../../../../api/moves'
+import { messageOf, ProblemError } from '../../../../api/problem'
+import { Button } from '../../../../kit/Button'
 import { ChangedMeanwhile, Differences } from '../../../../kit/ChangedMeanwhile'
+import { Notice } from '../../../../kit/Notice'
 import { BoardForm } from './BoardForm'
 
 const names: Partial<Record<keyof AssemblyFields, string>> = {
-  title: 'name', part: 'part number', rev: 'revision', serial: 'serial number', slot: 'slot', fit: 'fitted', purpose: 'memory is for',
+  title: 'name', kind: 'kind', part: 'part number', rev: 'revision', serial: 'serial number', slot: 'slot', fit: 'fitted', purpose: 'memory is for',
 }
 
 /** Edits what is said of a board. */
-export function BoardDetails({ machineId, assembly, onDone }: { machineId: number; assembly: FittedAssembly; onDone: () => void }) {
+export function BoardDetails({ assembly, onDone }: { assembly: FittedAssembly; onDone: () => void }) {
   const [base, setBase] = useState(assembly)
-  const change = useChangeAssembly(machineId, assembly.id)
+  const change = useChangeAssembly(assembly.id)
+  const strike = useStrike(assembly.id)
   const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.assembly : undefined
   return (
     <>
@@ -28,7 +32,12 @@ export function BoardDetails({ machineId, assembly, onDone }: { machineId: numbe
         action="Keep the details"
         onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
         onCancel={onDone}
-      />
+      >
+        <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(base.version, { onSuccess: onDone }) }}>
+          Entered by mistake: strike it out
+        </Button>
+        {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
+      </BoardForm>
     </>
   )
 }

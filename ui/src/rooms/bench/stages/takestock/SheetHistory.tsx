@@ -10,6 +10,7 @@ import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
 import { color, font, space } from '../../../../theme'
+import { Whereabouts } from './moves/Whereabouts'
 
 type Props = { assembly: FittedAssembly; mayWrite: boolean; onBringBack: (body: string) => void; onClose: () => void }
 
@@ -26,13 +27,14 @@ export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props
   const old = revisions.data?.find(({ n }) => n === Number(from))
   const changed = difference.data?.lines.filter(({ kind }) => kind !== 'same').length
 
-  if (assembly.revision === 0) return <p>Nothing was saved yet.</p>
   return (
     <Panel aria-label={`History of ${assembly.title}`}>
-      <Buttons>
+      <Whereabouts assembly={assembly} />
+      <h3>The sheet</h3>
+      {assembly.revision === 0 ? <p>Nothing was saved yet.</p> : <Buttons>
         <Choice label="From revision" value={from} options={options} onChange={setFrom} />
         <Choice label="to revision" value={to} options={options.filter(({ value }) => value !== '0')} onChange={setTo} />
-      </Buttons>
+      </Buttons>}
       {(revisions.error ?? difference.error) && <Notice tone="stop" word="Not read.">{messageOf(revisions.error ?? difference.error)}</Notice>}
       {changed === 0 && <p>The two are the same.</p>}
       {difference.data && changed !== 0 && (

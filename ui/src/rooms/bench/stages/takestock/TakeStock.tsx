@@ -10,9 +10,10 @@ import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { color, space } from '../../../../theme'
 import { AddBoard } from './AddBoard'
 import { Board } from './Board'
+import { FitFromStore } from './moves/FitFromStore'
 import { PasteBoards } from './PasteBoards'
 
-type Adding = 'nothing' | 'board' | 'text'
+type Adding = 'nothing' | 'board' | 'text' | 'loose'
 
 /** Board by board: the assemblies of the machine one below the other, each with its sheet. */
 export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine; assemblies: FittedAssembly[]; reckoning: Reckoning }) {
@@ -29,16 +30,17 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
         <Buttons>
           <Button $small={assemblies.length > 0} $tone={assemblies.length ? undefined : 'main'} onPress={() => { setAdding('board') }}>Add a board</Button>
           <Button $small={assemblies.length > 0} onPress={() => { setAdding('text') }}>Paste a sheet with headings</Button>
+          <Button $small={assemblies.length > 0} onPress={() => { setAdding('loose') }}>Fit one from store</Button>
           {assemblies.length === 0 && <Faint>Start with the main board: add it, then write down what the eye meets, a line a part.</Faint>}
         </Buttons>
       )}
       {!mayWrite && assemblies.length === 0 && <p>Nothing is written down about the inside of this machine yet.</p>}
       {adding === 'board' && <AddBoard machineId={machine.id} isFirst={assemblies.length === 0} onDone={done} />}
       {adding === 'text' && <PasteBoards machineId={machine.id} onDone={done} />}
+      {adding === 'loose' && <FitFromStore machine={machine} onDone={done} />}
       {assemblies.map((assembly) => (
         <Board
           key={assembly.id}
-          machineId={machine.id}
           assembly={assembly}
           reckoning={reckoning}
           mayWrite={mayWrite}

@@ -6,7 +6,7 @@ import { forgetDraft, keepDraft, keptDraft } from './draftStore'
 import { isChanged as changed, nextDraft, startDraft } from './sheetDraft'
 
 /** The draft of a board's sheet. It stays on this device until the server has it. */
-export function useSheetDraft(machineId: number, assembly: FittedAssembly) {
+export function useSheetDraft(assembly: FittedAssembly) {
   const [state, act] = useReducer(nextDraft, assembly, start)
   const isChanged = changed(state)
 
@@ -22,7 +22,7 @@ export function useSheetDraft(machineId: number, assembly: FittedAssembly) {
     try {
       const revision = await saveSheet(assembly.id, base, text)
       act({ type: 'saved', revision })
-      noteRevision(machineId, revision)
+      noteRevision(assembly, revision)
     } catch (error) {
       act({ type: 'refused', error: error instanceof ProblemError ? error : new ProblemError(0, undefined) })
     }

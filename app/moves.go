@@ -1,0 +1,206 @@
+package app
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/calendar"
+	"frugalheron/store"
+)
+
+// Move says where an assembly goes, and when.
+type Move struct {
+	To        string `json:"to" enum:"machine,place,loan"`
+	MachineID int64  `json:"machineId" required:"false" minimum:"0" doc:"Into this machine"`
+	Slot      string `json:"slot" maxLength:"100" required:"false" doc:"Where in the machine it sits"`
+	Fit       string `json:"fit" enum:"factory,period,later,modern,unknown" default:"unknown" required:"false" doc:"When it came into the machine"`
+	Place     string `json:"place" maxLength:"200" required:"false" doc:"To this place"`
+	LentTo    string `json:"lentTo" maxLength:"200" required:"false" doc:"Lent to this person or house"`
+	Due       string `json:"due" maxLength:"10" required:"false" doc:"Day by which a loan is to be back, YYYY-MM-DD, or empty"`
+	On        string `json:"on" maxLength:"10" required:"false" doc:"Day of the move, YYYY-MM-DD; empty for today"`
+	Note      string `json:"note" maxLength:"1000" required:"false"`
+}
+
+// Moved is an assembly where it is now, and the event that can be taken back.
+type Moved struct {
+	Assembly store.Assembly `json:"assembly"`
+	Event    int64          `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Where    string         `json:"where" doc:"Where it is now, in words"`
+}
+
+// moveTold is what the history keeps of where an assembly was.
+type moveTold struct {
+	Fitting int64  `json:"fitting"`
+	Machine *int64 `json:"machine"`
+	Where   string `json:"where"`
+	Since   string `json:"since"`
+}
+
+func tellFitting(f store.Fitting) moveTold { return moveTold{f.ID, f.MachineID, f.Where(), f.Since} }
+
+// MoveAssembly takes an assembly from where it is to a machine, a place, or lends it. Its sheet and
+// history go with it; its dates are read anew by the era of the machine it is in.
+func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version int, move Move) (Moved, error) {
+	to, err := move.fitting(id)
+	if err != nil {
+		return Moved{}, err
+	}
+	var moved Moved
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
+		if to.MachineID != nil {
+			if _, err := store.LockMachine(ctx, tx, *to.MachineID); err != nil {
+				return &Invalid{"machineId", "choose the machine it goes into"}
+			}
+		}
+		assembly, err := store.LockAssembly(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := unchanged(assembly, version); err != nil {
+			return err
+		}
+		fittings, err := store.FittingsOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		from := fittings[0]
+		if to.Since < from.Since {
+			return &Invalid{"on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since)}
+		}
+		if to, err = replaceFitting(ctx, tx, from, to); err != nil {
+			return err
+		}
+		if to.Where() == from.Where() {
+			return &Invalid{"to", "it is there already: " + from.Where()}
+		}
+		moved.Where = to.Where()
+		if moved.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
+			return err
+		}
+		if moved.Event, err = recordMove(ctx, tx, actor, assembly, from, to); err != nil {
+			return err
+		}
+		return reckonAgain(ctx, tx, library, moved.Assembly)
+	})
+	return moved, err
+}
+
+// replaceFitting ends one fitting and starts the next, and reads it back.
+func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to store.Fitting) (store.Fitting, error) {
+	if err := store.CloseFitting(ctx, tx, from.ID, to.Since); err != nil {
+		return to, err
+	}
+	if _, err := store.InsertFitting(ctx, tx, to); err != nil {
+		return to, err
+	}
+	if err := store.CountAssemblyChange(ctx, tx, from.AssemblyID); err != nil {
+		return to, err
+	}
+	fittings, err := store.FittingsOf(ctx, tx, from.AssemblyID)
+	if err != nil {
+		return to, err
+	}
+	return fittings[0], nil
+}
+
+// recordMove writes the move into the history of the machine it leaves, and of the one it comes to.
+func recordMove(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, from, to store.Fitting) (int64, error) {
+	if from.MachineID != nil && to.MachineID != nil && *to.MachineID != *from.MachineID {
+		received := map[string]string{"title": assembly.Title, "from": from.Where()}
+		if err := record(ctx, tx, actor, "receive assembly", "fitting", to.ID, to.MachineID, nil, received); err != nil {
+			return 0, err
+		}
+	}
+	return recordEvent(ctx, tx, actor, "move assembly", "assembly", assembly.ID, firstOf(from.MachineID, to.MachineID),
+		tellFitting(from), tellFitting(to))
+}
+
+// fitting checks a move and writes it as the fitting that it leads to.
+func (m Move) fitting(assemblyID int64) (store.Fitting, error) {
+	f := store.Fitting{AssemblyID: assemblyID, Fit: "unknown", Since: m.On, Note: m.Note}
+	if f.Since == "" {
+		f.Since = today()
+	}
+	err := checkAll(headingText("slot", &m.Slot), oneLine("place", &m.Place), oneLine("lentTo", &m.LentTo), lines("note", &f.Note), day("on", f.Since))
+	if err == nil && f.Since > today() {
+		err = &Invalid{"on", "lies in the future; enter the move once it is done"}
+	}
+	switch {
+	case err != nil:
+	case m.To == "machine":
+		f.MachineID, f.Slot = &m.MachineID, m.Slot
+		if m.Fit != "" {
+			f.Fit = m.Fit
+		}
+	case m.To == "place" && m.Place == "":
+		err = &Invalid{"place", "name the place, as Store, shelf B"}
+	case m.To == "place":
+		f.Place = m.Place
+	case m.To == "loan" && m.LentTo == "":
+		err = &Invalid{"lentTo", "say who has it"}
+	case m.To == "loan":
+		f.LentTo = m.LentTo
+		if m.Due != "" {
+			f.Due = &m.Due
+			err = day("due", m.Due)
+		}
+		if err == nil && m.Due != "" && m.Due < f.Since {
+			err = &Invalid{"due", "lies before the day of the loan"}
+		}
+	default:
+		err = &Invalid{"to", "is none of machine, place, loan"}
+	}
+	return f, err
+}
+
+func day(field, text string) error {
+	if _, err := calendar.Parse(text); err != nil {
+		return &Invalid{field, "write the day as 2026-11-25"}
+	}
+	return nil
+}
+
+// StrikeAssembly strikes out an assembly that was entered by mistake. It is in no list any more;
+// its sheet and history stay, and the event can be undone.
+func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version int) (Moved, error) {
+	var struck Moved
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
+		assembly, err := store.LockAssembly(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := unchanged(assembly, version); err != nil {
+			return err
+		}
+		fittings, err := store.FittingsOf(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		from := fittings[0]
+		if err := store.CloseFitting(ctx, tx, from.ID, today()); err != nil {
+			return err
+		}
+		if err := store.CountAssemblyChange(ctx, tx, id); err != nil {
+			return err
+		}
+		if struck.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
+			return err
+		}
+		if struck.Event, err = recordEvent(ctx, tx, actor, "strike assembly", "assembly", id, from.MachineID, tellFitting(from), nil); err != nil {
+			return err
+		}
+		return reckonAgain(ctx, tx, library, struck.Assembly)
+	})
+	struck.Where = "nowhere"
+	return struck, err
+}

@@ -1,0 +1,178 @@
+package app_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/store"
+)
+
+// A card goes from a machine into store, on loan, and into another machine: its sheet and past go
+// with it, and the sums of both machines follow. Each step can be taken back.
+func TestACardMoves(t *testing.T) {
+	db, deeds, first, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
+	year := 1984
+	second, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
+	require.NoError(t, err)
+	contents, err := deeds.Contents(ctx, viewer, first.ID)
+	require.NoError(t, err)
+	card := contents[1].Assembly
+	require.Equal(t, "card", card.Kind)
+	ram := func() [2]string {
+		page, err := deeds.ListMachines(ctx, viewer, "", "", 10)
+		require.NoError(t, err)
+		return [2]string{page.Machines[0].RAM, page.Machines[1].RAM}
+	}
+	move := func(m app.Move) app.Moved {
+		now, err := deeds.Assembly(ctx, viewer, card.ID)
+		require.NoError(t, err)
+		moved, err := deeds.MoveAssembly(ctx, technician, card.ID, now.Version, m)
+		require.NoError(t, err)
+		return moved
+	}
+	require.Equal(t, [2]string{"320.0", ""}, ram())
+
+	require.Equal(t, "Store, shelf B", move(app.Move{To: "place", Place: "Store, shelf B", Note: "made room"}).Where)
+	require.Equal(t, [2]string{"64.0", ""}, ram())
+	loose, err := deeds.ListLoose(ctx, viewer, "memory shelf", 0, 10)
+	require.NoError(t, err)
+	require.Len(t, loose.Assemblies, 1)
+	require.Equal(t, "EH-0142", loose.Assemblies[0].From)
+	require.Equal(t, "256.0", loose.Assemblies[0].RAM)
+	alone, err := deeds.ReckonAssembly(ctx, viewer, card.ID, nil)
+	require.NoError(t, err)
+	require.Equal(t, "256 KB", alone.Verdicts[0].Value)
+
+	due := time.Now().AddDate(0, 1, 0).Format(time.DateOnly)
+	require.Equal(t, "lent to Lighthouse Trust", move(app.Move{To: "loan", LentTo: "Lighthouse Trust", Due: due}).Where)
+	into := move(app.Move{To: "machine", MachineID: second.ID, Slot: "2", Fit: "later"})
+	require.Equal(t, "EH-0150, slot 2", into.Where)
+	require.Equal(t, second.ID, *into.Assembly.MachineID)
+	require.Equal(t, [2]string{"64.0", "256.0"}, ram())
+	entries, err := deeds.Entries(ctx, viewer, card.ID, 0, 10)
+	require.NoError(t, err)
+	require.Equal(t, "1984-08-13", *entries[0].DateFrom) // by the era of the machine it is in now
+
+	fittings, err := deeds.Fittings(ctx, viewer, card.ID)
+	require.NoError(t, err)
+	where := []string{}
+	for _, f := range fittings {
+		where = append(where, f.Where())
+	}
+	require.Equal(t, []string{"EH-0150, slot 2", "lent to Lighthouse Trust", "Store, shelf B", "EH-0142, slot 4"}, where)
+	require.Nil(t, fittings[0].Until)
+	require.Equal(t, fittings[0].Since, *fittings[1].Until)
+
+	// What is taken back never was, but for the history.
+	require.NoError(t, deeds.Undo(ctx, technician, into.Event))
+	require.Equal(t, [2]string{"64.0", ""}, ram())
+	var invalid *app.Invalid
+	require.ErrorAs(t, deeds.Undo(ctx, technician, into.Event), &invalid)
+	require.ErrorIs(t, deeds.Undo(ctx, viewer, into.Event), app.ErrForbidden)
+	fittings, err = deeds.Fittings(ctx, viewer, card.ID)
+	require.NoError(t, err)
+	require.Len(t, fittings, 3)
+	require.Equal(t, "lent to Lighthouse Trust", fittings[0].Where())
+	told, err := deeds.AssemblyHistory(ctx, viewer, card.ID, 0, 2)
+	require.NoError(t, err)
+	require.Equal(t, "took back the move of Memory card to EH-0150, slot 2; it is in lent to Lighthouse Trust", told.Events[0].What)
+	require.Equal(t, "moved Memory card from lent to Lighthouse Trust to EH-0150, slot 2", told.Events[1].What)
+	move(app.Move{To: "machine", MachineID: second.ID, Slot: "2"})
+	move(app.Move{To: "machine", MachineID: first.ID, Slot: "4"})
+	received, err := deeds.History(ctx, viewer, first.ID, 0, 1)
+	require.NoError(t, err)
+	require.Equal(t, "received Memory card from EH-0150, slot 2", received.Events[0].What)
+	require.Equal(t, [2]string{"320.0", ""}, ram())
+	require.Equal(t, "move assembly", deedsOf(t, db, "assembly", card.ID)[7])
+}
+
+func TestMovesAreChecked(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board | slot 1\n8x 4164")
+	tomorrow, longAgo := time.Now().AddDate(0, 0, 1).Format(time.DateOnly), "1999-01-01"
+	for field, move := range map[string]app.Move{
+		"to":        {To: "machine", MachineID: machine.ID, Slot: "1"},
+		"machineId": {To: "machine", MachineID: 999},
+		"place":     {To: "place"},
+		"lentTo":    {To: "loan", LentTo: " "},
+		"due":       {To: "loan", LentTo: "Lighthouse Trust", Due: longAgo},
+		"on":        {To: "place", Place: "Loft", On: tomorrow},
+	} {
+		var invalid *app.Invalid
+		require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version, move)), &invalid, field)
+		require.Equal(t, field, invalid.Field)
+	}
+	for _, on := range []string{longAgo, "yesterday"} {
+		var invalid *app.Invalid
+		require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version, app.Move{To: "place", Place: "Loft", On: on})), &invalid)
+		require.Equal(t, "on", invalid.Field)
+	}
+	var stale *app.Stale
+	require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version+1, app.Move{To: "place", Place: "Loft"})), &stale)
+	fittings, err := deeds.Fittings(ctx, viewer, board.ID)
+	require.NoError(t, err)
+	require.Len(t, fittings, 1)
+}
+
+func TestUndoGivesBackWhatWas(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 HX9040 8431")
+	undoLast := func(actor app.Actor) error {
+		page, err := deeds.History(ctx, viewer, 0, 0, 1)
+		require.NoError(t, err)
+		require.True(t, page.Events[0].MayUndo.Include(actor.Role))
+		return deeds.Undo(ctx, actor, page.Events[0].ID)
+	}
+	fields := machine.MachineFields
+	fields.Place = "Bench"
+	_, err := deeds.ChangeMachine(ctx, curator, machine.ID, 1, fields)
+	require.NoError(t, err)
+	require.NoError(t, undoLast(curator))
+	now, err := deeds.Machine(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "Loft", now.Place)
+
+	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "")
+	require.NoError(t, err)
+	require.NoError(t, undoLast(technician))
+	sheet, err := deeds.Sheet(ctx, viewer, board.ID)
+	require.NoError(t, err)
+	require.Equal(t, "U1 HX9040 8431", sheet.Body)
+	require.Equal(t, 3, sheet.N)
+
+	_, err = deeds.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Other", Kind: "supply"})
+	require.NoError(t, err)
+	require.NoError(t, undoLast(technician))
+	struck, err := deeds.StrikeAssembly(ctx, technician, board.ID, 3)
+	require.NoError(t, err)
+	require.True(t, struck.Assembly.IsStruck)
+	page, err := deeds.ListMachines(ctx, viewer, "", "", 1)
+	require.NoError(t, err)
+	require.Zero(t, page.Machines[0].Boards)
+	_, err = deeds.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, app.Move{To: "place", Place: "Loft"})
+	require.ErrorIs(t, err, app.ErrNotFound)
+	require.NoError(t, deeds.Undo(ctx, technician, struck.Event))
+	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "Main board", contents[0].Title)
+	require.Equal(t, "board", contents[0].Kind)
+
+	named, err := deeds.NameType(ctx, technician, processor)
+	require.NoError(t, err)
+	changed := named.OwnTypeFields
+	changed.Function = "something else"
+	_, err = deeds.ChangeType(ctx, technician, named.ID, 1, changed)
+	require.NoError(t, err)
+	require.NoError(t, undoLast(technician))
+	event, err := deeds.ForgetType(ctx, curator, named.ID)
+	require.NoError(t, err)
+	require.NoError(t, deeds.Undo(ctx, technician, event))
+	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
+	require.NoError(t, err)
+	require.Equal(t, named.Number, entries[0].TypeNumber)
+	require.NoError(t, undoLast(curator)) // naming it again
+	found, err := deeds.SearchLibrary(ctx, viewer, processor.Number, 5)
+	require.NoError(t, err)
+	require.Empty(t, found)
+}

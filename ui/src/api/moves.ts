@@ -1,0 +1,60 @@
+import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+
+import { offerUndo } from '../undo/offer'
+import { assembliesKey } from './assemblies'
+import { api, ask, queryClient, type Schemas } from './client'
+import { placesQuery } from './machines'
+
+export type Move = Schemas['WantedMove']
+export type LooseAssembly = Schemas['LooseAssembly']
+
+const looseKey = ['loose']
+
+/** Assemblies that are in no machine, page by page. */
+export const looseQuery = (search: string) =>
+  infiniteQueryOptions({
+    queryKey: [...looseKey, search],
+    queryFn: ({ pageParam: after }) => ask(api.GET('/api/assemblies', { params: { query: { search, after } } })),
+    initialPageParam: 0,
+    getNextPageParam: (page) => page.next || undefined,
+    placeholderData: (previous) => previous,
+  })
+
+/** Where an assembly is and was; `version` changes with every move. */
+export const fittingsQuery = (assemblyId: number, version: number) =>
+  queryOptions({
+    queryKey: ['fittings', assemblyId, version],
+    queryFn: () => ask(api.GET('/api/assemblies/{id}/fittings', { params: { path: { id: assemblyId } } })),
+  })
+
+/** What is somewhere else than before changes lists and sums. */
+function moved() {
+  for (const queryKey of [assembliesKey, looseKey, ['machines'], placesQuery.queryKey]) void queryClient.invalidateQueries({ queryKey })
+}
+
+export function useMove(assemblyId: number) {
+  return useMutation({
+    mutationFn: (body: Move) => ask(api.POST('/api/assemblies/{id}/moves', { params: { path: { id: assemblyId } }, body })),
+    onSuccess: ({ assembly, event, where }) => {
+      moved()
+      offerUndo({ event, words: `${assembly.title} is moved: ${where}.` })
+    },
+  })
+}
+
+export function useAddLoose() {
+  return useMutation({
+    mutationFn: (body: Schemas['LooseFields']) => ask(api.POST('/api/assemblies', { body })),
+    onSuccess: moved,
+  })
+}
+
+export function useStrike(assemblyId: number) {
+  return useMutation({
+    mutationFn: (version: number) => ask(api.POST('/api/assemblies/{id}/strike', { params: { path: { id: assemblyId } }, body: { version } })),
+    onSuccess: ({ assembly, event }) => {
+      moved()
+      offerUndo({ event, words: `${assembly.title} is struck out.` })
+    },
+  })
+}

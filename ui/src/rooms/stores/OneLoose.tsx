@@ -1,0 +1,48 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link, Navigate, useParams } from 'react-router'
+import styled from 'styled-components'
+
+import { assemblyQuery, type FittedAssembly } from '../../api/assemblies'
+import { messageOf } from '../../api/problem'
+import { useAccount } from '../../api/session'
+import { Notice } from '../../kit/Notice'
+import { Page, Title } from '../../kit/Page'
+import { Reckoning } from '../../reckoning/Reckoning'
+import { useReckoning } from '../../reckoning/useReckoning'
+import { narrow } from '../../theme'
+import { Board } from '../bench/stages/takestock/Board'
+
+/** One assembly that is in no machine: its sheet, its past, and the way back into one. */
+export default function OneLoose() {
+  const id = Number(useParams().assemblyId)
+  const assembly = useQuery(assemblyQuery(id))
+  if (assembly.isPending) return null
+  if (!assembly.data) {
+    return <Page><Title>Stores</Title><Notice tone="stop" word="Not read.">{messageOf(assembly.error)}</Notice></Page>
+  }
+  if (assembly.data.machineId) return <Navigate to={`/bench/${String(assembly.data.machineId)}/take-stock`} replace />
+  if (assembly.data.isStruck) {
+    return <Page><Title>{assembly.data.title}</Title><p>It was entered by mistake and is struck out. The <Link to="/diary">diary</Link> can bring it back.</p></Page>
+  }
+  return <Loose key={id} assembly={assembly.data} />
+}
+
+function Loose({ assembly }: { assembly: FittedAssembly }) {
+  const mayWrite = useAccount()?.mayWriteSheets ?? false
+  const reckoning = useReckoning({ assembly: assembly.id }, 0, [assembly])
+  return (
+    <Beside>
+      <Page>
+        <Title><Link to="/stores">Stores</Link></Title>
+        <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
+      </Page>
+      <Reckoning assemblies={[assembly]} reckoning={reckoning} />
+    </Beside>
+  )
+}
+
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`

@@ -1,0 +1,46 @@
+import styled from 'styled-components'
+
+import { messageOf } from '../api/problem'
+import { Button } from '../kit/Button'
+import { Mark } from '../kit/Mark'
+import { useShortcut } from '../kit/shortcuts'
+import { color, space } from '../theme'
+import { offerUndo, useUndo, useUndoOffer } from './offer'
+
+/** What was just done, with the way back, until it is taken or put aside. */
+export function UndoBar() {
+  const offer = useUndoOffer()
+  const undo = useUndo()
+  const takeBack = () => { if (offer && !undo.isPending) undo.mutate(offer.event) }
+  useShortcut((key) => { if (key === 'u') takeBack() })
+  return (
+    <div role="status">
+      {offer && (
+        <Bar>
+          <span><Mark kind="done" /> {offer.words}</span>
+          {undo.error && <span>Not undone: {messageOf(undo.error)}</span>}
+          <Button $small isPending={undo.isPending} onPress={takeBack}>Undo</Button>
+          <Button $small $tone="quiet" onPress={() => { undo.reset(); offerUndo(null) }}>Leave it so</Button>
+        </Bar>
+      )}
+    </div>
+  )
+}
+
+const Bar = styled.div`
+  position: fixed;
+  left: 50%;
+  bottom: ${space(2)};
+  z-index: 5;
+  transform: translateX(-50%);
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: ${space(1)} ${space(2)};
+  width: max-content;
+  max-width: calc(100vw - ${space(4)});
+  padding: ${space(1)} ${space(2)};
+  border: 1px solid ${color.slate};
+  background: ${color.sheet};
+  svg { vertical-align: -3px; }
+`

@@ -1,0 +1,27 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+
+import { api, ask, queryClient } from '../api/client'
+
+/** A deed that was just done and can be taken back: its event in the history, and what was done in words. */
+export type Offer = { event: number; words: string }
+
+const offerKey = ['undo offered']
+
+export function offerUndo(offer: Offer | null) {
+  queryClient.setQueryData(offerKey, offer)
+}
+
+export function useUndoOffer(): Offer | null {
+  return useQuery<Offer | null>({ queryKey: offerKey, queryFn: () => null, enabled: false, initialData: null }).data
+}
+
+/** Takes back what an event of the history did. Anything may look different afterwards. */
+export function useUndo() {
+  return useMutation({
+    mutationFn: (event: number) => ask(api.POST('/api/history/{id}/undo', { params: { path: { id: event } } })),
+    onSuccess: () => {
+      offerUndo(null)
+      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => queryKey !== offerKey && queryKey[0] !== 'session' })
+    },
+  })
+}
