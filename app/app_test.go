@@ -119,7 +119,7 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
 	require.NoError(t, deeds.RereckonOld(ctx))
-	page, err := deeds.ListMachines(ctx, viewer, "meridian", "", 10)
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Search: "meridian"}, Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, "64.0", page.Machines[0].RAM)
 }

@@ -17,12 +17,15 @@ func (a *App) AddAssembly(ctx context.Context, actor Actor, machineID int64, fie
 	var added store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		added, err = addAssembly(ctx, tx, actor, machineID, fields)
-		return err
+		if added, err = addAssembly(ctx, tx, actor, machineID, fields); err != nil {
+			return err
+		}
+		return sumMachine(ctx, tx, machineID)
 	})
 	return added, err
 }
 
+// addAssembly leaves the machine's sums to be made once everything is added.
 func addAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
 	if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 		return store.Assembly{}, err

@@ -2,11 +2,10 @@ package app
 
 import (
 	"context"
-	"strings"
+	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/core/memory"
 	"frugalheron/store"
 )
 
@@ -17,16 +16,58 @@ func (a *App) CreateMachine(ctx context.Context, actor Actor, fields store.Machi
 	}
 	var created store.Machine
 	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		id, err := store.InsertMachine(ctx, tx, fields)
-		if err != nil {
-			return accessionTaken(err, fields.Accession)
-		}
-		if created, err = store.MachineByID(ctx, tx, id); err != nil {
-			return err
-		}
-		return record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields)
+		var err error
+		created, err = createMachine(ctx, tx, actor, fields)
+		return err
 	})
 	return created, err
+}
+
+func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.MachineFields) (store.Machine, error) {
+	id, err := store.InsertMachine(ctx, tx, fields)
+	if err != nil {
+		return store.Machine{}, accessionTaken(err, fields.Accession)
+	}
+	created, err := store.MachineByID(ctx, tx, id)
+	if err != nil {
+		return store.Machine{}, err
+	}
+	if err := store.LockMachineSums(ctx, tx, id); err != nil {
+		return store.Machine{}, err
+	}
+	return created, record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields)
+}
+
+// EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
+// each board, as TakeOverSheet reads it.
+func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []MachineWithSheets) error {
+	for i := range machines {
+		if err := checkMachine(&machines[i].Fields); err != nil {
+			return fmt.Errorf("%s: %w", machines[i].Fields.Accession, err)
+		}
+	}
+	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
+		for _, m := range machines {
+			created, err := createMachine(ctx, tx, actor, m.Fields)
+			if err != nil {
+				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
+			}
+			if _, err := takeOver(ctx, tx, actor, library, created.ID, m.Sheets); err != nil {
+				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
+			}
+		}
+		return nil
+	})
+}
+
+// MachineWithSheets is a machine to enter, and the text of its sheets.
+type MachineWithSheets struct {
+	Fields store.MachineFields
+	Sheets string
 }
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
@@ -74,51 +115,6 @@ func (a *App) Machine(ctx context.Context, actor Actor, id int64) (store.Machine
 		return store.Machine{}, err
 	}
 	return store.MachineByID(ctx, a.db, id)
-}
-
-// ListedMachine is a machine of a list, with its memory in words.
-type ListedMachine struct {
-	store.ListedMachine
-	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
-	ROM string `json:"rom"`
-}
-
-// MachinePage is a page of a list.
-type MachinePage struct {
-	Machines []ListedMachine `json:"machines"`
-	Total    int             `json:"total" doc:"Machines that the search finds, on all pages"`
-	Next     string          `json:"next" doc:"Give this as after to get the next page; empty on the last"`
-}
-
-// ListMachines finds machines by words that occur in their record, page by page in the order of
-// accession numbers.
-func (a *App) ListMachines(ctx context.Context, actor Actor, search, after string, limit int) (MachinePage, error) {
-	if err := actor.must(MayLook); err != nil {
-		return MachinePage{}, err
-	}
-	words := strings.Fields(search)
-	total, err := store.CountMachines(ctx, a.db, words)
-	if err != nil {
-		return MachinePage{}, err
-	}
-	// One more than asked for tells whether another page follows.
-	found, err := store.ListMachines(ctx, a.db, store.MachineQuery{Words: words, After: after, Limit: limit + 1})
-	page := MachinePage{Machines: []ListedMachine{}, Total: total}
-	if len(found) > limit {
-		found = found[:limit]
-		page.Next = found[limit-1].Accession
-	}
-	for _, m := range found {
-		page.Machines = append(page.Machines, ListedMachine{m, inKB(m.RAMBytes), inKB(m.ROMBytes)})
-	}
-	return page, err
-}
-
-func inKB(bytes int64) string {
-	if bytes == 0 {
-		return ""
-	}
-	return memory.InKB(bytes)
 }
 
 // Places names the places in use.

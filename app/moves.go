@@ -86,7 +86,10 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 		if moved.Event, err = recordMove(ctx, tx, actor, assembly, from, to); err != nil {
 			return err
 		}
-		return reckonAgain(ctx, tx, library, moved.Assembly)
+		if err := reckonSheet(ctx, tx, library, moved.Assembly); err != nil {
+			return err
+		}
+		return sumMachines(ctx, tx, from.MachineID, to.MachineID)
 	})
 	return moved, err
 }
@@ -199,7 +202,10 @@ func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version
 		if struck.Event, err = recordEvent(ctx, tx, actor, "strike assembly", "assembly", id, from.MachineID, tellFitting(from), nil); err != nil {
 			return err
 		}
-		return reckonAgain(ctx, tx, library, struck.Assembly)
+		if err := reckonSheet(ctx, tx, library, struck.Assembly); err != nil {
+			return err
+		}
+		return sumMachines(ctx, tx, from.MachineID)
 	})
 	struck.Where = "nowhere"
 	return struck, err

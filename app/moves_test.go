@@ -22,7 +22,7 @@ func TestACardMoves(t *testing.T) {
 	card := contents[1].Assembly
 	require.Equal(t, "card", card.Kind)
 	ram := func() [2]string {
-		page, err := deeds.ListMachines(ctx, viewer, "", "", 10)
+		page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
 		require.NoError(t, err)
 		return [2]string{page.Machines[0].RAM, page.Machines[1].RAM}
 	}
@@ -147,7 +147,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	struck, err := deeds.StrikeAssembly(ctx, technician, board.ID, 3)
 	require.NoError(t, err)
 	require.True(t, struck.Assembly.IsStruck)
-	page, err := deeds.ListMachines(ctx, viewer, "", "", 1)
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 1})
 	require.NoError(t, err)
 	require.Zero(t, page.Machines[0].Boards)
 	_, err = deeds.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, app.Move{To: "place", Place: "Loft"})

@@ -32,7 +32,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	after, err := deeds.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	require.Equal(t, before, after)
-	page, err := deeds.ListMachines(ctx, viewer, "", "", 10)
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 1, page.Machines[0].Unidentified) // HX90401 is another number
 	require.Zero(t, page.Machines[1].Unidentified)
@@ -67,7 +67,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 
 	require.ErrorIs(t, second(deeds.ForgetType(ctx, technician, named.ID)), app.ErrForbidden)
 	require.NoError(t, second(deeds.ForgetType(ctx, curator, named.ID)))
-	page, err = deeds.ListMachines(ctx, viewer, "", "", 10)
+	page, err = deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Machines[0].Unidentified)
 	require.Equal(t, []string{"name type", "change type", "forget type"}, deedsOf(t, db, "own type", named.ID))

@@ -93,7 +93,7 @@ func (a *App) ReckonAssembly(ctx context.Context, actor Actor, id int64, drafts 
 
 func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode.Era, drafts map[int64]string) (ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}}
-	boards := []reckoning.Board{}
+	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
 		body := f.Body
 		if draft, ok := drafts[f.ID]; ok {
@@ -104,6 +104,7 @@ func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode
 			return ReckonedMachine{}, err
 		}
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
+		counts = append(counts, result.Counts())
 		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{}, Lines: result.Lines()}
 		for _, assembly := range result.Assemblies {
 			board.Entries = append(board.Entries, assembly.Entries...)
@@ -113,7 +114,7 @@ func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode
 		}
 		out.Boards = append(out.Boards, board)
 	}
-	out.Stage, out.Verdicts = reckoning.StageOf(boards), reckoning.Verdicts(boards)
+	out.Stage, out.Verdicts = reckoning.StageOf(counts), reckoning.Verdicts(boards)
 	return out, nil
 }
 

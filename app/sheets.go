@@ -43,8 +43,10 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 			saved = newest
 			return nil
 		}
-		saved, err = addRevision(ctx, tx, actor, library, assembly, newest.N+1, body)
-		return err
+		if saved, err = addRevision(ctx, tx, actor, library, assembly, newest.N+1, body); err != nil {
+			return err
+		}
+		return sumMachines(ctx, tx, assembly.MachineID)
 	})
 	return saved, err
 }
@@ -59,6 +61,7 @@ func readable(body string) error {
 	return err
 }
 
+// addRevision leaves the machine's sums to be made once everything is added.
 func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, assembly store.Assembly, n int, body string) (store.Revision, error) {
 	var by *int64
 	if actor.AccountID != 0 {
@@ -68,7 +71,7 @@ func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.
 		return store.Revision{}, err
 	}
 	assembly.Revision = n
-	if err := reckonAgain(ctx, tx, library, assembly); err != nil {
+	if err := reckonSheet(ctx, tx, library, assembly); err != nil {
 		return store.Revision{}, err
 	}
 	before := map[string]int{"revision": n - 1}
@@ -78,8 +81,16 @@ func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.
 	return store.NewestRevision(ctx, tx, assembly.ID)
 }
 
-// reckonAgain makes entries, positions and totals of an assembly anew from its newest revision.
+// reckonAgain makes entries, positions and totals of an assembly anew from its newest revision, and
+// the sums of the machine it is in.
 func reckonAgain(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
+	if err := reckonSheet(ctx, tx, library, assembly); err != nil || assembly.MachineID == nil {
+		return err
+	}
+	return sumMachine(ctx, tx, *assembly.MachineID)
+}
+
+func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
 	newest, err := store.NewestRevision(ctx, tx, assembly.ID)
 	if errors.Is(err, ErrNotFound) {
 		return nil
@@ -109,7 +120,44 @@ func reckonAgain(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	if err := store.AddPositions(ctx, tx, assembly.ID, positions); err != nil {
 		return err
 	}
-	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, result.Totals)
+	counts := result.Counts()
+	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
+}
+
+// sumMachine writes the sums of a machine anew, by which lists sort, filter and count.
+func sumMachine(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+	if err := store.LockMachineSums(ctx, tx, machineID); err != nil {
+		return err
+	}
+	boards, err := store.BoardCountsOf(ctx, tx, machineID)
+	if err != nil {
+		return err
+	}
+	counts := make([]reckoning.Counts, len(boards))
+	for i, b := range boards {
+		counts[i] = reckoning.Counts(b)
+	}
+	stage := reckoning.StageOf(counts)
+	return store.PutMachineSum(ctx, tx, machineID, string(stage.State), stage.Count)
+}
+
+// sumMachines does so for the machines that an assembly left and came to.
+func sumMachines(ctx context.Context, tx *sqlx.Tx, machines ...*int64) error {
+	ids := []int64{}
+	for _, id := range machines {
+		if id != nil {
+			ids = append(ids, *id)
+		}
+	}
+	if err := store.LockMachineSums(ctx, tx, ids...); err != nil {
+		return err
+	}
+	for _, id := range ids {
+		if err := sumMachine(ctx, tx, id); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // reckonMachineAgain does so for all assemblies of a machine.
@@ -127,11 +175,11 @@ func (a *App) reckonMachineAgain(ctx context.Context, tx *sqlx.Tx, machine store
 		if err != nil {
 			return err
 		}
-		if err := reckonAgain(ctx, tx, library, locked); err != nil {
+		if err := reckonSheet(ctx, tx, library, locked); err != nil {
 			return err
 		}
 	}
-	return nil
+	return sumMachine(ctx, tx, machine.ID)
 }
 
 func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {

@@ -7,6 +7,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/core/device"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
@@ -17,6 +18,19 @@ const untitled = "Board"
 // TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
 func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
+	var added []store.Assembly
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
+		added, err = takeOver(ctx, tx, actor, library, machineID, text)
+		return err
+	})
+	return added, err
+}
+
+func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, machineID int64, text string) ([]store.Assembly, error) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
@@ -29,31 +43,24 @@ func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, t
 		return nil, &Invalid{"text", "holds no board; start one with a heading, as == Main board"}
 	}
 	added := []store.Assembly{}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
+	for _, board := range parsed.Assemblies {
+		fields := fieldsOf(board.Heading)
+		if err := checkAssembly(&fields); err != nil {
+			return nil, err
+		}
+		assembly, err := addAssembly(ctx, tx, actor, machineID, fields)
 		if err != nil {
-			return err
+			return nil, err
 		}
-		for _, board := range parsed.Assemblies {
-			fields := fieldsOf(board.Heading)
-			if err := checkAssembly(&fields); err != nil {
-				return err
-			}
-			assembly, err := addAssembly(ctx, tx, actor, machineID, fields)
-			if err != nil {
-				return err
-			}
-			if _, err := addRevision(ctx, tx, actor, library, assembly, 1, bodyOf(board)); err != nil {
-				return err
-			}
-			if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {
-				return err
-			}
-			added = append(added, assembly)
+		if _, err := addRevision(ctx, tx, actor, library, assembly, 1, bodyOf(board)); err != nil {
+			return nil, err
 		}
-		return nil
-	})
-	return added, err
+		if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {
+			return nil, err
+		}
+		added = append(added, assembly)
+	}
+	return added, sumMachine(ctx, tx, machineID)
 }
 
 // fieldsOf reads what a heading says. Values that are none of the known ones were pointed out

@@ -171,7 +171,10 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, d
 		if err := record(ctx, tx, actor, deed, "assembly", assembly.ID, firstOf(was.Machine, became.Machine), became, was); err != nil {
 			return err
 		}
-		return reckonAgain(ctx, tx, library, assembly)
+		if err := reckonSheet(ctx, tx, library, assembly); err != nil {
+			return err
+		}
+		return sumMachines(ctx, tx, was.Machine, became.Machine)
 	})
 }
 

@@ -140,7 +140,7 @@ func nameTypes(ctx context.Context, deeds *app.App, curator app.Actor) error {
 }
 
 func enter(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) (store.Machine, error) {
-	page, err := deeds.ListMachines(ctx, curator, fields.Accession, "", 1)
+	page, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
 		return store.Machine{}, err
 	}

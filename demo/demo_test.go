@@ -25,7 +25,7 @@ func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
 	deeds := app.New(db)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) { t.Error("seeded twice") }))
-	page, err := deeds.ListMachines(ctx, viewer, "", "", 100)
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 100})
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, page.Total, 12)
 	large := 0
@@ -65,7 +65,7 @@ func TestSeedGoesOn(t *testing.T) {
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
 	machines, err := demo.Machines()
 	require.NoError(t, err)
-	page, err := deeds.ListMachines(ctx, viewer, "", "", 100)
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 100})
 	require.NoError(t, err)
 	require.Len(t, page.Machines, len(machines))
 	for _, machine := range page.Machines {

@@ -349,7 +349,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		var small []string
 		require.NoError(t, b.Do(append(steps,
 			Evaluate(`document.documentElement.scrollWidth - innerWidth`, &sideways),
-			Evaluate(`Array.from(document.querySelectorAll("button:not([tabindex=\"-1\"]), main input:not([type=file]), select")).filter(x => x.offsetWidth > 1 && x.offsetHeight < 32).map(x => x.textContent || x.name || x.outerHTML.slice(0, 120))`, &small),
+			Evaluate(`Array.from(document.querySelectorAll("button:not([tabindex=\"-1\"]), main input:not([type=file]), select")).filter(x => x.offsetWidth > 1 && (x.closest("label") ?? x).offsetHeight < 44).map(x => x.textContent || x.name || x.outerHTML.slice(0, 120))`, &small),
 			Accessible("../ui/node_modules/axe-core/axe.min.js"),
 		)...), view)
 		require.LessOrEqual(t, sideways, 0, view)

@@ -93,16 +93,18 @@ func PositionsOf(ctx context.Context, h Handle, assemblyID, after int64, limit i
 	return positions, err
 }
 
-// PutTotals keeps the totals of a revision as reckoned with a version of the library.
-func PutTotals(ctx context.Context, h Handle, assemblyID int64, revision, libraryVersion int, totals any) error {
+// PutTotals keeps the totals of a revision as reckoned with a version of the library, with how many
+// entries and problems it has.
+func PutTotals(ctx context.Context, h Handle, assemblyID int64, revision, libraryVersion, entries, problems int, totals any) error {
 	encoded, err := json.Marshal(totals)
 	if err != nil {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO sheet_total (assembly_id, revision, library_version, totals) VALUES ($1, $2, $3, CAST($4 AS jsonb))
-		ON CONFLICT ON CONSTRAINT sheet_total_pkey DO UPDATE
-		SET revision = excluded.revision, library_version = excluded.library_version, totals = excluded.totals`,
-		assemblyID, revision, libraryVersion, string(encoded))
+	_, err = h.ExecContext(ctx, `INSERT INTO sheet_total (assembly_id, revision, library_version, entries, problems, totals)
+		VALUES ($1, $2, $3, $4, $5, CAST($6 AS jsonb))
+		ON CONFLICT ON CONSTRAINT sheet_total_pkey DO UPDATE SET revision = excluded.revision, library_version = excluded.library_version,
+			entries = excluded.entries, problems = excluded.problems, totals = excluded.totals`,
+		assemblyID, revision, libraryVersion, entries, problems, string(encoded))
 	return err
 }
 

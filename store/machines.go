@@ -28,16 +28,6 @@ type Machine struct {
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-// ListedMachine is a machine as lists show it: with the sums of the boards fitted today.
-type ListedMachine struct {
-	Machine
-	Boards       int   `db:"boards" json:"boards"`
-	Chips        int   `db:"chips" json:"chips"`
-	Unidentified int   `db:"unidentified" json:"unidentified"`
-	RAMBytes     int64 `db:"ram_bytes" json:"ramBytes" doc:"Data without parity"`
-	ROMBytes     int64 `db:"rom_bytes" json:"romBytes"`
-}
-
 const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.serial, m.era_from, m.era_to,
 	COALESCE(p.name, '') AS place, m.provenance, m.version, m.updated_at`
 
@@ -83,53 +73,6 @@ func machine(ctx context.Context, h Handle, id int64, lock string) (Machine, err
 	err := get(ctx, h, &m, fmt.Sprintf("machine %d", id),
 		`SELECT `+machineColumns+` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.id = $1`+lock, id)
 	return m, err
-}
-
-// MachineQuery selects a page of machines in the order of accession numbers.
-type MachineQuery struct {
-	Words []string // each must occur somewhere in the machine's record
-	After string   // accession number of the last machine of the page before; empty for the first
-	Limit int
-}
-
-// ListMachines reads a page.
-func ListMachines(ctx context.Context, h Handle, q MachineQuery) ([]ListedMachine, error) {
-	where, args := searchCondition(q.Words)
-	args = append(args, q.After, q.Limit)
-	query := fmt.Sprintf(`SELECT m.*,
-			COALESCE(s.boards, 0) AS boards, COALESCE(s.chips, 0) AS chips, COALESCE(s.unidentified, 0) AS unidentified,
-			COALESCE(s.ram_bytes, 0) AS ram_bytes, COALESCE(s.rom_bytes, 0) AS rom_bytes
-		FROM (SELECT %s FROM machine m LEFT JOIN place p ON p.id = m.place_id
-			WHERE %s AND m.accession > $%d ORDER BY m.accession LIMIT $%d) m
-		LEFT JOIN LATERAL (
-			SELECT count(*) AS boards,
-				sum(CAST(t.totals->>'chips' AS bigint)) AS chips,
-				sum(CAST(t.totals->>'unidentified' AS bigint)) AS unidentified,
-				sum(CAST(t.totals->>'ramBytes' AS bigint)) AS ram_bytes,
-				sum(CAST(t.totals->>'romBytes' AS bigint)) AS rom_bytes
-			FROM fitting f LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
-			WHERE f.machine_id = m.id AND f.until IS NULL) s ON true
-		ORDER BY m.accession`, machineColumns, where, len(args)-1, len(args))
-	machines := []ListedMachine{}
-	err := h.SelectContext(ctx, &machines, query, args...)
-	return machines, err
-}
-
-// CountMachines counts the machines that a search finds.
-func CountMachines(ctx context.Context, h Handle, words []string) (int, error) {
-	where, args := searchCondition(words)
-	var n int
-	err := h.GetContext(ctx, &n, `SELECT count(*) FROM machine m WHERE `+where, args...)
-	return n, err
-}
-
-func searchCondition(words []string) (where string, args []any) {
-	where = "true"
-	for i, word := range words {
-		where += fmt.Sprintf(" AND m.search LIKE $%d", i+1)
-		args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
-	}
-	return where, args
 }
 
 var likeEscaper = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)

@@ -36,18 +36,51 @@ var (
 	errorsOfChange = []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
 )
 
+// MachineFilters narrow a list of machines.
+type MachineFilters struct {
+	Search string   `query:"search" maxLength:"200" doc:"Words that must all occur in the machine's record or place"`
+	Place  []string `query:"place,explode" maxItems:"50" doc:"One of these places; an empty one stands for machines without"`
+	Maker  []string `query:"maker,explode" maxItems:"50" doc:"One of these makers"`
+	Year   []int    `query:"year,explode" maxItems:"50" doc:"One of these first years in which parts are expected"`
+	Stage  []string `query:"stage,explode" maxItems:"4" enum:"untouched,in hand,needs attention,settled" doc:"How far taking stock has come"`
+	Type   string   `query:"type" maxLength:"40" doc:"Number of a type that stands on one of its sheets"`
+}
+
+func (f MachineFilters) inApp() app.MachineFilters {
+	return app.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage, Type: f.Type}
+}
+
 type listMachinesInput struct {
-	Search string `query:"search" maxLength:"200" doc:"Words that must all occur in the machine's record"`
-	After  string `query:"after" maxLength:"40" doc:"What next was in the page before"`
-	Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
+	MachineFilters
+	Sort  string `query:"sort" enum:"accession,name,maker,place,year,boards,chips,unidentified,ram,rom" default:"accession"`
+	Down  bool   `query:"down" doc:"The largest first"`
+	After string `query:"after" maxLength:"1000" doc:"What next was in the page before"`
+	Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 }
 
 func (s *Server) registerMachines() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
-		Description: "A page of machines in the order of accession numbers.", Errors: []int{http.StatusUnprocessableEntity},
+		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor app.Actor, in *listMachinesInput) (*output[app.MachinePage], error) {
-		return answer(s.app.ListMachines(ctx, actor, in.Search, in.After, in.Limit))
+		return answer(s.app.ListMachines(ctx, actor, app.MachineList{
+			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
+		}))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets", Summary: "How many machines there are of each value that the list can be narrowed by",
+		Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *MachineFilters) (*output[app.Facets], error) {
+		return answer(s.app.CountFacets(ctx, actor, in.inApp()))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding", Summary: "Types by the start of their number, with how many machines hold them",
+		Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		MachineFilters
+		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
+	}) (*output[[]store.FacetCount], error) {
+		return answer(s.app.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",

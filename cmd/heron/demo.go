@@ -8,8 +8,10 @@ import (
 	"path/filepath"
 	"syscall"
 
+	"github.com/jmoiron/sqlx"
 	"github.com/spf13/cobra"
 
+	"frugalheron/app"
 	"frugalheron/demo"
 	"frugalheron/store"
 	"frugalheron/store/cluster"
@@ -40,17 +42,31 @@ func demoCommand() *cobra.Command {
 	cmd.Flags().StringVar(&port, "port", "8080", "port to serve on")
 	cmd.Flags().StringVar(&folder, "data", environment("HERON_DATA", "data"), "folder that keeps the demonstration's data (HERON_DATA)")
 	cmd.Flags().BoolVar(&reset, "reset", false, "throw the data away first")
+	cmd.AddCommand(generateCommand())
 	return cmd
 }
 
-func runDemo(ctx context.Context, cmd *cobra.Command, address, wanted string, reset bool) (err error) {
-	say := func(format string, args ...any) { fmt.Fprintf(cmd.OutOrStdout(), format+"\n", args...) }
+func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, reset bool) error {
 	// The address first: if it is taken, nothing else should be started.
 	listener, err := listenOn(address)
 	if err != nil {
 		return err
 	}
 	defer listener.Close()
+	return withDemoDatabase(ctx, cmd, folder, reset, func(say func(string, ...any), db *sqlx.DB, deeds *app.App) error {
+		say("\nFrugal Heron with its sample world:  http://%s\n", listener.Addr())
+		for _, account := range demo.Accounts {
+			say("  sign in as %-6s with password %-18s (%s)", account.Login, account.Password, account.Role)
+		}
+		say("\nCtrl-C stops it and keeps the data; make demo-reset starts over.")
+		return serve(ctx, listener, db, deeds, web.Config{})
+	})
+}
+
+// withDemoDatabase starts the demonstration's PostgreSQL, fills an empty database with the sample
+// world, and stops the server once work is done.
+func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, reset bool, work func(say func(string, ...any), db *sqlx.DB, deeds *app.App) error) (err error) {
+	say := func(format string, args ...any) { fmt.Fprintf(cmd.OutOrStdout(), format+"\n", args...) }
 	folder, err := cluster.Folder(wanted, rootsFolder)
 	if err != nil {
 		return err
@@ -87,12 +103,7 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, wanted string, re
 	if err := demo.Seed(ctx, deeds, func(progress string) { say("  %s", progress) }); err != nil {
 		return err
 	}
-	say("\nFrugal Heron with its sample world:  http://%s\n", listener.Addr())
-	for _, account := range demo.Accounts {
-		say("  sign in as %-6s with password %-18s (%s)", account.Login, account.Password, account.Role)
-	}
-	say("\nCtrl-C stops it and keeps the data; make demo-reset starts over.")
-	return serve(ctx, listener, db, deeds, web.Config{})
+	return work(say, db, deeds)
 }
 
 const demoDatabase = "heron"

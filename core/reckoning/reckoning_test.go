@@ -120,16 +120,16 @@ func TestLineStatesAndVerdicts(t *testing.T) {
 }
 
 func TestStageOf(t *testing.T) {
-	board := func(text string) reckoning.Board { return reckoning.Board{Result: of(t, text)} }
+	board := func(text string) reckoning.Counts { r := of(t, text); return r.Counts() }
 	tests := []struct {
-		boards []reckoning.Board
+		boards []reckoning.Counts
 		want   reckoning.Stage
 	}{
 		{nil, reckoning.Stage{State: reckoning.Untouched}},
-		{[]reckoning.Board{board("")}, reckoning.Stage{State: reckoning.InHand}},
-		{[]reckoning.Board{board("U1 7400"), board("")}, reckoning.Stage{State: reckoning.InHand}},
-		{[]reckoning.Board{board("U1 7400")}, reckoning.Stage{State: reckoning.Settled}},
-		{[]reckoning.Board{board("U1 7400\nU1 7400\nU2 ?")}, reckoning.Stage{State: reckoning.NeedsAttention, Count: 2}},
+		{[]reckoning.Counts{board("")}, reckoning.Stage{State: reckoning.InHand}},
+		{[]reckoning.Counts{board("U1 7400"), board("")}, reckoning.Stage{State: reckoning.InHand}},
+		{[]reckoning.Counts{board("U1 7400")}, reckoning.Stage{State: reckoning.Settled}},
+		{[]reckoning.Counts{board("U1 7400\nU1 7400\nU2 ?")}, reckoning.Stage{State: reckoning.NeedsAttention, Count: 2}},
 	}
 	for _, test := range tests {
 		if got := reckoning.StageOf(test.boards); got != test.want {

@@ -17,17 +17,29 @@ const (
 	Settled        StageState = "settled"
 )
 
+// Counts is what the stage depends on, for one board.
+type Counts struct {
+	Entries      int
+	Problems     int
+	Unidentified int
+}
+
+// Counts counts the result of one board.
+func (r *Result) Counts() Counts {
+	c := Counts{Problems: len(r.Problems), Unidentified: r.Totals.Unidentified}
+	for _, a := range r.Assemblies {
+		c.Entries += len(a.Entries)
+	}
+	return c
+}
+
 // StageOf judges taking stock: untouched without a board, in hand while a board has an empty
 // sheet, and settled when every line was read and every chip named.
-func StageOf(boards []Board) Stage {
+func StageOf(boards []Counts) Stage {
 	s := Stage{State: Untouched}
 	for _, b := range boards {
-		entries := 0
-		for _, a := range b.Result.Assemblies {
-			entries += len(a.Entries)
-		}
-		s.Count += len(b.Result.Problems) + b.Result.Totals.Unidentified
-		if entries == 0 {
+		s.Count += b.Problems + b.Unidentified
+		if b.Entries == 0 {
 			s.State = InHand
 		} else if s.State == Untouched {
 			s.State = Settled

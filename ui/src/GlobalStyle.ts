@@ -1,9 +1,10 @@
 import { createGlobalStyle } from 'styled-components'
 
-import { color, darkVariables, font, lightVariables } from './theme'
+import { color, darkVariables, font, lightVariables, targetVariables, thumb, thumbVariables } from './theme'
 
 export const GlobalStyle = createGlobalStyle`
-  :root { ${lightVariables} }
+  :root { ${lightVariables} ${targetVariables} }
+  ${thumb} { :root { ${thumbVariables} } }
   @media (prefers-color-scheme: dark) { :root { ${darkVariables} } }
 
   *, *::before, *::after { box-sizing: border-box; }

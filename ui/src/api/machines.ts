@@ -1,19 +1,39 @@
-import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+import { infiniteQueryOptions, keepPreviousData, queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
+import type { paths } from './schema.gen'
 
 export type Machine = Schemas['Machine']
 export type MachineFields = Schemas['MachineFields']
 
 const machinesKey = ['machines']
 
-export const machinesQuery = (search: string) =>
+/** Filters and order of a list of machines. */
+export type MachineQuery = Omit<NonNullable<paths['/api/machines']['get']['parameters']['query']>, 'after' | 'limit'>
+
+export const machinesQuery = (query: MachineQuery) =>
   infiniteQueryOptions({
-    queryKey: [...machinesKey, 'list', search],
-    queryFn: ({ pageParam }) => ask(api.GET('/api/machines', { params: { query: { search, after: pageParam } } })),
+    queryKey: [...machinesKey, 'list', query],
+    queryFn: ({ pageParam, signal }) => ask(api.GET('/api/machines', { params: { query: { ...query, after: pageParam, limit: 100 } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: (previous) => previous,
+  })
+
+/** How many machines there are of each value that the list can be narrowed by. */
+export const facetsQuery = ({ search, place, maker, year, stage, type }: MachineQuery) =>
+  queryOptions({
+    queryKey: [...machinesKey, 'facets', search, place, maker, year, stage, type],
+    queryFn: ({ signal }) => ask(api.GET('/api/machines/facets', { params: { query: { search, place, maker, year, stage, type } }, signal })),
+    placeholderData: keepPreviousData,
+  })
+
+/** Types by the start of their number, with how many machines hold them. */
+export const holdingQuery = ({ search, place, maker, year, stage }: MachineQuery, start: string) =>
+  queryOptions({
+    queryKey: [...machinesKey, 'holding', search, place, maker, year, stage, start],
+    queryFn: ({ signal }) => ask(api.GET('/api/machines/holding', { params: { query: { search, place, maker, year, stage, start } }, signal })),
+    placeholderData: keepPreviousData,
   })
 
 export const machineQuery = (id: number) =>

@@ -365,7 +365,7 @@ export interface paths {
         };
         /**
          * Find machines
-         * @description A page of machines in the order of accession numbers. Roles: curator, technician, viewer.
+         * @description A page of machines in the order of a column; equal ones in the order in which they were entered. Roles: curator, technician, viewer.
          */
         get: operations["list-machines"];
         put?: never;
@@ -374,6 +374,46 @@ export interface paths {
          * @description Roles: curator.
          */
         post: operations["create-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/facets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How many machines there are of each value that the list can be narrowed by
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["count-facets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/holding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Types by the start of their number, with how many machines hold them
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["count-holding"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -945,6 +985,22 @@ export interface components {
             /** @description Type in the library, or empty */
             typeNumber: string;
         };
+        FacetCount: {
+            /** Format: int64 */
+            count: number;
+            /** @description Empty for machines of which it is not known */
+            value: string;
+        };
+        Facets: {
+            /** @description Those with most machines first */
+            makers: components["schemas"]["FacetCount"][];
+            /** @description Those with most machines first */
+            places: components["schemas"]["FacetCount"][];
+            /** @description How far taking stock has come */
+            stages: components["schemas"]["FacetCount"][];
+            /** @description In order */
+            years: components["schemas"]["FacetCount"][];
+        };
         FieldProblem: {
             /** @description Where, as body.name */
             location: string;
@@ -1069,6 +1125,11 @@ export interface components {
              * @example EH-0142
              */
             accession: string;
+            /**
+             * Format: int64
+             * @description What needs attention: problems and unknown chips
+             */
+            attention: number;
             /** Format: int64 */
             boards: number;
             /** Format: int64 */
@@ -1104,6 +1165,11 @@ export interface components {
             /** Format: int64 */
             romBytes: number;
             serial?: string;
+            /**
+             * @description How far taking stock has come
+             * @enum {string}
+             */
+            stage: "untouched" | "in hand" | "needs attention" | "settled";
             /** Format: int64 */
             unidentified: number;
             /** Format: date-time */
@@ -1287,7 +1353,7 @@ export interface components {
             next: string;
             /**
              * Format: int64
-             * @description Machines that the search finds, on all pages
+             * @description Machines that the filters leave, on all pages; counted for the first page, else 0
              */
             total: number;
         };
@@ -3251,8 +3317,21 @@ export interface operations {
     "list-machines": {
         parameters: {
             query?: {
-                /** @description Words that must all occur in the machine's record */
+                /** @description Words that must all occur in the machine's record or place */
                 search?: string;
+                /** @description One of these places; an empty one stands for machines without */
+                place?: string[];
+                /** @description One of these makers */
+                maker?: string[];
+                /** @description One of these first years in which parts are expected */
+                year?: number[];
+                /** @description How far taking stock has come */
+                stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Number of a type that stands on one of its sheets */
+                type?: string;
+                sort?: "accession" | "name" | "maker" | "place" | "year" | "boards" | "chips" | "unidentified" | "ram" | "rom";
+                /** @description The largest first */
+                down?: boolean;
                 /** @description What next was in the page before */
                 after?: string;
                 limit?: number;
@@ -3330,6 +3409,145 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Machine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "count-facets": {
+        parameters: {
+            query?: {
+                /** @description Words that must all occur in the machine's record or place */
+                search?: string;
+                /** @description One of these places; an empty one stands for machines without */
+                place?: string[];
+                /** @description One of these makers */
+                maker?: string[];
+                /** @description One of these first years in which parts are expected */
+                year?: number[];
+                /** @description How far taking stock has come */
+                stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Number of a type that stands on one of its sheets */
+                type?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Facets"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "count-holding": {
+        parameters: {
+            query: {
+                /** @description Words that must all occur in the machine's record or place */
+                search?: string;
+                /** @description One of these places; an empty one stands for machines without */
+                place?: string[];
+                /** @description One of these makers */
+                maker?: string[];
+                /** @description One of these first years in which parts are expected */
+                year?: number[];
+                /** @description How far taking stock has come */
+                stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Number of a type that stands on one of its sheets */
+                type?: string;
+                start: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FacetCount"][];
                 };
             };
             /** @description Unauthorized */

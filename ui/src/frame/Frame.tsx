@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { useAccount, useSignOut } from '../api/session'
 import { Button } from '../kit/Button'
 import { useShortcut } from '../kit/shortcuts'
-import { color, font, radius, space } from '../theme'
+import { color, font, radius, space, target } from '../theme'
 import { UndoBar } from '../undo/UndoBar'
 import { rooms } from './rooms'
 import { Shortcuts } from './Shortcuts'
@@ -126,7 +126,7 @@ const FindForm = styled.form`
 `
 const FindInput = styled.input`
   width: 100%;
-  min-height: 32px;
+  min-height: ${target.small};
   padding: 0 ${space(1)};
   border: 1px solid ${color.edge};
   border-radius: ${radius};

@@ -1,11 +1,11 @@
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
 
-import { color, radius, space } from '../theme'
+import { color, radius, space, target } from '../theme'
 
 /** A button; `$tone` main for the one thing to do here, quiet for what stands in a line of text. */
 export const Button = styled(AriaButton)<{ $tone?: 'main' | 'quiet'; $small?: boolean }>`
-  min-height: ${({ $tone, $small }) => ($small || $tone === 'quiet' ? '32px' : '40px')};
+  min-height: ${({ $tone, $small }) => ($small || $tone === 'quiet' ? target.small : target.main)};
   padding: 0 ${({ $tone, $small }) => space($small || $tone === 'quiet' ? 1 : 2)};
   border: 1px solid
     ${({ $tone }) => ($tone === 'main' ? color.slate : $tone === 'quiet' ? 'transparent' : color.edge)};

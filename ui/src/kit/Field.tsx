@@ -1,7 +1,7 @@
 import { FieldError, Form, Input, Label, Text, TextArea, TextField, type TextFieldProps } from 'react-aria-components'
 import styled from 'styled-components'
 
-import { color, font, radius, space } from '../theme'
+import { color, font, radius, space, target } from '../theme'
 
 type FieldProps = TextFieldProps & {
   label: string
@@ -37,7 +37,7 @@ const Wrap = styled(TextField)`
 
 export const control = `
   width: 100%;
-  min-height: 40px;
+  min-height: ${target.main};
   padding: 4px ${space(1)};
   border: 1px solid ${color.edge};
   border-radius: ${radius};

@@ -18,7 +18,7 @@ export const ListTable = styled.table`
 `
 
 /** A cell of figures, with decimals below each other. */
-export const Figure = styled.td<{ $warn?: boolean }>`
-  && { text-align: right; white-space: nowrap; }
+export const Figure = styled.td<{ $warn?: boolean; $text?: boolean }>`
+  && { text-align: ${({ $text }) => ($text ? 'left' : 'right')}; white-space: nowrap; }
   td& { font: 14px/24px ${font.mono}; color: ${({ $warn }) => ($warn ? color.amber : 'inherit')}; }
 `

@@ -1,7 +1,7 @@
 import { Button, ComboBox, type ComboBoxProps, FieldError, Input, Label, ListBox, ListBoxItem, Popover } from 'react-aria-components'
 import styled from 'styled-components'
 
-import { color, radius, space } from '../theme'
+import { color, radius, space, target } from '../theme'
 import { control } from './Field'
 
 export type Pickable = { id: number; text: string }
@@ -78,7 +78,7 @@ const List = styled(Popover)`
   [role='listbox'] { outline: none; padding: 0 ${space(1)}; }
 `
 const Item = styled(ListBoxItem)`
-  min-height: 40px;
+  min-height: ${target.main};
   padding: 8px ${space(1)};
   cursor: pointer;
   outline: none;

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 
 import type { Verdict } from '../api/reckoning'
 import { Mark } from '../kit/Mark'
-import { color, font, narrow, radius, space } from '../theme'
+import { color, font, radius, space, target, thumb } from '../theme'
 
 type Props = {
   verdict: Verdict
@@ -108,5 +108,5 @@ const Go = styled(Button)`
   text-align: left;
   cursor: pointer;
   &[data-focus-visible] { outline: 2px solid ${color.slate}; }
-  ${narrow} { min-height: 32px; }
+  ${thumb} { min-height: ${target.main}; }
 `

@@ -1,34 +1,43 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
+import { useCallback } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import styled from 'styled-components'
 
 import { machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
-import { Button, Buttons } from '../../kit/Button'
+import { Button } from '../../kit/Button'
 import { Field } from '../../kit/Field'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { narrow, space } from '../../theme'
+import { Facets } from './Facets'
 import { MachineTable } from './MachineTable'
+import { readQuery, sorted, ticked, withValue } from './shelfQuery'
 
-/** The collection: a search that filters while typing, and the machines it finds. */
+/** The collection: filters that narrow while typing and ticking, and the machines they leave. */
 export function Shelves() {
   const [parameters, setParameters] = useSearchParams()
-  const search = parameters.get('search') ?? ''
-  const machines = useInfiniteQuery(machinesQuery(search))
+  const query = readQuery(parameters)
+  const machines = useInfiniteQuery(machinesQuery(query))
   const account = useAccount()
   const navigate = useNavigate()
   const pages = machines.data?.pages ?? []
   const total = pages[0]?.total ?? 0
-  const found = pages.flatMap((page) => page.machines)
+  const change = (next: URLSearchParams) => { setParameters(next, { replace: true }) }
+  const { hasNextPage, isFetchingNextPage, fetchNextPage } = machines
+  const onEnd = useCallback(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage()
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage])
 
   return (
     <Page>
       <PageHead>
         <Title>Shelves</Title>
         <Field
-          label="Filter by words in name, maker, model, number, provenance"
-          value={search}
-          onChange={(words) => { setParameters(words ? { search: words } : {}, { replace: true }) }}
+          label="Filter by words in name, maker, model, number, place, provenance"
+          value={query.search ?? ''}
+          onChange={(words) => { change(withValue(parameters, 'search', words)) }}
           maxLength={200}
           type="search"
         />
@@ -37,27 +46,47 @@ export function Shelves() {
         )}
       </PageHead>
       {machines.error && <Notice tone="stop" word="Not listed.">{messageOf(machines.error)}</Notice>}
-      {machines.data && (
-        <p role="status">
-          <Faint>{total === 1 ? '1 machine' : `${String(total)} machines`}; sums over the boards fitted today, 1 KB is 1,024 bytes</Faint>
-        </p>
-      )}
-      {found.length > 0 && <MachineTable machines={found} />}
-      {machines.data && total === 0 && <Nothing search={search} />}
-      {machines.hasNextPage && (
-        <Buttons>
-          <Button onPress={() => void machines.fetchNextPage()} isPending={machines.isFetchingNextPage}>Show more</Button>
-          <Faint>{found.length} of {total} shown</Faint>
-        </Buttons>
-      )}
+      <Beside>
+        <Facets query={query} onTick={(facet, value) => { change(ticked(parameters, facet, value)) }} onType={(number) => { change(withValue(parameters, 'type', number)) }} />
+        <List>
+          {machines.data && (
+            <p role="status">
+              <Faint>{total === 1 ? '1 machine' : `${total.toLocaleString('en')} machines`}; sums over the boards fitted today, 1 KB is 1,024 bytes</Faint>
+              {parameters.size > 0 && <> <Link to="/shelves">Show all machines</Link></>}
+            </p>
+          )}
+          {total > 0 && (
+            <MachineTable
+              machines={pages.flatMap((page) => page.machines)}
+              total={total}
+              query={query}
+              onSort={(sort) => { change(sorted(parameters, sort)) }}
+              onEnd={onEnd}
+            />
+          )}
+          {machines.data && total === 0 && (
+            <p>
+              {parameters.size > 0
+                ? 'No machine fits all of this.'
+                : <>The shelves are empty. A curator starts with <em>Enter a machine</em>: an accession number and a name are enough.</>}
+            </p>
+          )}
+        </List>
+      </Beside>
     </Page>
   )
 }
 
-function Nothing({ search }: { search: string }) {
-  return search ? (
-    <p>No machine has all of these words in its record. <Link to="/shelves">Show all machines</Link></p>
-  ) : (
-    <p>The shelves are empty. A curator starts with <em>Enter a machine</em>: an accession number and a name are enough.</p>
-  )
-}
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: 208px minmax(0, 1fr);
+  align-items: start;
+  gap: ${space(3)};
+  ${narrow} { grid-template-columns: minmax(0, 1fr); gap: ${space(1)}; }
+`
+const List = styled.div`
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+`

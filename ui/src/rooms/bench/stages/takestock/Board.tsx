@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import type { FittedAssembly } from '../../../../api/assemblies'
 import { Button } from '../../../../kit/Button'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
-import { color, font, radius, space } from '../../../../theme'
+import { color, font, radius, space, target } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
 import { DraftState } from './DraftState'
 import { MergeSheet } from './MergeSheet'
@@ -165,7 +165,7 @@ const Views = styled(ToggleButtonGroup)`
   display: flex;
 `
 const View = styled(ToggleButton)`
-  min-height: 32px;
+  min-height: ${target.small};
   padding: 0 12px;
   border: 1px solid ${color.edge};
   background: transparent;

@@ -2,7 +2,7 @@ import { Label, Radio, RadioGroup } from 'react-aria-components'
 import styled from 'styled-components'
 
 import type { Stretch } from '../../../../api/assemblies'
-import { color, font, space } from '../../../../theme'
+import { color, font, space, target } from '../../../../theme'
 
 export type Choice = 'mine' | 'theirs' | 'both'
 
@@ -41,7 +41,7 @@ const Sides = styled.div`
 const Side = styled(Radio)`
   display: flex;
   gap: ${space(1)};
-  min-height: 40px;
+  min-height: ${target.main};
   padding: 6px ${space(1)};
   border: 1px solid ${color.line};
   cursor: pointer;

@@ -8,7 +8,7 @@ import { dryRunQuery } from '../../../../api/reckoning'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Field, FormPanel } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
-import { space } from '../../../../theme'
+import { space, target } from '../../../../theme'
 import { DryRun } from './DryRun'
 
 const example = '== Main board | part 4410-2 | rev C\nU1         HX9040-2 8431\nU40-U48    41256-15 8512\n\n== Video card | slot 3 | fit later\nU1         6845 8436'
@@ -51,5 +51,5 @@ const FileLabel = styled.label`
   flex-wrap: wrap;
   align-items: center;
   gap: ${space(1)};
-  input { min-height: 32px; }
+  input { min-height: ${target.small}; }
 `

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 import { messageOf } from '../../../../api/problem'
 import { type LineState, type SheetRecord, writeLine } from '../../../../api/reckoning'
 import { Mark } from '../../../../kit/Mark'
-import { color, font, space } from '../../../../theme'
+import { color, font, space, target } from '../../../../theme'
 import { marks } from './lineMarks'
 
 type Props = {
@@ -115,7 +115,7 @@ const writtenShort = ({ parts, marking }: SheetRecord) => [parts, marking].filte
 
 const Cell = styled.input`
   width: 100%;
-  min-height: 32px;
+  min-height: ${target.small};
   padding: 0 ${space(1)};
   border: 1px solid transparent;
   background: transparent;
@@ -126,7 +126,7 @@ const Cell = styled.input`
 `
 const Drop = styled.select`
   width: 100%;
-  min-height: 32px;
+  min-height: ${target.small};
   border: 1px solid transparent;
   background: ${color.sheet};
   font: 14px ${font.mono};

@@ -7,7 +7,7 @@ import { Pick } from '../../../../../kit/Pick'
 /** Picks a machine by words of its record. */
 export function PickMachine({ onPick }: { onPick: (id: number | null) => void }) {
   const [search, setSearch] = useState('')
-  const found = useInfiniteQuery(machinesQuery(search))
+  const found = useInfiniteQuery(machinesQuery({ search }))
   const machines = found.data?.pages[0]?.machines ?? []
   return (
     <Pick

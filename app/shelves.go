@@ -1,0 +1,153 @@
+package app
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"slices"
+	"strings"
+
+	"frugalheron/core/memory"
+	"frugalheron/store"
+)
+
+// ListedMachine is a machine of a list, with its memory in words.
+type ListedMachine struct {
+	store.ListedMachine
+	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
+	ROM string `json:"rom"`
+}
+
+// MachinePage is a page of a list.
+type MachinePage struct {
+	Machines []ListedMachine `json:"machines"`
+	Total    int             `json:"total" doc:"Machines that the filters leave, on all pages; counted for the first page, else 0"`
+	Next     string          `json:"next" doc:"Give this as after to get the next page; empty on the last"`
+}
+
+// MachineFilters narrow a list. What is empty does not narrow; of several values one has to fit.
+type MachineFilters struct {
+	Search string
+	Places []string
+	Makers []string
+	Years  []int
+	Stages []string
+	Type   string
+}
+
+func (f MachineFilters) inStore() store.MachineFilter {
+	return store.MachineFilter{
+		Words: strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Type: f.Type,
+	}
+}
+
+// MachineList asks for a page.
+type MachineList struct {
+	MachineFilters
+	Sort       string // one of store.MachineSorts; empty for accession
+	Descending bool
+	After      string // Next of the page before; empty for the first
+	Limit      int
+}
+
+// ListMachines lists machines page by page.
+func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (MachinePage, error) {
+	page := MachinePage{Machines: []ListedMachine{}}
+	if err := actor.must(MayLook); err != nil {
+		return page, err
+	}
+	query := store.MachineQuery{MachineFilter: list.inStore(), Sort: list.Sort, Descending: list.Descending}
+	if query.Sort == "" {
+		query.Sort = "accession"
+	}
+	sort, ok := store.MachineSorts[query.Sort]
+	if !ok {
+		return page, &Invalid{"sort", "is no column of the list"}
+	}
+	if list.After == "" {
+		var err error
+		if page.Total, err = store.CountMachines(ctx, a.db, query.MachineFilter); err != nil {
+			return page, err
+		}
+	} else {
+		key, err := readKey(list.After)
+		if err != nil || !sort.Takes(key.Value) {
+			return page, &Invalid{"after", "is not what the page before gave as next"}
+		}
+		query.After = &key
+	}
+	// One more than asked for tells whether another page follows.
+	query.Limit = list.Limit + 1
+	found, err := store.ListMachines(ctx, a.db, query)
+	if len(found) > list.Limit {
+		found = found[:list.Limit]
+		last := found[list.Limit-1]
+		page.Next = NextOf(store.MachineKey{Value: last.SortedBy, ID: last.ID})
+	}
+	for _, m := range found {
+		page.Machines = append(page.Machines, ListedMachine{m, inKB(m.RAMBytes), inKB(m.ROMBytes)})
+	}
+	return page, err
+}
+
+// NextOf writes where a page ends, to be given as after.
+func NextOf(key store.MachineKey) string {
+	encoded, _ := json.Marshal(key) // a string and a number: cannot fail
+	return base64.RawURLEncoding.EncodeToString(encoded)
+}
+
+func readKey(text string) (key store.MachineKey, err error) {
+	decoded, err := base64.RawURLEncoding.DecodeString(text)
+	if err == nil {
+		err = json.Unmarshal(decoded, &key)
+	}
+	return key, err
+}
+
+func inKB(bytes int64) string {
+	if bytes == 0 {
+		return ""
+	}
+	return memory.InKB(bytes)
+}
+
+// Facets say how many machines there are of each value that a list can be narrowed by. Each counts
+// with all filters but its own.
+type Facets struct {
+	Places []store.FacetCount `json:"places" doc:"Those with most machines first"`
+	Makers []store.FacetCount `json:"makers" doc:"Those with most machines first"`
+	Years  []store.FacetCount `json:"years" doc:"In order"`
+	Stages []store.FacetCount `json:"stages" doc:"How far taking stock has come"`
+}
+
+// CountFacets counts machines by the values that a list can be narrowed by.
+func (a *App) CountFacets(ctx context.Context, actor Actor, filters MachineFilters) (Facets, error) {
+	f := Facets{Places: []store.FacetCount{}, Makers: []store.FacetCount{}, Years: []store.FacetCount{}, Stages: []store.FacetCount{}}
+	if err := actor.must(MayLook); err != nil {
+		return f, err
+	}
+	counts, err := store.CountFacets(ctx, a.db, filters.inStore())
+	for _, c := range counts {
+		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages}[c.Facet]
+		*of = append(*of, c)
+	}
+	slices.SortFunc(f.Years, func(a, b store.FacetCount) int { return strings.Compare(a.Value, b.Value) })
+	return f, err
+}
+
+// typesOffered is how many types are offered to narrow a list by.
+const typesOffered = 12
+
+// CountHolding offers types whose number starts with a text, each with the number of machines that
+// hold it among those that the other filters leave.
+func (a *App) CountHolding(ctx context.Context, actor Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
+	types, err := a.Types(ctx, actor, start, typesOffered)
+	if err != nil {
+		return nil, err
+	}
+	numbers := make([]string, len(types))
+	for i, t := range types {
+		numbers[i] = t.Number
+	}
+	return store.CountHolding(ctx, a.db, filters.inStore(), numbers)
+}

@@ -1,0 +1,180 @@
+package web_test
+
+import (
+	"bytes"
+	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"net/url"
+	"os"
+	"os/exec"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/device/builtin"
+	"frugalheron/demo"
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+	"frugalheron/web"
+)
+
+// BenchmarkShelves answers lists, facets and searches over 20,000 machines with 1,000,000 entries.
+// Each figure stands beside that of the same statements in psql on the same data: p95 of both in
+// milliseconds, and the ratio of the medians. HERON_BENCH_MACHINES takes another number.
+func BenchmarkShelves(b *testing.B) {
+	size := 20_000
+	if text := os.Getenv("HERON_BENCH_MACHINES"); text != "" {
+		var err error
+		size, err = strconv.Atoi(text)
+		require.NoError(b, err)
+	}
+	address := storetest.URL(b)
+	db, err := store.Open(b.Context(), address)
+	require.NoError(b, err)
+	b.Cleanup(func() { db.Close() })
+	deeds := app.New(db)
+	require.NoError(b, demo.Seed(b.Context(), deeds, func(string) {}))
+	start := time.Now()
+	require.NoError(b, demo.Generate(b.Context(), deeds, size, func(string) {}))
+	b.Logf("%d machines generated in %s", size, time.Since(start).Round(time.Second))
+	_, err = db.Exec(`VACUUM ANALYZE`)
+	require.NoError(b, err)
+
+	server := web.New(db, deeds, web.Config{})
+	cookie := signedIn(b, server)
+	numbers := []string{}
+	for _, t := range builtin.Library().Completions("74LS", 12) {
+		numbers = append(numbers, t.Number)
+	}
+	middle := store.MachineQuery{Sort: "chips", Descending: true, After: &store.MachineKey{Value: "70", ID: 1 << 40}, Limit: 101}
+	for _, c := range []struct {
+		name, path string
+		statements []statement
+	}{
+		page("first page", "", store.MachineQuery{Sort: "accession"}),
+		page("most RAM first", "sort=ram&down=true", store.MachineQuery{Sort: "ram", Descending: true}),
+		page("by maker", "sort=maker", store.MachineQuery{Sort: "maker"}),
+		page("by place", "sort=place&down=true", store.MachineQuery{Sort: "place", Descending: true}),
+		{"a page in the middle", "/api/machines?limit=100&sort=chips&down=true&after=" + nextOf(middle.After), []statement{of(store.MachinesStatement(middle))}},
+		page("search for a word", "search=curlew", store.MachineQuery{Sort: "accession", MachineFilter: store.MachineFilter{Words: []string{"curlew"}}}),
+		page("search for three words", "search=tarn+kiln+ferry", store.MachineQuery{Sort: "accession", MachineFilter: store.MachineFilter{Words: []string{"tarn", "kiln", "ferry"}}}),
+		page("search for two letters", "search=e2", store.MachineQuery{Sort: "accession", MachineFilter: store.MachineFilter{Words: []string{"e2"}}}),
+		page("two places", "place=Seed+loft,+bay+1&place=Net+store,+bay+2", store.MachineQuery{Sort: "accession", MachineFilter: store.MachineFilter{Places: []string{"Seed loft, bay 1", "Net store, bay 2"}}}),
+		page("maker, year and state", "maker=Hollin+Electronics&year=1984&stage=needs+attention&sort=unidentified&down=true", store.MachineQuery{Sort: "unidentified", Descending: true,
+			MachineFilter: store.MachineFilter{Makers: []string{"Hollin Electronics"}, Years: []int{1984}, Stages: []string{"needs attention"}}}),
+		page("holds a type", "type=41256&sort=name", store.MachineQuery{Sort: "name", MachineFilter: store.MachineFilter{Type: "41256"}}),
+		{"facets of all", "/api/machines/facets", []statement{of(store.FacetsStatement(store.MachineFilter{}))}},
+		{"facets of some", "/api/machines/facets?maker=Hollin+Electronics&search=ferry", []statement{of(store.FacetsStatement(store.MachineFilter{Makers: []string{"Hollin Electronics"}, Words: []string{"ferry"}}))}},
+		{"types offered", "/api/machines/holding?start=74LS", []statement{of(store.HoldingStatement(store.MachineFilter{}, numbers))}},
+	} {
+		b.Run(strings.ReplaceAll(c.name, " ", "-"), func(b *testing.B) {
+			took := []float64{}
+			for b.Loop() {
+				request := httptest.NewRequest(http.MethodGet, c.path, nil)
+				request.AddCookie(cookie)
+				answer := httptest.NewRecorder()
+				start := time.Now()
+				server.ServeHTTP(answer, request)
+				took = append(took, float64(time.Since(start).Microseconds())/1000)
+				require.Equal(b, http.StatusOK, answer.Code, answer.Body)
+			}
+			inPsql := timeInPsql(b, address, c.statements, min(len(took), 100))
+			b.ReportMetric(quantile(took, 0.95), "p95-ms")
+			b.ReportMetric(quantile(inPsql, 0.95), "psql-p95-ms")
+			b.ReportMetric(quantile(took, 0.5)/quantile(inPsql, 0.5), "x-psql")
+		})
+	}
+}
+
+func signedIn(b *testing.B, server *web.Server) *http.Cookie {
+	request := httptest.NewRequest(http.MethodPost, "/api/session",
+		strings.NewReader(fmt.Sprintf(`{"login":%q,"password":%q}`, demo.Accounts[2].Login, demo.Accounts[2].Password)))
+	request.Header.Set("Content-Type", "application/json")
+	answer := httptest.NewRecorder()
+	server.ServeHTTP(answer, request)
+	require.Equal(b, http.StatusOK, answer.Code)
+	return answer.Result().Cookies()[0]
+}
+
+type statement struct {
+	text string
+	args []any
+}
+
+func of(text string, args []any) statement { return statement{text, args} }
+
+// page is a case that reads a first page: its rows, and how many there are.
+func page(name, query string, q store.MachineQuery) struct {
+	name, path string
+	statements []statement
+} {
+	q.Limit = 101
+	return struct {
+		name, path string
+		statements []statement
+	}{name, "/api/machines?limit=100&" + query, []statement{of(store.CountStatement(q.MachineFilter)), of(store.MachinesStatement(q))}}
+}
+
+func nextOf(key *store.MachineKey) string { return url.QueryEscape(app.NextOf(*key)) }
+
+var timing = regexp.MustCompile(`(?m)^Time: ([0-9.]+) ms`)
+
+// timeInPsql runs statements so many times in one psql and returns what psql says each round took.
+func timeInPsql(b *testing.B, address string, statements []statement, times int) []float64 {
+	script := &bytes.Buffer{}
+	script.WriteString("\\timing on\n\\o /dev/null\n")
+	for range times {
+		for _, s := range statements {
+			script.WriteString(s.literal() + ";\n")
+		}
+	}
+	psql := exec.Command("psql", "-X", "-q", "-v", "ON_ERROR_STOP=1", address)
+	psql.Stdin = script
+	said, err := psql.CombinedOutput()
+	require.NoError(b, err, string(said))
+	found := timing.FindAllSubmatch(said, -1)
+	require.Len(b, found, times*len(statements))
+	took := make([]float64, times)
+	for i, match := range found {
+		ms, err := strconv.ParseFloat(string(match[1]), 64)
+		require.NoError(b, err)
+		took[i/len(statements)] += ms
+	}
+	return took
+}
+
+// literal writes the statement with its arguments in it, the last first: $1 begins $10.
+func (s statement) literal() string {
+	text := strings.Join(strings.Fields(s.text), " ")
+	for i, arg := range slices.Backward(s.args) {
+		literal := fmt.Sprint(arg)
+		switch value := arg.(type) {
+		case string:
+			literal = quoted(value)
+		case []string:
+			members := []string{}
+			for _, member := range value {
+				members = append(members, strconv.Quote(member))
+			}
+			literal = quoted("{" + strings.Join(members, ",") + "}")
+		case []int:
+			literal = quoted("{" + strings.Trim(strings.ReplaceAll(fmt.Sprint(value), " ", ","), "[]") + "}")
+		}
+		text = strings.ReplaceAll(text, fmt.Sprintf("$%d", i+1), literal)
+	}
+	return text
+}
+
+func quoted(text string) string { return "'" + strings.ReplaceAll(text, "'", "''") + "'" }
+
+func quantile(values []float64, q float64) float64 {
+	sorted := slices.Sorted(slices.Values(values))
+	return sorted[int(q*float64(len(sorted)-1))]
+}
