@@ -32,7 +32,7 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err != nil {
 		return store.Machine{}, err
 	}
-	if err := store.LockMachineSums(ctx, tx, id); err != nil {
+	if err := store.InsertMachineSum(ctx, tx, id); err != nil {
 		return store.Machine{}, err
 	}
 	return created, record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields)
@@ -95,7 +95,7 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 			return err
 		}
 		if eraOf(before) == eraOf(changed) {
-			return nil
+			return sumMachine(ctx, tx, id)
 		}
 		return a.reckonMachineAgain(ctx, tx, changed)
 	})

@@ -69,6 +69,9 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 		if page.Total, err = store.CountMachines(ctx, a.db, query.MachineFilter); err != nil {
 			return page, err
 		}
+		if page.Total == 0 {
+			return page, nil
+		}
 	} else {
 		key, err := readKey(list.After)
 		if err != nil || !sort.Takes(key.Value) {

@@ -13,32 +13,35 @@ import (
 // entriesPerMachine is how many lines the sheets of a generated machine hold.
 const entriesPerMachine = 50
 
-// generatedAccession numbers generated machines apart from the sample world's own.
-func generatedAccession(n int) string { return fmt.Sprintf("EL-%06d", n) }
+// generatedPrefix numbers generated machines apart from the sample world's own.
+const generatedPrefix = "EL-"
 
 // Generate adds generated machines with their sheets, 50 entries each, until there are so many. The
 // same number gives the same machine every time; those that are there already are left alone.
 func Generate(ctx context.Context, deeds *app.App, machines int, progress func(string)) error {
 	curator := app.Actor{Role: app.Curator}
+	last, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: generatedPrefix}, Sort: "accession", Descending: true, Limit: 1})
+	if err != nil {
+		return err
+	}
+	done := 0
+	if len(last.Machines) > 0 {
+		if _, err := fmt.Sscanf(last.Machines[0].Accession, generatedPrefix+"%d", &done); err != nil {
+			return fmt.Errorf("machine %s is none that was generated: %w", last.Machines[0].Accession, err)
+		}
+	}
 	const batch = 100
-	for start := 1; start <= machines; start += batch {
-		end := min(start+batch-1, machines)
-		last, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: generatedAccession(end)}, Limit: 1})
-		if err != nil {
-			return err
-		}
-		if last.Total > 0 {
-			continue
-		}
+	for done < machines {
 		entered := make([]app.MachineWithSheets, 0, batch)
-		for n := start; n <= end; n++ {
+		for n := done + 1; n <= min(done+batch, machines); n++ {
 			entered = append(entered, generatedMachine(n))
 		}
 		if err := deeds.EnterMachines(ctx, curator, entered); err != nil {
 			return err
 		}
-		if end%1000 == 0 || end == machines {
-			progress(fmt.Sprintf("%d of %d machines, %d entries", end, machines, end*entriesPerMachine))
+		done += len(entered)
+		if done%1000 == 0 || done == machines {
+			progress(fmt.Sprintf("%d of %d machines, %d entries", done, machines, done*entriesPerMachine))
 		}
 	}
 	return nil
@@ -67,7 +70,7 @@ func generatedMachine(n int) app.MachineWithSheets {
 	to := year + 1 + r.IntN(4)
 	model := pick(r, generatedModels)
 	fields := store.MachineFields{
-		Accession: generatedAccession(n), Name: fmt.Sprintf("%s %d", model, 1+r.IntN(9)), Maker: pick(r, generatedMakers), Model: fmt.Sprintf("%s %c", model, 'A'+r.IntN(6)),
+		Accession: fmt.Sprintf(generatedPrefix+"%06d", n), Name: fmt.Sprintf("%s %d", model, 1+r.IntN(9)), Maker: pick(r, generatedMakers), Model: fmt.Sprintf("%s %c", model, 'A'+r.IntN(6)),
 		Serial: fmt.Sprintf("%02d-%05d", year%100, r.IntN(100000)), EraFrom: &year, EraTo: &to,
 		Place:      fmt.Sprintf("%s, bay %d", pick(r, generatedPlaces), 1+r.IntN(6)),
 		Provenance: pick(r, generatedPasts) + fmt.Sprintf(" until %d.", to+r.IntN(8)),

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -58,32 +59,45 @@ func (s machineSort) Takes(value string) bool {
 	return utf8.ValidString(value) && !strings.Contains(value, "\x00")
 }
 
-// MachineSorts are the columns that lists can be sorted by.
+// MachineSorts are the columns that lists can be sorted by. Those of the machine's record come from
+// its row, the others from the narrow row of its sums.
 var MachineSorts = map[string]machineSort{
 	"accession": {"m.accession", "text"}, "name": {"lower(m.name)", "text"}, "maker": {"lower(m.maker || ' ' || m.model)", "text"},
-	"place": {"lower(COALESCE(p.name, ''))", "text"}, "year": {"COALESCE(m.era_from, 9999)", "bigint"},
-	"boards": {"s.boards", "bigint"}, "chips": {"s.chips", "bigint"}, "unidentified": {"s.unidentified", "bigint"},
-	"ram": {"s.ram_bytes", "bigint"}, "rom": {"s.rom_bytes", "bigint"},
+	"place": {"lower(COALESCE(p.name, ''))", "text"}, "year": {"COALESCE(s.era_from, 9999)", "bigint"},
+	"chips": {"s.chips", "bigint"}, "unidentified": {"s.unidentified", "bigint"}, "ram": {"s.ram_bytes", "bigint"}, "rom": {"s.rom_bytes", "bigint"},
 }
 
-const machinesFrom = ` FROM machine m JOIN machine_sum s ON s.machine_id = m.id LEFT JOIN place p ON p.id = m.place_id `
+// from joins what the column needs, and names the id that stands in the same index.
+func (s machineSort) from() (tables, id string) {
+	switch {
+	case strings.Contains(s.expression, "m."):
+		return "machine_sum s JOIN machine m ON m.id = s.machine_id", "m.id"
+	case strings.Contains(s.expression, "p."):
+		return "machine_sum s LEFT JOIN place p ON p.id = s.place_id", "s.machine_id"
+	}
+	return "machine_sum s", "s.machine_id"
+}
 
-// MachinesStatement writes the statement that reads a page, and its arguments.
+// MachinesStatement writes the statement that reads a page, and its arguments. The page is found in
+// narrow rows first; only its own machines are read in full.
 func MachinesStatement(q MachineQuery) (string, []any) {
-	where, args := q.condition()
+	where, args := q.condition("s")
 	sort := MachineSorts[q.Sort]
+	from, id := sort.from()
 	order, beyond := "ASC", ">"
 	if q.Descending {
 		order, beyond = "DESC", "<"
 	}
 	if q.After != nil {
 		args = append(args, q.After.Value, q.After.ID)
-		where += fmt.Sprintf(" AND (%s, m.id) %s (CAST($%d AS %s), $%d)", sort.expression, beyond, len(args)-1, sort.kind, len(args))
+		where += fmt.Sprintf(" AND (%s, %s) %s (CAST($%d AS %s), $%d)", sort.expression, id, beyond, len(args)-1, sort.kind, len(args))
 	}
 	args = append(args, q.Limit)
-	return fmt.Sprintf(`SELECT %s, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, CAST(%s AS text) AS sorted_by`+
-		machinesFrom+`WHERE %s ORDER BY %s %s, m.id %s LIMIT $%d`,
-		machineColumns, sort.expression, where, sort.expression, order, order, len(args)), args
+	return fmt.Sprintf(`SELECT %s, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, CAST(s.sorted_by AS text) AS sorted_by
+		FROM (SELECT s.*, %s AS sorted_by FROM %s WHERE %s ORDER BY %s %s, %s %s LIMIT $%d) s
+		JOIN machine m ON m.id = s.machine_id LEFT JOIN place p ON p.id = m.place_id
+		ORDER BY s.sorted_by %s, m.id %s`,
+		machineColumns, sort.expression, from, where, sort.expression, order, id, order, len(args), order, order), args
 }
 
 // ListMachines reads a page.
@@ -96,12 +110,8 @@ func ListMachines(ctx context.Context, h Handle, q MachineQuery) ([]ListedMachin
 
 // CountStatement writes the statement that counts the machines a filter leaves.
 func CountStatement(f MachineFilter) (string, []any) {
-	where, args := f.condition()
-	from := machinesFrom
-	if len(f.Words)+len(f.Places)+len(f.Stages) == 0 {
-		from = " FROM machine m "
-	}
-	return `SELECT count(*)` + from + `WHERE ` + where, args
+	where, args := f.condition("s")
+	return `SELECT count(*) FROM machine_sum s WHERE ` + where, args
 }
 
 // CountMachines counts the machines that a filter leaves.
@@ -119,9 +129,16 @@ type FacetCount struct {
 	Count int    `db:"count" json:"count"`
 }
 
-// facets are what lists can be narrowed by, each with its value in the statement below.
-var facets = []struct{ name, value string }{
-	{"place", "place"}, {"maker", "maker"}, {"year", "CAST(year AS text)"}, {"stage", "stage"},
+// facets are what lists can be narrowed by, each with its column, how its value is written, and the
+// filter without it.
+var facets = []struct {
+	name, column, value string
+	without             func(f MachineFilter) MachineFilter
+}{
+	{"place", "place_id", "(SELECT name FROM place WHERE id = c.value)", func(f MachineFilter) MachineFilter { f.Places = nil; return f }},
+	{"maker", "maker", "c.value", func(f MachineFilter) MachineFilter { f.Makers = nil; return f }},
+	{"year", "COALESCE(era_from, 9999)", "NULLIF(CAST(c.value AS text), '9999')", func(f MachineFilter) MachineFilter { f.Years = nil; return f }},
+	{"stage", "stage", "c.value", func(f MachineFilter) MachineFilter { f.Stages = nil; return f }},
 }
 
 // mostFacetValues bounds the values of one facet; those with most machines come first.
@@ -129,19 +146,23 @@ const mostFacetValues = 100
 
 // FacetsStatement writes the statement that counts machines by the values of each facet.
 func FacetsStatement(f MachineFilter) (string, []any) {
-	common := f
-	common.Places, common.Makers, common.Years, common.Stages = nil, nil, nil, nil
-	where, args := common.condition()
+	// What no facet is about is looked for once.
+	where, args := MachineFilter{Words: f.Words, Type: f.Type}.condition("s")
+	with, from := "", "machine_sum"
+	if where != "true" {
+		with, from = "WITH hit AS MATERIALIZED (SELECT s.* FROM machine_sum s WHERE "+where+") ", "hit"
+	}
+	ticked := f
+	ticked.Words, ticked.Type = nil, ""
 	parts := []string{}
 	for _, facet := range facets {
-		own := MachineFilter{Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages}
-		narrowed, more := own.hitCondition(facet.name, len(args))
-		args = append(args, more...)
-		parts = append(parts, fmt.Sprintf(`(SELECT '%s' AS facet, COALESCE(%s, '') AS value, count(*) AS count FROM hit WHERE %s
-			GROUP BY 2 ORDER BY 3 DESC, 2 LIMIT %d)`, facet.name, facet.value, narrowed, mostFacetValues))
+		var narrowed string
+		narrowed, args = facet.without(ticked).conditionAfter("h", args)
+		parts = append(parts, fmt.Sprintf(`SELECT '%s' AS facet, COALESCE(%s, '') AS value, c.count
+			FROM (SELECT %s AS value, count(*) AS count FROM %s h WHERE %s GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT %d) c`,
+			facet.name, facet.value, facet.column, from, narrowed, mostFacetValues))
 	}
-	return `WITH hit AS MATERIALIZED (SELECT COALESCE(p.name, '') AS place, m.maker, m.era_from AS year, s.stage` + machinesFrom +
-		`WHERE ` + where + `) ` + strings.Join(parts, " UNION ALL "), args
+	return with + strings.Join(parts, " UNION ALL "), args
 }
 
 // CountFacets counts machines by the values of each facet.
@@ -156,14 +177,14 @@ func CountFacets(ctx context.Context, h Handle, f MachineFilter) ([]FacetCount, 
 // it, among those that a filter leaves, apart from its own type.
 func HoldingStatement(f MachineFilter, numbers []string) (string, []any) {
 	f.Type = ""
-	where, args := f.condition()
-	from := ` FROM machine_type t `
+	where, args := f.condition("s")
+	from := `machine_type t`
 	if where != "true" {
-		from = machinesFrom + `JOIN machine_type t ON t.machine_id = m.id `
+		from += ` JOIN machine_sum s ON s.machine_id = t.machine_id`
 	}
 	args = append(args, numbers)
-	return fmt.Sprintf(`SELECT 'type' AS facet, t.type_number AS value, count(*) AS count`+from+
-		`WHERE %s AND t.type_number = ANY (CAST($%d AS text[])) GROUP BY t.type_number ORDER BY count DESC, value`, where, len(args)), args
+	return fmt.Sprintf(`SELECT 'type' AS facet, t.type_number AS value, count(*) AS count FROM %s
+		WHERE %s AND t.type_number = ANY (CAST($%d AS text[])) GROUP BY t.type_number ORDER BY count DESC, value`, from, where, len(args)), args
 }
 
 // CountHolding counts them. Numbers that no machine holds are missing.
@@ -174,47 +195,48 @@ func CountHolding(ctx context.Context, h Handle, f MachineFilter, numbers []stri
 	return counts, err
 }
 
-// condition writes the filter for machines m, their sums s and places p.
-func (f MachineFilter) condition() (string, []any) {
-	where, args := []string{"true"}, []any{}
+// condition writes the filter for rows of machine_sum under a name.
+func (f MachineFilter) condition(name string) (string, []any) {
+	return f.conditionAfter(name, []any{})
+}
+
+// conditionAfter does so behind other arguments of a statement.
+func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
+	where := []string{}
 	add := func(format string, arg any) {
 		args = append(args, arg)
+		format = strings.ReplaceAll(format, "s.", name+".")
 		where = append(where, strings.ReplaceAll(format, "$", fmt.Sprintf("$%d", len(args))))
 	}
-	for _, word := range f.Words {
-		add(`(m.search LIKE $ OR m.place_id IN (SELECT id FROM place WHERE lower(name) LIKE $))`, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
+	if len(f.Words) > 0 {
+		patterns := make([]string, len(f.Words))
+		for i, word := range f.Words {
+			args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
+			patterns[i] = fmt.Sprintf("search LIKE $%d", len(args))
+		}
+		where = append(where, name+".machine_id IN (SELECT id FROM machine WHERE "+strings.Join(patterns, " AND ")+")")
 	}
 	if len(f.Places) > 0 {
-		add(`COALESCE(p.name, '') = ANY (CAST($ AS text[]))`, f.Places)
+		places := `s.place_id IN (SELECT id FROM place WHERE name = ANY (CAST($ AS text[])))`
+		if slices.Contains(f.Places, "") {
+			places = `(` + places + ` OR s.place_id IS NULL)`
+		}
+		add(places, f.Places)
 	}
 	if len(f.Makers) > 0 {
-		add(`m.maker = ANY (CAST($ AS text[]))`, f.Makers)
+		add(`s.maker = ANY (CAST($ AS text[]))`, f.Makers)
 	}
 	if len(f.Years) > 0 {
-		add(`m.era_from = ANY (CAST($ AS integer[]))`, f.Years)
+		add(`COALESCE(s.era_from, 9999) = ANY (CAST($ AS integer[]))`, f.Years)
 	}
 	if len(f.Stages) > 0 {
 		add(`s.stage = ANY (CAST($ AS text[]))`, f.Stages)
 	}
 	if f.Type != "" {
-		add(`m.id IN (SELECT machine_id FROM machine_type WHERE type_number = $)`, f.Type)
+		add(`s.machine_id IN (SELECT machine_id FROM machine_type WHERE type_number = $)`, f.Type)
 	}
-	return strings.Join(where, " AND "), args
-}
-
-// hitCondition writes the filters on facets other than one, for the rows that FacetsStatement
-// counts; offset arguments come before its own.
-func (f MachineFilter) hitCondition(except string, offset int) (string, []any) {
-	where, args := []string{"true"}, []any{}
-	add := func(facet, format string, given bool, arg any) {
-		if given && facet != except {
-			args = append(args, arg)
-			where = append(where, fmt.Sprintf(format, offset+len(args)))
-		}
+	if len(where) == 0 {
+		return "true", args
 	}
-	add("place", `place = ANY (CAST($%d AS text[]))`, len(f.Places) > 0, f.Places)
-	add("maker", `maker = ANY (CAST($%d AS text[]))`, len(f.Makers) > 0, f.Makers)
-	add("year", `year = ANY (CAST($%d AS integer[]))`, len(f.Years) > 0, f.Years)
-	add("stage", `stage = ANY (CAST($%d AS text[]))`, len(f.Stages) > 0, f.Stages)
 	return strings.Join(where, " AND "), args
 }

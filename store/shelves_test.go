@@ -40,7 +40,7 @@ func shelf(t *testing.T) (*sqlx.DB, []store.ListedMachine) {
 		var err error
 		m.ID, err = store.InsertMachine(ctx, db, m.MachineFields)
 		require.NoError(t, err)
-		require.NoError(t, store.LockMachineSums(ctx, db, m.ID))
+		require.NoError(t, store.InsertMachineSum(ctx, db, m.ID))
 		_, err = db.Exec(`UPDATE machine_sum SET chips = $2, ram_bytes = $3, stage = $4 WHERE machine_id = $1`, m.ID, m.Chips, m.RAMBytes, m.Stage)
 		require.NoError(t, err)
 		if number := shelfTypes[i%len(shelfTypes)]; number != "" {

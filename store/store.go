@@ -13,7 +13,7 @@ import (
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
-	_ "github.com/jackc/pgx/v5/stdlib" // the driver "pgx"
+	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/lock"
@@ -40,8 +40,15 @@ const maxConnections = 20
 
 // Open connects to a database by URL and makes sure that it answers.
 func Open(ctx context.Context, url string) (*sqlx.DB, error) {
-	db, err := sqlx.ConnectContext(ctx, "pgx", url)
+	config, err := pgx.ParseConfig(url)
 	if err != nil {
+		return nil, fmt.Errorf("address of PostgreSQL: %w", err)
+	}
+	// Each search is planned for its own words: a plan for any words reads whole indexes for short ones.
+	config.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
+	db := sqlx.NewDb(stdlib.OpenDB(*config), "pgx")
+	if err := db.PingContext(ctx); err != nil {
+		db.Close()
 		return nil, fmt.Errorf("connect to PostgreSQL: %w", err)
 	}
 	db.SetMaxOpenConns(maxConnections)

@@ -5,20 +5,23 @@ import (
 	"slices"
 )
 
-// LockMachineSums keeps others from writing the sums of machines until the transaction ends, and
-// makes sums that are not there yet. Whoever writes them locks them first, all at once: what is
-// summed is then what others have committed.
+// LockMachineSums keeps others from writing the sums of machines until the transaction ends. Whoever
+// writes them locks them first, all at once: what is summed is then what others have committed.
 func LockMachineSums(ctx context.Context, h Handle, machineIDs ...int64) error {
 	slices.Sort(machineIDs)
 	for _, id := range slices.Compact(machineIDs) {
-		if _, err := h.ExecContext(ctx, `INSERT INTO machine_sum (machine_id) VALUES ($1) ON CONFLICT ON CONSTRAINT machine_sum_pkey DO NOTHING`, id); err != nil {
-			return err
-		}
 		if _, err := h.ExecContext(ctx, `SELECT 1 FROM machine_sum WHERE machine_id = $1 FOR UPDATE`, id); err != nil {
 			return err
 		}
 	}
 	return nil
+}
+
+// InsertMachineSum starts the sums of a machine without boards.
+func InsertMachineSum(ctx context.Context, h Handle, machineID int64) error {
+	_, err := h.ExecContext(ctx, `INSERT INTO machine_sum (machine_id, place_id, maker, era_from)
+		SELECT id, place_id, maker, era_from FROM machine WHERE id = $1`, machineID)
+	return err
 }
 
 // BoardCount is what the stage of a machine depends on, for one of its boards.
@@ -37,19 +40,20 @@ func BoardCountsOf(ctx context.Context, h Handle, machineID int64) ([]BoardCount
 	return counts, err
 }
 
-// PutMachineSum sums up the boards fitted in a machine today, and the types on them. The caller
-// holds the lock.
+// PutMachineSum sums up the boards fitted in a machine today, and the types on them, and notes what
+// filters need of its record. The caller holds the lock.
 func PutMachineSum(ctx context.Context, h Handle, machineID int64, stage string, attention int) error {
 	_, err := h.ExecContext(ctx, `UPDATE machine_sum SET boards = s.boards, chips = s.chips, unidentified = s.unidentified,
-			ram_bytes = s.ram_bytes, rom_bytes = s.rom_bytes, stage = $2, attention = $3
-		FROM (SELECT count(*) AS boards,
+			ram_bytes = s.ram_bytes, rom_bytes = s.rom_bytes, stage = $2, attention = $3,
+			place_id = m.place_id, maker = m.maker, era_from = m.era_from
+		FROM machine m, (SELECT count(*) AS boards,
 				COALESCE(sum(CAST(t.totals->>'chips' AS bigint)), 0) AS chips,
 				COALESCE(sum(CAST(t.totals->>'unidentified' AS bigint)), 0) AS unidentified,
 				COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes,
 				COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
 			FROM fitting f LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
 			WHERE f.machine_id = $1 AND f.until IS NULL) s
-		WHERE machine_id = $1`, machineID, stage, attention)
+		WHERE machine_id = $1 AND m.id = $1`, machineID, stage, attention)
 	if err != nil {
 		return err
 	}

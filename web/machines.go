@@ -52,7 +52,7 @@ func (f MachineFilters) inApp() app.MachineFilters {
 
 type listMachinesInput struct {
 	MachineFilters
-	Sort  string `query:"sort" enum:"accession,name,maker,place,year,boards,chips,unidentified,ram,rom" default:"accession"`
+	Sort  string `query:"sort" enum:"accession,name,maker,place,year,chips,unidentified,ram,rom" default:"accession"`
 	Down  bool   `query:"down" doc:"The largest first"`
 	After string `query:"after" maxLength:"1000" doc:"What next was in the page before"`
 	Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`

@@ -3329,7 +3329,7 @@ export interface operations {
                 stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
                 /** @description Number of a type that stands on one of its sheets */
                 type?: string;
-                sort?: "accession" | "name" | "maker" | "place" | "year" | "boards" | "chips" | "unidentified" | "ram" | "rom";
+                sort?: "accession" | "name" | "maker" | "place" | "year" | "chips" | "unidentified" | "ram" | "rom";
                 /** @description The largest first */
                 down?: boolean;
                 /** @description What next was in the page before */

@@ -4,7 +4,7 @@ import type { MachineQuery } from '../../api/machines'
 export type FacetName = 'place' | 'maker' | 'year' | 'stage'
 export type Sort = NonNullable<MachineQuery['sort']>
 
-const sorts: Sort[] = ['accession', 'name', 'maker', 'place', 'year', 'boards', 'chips', 'unidentified', 'ram', 'rom']
+const sorts: Sort[] = ['accession', 'name', 'maker', 'place', 'year', 'chips', 'unidentified', 'ram', 'rom']
 const stages = ['untouched', 'in hand', 'needs attention', 'settled'] as const
 
 /** Reads filters and order from the address, so that a list can be kept, sent and gone back to. */
