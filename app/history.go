@@ -91,6 +91,10 @@ func tell(e store.ToldEvent) Told {
 			told.Revision = int(n)
 		}
 		told.What = fmt.Sprintf("saved the sheet of %s, revision %d", e.Subject, told.Revision)
+	case "note":
+		told.What = fmt.Sprintf("noted: %v", after["note"])
+	case "take back note":
+		told.What = fmt.Sprintf("took back the note: %v", before["note"])
 	case "move assembly":
 		told.What = fmt.Sprintf("moved %s from %v to %v", e.Subject, before["where"], after["where"])
 	case "receive assembly":

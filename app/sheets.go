@@ -43,7 +43,7 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 			saved = newest
 			return nil
 		}
-		if saved, err = addRevision(ctx, tx, actor, library, assembly, newest.N+1, body); err != nil {
+		if saved, _, err = addRevision(ctx, tx, actor, library, assembly, newest.N+1, body); err != nil {
 			return err
 		}
 		return sumMachines(ctx, tx, assembly.MachineID)
@@ -61,24 +61,27 @@ func readable(body string) error {
 	return err
 }
 
-// addRevision leaves the machine's sums to be made once everything is added.
-func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, assembly store.Assembly, n int, body string) (store.Revision, error) {
+// addRevision adds a revision and returns it with its event. It leaves the machine's sums to be made
+// once everything is added.
+func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
 	var by *int64
 	if actor.AccountID != 0 {
 		by = &actor.AccountID
 	}
 	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, by); err != nil {
-		return store.Revision{}, err
+		return store.Revision{}, 0, err
 	}
 	assembly.Revision = n
 	if err := reckonSheet(ctx, tx, library, assembly); err != nil {
-		return store.Revision{}, err
+		return store.Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
-	if err := record(ctx, tx, actor, "save sheet", "assembly", assembly.ID, assembly.MachineID, before, map[string]int{"revision": n}); err != nil {
-		return store.Revision{}, err
+	event, err := recordEvent(ctx, tx, actor, "save sheet", "assembly", assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
+	if err != nil {
+		return store.Revision{}, 0, err
 	}
-	return store.NewestRevision(ctx, tx, assembly.ID)
+	added, err := store.NewestRevision(ctx, tx, assembly.ID)
+	return added, event, err
 }
 
 // reckonAgain makes entries, positions and totals of an assembly anew from its newest revision, and

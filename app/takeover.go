@@ -52,7 +52,7 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Lib
 		if err != nil {
 			return nil, err
 		}
-		if _, err := addRevision(ctx, tx, actor, library, assembly, 1, bodyOf(board)); err != nil {
+		if _, _, err := addRevision(ctx, tx, actor, library, assembly, 1, bodyOf(board)); err != nil {
 			return nil, err
 		}
 		if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {

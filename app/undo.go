@@ -24,6 +24,7 @@ var undoable = map[string]undoing{
 	"save sheet":      {MayWriteSheets, (*App).undoSaveSheet},
 	"move assembly":   {MayWriteSheets, (*App).undoMove},
 	"strike assembly": {MayWriteSheets, (*App).undoStrike},
+	"note":            {MayWriteSheets, (*App).undoNote},
 	"name type":       {MayKeepTheRecord, (*App).undoNameType},
 	"change type":     {MayWriteSheets, (*App).undoChangeType},
 	"forget type":     {MayWriteSheets, (*App).undoForgetType},
@@ -175,6 +176,23 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, d
 			return err
 		}
 		return sumMachines(ctx, tx, was.Machine, became.Machine)
+	})
+}
+
+// undoNote takes a note back: it stays in the history, and so does that it was taken back.
+func (a *App) undoNote(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	note, err := stateIn[map[string]string](e.After)
+	if err != nil {
+		return err
+	}
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "take back note", "machine", e.SubjectID, &e.SubjectID, note, nil)
 	})
 }
 

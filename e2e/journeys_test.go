@@ -187,9 +187,8 @@ func TestKeyboardOnly(t *testing.T) {
 		chromedp.Navigate(w.url), See(Button("Sign in")),
 		Keys(curator.Login+"\t"+curator.Password+kb.Enter), See(Button("Sign out")),
 		// Find the machine, walk the stages and come back.
-		Keys("/"), Keys("EH-0900"+kb.Enter), See(Text("1 machine;")),
-		Until("the machine's link to take the focus", `(document.querySelector("td a").focus(), document.activeElement.textContent === "Estuary test bench")`),
-		Keys(kb.Enter), See(Text("Start with the main board")),
+		Keys("/"), Keys("estuary"), See(Text("Show 1 machine with these words")), Keys(kb.Enter), See(Text("1 machine;")),
+		Keys("/"), Keys("eh-0900"), See(Text("Take it onto the bench")), Keys(kb.Enter), See(Text("Start with the main board")),
 		Keys("]"), See(Text("Not open yet")), Keys("["), See(Text("Start with the main board")),
 		Keys("?"), See(Text("new line with the next designator")), Keys(kb.Escape), Gone(Text("new line with the next designator")),
 		Until("the button to take the focus", `(Array.from(document.querySelectorAll("button")).find(x => x.textContent === "Add a board").focus(), true)`),
@@ -200,14 +199,59 @@ func TestKeyboardOnly(t *testing.T) {
 		Chord(kb.Enter, input.ModifierAlt), Keys(kb.Enter), Keys(kb.Enter), Keys("X1 18.432 MHz"),
 		SheetText("Sheet of Main board", "U40-U47    41256-15 8512\nU48        41256-15 8513\nU49        41256-15 8513\nX1 18.432 MHz"),
 	))
+	// A board of 60 chips: how many keys does a printed character take?
+	board, keys, printed := sixtyChips()
 	require.NoError(t, b.Do(
+		Chord("a", input.ModifierCtrl), Keys(kb.Delete), board, verdict("Parts", "60 chips"), verdict("RAM", "320 KB, and parity"),
+	))
+	t.Logf("a board of 60 chips: %d keys for %d printed characters, %.2f keys each", keys, printed, float64(keys)/float64(printed))
+	require.LessOrEqual(t, float64(keys)/float64(printed), 1.3)
+	require.NoError(t, b.Do(
+		Chord("a", input.ModifierCtrl), Keys(kb.Delete), Keys("U40-U47    41256-15 8512"), Keys(kb.Enter), Keys("41256-15 8513"), Keys(kb.Enter),
+		Chord(kb.Enter, input.ModifierAlt), Keys(kb.Enter), Keys(kb.Enter), Keys("X1 18.432 MHz"),
 		verdict("Parts", "10 chips"),
 		Chord("s", input.ModifierCtrl), See(Text("saved, revision 1")),
+		// Said in passing: a line of the sheet and a note, each shown before it is kept.
+		Keys(kb.Tab), Keys("/"), Keys("u50 74ls00 8514"), See(Text("Main board, line 5, new. Taken for: 74LS00 four 2-input NAND gates, 1985-W14")), Keys(kb.Enter),
+		See(Text("saved, revision 2")), verdict("Parts", "11 chips"), See(Text("U50 74ls00 8514 stands on Main board, line 5.")), Keys("u"), verdict("Parts", "10 chips"),
+		Keys("/"), Keys("note hinge cracked"), See(Text("Keep as a note")), Keys(kb.Enter), See(Text("Noted for EH-0900.")),
+		Click(editor("Main board")),
 		// Tab leaves the sheet; w goes to the reckoning, Enter opens its first why.
 		Keys(kb.Tab), Until("the focus outside the sheet", `!document.activeElement.closest(".cm-editor")`),
 		Keys("w"), Keys(kb.Enter), See(Text("1 KB is 1,024 bytes")),
 		Keys("e"), Until("the record to take the focus", `document.activeElement.name === "accession"`),
 	))
+}
+
+// sixtyChips types a board line by line, the way the sheet helps: Enter proposes the designator that
+// follows, Alt+Enter repeats the line above. It counts keys, a modifier as one, and the characters
+// that stand on the sheet in the end, without the blanks that line them up.
+func sixtyChips() (typing chromedp.Tasks, keys, printed int) {
+	lines := [][2]string{{"U1", "HX9040-2 8536 @socket"}, {"U2", "D8259AC-2 8537"}, {"U3", "D8253C-5 8537"}, {"U4", "D8255AC-5 8534"}, {"U5", "D8237AC-5 8529"},
+		{"U6", "27128-25 8534 @socket"}, {"U7", "27128-25 8534 @socket"}, {"U10-U18", "41256-15 8512"}, {"U19", "41464-12 8601"}, {"U20", "41464-12 8601"}}
+	for n, number := range strings.Fields("00 00 04 08 14 32 32 74 74 74 86 138 138 139 157 157 161 161 163 164 166 174 175 175 240 244 244 245 245 245 273 373 373 374 374 393 393 125 125 153 153 257") {
+		lines = append(lines, [2]string{fmt.Sprintf("U%d", 21+n), fmt.Sprintf("SN74LS%sN 85%02d", number, 20+n/9)})
+	}
+	press := func(pressed int, step chromedp.Action) {
+		keys += pressed
+		typing = append(typing, step)
+	}
+	for i, line := range lines {
+		text := line[0] + " " + line[1]
+		printed += len(text) + 1
+		follows := i > 0 && line[0] != "U10-U18" && lines[i-1][0] != "U10-U18" || line[0] == "U19"
+		switch {
+		case follows && lines[i-1][1] == line[1]:
+			press(2, Chord(kb.Enter, input.ModifierAlt))
+		case follows:
+			press(1+len(line[1]), Keys(kb.Enter+line[1]))
+		case i > 0:
+			press(2+len(text), Keys(kb.Enter+kb.Enter+text))
+		default:
+			press(len(text), Keys(text))
+		}
+	}
+	return typing, keys, printed
 }
 
 func TestTableAndTextAgree(t *testing.T) {

@@ -96,4 +96,5 @@ func (s *Server) registerAll() {
 	s.registerLibrary()
 	s.registerExport()
 	s.registerHistory()
+	s.registerSay()
 }

@@ -35,9 +35,7 @@ func scenes(url string) []scene {
 	onBench := func(machine string) []chromedp.Action {
 		return []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password),
-			browser.Fill(browser.Labelled("Find a machine"), machine), browser.Keys("\r"),
-			browser.See(browser.Text("1 machine;")),
-			browser.Click(`//td[.="` + machine + `"]/following-sibling::td//a`),
+			browser.Fill(browser.Labelled("Say or find"), machine), browser.See(browser.Text("Take it onto the bench")), browser.Keys("\r"),
 			browser.See(browser.Text("+5 V draw")), browser.See(`//*[contains(@class, "cm-line-end")]`),
 		}
 	}

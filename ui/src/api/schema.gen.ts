@@ -276,6 +276,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look for words in machines, assemblies and chips
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/history": {
         parameters: {
             query?: never;
@@ -711,6 +731,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep a statement about a machine
+         * @description A note, or a line on the sheet of one of its assemblies. Roles: curator, technician.
+         */
+        post: operations["say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/types": {
         parameters: {
             query?: never;
@@ -725,6 +765,26 @@ export interface paths {
         get: operations["list-types"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/understand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read a statement about a machine; nothing is kept
+         * @description Roles: curator, technician.
+         */
+        post: operations["understand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1079,6 +1139,35 @@ export interface components {
             slot: string;
             /** @description Day on which it left; null for where it is today */
             until: string | null;
+        };
+        Found: {
+            assemblies: components["schemas"]["FoundAssembly"][];
+            /** @description Lines of sheets with the words in the marking, or of the type */
+            chips: components["schemas"]["Occurrence"][];
+            /** @description The machine whose accession number was given, or null */
+            exact: components["schemas"]["Machine"] | null;
+            machines: components["schemas"]["ListedMachine"][];
+            /**
+             * Format: int64
+             * @description All machines that have the words
+             */
+            total: number;
+        };
+        FoundAssembly: {
+            accession: string;
+            /** Format: int64 */
+            id: number;
+            lentTo: string;
+            machine: string;
+            /**
+             * Format: int64
+             * @description The machine it is in, or null
+             */
+            machineId: number | null;
+            part: string;
+            place: string;
+            serial: string;
+            title: string;
         };
         LibraryType: {
             /**
@@ -1745,6 +1834,43 @@ export interface components {
              */
             n: number;
         };
+        Said: {
+            /**
+             * Format: int64
+             * @description The event of the history, by which the deed can be undone
+             */
+            event: number;
+            /** @description The sheet as it is now, or null for a note */
+            revision: components["schemas"]["Revision"] | null;
+        };
+        SaidText: {
+            /**
+             * Format: int64
+             * @description The machine on the bench; 0 for none
+             */
+            machineId: number;
+            /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
+            text: string;
+        };
+        SayRequest: {
+            /**
+             * Format: int64
+             * @description Whose sheet a line goes to; 0 for a note
+             */
+            assemblyId: number;
+            /**
+             * Format: int64
+             * @description Revision that it is put on
+             */
+            base: number;
+            /**
+             * Format: int64
+             * @description The machine on the bench; 0 for none
+             */
+            machineId: number;
+            /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
+            text: string;
+        };
         SessionOutputBody: {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
@@ -1867,6 +1993,16 @@ export interface components {
              */
             words: number;
         };
+        Understood: {
+            /** @description The machine it is about; null when nothing was understood */
+            machine: components["schemas"]["Machine"] | null;
+            /** @description A note for the machine, or empty */
+            note: string;
+            /** @description The words say what they are; else it is rather something to look for */
+            sure: boolean;
+            /** @description The sheets that a line could go to */
+            ways: components["schemas"]["Way"][];
+        };
         Versioned: {
             /**
              * Format: int64
@@ -1904,6 +2040,26 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Way: {
+            /** Format: int64 */
+            assemblyId: number;
+            /**
+             * Format: int64
+             * @description Revision that the line would be put on; a save names it
+             */
+            base: number;
+            /** @description Why it cannot go there, or empty */
+            blocked: string;
+            /** Format: int64 */
+            line: number;
+            /** @description What the line would be taken for */
+            reading: string;
+            /** @description The line whose place it takes, or empty */
+            replaces: string;
+            /** @description The line as it would stand there */
+            text: string;
+            title: string;
         };
         Who: {
             mayKeepTheRecord: boolean;
@@ -3035,6 +3191,64 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                words: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4781,6 +4995,84 @@ export interface operations {
             };
         };
     };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SayRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-types": {
         parameters: {
             query: {
@@ -4813,6 +5105,75 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    understand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaidText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Understood"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

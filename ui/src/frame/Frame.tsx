@@ -1,13 +1,14 @@
-import { type FormEvent, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
 import { useAccount, useSignOut } from '../api/session'
 import { Button } from '../kit/Button'
 import { useShortcut } from '../kit/shortcuts'
-import { color, font, radius, space, target } from '../theme'
+import { color, font, space } from '../theme'
 import { UndoBar } from '../undo/UndoBar'
 import { rooms } from './rooms'
+import { SayOrFind } from './SayOrFind'
 import { Shortcuts } from './Shortcuts'
 import { SignInAgain } from './SignInAgain'
 
@@ -43,7 +44,7 @@ export function Frame() {
             ))}
           </Rooms>
         </nav>
-        <Find inputRef={find} />
+        <SayOrFind inputRef={find} />
         <Who onHelp={() => { setHelp(true) }} />
       </Bar>
       <Room id="room" tabIndex={-1}>
@@ -53,20 +54,6 @@ export function Frame() {
       <SignInAgain />
       <Shortcuts isOpen={help} onClose={() => { setHelp(false) }} />
     </>
-  )
-}
-
-function Find({ inputRef }: { inputRef: React.RefObject<HTMLInputElement | null> }) {
-  const navigate = useNavigate()
-  const find = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const words = new FormData(event.currentTarget).get('find')
-    void navigate(`/shelves?${new URLSearchParams({ search: String(words) }).toString()}`)
-  }
-  return (
-    <FindForm role="search" onSubmit={find}>
-      <FindInput ref={inputRef} name="find" type="search" placeholder="/  find a machine" aria-label="Find a machine" maxLength={200} />
-    </FindForm>
   )
 }
 
@@ -118,20 +105,6 @@ const RoomLink = styled(NavLink)`
   text-decoration: none;
   &:hover { border-color: ${color.line}; }
   &.active { border-color: ${color.slate}; color: ${color.slate}; font-weight: 600; }
-`
-const FindForm = styled.form`
-  flex: 1 1 160px;
-  max-width: 360px;
-  margin-left: auto;
-`
-const FindInput = styled.input`
-  width: 100%;
-  min-height: ${target.small};
-  padding: 0 ${space(1)};
-  border: 1px solid ${color.edge};
-  border-radius: ${radius};
-  background: ${color.paper};
-  &::placeholder { color: ${color.faint}; opacity: 1; }
 `
 const WhoBox = styled.div`
   display: flex;

@@ -7,7 +7,7 @@ import { space } from '../theme'
 import { rooms } from './rooms'
 
 const keys: [string, string][] = [
-  ['/', 'find'],
+  ['/', 'say or find: words to look for, a line of a sheet, or note and what is to be noted'],
   ...rooms.map(({ key, name }): [string, string] => [`g ${key}`, name]),
   ['[  ]', 'previous and next stage'],
   ['e', 'edit the record of the machine'],

@@ -1,4 +1,5 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
 import styled from 'styled-components'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
@@ -20,6 +21,10 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState<Adding>('nothing')
   const [newest, setNewest] = useState<number>()
+  // Who came for a line, from a search, is taken to it.
+  const spot = (useLocation().state as { spot?: { assembly: number; line: number } } | null)?.spot
+  const { show } = reckoning
+  useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
   const done = (id?: number) => {
     setAdding('nothing')
     setNewest(id)

@@ -1,0 +1,58 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"strings"
+	"unicode/utf8"
+
+	"frugalheron/store"
+)
+
+// Found is what a search over everything finds, the nearest first; each kind only so many.
+type Found struct {
+	Exact      *store.Machine        `json:"exact" doc:"The machine whose accession number was given, or null"`
+	Machines   []ListedMachine       `json:"machines"`
+	Total      int                   `json:"total" doc:"All machines that have the words"`
+	Assemblies []store.FoundAssembly `json:"assemblies"`
+	Chips      []store.Occurrence    `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
+}
+
+// Limits of what is found at once, and the least length of words that chips are looked for by.
+const (
+	fewFound     = 5
+	leastMarking = 3
+)
+
+// Find looks for words in machines, assemblies and chips.
+func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error) {
+	found := Found{Machines: []ListedMachine{}, Assemblies: []store.FoundAssembly{}, Chips: []store.Occurrence{}}
+	if err := actor.must(MayLook); err != nil {
+		return found, err
+	}
+	words := strings.Fields(text)
+	if len(words) == 0 {
+		return found, nil
+	}
+	exact, err := store.MachineByAccession(ctx, a.db, strings.Join(words, " "))
+	if err == nil {
+		found.Exact = &exact
+	} else if !errors.Is(err, ErrNotFound) {
+		return found, err
+	}
+	page, err := a.ListMachines(ctx, actor, MachineList{MachineFilters: MachineFilters{Search: text}, Limit: fewFound})
+	if err != nil {
+		return found, err
+	}
+	found.Machines, found.Total = page.Machines, page.Total
+	if found.Assemblies, err = store.FindAssemblies(ctx, a.db, words, fewFound); err != nil {
+		return found, err
+	}
+	for _, word := range words {
+		if utf8.RuneCountInString(word) < leastMarking {
+			return found, nil
+		}
+	}
+	found.Chips, err = store.FindChips(ctx, a.db, words, fewFound)
+	return found, err
+}

@@ -1,0 +1,164 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/reckoning"
+	"frugalheron/core/statement"
+	"frugalheron/store"
+)
+
+// Understood is what a statement about a machine would do. Nothing of it is kept yet.
+type Understood struct {
+	Machine *store.Machine `json:"machine" doc:"The machine it is about; null when nothing was understood"`
+	Note    string         `json:"note" doc:"A note for the machine, or empty"`
+	Sure    bool           `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
+	Ways    []Way          `json:"ways" doc:"The sheets that a line could go to"`
+}
+
+// Way is one sheet that a line could go to.
+type Way struct {
+	AssemblyID int64  `json:"assemblyId"`
+	Title      string `json:"title"`
+	Base       int    `json:"base" doc:"Revision that the line would be put on; a save names it"`
+	Line       int    `json:"line"`
+	Text       string `json:"text" doc:"The line as it would stand there"`
+	Replaces   string `json:"replaces" doc:"The line whose place it takes, or empty"`
+	Blocked    string `json:"blocked" doc:"Why it cannot go there, or empty"`
+	Reading    string `json:"reading" doc:"What the line would be taken for"`
+}
+
+// Understand reads a statement about the machine on the bench (0 for none), or about the one whose
+// accession number it starts with.
+func (a *App) Understand(ctx context.Context, actor Actor, machineID int64, text string) (Understood, error) {
+	nothing := Understood{Ways: []Way{}}
+	if err := actor.must(MayWriteSheets); err != nil {
+		return nothing, err
+	}
+	machine, said, ok, err := a.about(ctx, machineID, text)
+	if err != nil || !ok {
+		return nothing, err
+	}
+	u := Understood{Machine: &machine, Note: said.Note, Sure: said.Note != "", Ways: []Way{}}
+	if said.Entry == nil {
+		return u, nil
+	}
+	fitted, err := contents(ctx, a.db, machine.ID)
+	if err != nil {
+		return nothing, err
+	}
+	library, err := a.library(ctx)
+	if err != nil {
+		return nothing, err
+	}
+	for _, f := range fitted {
+		placed, err := statement.Place(f.Body, said)
+		if err != nil {
+			return nothing, err
+		}
+		way := Way{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line, Replaces: placed.Replaces, Blocked: placed.Blocked}
+		alone, err := reckonBody(library, said.Line, f.Assembly, eraOf(machine))
+		if err != nil {
+			return nothing, err
+		}
+		if lines := alone.Lines(); len(lines) > 0 {
+			way.Reading = lines[0].Text
+		}
+		u.Sure = u.Sure || alone.Totals.Chips > 0 || alone.Assemblies[0].Entries[0].Kind != reckoning.Other
+		if placed.Replaces != "" || placed.Blocked != "" {
+			// Where the part stands already is where it is meant.
+			u.Ways = append([]Way{way}, u.Ways...)
+		} else {
+			u.Ways = append(u.Ways, way)
+		}
+	}
+	return u, nil
+}
+
+// about finds the machine that a statement is about.
+func (a *App) about(ctx context.Context, machineID int64, text string) (store.Machine, statement.Statement, bool, error) {
+	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
+		machine, err := store.MachineByAccession(ctx, a.db, first)
+		if err == nil {
+			said, ok := statement.Read(rest)
+			return machine, said, ok, nil
+		}
+		if !errors.Is(err, ErrNotFound) {
+			return store.Machine{}, statement.Statement{}, false, err
+		}
+	}
+	said, ok := statement.Read(text)
+	if !ok || machineID == 0 {
+		return store.Machine{}, said, false, nil
+	}
+	machine, err := store.MachineByID(ctx, a.db, machineID)
+	return machine, said, err == nil, err
+}
+
+// Said is what was kept of a statement.
+type Said struct {
+	Event    int64           `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Revision *store.Revision `json:"revision" doc:"The sheet as it is now, or null for a note"`
+}
+
+// Say keeps a statement about a machine: a note, or a line put on revision base of an assembly's
+// sheet. When somebody saved another since, the answer is *Stale with that revision.
+func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
+	var kept Said
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		machine, said, ok, err := a.about(ctx, machineID, text)
+		if err != nil {
+			return err
+		}
+		if !ok {
+			return &Invalid{"text", "states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted"}
+		}
+		if said.Note != "" {
+			note := map[string]string{"note": said.Note}
+			if err := lines("text", &said.Note); err != nil {
+				return err
+			}
+			kept.Event, err = recordEvent(ctx, tx, actor, "note", "machine", machine.ID, &machine.ID, nil, note)
+			return err
+		}
+		library, err := a.heldLibrary(ctx, tx)
+		if err != nil {
+			return err
+		}
+		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		if err != nil {
+			return err
+		}
+		if assembly.MachineID == nil || *assembly.MachineID != machine.ID {
+			return &Invalid{"assemblyId", "is not fitted in " + machine.Accession}
+		}
+		newest, err := store.NewestRevision(ctx, tx, assemblyID)
+		if err != nil && !errors.Is(err, ErrNotFound) {
+			return err
+		}
+		if newest.N != base {
+			return &Stale{What: "the sheet", Newer: newest}
+		}
+		placed, err := statement.Place(newest.Body, said)
+		if err != nil {
+			return err
+		}
+		if placed.Blocked != "" {
+			return &Invalid{"text", placed.Blocked}
+		}
+		if err := readable(placed.Body); err != nil {
+			return err
+		}
+		revision, event, err := addRevision(ctx, tx, actor, library, assembly, newest.N+1, placed.Body)
+		if err != nil {
+			return err
+		}
+		kept = Said{event, &revision}
+		return sumMachines(ctx, tx, assembly.MachineID)
+	})
+	return kept, err
+}

@@ -1,0 +1,80 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"strings"
+)
+
+// FoundAssembly is an assembly that a search found, with where it is.
+type FoundAssembly struct {
+	ID        int64  `db:"id" json:"id"`
+	Title     string `db:"title" json:"title"`
+	Part      string `db:"part" json:"part"`
+	Serial    string `db:"serial" json:"serial"`
+	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is in, or null"`
+	Accession string `db:"accession" json:"accession"`
+	Machine   string `db:"machine" json:"machine"`
+	Place     string `db:"place" json:"place"`
+	LentTo    string `db:"lent_to" json:"lentTo"`
+}
+
+// FindAssemblies finds assemblies with all words in what is said of them, wherever they are.
+func FindAssemblies(ctx context.Context, h Handle, words []string, limit int) ([]FoundAssembly, error) {
+	found := []FoundAssembly{}
+	where, args := likeAll("a.search", words)
+	args = append(args, limit)
+	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT a.id, a.title, a.part, a.serial, f.machine_id, COALESCE(m.accession, '') AS accession,
+			COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place, f.lent_to
+		FROM assembly a JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
+		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id
+		WHERE %s LIMIT $%d`, where, len(args)), args...)
+	return found, err
+}
+
+// FindChips finds lines of sheets with all words in the marking, or of a type whose number is the
+// only word. Markings are compared without regard to case.
+func FindChips(ctx context.Context, h Handle, words []string, limit int) ([]Occurrence, error) {
+	found := []Occurrence{}
+	upper := make([]string, len(words))
+	for i, word := range words {
+		upper[i] = strings.ToUpper(word)
+	}
+	where, args := []string{}, []any{}
+	for _, word := range upper {
+		args = append(args, "%"+likeEscaper.Replace(word)+"%")
+		where = append(where, fmt.Sprintf(`upper(translate(e.marking, 'µμ', 'UU')) LIKE $%d`, len(args)))
+	}
+	condition := strings.Join(where, " AND ")
+	if len(upper) == 1 {
+		args = append(args, upper[0])
+		condition = fmt.Sprintf(`(%s OR e.type_number = $%d)`, condition, len(args))
+	}
+	args = append(args, limit)
+	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
+			e.assembly_id, a.title AS assembly, e.line, e.count, e.marking
+		FROM (SELECT * FROM entry e WHERE %s LIMIT $%d) e
+		JOIN assembly a ON a.id = e.assembly_id JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
+		LEFT JOIN machine m ON m.id = f.machine_id
+		ORDER BY m.accession NULLS LAST, e.assembly_id, e.line`, condition, len(args)), args...)
+	return found, err
+}
+
+// likeAll writes the condition that a column in lower case holds all words.
+func likeAll(column string, words []string) (string, []any) {
+	where, args := []string{}, []any{}
+	for _, word := range words {
+		args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
+		where = append(where, fmt.Sprintf("%s LIKE $%d", column, len(args)))
+	}
+	return strings.Join(where, " AND "), args
+}
+
+// MachineByAccession finds a machine by its number, without regard to case.
+func MachineByAccession(ctx context.Context, h Handle, accession string) (Machine, error) {
+	var m Machine
+	err := get(ctx, h, &m, "machine "+accession,
+		`SELECT `+machineColumns+` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.accession = ANY (CAST($1 AS text[])) LIMIT 1`,
+		[]string{accession, strings.ToUpper(accession)})
+	return m, err
+}

@@ -1,0 +1,80 @@
+import type { Schemas } from '../api/client'
+import type { Found, Way } from '../api/say'
+
+type Words = { key: string; text: string; more?: string }
+/** Somewhere to go. */
+type Goal = Words & { to: string; state?: { spot: { assembly: number; line: number } } }
+/** A statement to keep; `done` says what was done once it is. */
+type Statement = Words & { machineId: number; assemblyId: number; base: number; done: string; blocked?: true }
+
+export type Offer = Goal | Statement
+export type Offers = { title: string; items: Offer[] }
+
+/** What a line can mean, the likeliest first: that is what Enter takes. */
+export function offers(words: string, found: Found, understood: Schemas['Understood'] | undefined): Offers[] {
+  const said = statements(understood)
+  const onShelves: Offers = {
+    title: 'On the shelves',
+    items: [
+      { key: 'shelves', text: found.total === 1 ? 'Show 1 machine with these words' : `Show ${found.total.toLocaleString('en')} machines with these words`, to: `/shelves?${new URLSearchParams({ search: words }).toString()}` },
+      ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`, more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: bench(m.id) })),
+    ],
+  }
+  const exact = found.exact
+  const groups: Offers[] = [
+    { title: 'By its number', items: exact ? [{ key: 'exact', text: `${exact.accession} ${exact.name}`, more: 'Take it onto the bench', to: bench(exact.id) }] : [] },
+    ...(understood?.sure ? said : []),
+    onShelves,
+    ...(understood?.sure ? [] : said),
+    {
+      title: 'Boards and other units',
+      items: found.assemblies.map((a) => ({
+        key: `assembly ${String(a.id)}`,
+        text: [a.title, a.part, a.serial && `serial ${a.serial}`].filter(Boolean).join(', '),
+        more: a.machineId ? `in ${a.accession} ${a.machine}` : a.lentTo ? `lent to ${a.lentTo}` : a.place,
+        ...spotOf(a.machineId, a.id, 1),
+      })),
+    },
+    {
+      title: 'Chips and other parts',
+      items: found.chips.map((c) => ({
+        key: `chip ${String(c.assemblyId)} ${String(c.line)}`,
+        text: `${String(c.count)} x ${c.marking}`,
+        more: `${c.assembly}, line ${String(c.line)}${c.machineId ? `, in ${c.accession} ${c.machine}` : ', in no machine'}`,
+        ...spotOf(c.machineId, c.assemblyId, c.line),
+      })),
+    },
+  ]
+  return groups.filter(({ items }) => items.length > 0)
+}
+
+const bench = (machineId: number) => `/bench/${String(machineId)}/take-stock`
+
+function spotOf(machineId: number | null, assembly: number, line: number) {
+  return machineId ? { to: bench(machineId), state: { spot: { assembly, line } } } : { to: `/stores/${String(assembly)}` }
+}
+
+function statements(understood: Schemas['Understood'] | undefined): Offers[] {
+  const machine = understood?.machine
+  if (!machine) return []
+  const title = `Say of ${machine.accession} ${machine.name}`
+  if (understood.note) {
+    return [{ title, items: [{ key: 'note', text: understood.note, more: 'Keep as a note', machineId: machine.id, assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }] }]
+  }
+  return [{ title, items: understood.ways.map((way) => statement(machine.id, way)) }]
+}
+
+function statement(machineId: number, way: Way): Statement {
+  const where = `${way.title}, line ${String(way.line)}`
+  const what = way.replaces ? `in place of ${way.replaces.replace(/\s+/g, ' ')}` : 'new'
+  return {
+    key: `way ${String(way.assemblyId)}`,
+    text: way.text,
+    more: way.blocked ? `${way.title}: ${way.blocked}` : `${where}, ${what}. Taken for: ${way.reading}`,
+    machineId,
+    assemblyId: way.assemblyId,
+    base: way.base,
+    done: `${way.text.replace(/\s+/g, ' ')} stands on ${where}.`,
+    ...(way.blocked ? { blocked: true } : {}),
+  }
+}

@@ -1,0 +1,45 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+)
+
+// SaidText is a line about the machine on the bench.
+type SaidText struct {
+	MachineID int64  `json:"machineId" minimum:"0" doc:"The machine on the bench; 0 for none"`
+	Text      string `json:"text" maxLength:"2000" doc:"As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number"`
+}
+
+func (s *Server) registerSay() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "find", Method: http.MethodGet, Path: "/api/find", Summary: "Look for words in machines, assemblies and chips",
+		Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		Words string `query:"words" maxLength:"200" required:"true"`
+	}) (*output[app.Found], error) {
+		return answer(s.app.Find(ctx, actor, in.Words))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "understand", Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
+		Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct{ Body SaidText }) (*output[app.Understood], error) {
+		return answer(s.app.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "say", Method: http.MethodPost, Path: "/api/statements", Summary: "Keep a statement about a machine",
+		Description: "A note, or a line on the sheet of one of its assemblies.", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		Body struct {
+			SaidText
+			AssemblyID int64 `json:"assemblyId" minimum:"0" doc:"Whose sheet a line goes to; 0 for a note"`
+			Base       int   `json:"base" minimum:"0" doc:"Revision that it is put on"`
+		}
+	}) (*output[app.Said], error) {
+		return answer(s.app.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base, in.Body.Text))
+	})
+}
