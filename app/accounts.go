@@ -45,24 +45,11 @@ func (e *TooMany) Error() string {
 	return fmt.Sprintf("too many failed sign-ins; try again in %d minutes", int(e.RetryIn/time.Minute)+1)
 }
 
-// AddAccount adds an account. It is done from the command line, by whoever runs the server.
+// AddAccount adds an account with a password. It is done from the command line, by whoever runs the
+// server.
 func (a *App) AddAccount(ctx context.Context, login, name string, role Role, password string) (int64, error) {
-	err := checkAll(oneLine("login", &login), oneLine("name", &name))
-	switch {
-	case err != nil:
-		return 0, err
-	case login == "" || strings.ContainsAny(login, " \t"):
-		return 0, &Invalid{"login", "give a login without spaces"}
-	case utf8.RuneCountInString(login) > 80 || utf8.RuneCountInString(name) > 80:
-		return 0, &Invalid{"login", "login and name have at most 80 characters"}
-	case !MayLook.Include(role):
-		return 0, &Invalid{"role", "is none of curator, technician, viewer"}
-	}
 	if err := checkPassword("password", password); err != nil {
 		return 0, err
-	}
-	if name == "" {
-		name = login
 	}
 	hash, err := argon2id.CreateHash(password, hashing)
 	if err != nil {
@@ -70,15 +57,47 @@ func (a *App) AddAccount(ctx context.Context, login, name string, role Role, pas
 	}
 	account := store.Account{Login: login, Name: name, Role: string(role), PasswordHash: hash}
 	err = store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
-		if account.ID, err = store.InsertAccount(ctx, tx, account); err != nil {
-			if store.Violates(err, "account_login_key") {
-				return &Invalid{"login", login + " is taken"}
-			}
+		account, err = insertAccount(ctx, tx, account)
+		if err != nil {
 			return err
 		}
 		return record(ctx, tx, Actor{}, "add account", "account", account.ID, nil, nil, account)
 	})
 	return account.ID, err
+}
+
+func insertAccount(ctx context.Context, tx *sqlx.Tx, account store.Account) (store.Account, error) {
+	if err := checkAll(oneLine("login", &account.Login), checkName(&account)); err != nil {
+		return account, err
+	}
+	if account.Login == "" || strings.ContainsAny(account.Login, " \t") || utf8.RuneCountInString(account.Login) > 80 {
+		return account, &Invalid{"login", "give a login without spaces, at most 80 characters"}
+	}
+	id, err := store.InsertAccount(ctx, tx, account)
+	if store.Violates(err, "account_login_key") {
+		return account, &Invalid{"login", account.Login + " is taken"}
+	}
+	if err != nil {
+		return account, err
+	}
+	return store.AccountByID(ctx, tx, id)
+}
+
+// checkName checks what can be changed of an account; without a name it is called by its login.
+func checkName(account *store.Account) error {
+	if err := oneLine("name", &account.Name); err != nil {
+		return err
+	}
+	if account.Name == "" {
+		account.Name = account.Login
+	}
+	switch {
+	case utf8.RuneCountInString(account.Name) > 80:
+		return &Invalid{"name", "has at most 80 characters"}
+	case !MayLook.Include(Role(account.Role)):
+		return &Invalid{"role", "is none of curator, technician, viewer"}
+	}
+	return nil
 }
 
 // HasAccounts reports whether anybody can sign in.
@@ -101,7 +120,7 @@ func (a *App) SignIn(ctx context.Context, login, password, address string) (stor
 		}
 	}
 	account, err := store.AccountByLogin(ctx, a.db, strings.TrimSpace(login))
-	known := err == nil
+	known := err == nil && !account.Disabled && account.PasswordHash != ""
 	if err != nil && !errors.Is(err, ErrNotFound) {
 		return store.Account{}, err
 	}
@@ -122,9 +141,12 @@ func (a *App) SignIn(ctx context.Context, login, password, address string) (stor
 	return account, store.ClearSignInFailures(ctx, a.db, byLogin)
 }
 
-// ActorByID loads who does a deed; ErrNotFound when the account is gone.
+// ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
 func (a *App) ActorByID(ctx context.Context, id int64) (Actor, error) {
 	account, err := store.AccountByID(ctx, a.db, id)
+	if err == nil && account.Disabled {
+		err = ErrNotFound
+	}
 	return Actor{AccountID: account.ID, Name: account.Name, Role: Role(account.Role)}, err
 }
 

@@ -113,6 +113,14 @@ func tell(e store.ToldEvent) Told {
 		told.What = fmt.Sprintf("took the type %v out of the library", before["number"])
 	case "change password":
 		told.What = "changed the password of the account"
+	case "set password":
+		told.What = "set the password of the account"
+	case "invite account":
+		told.What = fmt.Sprintf("invited %v (%v)", after["login"], after["role"])
+	case "reset account":
+		told.What = fmt.Sprintf("made a link to reset the password of %v", after["login"])
+	case "change account":
+		told.What = fmt.Sprintf("changed the account %v: %s", after["login"], changes(before, after))
 	case "add account":
 		told.What = fmt.Sprintf("added the account %v (%v)", after["login"], after["role"])
 	}

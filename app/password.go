@@ -42,6 +42,28 @@ func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted, 
 	})
 }
 
+// ReplacePassword gives an account another password. It is done from the command line, by whoever
+// runs the server.
+func (a *App) ReplacePassword(ctx context.Context, login, wanted string) error {
+	if err := checkPassword("password", wanted); err != nil {
+		return err
+	}
+	hash, err := argon2id.CreateHash(wanted, hashing)
+	if err != nil {
+		return err
+	}
+	return store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+		account, err := store.AccountByLogin(ctx, tx, login)
+		if err != nil {
+			return err
+		}
+		if err := store.SetPasswordHash(ctx, tx, account.ID, hash); err != nil {
+			return err
+		}
+		return record(ctx, tx, Actor{}, "change password", "account", account.ID, nil, nil, nil)
+	})
+}
+
 func checkPassword(field, password string) error {
 	if n := utf8.RuneCountInString(password); n < minPassword || n > maxPassword {
 		return &Invalid{field, fmt.Sprintf("must have %d to %d characters", minPassword, maxPassword)}

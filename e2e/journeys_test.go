@@ -114,6 +114,19 @@ func TestSignIn(t *testing.T) {
 		chromedp.Navigate(w.bench()), See(Button("Sign in")),
 		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), "a new one, long enough"), Keys(kb.Enter), See(Text("Estuary test bench")),
 	))
+	// The curator invites somebody, who sets a password by the link.
+	var link string
+	require.NoError(t, b.Do(
+		Click(Link(curator.Name+", curator")), Click(Button("Invite somebody")), Fill(Labelled("Login"), "ida"), Fill(Labelled("Name"), "Ida Reed"), Keys(kb.Enter),
+		See(Text("Pass this on now")), Evaluate(`document.querySelector('[aria-label="Link"]').textContent`, &link), See(Text("invited, no password set yet")),
+		Click(Button("Sign out")), See(Button("Sign in")), chromedp.Navigate("about:blank"),
+	))
+	require.NoError(t, b.Do(
+		chromedp.Navigate(link), See(Text("Welcome, Ida Reed.")),
+		Fill(Labelled("Password"), "a reed in the wind"), Fill(Labelled("Password once more"), "a reed"), Keys(kb.Enter), See(Text("The two passwords differ.")),
+		Fill(Labelled("Password once more"), "a reed in the wind"), Keys(kb.Enter), See(Link("Ida Reed, technician")),
+		Click(Link("Ida Reed, technician")), See(Text("this one")), Gone(Button("Invite somebody")),
+	))
 }
 
 func TestCatalogueABoard(t *testing.T) {
@@ -401,6 +414,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	}
 	at := func(path string) chromedp.Action { return chromedp.Navigate(w.url + path) }
 	look("sign in", at("/"), See(Button("Sign in")))
+	look("a link that has ended", at("/welcome#none"), See(Text("This link has ended")))
 	require.NoError(t, b.Do(SignIn(w.url, curator.Login, curator.Password)))
 	for _, theme := range []string{"light", "dark"} {
 		require.NoError(t, b.Do(emulation.SetEmulatedMedia().WithFeatures([]*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: theme}})))
@@ -414,7 +428,9 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" stage not open", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "judge", 1)), See(Text("Not open yet")))
 		look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
 		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
-		look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")))
+		look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")), Click(Button("Invite somebody")), See(Labelled("Login")), Click(Button("Edit "+viewer.Name)))
+		look(theme+" paper", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "print", 1)), See(Text("problem: ")))
+		look(theme+" say or find", Keys("/"), Keys("u7 74ls00"), See(Text("new. Taken for: 74LS00")))
 		look(theme+" stores", at("/stores"), See(Text("Spare supply")))
 		look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")), Click(Button("History of Spare supply")), See(Text("Where it has been")))
 		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))

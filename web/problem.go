@@ -38,6 +38,7 @@ type Newer struct {
 	Assembly *store.Assembly `json:"assembly,omitempty"`
 	Sheet    *store.Revision `json:"sheet,omitempty"`
 	OwnType  *store.OwnType  `json:"ownType,omitempty"`
+	Account  *store.Account  `json:"account,omitempty"`
 }
 
 // Error returns the detail.
@@ -91,6 +92,8 @@ func problem(err error) error {
 		return huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(seconds)}})
 	case errors.Is(err, app.ErrNotFound):
 		return &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such record."}
+	case errors.Is(err, app.ErrLinkEnded):
+		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(app.ErrLinkEnded.Error())}
 	case errors.Is(err, app.ErrForbidden):
 		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: sentence(app.ErrForbidden.Error())}
 	case errors.Is(err, app.ErrSignIn):
@@ -115,6 +118,8 @@ func newer(record any) *Newer {
 		return &Newer{Sheet: &r}
 	case store.OwnType:
 		return &Newer{OwnType: &r}
+	case store.Account:
+		return &Newer{Account: &r}
 	}
 	return nil
 }

@@ -89,6 +89,8 @@ type Line struct {
 
 func (s *Server) registerAll() {
 	s.registerSession()
+	s.registerSessions()
+	s.registerPeople()
 	s.registerMachines()
 	s.registerAssemblies()
 	s.registerSheets()

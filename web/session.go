@@ -12,6 +12,7 @@ import (
 
 // Who is the account that is signed in.
 type Who struct {
+	ID   int64  `json:"id"`
 	Name string `json:"name"`
 	Role string `json:"role" enum:"curator,technician,viewer"`
 	// May tells the interface what to offer; the server decides by role all the same.
@@ -29,7 +30,7 @@ func sessionOf(actor app.Actor) *sessionOutput {
 	out := &sessionOutput{}
 	if actor.AccountID != 0 {
 		out.Body.Account = &Who{
-			Name: actor.Name, Role: string(actor.Role),
+			ID: actor.AccountID, Name: actor.Name, Role: string(actor.Role),
 			MayWriteSheets:   app.MayWriteSheets.Include(actor.Role),
 			MayKeepTheRecord: app.MayKeepTheRecord.Include(actor.Role),
 		}
@@ -45,11 +46,12 @@ type signInInput struct {
 	}
 }
 
-// Caller is an input that knows the caller's address, by which failures are counted.
-type Caller struct{ address string }
+// Caller is an input that knows the caller's address, by which failures are counted, and program.
+type Caller struct{ address, agent string }
 
-// Resolve notes the address.
+// Resolve notes them.
 func (c *Caller) Resolve(ctx huma.Context) []error {
+	c.agent = ctx.Header("User-Agent")
 	c.address = ctx.RemoteAddr()
 	if host, _, err := net.SplitHostPort(c.address); err == nil {
 		c.address = host
@@ -63,17 +65,6 @@ type passwordInput struct {
 		Current string `json:"current" minLength:"1" maxLength:"200"`
 		Wanted  string `json:"wanted" maxLength:"200"`
 	}
-}
-
-// endOtherSessions ends all sessions of an account but the one that asks.
-func (s *Server) endOtherSessions(ctx context.Context, account int64) error {
-	own := s.sessions.Token(ctx)
-	return s.sessions.Iterate(ctx, func(other context.Context) error {
-		if s.sessions.GetInt64(other, accountKey) != account || s.sessions.Token(other) == own {
-			return nil
-		}
-		return s.sessions.Destroy(other)
-	})
 }
 
 func (s *Server) registerSession() {
@@ -90,12 +81,7 @@ func (s *Server) registerSession() {
 		if err != nil {
 			return nil, err
 		}
-		// A new token: one that was planted before signing in must not become a session.
-		if err := s.sessions.RenewToken(ctx); err != nil {
-			return nil, err
-		}
-		s.sessions.Put(ctx, accountKey, account.ID)
-		return sessionOf(app.Actor{AccountID: account.ID, Name: account.Name, Role: app.Role(account.Role)}), nil
+		return s.startSession(ctx, account, in.Caller)
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
@@ -104,7 +90,7 @@ func (s *Server) registerSession() {
 		if err := s.app.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted, in.address); err != nil {
 			return nil, err
 		}
-		return nil, s.endOtherSessions(ctx, actor.AccountID)
+		return nil, s.endSessions(ctx, actor.AccountID, true)
 	})
 	register(s, nil, huma.Operation{
 		OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out",

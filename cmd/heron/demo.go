@@ -6,6 +6,7 @@ import (
 	"net"
 	"os"
 	"path/filepath"
+	"strings"
 	"syscall"
 
 	"github.com/jmoiron/sqlx"
@@ -53,19 +54,42 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, re
 		return err
 	}
 	defer listener.Close()
-	return withDemoDatabase(ctx, cmd, folder, reset, func(say func(string, ...any), db *sqlx.DB, deeds *app.App) error {
-		say("\nFrugal Heron with its sample world:  http://%s\n", listener.Addr())
-		for _, account := range demo.Accounts {
-			say("  sign in as %-6s with password %-18s (%s)", account.Login, account.Password, account.Role)
+	at := listener.Addr().(*net.TCPAddr)
+	return withDemoDatabase(ctx, cmd, folder, reset, func(d demonstration) error {
+		accounts, err := demoPasswords(ctx, d.deeds, d.folder, at.IP.IsLoopback())
+		if err != nil {
+			return err
 		}
-		say("\nCtrl-C stops it and keeps the data; make demo-reset starts over.")
-		return serve(ctx, listener, db, deeds, web.Config{})
+		for i, reachable := range addresses(at) {
+			before := "\nFrugal Heron with its sample world:  "
+			if i > 0 {
+				before = strings.Repeat(" ", len(before)-1)
+			}
+			d.say("%shttp://%s", before, reachable)
+		}
+		d.say("")
+		for _, account := range accounts {
+			d.say("  sign in as %-8s with password %-26s (%s)", account.Login, account.Password, account.Role)
+		}
+		if !at.IP.IsLoopback() {
+			d.say("%s", openWarning)
+		}
+		d.say("\nCtrl-C stops it and keeps the data; make demo-reset starts over.")
+		return serve(ctx, listener, d.db, d.deeds, web.Config{})
 	})
+}
+
+// demonstration is the sample world on its own PostgreSQL.
+type demonstration struct {
+	say    func(format string, args ...any)
+	folder string
+	db     *sqlx.DB
+	deeds  *app.App
 }
 
 // withDemoDatabase starts the demonstration's PostgreSQL, fills an empty database with the sample
 // world, and stops the server once work is done.
-func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, reset bool, work func(say func(string, ...any), db *sqlx.DB, deeds *app.App) error) (err error) {
+func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, reset bool, work func(d demonstration) error) (err error) {
 	say := func(format string, args ...any) { fmt.Fprintf(cmd.OutOrStdout(), format+"\n", args...) }
 	folder, err := cluster.Folder(wanted, rootsFolder)
 	if err != nil {
@@ -103,7 +127,7 @@ func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, re
 	if err := demo.Seed(ctx, deeds, func(progress string) { say("  %s", progress) }); err != nil {
 		return err
 	}
-	return work(say, db, deeds)
+	return work(demonstration{say, folder, db, deeds})
 }
 
 const demoDatabase = "heron"

@@ -7,6 +7,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"syscall"
 	"testing"
@@ -103,4 +104,18 @@ func TestDemo(t *testing.T) {
 	require.Equal(t, 200, status)
 	require.Contains(t, body, `"total":0`)
 	third.interrupt()
+
+	// Where others can reach it, the sample passwords are no good; they are back on loopback.
+	open, said := startDemo(t, folder, "--host", "0.0.0.0")
+	told = strings.Join(said, "\n")
+	require.Contains(t, told, "WARNING")
+	password := regexp.MustCompile(`ottilie +with password (\S+)`).FindStringSubmatch(told)[1]
+	for given, want := range map[string]int{demo.Accounts[0].Password: 401, password: 200} {
+		status, _ := open.send(http.DefaultClient, "POST", "/api/session", map[string]string{"login": demo.Accounts[0].Login, "password": given})
+		require.Equal(t, want, status)
+	}
+	open.interrupt()
+	again, _ := startDemo(t, folder)
+	signIn(again)
+	again.interrupt()
 }

@@ -4,10 +4,8 @@ import (
 	"fmt"
 	"time"
 
-	"github.com/jmoiron/sqlx"
 	"github.com/spf13/cobra"
 
-	"frugalheron/app"
 	"frugalheron/demo"
 )
 
@@ -26,12 +24,12 @@ func generateCommand() *cobra.Command {
 			}
 			ctx, stop := untilStopped(cmd.Context())
 			defer stop()
-			return withDemoDatabase(ctx, cmd, folder, false, func(say func(string, ...any), _ *sqlx.DB, deeds *app.App) error {
+			return withDemoDatabase(ctx, cmd, folder, false, func(d demonstration) error {
 				start := time.Now()
-				if err := demo.Generate(ctx, deeds, machines, func(progress string) { say("  %s", progress) }); err != nil {
+				if err := demo.Generate(ctx, d.deeds, machines, func(progress string) { d.say("  %s", progress) }); err != nil {
 					return err
 				}
-				say("Done in %s. Serve it with: heron demo --data %s", time.Since(start).Round(time.Second), folder)
+				d.say("Done in %s. Serve it with: heron demo --data %s", time.Since(start).Round(time.Second), folder)
 				return nil
 			})
 		}),

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
-import { Navigate, Route, Routes } from 'react-router'
+import { Navigate, Route, Routes, useMatch } from 'react-router'
 
 import { messageOf } from './api/problem'
 import { sessionQuery } from './api/session'
@@ -13,7 +13,9 @@ import { NewMachine } from './rooms/shelves/NewMachine'
 import { Shelves } from './rooms/shelves/Shelves'
 
 const Account = lazy(() => import('./rooms/account/Account'))
+const Welcome = lazy(() => import('./frame/Welcome'))
 const Bench = lazy(() => import('./rooms/bench/Bench'))
+const PrintView = lazy(() => import('./rooms/bench/PrintView'))
 const Library = lazy(() => import('./rooms/library/Library'))
 const Stores = lazy(() => import('./rooms/stores/Stores'))
 const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
@@ -22,6 +24,7 @@ const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 
 export function App() {
   const session = useQuery(sessionQuery)
+  const atWelcome = useMatch('/welcome') !== null
   if (session.isPending) return null
   if (!session.data) {
     return (
@@ -31,6 +34,7 @@ export function App() {
       </Page>
     )
   }
+  if (atWelcome) return <Suspense fallback={null}><Welcome /></Suspense>
   if (!session.data.account) return <SignIn />
   return (
     <Suspense fallback={null}>
@@ -46,6 +50,7 @@ export function App() {
           <Route path="account" element={<Account />} />
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
+          <Route path="bench/:machineId/print" element={<PrintView />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />
           <Route path="*" element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />
         </Route>

@@ -6,6 +6,7 @@ export const GlobalStyle = createGlobalStyle`
   :root { ${lightVariables} ${targetVariables} }
   ${thumb} { :root { ${thumbVariables} } }
   @media (prefers-color-scheme: dark) { :root { ${darkVariables} } }
+  @media print { :root { ${lightVariables} } }
 
   *, *::before, *::after { box-sizing: border-box; }
   html { color-scheme: light dark; }

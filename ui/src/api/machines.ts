@@ -14,7 +14,7 @@ export type MachineQuery = Omit<NonNullable<paths['/api/machines']['get']['param
 export const machinesQuery = (query: MachineQuery) =>
   infiniteQueryOptions({
     queryKey: [...machinesKey, 'list', query],
-    queryFn: ({ pageParam, signal }) => ask(api.GET('/api/machines', { params: { query: { ...query, after: pageParam, limit: 100 } }, signal })),
+    queryFn: ({ pageParam, signal }) => ask(api.GET('/api/machines', { params: { query: { ...query, after: pageParam } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: (previous) => previous,

@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQuery } from '@tanstack/react-query'
 
-import { api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey } from './client'
+import { api, ask, queryClient, sessionEnded, sessionEndedKey, sessionKey, type Schemas } from './client'
 
 export const sessionQuery = queryOptions({
   queryKey: sessionKey,
@@ -26,14 +26,24 @@ export function useAccount() {
 
 const ofSession = (key: unknown) => key === sessionKey[0] || key === sessionEndedKey[0]
 
+function signedIn(session: Schemas['SessionOutputBody']) {
+  queryClient.setQueryData(sessionKey, session)
+  queryClient.setQueryData(sessionEndedKey, false)
+  void queryClient.invalidateQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
+}
+
 export function useSignIn() {
   return useMutation({
     mutationFn: (body: { login: string; password: string }) => ask(api.POST('/api/session', { body })),
-    onSuccess: (session) => {
-      queryClient.setQueryData(sessionKey, session)
-      queryClient.setQueryData(sessionEndedKey, false)
-      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
-    },
+    onSuccess: signedIn,
+  })
+}
+
+/** Sets the password of a link's account, and signs in. */
+export function useTakeLink(token: string) {
+  return useMutation({
+    mutationFn: (password: string) => ask(api.POST('/api/welcome', { body: { token, password } })),
+    onSuccess: signedIn,
   })
 }
 

@@ -79,6 +79,7 @@ const Bar = styled.header`
   padding: 0 ${space(2)};
   border-bottom: 1px solid ${color.line};
   background: ${color.sheet};
+  @media print { display: none; }
 `
 const SkipLink = styled.a`
   position: absolute;

@@ -13,11 +13,11 @@ import { color, space } from '../theme'
 export function SignIn() {
   return (
     <Middle>
-      <Panel>
+      <MiddlePanel>
         <h1>Frugal Heron</h1>
         <p>The record of a collection of old computers: what is on each board, and what it amounts to.</p>
         <SignInForm />
-      </Panel>
+      </MiddlePanel>
     </Middle>
   )
 }
@@ -31,27 +31,27 @@ export function SignInForm() {
     signIn.mutate({ login: String(form.get('login')), password: String(form.get('password')) })
   }
   return (
-    <Fields onSubmit={submit}>
+    <MiddleFields onSubmit={submit}>
       <Field label="Login" name="login" autoComplete="username" autoFocus isRequired maxLength={80} />
       <Field label="Password" name="password" type="password" autoComplete="current-password" isRequired maxLength={200} />
       {signIn.error && <Notice tone="stop" word="Not signed in.">{messageOf(signIn.error)}</Notice>}
       <Button $tone="main" type="submit" isPending={signIn.isPending}>Sign in</Button>
-    </Fields>
+    </MiddleFields>
   )
 }
 
-const Middle = styled.main`
+export const Middle = styled.main`
   min-height: 100vh;
   display: grid;
   place-items: center;
   padding: ${space(2)};
 `
-const Fields = styled(Form)`
+export const MiddleFields = styled(Form)`
   display: flex;
   flex-direction: column;
   gap: ${space(2)};
 `
-const Panel = styled.div`
+export const MiddlePanel = styled.div`
   display: flex;
   flex-direction: column;
   gap: ${space(2)};

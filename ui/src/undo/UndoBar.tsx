@@ -43,4 +43,5 @@ const Bar = styled.div`
   border: 1px solid ${color.slate};
   background: ${color.sheet};
   svg { vertical-align: -3px; }
+  @media print { display: none; }
 `

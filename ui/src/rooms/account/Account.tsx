@@ -5,6 +5,8 @@ import { Button } from '../../kit/Button'
 import { Field, FieldGrid } from '../../kit/Field'
 import { Page, Title } from '../../kit/Page'
 import { RecordForm } from '../../kit/RecordForm'
+import { People } from './People'
+import { Sessions } from './Sessions'
 
 /** What belongs to the account that is signed in. */
 export default function Account() {
@@ -37,6 +39,8 @@ export default function Account() {
       ) : (
         <div><Button onPress={() => { setChanging(true) }}>Change your password</Button></div>
       )}
+      <Sessions />
+      {account?.mayKeepTheRecord && <People />}
     </Page>
   )
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { useLocation } from 'react-router'
+import { Link, useLocation } from 'react-router'
 import styled from 'styled-components'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
@@ -55,7 +55,8 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
       {assemblies.length > 0 && (
         <Leave>
           Sheets of the machine: <a href={`/api/machines/${String(machine.id)}/sheets.txt`} download>as text</a>,{' '}
-          <a href={`/api/machines/${String(machine.id)}/entries.csv`} download>as a table (CSV)</a>
+          <a href={`/api/machines/${String(machine.id)}/entries.csv`} download>as a table (CSV)</a>,{' '}
+          <Link to={`/bench/${String(machine.id)}/print`}>on paper, with the reckoning</Link>
         </Leave>
       )}
     </Boards>

@@ -1,0 +1,178 @@
+package app
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"time"
+
+	"github.com/alexedwards/argon2id"
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// linkLasts is how long an invited person, or one whose password is reset, has to set one.
+const linkLasts = 7 * 24 * time.Hour
+
+// Link is what a curator passes on to somebody who is to set a password. It is shown once.
+type Link struct {
+	Account store.Account `json:"account"`
+	Token   string        `json:"token" doc:"Opens the page where the password is set, once"`
+	Expires time.Time     `json:"expires"`
+}
+
+// AccountFields are what a curator writes about an account.
+type AccountFields struct {
+	Name     string `json:"name" maxLength:"80"`
+	Role     Role   `json:"role" enum:"curator,technician,viewer"`
+	Disabled bool   `json:"disabled" required:"false" doc:"It cannot sign in, and its sessions end"`
+}
+
+// Accounts lists all accounts.
+func (a *App) Accounts(ctx context.Context, actor Actor) ([]store.ListedAccount, error) {
+	if err := actor.must(MayKeepTheRecord); err != nil {
+		return nil, err
+	}
+	return store.ListAccounts(ctx, a.db)
+}
+
+// Invite adds an account without password, and a link by which its person sets one.
+func (a *App) Invite(ctx context.Context, actor Actor, login, name string, role Role) (Link, error) {
+	var link Link
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		account, err := insertAccount(ctx, tx, store.Account{Login: login, Name: name, Role: string(role)})
+		if err != nil {
+			return err
+		}
+		if link, err = makeLink(ctx, tx, account); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "invite account", "account", account.ID, nil, nil, account)
+	})
+	return link, err
+}
+
+// ResetAccount makes a new link for an account. The old password works until another is set.
+func (a *App) ResetAccount(ctx context.Context, actor Actor, id int64) (Link, error) {
+	var link Link
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		account, err := store.LockAccount(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if account.Disabled {
+			return &Invalid{"id", "the account is disabled; let it sign in again first"}
+		}
+		if link, err = makeLink(ctx, tx, account); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "reset account", "account", id, nil, nil, account)
+	})
+	return link, err
+}
+
+func makeLink(ctx context.Context, tx *sqlx.Tx, account store.Account) (Link, error) {
+	link := Link{Account: account, Token: rand.Text()}
+	var err error
+	link.Expires, err = store.PutLink(ctx, tx, account.ID, hashOf(link.Token), linkLasts)
+	return link, err
+}
+
+// hashOf is what is kept of a token: it is long and random, so that a plain hash is enough.
+func hashOf(token string) string {
+	sum := sha256.Sum256([]byte(token))
+	return hex.EncodeToString(sum[:])
+}
+
+// ErrLinkEnded is returned for a link that was used, replaced or is too old.
+var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one")
+
+// LookAtLink says whose password a link sets.
+func (a *App) LookAtLink(ctx context.Context, token string) (store.Account, error) {
+	account, err := store.AccountByLink(ctx, a.db, hashOf(token))
+	if errors.Is(err, ErrNotFound) || err == nil && account.Disabled {
+		return store.Account{}, ErrLinkEnded
+	}
+	return account, err
+}
+
+// TakeLink sets the password of a link's account, and ends the link.
+func (a *App) TakeLink(ctx context.Context, token, password string) (store.Account, error) {
+	account, err := a.LookAtLink(ctx, token)
+	if err != nil {
+		return account, err
+	}
+	if err := checkPassword("password", password); err != nil {
+		return account, err
+	}
+	hash, err := argon2id.CreateHash(password, hashing)
+	if err != nil {
+		return account, err
+	}
+	err = store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+		if _, err := store.LockAccount(ctx, tx, account.ID); err != nil {
+			return err
+		}
+		// Of two who open the link at once, the second finds it ended.
+		if _, err := store.AccountByLink(ctx, tx, hashOf(token)); errors.Is(err, ErrNotFound) {
+			return ErrLinkEnded
+		} else if err != nil {
+			return err
+		}
+		if err := store.SetPasswordHash(ctx, tx, account.ID, hash); err != nil {
+			return err
+		}
+		if err := store.DeleteLink(ctx, tx, account.ID); err != nil {
+			return err
+		}
+		return record(ctx, tx, Actor{AccountID: account.ID}, "set password", "account", account.ID, nil, nil, nil)
+	})
+	return account, err
+}
+
+// ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
+// Curators cannot shut themselves out: one who can let others in always remains.
+func (a *App) ChangeAccount(ctx context.Context, actor Actor, id int64, version int, fields AccountFields) (store.Account, error) {
+	var changed store.Account
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := store.LockAccount(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		after := before
+		after.Name, after.Role, after.Disabled = fields.Name, string(fields.Role), fields.Disabled
+		switch {
+		case before.Version != version:
+			return &Stale{What: "the account", Newer: before}
+		case id == actor.AccountID && (after.Disabled || after.Role != before.Role):
+			return &Invalid{"role", "your own role stays; another curator can change it"}
+		}
+		if err := checkName(&after); err != nil {
+			return err
+		}
+		if err := store.UpdateAccount(ctx, tx, after); err != nil {
+			return err
+		}
+		if after.Disabled {
+			if err := store.DeleteLink(ctx, tx, id); err != nil {
+				return err
+			}
+		}
+		if changed, err = store.AccountByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change account", "account", id, nil, accountTold(before), accountTold(changed))
+	})
+	return changed, err
+}
+
+func accountTold(a store.Account) map[string]any {
+	can := "yes"
+	if a.Disabled {
+		can = "no"
+	}
+	return map[string]any{"login": a.Login, "name": a.Name, "role": a.Role, "may sign in": can}
+}
