@@ -1,8 +1,10 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"errors"
+	"slices"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
@@ -69,14 +71,22 @@ func (a *App) Understand(ctx context.Context, actor Actor, machineID int64, text
 			way.Reading = lines[0].Text
 		}
 		u.Sure = u.Sure || alone.Totals.Chips > 0 || alone.Assemblies[0].Entries[0].Kind != reckoning.Other
-		if placed.Replaces != "" || placed.Blocked != "" {
-			// Where the part stands already is where it is meant.
-			u.Ways = append([]Way{way}, u.Ways...)
-		} else {
-			u.Ways = append(u.Ways, way)
-		}
+		u.Ways = append(u.Ways, way)
 	}
+	slices.SortStableFunc(u.Ways, func(a, b Way) int { return cmp.Compare(a.rank(), b.rank()) })
 	return u, nil
+}
+
+// rank puts the sheet first on which the part stands already: that is where it is meant. Last come
+// those that cannot take it.
+func (w Way) rank() int {
+	switch {
+	case w.Blocked != "":
+		return 2
+	case w.Replaces == "":
+		return 1
+	}
+	return 0
 }
 
 // about finds the machine that a statement is about.

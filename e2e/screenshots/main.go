@@ -12,6 +12,9 @@ import (
 	"strings"
 	"time"
 
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 
@@ -42,6 +45,7 @@ func scenes(url string) []scene {
 	bench := onBench("EH-0142")
 	return []scene{
 		{"sign-in", 1280, 800, []chromedp.Action{chromedp.Navigate(url), browser.See(browser.Button("Sign in"))}},
+		{"account", 1280, 800, []chromedp.Action{emulation.SetUserAgentOverride("Workshop browser"), browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/account"), browser.See(browser.Text("this one")), browser.See(browser.Text("Fenna Loach"))}},
 		{"shelves", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.See(browser.Text("EH-0161"))}},
 		{"take-stock", 1280, 800, bench},
 		{"take-stock-why", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`), browser.Click(`//aside//button[contains(., "Findings")]`))},
@@ -54,6 +58,20 @@ func scenes(url string) []scene {
 			browser.Keys(kb.PageUp + kb.Enter + "J9         2-3  # found under the drum lead" + kb.Enter), browser.Click(`//button[.="Save the sheet"]`),
 			browser.See(browser.Text("saved, revision 2")), browser.Click(`//button[starts-with(@aria-label, "History of")]`), browser.See(browser.Text("+ J9")),
 		}},
+		{"merge", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/take-stock"),
+			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),
+			browser.Chord(kb.Home, input.ModifierCtrl), browser.Keys(kb.ArrowDown + kb.End + " !bent" + kb.ArrowDown + kb.End + " @socket"),
+			browser.See(browser.Text("kept here, not yet saved")), chromedp.Evaluate(saveMeanwhile, nil, awaitPromise),
+			browser.Click(`//button[.="Save the sheet"]`), browser.See(browser.Text("choice to make")),
+		}},
+		{"say-or-find", 1280, 800, append(bench[:len(bench):len(bench)], browser.Keys("\x1b"), browser.Click(browser.Labelled("Say or find")), browser.Keys("u11 27128-25 8534"), browser.See(browser.Text("change that line")))},
+		{"stores", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Stores")), browser.See(browser.Text("Saltmarsh Repair Club"))}},
+		{"whereabouts", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Stores")), browser.Click(browser.Link("Disk drive, half height")),
+			browser.Click(browser.Button("History of Disk drive, half height")), browser.See(browser.Text("to be back by")), browser.Click(browser.Button("Move Disk drive, half height")), browser.See(browser.Labelled("Place")),
+		}},
+		{"paper", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/8/print"), browser.See(browser.Text("+5 V draw"))}},
 		{"diary", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Diary")), browser.See(browser.Text("saved the sheet of"))}},
 		{"library", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")),
@@ -62,6 +80,17 @@ func scenes(url string) []scene {
 		{"take-stock-narrow", 390, 844, bench},
 	}
 }
+
+// saveMeanwhile saves the sheet of machine 3 with other changes, as a second person would.
+const saveMeanwhile = `(async () => {
+	const [board] = await (await fetch("/api/machines/3/assemblies")).json()
+	const lines = board.body.split("\n")
+	lines[1] += " @socket"
+	lines[4] += "  # second look"
+	await fetch("/api/assemblies/" + board.id + "/sheet", {method: "PUT", headers: {"Content-Type": "application/json"}, body: JSON.stringify({base: board.revision, body: lines.join("\n")})})
+})()`
+
+func awaitPromise(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }
 
 func main() {
 	out := flag.String("out", "docs/screenshots", "folder for the pictures")

@@ -13,10 +13,11 @@ export type Offers = { title: string; items: Offer[] }
 /** What a line can mean, the likeliest first: that is what Enter takes. */
 export function offers(words: string, found: Found, understood: Schemas['Understood'] | undefined): Offers[] {
   const said = statements(understood)
+  const shelves = `/shelves?${new URLSearchParams({ search: words }).toString()}`
   const onShelves: Offers = {
     title: 'On the shelves',
-    items: [
-      { key: 'shelves', text: found.total === 1 ? 'Show 1 machine with these words' : `Show ${found.total.toLocaleString('en')} machines with these words`, to: `/shelves?${new URLSearchParams({ search: words }).toString()}` },
+    items: found.total === 0 ? [] : [
+      { key: 'shelves', text: found.total === 1 ? 'Show 1 machine with these words' : `Show ${found.total.toLocaleString('en')} machines with these words`, to: shelves },
       ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`, more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: bench(m.id) })),
     ],
   }
@@ -45,7 +46,9 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
       })),
     },
   ]
-  return groups.filter(({ items }) => items.length > 0)
+  const meant = groups.filter(({ items }) => items.length > 0)
+  if (meant.length > 0) return meant
+  return [{ title: 'Nothing found', items: [{ key: 'nothing', text: 'No machine, board or chip has all of these words', more: 'Go to the shelves and look with others', to: shelves }] }]
 }
 
 const bench = (machineId: number) => `/bench/${String(machineId)}/take-stock`

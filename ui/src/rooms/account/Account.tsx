@@ -39,8 +39,8 @@ export default function Account() {
       ) : (
         <div><Button onPress={() => { setChanging(true) }}>Change your password</Button></div>
       )}
-      <Sessions />
       {account?.mayKeepTheRecord && <People />}
+      <Sessions />
     </Page>
   )
 }
