@@ -58,18 +58,10 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 				return &Invalid{"machineId", "choose the machine it goes into"}
 			}
 		}
-		assembly, err := store.LockAssembly(ctx, tx, id)
+		assembly, from, err := lockFitted(ctx, tx, id, version)
 		if err != nil {
 			return err
 		}
-		if err := unchanged(assembly, version); err != nil {
-			return err
-		}
-		fittings, err := store.FittingsOf(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		from := fittings[0]
 		if to.Since < from.Since {
 			return &Invalid{"on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since)}
 		}
@@ -92,6 +84,22 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 		return sumMachines(ctx, tx, from.MachineID, to.MachineID)
 	})
 	return moved, err
+}
+
+// lockFitted locks an assembly that nobody changed since version, and tells where it is.
+func lockFitted(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Assembly, store.Fitting, error) {
+	assembly, err := store.LockAssembly(ctx, tx, id)
+	if err != nil {
+		return assembly, store.Fitting{}, err
+	}
+	if err := unchanged(assembly, version); err != nil {
+		return assembly, store.Fitting{}, err
+	}
+	fittings, err := store.FittingsOf(ctx, tx, id)
+	if err != nil {
+		return assembly, store.Fitting{}, err
+	}
+	return assembly, fittings[0], nil
 }
 
 // replaceFitting ends one fitting and starts the next, and reads it back.
@@ -167,46 +175,4 @@ func day(field, text string) error {
 		return &Invalid{field, "write the day as 2026-11-25"}
 	}
 	return nil
-}
-
-// StrikeAssembly strikes out an assembly that was entered by mistake. It is in no list any more;
-// its sheet and history stay, and the event can be undone.
-func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version int) (Moved, error) {
-	var struck Moved
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
-			return err
-		}
-		assembly, err := store.LockAssembly(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if err := unchanged(assembly, version); err != nil {
-			return err
-		}
-		fittings, err := store.FittingsOf(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		from := fittings[0]
-		if err := store.CloseFitting(ctx, tx, from.ID, today()); err != nil {
-			return err
-		}
-		if err := store.CountAssemblyChange(ctx, tx, id); err != nil {
-			return err
-		}
-		if struck.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
-			return err
-		}
-		if struck.Event, err = recordEvent(ctx, tx, actor, "strike assembly", "assembly", id, from.MachineID, tellFitting(from), nil); err != nil {
-			return err
-		}
-		if err := reckonSheet(ctx, tx, library, struck.Assembly); err != nil {
-			return err
-		}
-		return sumMachines(ctx, tx, from.MachineID)
-	})
-	struck.Where = "nowhere"
-	return struck, err
 }

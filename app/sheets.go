@@ -127,42 +127,6 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
 }
 
-// sumMachine writes the sums of a machine anew, by which lists sort, filter and count.
-func sumMachine(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
-	if err := store.LockMachineSums(ctx, tx, machineID); err != nil {
-		return err
-	}
-	boards, err := store.BoardCountsOf(ctx, tx, machineID)
-	if err != nil {
-		return err
-	}
-	counts := make([]reckoning.Counts, len(boards))
-	for i, b := range boards {
-		counts[i] = reckoning.Counts(b)
-	}
-	stage := reckoning.StageOf(counts)
-	return store.PutMachineSum(ctx, tx, machineID, string(stage.State), stage.Count)
-}
-
-// sumMachines does so for the machines that an assembly left and came to.
-func sumMachines(ctx context.Context, tx *sqlx.Tx, machines ...*int64) error {
-	ids := []int64{}
-	for _, id := range machines {
-		if id != nil {
-			ids = append(ids, *id)
-		}
-	}
-	if err := store.LockMachineSums(ctx, tx, ids...); err != nil {
-		return err
-	}
-	for _, id := range ids {
-		if err := sumMachine(ctx, tx, id); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
 // reckonMachineAgain does so for all assemblies of a machine.
 func (a *App) reckonMachineAgain(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
 	library, err := a.heldLibrary(ctx, tx)

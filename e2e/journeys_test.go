@@ -394,7 +394,7 @@ func serveAt(t *testing.T, address string, w world) *http.Server {
 // pressed is large enough for a thumb, and the accessibility rules find nothing wrong.
 func TestEveryViewOnAPhone(t *testing.T) {
 	w := newWorld(t)
-	w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
+	board := w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
 	_, err := w.deeds.AddLooseAssembly(context.Background(), app.Actor{Role: app.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
@@ -436,7 +436,17 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))
 		look(theme+" keys", Keys("?"), See(Text("In a sheet")))
 	}
+	// What comes up while one works.
+	require.NoError(t, b.Do(chromedp.Navigate(w.bench()), See(editor("Main board")), Click(editor("Main board")), Chord(kb.Home, input.ModifierCtrl), Keys(kb.End+" @socket"), See(Text("kept here, not yet saved"))))
+	_, err = w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, 1, "U1 HX9040-2 8432")
+	require.NoError(t, err)
+	look("merge", Click(Button("Save the sheet of Main board")), See(Text("choice to make")), Click(`//label[contains(., "Yours")]`))
+	look("undo", Click(Button("Drop yours, take revision 2")), Click(Button("Move Main board")), Fill(Labelled("Place"), "Loft"), Click(Button("Take it there")), See(Text("Main board is moved")), Click(Button("Undo")))
+	_, err = w.db.Exec(`DELETE FROM sessions`)
+	require.NoError(t, err)
+	look("sign in again", Click(editor("Main board")), Keys("x"), See(Text("Your session has ended.")))
 	require.NoError(t, b.Do(
+		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password), Keys(kb.Enter), Gone(Text("Your session has ended.")),
 		chromedp.Navigate(w.bench()), verdict("Unknown", "1 chip"),
 		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`), onLine("HX9040"),
 	))

@@ -22,7 +22,7 @@ type FoundAssembly struct {
 // FindAssemblies finds assemblies with all words in what is said of them, wherever they are.
 func FindAssemblies(ctx context.Context, h Handle, words []string, limit int) ([]FoundAssembly, error) {
 	found := []FoundAssembly{}
-	where, args := likeAll("a.search", words)
+	where, args := likeAll("a.search", words, nil)
 	args = append(args, limit)
 	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT a.id, a.title, a.part, a.serial, f.machine_id, COALESCE(m.accession, '') AS accession,
 			COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place, f.lent_to
@@ -60,12 +60,13 @@ func FindChips(ctx context.Context, h Handle, words []string, limit int) ([]Occu
 	return found, err
 }
 
-// likeAll writes the condition that a column in lower case holds all words.
-func likeAll(column string, words []string) (string, []any) {
-	where, args := []string{}, []any{}
-	for _, word := range words {
+// likeAll writes the condition that a column in lower case holds all words, behind other arguments of
+// a statement.
+func likeAll(column string, words []string, args []any) (string, []any) {
+	where := make([]string, len(words))
+	for i, word := range words {
 		args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
-		where = append(where, fmt.Sprintf("%s LIKE $%d", column, len(args)))
+		where[i] = fmt.Sprintf("%s LIKE $%d", column, len(args))
 	}
 	return strings.Join(where, " AND "), args
 }

@@ -2,8 +2,6 @@ package store
 
 import (
 	"context"
-	"fmt"
-	"strings"
 )
 
 // Fitting is where an assembly is or was: in a machine, at a place, or lent to somebody.
@@ -101,10 +99,9 @@ type LooseAssembly struct {
 // ListLoose reads a page of the assemblies that are in no machine, in the order of their ids, whose
 // words all occur in what is said of them or of where they are.
 func ListLoose(ctx context.Context, h Handle, words []string, after int64, limit int) ([]LooseAssembly, error) {
-	where, args := "", []any{after, limit}
-	for _, word := range words {
-		args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
-		where += fmt.Sprintf(` AND lower(concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to)) LIKE $%d`, len(args))
+	where, args := likeAll(`lower(concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to))`, words, []any{after, limit})
+	if where != "" {
+		where = " AND " + where
 	}
 	found := []LooseAssembly{}
 	err := h.SelectContext(ctx, &found, `SELECT a.id, a.kind, a.title, a.part, a.rev, a.serial, f.slot, f.fit, a.purpose, false AS is_struck, a.version, a.updated_at,

@@ -209,12 +209,9 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 		where = append(where, strings.ReplaceAll(format, "$", fmt.Sprintf("$%d", len(args))))
 	}
 	if len(f.Words) > 0 {
-		patterns := make([]string, len(f.Words))
-		for i, word := range f.Words {
-			args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
-			patterns[i] = fmt.Sprintf("search LIKE $%d", len(args))
-		}
-		where = append(where, name+".machine_id IN (SELECT id FROM machine WHERE "+strings.Join(patterns, " AND ")+")")
+		var all string
+		all, args = likeAll("search", f.Words, args)
+		where = append(where, name+".machine_id IN (SELECT id FROM machine WHERE "+all+")")
 	}
 	if len(f.Places) > 0 {
 		places := `s.place_id IN (SELECT id FROM place WHERE name = ANY (CAST($ AS text[])))`

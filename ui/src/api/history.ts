@@ -5,16 +5,20 @@ import { api, ask, historyKey, type Schemas } from './client'
 export type Told = Schemas['Told']
 export type Difference = Schemas['Difference']
 
-/** The history of a machine, or for machine 0 of the whole collection, page by page. */
-export const historyQuery = (machineId: number) =>
+/** What a history is of: a machine with all that is or was fitted in it, one assembly, or the whole collection. */
+export type HistoryOf = { machine: number } | { assembly: number } | 'collection'
+
+function askHistory(of: HistoryOf, before: number) {
+  if (of === 'collection') return api.GET('/api/history', { params: { query: { before } } })
+  if ('machine' in of) return api.GET('/api/machines/{id}/history', { params: { path: { id: of.machine }, query: { before } } })
+  return api.GET('/api/assemblies/{id}/history', { params: { path: { id: of.assembly }, query: { before } } })
+}
+
+/** A history page by page, the newest first. */
+export const historyQuery = (of: HistoryOf) =>
   infiniteQueryOptions({
-    queryKey: [...historyKey, machineId],
-    queryFn: ({ pageParam: before }) =>
-      ask(
-        machineId
-          ? api.GET('/api/machines/{id}/history', { params: { path: { id: machineId }, query: { before } } })
-          : api.GET('/api/history', { params: { query: { before } } }),
-      ),
+    queryKey: [...historyKey, of],
+    queryFn: ({ pageParam }) => ask(askHistory(of, pageParam)),
     initialPageParam: 0,
     getNextPageParam: (page) => page.next || undefined,
     staleTime: 0,

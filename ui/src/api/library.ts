@@ -1,6 +1,6 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { offerUndo } from '../undo/offer'
+import { offerUndo } from './undo'
 import { api, ask, queryClient, type Schemas } from './client'
 
 export type LibraryType = Schemas['LibraryType']

@@ -1,6 +1,6 @@
 import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { offerUndo } from '../undo/offer'
+import { offerUndo } from './undo'
 import { assembliesKey } from './assemblies'
 import { api, ask, queryClient, type Schemas } from './client'
 import { placesQuery } from './machines'

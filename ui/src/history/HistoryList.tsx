@@ -2,24 +2,24 @@ import { useInfiniteQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { historyQuery, type Told } from '../api/history'
+import { type HistoryOf, historyQuery, type Told } from '../api/history'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
 import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 import { color, font, space } from '../theme'
-import { useUndo } from '../undo/offer'
+import { useUndo } from '../api/undo'
 import { moment } from './moment'
 
-/** Who did what when, the newest first: to a machine, or, for machine 0, in the collection. */
-export function HistoryList({ machineId }: { machineId: number }) {
-  const history = useInfiniteQuery(historyQuery(machineId))
+/** Who did what when, the newest first. */
+export function HistoryList({ of }: { of: HistoryOf }) {
+  const history = useInfiniteQuery(historyQuery(of))
   const events = history.data?.pages.flatMap((page) => page.events) ?? []
   return (
     <>
       {history.error && <Notice tone="stop" word="Not read.">{messageOf(history.error)}</Notice>}
       <Events>
-        {events.map((event) => <Event key={event.id} event={event} withMachine={machineId === 0} />)}
+        {events.map((event) => <Event key={event.id} event={event} withMachine={of === 'collection'} />)}
       </Events>
       {history.hasNextPage && (
         <Button onPress={() => void history.fetchNextPage()} isPending={history.isFetchingNextPage}>Show earlier</Button>

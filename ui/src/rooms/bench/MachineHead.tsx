@@ -33,7 +33,7 @@ export function MachineHead({ machine }: { machine: Machine }) {
       </Line>
       <Below>{[what, serial, machine.place].filter(Boolean).join(' · ')}</Below>
       {machine.provenance && <Below>{machine.provenance}</Below>}
-      {telling && <Telling aria-label={`History of ${machine.accession}`}><HistoryList machineId={machine.id} /></Telling>}
+      {telling && <Telling aria-label={`History of ${machine.accession}`}><HistoryList of={{ machine: machine.id }} /></Telling>}
     </div>
   )
 }

@@ -7,7 +7,7 @@ export default function Diary() {
     <Page>
       <Title>Diary</Title>
       <p><Faint>What was done, the newest first. What falls due, rounds and loans will stand here later.</Faint></p>
-      <HistoryList machineId={0} />
+      <HistoryList of="collection" />
     </Page>
   )
 }

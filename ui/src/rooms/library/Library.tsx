@@ -6,9 +6,9 @@ import { libraryQuery, useNameType } from '../../api/library'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button } from '../../kit/Button'
-import { Field } from '../../kit/Field'
+import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
-import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { Faint, Page } from '../../kit/Page'
 import { TypeDetail } from './TypeDetail'
 import { TypeForm } from './TypeForm'
 import { TypeTable } from './TypeTable'
@@ -27,18 +27,16 @@ export default function Library() {
 
   return (
     <Page>
-      <PageHead>
-        <Title>Library</Title>
-        <Field
-          label="Type number, by its start"
-          value={start}
-          onChange={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
-          type="search"
-          maxLength={30}
-          mono
-        />
+      <ListHead
+        title="Library"
+        label="Type number, by its start"
+        words={start}
+        maxLength={30}
+        mono
+        onWords={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
+      >
         {mayName && <Button $tone="main" onPress={() => { setNaming(true) }}>Name a type</Button>}
-      </PageHead>
+      </ListHead>
       {naming && (
         <TypeForm
           start={{ number: start.toUpperCase() }}

@@ -3,7 +3,7 @@ import { useState } from 'react'
 
 import { holdingQuery, type MachineQuery } from '../../api/machines'
 import { Field } from '../../kit/Field'
-import { Count, Group, Value } from './Facets'
+import { Count, Group, Value } from './Facet'
 
 /** Narrows the list to machines with a type on one of their sheets. */
 export function HoldsType({ query, onType }: { query: MachineQuery; onType: (number: string) => void }) {

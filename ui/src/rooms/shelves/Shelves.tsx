@@ -7,9 +7,9 @@ import { machinesQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button } from '../../kit/Button'
-import { Field } from '../../kit/Field'
+import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
-import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { Faint, Page } from '../../kit/Page'
 import { narrow, space } from '../../theme'
 import { Facets } from './Facets'
 import { MachineTable } from './MachineTable'
@@ -32,19 +32,16 @@ export function Shelves() {
 
   return (
     <Page>
-      <PageHead>
-        <Title>Shelves</Title>
-        <Field
-          label="Filter by words in name, maker, model, number, place, provenance"
-          value={query.search ?? ''}
-          onChange={(words) => { change(withValue(parameters, 'search', words)) }}
-          maxLength={200}
-          type="search"
-        />
+      <ListHead
+        title="Shelves"
+        label="Filter by words in name, maker, model, number, place, provenance"
+        words={query.search ?? ''}
+        onWords={(words) => { change(withValue(parameters, 'search', words)) }}
+      >
         {account?.mayKeepTheRecord && (
           <Button $tone="main" onPress={() => void navigate('/shelves/new')}>Enter a machine</Button>
         )}
-      </PageHead>
+      </ListHead>
       {machines.error && <Notice tone="stop" word="Not listed.">{messageOf(machines.error)}</Notice>}
       <Beside>
         <Facets query={query} onTick={(facet, value) => { change(ticked(parameters, facet, value)) }} onType={(number) => { change(withValue(parameters, 'type', number)) }} />

@@ -6,10 +6,10 @@ import { looseQuery } from '../../api/moves'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button, Buttons } from '../../kit/Button'
-import { Field } from '../../kit/Field'
+import { ListHead } from '../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
-import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { Faint, Page } from '../../kit/Page'
 import { AddLoose } from './AddLoose'
 
 /** What is in no machine: boards and other units in store, and those that are lent. */
@@ -22,17 +22,14 @@ export default function Stores() {
   const found = loose.data?.pages.flatMap((page) => page.assemblies) ?? []
   return (
     <Page>
-      <PageHead>
-        <Title>Stores</Title>
-        <Field
-          label="Filter by words in name, kind, part number, place, borrower"
-          value={search}
-          onChange={(words) => { setParameters(words ? { search: words } : {}, { replace: true }) }}
-          maxLength={200}
-          type="search"
-        />
+      <ListHead
+        title="Stores"
+        label="Filter by words in name, kind, part number, place, borrower"
+        words={search}
+        onWords={(words) => { setParameters(words ? { search: words } : {}, { replace: true }) }}
+      >
         {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>Enter something loose</Button>}
-      </PageHead>
+      </ListHead>
       {adding && <AddLoose onDone={() => { setAdding(false) }} />}
       <p><Faint>Boards, cards, drives, supplies and keyboards that are in no machine. Spare parts, what jobs need and what is on order will stand here later.</Faint></p>
       {loose.error && <Notice tone="stop" word="Not listed.">{messageOf(loose.error)}</Notice>}

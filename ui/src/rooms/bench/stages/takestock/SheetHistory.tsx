@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import type { FittedAssembly } from '../../../../api/assemblies'
 import { differenceQuery, revisionsQuery } from '../../../../api/history'
 import { messageOf } from '../../../../api/problem'
+import { HistoryList } from '../../../../history/HistoryList'
 import { moment } from '../../../../history/moment'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
@@ -14,7 +15,10 @@ import { Whereabouts } from './moves/Whereabouts'
 
 type Props = { assembly: FittedAssembly; mayWrite: boolean; onBringBack: (body: string) => void; onClose: () => void }
 
-/** The revisions of a sheet: how any two differ, and an old one brought back as a draft. */
+/**
+ * The past of a board: where it has been, how any two revisions of its sheet differ, an old one brought
+ * back as a draft, and who did what.
+ */
 export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props) {
   const revisions = useQuery(revisionsQuery(assembly.id, assembly.revision))
   const [to, setTo] = useState(String(assembly.revision))
@@ -52,6 +56,8 @@ export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props
         )}
         <Button onPress={onClose}>Close the history</Button>
       </Buttons>
+      <h3>What was done</h3>
+      <HistoryList of={{ assembly: assembly.id }} />
     </Panel>
   )
 }

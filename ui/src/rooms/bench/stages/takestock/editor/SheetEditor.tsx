@@ -5,7 +5,7 @@ import { EditorView } from '@codemirror/view'
 
 import type { BoardReckoning } from '../../../../../reckoning/useReckoning'
 import { color } from '../../../../../theme'
-import { extensions } from './extensions'
+import { extensions, fromOutside } from './extensions'
 import { setLineStates } from './lineStates'
 
 type Props = {
@@ -25,7 +25,11 @@ type Props = {
 export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, onType, onSave, onName }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
-  const typed = useEffectEvent(onType)
+  const told = useRef<string[]>([]) // texts typed here that have not come back yet
+  const typed = useEffectEvent((value: string) => {
+    told.current.push(value)
+    onType(value)
+  })
   const save = useEffectEvent(onSave)
   const name = useEffectEvent(onName)
   const first = useEffectEvent(() => ({ text, autoFocus }))
@@ -56,8 +60,13 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
 
   useEffect(() => {
     const editor = view.current
-    if (!editor || editor.state.doc.toString() === text) return
-    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text } })
+    if (!editor) return
+    // Keys are faster than drawing: this may be what stood here some keys ago, and is no news.
+    const known = told.current.lastIndexOf(text)
+    told.current = told.current.slice(known + 1)
+    if (known >= 0 || editor.state.doc.toString() === text) return
+    told.current = []
+    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text }, annotations: fromOutside.of(true) })
   }, [text])
 
   useEffect(() => {

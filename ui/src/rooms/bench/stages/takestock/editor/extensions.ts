@@ -1,12 +1,15 @@
 import { closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
-import { EditorState, type Extension, Prec } from '@codemirror/state'
+import { Annotation, EditorState, type Extension, Prec } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers, placeholder } from '@codemirror/view'
 
 import { libraryCompletion } from './completion'
 import { lineStates } from './lineStates'
 import { example, newLine, repeatLine } from './nextLine'
 import { editorTheme } from './theme'
+
+/** Marks a change that was not typed here: a text that was brought back, merged or read anew. */
+export const fromOutside = Annotation.define<boolean>()
 
 type Options = {
   label: string
@@ -34,7 +37,9 @@ export function extensions({ label, readOnly, onType, onSave, onName }: Options)
     EditorView.editable.of(!readOnly),
     EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', autocapitalize: 'off', tabindex: '0' }),
     EditorView.cspNonce.of(document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce ?? ''),
-    EditorView.updateListener.of((update) => { if (update.docChanged) onType(update.state.doc.toString()) }),
+    EditorView.updateListener.of((update) => {
+      if (update.docChanged && !update.transactions.some((one) => one.annotation(fromOutside))) onType(update.state.doc.toString())
+    }),
     editorTheme,
   ]
 }

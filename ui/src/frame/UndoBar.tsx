@@ -1,11 +1,11 @@
 import styled from 'styled-components'
 
 import { messageOf } from '../api/problem'
+import { offerUndo, useUndo, useUndoOffer } from '../api/undo'
 import { Button } from '../kit/Button'
 import { Mark } from '../kit/Mark'
 import { useShortcut } from '../kit/shortcuts'
 import { color, space } from '../theme'
-import { offerUndo, useUndo, useUndoOffer } from './offer'
 
 /** What was just done, with the way back, until it is taken or put aside. */
 export function UndoBar() {

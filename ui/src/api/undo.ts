@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 
-import { api, ask, queryClient } from '../api/client'
+import { api, ask, queryClient } from './client'
 
 /** A deed that was just done and can be taken back: its event in the history, and what was done in words. */
 export type Offer = { event: number; words: string }
