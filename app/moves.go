@@ -58,6 +58,10 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 				return &Invalid{"machineId", "choose the machine it goes into"}
 			}
 		}
+		// Machine and place first: who changes a machine's record locks in that order.
+		if err := store.EnsurePlace(ctx, tx, to.Place); err != nil {
+			return err
+		}
 		assembly, from, err := lockFitted(ctx, tx, id, version)
 		if err != nil {
 			return err

@@ -65,7 +65,7 @@ func MachineByID(ctx context.Context, h Handle, id int64) (Machine, error) {
 
 // LockMachine reads a machine and keeps others from changing it until the transaction ends.
 func LockMachine(ctx context.Context, h Handle, id int64) (Machine, error) {
-	return machine(ctx, h, id, " FOR UPDATE OF m")
+	return machine(ctx, h, id, " FOR NO KEY UPDATE OF m")
 }
 
 func machine(ctx context.Context, h Handle, id int64, lock string) (Machine, error) {
@@ -84,14 +84,23 @@ func ListPlaces(ctx context.Context, h Handle) ([]string, error) {
 	return places, err
 }
 
-// placeID finds a place by name, or adds it; nil for no name.
+// placeID finds a place by name, or adds it; nil for no name. A place that is there is not locked:
+// people who name the same one do not wait for each other.
 func placeID(ctx context.Context, h Handle, name string) (*int64, error) {
 	if name == "" {
 		return nil, nil
 	}
+	if _, err := h.ExecContext(ctx, `INSERT INTO place (name) SELECT $1 WHERE NOT EXISTS (SELECT 1 FROM place WHERE name = $1)
+		ON CONFLICT ON CONSTRAINT place_name_key DO NOTHING`, name); err != nil {
+		return nil, err
+	}
 	var id int64
-	// The update changes nothing; it makes an existing row return its id.
-	err := h.GetContext(ctx, &id, `INSERT INTO place (name) VALUES ($1)
-		ON CONFLICT ON CONSTRAINT place_name_key DO UPDATE SET name = excluded.name RETURNING id`, name)
+	err := h.GetContext(ctx, &id, `SELECT id FROM place WHERE name = $1`, name)
 	return &id, err
+}
+
+// EnsurePlace adds a place unless it is there. Who also locks an assembly does so after this.
+func EnsurePlace(ctx context.Context, h Handle, name string) error {
+	_, err := placeID(ctx, h, name)
+	return err
 }

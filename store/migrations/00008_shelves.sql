@@ -1,12 +1,13 @@
 -- +goose Up
 -- What a list of machines is sorted, filtered and counted by, kept as sums so that lists need not
--- reckon. All of it follows from sheets and fittings and can be made anew at any time.
+-- reckon. All of it follows from sheets and fittings and can be made anew at any time. Nothing here
+-- refers to the machine's row: writing sums must not wait for whoever edits the record.
 ALTER TABLE sheet_total
     ADD COLUMN entries  integer NOT NULL DEFAULT 0,
     ADD COLUMN problems integer NOT NULL DEFAULT 0;
 
 CREATE TABLE machine_sum (
-    machine_id   bigint  NOT NULL CONSTRAINT machine_sum_pkey PRIMARY KEY CONSTRAINT machine_sum_machine_fkey REFERENCES machine (id),
+    machine_id   bigint  NOT NULL CONSTRAINT machine_sum_pkey PRIMARY KEY,
     boards       integer NOT NULL DEFAULT 0,
     chips        bigint  NOT NULL DEFAULT 0,
     unidentified bigint  NOT NULL DEFAULT 0,
@@ -48,7 +49,7 @@ UPDATE machine SET search = '';
 -- The types that stand on the sheets of the boards fitted today.
 CREATE TABLE machine_type (
     type_number text    NOT NULL,
-    machine_id  bigint  NOT NULL CONSTRAINT machine_type_machine_fkey REFERENCES machine (id),
+    machine_id  bigint  NOT NULL,
     parts       integer NOT NULL,
     CONSTRAINT machine_type_pkey PRIMARY KEY (type_number, machine_id)
 );

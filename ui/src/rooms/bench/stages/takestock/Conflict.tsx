@@ -3,8 +3,7 @@ import styled from 'styled-components'
 
 import type { Stretch } from '../../../../api/assemblies'
 import { color, font, space, target } from '../../../../theme'
-
-export type Choice = 'mine' | 'theirs' | 'both'
+import type { Choice } from './mergeChoices'
 
 type Props = { stretch: Stretch; who: string; choice: Choice | undefined; onChoose: (choice: Choice) => void }
 

@@ -7,7 +7,8 @@ import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Notice } from '../../../../kit/Notice'
 import { color, font, space } from '../../../../theme'
-import { type Choice, Conflict } from './Conflict'
+import { Conflict } from './Conflict'
+import { type Choices, everywhere, merged, spot, undecided } from './mergeChoices'
 
 type Props = {
   assemblyId: number
@@ -21,12 +22,10 @@ type Props = {
 /** Two people changed one sheet: what comes of both, line by line, before it is saved. */
 export function MergeSheet({ assemblyId, base, mine, theirs, onSave, onTakeTheirs }: Props) {
   const merge = useQuery({ ...mergeQuery(assemblyId, base, mine, theirs.n), placeholderData: (previous: Merged | undefined) => previous })
-  // By what stands there, not by number: typing on may bring and take away conflicts.
-  const [choices, setChoices] = useState<Record<string, Choice>>({})
+  const [choices, setChoices] = useState<Choices>({})
   const stretches = merge.data?.stretches ?? []
   const conflicts = stretches.filter(({ kind }) => kind === 'conflict')
-  const open = conflicts.filter((stretch) => !choices[spot(stretch)]).length
-  const chooseAll = (choice: Choice) => { setChoices(Object.fromEntries(conflicts.map((stretch) => [spot(stretch), choice]))) }
+  const open = undecided(stretches, choices).length
   const who = theirs.by || 'Somebody else'
 
   return (
@@ -51,9 +50,9 @@ export function MergeSheet({ assemblyId, base, mine, theirs, onSave, onTakeTheir
             })}
           </Changes>
           <Buttons>
-            <Button $tone="main" isDisabled={open > 0 || merge.isPlaceholderData} onPress={() => { onSave(written(stretches, choices)) }}>Save both together</Button>
-            {conflicts.length > 1 && <Button onPress={() => { chooseAll('mine') }}>Yours everywhere</Button>}
-            {conflicts.length > 1 && <Button onPress={() => { chooseAll('theirs') }}>Theirs everywhere</Button>}
+            <Button $tone="main" isDisabled={open > 0 || merge.isPlaceholderData} onPress={() => { onSave(merged(stretches, choices)) }}>Save both together</Button>
+            {conflicts.length > 1 && <Button onPress={() => { setChoices(everywhere(stretches, 'mine')) }}>Yours everywhere</Button>}
+            {conflicts.length > 1 && <Button onPress={() => { setChoices(everywhere(stretches, 'theirs')) }}>Theirs everywhere</Button>}
             <Button onPress={onTakeTheirs}>Drop yours, take revision {theirs.n}</Button>
             {open > 0 && <span>{open === 1 ? '1 choice' : `${String(open)} choices`} to make</span>}
           </Buttons>
@@ -70,18 +69,6 @@ function Theirs({ stretch }: { stretch: Stretch }) {
       {stretch.theirs.map((line, i) => <ins key={`+${String(i)}`}>+ {line}</ins>)}
     </Lines>
   )
-}
-
-const spot = ({ base, mine, theirs }: Stretch) => JSON.stringify([base, mine, theirs])
-
-/** The merged text, with each conflict as it was decided. */
-function written(stretches: Stretch[], choices: Record<string, Choice>): string {
-  return stretches.flatMap((stretch) => {
-    const taken = stretch.kind === 'conflict' ? choices[spot(stretch)] : stretch.kind
-    if (taken === 'theirs') return stretch.theirs
-    if (taken === 'both') return [...stretch.mine, ...stretch.theirs]
-    return stretch.mine
-  }).join('\n')
 }
 
 const Changes = styled.div`
