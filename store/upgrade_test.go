@@ -1,0 +1,60 @@
+package store_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+)
+
+// A collection from before moves and shelves comes through: times become days, machines get sums to
+// be made, and searches find by place.
+func TestACollectionFromBeforeComesThrough(t *testing.T) {
+	db, err := store.Open(ctx, storetest.Empty(t))
+	require.NoError(t, err)
+	defer db.Close()
+	migrator, err := store.NewMigrator(db.DB)
+	require.NoError(t, err)
+	_, err = migrator.UpTo(ctx, 6)
+	require.NoError(t, err)
+	for _, old := range []string{
+		`INSERT INTO place (name) VALUES ('Rope walk')`,
+		`INSERT INTO machine (accession, name, maker, era_from, era_to, place_id) VALUES ('EH-0001', 'Meridian', 'Tarn & Vole', 1984, 1988, 1), ('EH-0002', 'Sorter', '', NULL, NULL, NULL)`,
+		`INSERT INTO assembly (title) VALUES ('Main board'), ('Card')`,
+		`INSERT INTO fitting (assembly_id, machine_id, slot, since) VALUES (1, 1, '', '2025-03-04 23:30+00'), (2, 1, '3', '2025-03-05 08:00+00')`,
+		`INSERT INTO sheet_revision (assembly_id, n, body) VALUES (1, 1, '8x 4164')`,
+		`INSERT INTO sheet_total (assembly_id, revision, library_version, totals) VALUES (1, 1, 1, '{"chips": 8}')`,
+	} {
+		_, err := db.Exec(old)
+		require.NoError(t, err, old)
+	}
+	_, err = migrator.Up(ctx)
+	require.NoError(t, err)
+
+	fittings, err := store.FittingsOf(ctx, db, 2)
+	require.NoError(t, err)
+	require.Equal(t, "EH-0001, slot 3", fittings[0].Where())
+	require.Equal(t, "2025-03-05", fittings[0].Since)
+	require.Nil(t, fittings[0].Until)
+	assembly, err := store.AssemblyByID(ctx, db, 1)
+	require.NoError(t, err)
+	require.Equal(t, "board", assembly.Kind)
+
+	page, err := store.ListMachines(ctx, db, store.MachineQuery{Sort: "accession", Limit: 10})
+	require.NoError(t, err)
+	require.Equal(t, []string{"EH-0001", "EH-0002"}, accessions(page))
+	old, err := store.AssembliesWithOldTotals(ctx, db, 1, 10)
+	require.NoError(t, err)
+	require.Equal(t, []int64{1}, old) // its sums are made at the next start
+	for word, want := range map[string]int{"rope": 1, "sorter": 1, "4164": 0} {
+		n, err := store.CountMachines(ctx, db, store.MachineFilter{Words: []string{word}})
+		require.NoError(t, err)
+		require.Equal(t, want, n, word)
+	}
+	facets, err := store.CountFacets(ctx, db, store.MachineFilter{})
+	require.NoError(t, err)
+	require.Contains(t, facets, store.FacetCount{Facet: "place", Value: "Rope walk", Count: 1})
+	require.Contains(t, facets, store.FacetCount{Facet: "year", Value: "", Count: 1})
+}
