@@ -128,10 +128,10 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 			return &Invalid{"text", "states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted"}
 		}
 		if said.Note != "" {
-			note := map[string]string{"note": said.Note}
 			if err := lines("text", &said.Note); err != nil {
 				return err
 			}
+			note := map[string]string{"note": said.Note}
 			kept.Event, err = recordEvent(ctx, tx, actor, "note", "machine", machine.ID, &machine.ID, nil, note)
 			return err
 		}

@@ -430,7 +430,8 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))
 		look(theme+" account", at("/account"), Click(Button("Change your password")), See(Labelled("Current password")), Click(Button("Invite somebody")), See(Labelled("Login")), Click(Button("Edit "+viewer.Name)))
 		look(theme+" paper", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "print", 1)), See(Text("problem: ")))
-		look(theme+" say or find", Keys("/"), Keys("u7 74ls00"), See(Text("new. Taken for: 74LS00")))
+		look(theme+" say or find", Keys("/"), Keys("u7 74ls00"), See(Text("new. Taken for: 74LS00")),
+			Until("what Enter takes to be one of those shown", `document.getElementById(document.activeElement.getAttribute("aria-activedescendant"))?.textContent.includes("Taken for")`))
 		look(theme+" stores", at("/stores"), See(Text("Spare supply")))
 		look(theme+" loose", Click(Link("Spare supply")), See(Button("Move Spare supply")), Click(Button("History of Spare supply")), See(Text("Where it has been")))
 		look(theme+" diary", at("/diary"), See(Text("entered Estuary")))

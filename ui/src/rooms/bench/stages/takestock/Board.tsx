@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { lazy, startTransition, Suspense, useEffect, useRef, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 
@@ -38,7 +38,10 @@ export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
   const { setDraft, onShow } = reckoning
   const reckoned = reckoning.board(assembly.id)
 
-  useEffect(() => { setDraft(assembly.id, draft.text === assembly.body ? undefined : draft.text) }, [setDraft, assembly, draft.text])
+  // Less urgent than the next key: under a held key or a slow machine, typing goes first.
+  useEffect(() => {
+    startTransition(() => { setDraft(assembly.id, draft.text === assembly.body ? undefined : draft.text) })
+  }, [setDraft, assembly, draft.text])
   useEffect(
     () => onShow(assembly.id, (line) => {
       setSpot({ line })

@@ -2,10 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 
 import type { FittedAssembly } from '../../../../../api/assemblies'
+import type { Schemas } from '../../../../../api/client'
 import { placesQuery } from '../../../../../api/machines'
-import { type Move, useMove } from '../../../../../api/moves'
+import { fittingsQuery, type Move, useMove } from '../../../../../api/moves'
 import { ProblemError } from '../../../../../api/problem'
 import { today } from '../../../../../history/moment'
+import { Button } from '../../../../../kit/Button'
 import { ChangedMeanwhile } from '../../../../../kit/ChangedMeanwhile'
 import { Choice, Field, FieldGrid } from '../../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../../kit/RecordForm'
@@ -31,6 +33,8 @@ export function MoveForm({ assembly, start = 'place', onDone }: { assembly: Fitt
   const [version, setVersion] = useState(assembly.version)
   const move = useMove(assembly.id)
   const newer = move.error instanceof ProblemError ? move.error.problem?.newer?.assembly : undefined
+
+  const back = wayBack(useQuery(fittingsQuery(assembly.id, assembly.version)).data)
 
   const submit = (form: FormData) => {
     const text = (name: string) => textOf(form, name)
@@ -60,8 +64,21 @@ export function MoveForm({ assembly, start = 'place', onDone }: { assembly: Fitt
           <Field label="Day of the move" name="on" defaultValue={today()} mono />
           <Field label="Note" name="note" />
         </FieldGrid>
+        {back && (
+          <div><Button onPress={() => { move.mutate({ version, ...back.move }, { onSuccess: onDone }) }}>Bring it back: {back.words}</Button></div>
+        )}
         <datalist id="places-to-move">{places.data?.map((place) => <option key={place} value={place} />)}</datalist>
       </RecordForm>
     </>
   )
+}
+
+/** Where an assembly that is lent, or out of its machine, was before. */
+function wayBack(fittings: Schemas['Fitting'][] | undefined) {
+  const [now, before] = fittings ?? []
+  if (!now || !before || now.machineId || before.lentTo) return undefined
+  const { machineId, accession, slot, fit, place } = before
+  return machineId
+    ? { words: `${accession}${slot && `, slot ${slot}`}`, move: { to: 'machine' as const, machineId, slot, fit: fit as Fit } }
+    : { words: place, move: { to: 'place' as const, place } }
 }
