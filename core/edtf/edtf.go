@@ -175,7 +175,7 @@ func (p Part) last() calendar.Date {
 // Seasons are the quarters that begin with March, June, September and December, as people of the
 // northern half say them; winter runs into the next year.
 func seasonFirst(year, season int) calendar.Date {
-	return calendar.Date{Year: year, Month: (season-20)*3 % 13, Day: 1}
+	return calendar.Date{Year: year, Month: (season - 20) * 3 % 13, Day: 1}
 }
 
 func seasonLast(year, season int) calendar.Date {
