@@ -64,6 +64,10 @@ func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []Machine
 	})
 }
 
+// MeasureTables lets the database measure its tables anew, so that it answers well at once after so
+// much was entered; it would find out itself, but minutes later.
+func (a *App) MeasureTables(ctx context.Context) error { return store.Analyze(ctx, a.db) }
+
 // MachineWithSheets is a machine to enter, and the text of its sheets.
 type MachineWithSheets struct {
 	Fields store.MachineFields

@@ -44,7 +44,7 @@ func Generate(ctx context.Context, deeds *app.App, machines int, progress func(s
 			progress(fmt.Sprintf("%d of %d machines, %d entries", done, machines, done*entriesPerMachine))
 		}
 	}
-	return nil
+	return deeds.MeasureTables(ctx)
 }
 
 var (

@@ -123,3 +123,9 @@ func get(ctx context.Context, h Handle, dest any, what string, query string, arg
 	}
 	return err
 }
+
+// Analyze measures all tables for the planner of queries.
+func Analyze(ctx context.Context, h Handle) error {
+	_, err := h.ExecContext(ctx, `ANALYZE`)
+	return err
+}

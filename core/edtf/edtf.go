@@ -58,6 +58,23 @@ func (d Date) Earliest() calendar.Date { return d.From.first() }
 // Latest is the last day that can be meant; the end of all days for an open or unknown one.
 func (d Date) Latest() calendar.Date { return d.To.last() }
 
+// Certain is the stretch of days that is meant whatever the open ends of what was written stand for:
+// of 1983/1985 from the last day of 1983 to the first of 1985. It returns false where there is none, as
+// for a single year: that is some day in it.
+func (d Date) Certain() (from, to calendar.Date, ok bool) {
+	if !d.Interval || d.From.isNowhere() && d.To.isNowhere() {
+		return from, to, false
+	}
+	from, to = d.From.last(), d.To.first()
+	if d.From.isNowhere() {
+		from = to
+	}
+	if d.To.isNowhere() {
+		to = from
+	}
+	return from, to, !to.Before(from)
+}
+
 // Compare orders dates for lists: by the first day that can be meant, then by the last, then the more
 // certain before the less certain. 1984 comes before 1984-06, which comes before 1984-06-02 only if
 // its first day does; of equal first days, the longer comes first, as a heading before what is under it.

@@ -1,0 +1,88 @@
+package evidence
+
+import (
+	_ "embed"
+	"strconv"
+	"strings"
+	"sync"
+)
+
+//go:embed attributes.tsv
+var attributesTable string
+
+//go:embed kinds.tsv
+var kindsTable string
+
+// Attribute is something that can be true of a thing.
+type Attribute struct {
+	Key       string `json:"key"`
+	Label     string `json:"label"`
+	Form      Form   `json:"form" doc:"How its values are written"`
+	Unit      string `json:"unit"`
+	Identity  bool   `json:"identity" doc:"Says which thing it is, rather than what it can do"`
+	SettledBy string `json:"settledBy" doc:"What would settle it"`
+	Source    string `json:"-"`
+}
+
+// Attributes lists the known ones, in the order in which people look at them.
+var Attributes = sync.OnceValue(func() []Attribute {
+	attributes := []Attribute{}
+	for _, row := range rows(attributesTable, 7) {
+		attributes = append(attributes, Attribute{row[0], row[1], Form(row[2]), row[3], row[4] == "yes", row[5], row[6]})
+	}
+	return attributes
+})
+
+// AttributeOf finds an attribute by its key. Any other name is an attribute of words: collections
+// note what no table foresees.
+func AttributeOf(key string) Attribute {
+	for _, a := range Attributes() {
+		if a.Key == key {
+			return a
+		}
+	}
+	return Attribute{Key: key, Label: key, Form: Words, SettledBy: "look at the thing itself, and note what is there"}
+}
+
+type kindRow struct {
+	strength int
+	words    string
+}
+
+var kinds = sync.OnceValue(func() map[Kind]kindRow {
+	table := map[Kind]kindRow{}
+	for _, row := range rows(kindsTable, 4) {
+		strength, err := strconv.Atoi(row[1])
+		if err != nil {
+			panic("kinds.tsv: " + row[1]) // a test reads it, so this cannot ship
+		}
+		table[Kind(row[0])] = kindRow{strength, row[2]}
+	}
+	return table
+})
+
+// Strength is how much a kind of source weighs, from 0 to 4.
+func (k Kind) Strength() int { return kinds()[k].strength }
+
+// Words say the kind in a sentence.
+func (k Kind) Words() string { return kinds()[k].words }
+
+// IsKnown reports whether it is one of the kinds.
+func (k Kind) IsKnown() bool { _, known := kinds()[k]; return known }
+
+// rows reads a table of tab-separated columns; lines that start with # explain it.
+func rows(table string, columns int) [][]string {
+	out := [][]string{}
+	for line := range strings.Lines(table) {
+		line = strings.TrimSuffix(line, "\n")
+		if line == "" || strings.HasPrefix(line, "#") {
+			continue
+		}
+		row := strings.Split(line, "\t")
+		if len(row) != columns {
+			panic("table of evidence: " + line) // a test reads it, so this cannot ship
+		}
+		out = append(out, row)
+	}
+	return out
+}
