@@ -12,17 +12,20 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 )
 
 // App does the deeds. It keeps nothing beside the database but what it has read of the library.
 type App struct {
 	db        *sqlx.DB
 	libraries libraryCache
+	blobs     *blobs.Store // nil when none is set up
+	decoding  chan struct{}
 }
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	return &App{db: db}
+	return &App{db: db, decoding: make(chan struct{}, decodings)}
 }
 
 // Actor is who does a deed.
@@ -81,6 +84,14 @@ func (e *Stale) Error() string {
 	return e.What + " was changed by somebody else since you read it; nothing was overwritten"
 }
 
+// account is the actor's account; nil for the command line.
+func (a Actor) account() *int64 {
+	if a.AccountID == 0 {
+		return nil
+	}
+	return &a.AccountID
+}
+
 func (a Actor) must(roles Roles) error {
 	if !roles.Include(a.Role) {
 		return ErrForbidden
@@ -104,10 +115,7 @@ func record(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string,
 
 // recordEvent does so and returns the event's id, for deeds whose answer offers to take them back.
 func recordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string, id int64, machine *int64, before, after any) (int64, error) {
-	event := store.Event{Deed: deed, SubjectKind: subject, SubjectID: id, MachineID: machine}
-	if actor.AccountID != 0 {
-		event.AccountID = &actor.AccountID
-	}
+	event := store.Event{Deed: deed, SubjectKind: subject, SubjectID: id, MachineID: machine, AccountID: actor.account()}
 	written, err := store.InsertEvent(ctx, tx, event, before, after)
 	if err != nil {
 		return 0, fmt.Errorf("write history: %w", err)

@@ -48,11 +48,8 @@ func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, at store.Fitt
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
 func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
-	if err := checkAll(oneLine("place", &place), checkAssembly(&fields)); err != nil {
+	if err := checkLoose(&place, &fields); err != nil {
 		return store.Assembly{}, err
-	}
-	if place == "" {
-		return store.Assembly{}, &Invalid{"place", "name the place, as Store, shelf B"}
 	}
 	var added store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -61,6 +58,14 @@ func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, f
 		return err
 	})
 	return added, err
+}
+
+func checkLoose(place *string, fields *store.AssemblyFields) error {
+	err := checkAll(oneLine("place", place), checkAssembly(fields))
+	if err == nil && *place == "" {
+		return &Invalid{"place", "name the place, as Store, shelf B"}
+	}
+	return err
 }
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
@@ -105,6 +110,9 @@ func unchanged(assembly store.Assembly, version int) error {
 	}
 	if assembly.IsStruck {
 		return ErrNotFound
+	}
+	if assembly.IsOutside() {
+		return &Invalid{"id", "is the outside of a machine; it stays with it, and only its sheet changes"}
 	}
 	return nil
 }

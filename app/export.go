@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/csv"
+	"encoding/json"
 	"strconv"
 	"strings"
 
@@ -104,4 +105,21 @@ func exportRow(accession, board string, e store.EntryRow) []string {
 	return []string{accession, board, strconv.Itoa(e.Line), strings.Join(e.Designators, " "), strconv.Itoa(e.Count), e.Kind, e.Marking,
 		e.TypeNumber, e.TypeClass, figure(e.SpeedNs), day(e.DateFrom), day(e.DateTo), e.Purpose,
 		strconv.FormatBool(e.Socketed), strconv.FormatBool(e.Empty), strconv.FormatBool(e.Doubtful), strings.Join(findings, "; ")}
+}
+
+// ExportDossier writes what is known of a machine beside its boards as JSON.
+func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (accession string, document []byte, err error) {
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
+	dossier, err := a.Dossier(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
+	document, err = json.MarshalIndent(struct {
+		Machine store.Machine `json:"machine"`
+		Dossier Dossier       `json:"dossier"`
+	}{machine, dossier}, "", "  ")
+	return machine.Accession, document, err
 }

@@ -83,8 +83,11 @@ func checkAssembly(a *store.AssemblyFields) error {
 	if a.Fit == "" {
 		a.Fit = "unknown"
 	}
-	if a.Kind == "" {
+	switch a.Kind {
+	case "":
 		a.Kind = "board"
+	case store.OutsideKind:
+		return &Invalid{"kind", "a machine has its outside already; choose another kind"}
 	}
 	return err
 }

@@ -3,8 +3,6 @@ package app
 import (
 	"context"
 	"encoding/json"
-	"fmt"
-	"slices"
 	"strings"
 	"time"
 
@@ -77,52 +75,11 @@ func tell(e store.ToldEvent) Told {
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
 	}
-	switch e.Deed {
-	case "create machine":
-		told.What = "entered " + e.Subject
-	case "change machine":
-		told.What = "changed the record: " + changes(before, after)
-	case "add assembly":
-		told.What = "added " + e.Subject
-	case "change assembly":
-		told.What = "changed details of " + e.Subject + ": " + changes(before, after)
-	case "save sheet":
-		if n, ok := after["revision"].(float64); ok {
-			told.Revision = int(n)
-		}
-		told.What = fmt.Sprintf("saved the sheet of %s, revision %d", e.Subject, told.Revision)
-	case "note":
-		told.What = fmt.Sprintf("noted: %v", after["note"])
-	case "take back note":
-		told.What = fmt.Sprintf("took back the note: %v", before["note"])
-	case "move assembly":
-		told.What = fmt.Sprintf("moved %s from %v to %v", e.Subject, before["where"], after["where"])
-	case "receive assembly":
-		told.What = fmt.Sprintf("received %v from %v", after["title"], after["from"])
-	case "take back move":
-		told.What = strings.Join(strings.Fields(fmt.Sprintf("took back the move of %s to %v; it is in %v", e.Subject, before["where"], after["where"])), " ")
-	case "strike assembly":
-		told.What = fmt.Sprintf("struck out %s, entered by mistake", e.Subject)
-	case "take back strike":
-		told.What = fmt.Sprintf("took back that %s was struck out", e.Subject)
-	case "name type":
-		told.What = fmt.Sprintf("named the type %v: %v", after["number"], after["function"])
-	case "change type":
-		told.What = fmt.Sprintf("changed the type %v: %s", after["number"], changes(before, after))
-	case "forget type":
-		told.What = fmt.Sprintf("took the type %v out of the library", before["number"])
-	case "change password":
-		told.What = "changed the password of the account"
-	case "set password":
-		told.What = "set the password of the account"
-	case "invite account":
-		told.What = fmt.Sprintf("invited %v (%v)", after["login"], after["role"])
-	case "reset account":
-		told.What = fmt.Sprintf("made a link to reset the password of %v", after["login"])
-	case "change account":
-		told.What = fmt.Sprintf("changed the account %v: %s", after["login"], changes(before, after))
-	case "add account":
-		told.What = fmt.Sprintf("added the account %v (%v)", after["login"], after["role"])
+	if n, ok := after["revision"].(float64); ok && e.Deed == "save sheet" {
+		told.Revision = int(n)
+	}
+	if words, ok := deedWords[e.Deed]; ok {
+		told.What = strings.Join(strings.Fields(words(e.Subject, before, after)), " ")
 	}
 	return told
 }
@@ -133,40 +90,6 @@ func fieldsIn(encoded *json.RawMessage) map[string]any {
 		json.Unmarshal(*encoded, &fields) //nolint:errcheck // written by us; a row that is not gives no fields
 	}
 	return fields
-}
-
-// fieldWords says fields by the words that forms use, in the order of the alphabet.
-var fieldWords = map[string]string{
-	"accession": "accession number", "eraFrom": "parts from", "eraTo": "parts to", "rev": "revision", "part": "part number",
-	"serial": "serial number", "fit": "fitted", "purpose": "memory is for", "title": "name", "clockMHz": "rated clock, MHz",
-	"typicalMilliamps": "current, mA", "function": "what it does",
-}
-
-func changes(before, after map[string]any) string {
-	parts := []string{}
-	for field, now := range after {
-		was := before[field]
-		if fmt.Sprint(was) == fmt.Sprint(now) {
-			continue
-		}
-		name := fieldWords[field]
-		if name == "" {
-			name = field
-		}
-		parts = append(parts, fmt.Sprintf("%s from %s to %s", name, orNothing(was), orNothing(now)))
-	}
-	if len(parts) == 0 {
-		return "nothing"
-	}
-	slices.Sort(parts)
-	return strings.Join(parts, "; ")
-}
-
-func orNothing(value any) string {
-	if value == nil || value == "" {
-		return "nothing"
-	}
-	return fmt.Sprint(value)
 }
 
 // Difference is how a sheet changed from one revision to another.

@@ -32,10 +32,22 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err != nil {
 		return store.Machine{}, err
 	}
+	if err := giveNumber(ctx, tx, created); err != nil {
+		return store.Machine{}, err
+	}
+	if err := putMachine(ctx, tx, store.Stay{MachineID: id, Place: created.Place, Since: today()}); err != nil {
+		return store.Machine{}, err
+	}
 	if err := store.InsertMachineSum(ctx, tx, id); err != nil {
 		return store.Machine{}, err
 	}
-	return created, record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields)
+	if err := store.InsertOutside(ctx, tx, id); err != nil {
+		return store.Machine{}, err
+	}
+	if err := record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields); err != nil {
+		return store.Machine{}, err
+	}
+	return created, noteIdentifiers(ctx, tx, id)
 }
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
@@ -94,6 +106,14 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 		}
 		if changed, err = store.MachineByID(ctx, tx, id); err != nil {
 			return err
+		}
+		if err := giveNumber(ctx, tx, changed); err != nil {
+			return err
+		}
+		if before.Place != changed.Place {
+			if err := moveOn(ctx, tx, store.Stay{MachineID: id, Place: changed.Place, Since: today()}); err != nil {
+				return err
+			}
 		}
 		if err := record(ctx, tx, actor, "change machine", "machine", id, &id, before.MachineFields, changed.MachineFields); err != nil {
 			return err

@@ -9,6 +9,7 @@ import (
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
+	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
@@ -55,9 +56,11 @@ type ReckonedBoard struct {
 
 // ReckonedMachine is what all boards of a machine amount to together.
 type ReckonedMachine struct {
-	Stage    reckoning.Stage     `json:"stage" doc:"How far taking stock has come"`
+	Stage    reckoning.Stage     `json:"stage" doc:"How far taking stock has come; of an outside, looking over"`
 	Verdicts []reckoning.Verdict `json:"verdicts"`
 	Boards   []ReckonedBoard     `json:"boards"`
+	Walk     []outside.Step      `json:"walk" doc:"The sides of the machine, where its outside was reckoned; else empty"`
+	Left     []string            `json:"left" doc:"What is still to be looked at, where its outside was reckoned"`
 }
 
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
@@ -75,7 +78,17 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	return reckonFitted(library, fitted, eraOf(machine), drafts)
+	boards, out, err := reckonBoards(library, fitted, eraOf(machine), drafts)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	seen, outsideID, err := outsideOf(ctx, a.db, machineID)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	dossier, err := readDossier(ctx, a.db, machine, reckoning.Combine(boards), outsideID, seen)
+	out.Verdicts = append(out.Verdicts, dossier.verdicts(seen)...)
+	return out, err
 }
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
@@ -88,11 +101,20 @@ func (a *App) ReckonAssembly(ctx context.Context, actor Actor, id int64, drafts 
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	return reckonFitted(library, []FittedAssembly{assembly}, datecode.Era{}, drafts)
+	if assembly.IsOutside() && assembly.MachineID != nil {
+		body := assembly.Body
+		if draft, ok := drafts[id]; ok {
+			body = draft
+		}
+		return a.reckonOutside(ctx, assembly, body)
+	}
+	_, out, err := reckonBoards(library, []FittedAssembly{assembly}, datecode.Era{}, drafts)
+	return out, err
 }
 
-func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode.Era, drafts map[int64]string) (ReckonedMachine, error) {
-	out := ReckonedMachine{Boards: []ReckonedBoard{}}
+// reckonBoards reckons boards together, with drafts in place of some of their sheets.
+func reckonBoards(library *device.Library, fitted []FittedAssembly, era datecode.Era, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
+	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []outside.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
 		body := f.Body
@@ -101,7 +123,7 @@ func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode
 		}
 		result, err := reckonBody(library, body, f.Assembly, era)
 		if err != nil {
-			return ReckonedMachine{}, err
+			return nil, out, err
 		}
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
 		counts = append(counts, result.Counts())
@@ -110,12 +132,12 @@ func reckonFitted(library *device.Library, fitted []FittedAssembly, era datecode
 			board.Entries = append(board.Entries, assembly.Entries...)
 		}
 		if board.Records, err = sheet.Records([]byte(body)); err != nil {
-			return ReckonedMachine{}, err
+			return nil, out, err
 		}
 		out.Boards = append(out.Boards, board)
 	}
 	out.Stage, out.Verdicts = reckoning.StageOf(counts), reckoning.Verdicts(boards)
-	return out, nil
+	return boards, out, nil
 }
 
 func reckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {

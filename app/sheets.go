@@ -64,11 +64,7 @@ func readable(body string) error {
 // addRevision adds a revision and returns it with its event. It leaves the machine's sums to be made
 // once everything is added.
 func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
-	var by *int64
-	if actor.AccountID != 0 {
-		by = &actor.AccountID
-	}
-	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, by); err != nil {
+	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, actor.account()); err != nil {
 		return store.Revision{}, 0, err
 	}
 	assembly.Revision = n
@@ -100,6 +96,9 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	}
 	if err != nil {
 		return err
+	}
+	if assembly.IsOutside() {
+		return lookedOver(ctx, tx, assembly, newest)
 	}
 	var era datecode.Era
 	if assembly.MachineID != nil {

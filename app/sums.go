@@ -9,7 +9,8 @@ import (
 	"frugalheron/store"
 )
 
-// sumMachine writes the sums of a machine anew, by which lists sort, filter and count.
+// sumMachine writes the sums of a machine anew, by which lists sort, filter and count, and the
+// identifiers by which it is met elsewhere.
 func sumMachine(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := store.LockMachineSums(ctx, tx, machineID); err != nil {
 		return err
@@ -23,7 +24,10 @@ func sumMachine(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 		counts[i] = reckoning.Counts(b)
 	}
 	stage := reckoning.StageOf(counts)
-	return store.PutMachineSum(ctx, tx, machineID, string(stage.State), stage.Count)
+	if err := store.PutMachineSum(ctx, tx, machineID, string(stage.State), stage.Count); err != nil {
+		return err
+	}
+	return noteIdentifiers(ctx, tx, machineID)
 }
 
 // sumMachines does so for the machines that an assembly left and came to.

@@ -19,7 +19,7 @@ import (
 const sumsFromScratch = `SELECT m.id AS machine_id, count(f.id) AS boards,
 		COALESCE(sum(CAST(t.totals->>'chips' AS bigint)), 0) AS chips, COALESCE(sum(CAST(t.totals->>'unidentified' AS bigint)), 0) AS unidentified,
 		COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes, COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
-	FROM machine m LEFT JOIN fitting f ON f.machine_id = m.id AND f.until IS NULL LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
+	FROM machine m LEFT JOIN (fitting f JOIN assembly a ON a.id = f.assembly_id AND a.kind <> 'outside') ON f.machine_id = m.id AND f.until IS NULL LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
 	GROUP BY m.id ORDER BY m.id`
 
 type sumRow struct {

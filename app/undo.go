@@ -19,15 +19,22 @@ type undoing struct {
 // undoable are the deeds that can be taken back. What is taken back is written anew where it can
 // be, so that undoing can itself be undone; the history keeps all of it.
 var undoable = map[string]undoing{
-	"change machine":  {MayKeepTheRecord, (*App).undoChangeMachine},
-	"change assembly": {MayWriteSheets, (*App).undoChangeAssembly},
-	"save sheet":      {MayWriteSheets, (*App).undoSaveSheet},
-	"move assembly":   {MayWriteSheets, (*App).undoMove},
-	"strike assembly": {MayWriteSheets, (*App).undoStrike},
-	"note":            {MayWriteSheets, (*App).undoNote},
-	"name type":       {MayKeepTheRecord, (*App).undoNameType},
-	"change type":     {MayWriteSheets, (*App).undoChangeType},
-	"forget type":     {MayWriteSheets, (*App).undoForgetType},
+	"change machine":     {MayKeepTheRecord, (*App).undoChangeMachine},
+	"change assembly":    {MayWriteSheets, (*App).undoChangeAssembly},
+	"save sheet":         {MayWriteSheets, (*App).undoSaveSheet},
+	"move assembly":      {MayWriteSheets, (*App).undoMove},
+	"strike assembly":    {MayWriteSheets, (*App).undoStrike},
+	"note":               {MayWriteSheets, (*App).undoNote},
+	"move machine":       {MayWriteSheets, (*App).undoMoveMachine},
+	"withdraw statement": {MayWriteSheets, (*App).undoWithdrawStatement},
+	"withdraw custody":   {MayKeepTheRecord, (*App).undoWithdrawCustody},
+	"change custody":     {MayKeepTheRecord, (*App).undoChangeCustody},
+	"change lot":         {MayKeepTheRecord, (*App).undoChangeLot},
+	"strike attachment":  {MayWriteSheets, (*App).undoStrikeAttachment},
+	"strike lot item":    {MayKeepTheRecord, (*App).undoStrikeLotItem},
+	"name type":          {MayKeepTheRecord, (*App).undoNameType},
+	"change type":        {MayWriteSheets, (*App).undoChangeType},
+	"forget type":        {MayWriteSheets, (*App).undoForgetType},
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record

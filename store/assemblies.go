@@ -8,7 +8,7 @@ import (
 
 // AssemblyFields are what people write about an assembly and the way it is fitted.
 type AssemblyFields struct {
-	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other" default:"board" required:"false" doc:"What sort of thing it is"`
+	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other,outside" default:"board" required:"false" doc:"What sort of thing it is"`
 	Title   string `db:"title" json:"title" maxLength:"200" doc:"What the board is called" example:"Main board"`
 	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
 	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
@@ -74,9 +74,29 @@ func LockAssembly(ctx context.Context, h Handle, id int64) (Assembly, error) {
 	return AssemblyByID(ctx, h, id)
 }
 
-// AssembliesOf lists what is fitted in a machine today, in order.
+// AssembliesOf lists what is fitted in a machine today, in order; its outside is none of them.
 func AssembliesOf(ctx context.Context, h Handle, machineID int64) ([]Assembly, error) {
 	assemblies := []Assembly{}
-	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 ORDER BY f.ordinal, a.id`, machineID)
+	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'outside' ORDER BY f.ordinal, a.id`, machineID)
 	return assemblies, err
+}
+
+// OutsideKind is the kind of the one assembly of a machine that is its outside.
+const OutsideKind = "outside"
+
+// IsOutside reports whether it is the outside of a machine, whose sheet has words of its own.
+func (a Assembly) IsOutside() bool { return a.Kind == OutsideKind }
+
+// InsertOutside gives a machine its outside.
+func InsertOutside(ctx context.Context, h Handle, machineID int64) error {
+	_, err := h.ExecContext(ctx, `WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'outside') RETURNING id)
+		INSERT INTO fitting (assembly_id, machine_id) SELECT id, $1 FROM added`, machineID)
+	return err
+}
+
+// OutsideOf reads the outside of a machine.
+func OutsideOf(ctx context.Context, h Handle, machineID int64) (Assembly, error) {
+	var a Assembly
+	err := get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID), assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
+	return a, err
 }

@@ -28,7 +28,7 @@ func FindAssemblies(ctx context.Context, h Handle, words []string, limit int) ([
 			COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place, f.lent_to
 		FROM assembly a JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id
-		WHERE %s LIMIT $%d`, where, len(args)), args...)
+		WHERE a.kind <> 'outside' AND %s LIMIT $%d`, where, len(args)), args...)
 	return found, err
 }
 

@@ -36,7 +36,8 @@ func BoardCountsOf(ctx context.Context, h Handle, machineID int64) ([]BoardCount
 	counts := []BoardCount{}
 	err := h.SelectContext(ctx, &counts, `SELECT COALESCE(t.entries, 0) AS entries, COALESCE(t.problems, 0) AS problems,
 			COALESCE(CAST(t.totals->>'unidentified' AS integer), 0) AS unidentified
-		FROM fitting f LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id WHERE f.machine_id = $1 AND f.until IS NULL`, machineID)
+		FROM fitting f JOIN assembly a ON a.id = f.assembly_id LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
+		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside'`, machineID)
 	return counts, err
 }
 
@@ -51,8 +52,8 @@ func PutMachineSum(ctx context.Context, h Handle, machineID int64, stage string,
 				COALESCE(sum(CAST(t.totals->>'unidentified' AS bigint)), 0) AS unidentified,
 				COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes,
 				COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
-			FROM fitting f LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
-			WHERE f.machine_id = $1 AND f.until IS NULL) s
+			FROM fitting f JOIN assembly a ON a.id = f.assembly_id LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
+			WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside') s
 		WHERE machine_id = $1 AND m.id = $1`, machineID, stage, attention)
 	if err != nil {
 		return err

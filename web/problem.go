@@ -39,6 +39,13 @@ type Newer struct {
 	Sheet    *store.Revision `json:"sheet,omitempty"`
 	OwnType  *store.OwnType  `json:"ownType,omitempty"`
 	Account  *store.Account  `json:"account,omitempty"`
+
+	Party        *store.Party        `json:"party,omitempty"`
+	Custody      *store.Custody      `json:"custody,omitempty"`
+	PersonalData *store.PersonalData `json:"personalData,omitempty"`
+	Lot          *store.Acquisition  `json:"lot,omitempty"`
+	Collection   *store.Collection   `json:"collection,omitempty"`
+	Attachment   *store.Attachment   `json:"attachment,omitempty"`
 }
 
 // Error returns the detail.
@@ -120,6 +127,18 @@ func newer(record any) *Newer {
 		return &Newer{OwnType: &r}
 	case store.Account:
 		return &Newer{Account: &r}
+	case store.Party:
+		return &Newer{Party: &r}
+	case store.Custody:
+		return &Newer{Custody: &r}
+	case store.PersonalData:
+		return &Newer{PersonalData: &r}
+	case store.Acquisition:
+		return &Newer{Lot: &r}
+	case store.Collection:
+		return &Newer{Collection: &r}
+	case store.Attachment:
+		return &Newer{Attachment: &r}
 	}
 	return nil
 }

@@ -99,4 +99,9 @@ func (s *Server) registerAll() {
 	s.registerExport()
 	s.registerHistory()
 	s.registerSay()
+	s.registerEvidence()
+	s.registerParties()
+	s.registerArrivals()
+	s.registerCollection()
+	s.registerAttachments()
 }

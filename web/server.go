@@ -19,7 +19,10 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
+	"frugalheron/core/custody"
+	"frugalheron/core/evidence"
 	"frugalheron/core/linediff"
+	"frugalheron/core/lot"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 )
@@ -84,7 +87,7 @@ func newServer(deeds *app.App) *Server {
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
 	r.Get("/metrics", onlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
-		r.Use(noStore, s.sessions.LoadAndSave, s.identify)
+		r.Use(noStore, s.sessions.LoadAndSave, s.identify, s.keepPrivate)
 		s.api = humachi.New(r, apiConfig())
 		s.api.UseMiddleware(s.requireRole)
 		s.registerAll()
@@ -126,6 +129,12 @@ func schemaName(t reflect.Type, hint string) string {
 		return "Sheet" + name
 	case reflect.TypeFor[linediff.Line]().PkgPath():
 		return "Difference" + name
+	case reflect.TypeFor[evidence.Statement]().PkgPath():
+		return "Evidence" + name
+	case reflect.TypeFor[custody.Role]().PkgPath():
+		return "Custody" + name
+	case reflect.TypeFor[lot.Worth]().PkgPath():
+		return "Lot" + name
 	}
 	return name
 }

@@ -21,7 +21,7 @@ func databaseCommand() *cobra.Command {
 		Short: "Bring the schema of a database up to date",
 		Args:  cobra.NoArgs,
 		RunE: run(func(cmd *cobra.Command, _ []string) error {
-			db, _, err := openApp(cmd.Context(), url)
+			db, _, err := openApp(cmd.Context(), url, "")
 			if err != nil {
 				return err
 			}
@@ -42,7 +42,7 @@ func userCommand() *cobra.Command {
 		Short: "Add an account; the password is asked for, or read from standard input",
 		Args:  cobra.ExactArgs(1),
 		RunE: run(func(cmd *cobra.Command, args []string) error {
-			db, deeds, err := openApp(cmd.Context(), url)
+			db, deeds, err := openApp(cmd.Context(), url, "")
 			if err != nil {
 				return err
 			}

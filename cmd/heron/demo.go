@@ -119,7 +119,7 @@ func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, re
 	if err := ensureDatabase(ctx, server); err != nil {
 		return err
 	}
-	db, deeds, err := openApp(ctx, server.URL(demoDatabase))
+	db, deeds, err := openApp(ctx, server.URL(demoDatabase), filepath.Join(folder, "blobs"))
 	if err != nil {
 		return err
 	}
@@ -148,6 +148,9 @@ func throwAway(ctx context.Context, folder string) error {
 		return nil
 	}
 	if err := cluster.StopAt(ctx, data); err != nil {
+		return err
+	}
+	if err := os.RemoveAll(filepath.Join(folder, "blobs")); err != nil {
 		return err
 	}
 	return os.RemoveAll(data)

@@ -17,11 +17,12 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 	"frugalheron/web"
 )
 
 func serveCommand() *cobra.Command {
-	var url, listen, secure, level string
+	var url, keep, listen, secure, level string
 	cmd := &cobra.Command{
 		Use:   "serve",
 		Short: "Serve the application from a PostgreSQL database",
@@ -32,7 +33,7 @@ func serveCommand() *cobra.Command {
 			}
 			ctx, stop := untilStopped(cmd.Context())
 			defer stop()
-			db, deeds, err := openApp(ctx, url)
+			db, deeds, err := openApp(ctx, url, keep)
 			if err != nil {
 				return err
 			}
@@ -57,6 +58,7 @@ func serveCommand() *cobra.Command {
 		}),
 	}
 	databaseFlag(cmd, &url)
+	cmd.Flags().StringVar(&keep, "blobs", environment("HERON_BLOBS", "blobs"), "where pictures and documents are kept: a folder, or s3://bucket?endpoint=https://host&region=name (HERON_BLOBS)")
 	cmd.Flags().StringVar(&listen, "listen", environment("HERON_LISTEN", "127.0.0.1:8080"), "address to serve on (HERON_LISTEN)")
 	cmd.Flags().StringVar(&secure, "secure-cookies", environment("HERON_SECURE_COOKIES", "auto"),
 		"session cookies on encrypted connections only: yes, no, or auto for yes unless serving on loopback (HERON_SECURE_COOKIES)")
@@ -88,8 +90,9 @@ func untilStopped(ctx context.Context) (context.Context, context.CancelFunc) {
 	return signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
 }
 
-// openApp connects to a database, brings its schema up to date and returns the deeds on it.
-func openApp(ctx context.Context, url string) (*sqlx.DB, *app.App, error) {
+// openApp connects to a database, brings its schema up to date and returns the deeds on it; uploads are
+// kept where keep says, or nowhere if it is empty.
+func openApp(ctx context.Context, url, keep string) (*sqlx.DB, *app.App, error) {
 	if url == "" {
 		return nil, nil, usageError{errors.New("give a database with --database-url or HERON_DATABASE_URL; make demo brings its own")}
 	}
@@ -101,7 +104,16 @@ func openApp(ctx context.Context, url string) (*sqlx.DB, *app.App, error) {
 		db.Close()
 		return nil, nil, err
 	}
-	return db, app.New(db), nil
+	deeds := app.New(db)
+	if keep == "" {
+		return db, deeds, nil
+	}
+	kept, err := blobs.Open(ctx, keep)
+	if err != nil {
+		db.Close()
+		return nil, nil, err
+	}
+	return db, deeds.WithBlobs(kept), nil
 }
 
 func listenOn(address string) (net.Listener, error) {

@@ -61,6 +61,15 @@ var kinds = sync.OnceValue(func() map[Kind]kindRow {
 	return table
 })
 
+// Kinds lists the kinds of sources, the strongest first.
+func Kinds() []Kind {
+	list := make([]Kind, 0, len(kinds()))
+	for _, row := range rows(kindsTable, 4) {
+		list = append(list, Kind(row[0]))
+	}
+	return list
+}
+
 // Strength is how much a kind of source weighs, from 0 to 4.
 func (k Kind) Strength() int { return kinds()[k].strength }
 

@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The lot that a board or other unit came with, if it came by itself
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-assembly-arrival"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/difference": {
         parameters: {
             query?: never;
@@ -340,6 +360,234 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attachments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is said of a picture or document
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-attachment"];
+        /**
+         * Change what is said of a picture or document
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-attachment"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/original": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What was uploaded, as it is; of a picture for staff only
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-original"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a picture or document
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-attachment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A picture, upright, without where it was taken
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["view-picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Settings of the collection
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-collection"];
+        /**
+         * Change settings of the collection
+         * @description Roles: curator.
+         */
+        put: operations["change-collection"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collection/next-number": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The accession number that the next thing gets
+         * @description Roles: curator.
+         */
+        get: operations["next-number"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collection/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take over numbers that an older register gave, or explain gaps
+         * @description None of them is ever given again. Roles: curator.
+         */
+        post: operations["import-numbers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collection/register": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gaps in the accession numbers, and those that no machine has
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-register"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/custody/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change a statement about a machine's past
+         * @description Roles: curator.
+         */
+        put: operations["change-custody"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/custody/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that a statement about the past does not count any more
+         * @description Roles: curator.
+         */
+        post: operations["withdraw-custody"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/evidence/{id}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that a statement does not count any more
+         * @description Roles: curator, technician.
+         */
+        post: operations["withdraw-statement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -434,6 +682,182 @@ export interface paths {
         get: operations["list-occurrences"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Arrivals, the newest first
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-lots"];
+        put?: never;
+        /**
+         * Receive a lot
+         * @description Roles: curator.
+         */
+        post: operations["receive-lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * An arrival with its things, what each cost, and whether it was worth it
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-lot"];
+        /**
+         * Change what is said of an arrival
+         * @description Roles: curator.
+         */
+        put: operations["change-lot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures and documents of an arrival
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-lot-attachments"];
+        put?: never;
+        /**
+         * Add a picture or a document to an arrival
+         * @description JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good. Roles: curator, technician.
+         */
+        post: operations["attach-to-lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add a thing to a lot
+         * @description Roles: curator.
+         */
+        post: operations["add-lot-item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/things/{thing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change what is said of a thing of a lot
+         * @description Roles: curator.
+         */
+        put: operations["change-lot-item"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/things/{thing}/assembly": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take a thing of a lot into store
+         * @description Roles: curator.
+         */
+        post: operations["item-goes-to-store"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/things/{thing}/machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say that a thing of a lot is a machine that is in the collection already
+         * @description Roles: curator.
+         */
+        put: operations["item-is-machine"];
+        /**
+         * Enter a thing of a lot as a machine
+         * @description Roles: curator.
+         */
+        post: operations["item-becomes-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/things/{thing}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take a thing out of a lot, entered by mistake
+         * @description Roles: curator.
+         */
+        post: operations["strike-lot-item"];
         delete?: never;
         options?: never;
         head?: never;
@@ -552,6 +976,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures and documents of a machine
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-attachments"];
+        put?: never;
+        /**
+         * Add a picture or a document to a machine
+         * @description JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good. Roles: curator, technician.
+         */
+        post: operations["attach-to-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/custody": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note who had a machine, when and where
+         * @description Roles: curator.
+         */
+        post: operations["tell-custody"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is written down about a machine beside its boards
+         * @description How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is. Roles: curator, technician, viewer.
+         */
+        get: operations["get-dossier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/dossier.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The same as a file, with the record, to be taken away
+         * @description Private persons stand in it by their roles, whoever asks. Roles: curator, technician, viewer.
+         */
+        get: operations["export-dossier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/entries.csv": {
         parameters: {
             query?: never;
@@ -572,6 +1080,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note what a source says of an attribute
+         * @description Roles: curator, technician.
+         */
+        post: operations["state-evidence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/history": {
         parameters: {
             query?: never;
@@ -586,6 +1114,66 @@ export interface paths {
         get: operations["list-machine-history"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/meetings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say what an identifier means that two machines share
+         * @description Roles: curator.
+         */
+        post: operations["decide-meeting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move a machine to a place, lend it, or send it on its way
+         * @description Roles: curator, technician.
+         */
+        post: operations["move-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/personal-data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note that data of former owners is on a medium
+         * @description Where and of what kind; never what it says. Roles: curator, technician.
+         */
+        post: operations["note-personal-data"];
         delete?: never;
         options?: never;
         head?: never;
@@ -696,6 +1284,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * People and organisations by words of their names
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-parties"];
+        put?: never;
+        /**
+         * Add a person or an organisation
+         * @description Roles: curator.
+         */
+        post: operations["add-party"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parties/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change what is said of a person or an organisation
+         * @description Roles: curator.
+         */
+        put: operations["change-party"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/personal-data/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Decide about data of former owners, or say that it was carried out
+         * @description Roles: curator.
+         */
+        put: operations["decide-personal-data"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/places": {
         parameters: {
             query?: never;
@@ -708,6 +1360,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["list-places"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All places with what is there today
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["count-places"];
         put?: never;
         post?: never;
         delete?: never;
@@ -895,6 +1567,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Attributes, kinds of sources and roles
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-vocabulary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/welcome": {
         parameters: {
             query?: never;
@@ -945,6 +1637,101 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        Acquisition: {
+            /** @description EDTF, as 2025-03-14 or 2025~ */
+            arrived?: string;
+            /** @description What else came */
+            cameWith?: string;
+            /** @description As received */
+            condition?: string;
+            /** @description Carriage, fees and the like */
+            costs?: components["schemas"]["ExtraCost"][];
+            /** @description ISO 4217; empty for the collection's own */
+            currency?: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            items: number;
+            /**
+             * Format: int64
+             * @description Number of the lot within its year, once a thing of it was numbered
+             */
+            lot: number | null;
+            /** @enum {string} */
+            method: "purchase" | "auction" | "gift" | "loan in" | "found" | "transfer" | "exchange";
+            note?: string;
+            /** @description From whom, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description From whom
+             */
+            partyId?: number | null;
+            /** @description When it last ran, and whether anybody powered it since, as it was said */
+            powered?: string;
+            /**
+             * Format: int64
+             * @description Without extra costs; null when unknown
+             */
+            priceCents?: number | null;
+            /**
+             * @description How the cost is spread over the items
+             * @default estimate
+             * @enum {string}
+             */
+            spread?: "estimate" | "equal" | "hand";
+            /** @example Clear-out of the seed-testing station */
+            title: string;
+            /** Format: int64 */
+            version: number;
+        };
+        "Add-lot-itemRequest": {
+            /**
+             * Format: int64
+             * @description What it was thought to be worth when the lot came
+             */
+            estimateCents?: number | null;
+            /**
+             * Format: int64
+             * @description Its share of the cost, where shares are given by hand
+             */
+            handCents?: number | null;
+            /** @enum {string} */
+            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
+            note?: string;
+            /**
+             * Format: int64
+             * @description For how much
+             */
+            passedForCents?: number | null;
+            /** @description When it was passed on, EDTF; empty while it is here */
+            passedOn?: string;
+            /**
+             * Format: int64
+             * @description To whom it was passed on
+             */
+            passedTo?: number | null;
+            /** @example Memory card, 384 KB */
+            title: string;
+            /**
+             * Format: int64
+             * @description What it is worth today
+             */
+            valueCents?: number | null;
+            /** @description How one knows */
+            valueNote?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        Arrival: {
+            /** @description The lot it came with, or null */
+            lot: components["schemas"]["Lot"] | null;
+            /** @description What it is in that lot, or null */
+            thing: components["schemas"]["LotThing"] | null;
+        };
         Assembly: {
             /**
              * @description When it came into the machine
@@ -961,7 +1748,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
             /**
              * Format: int64
              * @description The machine it is fitted in, or null
@@ -1006,7 +1793,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -1024,6 +1811,73 @@ export interface components {
              * @example Main board
              */
             title: string;
+        };
+        Attachment: {
+            /** Format: int64 */
+            acquisitionId: number | null;
+            /** @description Of a web page, kept as text */
+            address?: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            bytes: number;
+            caption?: string;
+            /** @description Day on which the page was captured, YYYY-MM-DD */
+            captured?: string;
+            /**
+             * Format: int64
+             * @description Statements that cite it
+             */
+            cited: number;
+            fileName: string;
+            /** Format: int64 */
+            height: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "picture" | "document";
+            /** @description Of a document, BCP 47, as en or de-CH */
+            language?: string;
+            /** Format: int64 */
+            machineId: number | null;
+            mediaType: string;
+            sha256: string;
+            /** @description Not shown to viewers */
+            staffOnly?: boolean;
+            struck: boolean;
+            /** @description When it was taken or written, EDTF */
+            taken?: string;
+            translation?: string;
+            /** Format: int64 */
+            version: number;
+            /** @description What it shows: front, rear, board top, label ... */
+            view?: string;
+            /**
+             * Format: int64
+             * @description In pixels, upright; 0 for a document
+             */
+            width: number;
+        };
+        AttachmentPage: {
+            /** @description In the order in which they came */
+            attachments: components["schemas"]["Attachment"][];
+            /**
+             * Format: int64
+             * @description Give this as after to get the next page; 0 on the last
+             */
+            next: number;
+        };
+        Chain: {
+            findings: components["schemas"]["CustodyFinding"][];
+            /** @description First day of the drawing, or null when nothing has a date */
+            from: string | null;
+            /** @description In the order of their dates */
+            links: components["schemas"]["ToldCustody"][];
+            /** @description Statements in the order of their dates; those without one last */
+            order: number[];
+            to: string | null;
+            withdrawn: components["schemas"]["ToldCustody"][];
         };
         "Change-accountRequest": {
             /** @description It cannot sign in, and its sessions end */
@@ -1049,7 +1903,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -1066,6 +1920,166 @@ export interface components {
              * @description What the board is called
              * @example Main board
              */
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Change-attachmentRequest": {
+            /** @description Of a web page, kept as text */
+            address?: string;
+            caption?: string;
+            /** @description Day on which the page was captured, YYYY-MM-DD */
+            captured?: string;
+            /** @description Of a document, BCP 47, as en or de-CH */
+            language?: string;
+            /** @description Not shown to viewers */
+            staffOnly?: boolean;
+            /** @description When it was taken or written, EDTF */
+            taken?: string;
+            translation?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @description What it shows: front, rear, board top, label ... */
+            view?: string;
+        };
+        "Change-collectionRequest": {
+            /** @example EH-{number:4} */
+            accessionPattern: string;
+            /**
+             * @description ISO 4217, in which lots are entered unless they say another
+             * @example EUR
+             */
+            currency: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Change-custodyRequest": {
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /**
+             * @description EDTF, as 1983/1985
+             * @example 1983/1985
+             */
+            dates?: string;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            page?: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description Key of a role, as used-by */
+            role: string;
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /** @description What it was used for */
+            usedFor?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @description Where no party is named */
+            who?: string;
+        };
+        "Change-lot-itemRequest": {
+            /**
+             * Format: int64
+             * @description What it was thought to be worth when the lot came
+             */
+            estimateCents?: number | null;
+            /**
+             * Format: int64
+             * @description Its share of the cost, where shares are given by hand
+             */
+            handCents?: number | null;
+            /** @enum {string} */
+            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
+            note?: string;
+            /**
+             * Format: int64
+             * @description For how much
+             */
+            passedForCents?: number | null;
+            /** @description When it was passed on, EDTF; empty while it is here */
+            passedOn?: string;
+            /**
+             * Format: int64
+             * @description To whom it was passed on
+             */
+            passedTo?: number | null;
+            /** @example Memory card, 384 KB */
+            title: string;
+            /**
+             * Format: int64
+             * @description What it is worth today
+             */
+            valueCents?: number | null;
+            /** @description How one knows */
+            valueNote?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Change-lotRequest": {
+            /** @description EDTF, as 2025-03-14 or 2025~ */
+            arrived?: string;
+            /** @description What else came */
+            cameWith?: string;
+            /** @description As received */
+            condition?: string;
+            /** @description Carriage, fees and the like */
+            costs?: components["schemas"]["ExtraCost"][];
+            /** @description ISO 4217; empty for the collection's own */
+            currency?: string;
+            /** @enum {string} */
+            method: "purchase" | "auction" | "gift" | "loan in" | "found" | "transfer" | "exchange";
+            note?: string;
+            /**
+             * Format: int64
+             * @description From whom
+             */
+            partyId?: number | null;
+            /** @description When it last ran, and whether anybody powered it since, as it was said */
+            powered?: string;
+            /**
+             * Format: int64
+             * @description Without extra costs; null when unknown
+             */
+            priceCents?: number | null;
+            /**
+             * @description How the cost is spread over the items
+             * @default estimate
+             * @enum {string}
+             */
+            spread?: "estimate" | "equal" | "hand";
+            /** @example Clear-out of the seed-testing station */
             title: string;
             /**
              * Format: int64
@@ -1098,6 +2112,25 @@ export interface components {
             /** @description Where it comes from */
             provenance?: string;
             serial?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Change-partyRequest": {
+            /** @enum {string} */
+            kind: "person" | "organisation";
+            /** @example Harbour pilot office */
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description A private person: the name is shown to staff only, the role to everybody */
+            private?: boolean;
+            /** @description What everybody may know of a private person, as a former pilot */
+            role?: string;
+            /** @description Other ways in which the name is written, a line each */
+            spellings?: string;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -1140,6 +2173,131 @@ export interface components {
              */
             words?: number;
         };
+        Collection: {
+            /** @example EH-{number:4} */
+            accessionPattern: string;
+            /**
+             * @description ISO 4217, in which lots are entered unless they say another
+             * @example EUR
+             */
+            currency: string;
+            name: string;
+            /** Format: int64 */
+            version: number;
+        };
+        Custody: {
+            /** Format: date-time */
+            at: string;
+            /** @description Who noted it */
+            by: string;
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /**
+             * @description EDTF, as 1983/1985
+             * @example 1983/1985
+             */
+            dates?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            /** Format: int64 */
+            machineId: number;
+            page?: string;
+            /** @description Name of the party, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description Key of a role, as used-by */
+            role: string;
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /** @description What it was used for */
+            usedFor?: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Where no party is named */
+            who?: string;
+            /** @description Why it does not count any more, or empty */
+            withdrawn: string;
+        };
+        CustodyFields: {
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /**
+             * @description EDTF, as 1983/1985
+             * @example 1983/1985
+             */
+            dates?: string;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            page?: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description Key of a role, as used-by */
+            role: string;
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /** @description What it was used for */
+            usedFor?: string;
+            /** @description Where no party is named */
+            who?: string;
+        };
+        CustodyFinding: {
+            /** @description First day of a gap or overlap, or null */
+            from: string | null;
+            /** @description The statements it is about */
+            ids: number[];
+            /** @enum {string} */
+            kind: "gap" | "overlap" | "impossible" | "undated";
+            text: string;
+            to: string | null;
+        };
+        CustodyRole: {
+            key: string;
+            /** @enum {string} */
+            moment: "making" | "passing" | "holding" | "leaving" | "visit";
+            words: string;
+        };
+        CustodySpan: {
+            /** @description First day that is meant for certain, or null */
+            certainFrom: string | null;
+            certainTo: string | null;
+            earliest: string;
+            latest: string;
+        };
         DateCode: {
             /** @description First day covered, YYYY-MM-DD */
             from: string;
@@ -1147,6 +2305,28 @@ export interface components {
             text: string;
             /** @description Last day covered, YYYY-MM-DD */
             to: string;
+        };
+        "Decide-personal-dataRequest": {
+            decidedBy?: string;
+            /** @description YYYY-MM-DD */
+            decidedOn?: string | null;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            decision?: "open" | "keep sealed" | "return" | "wipe" | "archive";
+            /** @description Day on which the decision was carried out, YYYY-MM-DD */
+            doneOn?: string | null;
+            /** @description Where it is, as hard disk, second partition */
+            medium: string;
+            reason?: string;
+            /** @description What kind of data, as letters; never what it says */
+            sort: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         Difference: {
             /** @description Without its text; number 0 for the empty sheet before the first */
@@ -1177,6 +2357,32 @@ export interface components {
              */
             event: number;
         };
+        Dossier: {
+            arrival: components["schemas"]["Arrival"];
+            chain: components["schemas"]["Chain"];
+            /** @description What is said of each attribute, and what it amounts to */
+            known: components["schemas"]["Known"][];
+            /** @description Identifiers that it shares with other machines */
+            meetings: components["schemas"]["Meeting"][];
+            /**
+             * Format: int64
+             * @description The assembly that is its outside
+             */
+            outsideId: number;
+            personalData: components["schemas"]["PersonalData"][];
+            stages: components["schemas"]["DossierStages"];
+            /** @description Where it is and was, the newest first */
+            stays: components["schemas"]["Stay"][];
+        };
+        DossierStages: {
+            arrive: components["schemas"]["ReckonedStage"];
+            arriveMissing: string[];
+            /** Format: int64 */
+            evidenceSettled: number;
+            lookOver: components["schemas"]["ReckonedStage"];
+            lookOverLeft: string[];
+            walk: components["schemas"]["Step"][];
+        };
         Draft: {
             /** Format: int64 */
             assemblyId: number;
@@ -1206,6 +2412,51 @@ export interface components {
             typeClass: string;
             /** @description Type in the library, or empty */
             typeNumber: string;
+        };
+        EvidenceAttribute: {
+            /** @description How its values are written */
+            form: string;
+            /** @description Says which thing it is, rather than what it can do */
+            identity: boolean;
+            key: string;
+            label: string;
+            /** @description What would settle it */
+            settledBy: string;
+            unit: string;
+        };
+        EvidenceGroup: {
+            /** @enum {string} */
+            standing: "supported" | "rival" | "contradicted" | "claimed";
+            statements: components["schemas"]["EvidenceStatement"][];
+            /** @description In the form that values of the attribute are written in */
+            value: string;
+        };
+        EvidenceJudgement: {
+            /** @description The best supported first */
+            groups: components["schemas"]["EvidenceGroup"][];
+            /** @description What would settle it; empty when it is settled */
+            next: string;
+            /** @enum {string} */
+            state: "settled" | "open" | "disputed";
+            /** @description The best supported value; empty when nothing was said, or when rivals are equally strong */
+            value: string;
+            why: string[];
+        };
+        EvidenceStatement: {
+            /**
+             * Format: int64
+             * @description Of the kept statement; 0 for one that follows from a sheet or a record
+             */
+            id: number;
+            kind: string;
+            /** @description As it was said */
+            value: string;
+        };
+        ExtraCost: {
+            /** Format: int64 */
+            cents: number;
+            /** @example carriage */
+            what: string;
         };
         FacetCount: {
             /** Format: int64 */
@@ -1246,7 +2497,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
             /**
              * Format: int64
              * @description The machine it is fitted in, or null
@@ -1331,11 +2582,110 @@ export interface components {
             serial: string;
             title: string;
         };
+        GivenNumber: {
+            /** @description The number that machine has today */
+            accession: string;
+            /**
+             * Format: int64
+             * @description The machine it was given to, or null
+             */
+            machineId: number | null;
+            /** @description Why no machine has it */
+            note: string;
+            number: string;
+        };
         Invitation: {
             login: string;
             name: string;
             /** @enum {string} */
             role: "curator" | "technician" | "viewer";
+        };
+        "Item-becomes-machineRequest": {
+            /**
+             * @description Accession number
+             * @example EH-0142
+             */
+            accession: string;
+            /**
+             * Format: int64
+             * @description First year in which its parts are expected; settles date codes with an open decade
+             */
+            eraFrom?: number | null;
+            /**
+             * Format: int64
+             * @description Last year in which its parts are expected
+             */
+            eraTo?: number | null;
+            maker?: string;
+            model?: string;
+            /** @description What the machine is called */
+            name: string;
+            /** @description Where it stands */
+            place?: string;
+            /** @description Where it comes from */
+            provenance?: string;
+            serial?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Item-goes-to-storeRequest": {
+            /**
+             * @description When it came into the machine
+             * @default unknown
+             * @enum {string}
+             */
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /**
+             * @description What sort of thing it is
+             * @default board
+             * @enum {string}
+             */
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            /** @description Part number on the board */
+            part?: string;
+            /** @description Where it is */
+            place: string;
+            /**
+             * @description What its memory is for, where the sheet does not say
+             * @enum {string}
+             */
+            purpose?: "" | "main" | "picture" | "cache" | "shared" | "card";
+            /** @description Revision on the board */
+            rev?: string;
+            serial?: string;
+            /** @description Where in the machine it sits */
+            slot?: string;
+            /**
+             * @description What the board is called
+             * @example Main board
+             */
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Item-is-machineRequest": {
+            /**
+             * Format: int64
+             * @description 0 to say that it is none
+             */
+            machineId: number;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        Known: {
+            attribute: components["schemas"]["EvidenceAttribute"];
+            judgement: components["schemas"]["EvidenceJudgement"];
+            /** @description Those that were withdrawn, too */
+            statements: components["schemas"]["Stated"][];
         };
         LibraryType: {
             /**
@@ -1483,7 +2833,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
             lentTo: string;
             /**
              * Format: int64
@@ -1538,7 +2888,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
             /** @description Part number on the board */
             part?: string;
             /** @description Where it is */
@@ -1566,6 +2916,195 @@ export interface components {
              * @description Give this as after to get the next page; 0 on the last
              */
             next: number;
+        };
+        Lot: {
+            /** @description EDTF, as 2025-03-14 or 2025~ */
+            arrived?: string;
+            /** @description What else came */
+            cameWith?: string;
+            /** @description As received */
+            condition?: string;
+            /** @description The same as an amount */
+            cost: string;
+            /**
+             * Format: int64
+             * @description Price and extra costs together
+             */
+            costCents: number;
+            /** @description Carriage, fees and the like */
+            costs?: components["schemas"]["ExtraCost"][];
+            /** @description ISO 4217; empty for the collection's own */
+            currency?: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            items: number;
+            /**
+             * Format: int64
+             * @description Number of the lot within its year, once a thing of it was numbered
+             */
+            lot: number | null;
+            /** @enum {string} */
+            method: "purchase" | "auction" | "gift" | "loan in" | "found" | "transfer" | "exchange";
+            note?: string;
+            /** @description From whom, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description From whom
+             */
+            partyId?: number | null;
+            /** @description When it last ran, and whether anybody powered it since, as it was said */
+            powered?: string;
+            /**
+             * Format: int64
+             * @description Without extra costs; null when unknown
+             */
+            priceCents?: number | null;
+            /**
+             * @description How the cost is spread over the items
+             * @default estimate
+             * @enum {string}
+             */
+            spread?: "estimate" | "equal" | "hand";
+            /** @description Why the cost cannot be spread, or empty */
+            spreadProblem: string;
+            things: components["schemas"]["LotThing"][];
+            /** @example Clear-out of the seed-testing station */
+            title: string;
+            /** Format: int64 */
+            version: number;
+            worth: components["schemas"]["LotWorth"];
+        };
+        LotItemFields: {
+            /**
+             * Format: int64
+             * @description What it was thought to be worth when the lot came
+             */
+            estimateCents?: number | null;
+            /**
+             * Format: int64
+             * @description Its share of the cost, where shares are given by hand
+             */
+            handCents?: number | null;
+            /** @enum {string} */
+            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
+            note?: string;
+            /**
+             * Format: int64
+             * @description For how much
+             */
+            passedForCents?: number | null;
+            /** @description When it was passed on, EDTF; empty while it is here */
+            passedOn?: string;
+            /**
+             * Format: int64
+             * @description To whom it was passed on
+             */
+            passedTo?: number | null;
+            /** @example Memory card, 384 KB */
+            title: string;
+            /**
+             * Format: int64
+             * @description What it is worth today
+             */
+            valueCents?: number | null;
+            /** @description How one knows */
+            valueNote?: string;
+        };
+        LotPage: {
+            /** @description The newest first, without their things */
+            lots: components["schemas"]["Lot"][];
+            /**
+             * Format: int64
+             * @description Give this as skip to get the next page; 0 on the last
+             */
+            next: number;
+        };
+        LotThing: {
+            accession: string;
+            /** Format: int64 */
+            acquisitionId: number;
+            /**
+             * Format: int64
+             * @description The assembly it became, or null
+             */
+            assemblyId: number | null;
+            /**
+             * Format: int64
+             * @description What it was thought to be worth when the lot came
+             */
+            estimateCents?: number | null;
+            /** @description What became of it, in words */
+            fate: string;
+            /**
+             * Format: int64
+             * @description Its share of the cost, where shares are given by hand
+             */
+            handCents?: number | null;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
+            /**
+             * Format: int64
+             * @description The machine it became, or null
+             */
+            machineId: number | null;
+            note?: string;
+            /** @description To whom it was passed on */
+            party: string;
+            /**
+             * Format: int64
+             * @description For how much
+             */
+            passedForCents?: number | null;
+            /** @description When it was passed on, EDTF; empty while it is here */
+            passedOn?: string;
+            /**
+             * Format: int64
+             * @description To whom it was passed on
+             */
+            passedTo?: number | null;
+            /** @description The same as an amount, or empty */
+            share: string;
+            /**
+             * Format: int64
+             * @description Its share of the cost; null while the cost cannot be spread
+             */
+            shareCents: number | null;
+            struck: boolean;
+            /** @example Memory card, 384 KB */
+            title: string;
+            /**
+             * Format: int64
+             * @description What it is worth today
+             */
+            valueCents?: number | null;
+            /** @description How one knows */
+            valueNote?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        LotWorth: {
+            /**
+             * Format: int64
+             * @description In cents, with all extra costs
+             */
+            cost: number;
+            /**
+             * Format: int64
+             * @description Items whose value nobody has said
+             */
+            unknown: number;
+            /**
+             * Format: int64
+             * @description In cents, of the items whose value is known
+             */
+            value: number;
+            /** @description Empty while no value is known */
+            verdict: string;
+            why: string[];
         };
         Machine: {
             /**
@@ -1638,6 +3177,39 @@ export interface components {
              */
             total: number;
         };
+        Meeting: {
+            accession: string;
+            /** Format: date-time */
+            at: string | null;
+            by: string;
+            /**
+             * @description Empty while nobody has decided
+             * @enum {string}
+             */
+            decision: "" | "linked" | "dismissed";
+            key: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description The other machine
+             */
+            otherId: number;
+            reason: string;
+            /** @description Where it stands here */
+            source: string;
+            /** @description Where it stands there */
+            there: string;
+            /** @description As it stands here */
+            value: string;
+        };
+        MeetingDecision: {
+            /** @enum {string} */
+            decision: "linked" | "dismissed";
+            key: string;
+            /** Format: int64 */
+            otherId: number;
+            reason: string;
+        };
         Merged: {
             /** @description The merged text; where both changed the same lines it holds both versions */
             body: string;
@@ -1651,6 +3223,26 @@ export interface components {
             /** @description The whole sheet, stretch by stretch */
             stretches: components["schemas"]["Stretch"][];
         };
+        "Move-machineRequest": {
+            /** @description On its way to this place or house */
+            boundFor?: string;
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
+            due?: string;
+            /** @description Lent to this person or house */
+            lentTo?: string;
+            note?: string;
+            /** @description Day of the move, YYYY-MM-DD; empty for today */
+            on?: string;
+            /** @description To this place: building, room, shelf, box, divided by commas */
+            place?: string;
+            /** @enum {string} */
+            to: "place" | "loan" | "transit";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         Moved: {
             assembly: components["schemas"]["Assembly"];
             /**
@@ -1658,6 +3250,16 @@ export interface components {
              * @description The event of the history, by which the deed can be undone
              */
             event: number;
+            /** @description Where it is now, in words */
+            where: string;
+        };
+        MovedMachine: {
+            /**
+             * Format: int64
+             * @description The event of the history, by which the deed can be undone
+             */
+            event: number;
+            machine: components["schemas"]["Machine"];
             /** @description Where it is now, in words */
             where: string;
         };
@@ -1706,9 +3308,33 @@ export interface components {
         Newer: {
             account?: components["schemas"]["Account"];
             assembly?: components["schemas"]["Assembly"];
+            attachment?: components["schemas"]["Attachment"];
+            collection?: components["schemas"]["Collection"];
+            custody?: components["schemas"]["Custody"];
+            lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
             ownType?: components["schemas"]["OwnType"];
+            party?: components["schemas"]["Party"];
+            personalData?: components["schemas"]["PersonalData"];
             sheet?: components["schemas"]["Revision"];
+        };
+        NextNumber: {
+            number: string;
+            pattern: string;
+        };
+        NumberLine: {
+            /** Format: int64 */
+            line: number;
+            note: string;
+            number: string;
+            /** @description Why it cannot be taken over, or empty */
+            wrong: string;
+        };
+        NumberList: {
+            /** @description Only say what would happen */
+            dryRun?: boolean;
+            /** @description A line for each number: the number, then ; or a tab, then what is known of it */
+            text: string;
         };
         Occurrence: {
             accession: string;
@@ -1795,9 +3421,92 @@ export interface components {
              */
             words?: number;
         };
+        Party: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "person" | "organisation";
+            /** @example Harbour pilot office */
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description A private person: the name is shown to staff only, the role to everybody */
+            private?: boolean;
+            /** @description What everybody may know of a private person, as a former pilot */
+            role?: string;
+            /** @description Other ways in which the name is written, a line each */
+            spellings?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        PartyFields: {
+            /** @enum {string} */
+            kind: "person" | "organisation";
+            /** @example Harbour pilot office */
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description A private person: the name is shown to staff only, the role to everybody */
+            private?: boolean;
+            /** @description What everybody may know of a private person, as a former pilot */
+            role?: string;
+            /** @description Other ways in which the name is written, a line each */
+            spellings?: string;
+        };
         PasswordInputBody: {
             current: string;
             wanted: string;
+        };
+        PersonalData: {
+            decidedBy?: string;
+            /** @description YYYY-MM-DD */
+            decidedOn?: string | null;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            decision?: "open" | "keep sealed" | "return" | "wipe" | "archive";
+            /** @description Day on which the decision was carried out, YYYY-MM-DD */
+            doneOn?: string | null;
+            foundOn: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description Where it is, as hard disk, second partition */
+            medium: string;
+            reason?: string;
+            /** @description What kind of data, as letters; never what it says */
+            sort: string;
+            /** Format: int64 */
+            version: number;
+        };
+        PersonalDataFields: {
+            decidedBy?: string;
+            /** @description YYYY-MM-DD */
+            decidedOn?: string | null;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            decision?: "open" | "keep sealed" | "return" | "wipe" | "archive";
+            /** @description Day on which the decision was carried out, YYYY-MM-DD */
+            doneOn?: string | null;
+            /** @description Where it is, as hard disk, second partition */
+            medium: string;
+            reason?: string;
+            /** @description What kind of data, as letters; never what it says */
+            sort: string;
+        };
+        PlaceCount: {
+            /**
+             * Format: int64
+             * @description That are in no machine
+             */
+            assemblies: number;
+            /** Format: int64 */
+            machines: number;
+            name: string;
         };
         Position: {
             /** @description Empty for parts that are only counted */
@@ -1822,6 +3531,42 @@ export interface components {
             title: string;
             /** @description URI of the kind of problem; about:blank when absent */
             type?: string;
+        };
+        Received: {
+            /** @description EDTF, as 2025-03-14 or 2025~ */
+            arrived?: string;
+            /** @description What else came */
+            cameWith?: string;
+            /** @description As received */
+            condition?: string;
+            /** @description Carriage, fees and the like */
+            costs?: components["schemas"]["ExtraCost"][];
+            /** @description ISO 4217; empty for the collection's own */
+            currency?: string;
+            /** @enum {string} */
+            method: "purchase" | "auction" | "gift" | "loan in" | "found" | "transfer" | "exchange";
+            note?: string;
+            /**
+             * Format: int64
+             * @description From whom
+             */
+            partyId?: number | null;
+            /** @description When it last ran, and whether anybody powered it since, as it was said */
+            powered?: string;
+            /**
+             * Format: int64
+             * @description Without extra costs; null when unknown
+             */
+            priceCents?: number | null;
+            /**
+             * @description How the cost is spread over the items
+             * @default estimate
+             * @enum {string}
+             */
+            spread?: "estimate" | "equal" | "hand";
+            things?: components["schemas"]["LotItemFields"][];
+            /** @example Clear-out of the seed-testing station */
+            title: string;
         };
         ReckonRequest: {
             /**
@@ -1923,9 +3668,13 @@ export interface components {
         };
         ReckonedMachine: {
             boards: components["schemas"]["ReckonedBoard"][];
-            /** @description How far taking stock has come */
+            /** @description What is still to be looked at, where its outside was reckoned */
+            left: string[];
+            /** @description How far taking stock has come; of an outside, looking over */
             stage: components["schemas"]["ReckonedStage"];
             verdicts: components["schemas"]["ReckonedVerdict"][];
+            /** @description The sides of the machine, where its outside was reckoned; else empty */
+            walk: components["schemas"]["Step"][];
         };
         ReckonedNote: {
             /** Format: int64 */
@@ -2012,6 +3761,28 @@ export interface components {
             state: "plain" | "attention" | "stop";
             value: string;
             why: components["schemas"]["ReckonedReason"][];
+        };
+        Region: {
+            /** Format: double */
+            h: number;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Register: {
+            /** @description Numbers that no machine has today, with the reason */
+            explained: components["schemas"]["GivenNumber"][];
+            /** @description Numbers that were passed over and that nobody has explained */
+            gaps: string[];
+            /**
+             * Format: int64
+             * @description Numbers that were ever given or noted
+             */
+            given: number;
+            pattern: string;
         };
         Revision: {
             /** Format: int64 */
@@ -2123,6 +3894,183 @@ export interface components {
             login: string;
             password: string;
         };
+        SourceKind: {
+            kind: string;
+            /**
+             * Format: int64
+             * @description From 0 to 4; a rule of thumb
+             */
+            strength: number;
+            words: string;
+        };
+        Stated: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * @description Key of an attribute, or a name of its own
+             * @example memory
+             */
+            attribute: string;
+            /** @description Who noted it */
+            by: string;
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /** @description What it follows from, in words; empty for one that was kept */
+            follows: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            /** Format: int64 */
+            machineId: number;
+            page?: string;
+            /** @description Who said it, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /** @description The line it follows from, or null */
+            spot: components["schemas"]["ReckonedSpot"] | null;
+            /**
+             * @description As it was said
+             * @example 64K
+             */
+            value: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Why it does not count any more, or empty */
+            withdrawn: string;
+        };
+        Statement: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * @description Key of an attribute, or a name of its own
+             * @example memory
+             */
+            attribute: string;
+            /** @description Who noted it */
+            by: string;
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            /** Format: int64 */
+            machineId: number;
+            page?: string;
+            /** @description Who said it, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /**
+             * @description As it was said
+             * @example 64K
+             */
+            value: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Why it does not count any more, or empty */
+            withdrawn: string;
+        };
+        StatementFields: {
+            /**
+             * @description Key of an attribute, or a name of its own
+             * @example memory
+             */
+            attribute: string;
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            page?: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /**
+             * @description As it was said
+             * @example 64K
+             */
+            value: string;
+        };
+        Stay: {
+            /** @description Where it is going, while it is on its way */
+            boundFor: string;
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or null */
+            due: string | null;
+            /** Format: int64 */
+            id: number;
+            lentTo: string;
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            place: string;
+            /** @description YYYY-MM-DD */
+            since: string;
+            /** @description Day on which it left; null for where it is today */
+            until: string | null;
+        };
+        Step: {
+            /** Format: int64 */
+            entries: number;
+            /** @description A line as it may stand there */
+            example: string;
+            /** @enum {string} */
+            face: "front" | "left" | "rear" | "right" | "top" | "underside";
+            /** @description What to look for there */
+            lookFor: string;
+            seen: boolean;
+        };
         Stretch: {
             /** @description Lines as both started from */
             base: string[];
@@ -2130,6 +4078,14 @@ export interface components {
             kind: "same" | "mine" | "theirs" | "alike" | "conflict";
             mine: string[];
             theirs: string[];
+        };
+        Struck: {
+            /**
+             * Format: int64
+             * @description The event of the history, by which the deed can be undone
+             */
+            event: number;
+            lot: components["schemas"]["Lot"];
         };
         "Take-linkRequest": {
             password: string;
@@ -2163,6 +4119,63 @@ export interface components {
             revision: number;
             /** @description What was done, in words */
             what: string;
+        };
+        ToldCustody: {
+            /** Format: date-time */
+            at: string;
+            /** @description Who noted it */
+            by: string;
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /**
+             * @description EDTF, as 1983/1985
+             * @example 1983/1985
+             */
+            dates?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            /** Format: int64 */
+            machineId: number;
+            page?: string;
+            /** @description Name of the party, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description Key of a role, as used-by */
+            role: string;
+            roleWords: string;
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /** @description When it was, or null when nobody knows */
+            span: components["schemas"]["CustodySpan"] | null;
+            /** @description What it was used for */
+            usedFor?: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Where no party is named */
+            who?: string;
+            /** @description The party, or who was written in its place */
+            whom: string;
+            /** @description Why it does not count any more, or empty */
+            withdrawn: string;
         };
         ToldPage: {
             events: components["schemas"]["Told"][];
@@ -2217,6 +4230,13 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Vocabulary: {
+            attributes: components["schemas"]["EvidenceAttribute"][];
+            /** @description Kinds of sources, the strongest first */
+            kinds: components["schemas"]["SourceKind"][];
+            /** @description Parts that somebody can have played in a thing's past */
+            roles: components["schemas"]["CustodyRole"][];
         };
         WantedMove: {
             /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
@@ -2281,6 +4301,9 @@ export interface components {
             name: string;
             /** @enum {string} */
             role: "curator" | "technician" | "viewer";
+        };
+        Withdrawal: {
+            why: string;
         };
     };
     responses: never;
@@ -2787,6 +4810,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-assembly-arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3686,6 +5776,897 @@ export interface operations {
             };
         };
     };
+    "get-attachment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-attachment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-attachmentRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-original": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-attachment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Versioned"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "view-picture": {
+        parameters: {
+            query?: {
+                size?: "thumb" | "screen" | "full";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-collection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collection"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-collection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-collectionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collection"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "next-number": {
+        parameters: {
+            query?: {
+                /** @description The arrival that it came with; 0 for none */
+                lot?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextNumber"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "import-numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberList"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberLine"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-register": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Register"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-custody": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-custodyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Custody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "withdraw-custody": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdrawal"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "withdraw-statement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdrawal"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     find: {
         parameters: {
             query: {
@@ -3969,6 +6950,913 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-lots": {
+        parameters: {
+            query?: {
+                words?: string;
+                /** @description What next was in the page before */
+                skip?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "receive-lot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Received"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-lot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-lot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-lotRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-lot-attachments": {
+        parameters: {
+            query?: {
+                /** @description What next was in the page before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "attach-to-lot": {
+        parameters: {
+            query: {
+                /** @description Name of the file */
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-lot-item": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Add-lot-itemRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-lot-item": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-lot-itemRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "item-goes-to-store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item-goes-to-storeRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assembly"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "item-is-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item-is-machineRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "item-becomes-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item-becomes-machineRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Machine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-lot-item": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                thing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Versioned"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Struck"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4555,6 +8443,367 @@ export interface operations {
             };
         };
     };
+    "list-attachments": {
+        parameters: {
+            query?: {
+                /** @description What next was in the page before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "attach-to-machine": {
+        parameters: {
+            query: {
+                /** @description Name of the file */
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Attachment"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "tell-custody": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CustodyFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Custody"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dossier"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "export-dossier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "export-entries": {
         parameters: {
             query?: never;
@@ -4575,6 +8824,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "state-evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatementFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Statement"];
                 };
             };
             /** @description Unauthorized */
@@ -4646,6 +8966,226 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ToldPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "decide-meeting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeetingDecision"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "move-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Move-machineRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedMachine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "note-personal-data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonalDataFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonalData"];
                 };
             };
             /** @description Unauthorized */
@@ -5113,6 +9653,284 @@ export interface operations {
             };
         };
     };
+    "list-parties": {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Party"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-party": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartyFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Party"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-party": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-partyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Party"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "decide-personal-data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Decide-personal-dataRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonalData"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-places": {
         parameters: {
             query?: never;
@@ -5129,6 +9947,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "count-places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceCount"][];
                 };
             };
             /** @description Unauthorized */
@@ -5763,6 +10628,53 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-vocabulary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vocabulary"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

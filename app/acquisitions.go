@@ -1,0 +1,246 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/lot"
+	"frugalheron/store"
+)
+
+// LotThing is a thing of a lot with its share of the cost.
+type LotThing struct {
+	store.LotItem
+	ShareCents *int64 `json:"shareCents" doc:"Its share of the cost; null while the cost cannot be spread"`
+	Share      string `json:"share" doc:"The same as an amount, or empty"`
+	Fate       string `json:"fate" doc:"What became of it, in words"`
+}
+
+// Lot is an arrival with its things, what each cost, and whether it was worth it.
+type Lot struct {
+	store.Acquisition
+	Things        []LotThing `json:"things"`
+	CostCents     int64      `json:"costCents" doc:"Price and extra costs together"`
+	Cost          string     `json:"cost" doc:"The same as an amount"`
+	SpreadProblem string     `json:"spreadProblem" doc:"Why the cost cannot be spread, or empty"`
+	Worth         lot.Worth  `json:"worth"`
+}
+
+// Lot reads an arrival.
+func (a *App) Lot(ctx context.Context, actor Actor, id int64) (Lot, error) {
+	if err := actor.must(MayLook); err != nil {
+		return Lot{}, err
+	}
+	return readLot(ctx, a.db, id)
+}
+
+func readLot(ctx context.Context, h store.Handle, id int64) (Lot, error) {
+	acquired, err := store.AcquisitionByID(ctx, h, id)
+	if err != nil {
+		return Lot{}, err
+	}
+	items, err := store.LotItemsOf(ctx, h, id)
+	if err != nil {
+		return Lot{}, err
+	}
+	return spreadLot(acquired, items), nil
+}
+
+func spreadLot(acquired store.Acquisition, items []store.LotItem) Lot {
+	l := Lot{Acquisition: acquired, Things: make([]LotThing, len(items))}
+	if acquired.PriceCents != nil {
+		l.CostCents = *acquired.PriceCents
+	}
+	for _, extra := range acquired.Costs {
+		l.CostCents += extra.Cents
+	}
+	l.Cost = lot.Format(l.CostCents)
+	things := make([]lot.Item, len(items))
+	for i, item := range items {
+		things[i] = lot.Item{ID: item.ID, Title: item.Title, Estimate: item.EstimateCents, ByHand: item.HandCents, Value: item.ValueCents}
+		if things[i].Value == nil {
+			things[i].Value = item.PassedForCents
+		}
+		l.Things[i] = LotThing{LotItem: item, Fate: fateOf(item)}
+	}
+	l.Worth = lot.WorthOf(l.CostCents, things)
+	if acquired.PriceCents == nil && len(acquired.Costs) == 0 {
+		return l // it cost nothing that is known
+	}
+	shares, err := lot.Spread(l.CostCents, lot.Way(acquired.Spread), things)
+	if err != nil {
+		l.SpreadProblem = err.Error()
+		return l
+	}
+	for i := range shares {
+		l.Things[i].ShareCents, l.Things[i].Share = &shares[i], lot.Format(shares[i])
+	}
+	return l
+}
+
+func fateOf(item store.LotItem) string {
+	switch {
+	case item.MachineID != nil:
+		return "is " + item.Accession
+	case item.AssemblyID != nil:
+		return "in store"
+	case item.PassedOn != "":
+		fate := "passed on"
+		if item.Party != "" {
+			fate += " to " + item.Party
+		}
+		fate += ", " + item.PassedOn
+		if item.PassedForCents != nil {
+			fate += ", for " + lot.Format(*item.PassedForCents)
+		}
+		return fate
+	}
+	return "not placed yet"
+}
+
+// LotPage is a page of arrivals.
+type LotPage struct {
+	Lots []Lot `json:"lots" doc:"The newest first, without their things"`
+	Next int   `json:"next" doc:"Give this as skip to get the next page; 0 on the last"`
+}
+
+// Lots lists arrivals by words that occur in what is said of them or of their things.
+func (a *App) Lots(ctx context.Context, actor Actor, words string, skip, limit int) (LotPage, error) {
+	page := LotPage{Lots: []Lot{}}
+	if err := actor.must(MayLook); err != nil {
+		return page, err
+	}
+	found, err := store.ListAcquisitions(ctx, a.db, strings.Fields(words), !actor.Hides(), skip, limit+1)
+	if len(found) > limit {
+		found = found[:limit]
+		page.Next = skip + limit
+	}
+	for _, acquired := range found {
+		page.Lots = append(page.Lots, spreadLot(acquired, nil))
+	}
+	return page, err
+}
+
+func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionFields) (day *string, err error) {
+	err = checkAll(oneLine("title", &f.Title), checkEDTF("arrived", &f.Arrived), lines("condition", &f.Condition), lines("powered", &f.Powered),
+		lines("cameWith", &f.CameWith), lines("note", &f.Note))
+	f.Currency = strings.ToUpper(strings.TrimSpace(f.Currency))
+	if f.Spread == "" {
+		f.Spread = string(lot.ByEstimate)
+	}
+	switch {
+	case err != nil:
+		return nil, err
+	case f.Title == "":
+		return nil, &Invalid{"title", "name the arrival, as Clear-out of the seed loft"}
+	case f.Currency != "" && !currencyForm.MatchString(f.Currency):
+		return nil, &Invalid{"currency", "write its three letters, as EUR"}
+	}
+	if f.Currency == "" {
+		collection, err := store.ReadCollection(ctx, h)
+		if err != nil {
+			return nil, err
+		}
+		f.Currency = collection.Currency
+	}
+	for i := range f.Costs {
+		if err := oneLine("costs", &f.Costs[i].What); err != nil {
+			return nil, err
+		}
+		if f.Costs[i].What == "" {
+			return nil, &Invalid{"costs", fmt.Sprintf("say what %s was for", lot.Format(f.Costs[i].Cents))}
+		}
+	}
+	if f.PartyID != nil {
+		if _, err := store.PartyByID(ctx, h, *f.PartyID); err != nil {
+			return nil, missing(err, "partyId", "choose somebody who is in the list of people and organisations")
+		}
+	}
+	if arrived := dateOf(f.Arrived); arrived != nil {
+		first := arrived.Earliest().String()
+		if first > today() {
+			return nil, &Invalid{"arrived", "lies in the future; enter it once the things are here"}
+		}
+		day = &first
+	}
+	return day, nil
+}
+
+// Receive enters an arrival with its things.
+func (a *App) Receive(ctx context.Context, actor Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
+	var received Lot
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		day, err := checkAcquisition(ctx, tx, &fields)
+		if err != nil {
+			return err
+		}
+		id, err := store.InsertAcquisition(ctx, tx, fields, day)
+		if err != nil {
+			return err
+		}
+		for i := range things {
+			if err := checkLotItem(ctx, tx, &things[i]); err != nil {
+				return fmt.Errorf("item %d: %w", i+1, err)
+			}
+			if _, err := store.InsertLotItem(ctx, tx, id, things[i]); err != nil {
+				return err
+			}
+		}
+		if received, err = readLot(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "receive lot", "acquisition", id, nil, nil, fields)
+	})
+	return received, err
+}
+
+// ChangeAcquisition rewrites what is said of an arrival, starting from a version.
+func (a *App) ChangeAcquisition(ctx context.Context, actor Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
+	var changed Lot
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := lockLot(ctx, tx, id, version)
+		if err != nil {
+			return err
+		}
+		day, err := checkAcquisition(ctx, tx, &fields)
+		if err != nil {
+			return err
+		}
+		if err := store.UpdateAcquisition(ctx, tx, id, fields, day); err != nil {
+			return err
+		}
+		if changed, err = readLot(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change lot", "acquisition", id, nil, before.AcquisitionFields, changed.AcquisitionFields)
+	})
+	return changed, err
+}
+
+// lockLot locks an arrival that nobody changed since version; its things are locked with it.
+func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Acquisition, error) {
+	before, err := store.LockAcquisition(ctx, tx, id)
+	if err == nil && before.Version != version {
+		return before, &Stale{What: "the lot", Newer: before}
+	}
+	return before, err
+}
+
+func (a *App) undoChangeLot(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	before, err := stateIn[store.AcquisitionFields](e.Before)
+	if err != nil {
+		return err
+	}
+	now, err := store.AcquisitionByID(ctx, a.db, e.SubjectID)
+	if err != nil {
+		return err
+	}
+	if err := newestStill(ctx, a.db, e); err != nil {
+		return err
+	}
+	_, err = a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before)
+	return err
+}

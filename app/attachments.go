@@ -1,0 +1,318 @@
+package app
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/picture"
+	"frugalheron/store"
+	"frugalheron/store/blobs"
+)
+
+// Sides of the views that are made when a picture comes: one for lists, one for screens.
+const (
+	ThumbSide  = 320
+	ScreenSide = 1600
+)
+
+// decodings is how many pictures are decoded at once: each takes hundreds of megabytes at worst.
+const decodings = 2
+
+// WithBlobs keeps uploaded bytes in a store. Without one nothing can be uploaded.
+func (a *App) WithBlobs(kept *blobs.Store) *App {
+	a.blobs = kept
+	return a
+}
+
+// Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
+type Owner struct{ MachineID, AcquisitionID int64 }
+
+func (o Owner) pointers() (machine, acquisition *int64) {
+	if o.MachineID != 0 {
+		machine = &o.MachineID
+	}
+	if o.AcquisitionID != 0 {
+		acquisition = &o.AcquisitionID
+	}
+	return machine, acquisition
+}
+
+// Attach keeps a picture or a document. Once it returns, bytes and record are kept for good. The same
+// content twice at the same owner is one attachment. Documents start for staff only: letters and bills
+// name people.
+func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName string, data []byte) (store.Attachment, error) {
+	var added store.Attachment
+	if err := actor.must(MayWriteSheets); err != nil {
+		return added, err
+	}
+	if a.blobs == nil {
+		return added, &Invalid{"file", "no store for pictures and documents is set up; start the application with --blobs"}
+	}
+	name, err := picture.Name(fileName)
+	if err != nil {
+		return added, refusedFile(err)
+	}
+	file, err := picture.Look(data)
+	if err != nil {
+		return added, refusedFile(err)
+	}
+	sum := sha256.Sum256(data)
+	kept := store.Blob{SHA256: hex.EncodeToString(sum[:]), Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
+	if err := a.keepBlob(ctx, kept.SHA256, file, data); err != nil {
+		return added, refusedFile(err)
+	}
+	machine, acquisition := owner.pointers()
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := lockOwner(ctx, tx, owner); err != nil {
+			return err
+		}
+		if err := store.PutBlob(ctx, tx, kept); err != nil {
+			return err
+		}
+		before, err := store.AttachmentOfBlob(ctx, tx, kept.SHA256, machine, acquisition)
+		if err == nil && !before.Struck {
+			added = before
+			return nil
+		}
+		if err == nil {
+			if err := store.StrikeAttachment(ctx, tx, before.ID, false); err != nil {
+				return err
+			}
+			added, err = store.AttachmentByID(ctx, tx, before.ID)
+			if err != nil {
+				return err
+			}
+			return record(ctx, tx, actor, "attach", "attachment", added.ID, machine, nil, added)
+		}
+		if !errors.Is(err, ErrNotFound) {
+			return err
+		}
+		one := store.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name, Blob: kept}
+		one.Taken, one.StaffOnly = file.Taken, file.Kind == picture.Document
+		id, err := store.InsertAttachment(ctx, tx, actor.account(), one)
+		if err != nil {
+			return err
+		}
+		if added, err = store.AttachmentByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "attach", "attachment", id, machine, nil, added)
+	})
+	return added, err
+}
+
+func refusedFile(err error) error {
+	var refused *picture.RefusedError
+	if errors.As(err, &refused) {
+		return &Invalid{"file", refused.Why}
+	}
+	return err
+}
+
+func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
+	if owner.MachineID != 0 {
+		_, err := store.LockMachine(ctx, tx, owner.MachineID)
+		return err
+	}
+	_, err := store.LockAcquisition(ctx, tx, owner.AcquisitionID)
+	return err
+}
+
+// keepBlob keeps the views before the original: whoever finds the original finds all of it.
+func (a *App) keepBlob(ctx context.Context, sum string, file picture.File, data []byte) error {
+	if file.Kind == picture.Picture {
+		a.decoding <- struct{}{}
+		views, err := file.Views(data, ThumbSide, ScreenSide)
+		<-a.decoding
+		if err != nil {
+			return err
+		}
+		for i, side := range []int{ThumbSide, ScreenSide} {
+			if err := a.blobs.Put(ctx, viewKey(sum, side), views[i], "image/jpeg"); err != nil {
+				return err
+			}
+		}
+	}
+	return a.blobs.Put(ctx, originalKey(sum), data, file.MediaType)
+}
+
+func originalKey(sum string) string { return "originals/" + sum[:2] + "/" + sum }
+func viewKey(sum string, side int) string {
+	return fmt.Sprintf("views/%s/%s-%d.jpg", sum[:2], sum, side)
+}
+
+// Content is what is shown of a picture or document.
+type Content struct {
+	Data      []byte
+	MediaType string
+	FileName  string
+}
+
+// View reads an upright view of a picture, without anything that the camera wrote beside it: the longest
+// side has at most so many pixels, one of ThumbSide, ScreenSide, or 0 for all of them.
+func (a *App) View(ctx context.Context, actor Actor, id int64, side int) (Content, error) {
+	one, err := a.Attachment(ctx, actor, id)
+	if err != nil {
+		return Content{}, err
+	}
+	if one.Kind != string(picture.Picture) {
+		return Content{}, ErrNotFound
+	}
+	content := Content{MediaType: "image/jpeg", FileName: fmt.Sprintf("picture-%d.jpg", id)}
+	content.Data, err = a.blobs.Get(ctx, viewKey(one.SHA256, side))
+	if err == nil || !errors.Is(err, blobs.ErrNotFound) {
+		return content, err
+	}
+	original, err := a.blobs.Get(ctx, originalKey(one.SHA256))
+	if err != nil {
+		return content, err
+	}
+	file, err := picture.Look(original)
+	if err != nil {
+		return content, err
+	}
+	a.decoding <- struct{}{}
+	content.Data, err = file.View(original, side)
+	<-a.decoding
+	if err != nil {
+		return content, err
+	}
+	return content, a.blobs.Put(ctx, viewKey(one.SHA256, side), content.Data, content.MediaType)
+}
+
+// Original reads what was uploaded, as it is. A picture's original is for staff: it holds where it was
+// taken. So is a document that is not shown to everybody.
+func (a *App) Original(ctx context.Context, actor Actor, id int64) (Content, error) {
+	one, err := a.Attachment(ctx, actor, id)
+	if err != nil {
+		return Content{}, err
+	}
+	if one.Kind == string(picture.Picture) {
+		if err := actor.must(MayWriteSheets); err != nil {
+			return Content{}, err
+		}
+	}
+	content := Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d", one.Kind, id)}
+	if content.Data, err = a.blobs.Get(ctx, originalKey(one.SHA256)); err != nil {
+		return content, err
+	}
+	file, err := picture.Look(content.Data)
+	content.FileName += file.Ending
+	return content, err
+}
+
+// Attachment reads what is said of a picture or document.
+func (a *App) Attachment(ctx context.Context, actor Actor, id int64) (store.Attachment, error) {
+	if err := actor.must(MayLook); err != nil {
+		return store.Attachment{}, err
+	}
+	one, err := store.AttachmentByID(ctx, a.db, id)
+	if err == nil && (one.StaffOnly && actor.Hides() || a.blobs == nil) {
+		return store.Attachment{}, ErrNotFound
+	}
+	return one, err
+}
+
+// AttachmentPage is a page of pictures and documents.
+type AttachmentPage struct {
+	Attachments []store.Attachment `json:"attachments" doc:"In the order in which they came"`
+	Next        int64              `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
+}
+
+// Attachments lists the pictures and documents of a machine or lot.
+func (a *App) Attachments(ctx context.Context, actor Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
+	page := AttachmentPage{Attachments: []store.Attachment{}}
+	if err := actor.must(MayLook); err != nil {
+		return page, err
+	}
+	found, err := store.ListAttachments(ctx, a.db, store.AttachmentQuery{
+		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
+	})
+	if len(found) > limit {
+		found = found[:limit]
+		page.Next = found[limit-1].ID
+	}
+	page.Attachments = append(page.Attachments, found...)
+	return page, err
+}
+
+// ChangeAttachment rewrites what is said of a picture or document, starting from a version.
+func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
+	var changed store.Attachment
+	err := checkAll(lines("caption", &fields.Caption), oneLine("view", &fields.View), checkEDTF("taken", &fields.Taken), oneLine("language", &fields.Language),
+		lines("translation", &fields.Translation), oneLine("address", &fields.Address))
+	if err == nil && fields.Captured != "" {
+		err = pastDay("captured", fields.Captured)
+	}
+	if err != nil {
+		return changed, err
+	}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockAttachment(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "what is said of it", Newer: before}
+		}
+		if err := store.UpdateAttachment(ctx, tx, id, fields); err != nil {
+			return err
+		}
+		if changed, err = store.AttachmentByID(ctx, tx, id); err != nil {
+			return err
+		}
+		told := func(t store.Attachment) any {
+			return struct {
+				FileName string `json:"fileName"`
+				store.AttachmentFields
+			}{t.FileName, t.AttachmentFields}
+		}
+		return record(ctx, tx, actor, "change attachment", "attachment", id, before.MachineID, told(before), told(changed))
+	})
+	return changed, err
+}
+
+// StrikeAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
+// what cites it.
+func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, version int) (int64, error) {
+	var event int64
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockAttachment(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "what is said of it", Newer: before}
+		}
+		if before.Cited > 0 {
+			return &Invalid{"id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited)}
+		}
+		if err := store.StrikeAttachment(ctx, tx, id, true); err != nil {
+			return err
+		}
+		event, err = recordEvent(ctx, tx, actor, "strike attachment", "attachment", id, before.MachineID, before, nil)
+		return err
+	})
+	return event, err
+}
+
+func (a *App) undoStrikeAttachment(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockAttachment(ctx, tx, e.SubjectID)
+		if err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		if err := store.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "take back strike of attachment", "attachment", e.SubjectID, before.MachineID, before, nil)
+	})
+}

@@ -1,0 +1,73 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"strings"
+
+	"frugalheron/core/edtf"
+	"frugalheron/core/evidence"
+	"frugalheron/store"
+)
+
+// checkCitation trims what a citation says and refuses what cannot be one.
+func checkCitation(ctx context.Context, h store.Handle, machineID int64, c *store.Citation) error {
+	err := checkAll(oneLine("cited", &c.Cited), oneLine("page", &c.Page), oneLine("link", &c.Link), checkEDTF("saidOn", &c.SaidOn))
+	switch {
+	case err != nil:
+		return err
+	case !evidence.Kind(c.Kind).IsKnown():
+		return &Invalid{"kind", "choose what kind of source it is"}
+	case c.Region != nil && c.PictureID == nil:
+		return &Invalid{"region", "lies on no picture; choose the picture first"}
+	case c.Region != nil && !inside(*c.Region):
+		return &Invalid{"region", "lies outside the picture; draw it again"}
+	}
+	if c.PartyID != nil {
+		if _, err := store.PartyByID(ctx, h, *c.PartyID); err != nil {
+			return missing(err, "partyId", "choose somebody who is in the list of people and organisations")
+		}
+	}
+	if c.PictureID != nil {
+		if _, err := store.AttachmentByID(ctx, h, *c.PictureID); err != nil {
+			return missing(err, "pictureId", "choose a picture or document of the collection")
+		}
+	}
+	return nil
+}
+
+func inside(r store.Region) bool {
+	return r.X >= 0 && r.Y >= 0 && r.W > 0 && r.H > 0 && r.X+r.W <= 1.0001 && r.Y+r.H <= 1.0001
+}
+
+// missing turns the absence of a record that a field names into what is wrong with the field.
+func missing(err error, field, why string) error {
+	if errors.Is(err, ErrNotFound) {
+		return &Invalid{field, why}
+	}
+	return err
+}
+
+// checkEDTF writes a date in its shortest form, or says why it is none. Empty stays empty.
+func checkEDTF(field string, text *string) error {
+	*text = strings.TrimSpace(*text)
+	if *text == "" {
+		return nil
+	}
+	d, err := edtf.Parse(*text)
+	var wrong *edtf.WrongError
+	if errors.As(err, &wrong) {
+		return &Invalid{field, wrong.Why}
+	}
+	*text = d.String()
+	return err
+}
+
+// dateOf reads a date that was checked when it was kept; nil for none.
+func dateOf(text string) *edtf.Date {
+	d, err := edtf.Parse(text)
+	if err != nil {
+		return nil
+	}
+	return &d
+}

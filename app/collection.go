@@ -1,0 +1,227 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/accession"
+	"frugalheron/store"
+)
+
+// Collection reads the settings of the collection.
+func (a *App) Collection(ctx context.Context, actor Actor) (store.Collection, error) {
+	if err := actor.must(MayLook); err != nil {
+		return store.Collection{}, err
+	}
+	return store.ReadCollection(ctx, a.db)
+}
+
+var currencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
+
+// ChangeCollection rewrites the settings of the collection, starting from a version.
+func (a *App) ChangeCollection(ctx context.Context, actor Actor, version int, fields store.CollectionFields) (store.Collection, error) {
+	var changed store.Collection
+	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
+	if err := oneLine("name", &fields.Name); err != nil {
+		return changed, err
+	}
+	if _, err := accession.ParsePattern(fields.AccessionPattern); err != nil {
+		return changed, &Invalid{"accessionPattern", err.Error()}
+	}
+	if !currencyForm.MatchString(fields.Currency) {
+		return changed, &Invalid{"currency", "write its three letters, as EUR"}
+	}
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := store.LockCollection(ctx, tx)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the collection", Newer: before}
+		}
+		if err := store.UpdateCollection(ctx, tx, fields); err != nil {
+			return err
+		}
+		if changed, err = store.ReadCollection(ctx, tx); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change collection", "collection", 1, nil, before.CollectionFields, changed.CollectionFields)
+	})
+	return changed, err
+}
+
+// NextNumber is the accession number that the next thing gets.
+type NextNumber struct {
+	Number  string `json:"number"`
+	Pattern string `json:"pattern"`
+}
+
+// NextNumber proposes the number for a thing of an arrival (0 for none). It is given once the machine is
+// entered: two people may be proposed the same, and only one gets it.
+func (a *App) NextNumber(ctx context.Context, actor Actor, acquisitionID int64) (NextNumber, error) {
+	if err := actor.must(MayKeepTheRecord); err != nil {
+		return NextNumber{}, err
+	}
+	pattern, err := patternOf(ctx, a.db)
+	if err != nil {
+		return NextNumber{}, err
+	}
+	year, lot := time.Now().Year(), 0
+	if acquisitionID != 0 {
+		acquired, err := store.AcquisitionByID(ctx, a.db, acquisitionID)
+		if err != nil {
+			return NextNumber{}, err
+		}
+		if arrived := dateOf(acquired.Arrived); arrived != nil {
+			year = arrived.Earliest().Year
+		}
+		if acquired.Lot != nil {
+			lot = *acquired.Lot
+		}
+	}
+	given, err := store.NumbersLike(ctx, a.db, "")
+	if err != nil {
+		return NextNumber{}, err
+	}
+	return NextNumber{pattern.Write(pattern.Next(numbersOf(given), year, lot)), pattern.String()}, nil
+}
+
+func patternOf(ctx context.Context, h store.Handle) (accession.Pattern, error) {
+	c, err := store.ReadCollection(ctx, h)
+	if err != nil {
+		return accession.Pattern{}, err
+	}
+	return accession.ParsePattern(c.AccessionPattern)
+}
+
+func numbersOf(given []store.GivenNumber) []string {
+	numbers := make([]string, len(given))
+	for i, g := range given {
+		numbers[i] = g.Number
+	}
+	return numbers
+}
+
+// giveNumber notes that a machine has its number, or refuses one that another thing has or had.
+func giveNumber(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
+	ok, err := store.GiveNumber(ctx, tx, machine.Accession, machine.ID)
+	if err == nil && !ok {
+		return &Invalid{"accession", machine.Accession + " was given before, and a number is never given twice; take the next one"}
+	}
+	return err
+}
+
+// Register is what is known of the numbers that were given.
+type Register struct {
+	Pattern   string              `json:"pattern"`
+	Given     int                 `json:"given" doc:"Numbers that were ever given or noted"`
+	Gaps      []string            `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
+	Explained []store.GivenNumber `json:"explained" doc:"Numbers that no machine has today, with the reason"`
+}
+
+// Register lists the gaps in the collection's numbers.
+func (a *App) Register(ctx context.Context, actor Actor) (Register, error) {
+	if err := actor.must(MayLook); err != nil {
+		return Register{}, err
+	}
+	pattern, err := patternOf(ctx, a.db)
+	if err != nil {
+		return Register{}, err
+	}
+	given, err := store.NumbersLike(ctx, a.db, "")
+	if err != nil {
+		return Register{}, err
+	}
+	r := Register{Pattern: pattern.String(), Given: len(given), Gaps: pattern.Gaps(numbersOf(given)), Explained: []store.GivenNumber{}}
+	for _, g := range given {
+		if g.MachineID == nil || g.Accession != g.Number {
+			if g.Note == "" && g.Accession != "" {
+				g.Note = "given to what is " + g.Accession + " today"
+			}
+			r.Explained = append(r.Explained, g)
+		}
+	}
+	return r, nil
+}
+
+// NumberLine is what became of a line of a list of numbers.
+type NumberLine struct {
+	Line   int    `json:"line"`
+	Number string `json:"number"`
+	Note   string `json:"note"`
+	Wrong  string `json:"wrong" doc:"Why it cannot be taken over, or empty"`
+}
+
+// mostNumbers bounds a list.
+const mostNumbers = 50_000
+
+// ImportNumbers takes numbers over that an older register gave, a line each with what is known of the
+// thing behind it, divided by ; or a tab. Such a number is never given again. A dry run keeps nothing.
+func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRun bool) ([]NumberLine, error) {
+	if err := actor.must(MayKeepTheRecord); err != nil {
+		return nil, err
+	}
+	found := []NumberLine{}
+	seen := map[string]int{}
+	n := 0
+	for line := range strings.Lines(text) {
+		n++
+		number, note, _ := strings.Cut(strings.ReplaceAll(line, "\t", ";"), ";")
+		one := NumberLine{Line: n, Number: strings.TrimSpace(number), Note: strings.TrimSpace(note)}
+		if one.Number == "" && one.Note == "" {
+			continue
+		}
+		switch before := seen[one.Number]; {
+		case one.Number == "":
+			one.Wrong = "no number at the start of the line"
+		case len(one.Number) > 40:
+			one.Wrong = "a number has at most 40 characters"
+		case noControl("number", one.Number+one.Note, "") != nil:
+			one.Wrong = "a control character; take it out"
+		case before > 0:
+			one.Wrong = fmt.Sprintf("stands in line %d already", before)
+		}
+		seen[one.Number] = n
+		if one.Note == "" {
+			one.Note = "from an older register"
+		}
+		found = append(found, one)
+		if len(found) > mostNumbers {
+			return nil, &Invalid{"text", fmt.Sprintf("more than %d numbers; split the list", mostNumbers)}
+		}
+	}
+	errDry := errors.New("dry run")
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if _, err := store.LockCollection(ctx, tx); err != nil {
+			return err
+		}
+		for i := range found {
+			if found[i].Wrong != "" {
+				continue
+			}
+			ok, err := store.NoteNumber(ctx, tx, found[i].Number, found[i].Note)
+			if err != nil {
+				return err
+			}
+			if !ok {
+				found[i].Wrong = "a machine of the collection has it, or had it"
+			}
+		}
+		if dryRun {
+			return errDry
+		}
+		taken := len(found) - len(slices.DeleteFunc(slices.Clone(found), func(l NumberLine) bool { return l.Wrong == "" }))
+		return record(ctx, tx, actor, "import numbers", "collection", 1, nil, nil, map[string]int{"count": taken})
+	})
+	if errors.Is(err, errDry) {
+		err = nil
+	}
+	return found, err
+}

@@ -1,0 +1,191 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/calendar"
+	"frugalheron/core/custody"
+	"frugalheron/core/edtf"
+	"frugalheron/store"
+)
+
+// ToldCustody is a statement about a machine's past with its place in the chain.
+type ToldCustody struct {
+	store.Custody
+	RoleWords string        `json:"roleWords"`
+	Whom      string        `json:"whom" doc:"The party, or who was written in its place"`
+	Span      *custody.Span `json:"span" doc:"When it was, or null when nobody knows"`
+}
+
+// Chain is what is known of a machine's past, in order.
+type Chain struct {
+	Links     []ToldCustody `json:"links" doc:"In the order of their dates"`
+	Withdrawn []ToldCustody `json:"withdrawn"`
+	custody.Chain
+}
+
+// chainOf examines what is known of a machine's past; arrived is when it came, nil when unknown.
+func chainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
+	kept, err := store.CustodyOf(ctx, h, machineID)
+	if err != nil {
+		return Chain{}, err
+	}
+	now, err := calendar.Parse(today())
+	if err != nil {
+		return Chain{}, err
+	}
+	c := Chain{Links: []ToldCustody{}, Withdrawn: []ToldCustody{}}
+	links, told := []custody.Link{}, map[int64]ToldCustody{}
+	for _, k := range kept {
+		role, _ := custody.RoleOf(k.Role)
+		one := ToldCustody{Custody: k, RoleWords: role.Words, Whom: k.Party}
+		if one.Whom == "" {
+			one.Whom = k.Who
+		}
+		if k.Withdrawn != "" {
+			c.Withdrawn = append(c.Withdrawn, one)
+			continue
+		}
+		told[k.ID] = one
+		links = append(links, custody.Link{ID: k.ID, Role: role, Who: one.Whom, When: dateOf(k.Dates)})
+	}
+	c.Chain = custody.Examine(links, custody.Bounds{Arrived: arrived, Today: now})
+	for _, id := range c.Order {
+		one := told[id]
+		if span, ok := c.Spans[id]; ok {
+			one.Span = &span
+		}
+		c.Links = append(c.Links, one)
+	}
+	return c, nil
+}
+
+func checkCustody(f *store.CustodyFields) error {
+	err := checkAll(oneLine("who", &f.Who), oneLine("place", &f.Place), lines("usedFor", &f.UsedFor), checkEDTF("dates", &f.Dates))
+	if err != nil {
+		return err
+	}
+	if _, known := custody.RoleOf(f.Role); !known {
+		return &Invalid{"role", "choose what part they played"}
+	}
+	if f.PartyID != nil {
+		f.Who = ""
+	}
+	return nil
+}
+
+// TellCustody notes what a source says of a machine's past.
+func (a *App) TellCustody(ctx context.Context, actor Actor, machineID int64, fields store.CustodyFields) (store.Custody, error) {
+	var told store.Custody
+	if err := checkCustody(&fields); err != nil {
+		return told, err
+	}
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+			return err
+		}
+		if err := checkCitation(ctx, tx, machineID, &fields.Citation); err != nil {
+			return err
+		}
+		id, err := store.InsertCustody(ctx, tx, machineID, actor.account(), fields)
+		if err != nil {
+			return err
+		}
+		if told, err = store.LockCustody(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "tell custody", "custody", id, &machineID, nil, told)
+	})
+	return told, err
+}
+
+// ChangeCustody rewrites a statement about a machine's past, starting from a version.
+func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version int, fields store.CustodyFields) (store.Custody, error) {
+	var changed store.Custody
+	if err := checkCustody(&fields); err != nil {
+		return changed, err
+	}
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := store.LockCustody(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the statement", Newer: before}
+		}
+		if err := checkCitation(ctx, tx, before.MachineID, &fields.Citation); err != nil {
+			return err
+		}
+		if err := store.UpdateCustody(ctx, tx, id, fields); err != nil {
+			return err
+		}
+		if changed, err = store.LockCustody(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change custody", "custody", id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
+	})
+	return changed, err
+}
+
+// WithdrawCustody says that a statement about a machine's past does not count any more, and why.
+func (a *App) WithdrawCustody(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
+	if err := oneLine("why", &why); err != nil {
+		return 0, err
+	}
+	if why == "" {
+		return 0, &Invalid{"why", "say why it does not count any more"}
+	}
+	var event int64
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		var err error
+		event, err = setCustodyWithdrawn(ctx, tx, actor, id, why)
+		return err
+	})
+	return event, err
+}
+
+func setCustodyWithdrawn(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64, why string) (int64, error) {
+	before, err := store.LockCustody(ctx, tx, id)
+	if err != nil {
+		return 0, err
+	}
+	if err := store.WithdrawCustody(ctx, tx, id, why); err != nil {
+		return 0, err
+	}
+	deed := "withdraw custody"
+	if why == "" {
+		deed = "let custody count"
+	}
+	return recordEvent(ctx, tx, actor, deed, "custody", id, &before.MachineID, before, map[string]string{"withdrawn": why})
+}
+
+func (a *App) undoWithdrawCustody(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if _, err := store.LockCustody(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		_, err := setCustodyWithdrawn(ctx, tx, actor, e.SubjectID, "")
+		return err
+	})
+}
+
+func (a *App) undoChangeCustody(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	before, err := stateIn[store.CustodyFields](e.Before)
+	if err != nil {
+		return err
+	}
+	now, err := store.LockCustody(ctx, a.db, e.SubjectID)
+	if err != nil {
+		return err
+	}
+	if err := newestStill(ctx, a.db, e); err != nil {
+		return err
+	}
+	_, err = a.ChangeCustody(ctx, actor, now.ID, now.Version, before)
+	return err
+}

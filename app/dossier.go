@@ -1,0 +1,213 @@
+package app
+
+import (
+	"context"
+	"errors"
+
+	"frugalheron/core/arrival"
+	"frugalheron/core/evidence"
+	"frugalheron/core/outside"
+	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+// Arrival is how a machine came to the collection, as far as it is written down.
+type Arrival struct {
+	Lot   *Lot      `json:"lot" doc:"The lot it came with, or null"`
+	Thing *LotThing `json:"thing" doc:"What it is in that lot, or null"`
+}
+
+// Dossier is what is written down about a machine beside its boards.
+type Dossier struct {
+	Arrival      Arrival              `json:"arrival"`
+	Chain        Chain                `json:"chain"`
+	PersonalData []store.PersonalData `json:"personalData"`
+	Stays        []store.Stay         `json:"stays" doc:"Where it is and was, the newest first"`
+	Known        []Known              `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	Meetings     []store.Meeting      `json:"meetings" doc:"Identifiers that it shares with other machines"`
+	OutsideID    int64                `json:"outsideId" doc:"The assembly that is its outside"`
+	Stages       DossierStages        `json:"stages"`
+}
+
+// DossierStages say how far the stages have come that the dossier is about.
+type DossierStages struct {
+	Arrive         reckoning.Stage `json:"arrive"`
+	ArriveMissing  []string        `json:"arriveMissing"`
+	LookOver       reckoning.Stage `json:"lookOver"`
+	LookOverLeft   []string        `json:"lookOverLeft"`
+	Walk           []outside.Step  `json:"walk"`
+	EvidenceSettle int             `json:"evidenceSettled"`
+}
+
+// Dossier reads it.
+func (a *App) Dossier(ctx context.Context, actor Actor, machineID int64) (Dossier, error) {
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return Dossier{}, err
+	}
+	fitted, err := contents(ctx, a.db, machineID)
+	if err != nil {
+		return Dossier{}, err
+	}
+	totals, err := a.totalsOf(ctx, machine, fitted)
+	if err != nil {
+		return Dossier{}, err
+	}
+	seen, outsideID, err := outsideOf(ctx, a.db, machineID)
+	if err != nil {
+		return Dossier{}, err
+	}
+	return readDossier(ctx, a.db, machine, totals, outsideID, seen)
+}
+
+func readDossier(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
+	d := Dossier{OutsideID: outsideID}
+	var err error
+	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
+		return d, err
+	}
+	var arrived string
+	if d.Arrival.Lot != nil {
+		arrived = d.Arrival.Lot.Arrived
+	}
+	if d.Chain, err = chainOf(ctx, h, machine.ID, dateOf(arrived)); err != nil {
+		return d, err
+	}
+	if d.PersonalData, err = store.PersonalDataOf(ctx, h, machine.ID); err != nil {
+		return d, err
+	}
+	if d.Stays, err = store.StaysOf(ctx, h, machine.ID); err != nil {
+		return d, err
+	}
+	if d.Known, err = knownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
+		return d, err
+	}
+	if d.Meetings, err = store.MeetingsOf(ctx, h, machine.ID); err != nil {
+		return d, err
+	}
+	d.Stages = d.judgeStages(seen)
+	return d, nil
+}
+
+func (d Dossier) judgeStages(seen outside.Sheet) DossierStages {
+	s := DossierStages{Walk: seen.Walk()}
+	s.Arrive, s.ArriveMissing = arrival.StageOf(d.facts())
+	judged := judgedOf(d.Known)
+	s.EvidenceSettle = evidence.CountOf(judged, evidence.Settled)
+	undecided := 0
+	for _, m := range d.Meetings {
+		if m.Decision == "" {
+			undecided++
+		}
+	}
+	s.LookOver, s.LookOverLeft = seen.StageOf(evidence.CountOf(judged, evidence.Disputed)+undecided, func(attribute string) bool {
+		for _, k := range d.Known {
+			if k.Attribute.Key == attribute {
+				return k.Judgement.State == evidence.Settled
+			}
+		}
+		return false
+	})
+	return s
+}
+
+// facts is what the stage of the arrival depends on.
+func (d Dossier) facts() arrival.Facts {
+	f := arrival.Facts{Links: len(d.Chain.Links), Chain: d.Chain.Findings}
+	if l := d.Arrival.Lot; l != nil {
+		f.HasAcquisition, f.Method, f.HasDate, f.HasSource = true, l.Method, l.Arrived != "", l.PartyID != nil
+		f.HasPrice, f.HasCondition, f.HasPowered, f.SpreadProblem = l.PriceCents != nil, l.Condition != "", l.Powered != "", l.SpreadProblem
+	}
+	for _, p := range d.PersonalData {
+		if p.DoneOn == nil {
+			f.OpenData++
+		}
+	}
+	return f
+}
+
+// verdicts are the lines of the reckoning that follow from the dossier.
+func (d Dossier) verdicts(seen outside.Sheet) []reckoning.Verdict {
+	verdicts := arrival.Verdicts(d.facts())
+	if v := evidence.Verdict(judgedOf(d.Known)); v.Value != "" {
+		verdicts = append(verdicts, v)
+	}
+	return append(verdicts, seen.Verdicts(d.OutsideID)...)
+}
+
+// arrivalOf finds the lot that a machine came with.
+func arrivalOf(ctx context.Context, h store.Handle, machineID int64) (Arrival, error) {
+	item, err := store.LotItemOf(ctx, h, &machineID, nil)
+	if errors.Is(err, ErrNotFound) {
+		return Arrival{}, nil
+	}
+	if err != nil {
+		return Arrival{}, err
+	}
+	return arrivalWith(ctx, h, item)
+}
+
+func arrivalWith(ctx context.Context, h store.Handle, item store.LotItem) (Arrival, error) {
+	l, err := readLot(ctx, h, item.AcquisitionID)
+	if err != nil {
+		return Arrival{}, err
+	}
+	came := Arrival{Lot: &l}
+	for i := range l.Things {
+		if l.Things[i].ID == item.ID {
+			came.Thing = &l.Things[i]
+		}
+	}
+	return came, nil
+}
+
+// AssemblyArrival finds the lot that a board or other unit came with, if it came by itself.
+func (a *App) AssemblyArrival(ctx context.Context, actor Actor, assemblyID int64) (Arrival, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return Arrival{}, err
+	}
+	item, err := store.LotItemOf(ctx, a.db, nil, &assemblyID)
+	if errors.Is(err, ErrNotFound) {
+		return Arrival{}, nil
+	}
+	if err != nil {
+		return Arrival{}, err
+	}
+	return arrivalWith(ctx, a.db, item)
+}
+
+// totalsOf adds up the boards of a machine.
+func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []FittedAssembly) (reckoning.Totals, error) {
+	library, err := a.library(ctx)
+	if err != nil {
+		return reckoning.Totals{}, err
+	}
+	boards, _, err := reckonBoards(library, fitted, eraOf(machine), nil)
+	return reckoning.Combine(boards), err
+}
+
+// reckonOutside reckons the outside of a machine from a draft of its sheet.
+func (a *App) reckonOutside(ctx context.Context, assembly FittedAssembly, draft string) (ReckonedMachine, error) {
+	machine, err := store.MachineByID(ctx, a.db, *assembly.MachineID)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	fitted, err := contents(ctx, a.db, machine.ID)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	totals, err := a.totalsOf(ctx, machine, fitted)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	seen := outside.Parse(draft)
+	dossier, err := readDossier(ctx, a.db, machine, totals, assembly.ID, seen)
+	if err != nil {
+		return ReckonedMachine{}, err
+	}
+	return ReckonedMachine{
+		Stage: dossier.Stages.LookOver, Verdicts: dossier.verdicts(seen), Walk: dossier.Stages.Walk, Left: dossier.Stages.LookOverLeft,
+		Boards: []ReckonedBoard{{AssemblyID: assembly.ID, Lines: seen.Lines(), Entries: []reckoning.Entry{}, Records: []sheet.Record{}}},
+	}, nil
+}

@@ -1,0 +1,187 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/evidence"
+	"frugalheron/core/memory"
+	"frugalheron/core/outside"
+	"frugalheron/core/reckoning"
+	"frugalheron/store"
+)
+
+// Stated is a statement about a machine: one that was kept, or one that follows from its sheets or its
+// record and changes with them.
+type Stated struct {
+	store.Statement
+	Follows string          `json:"follows" doc:"What it follows from, in words; empty for one that was kept"`
+	Spot    *reckoning.Spot `json:"spot" doc:"The line it follows from, or null"`
+}
+
+// Known is what is known of an attribute of a machine.
+type Known struct {
+	evidence.Judged
+	Statements []Stated `json:"statements" doc:"Those that were withdrawn, too"`
+}
+
+// alwaysAsked are the attributes that every machine has, so that nothing said of them is told as well.
+var alwaysAsked = []string{"maker", "model", "serial", "memory", "rom", "mains-voltage", "weight", "outer-size"}
+
+// follow lists the statements that follow from a machine's record, its boards and its outside.
+func follow(machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) []Stated {
+	stated := []Stated{}
+	add := func(attribute, value string, kind evidence.Kind, follows string, spot *reckoning.Spot) {
+		if value == "" {
+			return
+		}
+		s := store.Statement{MachineID: machine.ID}
+		s.Attribute, s.Value, s.Kind, s.Cited = attribute, value, string(kind), follows
+		stated = append(stated, Stated{s, follows, spot})
+	}
+	add("maker", machine.Maker, evidence.Inferred, "the machine's record", nil)
+	add("model", machine.Model, evidence.Inferred, "the machine's record", nil)
+	add("serial", machine.Serial, evidence.Inferred, "the machine's record", nil)
+	count := func(attribute string, bytes int64) {
+		if bytes > 0 {
+			add(attribute, memory.Format(bytes), evidence.Counted, "the sheets of its boards", nil)
+		}
+	}
+	count("memory", totals.RAMBy.Main+totals.RAMBy.Shared)
+	count("picture-memory", totals.RAMBy.Picture)
+	count("rom", totals.ROMBytes)
+	for _, said := range seen.Statements() {
+		add(said.Attribute, said.Value, said.Kind, "the sheet of the outside", &reckoning.Spot{Assembly: outsideID, Line: said.Line})
+	}
+	return stated
+}
+
+// weigh judges all that is said of a machine.
+func weigh(stated []Stated) []Known {
+	said, byAttribute := map[string][]evidence.Statement{}, map[string][]Stated{}
+	for _, s := range stated {
+		byAttribute[s.Attribute] = append(byAttribute[s.Attribute], s)
+		if s.Withdrawn == "" {
+			said[s.Attribute] = append(said[s.Attribute], evidence.Statement{ID: s.ID, Kind: evidence.Kind(s.Kind), Value: s.Value})
+		} else if said[s.Attribute] == nil {
+			said[s.Attribute] = []evidence.Statement{}
+		}
+	}
+	known := []Known{}
+	for _, j := range evidence.JudgeAll(said, alwaysAsked...) {
+		k := Known{j, byAttribute[j.Attribute.Key]}
+		if k.Statements == nil {
+			k.Statements = []Stated{}
+		}
+		known = append(known, k)
+	}
+	return known
+}
+
+// knownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
+func knownOf(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
+	kept, err := store.StatementsOf(ctx, h, machine.ID)
+	if err != nil {
+		return nil, err
+	}
+	stated := follow(machine, totals, outsideID, seen)
+	for _, s := range kept {
+		stated = append(stated, Stated{Statement: s})
+	}
+	return weigh(stated), nil
+}
+
+func judgedOf(known []Known) []evidence.Judged {
+	judged := make([]evidence.Judged, len(known))
+	for i, k := range known {
+		judged[i] = k.Judged
+	}
+	return judged
+}
+
+// StateEvidence notes what a source says of an attribute of a machine.
+func (a *App) StateEvidence(ctx context.Context, actor Actor, machineID int64, fields store.StatementFields) (store.Statement, error) {
+	var stated store.Statement
+	err := checkAll(oneLine("attribute", &fields.Attribute), oneLine("value", &fields.Value))
+	switch {
+	case err != nil:
+		return stated, err
+	case fields.Attribute == "":
+		return stated, &Invalid{"attribute", "say what it is about"}
+	case fields.Value == "":
+		return stated, &Invalid{"value", "write what the source says, letter by letter"}
+	}
+	if _, err := evidence.AttributeOf(fields.Attribute).Normal(fields.Value); err != nil {
+		return stated, &Invalid{"value", err.Error()}
+	}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+			return err
+		}
+		if err := checkCitation(ctx, tx, machineID, &fields.Citation); err != nil {
+			return err
+		}
+		id, err := store.InsertStatement(ctx, tx, machineID, actor.account(), fields)
+		if err != nil {
+			return err
+		}
+		if stated, err = store.LockStatement(ctx, tx, id); err != nil {
+			return err
+		}
+		if err := record(ctx, tx, actor, "state evidence", "statement", id, &machineID, nil, fields); err != nil {
+			return err
+		}
+		return noteIdentifiers(ctx, tx, machineID)
+	})
+	return stated, err
+}
+
+// WithdrawStatement says that a statement does not count any more, and why. It stays in view.
+func (a *App) WithdrawStatement(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
+	var event int64
+	if err := oneLine("why", &why); err != nil {
+		return 0, err
+	}
+	if why == "" {
+		return 0, &Invalid{"why", "say why it does not count any more"}
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		var err error
+		event, err = setWithdrawn(ctx, tx, actor, id, why)
+		return err
+	})
+	return event, err
+}
+
+func setWithdrawn(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64, why string) (int64, error) {
+	before, err := store.LockStatement(ctx, tx, id)
+	if err != nil {
+		return 0, err
+	}
+	if err := store.WithdrawStatement(ctx, tx, id, why); err != nil {
+		return 0, err
+	}
+	deed := "withdraw statement"
+	if why == "" {
+		deed = "let statement count"
+	}
+	event, err := recordEvent(ctx, tx, actor, deed, "statement", id, &before.MachineID, before, map[string]string{"withdrawn": why})
+	if err != nil {
+		return 0, err
+	}
+	return event, noteIdentifiers(ctx, tx, before.MachineID)
+}
+
+func (a *App) undoWithdrawStatement(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockStatement(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		_, err := setWithdrawn(ctx, tx, actor, e.SubjectID, "")
+		return err
+	})
+}

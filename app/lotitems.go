@@ -1,0 +1,236 @@
+package app
+
+import (
+	"context"
+	"errors"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+func checkLotItem(ctx context.Context, h store.Handle, f *store.LotItemFields) error {
+	err := checkAll(oneLine("title", &f.Title), oneLine("valueNote", &f.ValueNote), checkEDTF("passedOn", &f.PassedOn), lines("note", &f.Note))
+	switch {
+	case err != nil:
+		return err
+	case f.Title == "":
+		return &Invalid{"title", "say what it is"}
+	case f.PassedOn == "" && (f.PassedTo != nil || f.PassedForCents != nil):
+		return &Invalid{"passedOn", "say when it was passed on"}
+	}
+	if f.PassedTo != nil {
+		if _, err := store.PartyByID(ctx, h, *f.PassedTo); err != nil {
+			return missing(err, "passedTo", "choose somebody who is in the list of people and organisations")
+		}
+	}
+	return nil
+}
+
+// onLot does work on the things of a lot, and reads the lot back. Version is the lot's: whoever changes a
+// thing has seen all of them, for their shares hang together.
+func (a *App) onLot(ctx context.Context, actor Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
+	var after Lot
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		acquired, err := lockLot(ctx, tx, lotID, version)
+		if err != nil {
+			return err
+		}
+		if err := work(tx, acquired); err != nil {
+			return err
+		}
+		if err := store.CountAcquisitionChange(ctx, tx, lotID); err != nil {
+			return err
+		}
+		after, err = readLot(ctx, tx, lotID)
+		return err
+	})
+	return after, err
+}
+
+// AddLotItem adds a thing to a lot.
+func (a *App) AddLotItem(ctx context.Context, actor Actor, lotID int64, version int, fields store.LotItemFields) (Lot, error) {
+	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+		if err := checkLotItem(ctx, tx, &fields); err != nil {
+			return err
+		}
+		id, err := store.InsertLotItem(ctx, tx, lotID, fields)
+		if err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "add lot item", "lot item", id, nil, nil, fields)
+	})
+}
+
+// itemOf reads a thing that is in a lot.
+func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (store.LotItem, error) {
+	item, err := store.LotItemByID(ctx, tx, id)
+	if err == nil && (item.AcquisitionID != lotID || item.Struck) {
+		return item, ErrNotFound
+	}
+	return item, err
+}
+
+// ChangeLotItem rewrites what is said of a thing of a lot; passing it on is said so, too.
+func (a *App) ChangeLotItem(ctx context.Context, actor Actor, lotID int64, version int, id int64, fields store.LotItemFields) (Lot, error) {
+	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+		before, err := itemOf(ctx, tx, lotID, id)
+		if err != nil {
+			return err
+		}
+		if err := checkLotItem(ctx, tx, &fields); err != nil {
+			return err
+		}
+		if fields.PassedOn != "" && (before.MachineID != nil || before.AssemblyID != nil) {
+			return &Invalid{"passedOn", "it is " + fateOf(before) + "; what is in the collection is deaccessioned, not passed on from the lot"}
+		}
+		if err := store.UpdateLotItem(ctx, tx, id, fields); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change lot item", "lot item", id, before.MachineID, before.LotItemFields, fields)
+	})
+}
+
+// StrikeLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
+func (a *App) StrikeLotItem(ctx context.Context, actor Actor, lotID int64, version int, id int64) (Lot, int64, error) {
+	var event int64
+	after, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+		before, err := itemOf(ctx, tx, lotID, id)
+		if err != nil {
+			return err
+		}
+		if before.MachineID != nil || before.AssemblyID != nil {
+			return &Invalid{"id", "it is " + fateOf(before) + "; say first that it was none of this lot"}
+		}
+		if err := store.StrikeLotItem(ctx, tx, id, true); err != nil {
+			return err
+		}
+		event, err = recordEvent(ctx, tx, actor, "strike lot item", "lot item", id, nil, before, nil)
+		return err
+	})
+	return after, event, err
+}
+
+func (a *App) undoStrikeLotItem(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	item, err := store.LotItemByID(ctx, a.db, e.SubjectID)
+	if err != nil {
+		return err
+	}
+	acquired, err := store.AcquisitionByID(ctx, a.db, item.AcquisitionID)
+	if err != nil {
+		return err
+	}
+	_, err = a.onLot(ctx, actor, acquired.ID, acquired.Version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		if err := store.StrikeLotItem(ctx, tx, item.ID, false); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "take back strike of lot item", "lot item", item.ID, nil, nil, item)
+	})
+	return err
+}
+
+// free refuses a thing that became something already.
+func free(item store.LotItem) error {
+	if item.MachineID != nil || item.AssemblyID != nil || item.PassedOn != "" {
+		return &Invalid{"id", "it is placed already: " + fateOf(item)}
+	}
+	return nil
+}
+
+// ItemBecomesMachine enters a thing of a lot as a machine of the collection.
+func (a *App) ItemBecomesMachine(ctx context.Context, actor Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
+	var created store.Machine
+	if err := checkMachine(&fields); err != nil {
+		return created, err
+	}
+	_, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+		item, err := itemOf(ctx, tx, lotID, id)
+		if err != nil {
+			return err
+		}
+		if err := free(item); err != nil {
+			return err
+		}
+		if created, err = createMachine(ctx, tx, actor, fields); err != nil {
+			return err
+		}
+		pattern, err := patternOf(ctx, tx)
+		if err != nil {
+			return err
+		}
+		if number, ok := pattern.Read(created.Accession); ok && number.Lot > 0 && acquired.Lot == nil {
+			if err := store.NumberLot(ctx, tx, lotID, number.Lot); err != nil {
+				return err
+			}
+		}
+		return linkMachine(ctx, tx, actor, acquired, item, created)
+	})
+	return created, err
+}
+
+// ItemIsMachine says that a thing of a lot is a machine that is in the collection already; for machine 0,
+// that it is none, after all.
+func (a *App) ItemIsMachine(ctx context.Context, actor Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
+	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+		item, err := itemOf(ctx, tx, lotID, id)
+		if err != nil {
+			return err
+		}
+		if machineID == 0 {
+			if err := store.LinkLotItem(ctx, tx, id, nil, nil); err != nil {
+				return err
+			}
+			return record(ctx, tx, actor, "unlink lot item", "lot item", id, item.MachineID, item, nil)
+		}
+		if err := free(item); err != nil {
+			return err
+		}
+		machine, err := store.LockMachine(ctx, tx, machineID)
+		if err != nil {
+			return missing(err, "machineId", "choose a machine of the collection")
+		}
+		if other, err := store.LotItemOf(ctx, tx, &machineID, nil); err == nil {
+			return &Invalid{"machineId", machine.Accession + " came with another lot, as " + other.Title}
+		} else if !errors.Is(err, ErrNotFound) {
+			return err
+		}
+		return linkMachine(ctx, tx, actor, acquired, item, machine)
+	})
+}
+
+func linkMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, acquired store.Acquisition, item store.LotItem, machine store.Machine) error {
+	if err := store.LinkLotItem(ctx, tx, item.ID, &machine.ID, nil); err != nil {
+		return err
+	}
+	told := map[string]string{"title": item.Title, "lot": acquired.Title, "accession": machine.Accession}
+	return record(ctx, tx, actor, "item becomes machine", "lot item", item.ID, &machine.ID, nil, told)
+}
+
+// ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
+func (a *App) ItemBecomesAssembly(ctx context.Context, actor Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
+	var added store.Assembly
+	if err := checkLoose(&place, &fields); err != nil {
+		return added, err
+	}
+	_, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+		item, err := itemOf(ctx, tx, lotID, id)
+		if err != nil {
+			return err
+		}
+		if err := free(item); err != nil {
+			return err
+		}
+		if added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
+			return err
+		}
+		if err := store.LinkLotItem(ctx, tx, id, nil, &added.ID); err != nil {
+			return err
+		}
+		told := map[string]string{"title": item.Title, "lot": acquired.Title, "place": place}
+		return record(ctx, tx, actor, "item goes to store", "lot item", id, nil, nil, told)
+	})
+	return added, err
+}

@@ -1,0 +1,104 @@
+package app
+
+import (
+	"context"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// partiesOffered is how many people and organisations a list shows at once.
+const partiesOffered = 100
+
+func checkParty(p *store.PartyFields) error {
+	err := checkAll(oneLine("name", &p.Name), oneLine("role", &p.Role), lines("spellings", &p.Spellings), oneLine("place", &p.Place), lines("note", &p.Note))
+	switch {
+	case err != nil:
+		return err
+	case p.Name == "":
+		return &Invalid{"name", "give a name"}
+	case p.Private && p.Kind != "person":
+		return &Invalid{"private", "only a person can be private; an organisation is known to everybody"}
+	case p.Private && p.Role == "":
+		return &Invalid{"role", "say what everybody may know in place of the name, as a former pilot"}
+	case p.Private && len([]rune(p.Name)) < 3:
+		return &Invalid{"name", "a private name has at least three letters, so that it can be kept out of public views"}
+	}
+	for _, spelling := range append(spellingsOf(p.Spellings), p.Name) {
+		if p.Private && strings.Contains(strings.ToLower(p.Role), strings.ToLower(spelling)) {
+			return &Invalid{"role", "holds the name itself; everybody is shown the role"}
+		}
+	}
+	return nil
+}
+
+// AddParty adds a person or an organisation.
+func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyFields) (store.Party, error) {
+	if err := checkParty(&fields); err != nil {
+		return store.Party{}, err
+	}
+	var added store.Party
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		id, err := store.InsertParty(ctx, tx, fields)
+		if err != nil {
+			return nameTaken(err, fields.Name)
+		}
+		if added, err = store.PartyByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "add party", "party", id, nil, nil, fields)
+	})
+	return added, err
+}
+
+// ChangeParty rewrites what is said of a party, starting from a version.
+func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version int, fields store.PartyFields) (store.Party, error) {
+	if err := checkParty(&fields); err != nil {
+		return store.Party{}, err
+	}
+	var changed store.Party
+	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := store.LockParty(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the party", Newer: before}
+		}
+		if err := store.UpdateParty(ctx, tx, id, fields); err != nil {
+			return nameTaken(err, fields.Name)
+		}
+		if changed, err = store.PartyByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change party", "party", id, nil, before.PartyFields, changed.PartyFields)
+	})
+	return changed, err
+}
+
+func nameTaken(err error, name string) error {
+	if store.Violates(err, "party_name_key") {
+		return &Invalid{"name", name + " is in the list already"}
+	}
+	return err
+}
+
+// Parties lists people and organisations by words of their names. Only staff may ask.
+func (a *App) Parties(ctx context.Context, actor Actor, words string) ([]store.Party, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return nil, err
+	}
+	return store.ListParties(ctx, a.db, strings.Fields(words), partiesOffered)
+}
+
+func spellingsOf(text string) []string {
+	found := []string{}
+	for line := range strings.Lines(text) {
+		if line = strings.TrimSpace(line); line != "" {
+			found = append(found, line)
+		}
+	}
+	return found
+}

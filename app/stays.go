@@ -1,0 +1,192 @@
+package app
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// MachineMove says where a machine goes, and when.
+type MachineMove struct {
+	To       string `json:"to" enum:"place,loan,transit"`
+	Place    string `json:"place" maxLength:"200" required:"false" doc:"To this place: building, room, shelf, box, divided by commas"`
+	LentTo   string `json:"lentTo" maxLength:"200" required:"false" doc:"Lent to this person or house"`
+	BoundFor string `json:"boundFor" maxLength:"200" required:"false" doc:"On its way to this place or house"`
+	Due      string `json:"due" maxLength:"10" required:"false" doc:"Day by which a loan is to be back, YYYY-MM-DD, or empty"`
+	On       string `json:"on" maxLength:"10" required:"false" doc:"Day of the move, YYYY-MM-DD; empty for today"`
+	Note     string `json:"note" maxLength:"1000" required:"false"`
+}
+
+func (m MachineMove) stay(machineID int64) (store.Stay, error) {
+	s := store.Stay{MachineID: machineID, Since: m.On, Note: m.Note}
+	if s.Since == "" {
+		s.Since = today()
+	}
+	err := checkAll(oneLine("place", &m.Place), oneLine("lentTo", &m.LentTo), oneLine("boundFor", &m.BoundFor), lines("note", &s.Note), pastDay("on", s.Since))
+	switch {
+	case err != nil:
+	case m.To == "place" && m.Place == "":
+		err = &Invalid{"place", "name the place, as Rope walk, bay 2"}
+	case m.To == "place":
+		s.Place = m.Place
+	case m.To == "loan" && m.LentTo == "":
+		err = &Invalid{"lentTo", "say who has it"}
+	case m.To == "loan":
+		s.LentTo = m.LentTo
+		if m.Due != "" {
+			s.Due = &m.Due
+			err = day("due", m.Due)
+			if err == nil && m.Due < s.Since {
+				err = &Invalid{"due", "lies before the day of the loan"}
+			}
+		}
+	case m.To == "transit" && m.BoundFor == "":
+		err = &Invalid{"boundFor", "say where it is going"}
+	case m.To == "transit":
+		s.BoundFor = m.BoundFor
+	default:
+		err = &Invalid{"to", "is none of place, loan, transit"}
+	}
+	return s, err
+}
+
+// MovedMachine is a machine where it is now, and the event that can be taken back.
+type MovedMachine struct {
+	Machine store.Machine `json:"machine"`
+	Event   int64         `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Where   string        `json:"where" doc:"Where it is now, in words"`
+}
+
+// stayTold is what the history keeps of where a machine was.
+type stayTold struct {
+	Stay  int64  `json:"stay"`
+	Place string `json:"place"`
+	Where string `json:"where"`
+	Since string `json:"since"`
+}
+
+func tellStay(s store.Stay) stayTold { return stayTold{s.ID, s.Place, s.Where(), s.Since} }
+
+// MoveMachine takes a machine to a place, lends it, or sends it on its way.
+func (a *App) MoveMachine(ctx context.Context, actor Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
+	to, err := move.stay(id)
+	if err != nil {
+		return MovedMachine{}, err
+	}
+	var moved MovedMachine
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockMachine(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the machine", Newer: before}
+		}
+		from, err := presentStay(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if to.Where() == from.Where() {
+			return &Invalid{"to", "it is there already: " + from.Where()}
+		}
+		if err := moveOn(ctx, tx, to); err != nil {
+			return err
+		}
+		if err := store.SetPlace(ctx, tx, id, to.Place); err != nil {
+			return err
+		}
+		if moved.Machine, err = store.MachineByID(ctx, tx, id); err != nil {
+			return err
+		}
+		now, err := presentStay(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		moved.Where = now.Where()
+		if moved.Event, err = recordEvent(ctx, tx, actor, "move machine", "machine", id, &id, tellStay(from), tellStay(now)); err != nil {
+			return err
+		}
+		return sumMachine(ctx, tx, id)
+	})
+	return moved, err
+}
+
+// presentStay reads where a machine is today; the zero Stay for nowhere that is written down.
+func presentStay(ctx context.Context, h store.Handle, machineID int64) (store.Stay, error) {
+	stays, err := store.StaysOf(ctx, h, machineID)
+	if err != nil || len(stays) == 0 || stays[0].Until != nil {
+		return store.Stay{}, err
+	}
+	return stays[0], nil
+}
+
+// moveOn ends where a machine is and begins where it goes.
+func moveOn(ctx context.Context, tx *sqlx.Tx, to store.Stay) error {
+	from, err := presentStay(ctx, tx, to.MachineID)
+	if err != nil {
+		return err
+	}
+	if from.ID != 0 {
+		if to.Since < from.Since {
+			return &Invalid{"on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since)}
+		}
+		if err := store.CloseStay(ctx, tx, from.ID, &to.Since); err != nil {
+			return err
+		}
+	}
+	return putMachine(ctx, tx, to)
+}
+
+// putMachine begins a stay, unless it is nowhere.
+func putMachine(ctx context.Context, tx *sqlx.Tx, s store.Stay) error {
+	if s.Place == "" && s.LentTo == "" && s.BoundFor == "" {
+		return nil
+	}
+	_, err := store.InsertStay(ctx, tx, s)
+	return err
+}
+
+func (a *App) undoMoveMachine(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	was, err := stateIn[stayTold](e.Before)
+	if err != nil {
+		return err
+	}
+	became, err := stateIn[stayTold](e.After)
+	if err != nil {
+		return err
+	}
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		if err := store.DeleteStay(ctx, tx, became.Stay); err != nil {
+			return err
+		}
+		if was.Stay != 0 {
+			if err := store.CloseStay(ctx, tx, was.Stay, nil); err != nil {
+				return err
+			}
+		}
+		if err := store.SetPlace(ctx, tx, e.SubjectID, was.Place); err != nil {
+			return err
+		}
+		if err := record(ctx, tx, actor, "take back machine move", "machine", e.SubjectID, &e.SubjectID, became, was); err != nil {
+			return err
+		}
+		return sumMachine(ctx, tx, e.SubjectID)
+	})
+}
+
+// CountPlaces lists all places with what is there today.
+func (a *App) CountPlaces(ctx context.Context, actor Actor) ([]store.PlaceCount, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	return store.CountPlaces(ctx, a.db)
+}

@@ -1,0 +1,80 @@
+package evidence
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"frugalheron/core/reckoning"
+)
+
+// Judged is an attribute of a thing with what its statements amount to.
+type Judged struct {
+	Attribute Attribute `json:"attribute"`
+	Judgement Judgement `json:"judgement"`
+}
+
+// JudgeAll judges each attribute that something is said of, and those of always even if nothing is. They
+// come in the order of the table; names of the collection's own come last.
+func JudgeAll(statements map[string][]Statement, always ...string) []Judged {
+	judged := []Judged{}
+	add := func(a Attribute) { judged = append(judged, Judged{a, Judge(a, statements[a.Key])}) }
+	known := map[string]bool{}
+	for _, a := range Attributes() {
+		known[a.Key] = true
+		if len(statements[a.Key]) > 0 || slices.Contains(always, a.Key) {
+			add(a)
+		}
+	}
+	own := []string{}
+	for key := range statements {
+		if !known[key] {
+			own = append(own, key)
+		}
+	}
+	slices.Sort(own)
+	for _, key := range own {
+		add(AttributeOf(key))
+	}
+	return judged
+}
+
+// CountOf counts the attributes in a state.
+func CountOf(judged []Judged, state State) int {
+	n := 0
+	for _, j := range judged {
+		if j.Judgement.State == state {
+			n++
+		}
+	}
+	return n
+}
+
+// Verdict says in one line of the reckoning what is disputed and what is open, with what would settle
+// it. Its value is empty when all is settled.
+func Verdict(judged []Judged) reckoning.Verdict {
+	v := reckoning.Verdict{Key: "evidence", Label: "Statements", Why: []reckoning.Reason{}}
+	parts := []string{}
+	for _, state := range []State{Disputed, Open} {
+		n := 0
+		for _, j := range judged {
+			if j.Judgement.State != state || state == Open && len(j.Judgement.Groups) == 0 {
+				continue
+			}
+			n++
+			why := fmt.Sprintf("%s is %s: %s. To settle it: %s", j.Attribute.Label, state, strings.Join(j.Judgement.Why, "; "), j.Judgement.Next)
+			v.Why = append(v.Why, reckoning.Reason{Text: why})
+		}
+		if n > 0 {
+			parts = append(parts, fmt.Sprintf("%d %s", n, state))
+			if state == Disputed {
+				v.State = reckoning.Attention
+			}
+		}
+	}
+	v.Value = strings.Join(parts, ", ")
+	if v.State == "" {
+		v.State = reckoning.Plain
+	}
+	return v
+}

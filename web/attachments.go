@@ -1,0 +1,125 @@
+package web
+
+import (
+	"context"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/app/picture"
+	"frugalheron/store"
+)
+
+// uploadLasts is how long one file may take to arrive: a phone at the far end of a hall is slow.
+const uploadLasts = 10 * time.Minute
+
+// content is a file as it is shown.
+type content struct {
+	ContentType  string `header:"Content-Type"`
+	CacheControl string `header:"Cache-Control"`
+	Disposition  string `header:"Content-Disposition"`
+	Body         []byte
+}
+
+func asContent(c app.Content, err error, disposition string) (*content, error) {
+	if err != nil {
+		return nil, err
+	}
+	// What is under an attachment's id never changes; who may see it does, so the copy is the reader's own.
+	return &content{c.MediaType, "private, max-age=604800", disposition + `; filename="` + c.FileName + `"`, c.Data}, nil
+}
+
+// Upload is a file as it comes.
+type Upload struct {
+	Name    string `query:"name" maxLength:"400" required:"true" doc:"Name of the file"`
+	RawBody []byte `contentType:"application/octet-stream"`
+}
+
+// PageOfAttachments asks for a page of pictures and documents.
+type PageOfAttachments struct {
+	After int64 `query:"after" minimum:"0" doc:"What next was in the page before"`
+	Limit int   `query:"limit" minimum:"1" maximum:"200" default:"100"`
+}
+
+func (s *Server) registerAttachments() {
+	upload := func(id, path, summary string) huma.Operation {
+		return huma.Operation{
+			OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, DefaultStatus: http.StatusCreated,
+			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
+			Errors:      append([]int{http.StatusRequestEntityTooLarge}, errorsOfCreate...), MaxBodyBytes: picture.MostBytes + 1, BodyReadTimeout: uploadLasts,
+		}
+	}
+	register(s, app.MayWriteSheets, upload("attach-to-machine", "/api/machines/{id}/attachments", "Add a picture or a document to a machine"),
+		func(ctx context.Context, actor app.Actor, in *struct {
+			ByID
+			Upload
+		}) (*output[store.Attachment], error) {
+			return answer(s.app.Attach(ctx, actor, app.Owner{MachineID: in.ID}, in.Name, in.RawBody))
+		})
+	register(s, app.MayWriteSheets, upload("attach-to-lot", "/api/lots/{id}/attachments", "Add a picture or a document to an arrival"),
+		func(ctx context.Context, actor app.Actor, in *struct {
+			ByID
+			Upload
+		}) (*output[store.Attachment], error) {
+			return answer(s.app.Attach(ctx, actor, app.Owner{AcquisitionID: in.ID}, in.Name, in.RawBody))
+		})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-attachments", Method: http.MethodGet, Path: "/api/machines/{id}/attachments", Summary: "Pictures and documents of a machine", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		PageOfAttachments
+	}) (*output[app.AttachmentPage], error) {
+		return answer(s.app.Attachments(ctx, actor, app.Owner{MachineID: in.ID}, in.After, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-lot-attachments", Method: http.MethodGet, Path: "/api/lots/{id}/attachments", Summary: "Pictures and documents of an arrival", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		PageOfAttachments
+	}) (*output[app.AttachmentPage], error) {
+		return answer(s.app.Attachments(ctx, actor, app.Owner{AcquisitionID: in.ID}, in.After, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Attachment], error) {
+		return answer(s.app.Attachment(ctx, actor, in.ID))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
+	}) (*content, error) {
+		side := map[string]int{"thumb": app.ThumbSide, "screen": app.ScreenSide, "full": 0}[in.Size]
+		c, err := s.app.View(ctx, actor, in.ID, side)
+		return asContent(c, err, "inline")
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*content, error) {
+		c, err := s.app.Original(ctx, actor, in.ID)
+		return asContent(c, err, "attachment")
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Versioned
+			store.AttachmentFields
+		}
+	}) (*output[store.Attachment], error) {
+		return answer(s.app.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body Versioned
+	}) (*output[Done], error) {
+		event, err := s.app.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
+		return answer(Done{event}, err)
+	})
+}

@@ -1,0 +1,163 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/core/custody"
+	"frugalheron/core/evidence"
+	"frugalheron/store"
+)
+
+// Withdrawal says why a statement does not count any more.
+type Withdrawal struct {
+	Why string `json:"why" maxLength:"400"`
+}
+
+// MeetingDecision says what an identifier means that two machines share.
+type MeetingDecision struct {
+	Key      string `json:"key" maxLength:"400"`
+	OtherID  int64  `json:"otherId" minimum:"1"`
+	Decision string `json:"decision" enum:"linked,dismissed"`
+	Reason   string `json:"reason" maxLength:"400"`
+}
+
+// Vocabulary is what statements are written with.
+type Vocabulary struct {
+	Attributes []evidence.Attribute `json:"attributes"`
+	Kinds      []SourceKind         `json:"kinds" doc:"Kinds of sources, the strongest first"`
+	Roles      []custody.Role       `json:"roles" doc:"Parts that somebody can have played in a thing's past"`
+}
+
+// SourceKind is a kind of source.
+type SourceKind struct {
+	Kind     evidence.Kind `json:"kind"`
+	Words    string        `json:"words"`
+	Strength int           `json:"strength" doc:"From 0 to 4; a rule of thumb"`
+}
+
+func vocabulary() Vocabulary {
+	v := Vocabulary{Attributes: evidence.Attributes(), Roles: custody.Roles()}
+	for _, kind := range evidence.Kinds() {
+		v.Kinds = append(v.Kinds, SourceKind{kind, kind.Words(), kind.Strength()})
+	}
+	return v
+}
+
+func (s *Server) registerEvidence() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: errorsOfRead,
+		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Dossier], error) {
+		return answer(s.app.Dossier(ctx, actor, in.ID))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: errorsOfRead,
+		Description: "Private persons stand in it by their roles, whoever asks.",
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*download, error) {
+		accession, text, err := s.app.ExportDossier(ctx, actor, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		return asFile("application/json", accession, ".json", text), nil
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",
+	}, func(context.Context, app.Actor, *struct{}) (*output[Vocabulary], error) {
+		return answer(vocabulary(), nil)
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "state-evidence", Method: http.MethodPost, Path: "/api/machines/{id}/evidence", Summary: "Note what a source says of an attribute",
+		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body store.StatementFields
+	}) (*output[store.Statement], error) {
+		return answer(s.app.StateEvidence(ctx, actor, in.ID, in.Body))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body Withdrawal
+	}) (*output[Done], error) {
+		event, err := s.app.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
+		return answer(Done{event}, err)
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/machines/{id}/meetings", Summary: "Say what an identifier means that two machines share", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body MeetingDecision
+	}) (*struct{}, error) {
+		return nil, s.app.DecideMeeting(ctx, actor, in.ID, in.Body.Key, in.Body.OtherID, in.Body.Decision, in.Body.Reason)
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",
+		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body store.CustodyFields
+	}) (*output[store.Custody], error) {
+		return answer(s.app.TellCustody(ctx, actor, in.ID, in.Body))
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Versioned
+			store.CustodyFields
+		}
+	}) (*output[store.Custody], error) {
+		return answer(s.app.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body Withdrawal
+	}) (*output[Done], error) {
+		event, err := s.app.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
+		return answer(Done{event}, err)
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "note-personal-data", Method: http.MethodPost, Path: "/api/machines/{id}/personal-data", Summary: "Note that data of former owners is on a medium",
+		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body store.PersonalDataFields
+	}) (*output[store.PersonalData], error) {
+		return answer(s.app.NotePersonalData(ctx, actor, in.ID, in.Body))
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Versioned
+			store.PersonalDataFields
+		}
+	}) (*output[store.PersonalData], error) {
+		return answer(s.app.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Versioned
+			app.MachineMove
+		}
+	}) (*output[app.MovedMachine], error) {
+		return answer(s.app.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
+	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]store.PlaceCount], error) {
+		return answer(s.app.CountPlaces(ctx, actor))
+	})
+}
