@@ -25,6 +25,7 @@ type Lot struct {
 	Things        []LotThing `json:"things"`
 	CostCents     int64      `json:"costCents" doc:"Price and extra costs together"`
 	Cost          string     `json:"cost" doc:"The same as an amount"`
+	EstimateCents int64      `json:"estimatesCents" doc:"All estimates together"`
 	SpreadProblem string     `json:"spreadProblem" doc:"Why the cost cannot be spread, or empty"`
 	Worth         lot.Worth  `json:"worth"`
 }
@@ -60,6 +61,9 @@ func spreadLot(acquired store.Acquisition, items []store.LotItem) Lot {
 	l.Cost = lot.Format(l.CostCents)
 	things := make([]lot.Item, len(items))
 	for i, item := range items {
+		if item.EstimateCents != nil {
+			l.EstimateCents += *item.EstimateCents
+		}
 		things[i] = lot.Item{ID: item.ID, Title: item.Title, Estimate: item.EstimateCents, ByHand: item.HandCents, Value: item.ValueCents}
 		if things[i].Value == nil {
 			things[i].Value = item.PassedForCents

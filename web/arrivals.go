@@ -28,6 +28,18 @@ type Struck struct {
 	Event int64   `json:"event" doc:"The event of the history, by which the deed can be undone"`
 }
 
+// ChangedLot is what is said of an arrival, and the version that it started from.
+type ChangedLot struct {
+	Versioned
+	store.AcquisitionFields
+}
+
+// ChangedThing is what is said of a thing of a lot, and the version of the lot that it started from.
+type ChangedThing struct {
+	Versioned
+	store.LotItemFields
+}
+
 func (s *Server) registerArrivals() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first", Errors: []int{http.StatusUnprocessableEntity},
@@ -52,10 +64,7 @@ func (s *Server) registerArrivals() {
 		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body struct {
-			Versioned
-			store.AcquisitionFields
-		}
+		Body ChangedLot
 	}) (*output[app.Lot], error) {
 		return answer(s.app.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
 	})
@@ -63,10 +72,7 @@ func (s *Server) registerArrivals() {
 		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body struct {
-			Versioned
-			store.LotItemFields
-		}
+		Body ChangedThing
 	}) (*output[app.Lot], error) {
 		return answer(s.app.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
@@ -74,10 +80,7 @@ func (s *Server) registerArrivals() {
 		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByThing
-		Body struct {
-			Versioned
-			store.LotItemFields
-		}
+		Body ChangedThing
 	}) (*output[app.Lot], error) {
 		return answer(s.app.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
 	})

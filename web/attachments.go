@@ -43,6 +43,12 @@ type PageOfAttachments struct {
 	Limit int   `query:"limit" minimum:"1" maximum:"200" default:"100"`
 }
 
+// ChangedAttachment is what is said of a picture or document, and the version that it started from.
+type ChangedAttachment struct {
+	Versioned
+	store.AttachmentFields
+}
+
 func (s *Server) registerAttachments() {
 	upload := func(id, path, summary string) huma.Operation {
 		return huma.Operation{
@@ -106,10 +112,7 @@ func (s *Server) registerAttachments() {
 		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body struct {
-			Versioned
-			store.AttachmentFields
-		}
+		Body ChangedAttachment
 	}) (*output[store.Attachment], error) {
 		return answer(s.app.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})

@@ -16,6 +16,12 @@ type NumberList struct {
 	DryRun bool   `json:"dryRun" required:"false" doc:"Only say what would happen"`
 }
 
+// ChangedCollection are the settings of the collection, and the version that they started from.
+type ChangedCollection struct {
+	Versioned
+	store.CollectionFields
+}
+
 func (s *Server) registerCollection() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection", Summary: "Settings of the collection",
@@ -25,10 +31,7 @@ func (s *Server) registerCollection() {
 	register(s, app.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection", Summary: "Change settings of the collection", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		Body struct {
-			Versioned
-			store.CollectionFields
-		}
+		Body ChangedCollection
 	}) (*output[store.Collection], error) {
 		return answer(s.app.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
 	})

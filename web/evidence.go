@@ -47,6 +47,12 @@ func vocabulary() Vocabulary {
 	return v
 }
 
+// WantedMachineMove is a move, and the version of the machine that it started from.
+type WantedMachineMove struct {
+	Versioned
+	app.MachineMove
+}
+
 func (s *Server) registerEvidence() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: errorsOfRead,
@@ -148,10 +154,7 @@ func (s *Server) registerEvidence() {
 		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body struct {
-			Versioned
-			app.MachineMove
-		}
+		Body WantedMachineMove
 	}) (*output[app.MovedMachine], error) {
 		return answer(s.app.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})

@@ -19,6 +19,11 @@ const PrintView = lazy(() => import('./rooms/bench/PrintView'))
 const Library = lazy(() => import('./rooms/library/Library'))
 const Stores = lazy(() => import('./rooms/stores/Stores'))
 const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
+const People = lazy(() => import('./rooms/library/people/People'))
+const Arrivals = lazy(() => import('./rooms/arrivals/Arrivals'))
+const NewLot = lazy(() => import('./rooms/arrivals/NewLot'))
+const OneLot = lazy(() => import('./rooms/arrivals/OneLot'))
+const Places = lazy(() => import('./rooms/stores/Places'))
 const Diary = lazy(() => import('./rooms/diary/Diary'))
 const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 
@@ -43,6 +48,11 @@ export function App() {
           <Route index element={<Navigate to="/shelves" replace />} />
           <Route path="shelves" element={<Shelves />} />
           <Route path="shelves/new" element={<NewMachine />} />
+          <Route path="shelves/arrivals" element={<Arrivals />} />
+          <Route path="shelves/arrivals/new" element={<NewLot />} />
+          <Route path="shelves/arrivals/:lotId" element={<OneLot />} />
+          <Route path="stores/places" element={<Places />} />
+          <Route path="library/people" element={<People />} />
           <Route path="stores" element={<Stores />} />
           <Route path="stores/:assemblyId" element={<OneLoose />} />
           <Route path="library" element={<Library />} />

@@ -1685,47 +1685,6 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        "Add-lot-itemRequest": {
-            /**
-             * Format: int64
-             * @description What it was thought to be worth when the lot came
-             */
-            estimateCents?: number | null;
-            /**
-             * Format: int64
-             * @description Its share of the cost, where shares are given by hand
-             */
-            handCents?: number | null;
-            /** @enum {string} */
-            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
-            note?: string;
-            /**
-             * Format: int64
-             * @description For how much
-             */
-            passedForCents?: number | null;
-            /** @description When it was passed on, EDTF; empty while it is here */
-            passedOn?: string;
-            /**
-             * Format: int64
-             * @description To whom it was passed on
-             */
-            passedTo?: number | null;
-            /** @example Memory card, 384 KB */
-            title: string;
-            /**
-             * Format: int64
-             * @description What it is worth today
-             */
-            valueCents?: number | null;
-            /** @description How one knows */
-            valueNote?: string;
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
-        };
         Arrival: {
             /** @description The lot it came with, or null */
             lot: components["schemas"]["Lot"] | null;
@@ -1927,42 +1886,6 @@ export interface components {
              */
             version: number;
         };
-        "Change-attachmentRequest": {
-            /** @description Of a web page, kept as text */
-            address?: string;
-            caption?: string;
-            /** @description Day on which the page was captured, YYYY-MM-DD */
-            captured?: string;
-            /** @description Of a document, BCP 47, as en or de-CH */
-            language?: string;
-            /** @description Not shown to viewers */
-            staffOnly?: boolean;
-            /** @description When it was taken or written, EDTF */
-            taken?: string;
-            translation?: string;
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
-            /** @description What it shows: front, rear, board top, label ... */
-            view?: string;
-        };
-        "Change-collectionRequest": {
-            /** @example EH-{number:4} */
-            accessionPattern: string;
-            /**
-             * @description ISO 4217, in which lots are entered unless they say another
-             * @example EUR
-             */
-            currency: string;
-            name: string;
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
-        };
         "Change-custodyRequest": {
             /** @description The source in words, as the rating plate */
             cited?: string;
@@ -2005,87 +1928,6 @@ export interface components {
             version: number;
             /** @description Where no party is named */
             who?: string;
-        };
-        "Change-lot-itemRequest": {
-            /**
-             * Format: int64
-             * @description What it was thought to be worth when the lot came
-             */
-            estimateCents?: number | null;
-            /**
-             * Format: int64
-             * @description Its share of the cost, where shares are given by hand
-             */
-            handCents?: number | null;
-            /** @enum {string} */
-            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
-            note?: string;
-            /**
-             * Format: int64
-             * @description For how much
-             */
-            passedForCents?: number | null;
-            /** @description When it was passed on, EDTF; empty while it is here */
-            passedOn?: string;
-            /**
-             * Format: int64
-             * @description To whom it was passed on
-             */
-            passedTo?: number | null;
-            /** @example Memory card, 384 KB */
-            title: string;
-            /**
-             * Format: int64
-             * @description What it is worth today
-             */
-            valueCents?: number | null;
-            /** @description How one knows */
-            valueNote?: string;
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
-        };
-        "Change-lotRequest": {
-            /** @description EDTF, as 2025-03-14 or 2025~ */
-            arrived?: string;
-            /** @description What else came */
-            cameWith?: string;
-            /** @description As received */
-            condition?: string;
-            /** @description Carriage, fees and the like */
-            costs?: components["schemas"]["ExtraCost"][];
-            /** @description ISO 4217; empty for the collection's own */
-            currency?: string;
-            /** @enum {string} */
-            method: "purchase" | "auction" | "gift" | "loan in" | "found" | "transfer" | "exchange";
-            note?: string;
-            /**
-             * Format: int64
-             * @description From whom
-             */
-            partyId?: number | null;
-            /** @description When it last ran, and whether anybody powered it since, as it was said */
-            powered?: string;
-            /**
-             * Format: int64
-             * @description Without extra costs; null when unknown
-             */
-            priceCents?: number | null;
-            /**
-             * @description How the cost is spread over the items
-             * @default estimate
-             * @enum {string}
-             */
-            spread?: "estimate" | "equal" | "hand";
-            /** @example Clear-out of the seed-testing station */
-            title: string;
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
         };
         "Change-machineRequest": {
             /**
@@ -2172,6 +2014,123 @@ export interface components {
              * @description Words a memory holds; 0 for other devices
              */
             words?: number;
+        };
+        ChangedAttachment: {
+            /** @description Of a web page, kept as text */
+            address?: string;
+            caption?: string;
+            /** @description Day on which the page was captured, YYYY-MM-DD */
+            captured?: string;
+            /** @description Of a document, BCP 47, as en or de-CH */
+            language?: string;
+            /** @description Not shown to viewers */
+            staffOnly?: boolean;
+            /** @description When it was taken or written, EDTF */
+            taken?: string;
+            translation?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @description What it shows: front, rear, board top, label ... */
+            view?: string;
+        };
+        ChangedCollection: {
+            /** @example EH-{number:4} */
+            accessionPattern: string;
+            /**
+             * @description ISO 4217, in which lots are entered unless they say another
+             * @example EUR
+             */
+            currency: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedLot: {
+            /** @description EDTF, as 2025-03-14 or 2025~ */
+            arrived?: string;
+            /** @description What else came */
+            cameWith?: string;
+            /** @description As received */
+            condition?: string;
+            /** @description Carriage, fees and the like */
+            costs?: components["schemas"]["ExtraCost"][];
+            /** @description ISO 4217; empty for the collection's own */
+            currency?: string;
+            /** @enum {string} */
+            method: "purchase" | "auction" | "gift" | "loan in" | "found" | "transfer" | "exchange";
+            note?: string;
+            /**
+             * Format: int64
+             * @description From whom
+             */
+            partyId?: number | null;
+            /** @description When it last ran, and whether anybody powered it since, as it was said */
+            powered?: string;
+            /**
+             * Format: int64
+             * @description Without extra costs; null when unknown
+             */
+            priceCents?: number | null;
+            /**
+             * @description How the cost is spread over the items
+             * @default estimate
+             * @enum {string}
+             */
+            spread?: "estimate" | "equal" | "hand";
+            /** @example Clear-out of the seed-testing station */
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedThing: {
+            /**
+             * Format: int64
+             * @description What it was thought to be worth when the lot came
+             */
+            estimateCents?: number | null;
+            /**
+             * Format: int64
+             * @description Its share of the cost, where shares are given by hand
+             */
+            handCents?: number | null;
+            /** @enum {string} */
+            kind: "machine" | "board" | "peripheral" | "part" | "media" | "document";
+            note?: string;
+            /**
+             * Format: int64
+             * @description For how much
+             */
+            passedForCents?: number | null;
+            /** @description When it was passed on, EDTF; empty while it is here */
+            passedOn?: string;
+            /**
+             * Format: int64
+             * @description To whom it was passed on
+             */
+            passedTo?: number | null;
+            /** @example Memory card, 384 KB */
+            title: string;
+            /**
+             * Format: int64
+             * @description What it is worth today
+             */
+            valueCents?: number | null;
+            /** @description How one knows */
+            valueNote?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         Collection: {
             /** @example EH-{number:4} */
@@ -2935,6 +2894,11 @@ export interface components {
             costs?: components["schemas"]["ExtraCost"][];
             /** @description ISO 4217; empty for the collection's own */
             currency?: string;
+            /**
+             * Format: int64
+             * @description All estimates together
+             */
+            estimatesCents: number;
             /** Format: int64 */
             id: number;
             /** Format: int64 */
@@ -3222,26 +3186,6 @@ export interface components {
             newer: components["schemas"]["Revision"];
             /** @description The whole sheet, stretch by stretch */
             stretches: components["schemas"]["Stretch"][];
-        };
-        "Move-machineRequest": {
-            /** @description On its way to this place or house */
-            boundFor?: string;
-            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
-            due?: string;
-            /** @description Lent to this person or house */
-            lentTo?: string;
-            note?: string;
-            /** @description Day of the move, YYYY-MM-DD; empty for today */
-            on?: string;
-            /** @description To this place: building, room, shelf, box, divided by commas */
-            place?: string;
-            /** @enum {string} */
-            to: "place" | "loan" | "transit";
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
         };
         Moved: {
             assembly: components["schemas"]["Assembly"];
@@ -4237,6 +4181,26 @@ export interface components {
             kinds: components["schemas"]["SourceKind"][];
             /** @description Parts that somebody can have played in a thing's past */
             roles: components["schemas"]["CustodyRole"][];
+        };
+        WantedMachineMove: {
+            /** @description On its way to this place or house */
+            boundFor?: string;
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
+            due?: string;
+            /** @description Lent to this person or house */
+            lentTo?: string;
+            note?: string;
+            /** @description Day of the move, YYYY-MM-DD; empty for today */
+            on?: string;
+            /** @description To this place: building, room, shelf, box, divided by commas */
+            place?: string;
+            /** @enum {string} */
+            to: "place" | "loan" | "transit";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         WantedMove: {
             /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
@@ -5854,7 +5818,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Change-attachmentRequest"];
+                "application/json": components["schemas"]["ChangedAttachment"];
             };
         };
         responses: {
@@ -6201,7 +6165,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Change-collectionRequest"];
+                "application/json": components["schemas"]["ChangedCollection"];
             };
         };
         responses: {
@@ -7176,7 +7140,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Change-lotRequest"];
+                "application/json": components["schemas"]["ChangedLot"];
             };
         };
         responses: {
@@ -7410,7 +7374,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Add-lot-itemRequest"];
+                "application/json": components["schemas"]["ChangedThing"];
             };
         };
         responses: {
@@ -7491,7 +7455,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Change-lot-itemRequest"];
+                "application/json": components["schemas"]["ChangedThing"];
             };
         };
         responses: {
@@ -9095,7 +9059,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Move-machineRequest"];
+                "application/json": components["schemas"]["WantedMachineMove"];
             };
         };
         responses: {

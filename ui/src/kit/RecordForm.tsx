@@ -22,6 +22,7 @@ export function RecordForm({ error, wrong = {}, isPending, action, leave = 'Leav
   const fields = { ...(error instanceof ProblemError ? error.fields : {}), ...wrong }
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
+    event.stopPropagation() // a form in a dialog over another form is none of the other's business
     onSubmit(new FormData(event.currentTarget))
   }
   return (

@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
 import { useParams } from 'react-router'
 import styled from 'styled-components'
 
 import { assembliesQuery } from '../../api/assemblies'
+import { dossierQuery } from '../../api/dossier'
 import type { Machine } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { Notice } from '../../kit/Notice'
@@ -15,16 +17,24 @@ import { StageRail } from './StageRail'
 import { stages } from './stages'
 import { TakeStock } from './stages/takestock/TakeStock'
 
+const Arrive = lazy(() => import('./stages/arrive/Arrive').then(({ Arrive: page }) => ({ default: page })))
+const LookOver = lazy(() => import('./stages/lookover/LookOver').then(({ LookOver: page }) => ({ default: page })))
+
 /** Rail, stage and reckoning of one machine. */
 export function MachineOnBench({ machine }: { machine: Machine }) {
   const wanted = useParams().stage
   const stage = stages.find(({ path }) => path === wanted)
   const assemblies = useQuery(assembliesQuery(machine.id))
+  const dossier = useQuery(dossierQuery(machine.id))
+  const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
 
   return (
     <Layout>
-      <StageRail machineId={machine.id} stock={reckoning.machine?.stage} />
+      <StageRail
+        machineId={machine.id}
+        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver, 'take-stock': reckoning.machine?.stage }}
+      />
       <Middle>
         <MachineHead machine={machine} />
         {!stage || stage.later ? (
@@ -32,10 +42,16 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
             <h2>{stage?.name ?? 'No such stage'}</h2>
             <LaterText sentence={stage?.later ?? 'Choose one in the rail.'} />
           </>
-        ) : assemblies.error ? (
-          <Notice tone="stop" word="Not read.">{messageOf(assemblies.error)}</Notice>
-        ) : (
+        ) : error ? (
+          <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
+        ) : stage.path === 'take-stock' ? (
           assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
+        ) : (
+          dossier.data && (
+            <Suspense fallback={null}>
+              {stage.path === 'arrive' ? <Arrive machine={machine} dossier={dossier.data} /> : <LookOver machine={machine} dossier={dossier.data} />}
+            </Suspense>
+          )
         )}
       </Middle>
       <Reckoning assemblies={assemblies.data ?? []} reckoning={reckoning} />

@@ -8,9 +8,9 @@ import { useShortcut } from '../../kit/shortcuts'
 import { color, narrow, space } from '../../theme'
 import { stages } from './stages'
 
-type StockState = Schemas['ReckonedStage']
+type StageState = Schemas['ReckonedStage']
 
-const marks: Record<StockState['state'], MarkKind> = {
+const marks: Record<StageState['state'], MarkKind> = {
   untouched: 'none',
   'in hand': 'working',
   'needs attention': 'attention',
@@ -18,7 +18,7 @@ const marks: Record<StockState['state'], MarkKind> = {
 }
 
 /** The ten stages down the left edge, each with its state as shape and word. */
-export function StageRail({ machineId, stock }: { machineId: number; stock?: StockState }) {
+export function StageRail({ machineId, states }: { machineId: number; states: Record<string, StageState | undefined> }) {
   const current = useParams().stage
   const navigate = useNavigate()
   const at = stages.findIndex(({ path }) => path === current)
@@ -38,12 +38,13 @@ export function StageRail({ machineId, stock }: { machineId: number; stock?: Sto
     <Rail ref={rail} aria-label="Stages">
       <ol>
         {stages.map(({ path, name, later }) => {
-          const state = later ? 'later' : (stock?.state ?? 'untouched')
-          const count = !later && stock?.count ? ` ${String(stock.count)}` : ''
+          const at = states[path]
+          const state = later ? 'later' : (at?.state ?? 'untouched')
+          const count = !later && at?.count ? ` ${String(at.count)}` : ''
           return (
             <li key={path}>
               <StageLink to={`/bench/${String(machineId)}/${path}`}>
-                <Mark kind={later ? 'later' : marks[stock?.state ?? 'untouched']} />
+                <Mark kind={later ? 'later' : marks[at?.state ?? 'untouched']} />
                 <span>
                   {name}
                   <State>{state}{count}</State>

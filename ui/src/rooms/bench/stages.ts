@@ -2,8 +2,8 @@
 export type Stage = { path: string; name: string; later?: string }
 
 export const stages: Stage[] = [
-  { path: 'arrive', name: 'Arrive', later: 'Arrive will hold where the machine came from, with what, for how much, and what was claimed of it.' },
-  { path: 'look-over', name: 'Look over', later: 'Look over will hold what the outside tells: badge, rating plate, ports, damage, each as evidence.' },
+  { path: 'arrive', name: 'Arrive' },
+  { path: 'look-over', name: 'Look over' },
   { path: 'open-up', name: 'Open up', later: 'Open up will hold the steps of taking apart, every fastener and connector, to be reversed later.' },
   { path: 'take-stock', name: 'Take stock' },
   { path: 'identify', name: 'Identify', later: 'Identify will hold unknown chips, board pictures, ROM images and the dating of the machine.' },

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 
 import { libraryQuery, useNameType } from '../../api/library'
 import { messageOf } from '../../api/problem'
@@ -20,6 +20,7 @@ export default function Library() {
   const chosen = parameters.get('type') ?? ''
   const types = useQuery(libraryQuery(start))
   const mayName = useAccount()?.mayWriteSheets ?? false
+  const navigate = useNavigate()
   const [naming, setNaming] = useState(false)
   const name = useNameType()
   const choose = (number: string) => { setParameters({ ...(start && { start }), ...(number && { type: number }) }) }
@@ -35,6 +36,7 @@ export default function Library() {
         mono
         onWords={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
       >
+        {mayName && <Button onPress={() => void navigate('/library/people')}>People and organisations</Button>}
         {mayName && <Button $tone="main" onPress={() => { setNaming(true) }}>Name a type</Button>}
       </ListHead>
       {naming && (

@@ -1,5 +1,7 @@
+import { useQuery } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 
+import { nextNumberQuery } from '../../api/lots'
 import { useCreateMachine } from '../../api/machines'
 import { Page, Title } from '../../kit/Page'
 import { MachineForm } from './MachineForm'
@@ -8,16 +10,19 @@ import { MachineForm } from './MachineForm'
 export function NewMachine() {
   const create = useCreateMachine()
   const navigate = useNavigate()
+  const next = useQuery(nextNumberQuery(0))
+  if (next.isPending) return null
   return (
     <Page>
       <Title>Enter a machine</Title>
       <MachineForm
+        start={{ accession: next.data?.number ?? '', name: '' }}
         error={create.error}
         isPending={create.isPending}
         action="Enter and take onto the bench"
         leave="Back to the shelves"
         onSubmit={(fields) => {
-          create.mutate(fields, { onSuccess: (machine) => void navigate(`/bench/${String(machine.id)}/take-stock`) })
+          create.mutate(fields, { onSuccess: (machine) => void navigate(`/bench/${String(machine.id)}/arrive`) })
         }}
         onCancel={() => void navigate('/shelves')}
       />

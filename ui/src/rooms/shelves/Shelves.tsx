@@ -38,6 +38,7 @@ export function Shelves() {
         words={query.search ?? ''}
         onWords={(words) => { change(withValue(parameters, 'search', words)) }}
       >
+        <Button onPress={() => void navigate('/shelves/arrivals')}>Arrivals</Button>
         {account?.mayKeepTheRecord && (
           <Button $tone="main" onPress={() => void navigate('/shelves/new')}>Enter a machine</Button>
         )}

@@ -1,6 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 
 import { looseQuery } from '../../api/moves'
 import { messageOf } from '../../api/problem'
@@ -18,6 +18,7 @@ export default function Stores() {
   const search = parameters.get('search') ?? ''
   const loose = useInfiniteQuery(looseQuery(search))
   const account = useAccount()
+  const navigate = useNavigate()
   const [adding, setAdding] = useState(false)
   const found = loose.data?.pages.flatMap((page) => page.assemblies) ?? []
   return (
@@ -28,6 +29,7 @@ export default function Stores() {
         words={search}
         onWords={(words) => { setParameters(words ? { search: words } : {}, { replace: true }) }}
       >
+        <Button onPress={() => void navigate('/stores/places')}>Places</Button>
         {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>Enter something loose</Button>}
       </ListHead>
       {adding && <AddLoose onDone={() => { setAdding(false) }} />}

@@ -23,10 +23,12 @@ type Props = {
   reckoning: Reckoning
   mayWrite: boolean
   startHere: boolean
+  /** A text to go on with at the end of the sheet. */
+  insert?: { text: string }
 }
 
 /** One board: what it is, and its sheet as text or as a table. Both edit the same draft. */
-export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
+export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Props) {
   const draft = useSheetDraft(assembly)
   const [view, setView] = useState<'text' | 'table'>('text')
   const [editing, setEditing] = useState(false)
@@ -37,6 +39,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
   const section = useRef<HTMLElement>(null)
   const { setDraft, onShow } = reckoning
   const reckoned = reckoning.board(assembly.id)
+  const isOutside = assembly.kind === 'outside' // it stays with its machine, and its lines are no parts
 
   // Less urgent than the next key: under a held key or a slow machine, typing goes first.
   useEffect(() => {
@@ -55,12 +58,12 @@ export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
       <Head>
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
-        {mayWrite && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
-        {mayWrite && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving} onPress={() => { setMoving(!moving) }}>Move</Button>}
+        {mayWrite && !isOutside && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
+        {mayWrite && !isOutside && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving} onPress={() => { setMoving(!moving) }}>Move</Button>}
         <Button $tone="quiet" aria-label={`History of ${assembly.title}`} aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
         <Tools>
         {mayWrite && <DraftState draft={draft} title={assembly.title} />}
-        <Views
+        {!isOutside && <Views
           aria-label={`View of ${assembly.title}`}
           selectionMode="single"
           disallowEmptySelection
@@ -69,7 +72,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
         >
           <View id="text">Text</View>
           <View id="table">Table</View>
-        </Views>
+        </Views>}
         </Tools>
       </Head>
       {editing && <BoardDetails assembly={assembly} onDone={() => { setEditing(false) }} />}
@@ -111,11 +114,13 @@ export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
             spot={spot}
             readOnly={!mayWrite}
             autoFocus={startHere}
+            isOutside={isOutside}
+            insert={insert}
             onType={draft.type}
             onSave={() => void draft.save()}
             onName={(line) => {
               const unknown = reckoned?.lines.find((state) => state.line === line && state.state === 'unknown')
-              if (!mayWrite || !unknown) return false
+              if (!mayWrite || isOutside || !unknown) return false
               setNaming({ number: unknown.nameable, line })
               return true
             }}
@@ -130,7 +135,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere }: Props) {
 
 function facts({ kind, part, rev, serial, slot, fit }: FittedAssembly): string {
   return [
-    kind !== 'board' && kind,
+    kind !== 'board' && kind !== 'outside' && kind,
     part && `part ${part}`,
     rev && `rev ${rev}`,
     serial && `serial ${serial}`,

@@ -15,6 +15,9 @@ type Props = {
   spot: { line: number } | undefined
   readOnly: boolean
   autoFocus: boolean
+  isOutside: boolean
+  /** A text to go on with at the end. */
+  insert: { text: string } | undefined
   onType: (text: string) => void
   onSave: () => void
   /** Names the unknown chip of a line; false where there is none. */
@@ -22,7 +25,7 @@ type Props = {
 }
 
 /** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
-export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, onType, onSave, onName }: Props) {
+export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, isOutside, insert, onType, onSave, onName }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const told = useRef<string[]>([]) // texts typed here that have not come back yet
@@ -44,6 +47,7 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
         extensions: extensions({
           label: `Sheet of ${title}`,
           readOnly,
+          isOutside,
           onType: (value) => { typed(value) },
           onSave: () => { save() },
           onName: (line) => name(line),
@@ -56,7 +60,16 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
       editor.destroy()
       view.current = null
     }
-  }, [title, readOnly])
+  }, [title, readOnly, isOutside])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !insert) return
+    const end = editor.state.doc.length
+    const text = end > 0 && editor.state.doc.lineAt(end).text !== '' ? `\n${insert.text}` : insert.text
+    editor.dispatch({ changes: { from: end, insert: text }, selection: { anchor: end + text.length }, scrollIntoView: true })
+    editor.focus()
+  }, [insert])
 
   useEffect(() => {
     const editor = view.current

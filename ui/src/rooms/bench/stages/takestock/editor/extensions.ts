@@ -6,6 +6,7 @@ import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers, pl
 import { libraryCompletion } from './completion'
 import { lineStates } from './lineStates'
 import { example, newLine, repeatLine } from './nextLine'
+import { outsideExample, writeExample } from './outside'
 import { editorTheme } from './theme'
 
 /** Marks a change that was not typed here: a text that was brought back, merged or read anew. */
@@ -14,13 +15,14 @@ export const fromOutside = Annotation.define<boolean>()
 type Options = {
   label: string
   readOnly: boolean
+  isOutside: boolean
   onType: (text: string) => void
   onSave: () => void
   onName: (line: number) => boolean
 }
 
 /** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
-export function extensions({ label, readOnly, onType, onSave, onName }: Options): Extension {
+export function extensions({ label, readOnly, isOutside, onType, onSave, onName }: Options): Extension {
   const saveKey = { key: 'Mod-s', preventDefault: true, run: () => { onSave(); return true } }
   const nameKey = { key: 'Alt-n', preventDefault: true, run: (view: EditorView) => onName(view.state.doc.lineAt(view.state.selection.main.head).number) }
   return [
@@ -29,9 +31,10 @@ export function extensions({ label, readOnly, onType, onSave, onName }: Options)
     history(),
     drawSelection(),
     highlightActiveLine(),
-    libraryCompletion,
-    placeholder(readOnly ? 'Nothing written yet.' : `${example}\n\n# Alt+Enter writes this example`),
-    Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }])),
+    placeholder(readOnly ? 'Nothing written yet.' : `${isOutside ? outsideExample : example}\n\n# Alt+Enter writes this example`),
+    isOutside
+      ? Prec.high(keymap.of([saveKey, { key: 'Alt-Enter', run: writeExample(outsideExample) }]))
+      : [libraryCompletion, Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }]))],
     keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
     EditorState.readOnly.of(readOnly),
     EditorView.editable.of(!readOnly),

@@ -1,0 +1,80 @@
+import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
+
+import { api, ask, historyChanged, queryClient, type Schemas, sessionEnded } from './client'
+import { dossierChanged } from './dossier'
+import { ProblemError, unreachable } from './problem'
+import { offerUndo } from './undo'
+
+export type Attachment = Schemas['Attachment']
+export type AttachmentFields = Omit<Schemas['ChangedAttachment'], 'version'>
+
+/** What pictures and documents belong to. */
+export type Owner = { machine: number } | { lot: number }
+
+const attachmentsKey = ['attachments']
+
+export const attachmentsQuery = (owner: Owner) =>
+  infiniteQueryOptions({
+    queryKey: [...attachmentsKey, owner],
+    queryFn: ({ pageParam: after }) =>
+      ask(
+        'machine' in owner
+          ? api.GET('/api/machines/{id}/attachments', { params: { path: { id: owner.machine }, query: { after } } })
+          : api.GET('/api/lots/{id}/attachments', { params: { path: { id: owner.lot }, query: { after } } }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (page) => page.next || undefined,
+  })
+
+export const attachmentQuery = (id: number) =>
+  queryOptions({
+    queryKey: [...attachmentsKey, id],
+    queryFn: () => ask(api.GET('/api/attachments/{id}', { params: { path: { id } } })),
+  })
+
+export const viewOf = (id: number, size: 'thumb' | 'screen' | 'full') => `/api/attachments/${String(id)}/view?size=${size}`
+export const originalOf = (id: number) => `/api/attachments/${String(id)}/original`
+
+export function attachmentsChanged() {
+  void queryClient.invalidateQueries({ queryKey: attachmentsKey })
+  historyChanged()
+  dossierChanged()
+}
+
+/** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
+export function sendFile(owner: Owner, file: File, onProgress: (part: number) => void): Promise<Attachment> {
+  const path = 'machine' in owner ? `/api/machines/${String(owner.machine)}` : `/api/lots/${String(owner.lot)}`
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', `${path}/attachments?name=${encodeURIComponent(file.name)}`)
+    request.setRequestHeader('Content-Type', 'application/octet-stream')
+    request.responseType = 'json'
+    request.upload.onprogress = ({ loaded, total }) => { onProgress(total ? loaded / total : 0) }
+    request.onerror = () => { reject(unreachable()) }
+    request.onload = () => {
+      if (request.status === 201) resolve(request.response as Attachment)
+      else {
+        if (request.status === 401) sessionEnded()
+        reject(new ProblemError(request.status, (request.response ?? undefined) as Schemas['Problem'] | undefined))
+      }
+    }
+    request.send(file)
+  })
+}
+
+export function useChangeAttachment(id: number) {
+  return useMutation({
+    mutationFn: (body: AttachmentFields & { version: number }) => ask(api.PUT('/api/attachments/{id}', { params: { path: { id } }, body })),
+    onSuccess: attachmentsChanged,
+  })
+}
+
+export function useStrikeAttachment() {
+  return useMutation({
+    mutationFn: ({ id, version }: Attachment) => ask(api.POST('/api/attachments/{id}/strike', { params: { path: { id } }, body: { version } })),
+    onSuccess: ({ event }, { fileName }) => {
+      attachmentsChanged()
+      offerUndo({ event, words: `${fileName} is struck out.` })
+    },
+  })
+}

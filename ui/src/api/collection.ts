@@ -1,0 +1,31 @@
+import { queryOptions, useMutation } from '@tanstack/react-query'
+
+import { api, ask, queryClient, type Schemas } from './client'
+
+const collectionKey = ['collection']
+
+export const collectionQuery = queryOptions({
+  queryKey: collectionKey,
+  queryFn: () => ask(api.GET('/api/collection')),
+})
+
+export const registerQuery = queryOptions({
+  queryKey: [...collectionKey, 'register'],
+  queryFn: () => ask(api.GET('/api/collection/register')),
+})
+
+const onChange = { onSuccess: () => { for (const key of ['collection', 'next number']) void queryClient.invalidateQueries({ queryKey: [key] }) } }
+
+export function useChangeCollection() {
+  return useMutation({
+    mutationFn: (body: Schemas['ChangedCollection']) => ask(api.PUT('/api/collection', { body })),
+    ...onChange,
+  })
+}
+
+export function useImportNumbers() {
+  return useMutation({
+    mutationFn: (body: { text: string; dryRun: boolean }) => ask(api.POST('/api/collection/numbers', { body })),
+    ...onChange,
+  })
+}

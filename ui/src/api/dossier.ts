@@ -1,0 +1,122 @@
+import { queryOptions, useMutation } from '@tanstack/react-query'
+
+import { assembliesKey } from './assemblies'
+import { api, ask, queryClient, type Schemas } from './client'
+import { machineQuery, placesQuery } from './machines'
+import { offerUndo } from './undo'
+
+export type Dossier = Schemas['Dossier']
+export type Known = Schemas['Known']
+export type Stated = Schemas['Stated']
+export type ToldCustody = Schemas['ToldCustody']
+export type CustodyFinding = Schemas['CustodyFinding']
+export type Meeting = Schemas['Meeting']
+export type PersonalData = Schemas['PersonalData']
+export type Stay = Schemas['Stay']
+export type StatementFields = Schemas['StatementFields']
+export type CustodyFields = Schemas['CustodyFields']
+export type Region = Schemas['Region']
+export type WalkStep = Schemas['Step']
+
+const dossiersKey = ['dossier']
+
+export const dossierQuery = (machineId: number) =>
+  queryOptions({
+    queryKey: [...dossiersKey, machineId],
+    queryFn: () => ask(api.GET('/api/machines/{id}/dossier', { params: { path: { id: machineId } } })),
+  })
+
+/** Attributes, kinds of sources and roles: they never change while the application runs. */
+export const vocabularyQuery = queryOptions({
+  queryKey: ['vocabulary'],
+  queryFn: () => ask(api.GET('/api/vocabulary')),
+  staleTime: Infinity,
+})
+
+/** Whatever is written about a machine may change what is reckoned of it. */
+export function dossierChanged() {
+  for (const queryKey of [dossiersKey, ['reckoning']]) void queryClient.invalidateQueries({ queryKey })
+}
+
+const onChange = { onSuccess: dossierChanged }
+
+export function useStateEvidence(machineId: number) {
+  return useMutation({
+    mutationFn: (body: StatementFields) => ask(api.POST('/api/machines/{id}/evidence', { params: { path: { id: machineId } }, body })),
+    ...onChange,
+  })
+}
+
+export function useWithdrawStatement() {
+  return useMutation({
+    mutationFn: ({ id, why }: { id: number; why: string }) => ask(api.POST('/api/evidence/{id}/withdraw', { params: { path: { id } }, body: { why } })),
+    onSuccess: ({ event }) => {
+      dossierChanged()
+      offerUndo({ event, words: 'The statement does not count any more.' })
+    },
+  })
+}
+
+export function useTellCustody(machineId: number) {
+  return useMutation({
+    mutationFn: (body: CustodyFields) => ask(api.POST('/api/machines/{id}/custody', { params: { path: { id: machineId } }, body })),
+    ...onChange,
+  })
+}
+
+export function useChangeCustody(id: number) {
+  return useMutation({
+    mutationFn: (body: CustodyFields & { version: number }) => ask(api.PUT('/api/custody/{id}', { params: { path: { id } }, body })),
+    ...onChange,
+  })
+}
+
+export function useWithdrawCustody() {
+  return useMutation({
+    mutationFn: ({ id, why }: { id: number; why: string }) => ask(api.POST('/api/custody/{id}/withdraw', { params: { path: { id } }, body: { why } })),
+    onSuccess: ({ event }) => {
+      dossierChanged()
+      offerUndo({ event, words: 'The statement about the past does not count any more.' })
+    },
+  })
+}
+
+export function useDecideMeeting(machineId: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['MeetingDecision']) => ask(api.POST('/api/machines/{id}/meetings', { params: { path: { id: machineId } }, body })),
+    ...onChange,
+  })
+}
+
+export function useNotePersonalData(machineId: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['PersonalDataFields']) => ask(api.POST('/api/machines/{id}/personal-data', { params: { path: { id: machineId } }, body })),
+    ...onChange,
+  })
+}
+
+export function useDecidePersonalData(id: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['PersonalDataFields'] & { version: number }) => ask(api.PUT('/api/personal-data/{id}', { params: { path: { id } }, body })),
+    ...onChange,
+  })
+}
+
+export type MachineMove = Omit<Schemas['WantedMachineMove'], 'version'>
+
+export function useMoveMachine(machineId: number) {
+  return useMutation({
+    mutationFn: (body: MachineMove & { version: number }) => ask(api.POST('/api/machines/{id}/moves', { params: { path: { id: machineId } }, body })),
+    onSuccess: ({ machine, event, where }) => {
+      queryClient.setQueryData(machineQuery(machineId).queryKey, machine)
+      for (const queryKey of [['machines'], placesQuery.queryKey, assembliesKey]) void queryClient.invalidateQueries({ queryKey })
+      dossierChanged()
+      offerUndo({ event, words: `${machine.accession} is moved: ${where}.` })
+    },
+  })
+}
+
+export const placeCountsQuery = queryOptions({
+  queryKey: [...placesQuery.queryKey, 'counts'],
+  queryFn: () => ask(api.GET('/api/places/counts')),
+})

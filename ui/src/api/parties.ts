@@ -1,0 +1,29 @@
+import { queryOptions, useMutation } from '@tanstack/react-query'
+
+import { api, ask, queryClient, type Schemas } from './client'
+
+export type Party = Schemas['Party']
+export type PartyFields = Schemas['PartyFields']
+
+const partiesKey = ['parties']
+
+export const partiesQuery = (words: string) =>
+  queryOptions({
+    queryKey: [...partiesKey, words],
+    queryFn: ({ signal }) => ask(api.GET('/api/parties', { params: { query: { words } }, signal })),
+    placeholderData: (previous) => previous,
+  })
+
+// Names stand in lots, chains and statements.
+const onChange = { onSuccess: () => { for (const key of ['parties', 'lots', 'dossier']) void queryClient.invalidateQueries({ queryKey: [key] }) } }
+
+export function useAddParty() {
+  return useMutation({ mutationFn: (body: PartyFields) => ask(api.POST('/api/parties', { body })), ...onChange })
+}
+
+export function useChangeParty(id: number) {
+  return useMutation({
+    mutationFn: (body: PartyFields & { version: number }) => ask(api.PUT('/api/parties/{id}', { params: { path: { id } }, body })),
+    ...onChange,
+  })
+}

@@ -1,0 +1,57 @@
+import type { ReactNode } from 'react'
+import styled from 'styled-components'
+
+import { color, space } from '../theme'
+
+type Props = { title: string; faint?: ReactNode; action?: ReactNode; children: ReactNode }
+
+/** A part of a page: its heading, what can be done with it, and what it holds. */
+export function Part({ title, faint, action, children }: Props) {
+  return (
+    <Section aria-label={title}>
+      <Head>
+        <h2>{title}</h2>
+        {faint && <Beside>{faint}</Beside>}
+        <Actions>{action}</Actions>
+      </Head>
+      {children}
+    </Section>
+  )
+}
+
+const Section = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  min-width: 0;
+`
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px ${space(2)};
+  border-bottom: 1px solid ${color.line};
+  padding-bottom: 4px;
+  h2 { font-size: 18px; }
+`
+const Beside = styled.span`
+  color: ${color.faint};
+  font-size: 15px;
+`
+const Actions = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: ${space(1)};
+  margin-left: auto;
+`
+
+/** Facts one below the other: what, then how it is. */
+export const Facts = styled.dl`
+  display: grid;
+  grid-template-columns: minmax(120px, 200px) minmax(0, 1fr);
+  gap: 4px ${space(2)};
+  margin: 0;
+  dt { color: ${color.faint}; }
+  dd { margin: 0; overflow-wrap: anywhere; white-space: pre-line; }
+  @media (max-width: 600px) { grid-template-columns: minmax(0, 1fr); gap: 0; dd { padding-bottom: 4px; } }
+`

@@ -1,0 +1,128 @@
+import { useQuery } from '@tanstack/react-query'
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import styled from 'styled-components'
+
+import { type Attachment, attachmentQuery, originalOf, type Owner, useStrikeAttachment, viewOf } from '../api/attachments'
+import type { Region } from '../api/dossier'
+import { messageOf } from '../api/problem'
+import { useAccount } from '../api/session'
+import { Button, Buttons } from '../kit/Button'
+import { Notice } from '../kit/Notice'
+import { Faint } from '../kit/Page'
+import { StatementForm } from '../rooms/bench/evidence/StatementForm'
+import { color, space } from '../theme'
+import { AttachmentForm } from './AttachmentForm'
+import type { Opened } from './Pictures'
+import { between, moved, whole } from './region'
+
+type Props = { opened: Opened; owner: Owner; among: number[]; onOpen: (opened: Opened | undefined) => void }
+
+/** One picture at size: a part of it can be marked, by pointer or by arrow keys, and cited. */
+export function PictureView({ opened, owner, among, onOpen }: Props) {
+  const attachment = useQuery(attachmentQuery(opened.id))
+  if (attachment.error) return <Notice tone="stop" word="Not read.">{messageOf(attachment.error)}</Notice>
+  return attachment.data ? <Shown attachment={attachment.data} region={opened.region} owner={owner} among={among} onOpen={onOpen} /> : null
+}
+
+function Shown({ attachment, region: start, owner, among, onOpen }: { attachment: Attachment; region: Region | undefined } & Omit<Props, 'opened'>) {
+  const account = useAccount()
+  const [region, setRegion] = useState(start)
+  const [doing, setDoing] = useState<'citing' | 'editing'>()
+  const [from, setFrom] = useState<{ x: number; y: number }>()
+  const frame = useRef<HTMLDivElement>(null)
+  const strike = useStrikeAttachment()
+  const at = among.indexOf(attachment.id)
+  const isPicture = attachment.kind === 'picture'
+  const mayCite = 'machine' in owner && (account?.mayWriteSheets ?? false)
+
+  const spot = (event: PointerEvent) => {
+    const box = frame.current?.getBoundingClientRect()
+    if (!box) return { x: 0, y: 0 }
+    return { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height }
+  }
+  const onKey = (event: KeyboardEvent) => {
+    const next = moved(region ?? whole, event.key, event.shiftKey)
+    if (!next) return
+    event.preventDefault()
+    setRegion(next)
+  }
+  return (
+    <Panel aria-label={`Picture ${attachment.caption || attachment.fileName}`}>
+      <Buttons>
+        <strong>{attachment.caption || attachment.view || attachment.fileName}</strong>
+        <Faint>{[attachment.view, attachment.taken, isPicture && `${String(attachment.width)} x ${String(attachment.height)} pixels`, attachment.by && `by ${attachment.by}`].filter(Boolean).join(' · ')}</Faint>
+        <Button $small isDisabled={at <= 0} onPress={() => { onOpen({ id: among[at - 1] ?? attachment.id }) }}>Before</Button>
+        <Button $small isDisabled={at < 0 || at >= among.length - 1} onPress={() => { onOpen({ id: among[at + 1] ?? attachment.id }) }}>Next</Button>
+        <Button $small onPress={() => { onOpen(undefined) }}>Close</Button>
+      </Buttons>
+      {isPicture && (
+        <Frame
+          ref={frame}
+          tabIndex={0}
+          role="group"
+          aria-label="Picture; arrow keys move the mark, with Shift they size it"
+          onKeyDown={onKey}
+          onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); setFrom(spot(event)) }}
+          onPointerMove={(event) => { if (from) setRegion(between(from, spot(event))) }}
+          onPointerUp={() => { setFrom(undefined) }}
+        >
+          <img src={viewOf(attachment.id, 'screen')} alt={attachment.caption || attachment.view || attachment.fileName} draggable={false} />
+          {region && <Marked style={{ left: `${String(region.x * 100)}%`, top: `${String(region.y * 100)}%`, width: `${String(region.w * 100)}%`, height: `${String(region.h * 100)}%` }} />}
+        </Frame>
+      )}
+      <Buttons>
+        {mayCite && isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>{region ? 'Cite the marked part' : 'Cite the picture'}</Button>}
+        {mayCite && !isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>Cite the document</Button>}
+        {region && <Button $small onPress={() => { setRegion(undefined) }}>Take the mark off</Button>}
+        {account?.mayWriteSheets && <Button $small onPress={() => { setDoing('editing') }}>Say what it shows</Button>}
+        {isPicture && <a href={viewOf(attachment.id, 'full')} target="_blank" rel="noreferrer">all pixels</a>}
+        {(account?.mayWriteSheets || !isPicture) && <a href={originalOf(attachment.id)} download>{isPicture ? 'the original (with what the camera wrote)' : 'the file'}</a>}
+        {account?.mayWriteSheets && <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it out</Button>}
+      </Buttons>
+      {isPicture && mayCite && !region && <Faint>Drag over a part, as the serial number, to mark and cite it.</Faint>}
+      {attachment.translation && <Translation>{attachment.translation}</Translation>}
+      {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
+      {doing === 'citing' && 'machine' in owner && (
+        <StatementForm
+          key={JSON.stringify(region)}
+          machineId={owner.machine}
+          kind={isPicture ? 'label' : 'document'}
+          cited={{ pictureId: attachment.id, region }}
+          onDone={() => { setDoing(undefined) }}
+        />
+      )}
+      {doing === 'editing' && <AttachmentForm attachment={attachment} onDone={() => { setDoing(undefined) }} />}
+    </Panel>
+  )
+}
+
+const Panel = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  padding: ${space(1)};
+  border: 1px solid ${color.slate};
+  background: ${color.sheet};
+`
+const Frame = styled.div`
+  position: relative;
+  align-self: center;
+  max-width: 100%;
+  cursor: crosshair;
+  touch-action: none;
+  user-select: none;
+  img { display: block; max-width: 100%; max-height: 68vh; }
+  &:focus-visible { outline: 2px solid ${color.slate}; outline-offset: 2px; }
+`
+const Marked = styled.div`
+  position: absolute;
+  border: 2px solid #ffd24d;
+  outline: 2px solid #1d2b33;
+  background: rgb(255 210 77 / 18%);
+  pointer-events: none;
+`
+const Translation = styled.p`
+  white-space: pre-line;
+  padding-left: ${space(2)};
+  border-left: 3px solid ${color.line};
+`

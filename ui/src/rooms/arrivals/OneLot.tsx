@@ -1,0 +1,80 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+
+import { type Lot, lotQuery, useChangeLot } from '../../api/lots'
+import { messageOf, ProblemError } from '../../api/problem'
+import { useAccount } from '../../api/session'
+import { amountOf } from '../../kit/amount'
+import { Button } from '../../kit/Button'
+import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { Notice } from '../../kit/Notice'
+import { Page, Title } from '../../kit/Page'
+import { Facts, Part } from '../../kit/Part'
+import { Pictures } from '../../pictures/Pictures'
+import { LotForm } from './LotForm'
+import { Things } from './Things'
+
+/** One arrival: how it came, what was in it, what each thing cost, and whether it was worth it. */
+export default function OneLot() {
+  const id = Number(useParams().lotId)
+  const lot = useQuery(lotQuery(id))
+  if (lot.isPending) return null
+  if (!lot.data) return <Page><Title>Arrivals</Title><Notice tone="stop" word="Not read.">{messageOf(lot.error)}</Notice></Page>
+  return <Shown key={id} lot={lot.data} />
+}
+
+function Shown({ lot }: { lot: Lot }) {
+  const mayEdit = useAccount()?.mayKeepTheRecord ?? false
+  const [editing, setEditing] = useState(false)
+  return (
+    <Page>
+      <Title><Link to="/shelves/arrivals">Arrivals</Link> / {lot.title}</Title>
+      {editing ? <Edit lot={lot} onDone={() => { setEditing(false) }} /> : (
+        <Part title="How it came" action={mayEdit && <Button $small onPress={() => { setEditing(true) }}>Edit</Button>}>
+          <Facts>
+            <dt>By</dt><dd>{lot.method}{lot.party && `, from ${lot.party}`}</dd>
+            <dt>On</dt><dd>{lot.arrived || 'not known'}</dd>
+            {lot.priceCents !== null && <><dt>Price</dt><dd>{amountOf(lot.priceCents)} {lot.currency}</dd></>}
+            {lot.costs?.map(({ what, cents }) => <Row key={what} what={what} text={`${amountOf(cents)} ${lot.currency}`} />)}
+            {(lot.priceCents !== null || lot.costs?.length) && <><dt>Together</dt><dd><strong>{lot.cost} {lot.currency}</strong></dd></>}
+            {lot.condition && <><dt>As received</dt><dd>{lot.condition}</dd></>}
+            {lot.powered && <><dt>Last ran</dt><dd>{lot.powered}</dd></>}
+            {lot.cameWith && <><dt>Came with it</dt><dd>{lot.cameWith}</dd></>}
+            {lot.note && <><dt>Note</dt><dd>{lot.note}</dd></>}
+            <dt>Was it worth it</dt><dd>{lot.worth.verdict ? <strong>{lot.worth.verdict}</strong> : 'No value is known yet: say of a thing what it is worth today.'}</dd>
+          </Facts>
+        </Part>
+      )}
+      <Things lot={lot} />
+      <Pictures owner={{ lot: lot.id }} />
+    </Page>
+  )
+}
+
+function Row({ what, text }: { what: string; text: string }) {
+  return <><dt>{what}</dt><dd>{text}</dd></>
+}
+
+function Edit({ lot, onDone }: { lot: Lot; onDone: () => void }) {
+  const [base, setBase] = useState(lot)
+  const change = useChangeLot(lot.id)
+  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.lot : undefined
+  return (
+    <>
+      {newer && (
+        <ChangedMeanwhile onGoOn={() => { setBase({ ...base, ...newer }); change.reset() }} onDrop={onDone}>
+          <Differences<Lot> names={{ title: 'what arrived', method: 'how', arrived: 'when', party: 'from', condition: 'condition', note: 'note' }} mine={base} theirs={{ ...base, ...newer }} />
+        </ChangedMeanwhile>
+      )}
+      <LotForm
+        start={lot}
+        error={newer ? null : change.error}
+        isPending={change.isPending}
+        action="Keep it"
+        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
+        onCancel={onDone}
+      />
+    </>
+  )
+}

@@ -1,0 +1,76 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+
+import { type CustodyFields, type ToldCustody, useChangeCustody, useTellCustody, vocabularyQuery } from '../../../../api/dossier'
+import { ProblemError } from '../../../../api/problem'
+import { ChangedMeanwhile, Differences } from '../../../../kit/ChangedMeanwhile'
+import { Choice, Field, FieldGrid } from '../../../../kit/Field'
+import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { PickParty } from '../../../library/people/PickParty'
+import { CitationFields, readCitation, type SourceKind } from '../../evidence/CitationFields'
+
+type FormProps = {
+  start?: ToldCustody
+  error: Error | null
+  isPending: boolean
+  action: string
+  onSubmit: (fields: CustodyFields) => void
+  onCancel: () => void
+}
+
+function CustodyForm({ start, onSubmit, ...form }: FormProps) {
+  const vocabulary = useQuery(vocabularyQuery)
+  const [role, setRole] = useState(start?.role ?? 'used-by')
+  const [kind, setKind] = useState<SourceKind>(start?.kind ?? 'recalled')
+  const [party, setParty] = useState<number | null>(start?.partyId ?? null)
+  if (!vocabulary.data) return null
+  const cited = start?.pictureId ? { pictureId: start.pictureId, region: start.region } : undefined
+  const read = (data: FormData): CustodyFields => ({
+    role, partyId: party, who: party ? '' : textOf(data, 'party'), place: textOf(data, 'place'), dates: textOf(data, 'dates'), usedFor: textOf(data, 'usedFor'),
+    ...readCitation(data, kind, cited),
+  })
+  return (
+    <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
+      <FieldGrid>
+        <Choice label="It was" value={role} options={vocabulary.data.roles.map(({ key, words }) => ({ value: key, text: words }))} onChange={setRole} />
+        <PickParty label="By or to whom" name="party" start={{ id: start?.partyId ?? null, name: start?.whom ?? '' }} onPick={setParty} />
+        <Field label="When" name="dates" defaultValue={start?.dates ?? ''} mono autoFocus hint="1984, 1984~ (about), 198X, 1983/1985, ../1990" />
+        <Field label="Where" name="place" defaultValue={start?.place ?? ''} />
+        <Field label="Used for" name="usedFor" defaultValue={start?.usedFor ?? ''} />
+      </FieldGrid>
+      <CitationFields kind={kind} onKind={setKind} start={start} />
+    </RecordForm>
+  )
+}
+
+/** Notes who had the machine, when and where. */
+export function TellCustody({ machineId, onDone }: { machineId: number; onDone: () => void }) {
+  const tell = useTellCustody(machineId)
+  return <CustodyForm error={tell.error} isPending={tell.isPending} action="Add it to the chain" onSubmit={(fields) => { tell.mutate(fields, { onSuccess: onDone }) }} onCancel={onDone} />
+}
+
+const names: Partial<Record<keyof CustodyFields, string>> = { role: 'role', who: 'who', place: 'where', dates: 'when', usedFor: 'used for', kind: 'source', cited: 'which source' }
+
+/** Changes a statement about the past. */
+export function ChangeCustody({ link, onDone }: { link: ToldCustody; onDone: () => void }) {
+  const [base, setBase] = useState<CustodyFields & { version: number }>(link)
+  const change = useChangeCustody(link.id)
+  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.custody : undefined
+  return (
+    <>
+      {newer && (
+        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
+          <Differences<CustodyFields> names={names} mine={base} theirs={newer} />
+        </ChangedMeanwhile>
+      )}
+      <CustodyForm
+        start={link}
+        error={newer ? null : change.error}
+        isPending={change.isPending}
+        action="Keep it"
+        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
+        onCancel={onDone}
+      />
+    </>
+  )
+}

@@ -1,0 +1,50 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
+
+import { assemblyQuery, type FittedAssembly } from '../../../../api/assemblies'
+import type { Dossier } from '../../../../api/dossier'
+import type { Machine } from '../../../../api/machines'
+import { messageOf } from '../../../../api/problem'
+import { useAccount } from '../../../../api/session'
+import { Notice } from '../../../../kit/Notice'
+import { Part } from '../../../../kit/Part'
+import { type Opened, Pictures } from '../../../../pictures/Pictures'
+import { useReckoning } from '../../../../reckoning/useReckoning'
+import { AddStatement, KnownList } from '../../evidence/KnownList'
+import { Meetings } from '../../evidence/Meetings'
+import { Left } from '../Left'
+import { Board } from '../takestock/Board'
+import { Walk } from './Walk'
+
+/** What the outside tells: the walk round the machine with its sheet, and what is known by all sources. */
+export function LookOver({ machine, dossier }: { machine: Machine; dossier: Dossier }) {
+  const outside = useQuery(assemblyQuery(dossier.outsideId))
+  if (outside.error) return <Notice tone="stop" word="Not read.">{messageOf(outside.error)}</Notice>
+  return outside.data ? <Outside machine={machine} dossier={dossier} outside={outside.data} /> : null
+}
+
+function Outside({ machine, dossier, outside }: { machine: Machine; dossier: Dossier; outside: FittedAssembly }) {
+  const mayWrite = useAccount()?.mayWriteSheets ?? false
+  const reckoning = useReckoning({ assembly: outside.id }, machine.version, [outside])
+  const [opened, setOpened] = useState<Opened>()
+  const [insert, setInsert] = useState<{ text: string }>()
+  const spot = (useLocation().state as { spot?: { assembly: number; line: number } } | null)?.spot
+  const { show } = reckoning
+  useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
+  const walk = reckoning.machine?.walk ?? dossier.stages.walk
+  return (
+    <>
+      <Left words="Still to be looked at" left={reckoning.machine?.left ?? dossier.stages.lookOverLeft} />
+      <Walk walk={walk} mayWrite={mayWrite} onFace={(text) => { setInsert({ text }) }} />
+      <Board assembly={outside} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
+      <Meetings machineId={machine.id} meetings={dossier.meetings} />
+      <Part title="What is known" faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>
+        {mayWrite && <AddStatement machineId={machine.id} />}
+        <KnownList machineId={machine.id} known={dossier.known} onPicture={(id, region) => { setOpened({ id, region }) }} />
+      </Part>
+      <Pictures owner={{ machine: machine.id }} opened={opened} onOpen={setOpened} />
+    </>
+  )
+}
+

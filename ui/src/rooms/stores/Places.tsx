@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import { placeCountsQuery } from '../../api/dossier'
+import { messageOf } from '../../api/problem'
+import { Figure, ListTable, Scroll } from '../../kit/ListTable'
+import { Notice } from '../../kit/Notice'
+import { Faint, Page, Title } from '../../kit/Page'
+import { placeTree } from './placeTree'
+
+/** Building, room, shelf, box: what is where today. */
+export default function Places() {
+  const places = useQuery(placeCountsQuery)
+  const rows = placeTree(places.data ?? [])
+  return (
+    <Page>
+      <Title><Link to="/stores">Stores</Link> / Places</Title>
+      <p><Faint>A place is written from the outside in, divided by commas: building, room, shelf, box. Each counts what lies in it, too.</Faint></p>
+      {places.error && <Notice tone="stop" word="Not listed.">{messageOf(places.error)}</Notice>}
+      {places.data && rows.length === 0 && <p>No place is written down yet. Move a machine, and name where it goes.</p>}
+      {rows.length > 0 && (
+        <Scroll>
+          <ListTable>
+            <thead><tr><th>Place</th><Figure as="th">Machines</Figure><Figure as="th">Boards and units</Figure></tr></thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.path}>
+                  <Deep $depth={row.depth}>{row.name}</Deep>
+                  <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>{row.machines}</Link>}</Figure>
+                  <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>{row.assemblies}</Link>}</Figure>
+                </tr>
+              ))}
+            </tbody>
+          </ListTable>
+        </Scroll>
+      )}
+    </Page>
+  )
+}
+
+const Deep = styled.td<{ $depth: number }>`
+  && { padding-left: ${({ $depth }) => `${String(8 + $depth * 24)}px`}; font-weight: ${({ $depth }) => ($depth === 0 ? 600 : 400)}; }
+`

@@ -1,0 +1,20 @@
+type Counted = { name: string; machines: number; assemblies: number }
+
+/** A place among the others: how deep it lies, its own name, and what is there with all that lies in it. */
+export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number }
+
+/** Puts places in order by building, room, shelf and box, which commas divide in their names. */
+export function placeTree(places: Counted[]): PlaceRow[] {
+  const rows = new Map<string, PlaceRow>()
+  for (const place of places) {
+    const parts = place.name.split(',').map((part) => part.trim()).filter(Boolean)
+    parts.forEach((name, depth) => {
+      const path = parts.slice(0, depth + 1).join(', ')
+      const row = rows.get(path) ?? { path, name, depth, machines: 0, assemblies: 0 }
+      row.machines += place.machines
+      row.assemblies += place.assemblies
+      rows.set(path, row)
+    })
+  }
+  return [...rows.values()].sort((a, b) => a.path.localeCompare(b.path, 'en'))
+}
