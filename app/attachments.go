@@ -29,6 +29,9 @@ func (a *App) WithBlobs(kept *blobs.Store) *App {
 	return a
 }
 
+// KeepsFiles reports whether there is a store for uploads.
+func (a *App) KeepsFiles() bool { return a.blobs != nil }
+
 // Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
 type Owner struct{ MachineID, AcquisitionID int64 }
 

@@ -87,7 +87,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 		return ReckonedMachine{}, err
 	}
 	dossier, err := readDossier(ctx, a.db, machine, reckoning.Combine(boards), outsideID, seen)
-	out.Verdicts = append(out.Verdicts, dossier.verdicts(seen)...)
+	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
 	return out, err
 }
 

@@ -13,7 +13,7 @@ import (
 	"frugalheron/store"
 )
 
-//go:embed machines.json types.json loose.json sheets/*.sheet
+//go:embed machines.json types.json loose.json parties.json lots.json stories.json sheets/*.sheet outsides/*.outside
 var world embed.FS
 
 // Account is a sample account. Its password is public: the demonstration serves on loopback.
@@ -51,6 +51,9 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 		}
 	}
 	if err := seedLoose(ctx, deeds, curator); err != nil {
+		return err
+	}
+	if err := tellStories(ctx, deeds, curator, progress); err != nil {
 		return err
 	}
 	// The accounts come last: they mark the world as complete.

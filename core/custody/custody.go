@@ -172,7 +172,7 @@ func (c *Chain) impossible(dated []Link, bounds Bounds) {
 }
 
 // gaps looks at who had it until when. After it passed to somebody, they have it until the next is
-// known to; after somebody used or stored it, nobody does.
+// known to, unless it is said how long they had it; after somebody used or stored it, nobody does.
 func (c *Chain) gaps(dated []Link, bounds Bounds) {
 	var last *Link
 	var until calendar.Date // last day of which somebody can have had it
@@ -183,10 +183,10 @@ func (c *Chain) gaps(dated []Link, bounds Bounds) {
 			continue
 		}
 		from := l.When.Earliest()
-		if last != nil && !open {
+		if last != nil && !open && l.Role.Moment != Making {
 			c.gap(until, from, last, l)
 		}
-		open = l.Role.Moment == Passing
+		open = l.Role.Moment == Passing && !hasUntil(dated, *l)
 		if last == nil || open || until.Before(l.When.Latest()) {
 			last = l
 		}
@@ -197,6 +197,13 @@ func (c *Chain) gaps(dated []Link, bounds Bounds) {
 	if last != nil && bounds.Arrived != nil && !open {
 		c.gap(until, bounds.Arrived.Earliest(), last, nil)
 	}
+}
+
+// hasUntil reports whether it is known until when somebody had it to whom it passed.
+func hasUntil(dated []Link, passed Link) bool {
+	return slices.ContainsFunc(dated, func(l Link) bool {
+		return l.Role.Moment == Holding && l.Who == passed.Who && edtf.Relate(*l.When, *passed.When) != edtf.Before
+	})
 }
 
 func (c *Chain) gap(until, from calendar.Date, before, after *Link) {

@@ -60,6 +60,10 @@ func TestWhatDoesNotHold(t *testing.T) {
 		"whoever bought it has it until the next": {
 			[]custody.Link{link(t, 1, "sold-to", "the seed station", "1983"), link(t, 2, "stored-by", "the brewery", "1994/2019")}, nil,
 		},
+		"until it is said how long they had it": {
+			[]custody.Link{link(t, 1, "used-by", "the seed station", "1983/1990"), link(t, 2, "sold-to", "the seed station", "1983-02"), link(t, 3, "stored-by", "the brewery", "1994/2019")},
+			[]string{"gap nothing is known from 1991-01-01 to 1993-12-31"},
+		},
 		"after it came to the collection": {
 			[]custody.Link{link(t, 1, "used-by", "the brewery", "2021"), link(t, 2, "shown-at", "the fair", "2022")},
 			[]string{"impossible used by the brewery in 2021 lies after it came to the collection in 2019-05"},

@@ -98,6 +98,25 @@ func TestOrderDecidesNothing(t *testing.T) {
 	})
 }
 
+func TestWhatAsksForSomebodyComesFirst(t *testing.T) {
+	judged := evidence.JudgeAll(map[string][]evidence.Statement{
+		"serial": {{Kind: evidence.Label, Value: "TV2-1"}},
+		"memory": {{Kind: evidence.Counted, Value: "32K"}, {Kind: evidence.Firmware, Value: "64K"}},
+		"colour": {{Kind: evidence.Seller, Value: "sand"}},
+	}, "weight")
+	keys := []string{}
+	for _, j := range judged {
+		keys = append(keys, j.Attribute.Key)
+	}
+	assert.Equal(t, []string{"memory", "weight", "colour", "serial"}, keys)
+	assert.Equal(t, 1, evidence.CountOf(judged, evidence.Settled))
+	v := evidence.Verdict(judged)
+	assert.Equal(t, "1 disputed, 1 open", v.Value) // nothing said of the weight is no statement
+	assert.Equal(t, "attention", string(v.State))
+	assert.Contains(t, v.Why[0].Text, "Memory is disputed: the count says 32 KB; the firmware says 64 KB; they are equally strong, and differ. To settle it: write the sheet of every board")
+	assert.Empty(t, evidence.Verdict(nil).Value)
+}
+
 func TestTables(t *testing.T) {
 	for _, a := range evidence.Attributes() {
 		assert.NotEmpty(t, a.SettledBy, a.Key)

@@ -14,8 +14,9 @@ type Judged struct {
 	Judgement Judgement `json:"judgement"`
 }
 
-// JudgeAll judges each attribute that something is said of, and those of always even if nothing is. They
-// come in the order of the table; names of the collection's own come last.
+// JudgeAll judges each attribute that something is said of, and those of always even if nothing is. What is
+// disputed comes first, then what is open, then the rest: each in the order of the table, with names of
+// the collection's own last.
 func JudgeAll(statements map[string][]Statement, always ...string) []Judged {
 	judged := []Judged{}
 	add := func(a Attribute) { judged = append(judged, Judged{a, Judge(a, statements[a.Key])}) }
@@ -36,8 +37,12 @@ func JudgeAll(statements map[string][]Statement, always ...string) []Judged {
 	for _, key := range own {
 		add(AttributeOf(key))
 	}
+	slices.SortStableFunc(judged, func(a, b Judged) int { return a.Judgement.State.rank() - b.Judgement.State.rank() })
 	return judged
 }
+
+// rank orders states by how much they ask for somebody.
+func (s State) rank() int { return slices.Index([]State{Disputed, Open, Settled}, s) }
 
 // CountOf counts the attributes in a state.
 func CountOf(judged []Judged, state State) int {

@@ -160,7 +160,7 @@ func WorthOf(cost int64, items []Item) Worth {
 		}
 		return w
 	}
-	w.Verdict = fmt.Sprintf("known values fall short of the cost by %s", Format(cost-w.Value))
+	w.Verdict = fmt.Sprintf("Known values fall short of the cost by %s", Format(cost-w.Value))
 	if w.Unknown > 0 {
 		w.Verdict += fmt.Sprintf("; %d of %d items have no value yet", w.Unknown, len(items))
 	}

@@ -86,7 +86,7 @@ func TestWasItWorthIt(t *testing.T) {
 	assert.Equal(t, "Memory card alone outweighs the whole lot: 450.00 against 419.50", w.Verdict)
 	assert.Equal(t, 1, w.Unknown)
 	assert.Equal(t, "2 of 3 items outweigh the whole lot: 510.00 against 500.00", lot.WorthOf(500_00, items).Verdict)
-	assert.Equal(t, "known values fall short of the cost by 90.00; 1 of 3 items have no value yet", lot.WorthOf(600_00, items).Verdict)
+	assert.Equal(t, "Known values fall short of the cost by 90.00; 1 of 3 items have no value yet", lot.WorthOf(600_00, items).Verdict)
 	assert.Empty(t, lot.WorthOf(600_00, items[2:]).Verdict)
 }
 

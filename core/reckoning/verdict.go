@@ -1,6 +1,9 @@
 package reckoning
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
 // Board is a reckoned sheet and the assembly it belongs to.
 type Board struct {
@@ -68,6 +71,28 @@ func Verdicts(boards []Board) []Verdict {
 		kept = append(kept, v)
 	}
 	return kept
+}
+
+// Together puts more lines to those of the boards, the largest consequence first: what needs attention
+// goes before what is plain.
+func Together(verdicts, more []Verdict) []Verdict {
+	plain := slices.IndexFunc(verdicts, func(v Verdict) bool { return v.State == Plain })
+	if plain < 0 {
+		plain = len(verdicts)
+	}
+	together := slices.Clone(verdicts[:plain])
+	for _, v := range more {
+		if v.State != Plain {
+			together = append(together, v)
+		}
+	}
+	together = append(together, verdicts[plain:]...)
+	for _, v := range more {
+		if v.State == Plain {
+			together = append(together, v)
+		}
+	}
+	return together
 }
 
 // reasons collects what say has to tell of each entry; nothing is left out.

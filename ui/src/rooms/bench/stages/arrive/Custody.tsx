@@ -56,10 +56,10 @@ function One({ link, mayEdit }: { link: ToldCustody; mayEdit: boolean }) {
       <span>
         {link.roleWords} <strong>{link.whom || 'somebody unknown'}</strong>{link.place && `, ${link.place}`}{link.usedFor && `: ${link.usedFor}`} <Faint>({source})</Faint>
         {mayEdit && (
-          <>
-            {' '}<Button $tone="quiet" aria-label={`Change ${link.roleWords} ${link.whom}`} onPress={() => { setDoing('changing') }}>Change</Button>
+          <Both>
+            <Button $tone="quiet" aria-label={`Change ${link.roleWords} ${link.whom}`} onPress={() => { setDoing('changing') }}>Change</Button>
             <Button $tone="quiet" aria-label={`Withdraw ${link.roleWords} ${link.whom}`} onPress={() => { setDoing('withdrawing') }}>Withdraw</Button>
-          </>
+          </Both>
         )}
       </span>
       {doing && (
@@ -100,6 +100,9 @@ const Links = styled.ol`
     overflow-wrap: anywhere;
   }
   @media (max-width: 600px) { li { grid-template-columns: minmax(0, 1fr); } }
+`
+const Both = styled.span`
+  white-space: nowrap;
 `
 const When = styled.span`
   font: 14px/24px ${font.mono};

@@ -27,7 +27,7 @@ export function Walk({ walk, mayWrite, onFace }: { walk: WalkStep[]; mayWrite: b
 
 const Sides = styled.ol`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(124px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(108px, 1fr));
   gap: ${space(1)};
   li {
     display: flex;
