@@ -132,7 +132,7 @@ func (a *App) StateEvidence(ctx context.Context, actor Actor, machineID int64, f
 		if err := record(ctx, tx, actor, "state evidence", "statement", id, &machineID, nil, fields); err != nil {
 			return err
 		}
-		return noteIdentifiers(ctx, tx, machineID)
+		return sumKnown(ctx, tx, machineID)
 	})
 	return stated, err
 }
@@ -170,7 +170,7 @@ func setWithdrawn(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64, why s
 	if err != nil {
 		return 0, err
 	}
-	return event, noteIdentifiers(ctx, tx, before.MachineID)
+	return event, sumKnown(ctx, tx, before.MachineID)
 }
 
 func (a *App) undoWithdrawStatement(ctx context.Context, actor Actor, e store.ToldEvent) error {

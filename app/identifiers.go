@@ -2,7 +2,9 @@ package app
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -13,9 +15,9 @@ import (
 	"frugalheron/store"
 )
 
-// noteIdentifiers notes the identifiers of a machine anew, from its record, its outside, what was said
-// of it and its boards, so that the same one on another machine is met.
-func noteIdentifiers(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+// sumKnown writes anew what lists tell of the statements about a machine, and its identifiers: from its
+// record, its outside, what was said of it and its boards, so that the same one on another is met.
+func sumKnown(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	machine, err := store.MachineByID(ctx, tx, machineID)
 	if err != nil {
 		return err
@@ -24,8 +26,19 @@ func noteIdentifiers(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	known, err := knownOf(ctx, tx, machine, reckoning.Totals{}, outsideID, seen)
+	totals, err := keptTotals(ctx, tx, machineID)
 	if err != nil {
+		return err
+	}
+	known, err := knownOf(ctx, tx, machine, totals, outsideID, seen)
+	if err != nil {
+		return err
+	}
+	judged := judgedOf(known)
+	memoryDisputed := slices.ContainsFunc(judged, func(j evidence.Judged) bool {
+		return j.Attribute.Key == "memory" && j.Judgement.State == evidence.Disputed
+	})
+	if err := store.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed), memoryDisputed); err != nil {
 		return err
 	}
 	rows := []store.IdentifierRow{}
@@ -61,6 +74,21 @@ func noteIdentifiers(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 		add("serial", f.Serial, f.Title)
 	}
 	return store.ReplaceIdentifiers(ctx, tx, machineID, rows)
+}
+
+// keptTotals adds up the kept totals of the boards of a machine.
+func keptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning.Totals, error) {
+	kept, err := store.BoardTotalsOf(ctx, h, machineID)
+	if err != nil {
+		return reckoning.Totals{}, err
+	}
+	boards := make([]reckoning.Board, len(kept))
+	for i, text := range kept {
+		if err := json.Unmarshal([]byte(text), &boards[i].Result.Totals); err != nil {
+			return reckoning.Totals{}, err
+		}
+	}
+	return reckoning.Combine(boards), nil
 }
 
 // shortestTelling is the least number of letters and figures of an identifier by which two records are

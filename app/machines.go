@@ -47,7 +47,7 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err := record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields); err != nil {
 		return store.Machine{}, err
 	}
-	return created, noteIdentifiers(ctx, tx, id)
+	return created, sumKnown(ctx, tx, id)
 }
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for

@@ -9,6 +9,7 @@ import (
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
+	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
@@ -87,8 +88,27 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 		return ReckonedMachine{}, err
 	}
 	dossier, err := readDossier(ctx, a.db, machine, reckoning.Combine(boards), outsideID, seen)
+	doubtMemory(out.Verdicts, dossier.Known)
 	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
 	return out, err
+}
+
+// doubtMemory marks the counted memory where other sources, as strong, say otherwise.
+func doubtMemory(verdicts []reckoning.Verdict, known []Known) {
+	for _, k := range known {
+		if k.Attribute.Key != "memory" || k.Judgement.State != evidence.Disputed {
+			continue
+		}
+		for i := range verdicts {
+			if verdicts[i].Key == "ram" {
+				verdicts[i].State = reckoning.Attention
+				verdicts[i].Value += "; disputed"
+				for _, why := range k.Judgement.Why {
+					verdicts[i].Why = append(verdicts[i].Why, reckoning.Reason{Text: "disputed: " + why})
+				}
+			}
+		}
+	}
 }
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.

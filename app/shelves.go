@@ -27,17 +27,18 @@ type MachinePage struct {
 
 // MachineFilters narrow a list. What is empty does not narrow; of several values one has to fit.
 type MachineFilters struct {
-	Search string
-	Places []string
-	Makers []string
-	Years  []int
-	Stages []string
-	Type   string
+	Search     string
+	Places     []string
+	Makers     []string
+	Years      []int
+	Stages     []string
+	Statements []string
+	Type       string
 }
 
 func (f MachineFilters) inStore() store.MachineFilter {
 	return store.MachineFilter{
-		Words: strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Type: f.Type,
+		Words: strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Statements: f.Statements, Type: f.Type,
 	}
 }
 
@@ -117,21 +118,22 @@ func inKB(bytes int64) string {
 // Facets say how many machines there are of each value that a list can be narrowed by. Each counts
 // with all filters but its own.
 type Facets struct {
-	Places []store.FacetCount `json:"places" doc:"Those with most machines first"`
-	Makers []store.FacetCount `json:"makers" doc:"Those with most machines first"`
-	Years  []store.FacetCount `json:"years" doc:"In order"`
-	Stages []store.FacetCount `json:"stages" doc:"How far taking stock has come"`
+	Places     []store.FacetCount `json:"places" doc:"Those with most machines first"`
+	Makers     []store.FacetCount `json:"makers" doc:"Those with most machines first"`
+	Years      []store.FacetCount `json:"years" doc:"In order"`
+	Stages     []store.FacetCount `json:"stages" doc:"How far taking stock has come"`
+	Statements []store.FacetCount `json:"statements" doc:"Whether equally strong sources differ"`
 }
 
 // CountFacets counts machines by the values that a list can be narrowed by.
 func (a *App) CountFacets(ctx context.Context, actor Actor, filters MachineFilters) (Facets, error) {
-	f := Facets{Places: []store.FacetCount{}, Makers: []store.FacetCount{}, Years: []store.FacetCount{}, Stages: []store.FacetCount{}}
+	f := Facets{Places: []store.FacetCount{}, Makers: []store.FacetCount{}, Years: []store.FacetCount{}, Stages: []store.FacetCount{}, Statements: []store.FacetCount{}}
 	if err := actor.must(MayLook); err != nil {
 		return f, err
 	}
 	counts, err := store.CountFacets(ctx, a.db, filters.inStore())
 	for _, c := range counts {
-		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages}[c.Facet]
+		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
 	}
 	slices.SortFunc(f.Years, func(a, b store.FacetCount) int { return strings.Compare(a.Value, b.Value) })

@@ -27,7 +27,7 @@ func sumMachine(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := store.PutMachineSum(ctx, tx, machineID, string(stage.State), stage.Count); err != nil {
 		return err
 	}
-	return noteIdentifiers(ctx, tx, machineID)
+	return sumKnown(ctx, tx, machineID)
 }
 
 // sumMachines does so for the machines that an assembly left and came to.

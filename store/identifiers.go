@@ -62,7 +62,7 @@ func MeetingsOf(ctx context.Context, h Handle, machineID int64) ([]Meeting, erro
 // DecideMeeting keeps what was made of an identifier that two machines share.
 func DecideMeeting(ctx context.Context, h Handle, key string, one, other int64, by *int64, decision, reason string) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO identifier_meeting (key, lower_id, higher_id, account_id, decision, reason)
-		VALUES ($1, LEAST($2, $3), GREATEST($2, $3), $4, $5, $6)
+		VALUES ($1, LEAST(CAST($2 AS bigint), CAST($3 AS bigint)), GREATEST(CAST($2 AS bigint), CAST($3 AS bigint)), $4, $5, $6)
 		ON CONFLICT ON CONSTRAINT identifier_meeting_key DO UPDATE SET decision = EXCLUDED.decision, reason = EXCLUDED.reason, account_id = EXCLUDED.account_id, at = now()`,
 		key, one, other, by, decision, reason)
 	return err

@@ -12,14 +12,16 @@ import (
 // ListedMachine is a machine as lists show it: with the sums of the boards fitted today.
 type ListedMachine struct {
 	Machine
-	Boards       int    `db:"boards" json:"boards"`
-	Chips        int    `db:"chips" json:"chips"`
-	Unidentified int    `db:"unidentified" json:"unidentified"`
-	RAMBytes     int64  `db:"ram_bytes" json:"ramBytes" doc:"Data without parity"`
-	ROMBytes     int64  `db:"rom_bytes" json:"romBytes"`
-	Stage        string `db:"stage" json:"stage" enum:"untouched,in hand,needs attention,settled" doc:"How far taking stock has come"`
-	Attention    int    `db:"attention" json:"attention" doc:"What needs attention: problems and unknown chips"`
-	SortedBy     string `db:"sorted_by" json:"-"` // value of the column that the page is sorted by
+	Boards         int    `db:"boards" json:"boards"`
+	Chips          int    `db:"chips" json:"chips"`
+	Unidentified   int    `db:"unidentified" json:"unidentified"`
+	RAMBytes       int64  `db:"ram_bytes" json:"ramBytes" doc:"Data without parity"`
+	ROMBytes       int64  `db:"rom_bytes" json:"romBytes"`
+	Stage          string `db:"stage" json:"stage" enum:"untouched,in hand,needs attention,settled" doc:"How far taking stock has come"`
+	Attention      int    `db:"attention" json:"attention" doc:"What needs attention: problems and unknown chips"`
+	Disputed       int    `db:"disputed" json:"disputed" doc:"Attributes about which equally strong sources differ"`
+	MemoryDisputed bool   `db:"memory_disputed" json:"memoryDisputed" doc:"How much memory it has is one of them"`
+	SortedBy       string `db:"sorted_by" json:"-"` // value of the column that the page is sorted by
 }
 
 // MachineFilter narrows a list of machines. What is empty does not narrow; of several values one
@@ -31,7 +33,12 @@ type MachineFilter struct {
 	Years  []int // first years in which parts are expected
 	Stages []string
 	Type   string // number of a type that stands on one of its sheets
+	// Statements are "disputed" or "not disputed".
+	Statements []string
 }
+
+// disputedColumn says in words whether something about a machine is disputed.
+const disputedColumn = `CASE WHEN %sdisputed > 0 THEN 'disputed' ELSE 'not disputed' END`
 
 // MachineQuery selects a page of machines.
 type MachineQuery struct {
@@ -93,7 +100,7 @@ func MachinesStatement(q MachineQuery) (string, []any) {
 		where += fmt.Sprintf(" AND (%s, %s) %s (CAST($%d AS %s), $%d)", sort.expression, id, beyond, len(args)-1, sort.kind, len(args))
 	}
 	args = append(args, q.Limit)
-	return fmt.Sprintf(`SELECT %s, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, CAST(s.sorted_by AS text) AS sorted_by
+	return fmt.Sprintf(`SELECT %s, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, s.disputed, s.memory_disputed, CAST(s.sorted_by AS text) AS sorted_by
 		FROM (SELECT s.*, %s AS sorted_by FROM %s WHERE %s ORDER BY %s %s, %s %s LIMIT $%d) s
 		JOIN machine m ON m.id = s.machine_id LEFT JOIN place p ON p.id = m.place_id
 		ORDER BY s.sorted_by %s, m.id %s`,
@@ -139,6 +146,7 @@ var facets = []struct {
 	{"maker", "maker", "c.value", func(f MachineFilter) MachineFilter { f.Makers = nil; return f }},
 	{"year", "COALESCE(era_from, 9999)", "NULLIF(CAST(c.value AS text), '9999')", func(f MachineFilter) MachineFilter { f.Years = nil; return f }},
 	{"stage", "stage", "c.value", func(f MachineFilter) MachineFilter { f.Stages = nil; return f }},
+	{"statement", fmt.Sprintf(disputedColumn, ""), "c.value", func(f MachineFilter) MachineFilter { f.Statements = nil; return f }},
 }
 
 // mostFacetValues bounds the values of one facet; those with most machines come first.
@@ -228,6 +236,9 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 	}
 	if len(f.Stages) > 0 {
 		add(`s.stage = ANY (CAST($ AS text[]))`, f.Stages)
+	}
+	if len(f.Statements) > 0 {
+		add(fmt.Sprintf(disputedColumn, "s.")+` = ANY (CAST($ AS text[]))`, f.Statements)
 	}
 	if f.Type != "" {
 		add(`s.machine_id IN (SELECT machine_id FROM machine_type WHERE type_number = $)`, f.Type)

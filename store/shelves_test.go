@@ -37,11 +37,12 @@ func shelf(t *testing.T) (*sqlx.DB, []store.ListedMachine) {
 			m.Name = `100% _odd_ \ name`
 		}
 		m.Chips, m.RAMBytes, m.Stage = i%7*9, int64(i%4)<<40, shelfStages[i%3]
+		m.Disputed = max(0, i%5-2)
 		var err error
 		m.ID, err = store.InsertMachine(ctx, db, m.MachineFields)
 		require.NoError(t, err)
 		require.NoError(t, store.InsertMachineSum(ctx, db, m.ID))
-		_, err = db.Exec(`UPDATE machine_sum SET chips = $2, ram_bytes = $3, stage = $4 WHERE machine_id = $1`, m.ID, m.Chips, m.RAMBytes, m.Stage)
+		_, err = db.Exec(`UPDATE machine_sum SET chips = $2, ram_bytes = $3, stage = $4, disputed = $5 WHERE machine_id = $1`, m.ID, m.Chips, m.RAMBytes, m.Stage, m.Disputed)
 		require.NoError(t, err)
 		if number := shelfTypes[i%len(shelfTypes)]; number != "" {
 			_, err = db.Exec(`INSERT INTO machine_type (type_number, machine_id, parts) VALUES ($1, $2, 1)`, number, m.ID)
@@ -63,13 +64,21 @@ func fits(m store.ListedMachine, i int, f store.MachineFilter) bool {
 	year := m.EraFrom != nil && slices.Contains(f.Years, *m.EraFrom)
 	return (len(f.Places) == 0 || slices.Contains(f.Places, m.Place)) && (len(f.Makers) == 0 || slices.Contains(f.Makers, m.Maker)) &&
 		(len(f.Years) == 0 || year) && (len(f.Stages) == 0 || slices.Contains(f.Stages, m.Stage)) &&
-		(f.Type == "" || shelfTypes[i%len(shelfTypes)] == f.Type)
+		(len(f.Statements) == 0 || slices.Contains(f.Statements, statementOf(m))) && (f.Type == "" || shelfTypes[i%len(shelfTypes)] == f.Type)
+}
+
+func statementOf(m store.ListedMachine) string {
+	if m.Disputed > 0 {
+		return "disputed"
+	}
+	return "not disputed"
 }
 
 var shelfFilters = []store.MachineFilter{
 	{}, {Words: []string{"machine", "3"}}, {Words: []string{"MACHINE", "eh-0003"}}, {Words: []string{"%"}}, {Words: []string{`\`}}, {Words: []string{"'; drop"}},
 	{Words: []string{"bay"}}, {Places: []string{"Loft", ""}}, {Makers: []string{"Tarn & Vole"}, Stages: []string{"untouched", "settled"}},
 	{Years: []int{1981, 1984}}, {Type: "4164", Places: []string{"Loft"}}, {Words: []string{"machine"}, Years: []int{1982}, Type: "27128"},
+	{Statements: []string{"disputed"}, Makers: []string{"Tarn & Vole"}},
 }
 
 // Pages of any size, sorted by any column either way, hold every machine that fits once, in order.
@@ -153,7 +162,7 @@ func TestFacetsCountWithoutTheirOwnFilter(t *testing.T) {
 		for i, m := range machines {
 			for facet, except := range map[string]func(f *store.MachineFilter){
 				"place " + m.Place: func(f *store.MachineFilter) { f.Places = nil }, "maker " + m.Maker: func(f *store.MachineFilter) { f.Makers = nil },
-				"stage " + m.Stage: func(f *store.MachineFilter) { f.Stages = nil },
+				"stage " + m.Stage: func(f *store.MachineFilter) { f.Stages = nil }, "statement " + statementOf(m): func(f *store.MachineFilter) { f.Statements = nil },
 			} {
 				others := filter
 				except(&others)

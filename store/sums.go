@@ -41,6 +41,21 @@ func BoardCountsOf(ctx context.Context, h Handle, machineID int64) ([]BoardCount
 	return counts, err
 }
 
+// BoardTotalsOf reads the totals of the boards fitted in a machine today, as JSON.
+func BoardTotalsOf(ctx context.Context, h Handle, machineID int64) ([]string, error) {
+	totals := []string{}
+	err := h.SelectContext(ctx, &totals, `SELECT CAST(t.totals AS text) FROM fitting f JOIN assembly a ON a.id = f.assembly_id
+		JOIN sheet_total t ON t.assembly_id = f.assembly_id WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside'`, machineID)
+	return totals, err
+}
+
+// PutDisputed notes how many attributes of a machine are disputed, and whether its memory is.
+func PutDisputed(ctx context.Context, h Handle, machineID int64, disputed int, memory bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE machine_sum SET disputed = $2, memory_disputed = $3 WHERE machine_id = $1 AND (disputed, memory_disputed) <> ($2, $3)`,
+		machineID, disputed, memory)
+	return err
+}
+
 // PutMachineSum sums up the boards fitted in a machine today, and the types on them, and notes what
 // filters need of its record. The caller holds the lock.
 func PutMachineSum(ctx context.Context, h Handle, machineID int64, stage string, attention int) error {

@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
+	"net/url"
 	"strings"
 	"testing"
 
@@ -17,6 +18,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/demo"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
 )
@@ -33,20 +35,28 @@ type site struct {
 }
 
 func newSite(t testing.TB) *site {
+	s := emptySite(t)
+	for _, account := range demo.Accounts {
+		_, err := s.deeds.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
+		require.NoError(t, err)
+	}
+	machine, err := s.deeds.CreateMachine(t.Context(), app.Actor{Role: app.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
+	require.NoError(t, err)
+	added, err := s.deeds.TakeOverSheet(t.Context(), app.Actor{Role: app.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
+	require.NoError(t, err)
+	s.board = added[0]
+	return s
+}
+
+// emptySite is a served application on an empty database.
+func emptySite(t testing.TB) *site {
 	db := storetest.New(t)
-	deeds := app.New(db)
+	kept, err := blobs.Open(t.Context(), "mem://")
+	require.NoError(t, err)
+	deeds := app.New(db).WithBlobs(kept)
 	s := &site{db: db, deeds: deeds, server: web.New(db, deeds, web.Config{})}
 	s.Server = httptest.NewServer(s.server)
 	t.Cleanup(s.Close)
-	for _, account := range demo.Accounts {
-		_, err := deeds.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
-		require.NoError(t, err)
-	}
-	machine, err := deeds.CreateMachine(t.Context(), app.Actor{Role: app.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
-	require.NoError(t, err)
-	added, err := deeds.TakeOverSheet(t.Context(), app.Actor{Role: app.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
-	require.NoError(t, err)
-	s.board = added[0]
 	return s
 }
 
@@ -95,6 +105,16 @@ func (c *client) do(method, path string, body any, header http.Header) *http.Res
 	response, err := c.http.Do(request)
 	require.NoError(c.t, err)
 	return response
+}
+
+// upload sends a file as it is and returns status and body.
+func (c *client) upload(path, name string, data []byte) (int, string) {
+	response, err := c.http.Post(c.site.URL+path+"?name="+url.QueryEscape(name), "application/octet-stream", bytes.NewReader(data))
+	require.NoError(c.t, err)
+	defer response.Body.Close()
+	text, err := io.ReadAll(response.Body)
+	require.NoError(c.t, err)
+	return response.StatusCode, string(text)
 }
 
 // problemOf decodes problem details.

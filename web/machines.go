@@ -38,16 +38,17 @@ var (
 
 // MachineFilters narrow a list of machines.
 type MachineFilters struct {
-	Search string   `query:"search" maxLength:"200" doc:"Words that must all occur in the machine's record or place"`
-	Place  []string `query:"place,explode" maxItems:"50" doc:"One of these places; an empty one stands for machines without"`
-	Maker  []string `query:"maker,explode" maxItems:"50" doc:"One of these makers"`
-	Year   []int    `query:"year,explode" maxItems:"50" doc:"One of these first years in which parts are expected"`
-	Stage  []string `query:"stage,explode" maxItems:"4" enum:"untouched,in hand,needs attention,settled" doc:"How far taking stock has come"`
-	Type   string   `query:"type" maxLength:"40" doc:"Number of a type that stands on one of its sheets"`
+	Search    string   `query:"search" maxLength:"200" doc:"Words that must all occur in the machine's record or place"`
+	Place     []string `query:"place,explode" maxItems:"50" doc:"One of these places; an empty one stands for machines without"`
+	Maker     []string `query:"maker,explode" maxItems:"50" doc:"One of these makers"`
+	Year      []int    `query:"year,explode" maxItems:"50" doc:"One of these first years in which parts are expected"`
+	Stage     []string `query:"stage,explode" maxItems:"4" enum:"untouched,in hand,needs attention,settled" doc:"How far taking stock has come"`
+	Statement []string `query:"statement,explode" maxItems:"2" enum:"disputed,not disputed" doc:"Whether equally strong sources differ about it"`
+	Type      string   `query:"type" maxLength:"40" doc:"Number of a type that stands on one of its sheets"`
 }
 
 func (f MachineFilters) inApp() app.MachineFilters {
-	return app.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage, Type: f.Type}
+	return app.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage, Statements: f.Statement, Type: f.Type}
 }
 
 type listMachinesInput struct {

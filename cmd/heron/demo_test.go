@@ -93,11 +93,24 @@ func TestDemo(t *testing.T) {
 	status, body = second.send(signIn(second), "GET", "/api/machines?search=EH-0999", nil)
 	require.Equal(t, 200, status)
 	require.Contains(t, body, `"total":1`)
+	// What is confirmed as uploaded is kept, whatever happens right afterwards.
+	response, err := signIn(second).Post(second.url+"/api/machines/1/attachments?name=note.txt", "application/octet-stream", strings.NewReader("found under the lid"))
+	require.NoError(t, err)
+	response.Body.Close()
+	require.Equal(t, 201, response.StatusCode)
 
 	// Killed without warning, it leaves its database running; the next start takes that over, and
 	// starting over begins with the sample world alone.
 	require.NoError(t, second.Process.Signal(syscall.SIGKILL))
 	second.Wait() //nolint:errcheck // killed on purpose
+	files := 0
+	require.NoError(t, filepath.WalkDir(filepath.Join(folder, "blobs", "originals"), func(path string, entry os.DirEntry, err error) error {
+		if text, _ := os.ReadFile(path); string(text) == "found under the lid" {
+			files++
+		}
+		return err
+	}))
+	require.Equal(t, 1, files)
 	third, said := startDemo(t, folder, "--reset")
 	require.Contains(t, strings.Join(said, "\n"), "machine 14 of 14")
 	status, body = third.send(signIn(third), "GET", "/api/machines?search=EH-0999", nil)

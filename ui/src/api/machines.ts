@@ -21,18 +21,18 @@ export const machinesQuery = (query: MachineQuery) =>
   })
 
 /** How many machines there are of each value that the list can be narrowed by. */
-export const facetsQuery = ({ search, place, maker, year, stage, type }: MachineQuery) =>
+export const facetsQuery = ({ search, place, maker, year, stage, statement, type }: MachineQuery) =>
   queryOptions({
-    queryKey: [...machinesKey, 'facets', search, place, maker, year, stage, type],
-    queryFn: ({ signal }) => ask(api.GET('/api/machines/facets', { params: { query: { search, place, maker, year, stage, type } }, signal })),
+    queryKey: [...machinesKey, 'facets', search, place, maker, year, stage, statement, type],
+    queryFn: ({ signal }) => ask(api.GET('/api/machines/facets', { params: { query: { search, place, maker, year, stage, statement, type } }, signal })),
     placeholderData: keepPreviousData,
   })
 
 /** Types by the start of their number, with how many machines hold them. */
-export const holdingQuery = ({ search, place, maker, year, stage }: MachineQuery, start: string) =>
+export const holdingQuery = ({ search, place, maker, year, stage, statement }: MachineQuery, start: string) =>
   queryOptions({
-    queryKey: [...machinesKey, 'holding', search, place, maker, year, stage, start],
-    queryFn: ({ signal }) => ask(api.GET('/api/machines/holding', { params: { query: { search, place, maker, year, stage, start } }, signal })),
+    queryKey: [...machinesKey, 'holding', search, place, maker, year, stage, statement, start],
+    queryFn: ({ signal }) => ask(api.GET('/api/machines/holding', { params: { query: { search, place, maker, year, stage, statement, start } }, signal })),
     placeholderData: keepPreviousData,
   })
 

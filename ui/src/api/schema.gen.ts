@@ -2430,6 +2430,8 @@ export interface components {
             places: components["schemas"]["FacetCount"][];
             /** @description How far taking stock has come */
             stages: components["schemas"]["FacetCount"][];
+            /** @description Whether equally strong sources differ */
+            statements: components["schemas"]["FacetCount"][];
             /** @description In order */
             years: components["schemas"]["FacetCount"][];
         };
@@ -2723,6 +2725,11 @@ export interface components {
             chips: number;
             /**
              * Format: int64
+             * @description Attributes about which equally strong sources differ
+             */
+            disputed: number;
+            /**
+             * Format: int64
              * @description First year in which its parts are expected; settles date codes with an open decade
              */
             eraFrom?: number | null;
@@ -2734,6 +2741,8 @@ export interface components {
             /** Format: int64 */
             id: number;
             maker?: string;
+            /** @description How much memory it has is one of them */
+            memoryDisputed: boolean;
             model?: string;
             /** @description What the machine is called */
             name: string;
@@ -7861,6 +7870,8 @@ export interface operations {
                 year?: number[];
                 /** @description How far taking stock has come */
                 stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Whether equally strong sources differ about it */
+                statement?: ("disputed" | "not disputed")[];
                 /** @description Number of a type that stands on one of its sheets */
                 type?: string;
                 sort?: "accession" | "name" | "maker" | "place" | "year" | "chips" | "unidentified" | "ram" | "rom";
@@ -7996,6 +8007,8 @@ export interface operations {
                 year?: number[];
                 /** @description How far taking stock has come */
                 stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Whether equally strong sources differ about it */
+                statement?: ("disputed" | "not disputed")[];
                 /** @description Number of a type that stands on one of its sheets */
                 type?: string;
             };
@@ -8065,6 +8078,8 @@ export interface operations {
                 year?: number[];
                 /** @description How far taking stock has come */
                 stage?: ("untouched" | "in hand" | "needs attention" | "settled")[];
+                /** @description Whether equally strong sources differ about it */
+                statement?: ("disputed" | "not disputed")[];
                 /** @description Number of a type that stands on one of its sheets */
                 type?: string;
                 start: string;

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 
 import { type Attachment, attachmentQuery, originalOf, type Owner, useStrikeAttachment, viewOf } from '../api/attachments'
@@ -30,7 +30,12 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
   const [doing, setDoing] = useState<'citing' | 'editing'>()
   const [from, setFrom] = useState<{ x: number; y: number }>()
   const frame = useRef<HTMLDivElement>(null)
+  const panel = useRef<HTMLElement>(null)
   const strike = useStrikeAttachment()
+  useEffect(() => {
+    panel.current?.scrollIntoView({ block: 'nearest' })
+    panel.current?.querySelector<HTMLElement>('[role=group], button')?.focus({ preventScroll: true })
+  }, [])
   const at = among.indexOf(attachment.id)
   const isPicture = attachment.kind === 'picture'
   const mayCite = 'machine' in owner && (account?.mayWriteSheets ?? false)
@@ -47,7 +52,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
     setRegion(next)
   }
   return (
-    <Panel aria-label={`Picture ${attachment.caption || attachment.fileName}`}>
+    <Panel ref={panel} aria-label={`Picture ${attachment.caption || attachment.fileName}`}>
       <Buttons>
         <strong>{attachment.caption || attachment.view || attachment.fileName}</strong>
         <Faint>{[attachment.view, attachment.taken, isPicture && `${String(attachment.width)} x ${String(attachment.height)} pixels`, attachment.by && `by ${attachment.by}`].filter(Boolean).join(' · ')}</Faint>

@@ -1,11 +1,12 @@
 import type { MachineQuery } from '../../api/machines'
 
 /** What the list can be narrowed by, by ticking values. */
-export type FacetName = 'place' | 'maker' | 'year' | 'stage'
+export type FacetName = 'place' | 'maker' | 'year' | 'stage' | 'statement'
 export type Sort = NonNullable<MachineQuery['sort']>
 
 const sorts: Sort[] = ['accession', 'name', 'maker', 'place', 'year', 'chips', 'unidentified', 'ram', 'rom']
 const stages = ['untouched', 'in hand', 'needs attention', 'settled'] as const
+const statements = ['disputed', 'not disputed'] as const
 
 /** Reads filters and order from the address, so that a list can be kept, sent and gone back to. */
 export function readQuery(parameters: URLSearchParams): MachineQuery {
@@ -15,6 +16,7 @@ export function readQuery(parameters: URLSearchParams): MachineQuery {
     maker: many(parameters.getAll('maker')),
     year: many(parameters.getAll('year').map(Number).filter(Number.isInteger)),
     stage: many(parameters.getAll('stage').filter((value): value is (typeof stages)[number] => stages.some((stage) => stage === value))),
+    statement: many(parameters.getAll('statement').filter((value): value is (typeof statements)[number] => statements.some((one) => one === value))),
     type: parameters.get('type') ?? undefined,
     sort: sorts.find((sort) => sort === parameters.get('sort')),
     down: parameters.get('down') === 'true' || undefined,

@@ -68,6 +68,7 @@ const Frame = styled.div`
   padding: ${space(1)};
   border: 1px solid ${color.line};
   background: ${color.sheet};
+  @media (max-width: 600px) { grid-template-columns: 44% minmax(0, 1fr); }
 `
 const Names = styled.div`
   min-width: 0;

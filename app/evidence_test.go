@@ -1,0 +1,264 @@
+package app_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/evidence"
+	"frugalheron/store"
+)
+
+func known(t *testing.T, deeds *app.App, machineID int64, attribute string) app.Known {
+	dossier, err := deeds.Dossier(ctx, viewer, machineID)
+	require.NoError(t, err)
+	for _, k := range dossier.Known {
+		if k.Attribute.Key == attribute {
+			return k
+		}
+	}
+	t.Fatalf("nothing is known of %s", attribute)
+	return app.Known{}
+}
+
+func said(attribute, value, kind string) store.StatementFields {
+	return store.StatementFields{Attribute: attribute, Value: value, Citation: store.Citation{Kind: kind}}
+}
+
+// The seller says 128K, the plate nothing, the count of the sheet 64K, the firmware 65536. With a row of
+// chips taken out of the sheet it is disputed, and lists say so.
+func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
+	for _, s := range []store.StatementFields{said("memory", "128K", "seller"), said("memory", "65536", "firmware")} {
+		_, err := deeds.StateEvidence(ctx, technician, machine.ID, s)
+		require.NoError(t, err)
+	}
+	k := known(t, deeds, machine.ID, "memory")
+	require.Equal(t, evidence.Settled, k.Judgement.State)
+	require.Equal(t, "64 KB", k.Judgement.Value)
+	require.Equal(t, []string{"64 KB, by the count and the firmware", "the seller says 128 KB, which is contradicted"}, k.Judgement.Why)
+	listed := func(statements ...string) int {
+		page, err := deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Statements: statements}, Limit: 10})
+		require.NoError(t, err)
+		return page.Total
+	}
+	require.Equal(t, 0, listed("disputed"))
+
+	// A draft that is not kept yet is reckoned with, too.
+	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "U1-U4 4164-15"})
+	require.NoError(t, err)
+	labels := map[string]string{}
+	for _, v := range reckoned.Verdicts {
+		labels[v.Label] = v.Value
+	}
+	require.Equal(t, "1 disputed", labels["Statements"])
+	require.Equal(t, "32 KB; disputed", labels["RAM"])
+
+	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "U1-U4 4164-15\n")
+	require.NoError(t, err)
+	require.Equal(t, evidence.Disputed, known(t, deeds, machine.ID, "memory").Judgement.State)
+	require.Equal(t, 1, listed("disputed"))
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
+	require.NoError(t, err)
+	require.True(t, page.Machines[0].MemoryDisputed)
+
+	// Withdrawing the firmware's statement settles it; undoing that disputes it again.
+	var firmware int64
+	for _, s := range known(t, deeds, machine.ID, "memory").Statements {
+		if s.Kind == "firmware" {
+			firmware = s.ID
+		}
+	}
+	event, err := deeds.WithdrawStatement(ctx, technician, firmware, "read off another machine")
+	require.NoError(t, err)
+	k = known(t, deeds, machine.ID, "memory")
+	require.Equal(t, evidence.Settled, k.Judgement.State)
+	require.Len(t, k.Statements, 3)
+	require.Equal(t, 0, listed("disputed"))
+	require.NoError(t, deeds.Undo(ctx, technician, event))
+	require.Equal(t, 1, listed("disputed"))
+}
+
+func TestStatementsThatCannotBeAreRefused(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	none, region := int64(99), &store.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
+	for field, s := range map[string]store.StatementFields{
+		"value": said("memory", "lots", "label"), "kind": said("memory", "64K", "guess"), "attribute": said("", "64K", "label"),
+		"saidOn":    {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", SaidOn: "1985-13"}},
+		"partyId":   {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "seller", PartyID: &none}},
+		"pictureId": {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", PictureID: &none}},
+		"region":    {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", Region: region}},
+	} {
+		_, err := deeds.StateEvidence(ctx, technician, machine.ID, s)
+		var invalid *app.Invalid
+		require.ErrorAs(t, err, &invalid, field)
+		require.Equal(t, field, invalid.Field)
+	}
+	_, err := deeds.StateEvidence(ctx, viewer, machine.ID, said("memory", "64K", "label"))
+	require.ErrorIs(t, err, app.ErrForbidden)
+}
+
+// What the outside tells is evidence by itself, and an identifier that two machines share is pointed out.
+func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
+	dossier, err := deeds.Dossier(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	outside := dossier.OutsideID
+	sheet := "== rear\nplate 220-240V 50Hz 0.9A earth\nlabel serial \"TV2 02218\"\nlabel asset \"HPO-0031\"\nweight 11.4 kg"
+	_, err = deeds.SaveSheet(ctx, technician, outside, 0, sheet)
+	require.NoError(t, err)
+	require.Equal(t, evidence.Settled, known(t, deeds, machine.ID, "serial").Judgement.State)
+	require.Equal(t, "220-240 V", known(t, deeds, machine.ID, "mains-voltage").Judgement.Value)
+	spot := known(t, deeds, machine.ID, "weight").Statements[0].Spot
+	require.Equal(t, outside, spot.Assembly)
+	require.Equal(t, 5, spot.Line)
+
+	// The outside is no board: it is in no sum, export or list of what is fitted, and stays with its machine.
+	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, contents, 1)
+	_, text, err := deeds.ExportSheets(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.NotContains(t, text, "plate")
+	var invalid *app.Invalid
+	_, err = deeds.MoveAssembly(ctx, technician, outside, 1, app.Move{To: "place", Place: "Loft"})
+	require.ErrorAs(t, err, &invalid)
+	_, err = deeds.StrikeAssembly(ctx, technician, outside, 1)
+	require.ErrorAs(t, err, &invalid)
+	reckoned, err := deeds.ReckonAssembly(ctx, viewer, outside, map[int64]string{outside: sheet + "\n== front\nbadge"})
+	require.NoError(t, err)
+	require.Equal(t, "needs attention", string(reckoned.Stage.State))
+	require.True(t, reckoned.Walk[2].Seen)
+	require.Contains(t, strings.Join(reckoned.Left, "; "), "not looked at: front, left, right, top, underside")
+
+	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0155", Name: "Terminal"})
+	require.NoError(t, err)
+	_, err = deeds.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
+	require.NoError(t, err)
+	meets := func(id int64) []store.Meeting {
+		d, err := deeds.Dossier(ctx, viewer, id)
+		require.NoError(t, err)
+		return d.Meetings
+	}
+	require.Len(t, meets(machine.ID), 1)
+	require.Equal(t, "EH-0155", meets(machine.ID)[0].Accession)
+	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, machine.ID, "HPO0031", other.ID, "linked", ""), &invalid)
+	require.NoError(t, deeds.DecideMeeting(ctx, curator, other.ID, "HPO0031", machine.ID, "linked", "stood on one desk"))
+	require.Equal(t, "linked", meets(machine.ID)[0].Decision)
+	require.Equal(t, "stood on one desk", meets(other.ID)[0].Reason)
+}
+
+func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	office, err := deeds.AddParty(ctx, curator, store.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
+	require.NoError(t, err)
+	tell := func(role, who, dates string) store.Custody {
+		told, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: role, Who: who, Dates: dates, Citation: store.Citation{Kind: "recalled"}})
+		require.NoError(t, err)
+		return told
+	}
+	tell("made-by", "Tarn & Vole", "1985")
+	sale := tell("sold-to", "a merchant", "1983")
+	used, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Dates: "1986 / 1988", Citation: store.Citation{Kind: "recalled", PartyID: &office.ID}})
+	require.NoError(t, err)
+	require.Equal(t, "1986/1988", used.Dates)
+	tell("stored-by", "a barn", "1992/2001")
+	findings := func() []string {
+		d, err := deeds.Dossier(ctx, viewer, machine.ID)
+		require.NoError(t, err)
+		kinds := []string{}
+		for _, f := range d.Chain.Findings {
+			kinds = append(kinds, string(f.Kind))
+		}
+		return kinds
+	}
+	require.Equal(t, []string{"impossible", "gap"}, findings())
+	event, err := deeds.WithdrawCustody(ctx, curator, sale.ID, "hearsay")
+	require.NoError(t, err)
+	require.Equal(t, []string{"gap"}, findings())
+	require.NoError(t, deeds.Undo(ctx, curator, event))
+	fields := used.CustodyFields
+	fields.Dates = "1986/1991"
+	changed, err := deeds.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
+	require.NoError(t, err)
+	require.Equal(t, []string{"impossible"}, findings())
+	_, err = deeds.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
+	var stale *app.Stale
+	require.ErrorAs(t, err, &stale)
+	require.Equal(t, changed.Version, stale.Newer.(store.Custody).Version)
+	fields.Dates = "1985-W07"
+	_, err = deeds.ChangeCustody(ctx, curator, used.ID, changed.Version, fields)
+	require.ErrorContains(t, err, "1985-02-11/1985-02-17")
+	fields.Dates = "1985"
+	_, err = deeds.TellCustody(ctx, technician, machine.ID, fields)
+	require.ErrorIs(t, err, app.ErrForbidden)
+}
+
+func TestAMachineMovesAndComesBack(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{Place: "Rope walk, bay 2"}, "== Main board\nU1 7400")
+	where := func() (words []string) {
+		d, err := deeds.Dossier(ctx, viewer, machine.ID)
+		require.NoError(t, err)
+		for _, s := range d.Stays {
+			words = append(words, s.Where())
+		}
+		return words
+	}
+	require.Equal(t, []string{"Rope walk, bay 2"}, where())
+	moved, err := deeds.MoveMachine(ctx, technician, machine.ID, 1, app.MachineMove{To: "loan", LentTo: "Saltmarsh Repair Club", Due: "2099-03-01"})
+	require.NoError(t, err)
+	require.Equal(t, "lent to Saltmarsh Repair Club", moved.Where)
+	require.Empty(t, moved.Machine.Place)
+	require.NoError(t, deeds.Undo(ctx, technician, moved.Event))
+	require.Equal(t, []string{"Rope walk, bay 2"}, where())
+	back, err := deeds.Machine(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "Rope walk, bay 2", back.Place)
+	moved, err = deeds.MoveMachine(ctx, technician, machine.ID, back.Version, app.MachineMove{To: "transit", BoundFor: "the fair"})
+	require.NoError(t, err)
+	fields := moved.Machine.MachineFields
+	fields.Place = "Loft, shelf 1"
+	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, moved.Machine.Version, fields)
+	require.NoError(t, err)
+	require.Equal(t, []string{"Loft, shelf 1", "on its way to the fair", "Rope walk, bay 2"}, where())
+	for field, move := range map[string]app.MachineMove{
+		"place": {To: "place"}, "lentTo": {To: "loan"}, "due": {To: "loan", LentTo: "x", Due: "1999-01-01"}, "on": {To: "place", Place: "y", On: "2099-01-01"},
+		"boundFor": {To: "transit"}, "to": {To: "place", Place: "Loft, shelf 1"},
+	} {
+		_, err := deeds.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
+		var invalid *app.Invalid
+		require.ErrorAs(t, err, &invalid, field)
+		require.Equal(t, field, invalid.Field)
+	}
+}
+
+func TestPersonalDataIsDecidedAndDone(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	noted, err := deeds.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
+	require.NoError(t, err)
+	stage := func() (string, int) {
+		d, err := deeds.Dossier(ctx, viewer, machine.ID)
+		require.NoError(t, err)
+		return string(d.Stages.Arrive.State), d.Stages.Arrive.Count
+	}
+	state, count := stage()
+	require.Equal(t, "needs attention", state)
+	require.Equal(t, 1, count)
+	decided := noted.PersonalDataFields
+	decided.Decision, decided.DecidedBy = "wipe", "Ottilie Wren"
+	_, err = deeds.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
+	require.ErrorIs(t, err, app.ErrForbidden)
+	changed, err := deeds.ChangePersonalData(ctx, curator, noted.ID, noted.Version, decided)
+	require.NoError(t, err)
+	require.NotNil(t, changed.DecidedOn)
+	_, count = stage()
+	require.Equal(t, 1, count) // decided, but not carried out
+	done := changed.PersonalDataFields
+	done.DoneOn = changed.DecidedOn
+	_, err = deeds.ChangePersonalData(ctx, curator, noted.ID, changed.Version, done)
+	require.NoError(t, err)
+	_, count = stage()
+	require.Equal(t, 0, count)
+}

@@ -1,0 +1,206 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+)
+
+func cents(n int64) *int64 { return &n }
+
+// nine is a lot of nine things at 371.00 with 48.50 carriage.
+func nine(t *testing.T, deeds *app.App) app.Lot {
+	things := []store.LotItemFields{}
+	for i, title := range []string{"Machine", "Terminal", "Memory card", "Keyboard", "Handbook", "Disks", "Lamp", "Lead", "Pens"} {
+		kind := "part"
+		if i < 2 {
+			kind = "machine"
+		}
+		things = append(things, store.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
+	}
+	received, err := deeds.Receive(ctx, curator, store.AcquisitionFields{
+		Title: "Chattels of the pilot office", Method: "auction", Arrived: "2025-03-14", PriceCents: cents(371_00),
+		Costs: store.ExtraCosts{{What: "carriage", Cents: 48_50}},
+	}, things)
+	require.NoError(t, err)
+	return received
+}
+
+func sharesOf(l app.Lot) (sum int64) {
+	for _, thing := range l.Things {
+		if thing.ShareCents != nil {
+			sum += *thing.ShareCents
+		}
+	}
+	return sum
+}
+
+func TestALotIsSpreadToTheCent(t *testing.T) {
+	deeds := app.New(storetest.New(t))
+	l := nine(t, deeds)
+	require.Equal(t, "419.50", l.Cost)
+	require.Equal(t, "EUR", l.Currency)
+	for _, way := range []string{"estimate", "equal", "estimate"} {
+		fields := l.AcquisitionFields
+		fields.Spread = way
+		var err error
+		l, err = deeds.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
+		require.NoError(t, err)
+		require.Empty(t, l.SpreadProblem)
+		require.Equal(t, int64(419_50), sharesOf(l), way)
+	}
+	// By hand it has to add up, and says by how much it does not.
+	fields := l.AcquisitionFields
+	fields.Spread = "hand"
+	l, err := deeds.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
+	require.NoError(t, err)
+	require.Equal(t, "Machine has no share yet; write one, 0.00 too", l.SpreadProblem)
+	for _, thing := range l.Things {
+		item := thing.LotItemFields
+		item.HandCents = cents(0)
+		if thing.Title == "Memory card" {
+			item.HandCents, item.ValueCents = cents(400_00), cents(520_00)
+		}
+		l, err = deeds.ChangeLotItem(ctx, curator, l.ID, l.Version, thing.ID, item)
+		require.NoError(t, err)
+	}
+	require.Equal(t, "the shares add up to 400.00; 19.50 of 419.50 is not spread yet", l.SpreadProblem)
+	require.Equal(t, "Memory card alone outweighs the whole lot: 520.00 against 419.50", l.Worth.Verdict)
+	require.Zero(t, sharesOf(l))
+
+	_, err = deeds.AddLotItem(ctx, curator, l.ID, l.Version-1, store.LotItemFields{Kind: "part", Title: "Late"})
+	var stale *app.Stale
+	require.ErrorAs(t, err, &stale) // shares hang together: whoever adds has to have seen all things
+	_, err = deeds.Lot(ctx, app.Actor{}, l.ID)
+	require.ErrorIs(t, err, app.ErrForbidden)
+}
+
+func TestThingsOfALotFindTheirPlace(t *testing.T) {
+	db := storetest.New(t)
+	deeds := app.New(db)
+	collection, err := deeds.Collection(ctx, viewer)
+	require.NoError(t, err)
+	require.Equal(t, "{year}.{lot}.{item}", collection.AccessionPattern)
+	l := nine(t, deeds)
+	again := func() app.Lot {
+		now, err := deeds.Lot(ctx, viewer, l.ID)
+		require.NoError(t, err)
+		return now
+	}
+	next, err := deeds.NextNumber(ctx, curator, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, "2025.1.1", next.Number)
+	machine, err := deeds.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, store.MachineFields{Accession: next.Number, Name: "Meridian 2"})
+	require.NoError(t, err)
+	next, err = deeds.NextNumber(ctx, curator, l.ID)
+	require.NoError(t, err)
+	require.Equal(t, "2025.1.2", next.Number) // the lot has its number now
+	other, err := deeds.NextNumber(ctx, curator, 0)
+	require.NoError(t, err)
+	require.NotEqual(t, next.Number, other.Number)
+
+	dossier, err := deeds.Dossier(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, l.ID, dossier.Arrival.Lot.ID)
+	require.Equal(t, "Machine", dossier.Arrival.Thing.Title)
+	require.NotEmpty(t, dossier.Arrival.Thing.Share)
+
+	card, err := deeds.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", store.AssemblyFields{Kind: "card", Title: "Memory card"})
+	require.NoError(t, err)
+	came, err := deeds.AssemblyArrival(ctx, viewer, card.ID)
+	require.NoError(t, err)
+	require.Equal(t, "Memory card", came.Thing.Title)
+	club, err := deeds.AddParty(ctx, curator, store.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})
+	require.NoError(t, err)
+	lamp := l.Things[6].LotItemFields
+	lamp.PassedOn, lamp.PassedTo, lamp.PassedForCents = "2025-06", &club.ID, cents(6_00)
+	now, err := deeds.ChangeLotItem(ctx, curator, l.ID, again().Version, l.Things[6].ID, lamp)
+	require.NoError(t, err)
+	require.Equal(t, "passed on to Saltmarsh Repair Club, 2025-06, for 6.00", now.Things[6].Fate)
+	require.Equal(t, int64(419_50), sharesOf(now)) // what was passed on keeps its share
+
+	var invalid *app.Invalid
+	_, err = deeds.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, store.MachineFields{Accession: "2025.1.9", Name: "Twice"})
+	require.ErrorAs(t, err, &invalid)
+	_, _, err = deeds.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
+	require.ErrorAs(t, err, &invalid)
+	now, err = deeds.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, 0)
+	require.NoError(t, err)
+	now, err = deeds.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[1].ID, machine.ID)
+	require.NoError(t, err)
+	_, err = deeds.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, machine.ID)
+	require.ErrorContains(t, err, "came with another lot")
+
+	after, event, err := deeds.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[8].ID)
+	require.NoError(t, err)
+	require.Len(t, after.Things, 8)
+	require.Equal(t, int64(419_50), sharesOf(after))
+	require.NoError(t, deeds.Undo(ctx, curator, event))
+	require.Len(t, again().Things, 9)
+	require.Equal(t, []string{"item becomes machine", "unlink lot item"}, deedsOf(t, db, "lot item", l.Things[0].ID))
+}
+
+// A number is given once: a machine that gets another keeps both, and a register's old ones are taken.
+func TestNumbersAreNeverGivenTwice(t *testing.T) {
+	deeds := app.New(storetest.New(t))
+	enter := func(number string) (store.Machine, error) {
+		return deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: number, Name: number})
+	}
+	_, err := deeds.ChangeCollection(ctx, curator, 1, store.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
+	require.NoError(t, err)
+	first, err := enter("EH-0001")
+	require.NoError(t, err)
+	fields := first.MachineFields
+	fields.Accession = "EH-0005"
+	renamed, err := deeds.ChangeMachine(ctx, curator, first.ID, first.Version, fields)
+	require.NoError(t, err)
+	_, err = enter("EH-0001")
+	require.ErrorContains(t, err, "was given before")
+	fields.Accession = "EH-0001" // its own old number it may have again
+	_, err = deeds.ChangeMachine(ctx, curator, first.ID, renamed.Version, fields)
+	require.NoError(t, err)
+
+	text := "EH-0003; given back in 1999\nEH-0001\nEH-0003; twice\n; nothing\n\nold 17\tfrom the card index"
+	for _, dry := range []bool{true, false} {
+		lines, err := deeds.ImportNumbers(ctx, curator, text, dry)
+		require.NoError(t, err)
+		wrong := []string{}
+		for _, l := range lines {
+			wrong = append(wrong, l.Wrong)
+		}
+		require.Equal(t, []string{"", "a machine of the collection has it, or had it", "stands in line 1 already", "no number at the start of the line", ""}, wrong)
+		register, err := deeds.Register(ctx, viewer)
+		require.NoError(t, err)
+		if dry {
+			require.Equal(t, []string{"EH-0002", "EH-0003", "EH-0004"}, register.Gaps)
+		} else {
+			require.Equal(t, []string{"EH-0002", "EH-0004"}, register.Gaps)
+			require.Len(t, register.Explained, 3) // EH-0003, EH-0005, old 17
+		}
+	}
+	_, err = enter("EH-0003")
+	require.ErrorContains(t, err, "was given before")
+	next, err := deeds.NextNumber(ctx, curator, 0)
+	require.NoError(t, err)
+	require.Equal(t, "EH-0006", next.Number)
+	_, err = deeds.ChangeCollection(ctx, curator, 2, store.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
+	require.ErrorContains(t, err, "nothing in it counts")
+}
+
+func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
+	deeds := app.New(storetest.New(t))
+	none := int64(77)
+	for field, fields := range map[string]store.AcquisitionFields{
+		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"}, "currency": {Title: "x", Method: "gift", Currency: "euro"},
+		"costs": {Title: "x", Method: "gift", Costs: store.ExtraCosts{{Cents: 1}}}, "partyId": {Title: "x", Method: "gift", PartyID: &none},
+	} {
+		_, err := deeds.Receive(ctx, curator, fields, nil)
+		var invalid *app.Invalid
+		require.ErrorAs(t, err, &invalid, field)
+		require.Equal(t, field, invalid.Field)
+	}
+}
