@@ -3,8 +3,11 @@
 package e2e
 
 import (
+	"bytes"
 	"context"
 	"fmt"
+	"image"
+	"image/png"
 	"net"
 	"net/http"
 	"net/http/httptest"
@@ -23,6 +26,7 @@ import (
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
 )
@@ -42,7 +46,9 @@ type world struct {
 func newWorld(t *testing.T) world {
 	ctx := context.Background()
 	db := storetest.New(t)
-	deeds := app.New(db)
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds := app.New(db).WithBlobs(kept)
 	for _, account := range demo.Accounts {
 		_, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
@@ -59,6 +65,31 @@ func (w world) addBoard(t *testing.T, text string) store.Assembly {
 	added, err := w.deeds.TakeOverSheet(context.Background(), app.Actor{Role: app.Technician}, w.machine.ID, text)
 	require.NoError(t, err)
 	return added[0]
+}
+
+// addStory gives the machine a lot, a past, an outside that meets another machine's, and a picture.
+func (w world) addStory(t *testing.T) {
+	ctx, curator := context.Background(), app.Actor{Role: app.Curator}
+	price := int64(371_00)
+	_, err := w.deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	require.NoError(t, err)
+	for i, dates := range []string{"1984", "1990/1992"} {
+		_, err := w.deeds.TellCustody(ctx, curator, w.machine.ID, store.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates, Citation: store.Citation{Kind: "recalled"}})
+		require.NoError(t, err)
+	}
+	other, err := w.deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
+	require.NoError(t, err)
+	require.NotZero(t, other.ID)
+	for _, value := range []string{"64K", "128K"} {
+		_, err = w.deeds.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "memory", Value: value, Citation: store.Citation{Kind: "firmware", Cited: "start screen"}})
+		require.NoError(t, err)
+	}
+	_, err = w.deeds.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: store.Citation{Kind: "label"}})
+	require.NoError(t, err)
+	var file bytes.Buffer
+	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))
+	_, err = w.deeds.Attach(ctx, curator, app.Owner{MachineID: w.machine.ID}, "rear.png", file.Bytes())
+	require.NoError(t, err)
 }
 
 func (w world) bench() string { return fmt.Sprintf("%s/bench/%d/take-stock", w.url, w.machine.ID) }
@@ -135,7 +166,7 @@ func TestCatalogueABoard(t *testing.T) {
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password),
 		Click(Button("Enter a machine")),
-		Click(Button("Enter and take onto the bench")), See(Text("Give the accession number")),
+		Click(Button("Enter and take onto the bench")), See(Text("Give the machine a name")),
 		Fill(Labelled("Accession number"), "EH-0901"), Fill(Labelled("Name"), `<b>Meridian</b> "2"; DROP TABLE machine`),
 		Fill(Labelled("Parts from (year)"), "mid"), Keys(kb.Enter), See(Text("Write a year in figures")),
 		Fill(Labelled("Parts from (year)"), "1984"), Fill(Labelled("Parts to (year)"), "1988"), Keys(kb.Enter),
@@ -398,6 +429,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
 	_, err := w.deeds.AddLooseAssembly(context.Background(), app.Actor{Role: app.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
+	w.addStory(t)
 	b, err := Start(390, 844)
 	require.NoError(t, err)
 	t.Cleanup(b.Close)
@@ -419,12 +451,18 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	for _, theme := range []string{"light", "dark"} {
 		require.NoError(t, b.Do(emulation.SetEmulatedMedia().WithFeatures([]*emulation.MediaFeature{{Name: "prefers-color-scheme", Value: theme}})))
 		look(theme+" shelves", at("/shelves"), See(Text("EH-0900")))
-		look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")), See(Text("Give the accession number")))
+		look(theme+" form with errors", at("/shelves/new"), Click(Button("Enter and take onto the bench")), See(Text("Give the machine a name")))
 		look(theme+" bench", chromedp.Navigate(w.bench()), See(editor("Main board")), verdict("To put right", "1 problem"), Click(`//aside//button[contains(., "Findings")]`))
 		look(theme+" move", Click(Button("Move Main board")), See(Labelled("Place")), chromedp.SetValue(`//select[option[.="into a machine"]]`, "machine", chromedp.BySearch))
 		look(theme+" histories", Click(Button("History of Main board")), See(Text("+ U1 HX9040")), Click(Button("History")), See(Text("entered Estuary")))
 		look(theme+" details and table", Click(Button("Edit details")), See(Labelled("Slot")), Click(`//*[@role="radio" and .="Table"]`), See(Labelled("Marking, line 1")))
 		look(theme+" paste", Click(Button("Paste a sheet with headings")), Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
+		look(theme+" arrive", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "arrive", 1)), Click(Button("Write down how it came")), Click(Button("Add to the chain")), Click(Button("Move the machine")), Click(Button("Note that there is some")), See(Labelled("What kind of data")))
+		look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)), See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")), Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
+		look(theme+" arrivals", at("/shelves/arrivals"), See(Text("Clear-out")))
+		look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")), Click(Button("Say what becomes of Terminal")), See(Labelled("Accession number")))
+		look(theme+" places", at("/stores/places"), See(Text("Store")))
+		look(theme+" people", at("/library/people"), Click(Button("Add somebody")), See(Labelled("Name")))
 		look(theme+" stage not open", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "judge", 1)), See(Text("Not open yet")))
 		look(theme+" library", at("/library?start=41&type=41256"), See(Text("9 x")))
 		look(theme+" naming", Click(Button("Name a type")), See(Labelled("Device number")))

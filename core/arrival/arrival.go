@@ -52,14 +52,19 @@ func StageOf(f Facts) (reckoning.Stage, []string) {
 	if f.SpreadProblem != "" {
 		missing = append(missing, "the cost of its lot is not spread: "+f.SpreadProblem)
 	}
+	gaps, undated := 0, 0
 	for _, found := range f.Chain {
 		switch found.Kind {
 		case custody.Impossible, custody.Overlap:
 			stage.Count++
-		case custody.Gap, custody.Undated:
-			missing = append(missing, found.Text)
+		case custody.Gap:
+			gaps++
+		case custody.Undated:
+			undated++
 		}
 	}
+	ask(gaps == 0, counted(gaps, "gap", "gaps")+" in its past")
+	ask(undated == 0, counted(undated, "statement", "statements")+" about its past without a date")
 	switch {
 	case stage.Count > 0:
 		stage.State = reckoning.NeedsAttention
@@ -94,7 +99,7 @@ func Verdicts(f Facts) []reckoning.Verdict {
 		if chain.Value != "" {
 			chain.Value += ", "
 		}
-		chain.Value += fmt.Sprintf("%d %s", n, map[bool]string{true: kind.one, false: kind.many}[n == 1])
+		chain.Value += counted(n, kind.one, kind.many)
 	}
 	if counts[custody.Impossible]+counts[custody.Overlap] > 0 {
 		chain.State = reckoning.Attention
@@ -111,4 +116,11 @@ func Verdicts(f Facts) []reckoning.Verdict {
 		})
 	}
 	return verdicts
+}
+
+func counted(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
 }

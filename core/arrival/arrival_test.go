@@ -26,7 +26,7 @@ func TestStages(t *testing.T) {
 		"a gift has no price": {with(func(f *arrival.Facts) { f.HasPrice, f.Method = false, "gift" }), reckoning.Settled, 0, ""},
 		"found has no source": {with(func(f *arrival.Facts) { f.HasSource, f.Method = false, "found" }), reckoning.Settled, 0, ""},
 		"no past":             {with(func(f *arrival.Facts) { f.Links = 0 }), reckoning.InHand, 0, "nothing is written down of its past"},
-		"a gap":               {with(func(f *arrival.Facts) { f.Chain = []custody.Finding{{Kind: custody.Gap, Text: "three years"}} }), reckoning.InHand, 0, "three years"},
+		"a gap":               {with(func(f *arrival.Facts) { f.Chain = []custody.Finding{{Kind: custody.Gap, Text: "three years"}} }), reckoning.InHand, 0, "1 gap in its past"},
 		"impossible":          {with(func(f *arrival.Facts) { f.Chain = []custody.Finding{{Kind: custody.Impossible}} }), reckoning.NeedsAttention, 1, ""},
 		"personal data":       {with(func(f *arrival.Facts) { f.OpenData = 2 }), reckoning.NeedsAttention, 2, ""},
 		"not spread":          {with(func(f *arrival.Facts) { f.SpreadProblem = "no estimates" }), reckoning.InHand, 0, "the cost of its lot is not spread: no estimates"},

@@ -20,6 +20,7 @@ package outside
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -159,7 +160,7 @@ func findingsIn(text string) (string, []sheet.Finding) {
 	return rest, findings
 }
 
-// Lines tells what became of each line, for the margin beside it.
+// Lines tells what became of each line, in order, for the margin beside it.
 func (s Sheet) Lines() []reckoning.Line {
 	lines := append([]reckoning.Line{}, s.texts...)
 	for _, p := range s.Problems {
@@ -180,5 +181,6 @@ func (s Sheet) Lines() []reckoning.Line {
 		}
 		lines = append(lines, line)
 	}
+	slices.SortFunc(lines, func(a, b reckoning.Line) int { return a.Line - b.Line })
 	return lines
 }

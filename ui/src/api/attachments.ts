@@ -1,6 +1,6 @@
 import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, historyChanged, queryClient, type Schemas, sessionEnded } from './client'
+import { api, ask, historyChanged, type Schemas, sessionEnded } from './client'
 import { dossierChanged } from './dossier'
 import { ProblemError, unreachable } from './problem'
 import { offerUndo } from './undo'
@@ -36,7 +36,6 @@ export const viewOf = (id: number, size: 'thumb' | 'screen' | 'full') => `/api/a
 export const originalOf = (id: number) => `/api/attachments/${String(id)}/original`
 
 export function attachmentsChanged() {
-  void queryClient.invalidateQueries({ queryKey: attachmentsKey })
   historyChanged()
   dossierChanged()
 }

@@ -15,15 +15,17 @@ type Props = {
   onSearch: (words: string) => void
   onPick: (id: number | null) => void
   autoFocus?: boolean
+  /** Words that are none of the records are kept as they are typed. */
+  free?: boolean
 }
 
 /** Picks one of many records: type words, choose from what is found. */
-export function Pick({ label, name, placeholder, items, search, onSearch, onPick, autoFocus }: Props) {
+export function Pick({ label, name, placeholder, items, search, onSearch, onPick, autoFocus, free }: Props) {
   const box: ComboBoxProps<Pickable> = {
     name, items, inputValue: search, onInputChange: onSearch, autoFocus,
     onSelectionChange: (key) => { onPick(key === null ? null : Number(key)) },
     // The server filters; what it found is all shown.
-    defaultFilter: () => true, allowsEmptyCollection: true, menuTrigger: 'input',
+    defaultFilter: () => true, allowsEmptyCollection: true, menuTrigger: 'input', allowsCustomValue: free,
   }
   return (
     <Box {...box}>

@@ -34,7 +34,8 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
   const strike = useStrikeAttachment()
   useEffect(() => {
     panel.current?.scrollIntoView({ block: 'nearest' })
-    panel.current?.querySelector<HTMLElement>('[role=group], button')?.focus({ preventScroll: true })
+    const first = frame.current ?? panel.current?.querySelector('button')
+    first?.focus({ preventScroll: true })
   }, [])
   const at = among.indexOf(attachment.id)
   const isPicture = attachment.kind === 'picture'

@@ -47,7 +47,10 @@ export function useUploads(owner: Owner) {
       running.current--
       if (running.current === 0) attachmentsChanged()
     }
-    for (; running.current < atOnce; running.current++) void work()
+    for (let start = Math.min(atOnce - running.current, added.length); start > 0; start--) {
+      running.current++
+      void work()
+    }
   }, [])
 
   const again = useCallback(() => {

@@ -5,6 +5,7 @@ import { Button } from '../../kit/Button'
 import { Field, FieldGrid } from '../../kit/Field'
 import { Page, Title } from '../../kit/Page'
 import { RecordForm } from '../../kit/RecordForm'
+import { CollectionSettings } from './CollectionSettings'
 import { People } from './People'
 import { Sessions } from './Sessions'
 
@@ -39,6 +40,7 @@ export default function Account() {
       ) : (
         <div><Button onPress={() => { setChanging(true) }}>Change your password</Button></div>
       )}
+      {account?.mayKeepTheRecord && <CollectionSettings />}
       {account?.mayKeepTheRecord && <People />}
       <Sessions />
     </Page>

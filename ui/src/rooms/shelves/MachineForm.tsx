@@ -18,6 +18,7 @@ type Props = {
 /** What is written about a machine. */
 export function MachineForm({ start, onSubmit, ...form }: Props) {
   const places = useQuery(placesQuery)
+  const isProposed = start?.accession !== '' && start?.accession !== undefined && !('id' in start)
   const [notYears, setNotYears] = useState<Record<string, string>>({})
   const submit = (form: FormData) => {
     const odd = ['eraFrom', 'eraTo'].filter((name) => !/^\d*$/.test(textOf(form, name)))
@@ -27,8 +28,8 @@ export function MachineForm({ start, onSubmit, ...form }: Props) {
   return (
     <RecordForm {...form} wrong={notYears} onSubmit={submit}>
       <FieldGrid>
-        <Field label="Accession number" name="accession" defaultValue={start?.accession} placeholder="EH-0142" isRequired autoFocus maxLength={40} mono />
-        <Field label="Name" name="name" defaultValue={start?.name} placeholder="Meridian 2" isRequired />
+        <Field label="Accession number" name="accession" defaultValue={start?.accession} placeholder="EH-0142" isRequired autoFocus={!isProposed} maxLength={40} mono hint={isProposed ? 'The next one' : undefined} />
+        <Field label="Name" name="name" defaultValue={start?.name} placeholder="Meridian 2" isRequired autoFocus={isProposed} />
         <Field label="Maker" name="maker" defaultValue={start?.maker} />
         <Field label="Model" name="model" defaultValue={start?.model} />
         <Field label="Serial number" name="serial" defaultValue={start?.serial} mono />

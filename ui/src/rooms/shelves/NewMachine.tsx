@@ -22,7 +22,7 @@ export function NewMachine() {
         action="Enter and take onto the bench"
         leave="Back to the shelves"
         onSubmit={(fields) => {
-          create.mutate(fields, { onSuccess: (machine) => void navigate(`/bench/${String(machine.id)}/arrive`) })
+          create.mutate(fields, { onSuccess: (machine) => void navigate(`/bench/${String(machine.id)}/take-stock`) })
         }}
         onCancel={() => void navigate('/shelves')}
       />

@@ -3,6 +3,7 @@ import { Link, Navigate, useParams } from 'react-router'
 import styled from 'styled-components'
 
 import { assemblyQuery, type FittedAssembly } from '../../api/assemblies'
+import { assemblyArrivalQuery } from '../../api/lots'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Notice } from '../../kit/Notice'
@@ -29,11 +30,18 @@ export default function OneLoose() {
 
 function Loose({ assembly }: { assembly: FittedAssembly }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
+  const came = useQuery(assemblyArrivalQuery(assembly.id))
   const reckoning = useReckoning({ assembly: assembly.id }, 0, [assembly])
   return (
     <Beside>
       <Page>
         <Title><Link to="/stores">Stores</Link></Title>
+        {came.data?.lot && (
+          <p>
+            Came with <Link to={`/shelves/arrivals/${String(came.data.lot.id)}`}>{came.data.lot.title}</Link>{came.data.lot.arrived && `, ${came.data.lot.arrived}`}
+            {came.data.thing?.share && `; its share of the cost is ${came.data.thing.share} ${came.data.lot.currency ?? ''}`}
+          </p>
+        )}
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
       </Page>
       <Reckoning assemblies={[assembly]} reckoning={reckoning} />

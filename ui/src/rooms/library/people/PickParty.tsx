@@ -8,6 +8,7 @@ import { useAccount } from '../../../api/session'
 import { Button } from '../../../kit/Button'
 import { Overlay, OverlayPanel } from '../../../kit/Overlay'
 import { Pick } from '../../../kit/Pick'
+import { target } from '../../../theme'
 import { PartyForm } from './PartyForm'
 
 type Props = {
@@ -16,10 +17,12 @@ type Props = {
   /** Who is chosen to begin with. */
   start?: { id: number | null; name: string }
   onPick: (id: number | null) => void
+  /** Somebody who is in no list may be written, too. */
+  free?: boolean
 }
 
 /** Picks somebody from people and organisations; who is not there yet can be added on the spot. */
-export function PickParty({ label, name, start, onPick }: Props) {
+export function PickParty({ label, name, start, onPick, free }: Props) {
   const [search, setSearch] = useState(start?.name ?? '')
   const [chosen, setChosen] = useState(start?.name ?? '')
   const [adding, setAdding] = useState(false)
@@ -39,9 +42,11 @@ export function PickParty({ label, name, start, onPick }: Props) {
         name={name}
         items={items}
         search={search}
+        free={free}
         onSearch={(words) => {
           setSearch(words)
-          if (words === '') choose(null, '')
+          if (words !== chosen) onPick(null)
+          if (words === '') setChosen('')
         }}
         onPick={(id) => {
           const picked = items.find((item) => item.id === id)
@@ -81,5 +86,5 @@ const Row = styled.div`
   gap: 4px;
   min-width: 0;
   > :first-child { flex: 1; }
-  > button { min-height: 40px; }
+  > button { min-height: ${target.main}; }
 `

@@ -33,7 +33,7 @@ function CustodyForm({ start, onSubmit, ...form }: FormProps) {
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
       <FieldGrid>
         <Choice label="It was" value={role} options={vocabulary.data.roles.map(({ key, words }) => ({ value: key, text: words }))} onChange={setRole} />
-        <PickParty label="By or to whom" name="party" start={{ id: start?.partyId ?? null, name: start?.whom ?? '' }} onPick={setParty} />
+        <PickParty label="By or to whom" name="party" start={{ id: start?.partyId ?? null, name: start?.whom ?? '' }} onPick={setParty} free />
         <Field label="When" name="dates" defaultValue={start?.dates ?? ''} mono autoFocus hint="1984, 1984~ (about), 198X, 1983/1985, ../1990" />
         <Field label="Where" name="place" defaultValue={start?.place ?? ''} />
         <Field label="Used for" name="usedFor" defaultValue={start?.usedFor ?? ''} />

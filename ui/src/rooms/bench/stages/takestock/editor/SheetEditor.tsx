@@ -64,15 +64,6 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
 
   useEffect(() => {
     const editor = view.current
-    if (!editor || !insert) return
-    const end = editor.state.doc.length
-    const text = end > 0 && editor.state.doc.lineAt(end).text !== '' ? `\n${insert.text}` : insert.text
-    editor.dispatch({ changes: { from: end, insert: text }, selection: { anchor: end + text.length }, scrollIntoView: true })
-    editor.focus()
-  }, [insert])
-
-  useEffect(() => {
-    const editor = view.current
     if (!editor) return
     // Keys are faster than drawing: this may be what stood here some keys ago, and is no news.
     const known = told.current.lastIndexOf(text)
@@ -81,6 +72,16 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
     told.current = []
     editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text }, annotations: fromOutside.of(true) })
   }, [text])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !insert) return
+    // After the text was set: on an editor that has just come up, both happen at once.
+    const end = editor.state.doc.length
+    const text = end > 0 && editor.state.doc.lineAt(end).text !== '' ? `\n${insert.text}` : insert.text
+    editor.dispatch({ changes: { from: end, insert: text }, selection: { anchor: end + text.length }, scrollIntoView: true })
+    editor.focus()
+  }, [insert])
 
   useEffect(() => {
     const editor = view.current

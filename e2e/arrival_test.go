@@ -1,0 +1,108 @@
+package e2e
+
+import (
+	"bytes"
+	"fmt"
+	"image"
+	"image/png"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+
+	. "frugalheron/e2e/browser"
+)
+
+// choose sets a drop-down by its label to an option.
+func choose(label, option string) chromedp.Action {
+	return Until(label+": "+option, fmt.Sprintf(`(() => {
+		const label = Array.from(document.querySelectorAll("label")).find(x => x.firstChild?.textContent === %q);
+		const option = Array.from(label?.querySelectorAll("option") ?? []).find(x => x.textContent.includes(%q));
+		if (!option) return false;
+		const drop = label.querySelector("select");
+		Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(drop, option.value);
+		drop.dispatchEvent(new Event("change", {bubbles: true}));
+		return drop.value === option.value })()`, label, option))
+}
+
+// thing adds a thing to the lot whose page is open.
+func thing(title, estimate, value string) chromedp.Action {
+	return chromedp.Tasks{
+		Fill(Labelled("What it is"), title), Fill(Labelled("Estimate when it came"), estimate), Fill(Labelled("Worth today"), value), Keys(kb.Enter),
+		See(`//td[.="` + title + `"]`), Until("an empty form", `document.querySelector("input[name=title]")?.value === ""`),
+	}
+}
+
+// A lot comes in, is spread, and one thing of it becomes a machine; its chain is told, its outside walked
+// round by keyboard, and its serial number cited on a photograph.
+func TestArriveAndLookOver(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	photo := filepath.Join(t.TempDir(), "rear of it.png")
+	var file bytes.Buffer
+	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 800, 600))))
+	require.NoError(t, os.WriteFile(photo, file.Bytes(), 0o600))
+
+	require.NoError(t, b.Do(
+		SignIn(w.url, curator.Login, curator.Password),
+		Click(Button("Arrivals")), Click(Button("Receive a lot")),
+		Fill(Labelled("What arrived"), "Chattels of the pilot office"), choose("How", "auction"),
+		Click(Button("Add somebody new: From")), Fill(Labelled("Name"), "Marten Holloway"), choose("Kind", "person"),
+		Click(`//*[@role="dialog"]//label[contains(., "A private person")]`), Fill(Labelled("What everybody may know in place of the name"), "a former pilot"),
+		Click(Button("Add to the list")), Gone(`//*[@role="dialog"]`),
+		Fill(Labelled("When"), "1985-W07"), Fill(Labelled("Price, without extra costs"), "371"), Fill(Labelled("Amount"), "48,50"), Keys(kb.Enter),
+		See(Text("Weeks are written by their days: 1985-02-11/1985-02-17.")), // what was typed is kept
+		Fill(Labelled("When"), "2025-03-14"), Keys(kb.Enter),
+		See(Text("419.50 EUR")), Click(Button("Add a thing")),
+		thing("Meridian 2", "180.00", ""), thing("Memory card", "60", "520.00"), thing("Lead", "12.34", ""),
+		See(Text("Memory card alone outweighs the whole lot: 520.00 against 419.50")),
+	))
+	var shares []string
+	require.NoError(t, b.Do(Evaluate(`Array.from(document.querySelectorAll("table tr > :nth-child(4)")).map(x => x.textContent).slice(1)`, &shares)))
+	require.Equal(t, []string{"299.24", "99.75", "20.51", "419.50"}, shares) // 419.50 to the cent
+
+	require.NoError(t, b.Do(
+		Click(Button("Say what becomes of Meridian 2")), choose("Meridian 2 ...", "becomes a machine"),
+		Until("the next number", `document.querySelector("input[name=accession]")?.value === "2025.1.1"`),
+		Click(Button("Enter it and take it onto the bench")), See(Text("auction, from Marten Holloway")), See(Text("299.24 EUR")),
+	))
+	tell := func(role, whom, when string) chromedp.Action {
+		return chromedp.Tasks{
+			Click(Button("Add to the chain")), choose("It was", role), Fill(Labelled("By or to whom"), whom), Fill(Labelled("When"), when),
+			Click(Button("Add it to the chain")), Gone(Button("Add it to the chain")),
+		}
+	}
+	require.NoError(t, b.Do(
+		tell("made by", "Tarn & Vole", "1985"), tell("sold to", "Merchant in Eel Street", "1983"), tell("used by", "Pilot office", "1986/1991"), tell("stored by", "A barn", "1995/2024"),
+		See(Text("lies before it was made")), See(Text("nothing is known from 1992-01-01 to 1994-12-31, 3 years")),
+		verdict("Provenance", "1 impossible statement, 1 gap"),
+	))
+
+	// Round the machine by keyboard alone.
+	require.NoError(t, b.Do(
+		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("]"), See(Text("not seen")),
+		chromedp.Focus(`//button[@aria-label="Go to the front"]`, chromedp.BySearch), Keys(kb.Enter),
+		Keys("badge model \"Meridian 2\""+kb.Enter+"== rear"+kb.Enter+"plate 220-240V 50Hz 0.9A earth"+kb.Enter+"port D-sub 25 \"SERIAL\""),
+		See(Text("say which gender the port is")), Keys(" female"+kb.Enter+"weight 11.4 kg"), Chord("s", input.ModifierCtrl),
+		See(Text("saved, revision 1")), See(Text("not looked at: left, right, top, underside")),
+		Until("the rating to be known", `Array.from(document.querySelectorAll("li[data-state=settled]")).some(x => x.textContent.includes("220-240 V"))`),
+	))
+
+	// The serial number, cited where it stands on a picture.
+	require.NoError(t, b.Do(
+		chromedp.SetUploadFiles(`input[aria-label="Files to add"]`, []string{photo}, chromedp.ByQuery, chromedp.NodeReady), See(Text("1 of 1 kept")),
+		Click(Button("Open rear of it.png")), See(`//*[starts-with(@aria-label, "Picture; arrow keys")]`),
+		Keys(kb.ArrowRight+kb.ArrowDown), Click(Button("Cite the marked part")),
+		choose("About", "Serial number"), Fill(Labelled("What the source says"), "TV2-02218"), Click(Button("Note it")),
+		Click(Button("place on the picture")), See(Text("cited 1x")),
+	))
+	var x float64
+	require.NoError(t, w.db.Get(&x, `SELECT CAST(region->>'x' AS double precision) FROM statement WHERE value = 'TV2-02218'`))
+	require.InDelta(t, 0.42, x, 0.001)
+
+	// Whoever only looks is told the role, not the name.
+	require.NoError(t, b.Do(Click(Button("Sign out")), SignIn(w.url, viewer.Login, viewer.Password), chromedp.Navigate(w.url+"/shelves/arrivals"), See(Text("a former pilot")), Gone(Text("Marten Holloway"))))
+}

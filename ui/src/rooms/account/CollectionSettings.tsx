@@ -1,0 +1,129 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import type { Schemas } from '../../api/client'
+import { collectionQuery, registerQuery, useChangeCollection, useImportNumbers } from '../../api/collection'
+import { messageOf, ProblemError } from '../../api/problem'
+import { Button } from '../../kit/Button'
+import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { Field, FieldGrid } from '../../kit/Field'
+import { ListTable, Scroll } from '../../kit/ListTable'
+import { Notice } from '../../kit/Notice'
+import { Faint } from '../../kit/Page'
+import { Facts, Part } from '../../kit/Part'
+import { RecordForm, textOf } from '../../kit/RecordForm'
+import { font } from '../../theme'
+
+type Collection = Schemas['Collection']
+
+/** The collection's own settings: its name, how its numbers are written, and the numbers that nobody has. */
+export function CollectionSettings() {
+  const collection = useQuery(collectionQuery)
+  const [editing, setEditing] = useState(false)
+  if (collection.error) return <Notice tone="stop" word="Not read.">{messageOf(collection.error)}</Notice>
+  if (!collection.data) return null
+  const { name, accessionPattern, currency } = collection.data
+  return (
+    <>
+      <Part title="The collection" action={<Button $small onPress={() => { setEditing(true) }}>Edit the collection</Button>}>
+        {editing ? <Edit collection={collection.data} onDone={() => { setEditing(false) }} /> : (
+          <Facts>
+            <dt>Name</dt><dd>{name || 'none yet'}</dd>
+            <dt>Accession numbers</dt><dd><Mono>{accessionPattern}</Mono></dd>
+            <dt>Currency</dt><dd>{currency}</dd>
+          </Facts>
+        )}
+      </Part>
+      <Numbers />
+    </>
+  )
+}
+
+function Edit({ collection, onDone }: { collection: Collection; onDone: () => void }) {
+  const [base, setBase] = useState(collection)
+  const change = useChangeCollection()
+  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.collection : undefined
+  return (
+    <>
+      {newer && (
+        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
+          <Differences<Collection> names={{ name: 'name', accessionPattern: 'accession numbers', currency: 'currency' }} mine={base} theirs={newer} />
+        </ChangedMeanwhile>
+      )}
+      <RecordForm
+        error={newer ? null : change.error}
+        isPending={change.isPending}
+        action="Keep it"
+        onSubmit={(form) => {
+          change.mutate({ name: textOf(form, 'name'), accessionPattern: textOf(form, 'accessionPattern'), currency: textOf(form, 'currency'), version: base.version }, { onSuccess: onDone })
+        }}
+        onCancel={onDone}
+      >
+        <FieldGrid>
+          <Field label="Name of the collection" name="name" defaultValue={collection.name} autoFocus />
+          <Field label="Accession numbers" name="accessionPattern" defaultValue={collection.accessionPattern} mono hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
+          <Field label="Currency" name="currency" defaultValue={collection.currency} maxLength={3} mono isRequired />
+        </FieldGrid>
+      </RecordForm>
+    </>
+  )
+}
+
+/** Gaps in the numbers, with the way to explain them, and numbers from an older register. */
+function Numbers() {
+  const register = useQuery(registerQuery)
+  const [text, setText] = useState('')
+  const [writing, setWriting] = useState(false)
+  const take = useImportNumbers()
+  const lines = take.data ?? []
+  const wrong = lines.filter((line) => line.wrong)
+  if (!register.data) return null
+  const { given, gaps, explained } = register.data
+  return (
+    <Part
+      title="Register of numbers"
+      faint={`${String(given)} given, none of them ever again`}
+      action={<Button $small onPress={() => { setWriting(true) }}>Explain gaps, or take over a register</Button>}
+    >
+      {gaps.length > 0 ? <p>Passed over and not explained: <Mono>{gaps.slice(0, 60).join(', ')}</Mono>{gaps.length > 60 && ` and ${String(gaps.length - 60)} more`}</p> : <p>No number is passed over without explanation.</p>}
+      {writing && (
+        <RecordForm
+          error={take.error}
+          isPending={take.isPending}
+          action={take.variables?.dryRun && take.variables.text === text && lines.length > wrong.length ? `Take over ${String(lines.length - wrong.length)} numbers` : 'See what would happen'}
+          onSubmit={() => {
+            const seen = take.data !== undefined && take.variables.dryRun && take.variables.text === text
+            take.mutate({ text, dryRun: !seen }, { onSuccess: () => { if (seen) { setText(''); setWriting(false) } } })
+          }}
+          onCancel={() => { setWriting(false) }}
+        >
+          <Field label="Numbers, a line each, with what is known of them behind a semicolon" value={text} onChange={setText} rows={6} mono autoFocus placeholder={'EH-0103; given back to the lender in 1999\nEH-0104; number passed over by mistake'} />
+          {wrong.length > 0 && (
+            <Notice tone="attention" word={`${String(wrong.length)} of ${String(lines.length)} cannot be taken over.`}>
+              <ul>{wrong.slice(0, 20).map((line) => <li key={line.line}>line {line.line}, {line.number || 'no number'}: {line.wrong}</li>)}</ul>
+            </Notice>
+          )}
+        </RecordForm>
+      )}
+      {explained.length > 0 && (
+        <details>
+          <summary>{explained.length === 1 ? '1 number' : `${String(explained.length)} numbers`} that no machine has today</summary>
+          <Scroll>
+            <ListTable>
+              <thead><tr><th>Number</th><th>Why</th></tr></thead>
+              <tbody>{explained.map((one) => <tr key={one.number}><td><Mono>{one.number}</Mono></td><td>{one.note}</td></tr>)}</tbody>
+            </ListTable>
+          </Scroll>
+        </details>
+      )}
+      <Faint>The next number is proposed when a machine is entered.</Faint>
+    </Part>
+  )
+}
+
+const Mono = styled.span`
+  font-family: ${font.mono};
+  font-size: 15px;
+  overflow-wrap: anywhere;
+`
