@@ -65,7 +65,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	require.Equal(t, []string{"299.24", "99.75", "20.51", "419.50"}, shares) // 419.50 to the cent
 
 	require.NoError(t, b.Do(
-		Click(Button("Say what becomes of Meridian 2")), choose("Meridian 2 ...", "becomes a machine"),
+		Click(Button("Place Meridian 2")), choose("Meridian 2 ...", "becomes a machine"),
 		Until("the next number", `document.querySelector("input[name=accession]")?.value === "2025.1.1"`),
 		Click(Button("Enter it and take it onto the bench")), See(Text("auction, from Marten Holloway")), See(Text("299.24 EUR")),
 	))
@@ -84,7 +84,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	// Round the machine by keyboard alone.
 	require.NoError(t, b.Do(
 		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("]"), See(Text("not seen")),
-		chromedp.Focus(`//button[@aria-label="Go to the front"]`, chromedp.BySearch), Keys(kb.Enter),
+		chromedp.Focus(`//button[@aria-label="Write this side: front"]`, chromedp.BySearch), Keys(kb.Enter),
 		Keys("badge model \"Meridian 2\""+kb.Enter+"== rear"+kb.Enter+"plate 220-240V 50Hz 0.9A earth"+kb.Enter+"port D-sub 25 \"SERIAL\""),
 		See(Text("say which gender the port is")), Keys(" female"+kb.Enter+"weight 11.4 kg"), Chord("s", input.ModifierCtrl),
 		See(Text("saved, revision 1")), See(Text("not looked at: left, right, top, underside")),

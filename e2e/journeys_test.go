@@ -460,7 +460,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" arrive", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "arrive", 1)), Click(Button("Write down how it came")), Click(Button("Add to the chain")), Click(Button("Move the machine")), Click(Button("Note that there is some")), See(Labelled("What kind of data")))
 		look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)), See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")), Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
 		look(theme+" arrivals", at("/shelves/arrivals"), See(Text("Clear-out")))
-		look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")), Click(Button("Say what becomes of Terminal")), See(Labelled("Accession number")))
+		look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")), Click(Button("Place Terminal")), See(Labelled("Accession number")))
 		look(theme+" places", at("/stores/places"), See(Text("Store")))
 		look(theme+" people", at("/library/people"), Click(Button("Add somebody")), See(Labelled("Name")))
 		look(theme+" stage not open", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "judge", 1)), See(Text("Not open yet")))

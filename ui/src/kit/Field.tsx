@@ -90,6 +90,23 @@ const ChoiceWrap = styled.label`
 `
 const Drop = styled.select`${control}`
 
+/** Something that is so, or not. */
+export function Tick({ label, isOn, onChange }: { label: string; isOn: boolean; onChange: (isOn: boolean) => void }) {
+  return (
+    <TickLabel>
+      <input type="checkbox" checked={isOn} onChange={(event) => { onChange(event.target.checked) }} /> {label}
+    </TickLabel>
+  )
+}
+
+const TickLabel = styled.label`
+  display: flex;
+  align-items: center;
+  gap: ${space(1)};
+  min-height: ${target.small};
+  cursor: pointer;
+`
+
 /** A form as a panel of the sheet it stands on. */
 export const FormPanel = styled(Form)`
   display: flex;

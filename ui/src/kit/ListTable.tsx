@@ -4,6 +4,7 @@ import { color, font, space } from '../theme'
 
 /** The frame of a table that may be wider than the page. */
 export const Scroll = styled.div`
+  position: relative; /* what is only read aloud stays inside */
   overflow-x: auto;
 `
 

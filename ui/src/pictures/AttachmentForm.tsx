@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { type Attachment, type AttachmentFields, useChangeAttachment } from '../api/attachments'
 import { ProblemError } from '../api/problem'
 import { ChangedMeanwhile, Differences } from '../kit/ChangedMeanwhile'
-import { Field, FieldGrid } from '../kit/Field'
+import { Field, FieldGrid, Tick } from '../kit/Field'
 import { RecordForm, textOf } from '../kit/RecordForm'
 
 const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top', 'board bottom', 'label', 'screen', 'inside']
@@ -11,7 +11,7 @@ const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top'
 /** What is written about a picture or document. */
 export function AttachmentForm({ attachment, onDone }: { attachment: Attachment; onDone: () => void }) {
   const [base, setBase] = useState(attachment)
-  const [staffOnly, setStaffOnly] = useState(attachment.staffOnly)
+  const [staffOnly, setStaffOnly] = useState(attachment.staffOnly ?? false)
   const change = useChangeAttachment(attachment.id)
   const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.attachment : undefined
   const isDocument = attachment.kind === 'document'
@@ -40,7 +40,7 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
         </FieldGrid>
         {isDocument && <Field label="Translation" name="translation" defaultValue={attachment.translation} rows={4} />}
         <datalist id="views-of-picture">{views.map((view) => <option key={view} value={view} />)}</datalist>
-        <label><input type="checkbox" checked={staffOnly} onChange={(event) => { setStaffOnly(event.target.checked) }} /> For staff only</label>
+        <Tick label="For staff only" isOn={staffOnly} onChange={setStaffOnly} />
       </RecordForm>
     </>
   )

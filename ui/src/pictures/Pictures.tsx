@@ -36,9 +36,9 @@ export function Pictures({ owner, opened, onOpen }: Props) {
       <Grid aria-label="Pictures">
         {pictures.map((one) => (
           <li key={one.id}>
-            <Thumb onPress={() => { open({ id: one.id }) }} aria-label={`Open ${nameOf(one)}`}>
+            <Thumb onPress={() => { open({ id: one.id }) }} aria-label={`Open ${inWords(one)}`}>
               <img src={viewOf(one.id, 'thumb')} alt="" loading="lazy" width={160} height={120} />
-              <span>{nameOf(one)}{one.staffOnly && ' (staff)'}{one.cited > 0 && `, cited ${String(one.cited)}x`}</span>
+              <span>{inWords(one)}</span>
             </Thumb>
           </li>
         ))}
@@ -48,7 +48,7 @@ export function Pictures({ owner, opened, onOpen }: Props) {
           {documents.map((one) => (
             <li key={one.id}>
               <a href={originalOf(one.id)} download>{nameOf(one)}</a> {[one.language, one.taken, one.address, one.captured && `captured ${one.captured}`, one.staffOnly && 'for staff only'].filter(Boolean).join(', ')}{' '}
-              <Button $tone="quiet" aria-label={`What is said of ${nameOf(one)}`} onPress={() => { open({ id: one.id }) }}>About</Button>
+              <Button $tone="quiet" aria-label={`About ${nameOf(one)}`} onPress={() => { open({ id: one.id }) }}>About</Button>
             </li>
           ))}
         </Documents>
@@ -58,6 +58,7 @@ export function Pictures({ owner, opened, onOpen }: Props) {
   )
 }
 
+const inWords = (one: Attachment) => `${nameOf(one)}${one.staffOnly ? ' (staff)' : ''}${one.cited > 0 ? `, cited ${String(one.cited)}x` : ''}`
 const nameOf = ({ caption, view, fileName }: Attachment) => caption || view || fileName
 
 const Grid = styled.ul`

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import type { LotThing, ThingFields } from '../../api/lots'
 import { amountOf, readAmounts } from '../../kit/amount'
-import { Choice, Field, FieldGrid } from '../../kit/Field'
+import { Choice, Field, FieldGrid, Tick } from '../../kit/Field'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 import { PickParty } from '../library/people/PickParty'
 
@@ -51,11 +51,7 @@ export function ThingForm({ start, byHand, onSubmit, ...form }: Props) {
         <Field label="How one knows" name="valueNote" defaultValue={start?.valueNote} />
         <Field label="Note" name="note" defaultValue={start?.note} />
       </FieldGrid>
-      {!inCollection && (
-        <label>
-          <input type="checkbox" checked={passing} onChange={(event) => { setPassing(event.target.checked) }} /> It was passed on
-        </label>
-      )}
+      {!inCollection && <Tick label="It was passed on" isOn={passing} onChange={setPassing} />}
       {passing && (
         <FieldGrid>
           <Field label="Passed on when" name="passedOn" defaultValue={start?.passedOn} placeholder="2026-05" isRequired mono />

@@ -95,10 +95,10 @@ function Do({ lot, thing, onDo }: { lot: Lot; thing: LotThing; onDo: (what: Doin
   const placed = thing.machineId !== null || thing.assemblyId !== null || thing.passedOn !== ''
   return (
     <>
-      {!placed && <Button $tone="quiet" aria-label={`Say what becomes of ${thing.title}`} onPress={() => { onDo('place') }}>Place</Button>}
+      {!placed && <Button $tone="quiet" aria-label={`Place ${thing.title}`} onPress={() => { onDo('place') }}>Place</Button>}
       <Button $tone="quiet" aria-label={`Change ${thing.title}`} onPress={() => { onDo('change') }}>Change</Button>
       {thing.machineId !== null && (
-        <Button $tone="quiet" aria-label={`${thing.title} is not ${thing.accession}`} onPress={() => { unlink.mutate({ id: lot.id, thing: thing.id, version: lot.version, machineId: 0 }) }}>Unlink</Button>
+        <Button $tone="quiet" aria-label={`Unlink ${thing.title} from ${thing.accession}`} onPress={() => { unlink.mutate({ id: lot.id, thing: thing.id, version: lot.version, machineId: 0 }) }}>Unlink</Button>
       )}
       {unlink.error && <Notice tone="stop" word="Not unlinked.">{messageOf(unlink.error)}</Notice>}
     </>

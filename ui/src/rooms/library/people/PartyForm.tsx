@@ -1,8 +1,7 @@
 import { useState } from 'react'
-import { Checkbox } from 'react-aria-components'
 
 import type { PartyFields } from '../../../api/parties'
-import { Choice, Field, FieldGrid } from '../../../kit/Field'
+import { Choice, Field, FieldGrid, Tick } from '../../../kit/Field'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
 
 type Props = {
@@ -29,11 +28,7 @@ export function PartyForm({ start, onSubmit, ...form }: Props) {
         <Choice label="Kind" value={kind} options={[{ value: 'organisation', text: 'organisation' }, { value: 'person', text: 'person' }]} onChange={setKind} />
         <Field label="Place" name="place" defaultValue={start?.place} />
       </FieldGrid>
-      {kind === 'person' && (
-        <Checkbox isSelected={isPrivate} onChange={setPrivate}>
-          <span aria-hidden="true" className="box">{isPrivate ? '☑' : '☐'}</span> A private person: the name is for staff only
-        </Checkbox>
-      )}
+      {kind === 'person' && <Tick label="A private person: the name is for staff only" isOn={isPrivate} onChange={setPrivate} />}
       <FieldGrid>
         <Field label={kind === 'person' && isPrivate ? 'What everybody may know in place of the name' : 'Role'} name="role" defaultValue={start?.role} placeholder="a former pilot" />
         {kind === 'person' && isPrivate && (
