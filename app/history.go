@@ -53,6 +53,15 @@ func (a *App) AssemblyHistory(ctx context.Context, actor Actor, assemblyID, befo
 	return tellPage(events, limit), err
 }
 
+// LotHistory tells who did what when to an arrival and its things.
+func (a *App) LotHistory(ctx context.Context, actor Actor, lotID, before int64, limit int) (ToldPage, error) {
+	if _, err := a.Lot(ctx, actor, lotID); err != nil {
+		return ToldPage{}, err
+	}
+	events, err := store.ListEvents(ctx, a.db, store.EventQuery{Lot: lotID, Before: before, Limit: limit + 1})
+	return tellPage(events, limit), err
+}
+
 // tellPage tells up to limit events; one more than that means that another page follows.
 func tellPage(events []store.ToldEvent, limit int) ToldPage {
 	page := ToldPage{Events: []Told{}}

@@ -53,6 +53,29 @@ func pastDay(field, text string) error {
 	return nil
 }
 
+// OpenData is personal data about which something is still to be decided or done.
+type OpenData struct {
+	store.PersonalData
+	Accession string `json:"accession"`
+}
+
+// OpenPersonalData lists what is still to be decided or carried out in the whole collection.
+func (a *App) OpenPersonalData(ctx context.Context, actor Actor) ([]OpenData, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return nil, err
+	}
+	found, err := store.PersonalDataOf(ctx, a.db, 0)
+	open := make([]OpenData, len(found))
+	for i, data := range found {
+		machine, err := store.MachineByID(ctx, a.db, data.MachineID)
+		if err != nil {
+			return nil, err
+		}
+		open[i] = OpenData{data, machine.Accession}
+	}
+	return open, err
+}
+
 // NotePersonalData notes that data of former owners is on a medium of a machine.
 func (a *App) NotePersonalData(ctx context.Context, actor Actor, machineID int64, fields store.PersonalDataFields) (store.PersonalData, error) {
 	var noted store.PersonalData

@@ -76,6 +76,7 @@ const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.s
 type EventQuery struct {
 	Machine  int64 // of this machine and what is or was fitted in it; 0 for all
 	Assembly int64 // of this assembly, wherever it was; 0 for all
+	Lot      int64 // of this arrival and its things; 0 for all
 	Before   int64 // events below this id; 0 for the newest
 	Limit    int
 }
@@ -84,7 +85,9 @@ type EventQuery struct {
 func ListEvents(ctx context.Context, h Handle, q EventQuery) ([]ToldEvent, error) {
 	events := []ToldEvent{}
 	err := h.SelectContext(ctx, &events, toldSelect+`WHERE ($1 = 0 OR h.machine_id = $1) AND ($2 = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
-		AND ($3 = 0 OR h.id < $3) ORDER BY h.id DESC LIMIT $4`, q.Machine, q.Assembly, q.Before, q.Limit)
+		AND ($3 = 0 OR h.id < $3) AND ($5 = 0 OR h.subject_kind = 'acquisition' AND h.subject_id = $5
+			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))
+		ORDER BY h.id DESC LIMIT $4`, q.Machine, q.Assembly, q.Before, q.Limit, q.Lot)
 	return events, err
 }
 

@@ -151,6 +151,11 @@ func (s *Server) registerEvidence() {
 		return answer(s.app.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data", Summary: "Data of former owners about which something is still to be decided or done",
+	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]app.OpenData], error) {
+		return answer(s.app.OpenPersonalData(ctx, actor))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID

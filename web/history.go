@@ -46,6 +46,15 @@ func (s *Server) registerHistory() {
 		return answer(s.app.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history", Summary: "Who did what when to an arrival and its things",
+		Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		HistoryPage
+	}) (*output[app.ToldPage], error) {
+		return answer(s.app.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
+	})
+	register(s, app.MayLook, huma.Operation{
 		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo", Summary: "Take back what an event did",
 		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
 		Errors:      errorsOfChange,

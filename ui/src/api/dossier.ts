@@ -116,6 +116,12 @@ export function useMoveMachine(machineId: number) {
   })
 }
 
+/** Data of former owners about which something is still to be decided or done, in the whole collection. */
+export const openDataQuery = queryOptions({
+  queryKey: [...dossiersKey, 'open data'],
+  queryFn: () => ask(api.GET('/api/personal-data')),
+})
+
 export const placeCountsQuery = queryOptions({
   queryKey: [...placesQuery.queryKey, 'counts'],
   queryFn: () => ask(api.GET('/api/places/counts')),

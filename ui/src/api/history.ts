@@ -5,12 +5,13 @@ import { api, ask, historyKey, type Schemas } from './client'
 export type Told = Schemas['Told']
 export type Difference = Schemas['Difference']
 
-/** What a history is of: a machine with all that is or was fitted in it, one assembly, or the whole collection. */
-export type HistoryOf = { machine: number } | { assembly: number } | 'collection'
+/** What a history is of: a machine with all that is or was fitted in it, one assembly, an arrival with its things, or the whole collection. */
+export type HistoryOf = { machine: number } | { assembly: number } | { lot: number } | 'collection'
 
 function askHistory(of: HistoryOf, before: number) {
   if (of === 'collection') return api.GET('/api/history', { params: { query: { before } } })
   if ('machine' in of) return api.GET('/api/machines/{id}/history', { params: { path: { id: of.machine }, query: { before } } })
+  if ('lot' in of) return api.GET('/api/lots/{id}/history', { params: { path: { id: of.lot }, query: { before } } })
   return api.GET('/api/assemblies/{id}/history', { params: { path: { id: of.assembly }, query: { before } } })
 }
 

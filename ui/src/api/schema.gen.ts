@@ -760,6 +760,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lots/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Who did what when to an arrival and its things
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-lot-history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lots/{id}/things": {
         parameters: {
             query?: never;
@@ -1321,6 +1341,26 @@ export interface paths {
          * @description Roles: curator.
          */
         put: operations["change-party"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/personal-data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Data of former owners about which something is still to be decided or done
+         * @description Roles: curator, technician.
+         */
+        get: operations["list-open-personal-data"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -3305,6 +3345,31 @@ export interface components {
              */
             machineId: number | null;
             marking: string;
+        };
+        OpenData: {
+            accession: string;
+            decidedBy?: string;
+            /** @description YYYY-MM-DD */
+            decidedOn?: string | null;
+            /**
+             * @default open
+             * @enum {string}
+             */
+            decision?: "open" | "keep sealed" | "return" | "wipe" | "archive";
+            /** @description Day on which the decision was carried out, YYYY-MM-DD */
+            doneOn?: string | null;
+            foundOn: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description Where it is, as hard disk, second partition */
+            medium: string;
+            reason?: string;
+            /** @description What kind of data, as letters; never what it says */
+            sort: string;
+            /** Format: int64 */
+            version: number;
         };
         OwnType: {
             /** Format: int64 */
@@ -7372,6 +7437,77 @@ export interface operations {
             };
         };
     };
+    "list-lot-history": {
+        parameters: {
+            query?: {
+                /** @description Only events below this id; 0 for the newest */
+                before?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "add-lot-item": {
         parameters: {
             query?: never;
@@ -9812,6 +9948,53 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-open-personal-data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenData"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,6 +5,7 @@ import { Link, useParams } from 'react-router'
 import { type Lot, lotQuery, useChangeLot } from '../../api/lots'
 import { messageOf, ProblemError } from '../../api/problem'
 import { useAccount } from '../../api/session'
+import { HistoryList } from '../../history/HistoryList'
 import { amountOf } from '../../kit/amount'
 import { Button } from '../../kit/Button'
 import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
@@ -27,6 +28,7 @@ export default function OneLot() {
 function Shown({ lot }: { lot: Lot }) {
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
   const [editing, setEditing] = useState(false)
+  const [telling, setTelling] = useState(false)
   return (
     <Page>
       <Title><Link to="/shelves/arrivals">Arrivals</Link> / {lot.title}</Title>
@@ -48,6 +50,9 @@ function Shown({ lot }: { lot: Lot }) {
       )}
       <Things lot={lot} />
       <Pictures owner={{ lot: lot.id }} />
+      <Part title="History" action={<Button $small aria-expanded={telling} onPress={() => { setTelling(!telling) }}>{telling ? 'Hide the history' : 'Show the history'}</Button>}>
+        {telling && <HistoryList of={{ lot: lot.id }} />}
+      </Part>
     </Page>
   )
 }

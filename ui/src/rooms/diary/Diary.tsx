@@ -1,13 +1,38 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+
+import { openDataQuery } from '../../api/dossier'
+import { useAccount } from '../../api/session'
 import { HistoryList } from '../../history/HistoryList'
 import { Faint, Page, Title } from '../../kit/Page'
+import { Part } from '../../kit/Part'
 
-/** What was done in the collection, the newest first. */
+/** What has to be decided, and what was done in the collection, the newest first. */
 export default function Diary() {
+  const isStaff = useAccount()?.mayWriteSheets ?? false
   return (
     <Page>
       <Title>Diary</Title>
-      <p><Faint>What was done, the newest first. What falls due, rounds and loans will stand here later.</Faint></p>
-      <HistoryList of="collection" />
+      {isStaff && <OpenData />}
+      <Part title="What was done" faint="The newest first. What falls due, rounds and loans will stand here later.">
+        <HistoryList of="collection" />
+      </Part>
     </Page>
+  )
+}
+
+function OpenData() {
+  const open = useQuery(openDataQuery).data ?? []
+  if (open.length === 0) return null
+  return (
+    <Part title="Personal data of former owners" faint={open.length === 1 ? '1 to decide or to carry out' : `${String(open.length)} to decide or to carry out`}>
+      <ul>
+        {open.map((data) => (
+          <li key={data.id}>
+            <Link to={`/bench/${String(data.machineId)}/arrive`}>{data.accession}</Link> {data.medium}: {data.decision === 'open' ? 'to be decided' : `${data.decision}, decided by ${data.decidedBy}, not carried out yet`} <Faint>(found {data.foundOn})</Faint>
+          </li>
+        ))}
+      </ul>
+    </Part>
   )
 }

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useStateEvidence, vocabularyQuery } from '../../../api/dossier'
 import { Choice, Field, FieldGrid } from '../../../kit/Field'
 import { RecordForm, textOf } from '../../../kit/RecordForm'
+import { PickParty } from '../../library/people/PickParty'
 import { type Cited, CitationFields, readCitation, type SourceKind } from './CitationFields'
 
 const own = ''
@@ -15,6 +16,7 @@ export function StatementForm({ machineId, attribute: start = 'serial', kind: st
   const vocabulary = useQuery(vocabularyQuery)
   const [attribute, setAttribute] = useState(start)
   const [kind, setKind] = useState<SourceKind>(startKind)
+  const [party, setParty] = useState<number | null>(null)
   const state = useStateEvidence(machineId)
   const attributes = vocabulary.data?.attributes ?? []
   const options = [...attributes.map(({ key, label }) => ({ value: key, text: label })), { value: own, text: 'something else' }]
@@ -26,7 +28,7 @@ export function StatementForm({ machineId, attribute: start = 'serial', kind: st
       isPending={state.isPending}
       action="Note it"
       onSubmit={(form) => {
-        const body = { attribute: attribute || textOf(form, 'attribute'), value: textOf(form, 'value'), ...readCitation(form, kind, cited) }
+        const body = { attribute: attribute || textOf(form, 'attribute'), value: textOf(form, 'value'), ...readCitation(form, kind, cited), partyId: party }
         state.mutate(body, { onSuccess: onDone })
       }}
       onCancel={onDone}
@@ -37,6 +39,7 @@ export function StatementForm({ machineId, attribute: start = 'serial', kind: st
         <Field label={known?.unit ? `What the source says, ${known.unit}` : 'What the source says'} name="value" isRequired autoFocus mono hint={known && `Settled best: ${known.settledBy}`} />
       </FieldGrid>
       <CitationFields kind={kind} onKind={setKind} cited={cited} />
+      <FieldGrid><PickParty label="Who says it" name="party" onPick={setParty} /></FieldGrid>
     </RecordForm>
   )
 }
