@@ -115,6 +115,16 @@ func TestVerdictsLeadToTheLine(t *testing.T) {
 	assert.Equal(t, &reckoning.Spot{Assembly: 7, Line: 10}, verdicts[1].Why[0].Spot)
 }
 
+func TestWhatMayHurtComesWithACaution(t *testing.T) {
+	keys := []string{}
+	for _, v := range outside.Parse("== rear\nlead mains, fixed !cracked: at the grip\nlead printer !cracked\nnote picture tube behind the glass\nweight 18 kg\nweight 17900 g").Verdicts(1) {
+		if v.Caution != "" {
+			keys = append(keys, v.Key+" "+v.Value)
+		}
+	}
+	assert.Equal(t, []string{"mains-lead-2 cracked", "tube-4 inside", "heavy 18 kg"}, keys)
+}
+
 func FuzzParse(f *testing.F) {
 	for _, seed := range []string{meridian, "== rear\nlabel serial \"#1\" # x", "port ! !:", "\"", "== \n==", "size x"} {
 		f.Add(seed)

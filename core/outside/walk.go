@@ -75,7 +75,7 @@ func (s Sheet) StageOf(disputed int, known func(attribute string) bool) (reckoni
 	return stage, missing
 }
 
-// Verdicts say what the outside amounts to. The spots are lines of the assembly's sheet.
+// Verdicts say what the outside amounts to, what may hurt somebody first. The spots are lines of the assembly's sheet.
 func (s Sheet) Verdicts(assembly int64) []reckoning.Verdict {
 	list := func(key, label, one, many string, state reckoning.State, things ...string) reckoning.Verdict {
 		v := reckoning.Verdict{Key: key, Label: label, State: state, Why: []reckoning.Reason{}}
@@ -106,7 +106,7 @@ func (s Sheet) Verdicts(assembly int64) []reckoning.Verdict {
 	if n := len(damage.Why); n > 0 {
 		damage.Value = fmt.Sprintf("%d found", n)
 	}
-	kept := []reckoning.Verdict{}
+	kept := s.hazards(assembly)
 	for _, v := range []reckoning.Verdict{
 		damage,
 		list("outside-missing", "Missing or added outside", "piece", "pieces", reckoning.Attention, "missing", "added", "hole"),

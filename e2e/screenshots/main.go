@@ -22,6 +22,7 @@ import (
 	"frugalheron/demo"
 	"frugalheron/e2e/browser"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 	"frugalheron/store/cluster"
 	"frugalheron/web"
 )
@@ -44,14 +45,23 @@ func scenes(url string) []scene {
 	}
 	bench := onBench("EH-0142")
 	return []scene{
-		{"sign-in", 1280, 800, []chromedp.Action{chromedp.Navigate(url), browser.See(browser.Button("Sign in"))}},
 		{"account", 1280, 800, []chromedp.Action{emulation.SetUserAgentOverride("Workshop browser"), browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/account"), browser.See(browser.Text("this one")), browser.See(browser.Text("Fenna Loach"))}},
 		{"shelves", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.See(browser.Text("EH-0161"))}},
+		{"lot", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/shelves/arrivals"), browser.Click(browser.Link("Chattels of the harbour pilot office")), browser.See(browser.Text("419.50"))}},
+		{"arrive", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/10/arrive"), browser.See(browser.Text("nothing is known from")), chromedp.Evaluate(`scrollTo(0, 140)`, nil)}},
+		{"look-over", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/7/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`), browser.See(browser.Text("disputed"))}},
+		{"known", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/7/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`),
+			browser.See(browser.Text("disputed")), chromedp.Evaluate(`document.querySelector('section[aria-label="What is known"]').scrollIntoView()`, nil),
+		}},
+		{"cited-picture", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`),
+			browser.Click(browser.Button("place on the picture")), browser.See(`//*[starts-with(@aria-label, "Picture; arrow keys")]//img`),
+		}},
 		{"take-stock", 1280, 800, bench},
 		{"take-stock-why", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`), browser.Click(`//aside//button[contains(., "Findings")]`))},
 		{"take-stock-table", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//section[@aria-label="Main board"]//*[@role="radio" and .="Table"]`), browser.See(`//table//input[@value="27128-25 8534"]`))},
 		{"enter-a-machine", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Button("Enter a machine")), browser.See(browser.Labelled("Accession number"))}},
-		{"stage-not-open", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//nav[@aria-label="Stages"]//a[contains(., "Judge")]`), browser.See(browser.Text("Not open yet")))},
 		{"sheet-history", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/2/take-stock"),
 			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),
@@ -165,7 +175,11 @@ func application() (url string, stop func(), err error) {
 	if err := store.Migrate(ctx, db); err != nil {
 		return "", nil, err
 	}
-	deeds := app.New(db)
+	kept, err := blobs.Open(ctx, "mem://")
+	if err != nil {
+		return "", nil, err
+	}
+	deeds := app.New(db).WithBlobs(kept)
 	if err := demo.Seed(ctx, deeds, func(string) {}); err != nil {
 		return "", nil, err
 	}

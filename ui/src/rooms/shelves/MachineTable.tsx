@@ -27,7 +27,7 @@ const columns: { sort: Sort; title: string; width: string; figure?: boolean }[] 
   { sort: 'year', title: 'From year', width: '84px', figure: true },
   { sort: 'chips', title: 'Chips', width: '60px', figure: true },
   { sort: 'unidentified', title: 'Unknown', width: '80px', figure: true },
-  { sort: 'ram', title: 'RAM, KB', width: '128px', figure: true },
+  { sort: 'ram', title: 'RAM, KB', width: '82px', figure: true },
   { sort: 'rom', title: 'ROM, KB', width: '82px', figure: true },
 ]
 
@@ -78,7 +78,8 @@ export function MachineTable({ machines, total, query, onSort, onEnd }: Props) {
 }
 
 const Disputed = styled.span`
-  font: 12px ${font.body};
+  display: block;
+  font: 12px/1 ${font.body};
 `
 
 function Row({ machine, index, measure }: { machine: Machine; index: number; measure: (row: HTMLTableRowElement | null) => void }) {
@@ -91,7 +92,7 @@ function Row({ machine, index, measure }: { machine: Machine; index: number; mea
       <Figure>{machine.eraFrom}</Figure>
       <Figure>{machine.chips}</Figure>
       <Figure $warn={machine.unidentified > 0}>{machine.unidentified || ''}</Figure>
-      <Figure $warn={machine.memoryDisputed}>{machine.memoryDisputed && <Disputed title="Disputed: sources that are equally strong differ">disputed </Disputed>}{machine.ram}</Figure>
+      <Figure $warn={machine.memoryDisputed}>{machine.memoryDisputed && <Disputed title="Disputed: sources that are equally strong differ">disputed</Disputed>}{machine.ram}</Figure>
       <Figure>{machine.rom}</Figure>
     </tr>
   )
