@@ -18,6 +18,10 @@ import (
 // sumKnown writes anew what lists tell of the statements about a machine, and its identifiers: from its
 // record, its outside, what was said of it and its boards, so that the same one on another is met.
 func sumKnown(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+	// Whoever writes next sums up what this one has written.
+	if err := store.LockMachineSums(ctx, tx, machineID); err != nil {
+		return err
+	}
 	machine, err := store.MachineByID(ctx, tx, machineID)
 	if err != nil {
 		return err

@@ -84,7 +84,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	// Round the machine by keyboard alone.
 	require.NoError(t, b.Do(
 		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("]"), See(Text("not seen")),
-		chromedp.Focus(`//button[@aria-label="Write this side: front"]`, chromedp.BySearch), Keys(kb.Enter),
+		chromedp.Focus(`//button[@aria-label="Write it: front"]`, chromedp.BySearch), Keys(kb.Enter),
 		Keys("badge model \"Meridian 2\""+kb.Enter+"== rear"+kb.Enter+"plate 220-240V 50Hz 0.9A earth"+kb.Enter+"port D-sub 25 \"SERIAL\""),
 		See(Text("say which gender the port is")), Keys(" female"+kb.Enter+"weight 11.4 kg"), Chord("s", input.ModifierCtrl),
 		See(Text("saved, revision 1")), See(Text("not looked at: left, right, top, underside")),

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"image"
 	"image/color"
+	"image/jpeg"
 	"image/png"
 	"io"
 	"sync"
@@ -79,6 +80,22 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 	require.Equal(t, "\xff\xd8\xff", string(shown[:3]))
 	status, _ = viewer.send("GET", fmt.Sprintf("/api/attachments/%d/original", ids[0]), nil)
 	require.Equal(t, 403, status)
+
+	// Where it was taken stays with the original.
+	var photo bytes.Buffer
+	require.NoError(t, jpeg.Encode(&photo, image.NewGray(image.Rect(0, 0, 400, 300)), nil))
+	position := "Exif\x00\x00LATITUDE 51.4321"
+	data := append([]byte("\xff\xd8\xff\xe1\x00"+string(rune(len(position)+2))+position), photo.Bytes()[2:]...)
+	status, body = curator.upload(path, "from a phone.jpg", data)
+	require.Equal(t, 201, status, body)
+	require.NoError(t, json.Unmarshal([]byte(body), &one))
+	for _, size := range []string{"thumb", "screen", "full"} {
+		status, body = viewer.send("GET", fmt.Sprintf("/api/attachments/%d/view?size=%s", one.ID, size), nil)
+		require.Equal(t, 200, status)
+		require.NotContains(t, body, "LATITUDE", size)
+	}
+	_, body = curator.send("GET", fmt.Sprintf("/api/attachments/%d/original", one.ID), nil)
+	require.Contains(t, body, "LATITUDE")
 
 	// What cites it keeps it.
 	status, body = curator.send("POST", s.path("/api/machines/{machine}/evidence"), map[string]any{

@@ -16,7 +16,7 @@ export function Walk({ walk, mayWrite, onFace }: { walk: WalkStep[]; mayWrite: b
           {!step.seen && (
             <>
               <LookFor>{step.lookFor}</LookFor>
-              {mayWrite && <Button $small onPress={() => { onFace(`== ${step.face}\n`) }} aria-label={`Write this side: ${step.face}`}>Write this side</Button>}
+              {mayWrite && <Button $small onPress={() => { onFace(`== ${step.face}\n`) }} aria-label={`Write it: ${step.face}`}>Write it</Button>}
             </>
           )}
         </li>
