@@ -157,21 +157,30 @@ func (m Move) fitting(assemblyID int64) (store.Fitting, error) {
 		err = &Invalid{"place", "name the place, as Store, shelf B"}
 	case m.To == "place":
 		f.Place = m.Place
-	case m.To == "loan" && m.LentTo == "":
-		err = &Invalid{"lentTo", "say who has it"}
 	case m.To == "loan":
 		f.LentTo = m.LentTo
-		if m.Due != "" {
-			f.Due = &m.Due
-			err = day("due", m.Due)
-		}
-		if err == nil && m.Due != "" && m.Due < f.Since {
-			err = &Invalid{"due", "lies before the day of the loan"}
-		}
+		f.Due, err = loan(m.LentTo, m.Due, f.Since)
 	default:
 		err = &Invalid{"to", "is none of machine, place, loan"}
 	}
 	return f, err
+}
+
+// loan checks a loan since a day, and returns the day by which it is to be back; nil for none.
+func loan(to, due, since string) (*string, error) {
+	if to == "" {
+		return nil, &Invalid{"lentTo", "say who has it"}
+	}
+	if due == "" {
+		return nil, nil
+	}
+	if err := day("due", due); err != nil {
+		return nil, err
+	}
+	if due < since {
+		return nil, &Invalid{"due", "lies before the day of the loan"}
+	}
+	return &due, nil
 }
 
 func day(field, text string) error {

@@ -32,17 +32,9 @@ func (m MachineMove) stay(machineID int64) (store.Stay, error) {
 		err = &Invalid{"place", "name the place, as Rope walk, bay 2"}
 	case m.To == "place":
 		s.Place = m.Place
-	case m.To == "loan" && m.LentTo == "":
-		err = &Invalid{"lentTo", "say who has it"}
 	case m.To == "loan":
 		s.LentTo = m.LentTo
-		if m.Due != "" {
-			s.Due = &m.Due
-			err = day("due", m.Due)
-			if err == nil && m.Due < s.Since {
-				err = &Invalid{"due", "lies before the day of the loan"}
-			}
-		}
+		s.Due, err = loan(m.LentTo, m.Due, s.Since)
 	case m.To == "transit" && m.BoundFor == "":
 		err = &Invalid{"boundFor", "say where it is going"}
 	case m.To == "transit":

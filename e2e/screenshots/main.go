@@ -61,7 +61,6 @@ func scenes(url string) []scene {
 		{"take-stock", 1280, 800, bench},
 		{"take-stock-why", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`), browser.Click(`//aside//button[contains(., "Findings")]`))},
 		{"take-stock-table", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//section[@aria-label="Main board"]//*[@role="radio" and .="Table"]`), browser.See(`//table//input[@value="27128-25 8534"]`))},
-		{"enter-a-machine", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Button("Enter a machine")), browser.See(browser.Labelled("Accession number"))}},
 		{"sheet-history", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/2/take-stock"),
 			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),

@@ -1,19 +1,17 @@
 import { useState } from 'react'
 
 import { type Attachment, type AttachmentFields, useChangeAttachment } from '../api/attachments'
-import { ProblemError } from '../api/problem'
-import { ChangedMeanwhile, Differences } from '../kit/ChangedMeanwhile'
+import { EditRecord } from '../kit/EditRecord'
 import { Field, FieldGrid, Tick } from '../kit/Field'
 import { RecordForm, textOf } from '../kit/RecordForm'
 
+const names = { caption: 'caption', view: 'view', taken: 'date', translation: 'translation' }
 const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top', 'board bottom', 'label', 'screen', 'inside']
 
 /** What is written about a picture or document. */
 export function AttachmentForm({ attachment, onDone }: { attachment: Attachment; onDone: () => void }) {
-  const [base, setBase] = useState(attachment)
   const [staffOnly, setStaffOnly] = useState(attachment.staffOnly ?? false)
   const change = useChangeAttachment(attachment.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.attachment : undefined
   const isDocument = attachment.kind === 'document'
   const read = (data: FormData): AttachmentFields => {
     const text = (name: string) => textOf(data, name)
@@ -23,13 +21,9 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
     }
   }
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
-          <Differences<Attachment> names={{ caption: 'caption', view: 'view', taken: 'date', translation: 'translation' }} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
-      )}
-      <RecordForm error={newer ? null : change.error} isPending={change.isPending} action="Keep it" onSubmit={(data) => { change.mutate({ ...read(data), version: base.version }, { onSuccess: onDone }) }} onCancel={onDone}>
+    <EditRecord record={attachment} change={change} newerIn={(newer) => newer.attachment} names={names} onDone={onDone}>
+      {({ onSubmit, ...form }) => (
+      <RecordForm {...form} action="Keep it" onSubmit={(data) => { onSubmit(read(data)) }}>
         <FieldGrid>
           <Field label="Caption" name="caption" defaultValue={attachment.caption} autoFocus />
           <Field label={isDocument ? 'What it is' : 'What it shows'} name="view" defaultValue={attachment.view} list="views-of-picture" placeholder={isDocument ? 'bill, letter, web page' : 'label'} />
@@ -42,6 +36,7 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
         <datalist id="views-of-picture">{views.map((view) => <option key={view} value={view} />)}</datalist>
         <Tick label="For staff only" isOn={staffOnly} onChange={setStaffOnly} />
       </RecordForm>
-    </>
+      )}
+    </EditRecord>
   )
 }

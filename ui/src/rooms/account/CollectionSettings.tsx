@@ -4,9 +4,9 @@ import styled from 'styled-components'
 
 import type { Schemas } from '../../api/client'
 import { collectionQuery, registerQuery, useChangeCollection, useImportNumbers } from '../../api/collection'
-import { messageOf, ProblemError } from '../../api/problem'
+import { messageOf } from '../../api/problem'
 import { Button } from '../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../kit/EditRecord'
 import { Field, FieldGrid } from '../../kit/Field'
 import { ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
@@ -41,32 +41,24 @@ export function CollectionSettings() {
 }
 
 function Edit({ collection, onDone }: { collection: Collection; onDone: () => void }) {
-  const [base, setBase] = useState(collection)
   const change = useChangeCollection()
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.collection : undefined
+  const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency' }
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
-          <Differences<Collection> names={{ name: 'name', accessionPattern: 'accession numbers', currency: 'currency' }} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
+    <EditRecord record={collection} change={change} newerIn={(newer) => newer.collection} names={names} onDone={onDone}>
+      {({ onSubmit, ...form }) => (
+        <RecordForm
+          {...form}
+          action="Keep it"
+          onSubmit={(data) => { onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'), currency: textOf(data, 'currency') }) }}
+        >
+          <FieldGrid>
+            <Field label="Name of the collection" name="name" defaultValue={collection.name} autoFocus />
+            <Field label="Accession numbers" name="accessionPattern" defaultValue={collection.accessionPattern} mono hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
+            <Field label="Currency" name="currency" defaultValue={collection.currency} maxLength={3} mono isRequired />
+          </FieldGrid>
+        </RecordForm>
       )}
-      <RecordForm
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep it"
-        onSubmit={(form) => {
-          change.mutate({ name: textOf(form, 'name'), accessionPattern: textOf(form, 'accessionPattern'), currency: textOf(form, 'currency'), version: base.version }, { onSuccess: onDone })
-        }}
-        onCancel={onDone}
-      >
-        <FieldGrid>
-          <Field label="Name of the collection" name="name" defaultValue={collection.name} autoFocus />
-          <Field label="Accession numbers" name="accessionPattern" defaultValue={collection.accessionPattern} mono hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
-          <Field label="Currency" name="currency" defaultValue={collection.currency} maxLength={3} mono isRequired />
-        </FieldGrid>
-      </RecordForm>
-    </>
+    </EditRecord>
   )
 }
 

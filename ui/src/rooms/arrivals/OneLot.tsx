@@ -3,12 +3,12 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 
 import { type Lot, lotQuery, useChangeLot } from '../../api/lots'
-import { messageOf, ProblemError } from '../../api/problem'
+import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { HistoryList } from '../../history/HistoryList'
 import { amountOf } from '../../kit/amount'
 import { Button } from '../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../kit/EditRecord'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
@@ -62,24 +62,11 @@ function Row({ what, text }: { what: string; text: string }) {
 }
 
 function Edit({ lot, onDone }: { lot: Lot; onDone: () => void }) {
-  const [base, setBase] = useState(lot)
   const change = useChangeLot(lot.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.lot : undefined
+  const names = { title: 'what arrived', method: 'how', arrived: 'when', party: 'from', condition: 'condition', note: 'note', items: 'things' }
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase({ ...base, ...newer }); change.reset() }} onDrop={onDone}>
-          <Differences<Lot> names={{ title: 'what arrived', method: 'how', arrived: 'when', party: 'from', condition: 'condition', note: 'note' }} mine={base} theirs={{ ...base, ...newer }} />
-        </ChangedMeanwhile>
-      )}
-      <LotForm
-        start={lot}
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep it"
-        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-        onCancel={onDone}
-      />
-    </>
+    <EditRecord record={lot} change={change} newerIn={({ lot: newer }) => newer && { ...lot, ...newer }} names={names} onDone={onDone}>
+      {(form) => <LotForm start={lot} action="Keep it" {...form} />}
+    </EditRecord>
   )
 }

@@ -2,11 +2,10 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type Machine, type MachineFields, useChangeMachine } from '../../api/machines'
-import { ProblemError } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { HistoryList } from '../../history/HistoryList'
 import { Button } from '../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../kit/EditRecord'
 import { useShortcut } from '../../kit/shortcuts'
 import { color, font, space } from '../../theme'
 import { MachineForm } from '../shelves/MachineForm'
@@ -39,26 +38,11 @@ export function MachineHead({ machine }: { machine: Machine }) {
 }
 
 function Record({ machine, onDone }: { machine: Machine; onDone: () => void }) {
-  const [base, setBase] = useState(machine)
   const change = useChangeMachine(machine.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.machine : undefined
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
-          <Differences<MachineFields> names={names} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
-      )}
-      <MachineForm
-        start={machine}
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep the record"
-        leave="Leave as it was"
-        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-        onCancel={onDone}
-      />
-    </>
+    <EditRecord record={machine} change={change} newerIn={(newer) => newer.machine} names={names} onDone={onDone}>
+      {(form) => <MachineForm start={machine} action="Keep the record" leave="Leave as it was" {...form} />}
+    </EditRecord>
   )
 }
 

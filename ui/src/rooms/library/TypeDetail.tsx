@@ -3,11 +3,11 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type LibraryType, occurrencesQuery, type OwnType, type OwnTypeFields, useChangeType, useForgetType } from '../../api/library'
-import { messageOf, ProblemError } from '../../api/problem'
+import { type LibraryType, occurrencesQuery, type OwnType, useChangeType, useForgetType } from '../../api/library'
+import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Button, Buttons } from '../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../kit/EditRecord'
 import { Notice } from '../../kit/Notice'
 import { Faint } from '../../kit/Page'
 import { color, font, space } from '../../theme'
@@ -49,31 +49,17 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
   )
 }
 
-const names: Partial<Record<keyof OwnTypeFields, string>> = {
+const names: Partial<Record<keyof OwnType, string>> = {
   number: 'number', function: 'what it does', class: 'class', words: 'words', bits: 'bits', package: 'package',
   clockMHz: 'rated clock', typicalMilliamps: 'current', notes: 'notes',
 }
 
 function EditType({ own, onDone }: { own: OwnType; onDone: () => void }) {
-  const [base, setBase] = useState(own)
   const change = useChangeType(own.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.ownType : undefined
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
-          <Differences<OwnTypeFields> names={names} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
-      )}
-      <TypeForm
-        start={own}
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep the type"
-        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-        onCancel={onDone}
-      />
-    </>
+    <EditRecord record={own} change={change} newerIn={(newer) => newer.ownType} names={names} onDone={onDone}>
+      {(form) => <TypeForm start={own} action="Keep the type" {...form} />}
+    </EditRecord>
   )
 }
 

@@ -2,11 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 
-import { partiesQuery, type Party, type PartyFields, useAddParty, useChangeParty } from '../../../api/parties'
-import { messageOf, ProblemError } from '../../../api/problem'
+import { partiesQuery, type Party, useAddParty, useChangeParty } from '../../../api/parties'
+import { messageOf } from '../../../api/problem'
 import { useAccount } from '../../../api/session'
 import { Button } from '../../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../../kit/EditRecord'
 import { ListHead } from '../../../kit/ListHead'
 import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
@@ -69,24 +69,11 @@ export default function People() {
 }
 
 function Edit({ party, onDone }: { party: Party; onDone: () => void }) {
-  const [base, setBase] = useState(party)
   const change = useChangeParty(party.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.party : undefined
+  const names = { name: 'name', role: 'role', place: 'place', note: 'note', spellings: 'spellings' }
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
-          <Differences<PartyFields> names={{ name: 'name', role: 'role', place: 'place', note: 'note', spellings: 'spellings' }} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
-      )}
-      <PartyForm
-        start={party}
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep it"
-        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-        onCancel={onDone}
-      />
-    </>
+    <EditRecord record={party} change={change} newerIn={(newer) => newer.party} names={names} onDone={onDone}>
+      {(form) => <PartyForm start={party} action="Keep it" {...form} />}
+    </EditRecord>
   )
 }

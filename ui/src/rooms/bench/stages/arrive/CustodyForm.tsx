@@ -2,8 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 
 import { type CustodyFields, type ToldCustody, useChangeCustody, useTellCustody, vocabularyQuery } from '../../../../api/dossier'
-import { ProblemError } from '../../../../api/problem'
-import { ChangedMeanwhile, Differences } from '../../../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../../../kit/EditRecord'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PickParty } from '../../../library/people/PickParty'
@@ -49,28 +48,13 @@ export function TellCustody({ machineId, onDone }: { machineId: number; onDone: 
   return <CustodyForm error={tell.error} isPending={tell.isPending} action="Add it to the chain" onSubmit={(fields) => { tell.mutate(fields, { onSuccess: onDone }) }} onCancel={onDone} />
 }
 
-const names: Partial<Record<keyof CustodyFields, string>> = { role: 'role', who: 'who', place: 'where', dates: 'when', usedFor: 'used for', kind: 'source', cited: 'which source' }
-
 /** Changes a statement about the past. */
 export function ChangeCustody({ link, onDone }: { link: ToldCustody; onDone: () => void }) {
-  const [base, setBase] = useState<CustodyFields & { version: number }>(link)
   const change = useChangeCustody(link.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.custody : undefined
+  const names = { role: 'role', who: 'who', place: 'where', dates: 'when', usedFor: 'used for', kind: 'source', cited: 'which source' }
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); change.reset() }} onDrop={onDone}>
-          <Differences<CustodyFields> names={names} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
-      )}
-      <CustodyForm
-        start={link}
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep it"
-        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-        onCancel={onDone}
-      />
-    </>
+    <EditRecord record={link} change={change} newerIn={({ custody }) => custody && { ...link, ...custody }} names={names} onDone={onDone}>
+      {(form) => <CustodyForm start={link} action="Keep it" {...form} />}
+    </EditRecord>
   )
 }

@@ -2,10 +2,9 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type PersonalData, useDecidePersonalData, useNotePersonalData } from '../../../../api/dossier'
-import { ProblemError } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
 import { Button } from '../../../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../../../kit/EditRecord'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { ListTable, Scroll } from '../../../../kit/ListTable'
 import { Mark } from '../../../../kit/Mark'
@@ -106,18 +105,11 @@ function DataForm({ start, mayDecide, onSubmit, ...form }: {
 }
 
 function Decide({ data, onDone }: { data: PersonalData; onDone: () => void }) {
-  const [base, setBase] = useState(data)
   const decide = useDecidePersonalData(data.id)
-  const newer = decide.error instanceof ProblemError ? decide.error.problem?.newer?.personalData : undefined
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase(newer); decide.reset() }} onDrop={onDone}>
-          <Differences<PersonalData> names={{ decision: 'decision', reason: 'reason', doneOn: 'carried out on' }} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
-      )}
-      <DataForm start={data} mayDecide error={newer ? null : decide.error} isPending={decide.isPending} action="Keep the decision" onSubmit={(fields) => { decide.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }} onCancel={onDone} />
-    </>
+    <EditRecord record={data} change={decide} newerIn={(newer) => newer.personalData} names={{ decision: 'decision', reason: 'reason', doneOn: 'carried out on' }} onDone={onDone}>
+      {(form) => <DataForm start={data} mayDecide action="Keep the decision" {...form} />}
+    </EditRecord>
   )
 }
 

@@ -1,10 +1,8 @@
-import { useState } from 'react'
-
 import { type AssemblyFields, type FittedAssembly, useChangeAssembly } from '../../../../api/assemblies'
 import { useStrike } from '../../../../api/moves'
-import { messageOf, ProblemError } from '../../../../api/problem'
+import { messageOf } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
-import { ChangedMeanwhile, Differences } from '../../../../kit/ChangedMeanwhile'
+import { EditRecord } from '../../../../kit/EditRecord'
 import { Notice } from '../../../../kit/Notice'
 import { BoardForm } from './BoardForm'
 
@@ -14,30 +12,18 @@ const names: Partial<Record<keyof AssemblyFields, string>> = {
 
 /** Edits what is said of a board. */
 export function BoardDetails({ assembly, onDone }: { assembly: FittedAssembly; onDone: () => void }) {
-  const [base, setBase] = useState(assembly)
   const change = useChangeAssembly(assembly.id)
   const strike = useStrike(assembly.id)
-  const newer = change.error instanceof ProblemError ? change.error.problem?.newer?.assembly : undefined
   return (
-    <>
-      {newer && (
-        <ChangedMeanwhile onGoOn={() => { setBase({ ...assembly, ...newer }); change.reset() }} onDrop={onDone}>
-          <Differences<AssemblyFields> names={names} mine={base} theirs={newer} />
-        </ChangedMeanwhile>
+    <EditRecord record={assembly} change={change} newerIn={({ assembly: newer }) => newer && { ...assembly, ...newer }} names={names} onDone={onDone}>
+      {(form) => (
+        <BoardForm start={assembly} action="Keep the details" {...form}>
+          <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(assembly.version, { onSuccess: onDone }) }}>
+            Entered by mistake: strike it out
+          </Button>
+          {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
+        </BoardForm>
       )}
-      <BoardForm
-        start={assembly}
-        error={newer ? null : change.error}
-        isPending={change.isPending}
-        action="Keep the details"
-        onSubmit={(fields) => { change.mutate({ ...fields, version: base.version }, { onSuccess: onDone }) }}
-        onCancel={onDone}
-      >
-        <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(base.version, { onSuccess: onDone }) }}>
-          Entered by mistake: strike it out
-        </Button>
-        {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
-      </BoardForm>
-    </>
+    </EditRecord>
   )
 }
