@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"image"
 	"image/png"
@@ -14,7 +15,9 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app"
 	. "frugalheron/e2e/browser"
+	"frugalheron/store"
 )
 
 // choose sets a drop-down by its label to an option.
@@ -105,4 +108,53 @@ func TestArriveAndLookOver(t *testing.T) {
 
 	// Whoever only looks is told the role, not the name.
 	require.NoError(t, b.Do(Click(Button("Sign out")), SignIn(w.url, viewer.Login, viewer.Password), chromedp.Navigate(w.url+"/shelves/arrivals"), See(Text("a former pilot")), Gone(Text("Marten Holloway"))))
+}
+
+// What a museum decides beside the machine itself: data of former owners, where things stand, how numbers
+// are written; and two curators on one lot.
+func TestDecisionsOfAMuseum(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	arrive := fmt.Sprintf("%s/bench/%d/arrive", w.url, w.machine.ID)
+	require.NoError(t, b.Do(
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(arrive),
+		Click(Button("Note that there is some")), See(Text("Image the medium before anything on it is deleted")),
+		Fill(Labelled("Where it is"), "hard disk, second half"), Fill(Labelled("What kind of data"), "letters"), Keys(kb.Enter),
+		See(Text("1 to decide or to carry out")), Gone(Button("Decide about hard disk, second half")), // that is a curator's
+		Click(Button("Move the machine")), Fill(Labelled("Place"), "Rope walk, bay 4, shelf 2"), Keys(kb.Enter),
+		See(Text("EH-0900 is moved: Rope walk, bay 4, shelf 2.")), Click(Button("Move the machine")), choose("It goes", "on loan"),
+		Fill(Labelled("Lent to"), "Saltmarsh Repair Club"), Fill(Labelled("To be back by"), "soon"), Keys(kb.Enter), See(Text("Write the day as 2026-11-25.")),
+		Fill(Labelled("To be back by"), "2099-05-01"), Keys(kb.Enter), See(Text("on loan to Saltmarsh Repair Club, to be back by 2099-05-01")),
+		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("u"), Gone(Text("on loan to Saltmarsh Repair Club, to be back by 2099-05-01")),
+		Click(Link("Stores")), Click(Button("Places")), See(`//tr[td[1][.="shelf 2"] and td[2][.="1"]]`), See(`//tr[td[1][.="Rope walk"] and td[2][.="1"]]`),
+		Click(Link("Diary")), See(Text("hard disk, second half: to be decided")),
+		Click(Button("Sign out")),
+	))
+	require.NoError(t, b.Do(
+		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(arrive),
+		Click(Button("Decide about hard disk, second half")), choose("Decision", "keep sealed"), Fill(Labelled("Reason"), "until the owner answers"), Fill(Labelled("Carried out on"), "2026-01-02"),
+		Click(Button("Keep the decision")), See(Text("Lies before the day of the decision.")), Fill(Labelled("Carried out on"), ""), Keys(kb.Enter),
+		Gone(Button("Keep the decision")), See(Text("keep sealed")), See(Text("not yet")),
+
+		Click(Link(curator.Name+", curator")), Click(Button("Edit the collection")), Fill(Labelled("Accession numbers"), "EH-{serial}"), Keys(kb.Enter),
+		See(Text("There is no field {serial}; there are {number}, {year}, {lot} and {item}.")),
+		Fill(Labelled("Accession numbers"), "EH-{number:4}"), Fill(Labelled("Name of the collection"), "Estuary Heritage Collection"), Keys(kb.Enter), See(Text("EH-{number:4}")),
+		Click(Button("Explain gaps, or take over a register")), Fill(Labelled("Numbers, a line each, with what is known of them behind a semicolon"), "EH-0898; given back in 1999\nEH-0900; ours"),
+		Click(Button("See what would happen")), See(Text("line 2, EH-0900: a machine of the collection has it, or had it")),
+		Click(Button("Take over 1 numbers")), See(Text("EH-0899")), See(Text("2 given, none of them ever again")),
+		Click(Link("Shelves")), Click(Button("Enter a machine")), Until("the next number", `document.querySelector("input[name=accession]")?.value === "EH-0901"`),
+	))
+
+	// Somebody else changes the lot while it is being edited: theirs is shown, and nothing is overwritten.
+	lot, err := w.deeds.Receive(context.Background(), app.Actor{Role: app.Curator}, store.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
+	require.NoError(t, err)
+	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)), Click(Button("Edit")), Fill(Labelled("Condition as received"), "clean"), Fill(Labelled("Note"), "in two crates")))
+	fields := lot.AcquisitionFields
+	fields.Condition = "dusty, and a mouse lived in it"
+	_, err = w.deeds.ChangeAcquisition(context.Background(), app.Actor{Role: app.Curator}, lot.ID, lot.Version, fields)
+	require.NoError(t, err)
+	require.NoError(t, b.Do(
+		Click(Button("Keep it")), See(Text("condition: dusty, and a mouse lived in it")),
+		Click(Button("Go on with mine over theirs")), Gone(Text("Changed meanwhile.")), Click(Button("Keep it")), See(Text("in two crates")), See(Text("clean")),
+		Click(Button("Show the history")), See(Text("condition from dusty, and a mouse lived in it to clean")),
+	))
 }

@@ -58,3 +58,61 @@ func TestACollectionFromBeforeComesThrough(t *testing.T) {
 	require.Contains(t, facets, store.FacetCount{Facet: "place", Value: "Rope walk", Count: 1})
 	require.Contains(t, facets, store.FacetCount{Facet: "year", Value: "", Count: 1})
 }
+
+// A collection from before arrivals comes through: every machine has its outside, its number stands in the
+// register, it is somewhere since a day, and its identifiers are met.
+func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
+	db, err := store.Open(ctx, storetest.Empty(t))
+	require.NoError(t, err)
+	defer db.Close()
+	migrator, err := store.NewMigrator(db.DB)
+	require.NoError(t, err)
+	_, err = migrator.UpTo(ctx, 10)
+	require.NoError(t, err)
+	for _, old := range []string{
+		`INSERT INTO place (name) VALUES ('Rope walk')`,
+		`INSERT INTO machine (accession, name, serial, place_id, created_at) VALUES ('EH-0001', 'Meridian', 'TV1-00417', 1, '2025-03-04 12:00+00'), ('EH-0002', 'Sorter', '12', NULL, now())`,
+		`INSERT INTO machine_sum (machine_id, place_id) SELECT id, place_id FROM machine`,
+		`INSERT INTO assembly (title, serial) VALUES ('Main board', 'tv1 00417')`,
+		`INSERT INTO fitting (assembly_id, machine_id) VALUES (1, 2)`,
+		`INSERT INTO sheet_total (assembly_id, revision, library_version, totals) VALUES (1, 1, 1, '{"chips": 8}')`,
+	} {
+		_, err := db.Exec(old)
+		require.NoError(t, err, old)
+	}
+	_, err = migrator.Up(ctx)
+	require.NoError(t, err)
+
+	for machine := int64(1); machine <= 2; machine++ {
+		outside, err := store.OutsideOf(ctx, db, machine)
+		require.NoError(t, err)
+		require.True(t, outside.IsOutside())
+	}
+	fitted, err := store.AssembliesOf(ctx, db, 2)
+	require.NoError(t, err)
+	require.Len(t, fitted, 1)
+	numbers, err := store.NumbersLike(ctx, db, "EH-")
+	require.NoError(t, err)
+	require.Len(t, numbers, 2)
+	stays, err := store.StaysOf(ctx, db, 1)
+	require.NoError(t, err)
+	require.Equal(t, "Rope walk", stays[0].Where())
+	require.Equal(t, "2025-03-04", stays[0].Since)
+	none, err := store.StaysOf(ctx, db, 2)
+	require.NoError(t, err)
+	require.Empty(t, none)
+	meetings, err := store.MeetingsOf(ctx, db, 1)
+	require.NoError(t, err)
+	require.Len(t, meetings, 1)
+	require.Equal(t, "Main board", meetings[0].There)
+	old, err := store.AssembliesWithOldTotals(ctx, db, 1, 10)
+	require.NoError(t, err)
+	require.Equal(t, []int64{1}, old) // what is disputed is found out at the next start
+
+	// And back again, should it have to be.
+	_, err = migrator.DownTo(ctx, 10)
+	require.NoError(t, err)
+	var left int
+	require.NoError(t, db.Get(&left, `SELECT count(*) FROM assembly`))
+	require.Equal(t, 1, left)
+}

@@ -12,8 +12,7 @@ import { Faint } from '../kit/Page'
 import { StatementForm } from '../rooms/bench/evidence/StatementForm'
 import { color, space } from '../theme'
 import { AttachmentForm } from './AttachmentForm'
-import type { Opened } from './Pictures'
-import { between, moved, whole } from './region'
+import { between, moved, type Opened, whole } from './region'
 
 type Props = { opened: Opened; owner: Owner; among: number[]; onOpen: (opened: Opened | undefined) => void }
 

@@ -3,7 +3,6 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type Attachment, attachmentsQuery, originalOf, type Owner, viewOf } from '../api/attachments'
-import type { Region } from '../api/dossier'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
 import { Button, Buttons } from '../kit/Button'
@@ -11,9 +10,8 @@ import { Notice } from '../kit/Notice'
 import { Part } from '../kit/Part'
 import { color, font, space } from '../theme'
 import { PictureView } from './PictureView'
+import type { Opened } from './region'
 import { UploadArea } from './UploadArea'
-
-export type Opened = { id: number; region?: Region }
 
 type Props = { owner: Owner; opened?: Opened; onOpen?: (opened: Opened | undefined) => void }
 

@@ -1,5 +1,8 @@
 import type { Region } from '../api/dossier'
 
+/** A picture that is open, and the part of it that is marked. */
+export type Opened = { id: number; region?: Region }
+
 type Spot = { x: number; y: number }
 
 const inside = (value: number) => Math.min(1, Math.max(0, value))

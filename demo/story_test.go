@@ -1,0 +1,109 @@
+package demo_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/custody"
+	"frugalheron/core/evidence"
+	"frugalheron/demo"
+	"frugalheron/store/blobs"
+	"frugalheron/store/storetest"
+)
+
+// Every machine of the sample world arrives properly, and the world has what the interface has to show:
+// gaps, an impossible sale, a shared identifier, disputes, a lot of nine, personal data, pictures.
+func TestSampleWorldTellsItsStories(t *testing.T) {
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds := app.New(storetest.New(t)).WithBlobs(kept)
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	staff := app.Actor{Role: app.Technician}
+	page, err := deeds.ListMachines(ctx, staff, app.MachineList{Limit: 100})
+	require.NoError(t, err)
+
+	found := map[custody.FindingKind]int{}
+	rich, meetings, disputed, pictures, cited, personal, lookedOver := 0, 0, 0, 0, 0, 0, 0
+	for _, m := range page.Machines {
+		d, err := deeds.Dossier(ctx, staff, m.ID)
+		require.NoError(t, err)
+		require.NotNil(t, d.Arrival.Lot, m.Accession)
+		require.NotEmpty(t, d.Arrival.Lot.Arrived, m.Accession)
+		require.NotEmpty(t, d.Arrival.Lot.Party, m.Accession)
+		require.Empty(t, d.Arrival.Lot.SpreadProblem, m.Accession)
+		require.NotEmpty(t, d.Chain.Links, m.Accession)
+		require.Len(t, d.Stays, 1, m.Accession)
+		for _, f := range d.Chain.Findings {
+			found[f.Kind]++
+		}
+		if len(d.Chain.Links) >= 4 {
+			rich++
+		}
+		meetings += len(d.Meetings)
+		personal += len(d.PersonalData)
+		for _, k := range d.Known {
+			if k.Judgement.State == evidence.Disputed {
+				disputed++
+			}
+			require.NotEqual(t, "", k.Attribute.Label)
+		}
+		outside, err := deeds.ReckonAssembly(ctx, staff, d.OutsideID, nil)
+		require.NoError(t, err)
+		for _, line := range outside.Boards[0].Lines {
+			require.NotContains(t, []string{"problem", "text"}, string(line.State), "%s line %d: %s", m.Accession, line.Line, line.Text)
+		}
+		if len(outside.Boards[0].Lines) > 0 {
+			lookedOver++
+		}
+		attached, err := deeds.Attachments(ctx, staff, app.Owner{MachineID: m.ID}, 0, 50)
+		require.NoError(t, err)
+		require.NotEmpty(t, attached.Attachments, m.Accession)
+		for _, one := range attached.Attachments {
+			require.NotEmpty(t, one.Caption)
+			view, err := deeds.View(ctx, staff, one.ID, app.ThumbSide)
+			require.NoError(t, err)
+			require.NotEmpty(t, view.Data)
+			pictures++
+			cited += one.Cited
+		}
+	}
+	require.GreaterOrEqual(t, rich, 4)
+	require.GreaterOrEqual(t, found[custody.Gap], 4)
+	require.Equal(t, 1, found[custody.Impossible])
+	require.Equal(t, 1, found[custody.Overlap])
+	require.Equal(t, 2, meetings) // one identifier, seen from both
+	require.Equal(t, 2, disputed)
+	require.Equal(t, 2, personal)
+	require.GreaterOrEqual(t, lookedOver, 7)
+	require.GreaterOrEqual(t, pictures, page.Total+lookedOver)
+	require.Equal(t, 1, cited)
+
+	lots, err := deeds.Lots(ctx, staff, "chattels", 0, 10)
+	require.NoError(t, err)
+	require.Len(t, lots.Lots, 1)
+	lot, err := deeds.Lot(ctx, staff, lots.Lots[0].ID)
+	require.NoError(t, err)
+	require.Len(t, lot.Things, 9)
+	require.Equal(t, "419.50", lot.Cost)
+	sum := int64(0)
+	for _, thing := range lot.Things {
+		sum += *thing.ShareCents
+	}
+	require.Equal(t, lot.CostCents, sum)
+	require.Contains(t, lot.Worth.Verdict, "alone outweighs the whole lot")
+
+	register, err := deeds.Register(ctx, staff)
+	require.NoError(t, err)
+	require.Equal(t, "EH-{number:4}", register.Pattern)
+	require.NotEmpty(t, register.Gaps)
+
+	// Told again, nothing is added.
+	before, err := deeds.History(ctx, staff, 0, 0, 1)
+	require.NoError(t, err)
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	after, err := deeds.History(ctx, staff, 0, 0, 1)
+	require.NoError(t, err)
+	require.Equal(t, before.Events[0].ID, after.Events[0].ID)
+}
