@@ -1,6 +1,7 @@
 package demo_test
 
 import (
+	"regexp"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -98,6 +99,19 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "EH-{number:4}", register.Pattern)
 	require.NotEmpty(t, register.Gaps)
+
+	// All that was done is told in words.
+	raw := regexp.MustCompile(`^[a-z]+ [a-z]+( [a-z]+)*$|%!|<nil>|map\[`)
+	for next := int64(0); ; {
+		history, err := deeds.History(ctx, staff, 0, next, 200)
+		require.NoError(t, err)
+		for _, e := range history.Events {
+			require.NotRegexp(t, raw, e.What)
+		}
+		if next = history.Next; next == 0 {
+			break
+		}
+	}
 
 	// Told again, nothing is added.
 	before, err := deeds.History(ctx, staff, 0, 0, 1)

@@ -9,6 +9,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 )
 
 // Pattern is how a collection writes its numbers.
@@ -36,6 +38,9 @@ func (e *PatternError) Error() string { return e.Why }
 // Behind a colon stands the least number of figures.
 func ParsePattern(text string) (Pattern, error) {
 	p := Pattern{text: text}
+	if !utf8.ValidString(text) || strings.ContainsFunc(text, unicode.IsControl) {
+		return p, &PatternError{"it holds characters that cannot be shown"}
+	}
 	form := strings.Builder{}
 	form.WriteString("^")
 	at := 0
@@ -53,6 +58,8 @@ func ParsePattern(text string) (Pattern, error) {
 			return p, &PatternError{"there is no field {" + f.name + "}; there are {number}, {year}, {lot} and {item}"}
 		case p.has(f.name):
 			return p, &PatternError{"{" + f.name + "} stands twice"}
+		case m[1] < len(text) && '0' <= text[m[1]] && text[m[1]] <= '9':
+			return p, &PatternError{"a figure stands right behind {" + f.name + "}, so that nobody can tell where that ends; put a point or a stroke between them"}
 		case literal == "" && len(p.fields) > 0:
 			return p, &PatternError{"two fields touch, so that nobody can tell where one ends; put a point or a stroke between them"}
 		}

@@ -32,15 +32,16 @@ func TestNumbersCountThroughTheCollection(t *testing.T) {
 
 func TestWrongPatternsAreRefused(t *testing.T) {
 	for text, why := range map[string]string{
-		"EH":                "nothing in it counts",
-		"EH-{lot}":          "nothing in it counts",
-		"{number}{year}":    "two fields touch",
-		"{number}.{number}": "stands twice",
-		"{number}.{item}":   "no place beside it",
-		"{serial}":          "no field {serial}",
-		"{number}-{":        "a brace stands alone",
-		"}{number}":         "a brace stands alone",
-		" EH-{number:4}":    "white space",
+		"EH":                  "nothing in it counts",
+		"EH-{lot}":            "nothing in it counts",
+		"{year}.{lot}1{item}": "a figure stands right behind {lot}",
+		"{number}{year}":      "two fields touch",
+		"{number}.{number}":   "stands twice",
+		"{number}.{item}":     "no place beside it",
+		"{serial}":            "no field {serial}",
+		"{number}-{":          "a brace stands alone",
+		"}{number}":           "a brace stands alone",
+		" EH-{number:4}":      "white space",
 	} {
 		_, err := accession.ParsePattern(text)
 		assert.ErrorContains(t, err, why, text)
@@ -68,5 +69,27 @@ func TestANumberIsNeverGivenTwice(t *testing.T) {
 		for _, gap := range p.Gaps(given) {
 			assert.False(t, slices.Contains(given, gap))
 		}
+	})
+}
+
+// A pattern that is taken can be written and read back; any other is refused with words.
+func FuzzParsePattern(f *testing.F) {
+	for _, seed := range []string{"EH-{number:4}", "{year}.{lot}.{item}", "{number}{year}", "{{number}}", "{number:0}", "EH\\d+{number}", "}{"} {
+		f.Add(seed, 7)
+	}
+	f.Fuzz(func(t *testing.T, text string, count int) {
+		p, err := accession.ParsePattern(text)
+		if err != nil {
+			require.NotEmpty(t, err.Error())
+			return
+		}
+		n := accession.Number{Year: 2026, Lot: 3, Count: 1 + max(count, -count)%1000}
+		written := p.Write(n)
+		read, ok := p.Read(written)
+		require.True(t, ok, "%q %q", text, written)
+		require.Equal(t, n.Count, read.Count)
+		require.Equal(t, written, p.Write(read))
+		next := p.Next([]string{written, "something else"}, 2026, 3)
+		require.NotEqual(t, written, p.Write(next))
 	})
 }

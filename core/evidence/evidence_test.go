@@ -126,3 +126,23 @@ func TestTables(t *testing.T) {
 	assert.False(t, evidence.Kind("guessed").IsKnown())
 	assert.Greater(t, evidence.Label.Strength(), evidence.Document.Strength())
 }
+
+// Written in its form, a value stays as it is, and agrees with what it was written from.
+func FuzzNormal(f *testing.F) {
+	for _, seed := range []string{"65536", "220-240V", "50 / 60 Hz", "0.6 A", "11400g", "42 x 38 x 11 cm", "TV2 00817", "1e9", "--", "9999999.999 kg"} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, value string) {
+		for _, a := range evidence.Attributes() {
+			normal, err := a.Normal(value)
+			if err != nil {
+				continue
+			}
+			again, err := a.Normal(normal)
+			require.NoError(t, err, "%s %q", a.Key, normal)
+			require.Equal(t, normal, again, a.Key)
+			j := evidence.Judge(a, []evidence.Statement{{Kind: evidence.Label, Value: value}, {Kind: evidence.Label, Value: normal}})
+			require.Equal(t, evidence.Settled, j.State, "%s %q %q", a.Key, value, normal)
+		}
+	})
+}

@@ -51,12 +51,12 @@ func TestBitsAddUp(t *testing.T) {
 }
 
 func TestParse(t *testing.T) {
-	for text, want := range map[string]int64{"640K": 640 << 10, "4MB": 4 << 20, "512KiB": 512 << 10, "16384": 16384, " 1 m ": 1 << 20, "0": 0} {
+	for text, want := range map[string]int64{"640K": 640 << 10, "4MB": 4 << 20, "512KiB": 512 << 10, "16384": 16384, "1.5M": 3 << 19, "48.125 KB": 49280, " 1 m ": 1 << 20, "0": 0} {
 		if got, err := memory.ParseSize(text); err != nil || got != want {
 			t.Errorf("ParseSize(%q) = %d, %v", text, got, err)
 		}
 	}
-	for _, text := range []string{"", "K", "-1K", "1.5M", "4G", "12345678901"} {
+	for _, text := range []string{"", "K", "-1K", "1.0001K", "0.5", "4G", "12345678901"} {
 		if got, err := memory.ParseSize(text); !errors.Is(err, memory.ErrNotASize) {
 			t.Errorf("ParseSize(%q) = %d, %v", text, got, err)
 		}

@@ -15,11 +15,12 @@ import (
 var ErrNotASize = errors.New("not an amount of memory; write it as 640K, 4MB or 512KiB")
 
 var (
-	size         = regexp.MustCompile(`(?i)^(\d{1,9})\s*(b|bytes?|k|kb|kib|m|mb|mib|)$`)
+	size         = regexp.MustCompile(`(?i)^(\d{1,9})(?:\.(\d{1,10}))?\s*(b|bytes?|k|kb|kib|m|mb|mib|)$`)
 	organisation = regexp.MustCompile(`(?i)^(\d{1,6})(k|m)x(\d{1,3})$`)
 )
 
-// ParseSize reads an amount of memory in bytes: 640K, 4MB, 512KiB, 16384. K and M are binary.
+// ParseSize reads an amount of memory in bytes: 640K, 4MB, 512KiB, 48.125 KB, 16384. K and M are binary. A
+// part of a byte is refused.
 func ParseSize(text string) (int64, error) {
 	m := size.FindStringSubmatch(strings.TrimSpace(text))
 	if m == nil {
@@ -29,13 +30,22 @@ func ParseSize(text string) (int64, error) {
 	if err != nil {
 		return 0, fmt.Errorf("%q: %w", text, ErrNotASize)
 	}
-	switch unit := strings.ToLower(m[2]); {
-	case strings.HasPrefix(unit, "k"):
-		n *= 1 << 10
-	case strings.HasPrefix(unit, "m"):
-		n *= 1 << 20
+	unit := int64(1)
+	switch name := strings.ToLower(m[3]); {
+	case strings.HasPrefix(name, "k"):
+		unit = 1 << 10
+	case strings.HasPrefix(name, "m"):
+		unit = 1 << 20
 	}
-	return n, nil
+	if m[2] == "" {
+		return n * unit, nil
+	}
+	fraction, err := strconv.ParseInt(m[2], 10, 64)
+	parts := int64(math.Pow10(len(m[2])))
+	if err != nil || fraction*unit%parts != 0 {
+		return 0, fmt.Errorf("%q: %w", text, ErrNotASize)
+	}
+	return n*unit + fraction*unit/parts, nil
 }
 
 // ParseModule reads what a memory module says of its capacity: an organisation (1Mx9, 256Kx36)

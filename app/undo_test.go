@@ -1,0 +1,191 @@
+package app_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"image"
+	"image/png"
+	"regexp"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/store"
+	"frugalheron/store/blobs"
+	"frugalheron/store/storetest"
+)
+
+var versions = regexp.MustCompile(`"(version|updatedAt|at)":("[^"]*"|\d+),?`)
+
+// Whatever is taken back leaves everything as it was before, but for versions and the history, which tells both.
+func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
+	db := storetest.New(t)
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds := app.New(db).WithBlobs(kept)
+	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
+	require.NoError(t, err)
+	added, err := deeds.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
+	require.NoError(t, err)
+	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "part", Title: "Lead"}})
+	require.NoError(t, err)
+	said, err := deeds.StateEvidence(ctx, curator, machine.ID, store.StatementFields{Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "firmware"}})
+	require.NoError(t, err)
+	told, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: store.Citation{Kind: "recalled"}})
+	require.NoError(t, err)
+	var file bytes.Buffer
+	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
+	picture, err := deeds.Attach(ctx, curator, app.Owner{MachineID: machine.ID}, "photo.png", file.Bytes())
+	require.NoError(t, err)
+
+	state := func() string {
+		all := []any{}
+		add := func(value any, err error) {
+			require.NoError(t, err)
+			all = append(all, value)
+		}
+		add(deeds.Machine(ctx, curator, machine.ID))
+		add(deeds.Contents(ctx, curator, machine.ID))
+		add(deeds.Dossier(ctx, curator, machine.ID))
+		add(deeds.Lot(ctx, curator, lot.ID))
+		add(deeds.Attachments(ctx, curator, app.Owner{MachineID: machine.ID}, 0, 10))
+		add(deeds.ListMachines(ctx, curator, app.MachineList{Limit: 10}))
+		add(deeds.ListLoose(ctx, curator, "", 0, 10))
+		encoded, err := json.Marshal(all)
+		require.NoError(t, err)
+		return versions.ReplaceAllString(string(encoded), "")
+	}
+	newest := func() int64 {
+		page, err := deeds.History(ctx, curator, 0, 0, 1)
+		require.NoError(t, err)
+		return page.Events[0].ID
+	}
+	now := func() store.Machine {
+		m, err := deeds.Machine(ctx, curator, machine.ID)
+		require.NoError(t, err)
+		return m
+	}
+	before := state()
+	for name, do := range map[string]func() error{
+		"change the record": func() error {
+			fields := now().MachineFields
+			fields.Maker, fields.Serial = "Tarn & Vole", "TV1-00417"
+			_, err := deeds.ChangeMachine(ctx, curator, machine.ID, now().Version, fields)
+			return err
+		},
+		"move the machine": func() error {
+			_, err := deeds.MoveMachine(ctx, curator, machine.ID, now().Version, app.MachineMove{To: "transit", BoundFor: "the fair"})
+			return err
+		},
+		"move a board": func() error {
+			a, err := deeds.Assembly(ctx, curator, added[0].ID)
+			if err == nil {
+				_, err = deeds.MoveAssembly(ctx, curator, a.ID, a.Version, app.Move{To: "place", Place: "Store"})
+			}
+			return err
+		},
+		"strike a board": func() error {
+			a, err := deeds.Assembly(ctx, curator, added[0].ID)
+			if err == nil {
+				_, err = deeds.StrikeAssembly(ctx, curator, a.ID, a.Version)
+			}
+			return err
+		},
+		"withdraw a statement":   func() error { _, err := deeds.WithdrawStatement(ctx, curator, said.ID, "misread"); return err },
+		"withdraw from the past": func() error { _, err := deeds.WithdrawCustody(ctx, curator, told.ID, "misread"); return err },
+		"strike a picture": func() error {
+			one, err := deeds.Attachment(ctx, curator, picture.ID)
+			if err == nil {
+				_, err = deeds.StrikeAttachment(ctx, curator, one.ID, one.Version)
+			}
+			return err
+		},
+		"change the past": func() error {
+			d, err := deeds.Dossier(ctx, curator, machine.ID)
+			if err != nil {
+				return err
+			}
+			fields := d.Chain.Links[0].CustodyFields
+			fields.Dates, fields.Who = "1985/1986", "the theatre"
+			_, err = deeds.ChangeCustody(ctx, curator, told.ID, d.Chain.Links[0].Version, fields)
+			return err
+		},
+		"change a lot": func() error {
+			l, err := deeds.Lot(ctx, curator, lot.ID)
+			if err != nil {
+				return err
+			}
+			fields := l.AcquisitionFields
+			fields.Note = "two crates"
+			_, err = deeds.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
+			return err
+		},
+		"take a thing out of a lot": func() error {
+			l, err := deeds.Lot(ctx, curator, lot.ID)
+			if err == nil {
+				_, _, err = deeds.StrikeLotItem(ctx, curator, l.ID, l.Version, l.Things[0].ID)
+			}
+			return err
+		},
+	} {
+		require.NoError(t, do(), name)
+		require.NotEqual(t, before, state(), name)
+		event := newest()
+		require.ErrorIs(t, deeds.Undo(ctx, viewer, event), app.ErrForbidden, name)
+		require.NoError(t, deeds.Undo(ctx, curator, event), name)
+		require.Equal(t, before, state(), name)
+		var invalid *app.Invalid
+		require.ErrorAs(t, deeds.Undo(ctx, curator, event), &invalid, name) // once is enough
+	}
+}
+
+// Two who want the same at once: one number, one picture, one place in a lot.
+func TestTwoAtOnceGetOne(t *testing.T) {
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds := app.New(storetest.New(t)).WithBlobs(kept)
+	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	require.NoError(t, err)
+	const people = 6
+	together := func(do func(i int) error) (done int) {
+		var all sync.WaitGroup
+		var mu sync.Mutex
+		for i := range people {
+			all.Go(func() {
+				if do(i) == nil {
+					mu.Lock()
+					done++
+					mu.Unlock()
+				}
+			})
+		}
+		all.Wait()
+		return done
+	}
+	require.Equal(t, 1, together(func(i int) error {
+		_, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
+		return err
+	}))
+	require.Equal(t, 1, together(func(i int) error {
+		_, err := deeds.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, store.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
+		return err
+	}))
+	page, err := deeds.ListMachines(ctx, curator, app.MachineList{Limit: 10})
+	require.NoError(t, err)
+	require.Equal(t, 2, page.Total)
+	owner := app.Owner{MachineID: page.Machines[0].ID}
+	require.Equal(t, people, together(func(int) error {
+		_, err := deeds.Attach(ctx, curator, owner, "note.txt", []byte("found under the lid"))
+		return err
+	}))
+	attached, err := deeds.Attachments(ctx, curator, owner, 0, 10)
+	require.NoError(t, err)
+	require.Len(t, attached.Attachments, 1)
+	require.Equal(t, 1, together(func(int) error {
+		_, err := deeds.MoveMachine(ctx, curator, owner.MachineID, page.Machines[0].Version, app.MachineMove{To: "place", Place: "Loft"})
+		return err
+	}))
+}
