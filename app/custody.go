@@ -129,51 +129,6 @@ func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version 
 	return changed, err
 }
 
-// WithdrawCustody says that a statement about a machine's past does not count any more, and why.
-func (a *App) WithdrawCustody(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
-	if err := oneLine("why", &why); err != nil {
-		return 0, err
-	}
-	if why == "" {
-		return 0, &Invalid{"why", "say why it does not count any more"}
-	}
-	var event int64
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		var err error
-		event, err = setCustodyWithdrawn(ctx, tx, actor, id, why)
-		return err
-	})
-	return event, err
-}
-
-func setCustodyWithdrawn(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64, why string) (int64, error) {
-	before, err := store.LockCustody(ctx, tx, id)
-	if err != nil {
-		return 0, err
-	}
-	if err := store.WithdrawCustody(ctx, tx, id, why); err != nil {
-		return 0, err
-	}
-	deed := "withdraw custody"
-	if why == "" {
-		deed = "let custody count"
-	}
-	return recordEvent(ctx, tx, actor, deed, "custody", id, &before.MachineID, before, map[string]string{"withdrawn": why})
-}
-
-func (a *App) undoWithdrawCustody(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if _, err := store.LockCustody(ctx, tx, e.SubjectID); err != nil {
-			return err
-		}
-		if err := newestStill(ctx, tx, e); err != nil {
-			return err
-		}
-		_, err := setCustodyWithdrawn(ctx, tx, actor, e.SubjectID, "")
-		return err
-	})
-}
-
 func (a *App) undoChangeCustody(ctx context.Context, actor Actor, e store.ToldEvent) error {
 	before, err := stateIn[store.CustodyFields](e.Before)
 	if err != nil {

@@ -49,12 +49,6 @@ func UpdateCustody(ctx context.Context, h Handle, id int64, s CustodyFields) err
 	return err
 }
 
-// WithdrawCustody says why a statement does not count any more; an empty text lets it count again.
-func WithdrawCustody(ctx context.Context, h Handle, id int64, why string) error {
-	_, err := h.ExecContext(ctx, `UPDATE custody SET withdrawn = $2, version = version + 1 WHERE id = $1`, id, why)
-	return err
-}
-
 // LockCustody reads a statement and keeps others from changing it until the transaction ends.
 func LockCustody(ctx context.Context, h Handle, id int64) (Custody, error) {
 	var s Custody

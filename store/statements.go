@@ -38,9 +38,18 @@ func InsertStatement(ctx context.Context, h Handle, machineID int64, by *int64, 
 	return id, err
 }
 
-// WithdrawStatement says why a statement does not count any more; an empty text lets it count again.
-func WithdrawStatement(ctx context.Context, h Handle, id int64, why string) error {
-	_, err := h.ExecContext(ctx, `UPDATE statement SET withdrawn = $2, version = version + 1 WHERE id = $1`, id, why)
+// Testimony is a table of statements that can be withdrawn.
+type Testimony string
+
+// Tables of statements.
+const (
+	OfAttributes Testimony = "statement"
+	OfCustody    Testimony = "custody"
+)
+
+// Withdraw says why a statement does not count any more; an empty text lets it count again.
+func Withdraw(ctx context.Context, h Handle, table Testimony, id int64, why string) error {
+	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET withdrawn = $2, version = version + 1 WHERE id = $1`, id, why)
 	return err
 }
 

@@ -50,43 +50,32 @@ type ChangedAttachment struct {
 }
 
 func (s *Server) registerAttachments() {
-	upload := func(id, path, summary string) huma.Operation {
-		return huma.Operation{
-			OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, DefaultStatus: http.StatusCreated,
+	for _, owner := range []struct {
+		name, path, words string
+		of                func(id int64) app.Owner
+	}{
+		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) app.Owner { return app.Owner{MachineID: id} }},
+		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) app.Owner { return app.Owner{AcquisitionID: id} }},
+	} {
+		register(s, app.MayWriteSheets, huma.Operation{
+			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
 			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
 			Errors:      append([]int{http.StatusRequestEntityTooLarge}, errorsOfCreate...), MaxBodyBytes: picture.MostBytes + 1, BodyReadTimeout: uploadLasts,
-		}
+		}, func(ctx context.Context, actor app.Actor, in *struct {
+			ByID
+			Upload
+		}) (*output[store.Attachment], error) {
+			return answer(s.app.Attach(ctx, actor, owner.of(in.ID), in.Name, in.RawBody))
+		})
+		register(s, app.MayLook, huma.Operation{
+			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: errorsOfCreate,
+		}, func(ctx context.Context, actor app.Actor, in *struct {
+			ByID
+			PageOfAttachments
+		}) (*output[app.AttachmentPage], error) {
+			return answer(s.app.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
+		})
 	}
-	register(s, app.MayWriteSheets, upload("attach-to-machine", "/api/machines/{id}/attachments", "Add a picture or a document to a machine"),
-		func(ctx context.Context, actor app.Actor, in *struct {
-			ByID
-			Upload
-		}) (*output[store.Attachment], error) {
-			return answer(s.app.Attach(ctx, actor, app.Owner{MachineID: in.ID}, in.Name, in.RawBody))
-		})
-	register(s, app.MayWriteSheets, upload("attach-to-lot", "/api/lots/{id}/attachments", "Add a picture or a document to an arrival"),
-		func(ctx context.Context, actor app.Actor, in *struct {
-			ByID
-			Upload
-		}) (*output[store.Attachment], error) {
-			return answer(s.app.Attach(ctx, actor, app.Owner{AcquisitionID: in.ID}, in.Name, in.RawBody))
-		})
-	register(s, app.MayLook, huma.Operation{
-		OperationID: "list-attachments", Method: http.MethodGet, Path: "/api/machines/{id}/attachments", Summary: "Pictures and documents of a machine", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
-		ByID
-		PageOfAttachments
-	}) (*output[app.AttachmentPage], error) {
-		return answer(s.app.Attachments(ctx, actor, app.Owner{MachineID: in.ID}, in.After, in.Limit))
-	})
-	register(s, app.MayLook, huma.Operation{
-		OperationID: "list-lot-attachments", Method: http.MethodGet, Path: "/api/lots/{id}/attachments", Summary: "Pictures and documents of an arrival", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
-		ByID
-		PageOfAttachments
-	}) (*output[app.AttachmentPage], error) {
-		return answer(s.app.Attachments(ctx, actor, app.Owner{AcquisitionID: in.ID}, in.After, in.Limit))
-	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Attachment], error) {

@@ -747,7 +747,7 @@ export interface paths {
          * Pictures and documents of an arrival
          * @description Roles: curator, technician, viewer.
          */
-        get: operations["list-lot-attachments"];
+        get: operations["list-attachments-of-lot"];
         put?: never;
         /**
          * Add a picture or a document to an arrival
@@ -1007,7 +1007,7 @@ export interface paths {
          * Pictures and documents of a machine
          * @description Roles: curator, technician, viewer.
          */
-        get: operations["list-attachments"];
+        get: operations["list-attachments-of-machine"];
         put?: never;
         /**
          * Add a picture or a document to a machine
@@ -7283,7 +7283,7 @@ export interface operations {
             };
         };
     };
-    "list-lot-attachments": {
+    "list-attachments-of-lot": {
         parameters: {
             query?: {
                 /** @description What next was in the page before */
@@ -8558,7 +8558,7 @@ export interface operations {
             };
         };
     };
-    "list-attachments": {
+    "list-attachments-of-machine": {
         parameters: {
             query?: {
                 /** @description What next was in the page before */

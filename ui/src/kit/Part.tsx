@@ -8,31 +8,36 @@ type Props = { title: string; faint?: ReactNode; action?: ReactNode; children: R
 /** A part of a page: its heading, what can be done with it, and what it holds. */
 export function Part({ title, faint, action, children }: Props) {
   return (
-    <Section aria-label={title}>
-      <Head>
+    <PartSection aria-label={title}>
+      <Ruled>
         <h2>{title}</h2>
         {faint && <Beside>{faint}</Beside>}
         <Actions>{action}</Actions>
-      </Head>
+      </Ruled>
       {children}
-    </Section>
+    </PartSection>
   )
 }
 
-const Section = styled.section`
+/** What a part stands in. */
+export const PartSection = styled.section`
   display: flex;
   flex-direction: column;
   gap: ${space(1)};
   min-width: 0;
 `
-const Head = styled.div`
+/** The head of a part: its heading, and beside it what there is to say and do. */
+export const PartHead = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 4px ${space(2)};
+  gap: 4px ${space(1)};
+  h2 { font-size: 18px; overflow-wrap: anywhere; }
+`
+const Ruled = styled(PartHead)`
+  column-gap: ${space(2)};
   border-bottom: 1px solid ${color.line};
   padding-bottom: 4px;
-  h2 { font-size: 18px; }
 `
 const Beside = styled.span`
   color: ${color.faint};

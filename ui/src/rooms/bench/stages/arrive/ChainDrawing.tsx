@@ -2,15 +2,12 @@ import styled from 'styled-components'
 
 import type { Dossier, ToldCustody } from '../../../../api/dossier'
 import { color, font, space } from '../../../../theme'
-
-const dayOf = (iso: string) => Date.parse(`${iso}T00:00:00Z`)
+import { scale, yearsBetween } from './chainScale'
 
 /** The chain of custody as lines over the years: certain times full, possible ones light, gaps hatched. */
 export function ChainDrawing({ chain, arrived }: { chain: Dossier['chain']; arrived: string }) {
   if (!chain.from || !chain.to) return null
-  const first = dayOf(chain.from)
-  const span = Math.max(1, dayOf(chain.to) - first)
-  const at = (iso: string) => Math.min(100, Math.max(0, ((dayOf(iso) - first) / span) * 100))
+  const at = scale(chain.from, chain.to)
   const gaps = chain.findings.filter(({ kind, from, to }) => kind === 'gap' && from && to)
   return (
     <Frame role="img" aria-label={`The past from ${chain.from.slice(0, 4)} to ${chain.to.slice(0, 4)}: ${chain.links.map((link) => `${link.roleWords} ${link.whom} ${link.dates}`).join(', ')}`}>
@@ -47,16 +44,6 @@ function Bar({ link, at }: { link: ToldCustody; at: (iso: string) => number }) {
       )}
     </Row>
   )
-}
-
-/** At most eight years to write below the drawing, evenly apart. */
-function yearsBetween(from: string, to: string): number[] {
-  const first = Number(from.slice(0, 4))
-  const last = Number(to.slice(0, 4))
-  const step = [1, 2, 5, 10, 20, 50].find((candidate) => (last - first) / candidate <= 8) ?? 100
-  const years = []
-  for (let year = Math.ceil(first / step) * step; year <= last; year += step) years.push(year)
-  return years
 }
 
 const row = 28

@@ -4,6 +4,7 @@ import styled from 'styled-components'
 
 import type { FittedAssembly } from '../../../../api/assemblies'
 import { Button } from '../../../../kit/Button'
+import { PartHead, PartSection } from '../../../../kit/Part'
 import type { Reckoning } from '../../../../reckoning/useReckoning'
 import { color, font, radius, space, target } from '../../../../theme'
 import { BoardDetails } from './BoardDetails'
@@ -54,8 +55,8 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
   )
 
   return (
-    <Section ref={section} aria-label={assembly.title}>
-      <Head>
+    <PartSection ref={section} aria-label={assembly.title}>
+      <PartHead>
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
         {mayWrite && !isOutside && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
@@ -74,7 +75,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
           <View id="table">Table</View>
         </Views>}
         </Tools>
-      </Head>
+      </PartHead>
       {editing && <BoardDetails assembly={assembly} onDone={() => { setEditing(false) }} />}
       {moving && <MoveForm assembly={assembly} onDone={() => { setMoving(false) }} />}
       {telling && (
@@ -129,7 +130,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
       ) : (
         <SheetTable title={assembly.title} text={draft.text} reckoned={reckoned} spot={spot} readOnly={!mayWrite} onType={draft.type} />
       )}
-    </Section>
+    </PartSection>
   )
 }
 
@@ -144,19 +145,6 @@ function facts({ kind, part, rev, serial, slot, fit }: FittedAssembly): string {
   ].filter(Boolean).join(' · ')
 }
 
-const Section = styled.section`
-  display: flex;
-  flex-direction: column;
-  gap: ${space(1)};
-  min-width: 0;
-`
-const Head = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px ${space(1)};
-  h2 { font-size: 18px; overflow-wrap: anywhere; }
-`
 const Facts = styled.span`
   color: ${color.faint};
   font: 13px ${font.mono};

@@ -1,0 +1,91 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// withdrawal is a kind of statement of which somebody can say that it does not count any more. It stays in
+// view, with the reason.
+type withdrawal struct {
+	table          store.Testimony
+	withdrawn, let string // deeds
+	roles          Roles
+	lock           func(ctx context.Context, h store.Handle, id int64) (machineID int64, before any, err error)
+}
+
+var (
+	ofEvidence = withdrawal{store.OfAttributes, "withdraw statement", "let statement count", MayWriteSheets,
+		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
+			before, err := store.LockStatement(ctx, h, id)
+			return before.MachineID, before, err
+		}}
+	ofCustody = withdrawal{store.OfCustody, "withdraw custody", "let custody count", MayKeepTheRecord,
+		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
+			before, err := store.LockCustody(ctx, h, id)
+			return before.MachineID, before, err
+		}}
+)
+
+// WithdrawStatement says that a statement about an attribute does not count any more, and why.
+func (a *App) WithdrawStatement(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
+	return a.withdraw(ctx, actor, ofEvidence, id, why)
+}
+
+// WithdrawCustody says that a statement about a machine's past does not count any more, and why.
+func (a *App) WithdrawCustody(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
+	return a.withdraw(ctx, actor, ofCustody, id, why)
+}
+
+func (a *App) withdraw(ctx context.Context, actor Actor, w withdrawal, id int64, why string) (int64, error) {
+	if err := oneLine("why", &why); err != nil {
+		return 0, err
+	}
+	if why == "" {
+		return 0, &Invalid{"why", "say why it does not count any more"}
+	}
+	var event int64
+	err := a.deed(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
+		var err error
+		event, err = w.say(ctx, tx, actor, id, why)
+		return err
+	})
+	return event, err
+}
+
+// say withdraws a statement, or with an empty why lets it count again.
+func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64, why string) (int64, error) {
+	machineID, before, err := w.lock(ctx, tx, id)
+	if err != nil {
+		return 0, err
+	}
+	if err := store.Withdraw(ctx, tx, w.table, id, why); err != nil {
+		return 0, err
+	}
+	deed := w.withdrawn
+	if why == "" {
+		deed = w.let
+	}
+	event, err := recordEvent(ctx, tx, actor, deed, string(w.table), id, &machineID, before, map[string]string{"withdrawn": why})
+	if err != nil {
+		return 0, err
+	}
+	return event, sumKnown(ctx, tx, machineID)
+}
+
+// undo lets count again what was withdrawn.
+func (w withdrawal) undo(a *App, ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
+		if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		_, err := w.say(ctx, tx, actor, e.SubjectID, "")
+		return err
+	})
+}
