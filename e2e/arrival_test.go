@@ -88,6 +88,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	require.NoError(t, b.Do(
 		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("]"), See(Text("not seen")),
 		chromedp.Focus(`//button[@aria-label="Write it: front"]`, chromedp.BySearch), Keys(kb.Enter),
+		Until("the side to be begun", `document.activeElement.ariaLabel === "Sheet of Outside" && document.activeElement.textContent.includes("== front")`),
 		Keys("badge model \"Meridian 2\""+kb.Enter+"== rear"+kb.Enter+"plate 220-240V 50Hz 0.9A earth"+kb.Enter+"port D-sub 25 \"SERIAL\""),
 		See(Text("say which gender the port is")), Keys(" female"+kb.Enter+"weight 11.4 kg"), Chord("s", input.ModifierCtrl),
 		See(Text("saved, revision 1")), See(Text("not looked at: left, right, top, underside")),
@@ -97,7 +98,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	// The serial number, cited where it stands on a picture.
 	require.NoError(t, b.Do(
 		chromedp.SetUploadFiles(`input[aria-label="Files to add"]`, []string{photo}, chromedp.ByQuery, chromedp.NodeReady), See(Text("1 of 1 kept")),
-		Click(Button("Open rear of it.png")), See(`//*[starts-with(@aria-label, "Picture; arrow keys")]`),
+		Click(Button("Open rear of it.png")), Until("the picture in focus", `document.activeElement.ariaLabel?.startsWith("Picture; arrow keys")`),
 		Keys(kb.ArrowRight+kb.ArrowDown), Click(Button("Cite the marked part")),
 		choose("About", "Serial number"), Fill(Labelled("What the source says"), "TV2-02218"), Click(Button("Note it")),
 		Click(Button("place on the picture")), See(Text("cited 1x")),
