@@ -22,12 +22,12 @@ type LotThing struct {
 // Lot is an arrival with its things, what each cost, and whether it was worth it.
 type Lot struct {
 	store.Acquisition
-	Things        []LotThing `json:"things"`
-	CostCents     int64      `json:"costCents" doc:"Price and extra costs together"`
-	Cost          string     `json:"cost" doc:"The same as an amount"`
-	EstimateCents int64      `json:"estimatesCents" doc:"All estimates together"`
-	SpreadProblem string     `json:"spreadProblem" doc:"Why the cost cannot be spread, or empty"`
-	Worth         lot.Worth  `json:"worth"`
+	Things         []LotThing `json:"things"`
+	CostCents      int64      `json:"costCents" doc:"Price and extra costs together"`
+	Cost           string     `json:"cost" doc:"The same as an amount"`
+	EstimatesCents int64      `json:"estimatesCents" doc:"All estimates together"`
+	SpreadProblem  string     `json:"spreadProblem" doc:"Why the cost cannot be spread, or empty"`
+	Worth          lot.Worth  `json:"worth"`
 }
 
 // Lot reads an arrival.
@@ -62,7 +62,7 @@ func spreadLot(acquired store.Acquisition, items []store.LotItem) Lot {
 	things := make([]lot.Item, len(items))
 	for i, item := range items {
 		if item.EstimateCents != nil {
-			l.EstimateCents += *item.EstimateCents
+			l.EstimatesCents += *item.EstimateCents
 		}
 		things[i] = lot.Item{ID: item.ID, Title: item.Title, Estimate: item.EstimateCents, ByHand: item.HandCents, Value: item.ValueCents}
 		if things[i].Value == nil {

@@ -11,7 +11,7 @@ import (
 )
 
 // checkCitation trims what a citation says and refuses what cannot be one.
-func checkCitation(ctx context.Context, h store.Handle, machineID int64, c *store.Citation) error {
+func checkCitation(ctx context.Context, h store.Handle, c *store.Citation) error {
 	err := checkAll(oneLine("cited", &c.Cited), oneLine("page", &c.Page), oneLine("link", &c.Link), checkEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:

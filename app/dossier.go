@@ -32,12 +32,12 @@ type Dossier struct {
 
 // DossierStages say how far the stages have come that the dossier is about.
 type DossierStages struct {
-	Arrive         reckoning.Stage `json:"arrive"`
-	ArriveMissing  []string        `json:"arriveMissing"`
-	LookOver       reckoning.Stage `json:"lookOver"`
-	LookOverLeft   []string        `json:"lookOverLeft"`
-	Walk           []outside.Step  `json:"walk"`
-	EvidenceSettle int             `json:"evidenceSettled"`
+	Arrive          reckoning.Stage `json:"arrive"`
+	ArriveMissing   []string        `json:"arriveMissing"`
+	LookOver        reckoning.Stage `json:"lookOver"`
+	LookOverLeft    []string        `json:"lookOverLeft"`
+	Walk            []outside.Step  `json:"walk"`
+	EvidenceSettled int             `json:"evidenceSettled"`
 }
 
 // Dossier reads it.
@@ -94,7 +94,7 @@ func (d Dossier) judgeStages(seen outside.Sheet) DossierStages {
 	s := DossierStages{Walk: seen.Walk()}
 	s.Arrive, s.ArriveMissing = arrival.StageOf(d.facts())
 	judged := judgedOf(d.Known)
-	s.EvidenceSettle = evidence.CountOf(judged, evidence.Settled)
+	s.EvidenceSettled = evidence.CountOf(judged, evidence.Settled)
 	undecided := 0
 	for _, m := range d.Meetings {
 		if m.Decision == "" {
