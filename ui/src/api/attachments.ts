@@ -42,6 +42,9 @@ export function attachmentsChanged() {
 
 /** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
 export function sendFile(owner: Owner, file: File, onProgress: (part: number) => void): Promise<Attachment> {
+  if (file.size === 0) {
+    return Promise.reject(new ProblemError(422, { title: 'Not acceptable as it is', status: 422, detail: 'The file is empty; nothing of it would be kept.' }))
+  }
   const path = 'machine' in owner ? `/api/machines/${String(owner.machine)}` : `/api/lots/${String(owner.lot)}`
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
