@@ -15,10 +15,12 @@ import (
 	"frugalheron/store/blobs"
 )
 
-// App does the deeds. It keeps nothing beside the database but what it has read of the library.
+// App does the deeds. It keeps nothing beside the database but what it has read of the library
+// and of private persons.
 type App struct {
 	db        *sqlx.DB
 	libraries libraryCache
+	privacy   privacyCache
 	blobs     *blobs.Store // nil when none is set up
 	decoding  chan struct{}
 }

@@ -54,8 +54,10 @@ func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, f
 	var added store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
-		return err
+		if added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields); err != nil {
+			return err
+		}
+		return sumMoved(ctx, tx, added.ID)
 	})
 	return added, err
 }
@@ -95,10 +97,12 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		if err := record(ctx, tx, actor, "change assembly", "assembly", id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields); err != nil {
 			return err
 		}
-		if before.Purpose == changed.Purpose {
-			return nil
+		if before.Purpose != changed.Purpose {
+			if err := reckonSheet(ctx, tx, library, changed); err != nil {
+				return err
+			}
 		}
-		return reckonAgain(ctx, tx, library, changed)
+		return sumMoved(ctx, tx, id, changed.MachineID)
 	})
 	return changed, err
 }

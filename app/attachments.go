@@ -6,10 +6,12 @@ import (
 	"encoding/hex"
 	"errors"
 	"fmt"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/picture"
+	"frugalheron/core/evidence"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -34,6 +36,17 @@ func (a *App) KeepsFiles() bool { return a.blobs != nil }
 
 // Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
 type Owner struct{ MachineID, AcquisitionID int64 }
+
+func ownerOf(t store.Attachment) Owner {
+	var o Owner
+	if t.MachineID != nil {
+		o.MachineID = *t.MachineID
+	}
+	if t.AcquisitionID != nil {
+		o.AcquisitionID = *t.AcquisitionID
+	}
+	return o
+}
 
 func (o Owner) pointers() (machine, acquisition *int64) {
 	if o.MachineID != 0 {
@@ -90,13 +103,19 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 			if err != nil {
 				return err
 			}
-			return record(ctx, tx, actor, "attach", "attachment", added.ID, machine, nil, added)
+			if err := record(ctx, tx, actor, "attach", "attachment", added.ID, machine, nil, added); err != nil {
+				return err
+			}
+			return numbersChanged(ctx, tx, store.Attachment{}, added)
 		}
 		if !errors.Is(err, ErrNotFound) {
 			return err
 		}
 		one := store.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name, Blob: kept}
 		one.Taken, one.StaffOnly = file.Taken, file.Kind == picture.Document
+		if strings.HasPrefix(file.MediaType, "text/") {
+			one.Numbers = strings.Join(evidence.NumbersIn(string(data)), "\n")
+		}
 		id, err := store.InsertAttachment(ctx, tx, actor.account(), one)
 		if err != nil {
 			return err
@@ -104,7 +123,10 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 		if added, err = store.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "attach", "attachment", id, machine, nil, added)
+		if err := record(ctx, tx, actor, "attach", "attachment", id, machine, nil, added); err != nil {
+			return err
+		}
+		return numbersChanged(ctx, tx, store.Attachment{}, added)
 	})
 	return added, err
 }
@@ -248,7 +270,7 @@ func (a *App) Attachments(ctx context.Context, actor Actor, owner Owner, after i
 func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
 	var changed store.Attachment
 	err := checkAll(lines("caption", &fields.Caption), oneLine("view", &fields.View), checkEDTF("taken", &fields.Taken), oneLine("language", &fields.Language),
-		lines("translation", &fields.Translation), oneLine("address", &fields.Address))
+		lines("translation", &fields.Translation), oneLine("address", &fields.Address), lines("numbers", &fields.Numbers))
 	if err == nil && fields.Captured != "" {
 		err = pastDay("captured", fields.Captured)
 	}
@@ -275,7 +297,10 @@ func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, versi
 				store.AttachmentFields
 			}{t.FileName, t.AttachmentFields}
 		}
-		return record(ctx, tx, actor, "change attachment", "attachment", id, before.MachineID, told(before), told(changed))
+		if err := record(ctx, tx, actor, "change attachment", "attachment", id, before.MachineID, told(before), told(changed)); err != nil {
+			return err
+		}
+		return numbersChanged(ctx, tx, before, changed)
 	})
 	return changed, err
 }
@@ -298,8 +323,10 @@ func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, versi
 		if err := store.StrikeAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, "strike attachment", "attachment", id, before.MachineID, before, nil)
-		return err
+		if event, err = recordEvent(ctx, tx, actor, "strike attachment", "attachment", id, before.MachineID, before, nil); err != nil {
+			return err
+		}
+		return numbersChanged(ctx, tx, before, store.Attachment{})
 	})
 	return event, err
 }
@@ -316,6 +343,21 @@ func (a *App) undoStrikeAttachment(ctx context.Context, actor Actor, e store.Tol
 		if err := store.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back strike of attachment", "attachment", e.SubjectID, before.MachineID, before, nil)
+		if err := record(ctx, tx, actor, "take back strike of attachment", "attachment", e.SubjectID, before.MachineID, before, nil); err != nil {
+			return err
+		}
+		return numbersChanged(ctx, tx, store.Attachment{}, before)
 	})
+}
+
+// numbersChanged writes the identifiers of the owner anew where a document tells other numbers than before.
+func numbersChanged(ctx context.Context, tx *sqlx.Tx, before, after store.Attachment) error {
+	if before.Numbers == "" && after.Numbers == "" {
+		return nil
+	}
+	owner := ownerOf(after)
+	if after.ID == 0 {
+		owner = ownerOf(before)
+	}
+	return sumNumbers(ctx, tx, owner)
 }

@@ -25,7 +25,7 @@ type Dossier struct {
 	PersonalData []store.PersonalData `json:"personalData"`
 	Stays        []store.Stay         `json:"stays" doc:"Where it is and was, the newest first"`
 	Known        []Known              `json:"known" doc:"What is said of each attribute, and what it amounts to"`
-	Meetings     []store.Meeting      `json:"meetings" doc:"Identifiers that it shares with other machines"`
+	Meetings     []store.Meeting      `json:"meetings" doc:"Identifiers that it shares with other records"`
 	OutsideID    int64                `json:"outsideId" doc:"The assembly that is its outside"`
 	Stages       DossierStages        `json:"stages"`
 }
@@ -58,7 +58,11 @@ func (a *App) Dossier(ctx context.Context, actor Actor, machineID int64) (Dossie
 	if err != nil {
 		return Dossier{}, err
 	}
-	return readDossier(ctx, a.db, machine, totals, outsideID, seen)
+	d, err := readDossier(ctx, a.db, machine, totals, outsideID, seen)
+	if err == nil && actor.Hides() {
+		d.Meetings, err = store.MeetingsOf(ctx, a.db, store.RecordRef{Kind: "machine", ID: machineID}, true)
+	}
+	return d, err
 }
 
 func readDossier(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
@@ -83,7 +87,7 @@ func readDossier(ctx context.Context, h store.Handle, machine store.Machine, tot
 	if d.Known, err = knownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
 		return d, err
 	}
-	if d.Meetings, err = store.MeetingsOf(ctx, h, machine.ID); err != nil {
+	if d.Meetings, err = store.MeetingsOf(ctx, h, store.RecordRef{Kind: "machine", ID: machine.ID}, false); err != nil {
 		return d, err
 	}
 	d.Stages = d.judgeStages(seen)

@@ -143,9 +143,11 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 		return d.Meetings
 	}
 	require.Len(t, meets(machine.ID), 1)
-	require.Equal(t, "EH-0155", meets(machine.ID)[0].Accession)
-	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, machine.ID, "HPO0031", other.ID, "linked", ""), &invalid)
-	require.NoError(t, deeds.DecideMeeting(ctx, curator, other.ID, "HPO0031", machine.ID, "linked", "stood on one desk"))
+	require.Equal(t, "EH-0155 Terminal", meets(machine.ID)[0].Name)
+	decision := app.MeetingDecision{Key: "HPO0031", One: store.RecordRef{Kind: "machine", ID: other.ID}, Other: store.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
+	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, decision), &invalid)
+	decision.Reason = "stood on one desk"
+	require.NoError(t, deeds.DecideMeeting(ctx, curator, decision))
 	require.Equal(t, "linked", meets(machine.ID)[0].Decision)
 	require.Equal(t, "stood on one desk", meets(other.ID)[0].Reason)
 }

@@ -98,3 +98,14 @@ func eraOf(m store.Machine) datecode.Era {
 	}
 	return datecode.Era{From: *m.EraFrom, To: *m.EraTo}
 }
+
+// filledLines splits a text into the lines that hold something, without spaces around.
+func filledLines(text string) []string {
+	found := []string{}
+	for line := range strings.Lines(text) {
+		if line = strings.TrimSpace(line); line != "" {
+			found = append(found, line)
+		}
+	}
+	return found
+}

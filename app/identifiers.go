@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -45,13 +46,7 @@ func sumKnown(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := store.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed), memoryDisputed); err != nil {
 		return err
 	}
-	rows := []store.IdentifierRow{}
-	add := func(attribute, value, source string) {
-		// Short ones are met everywhere and tell nothing.
-		if key := evidence.IdentifierKey(value); len(key) >= shortestTelling {
-			rows = append(rows, store.IdentifierRow{Key: key, Attribute: attribute, Value: value, Source: source})
-		}
-	}
+	rows := identifierRows{}
 	for _, k := range known {
 		if k.Attribute.Form != evidence.Identifier || k.Attribute.Key == "catalogue-number" {
 			continue
@@ -67,7 +62,7 @@ func sumKnown(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 					source += ", " + s.Cited
 				}
 			}
-			add(k.Attribute.Key, s.Value, source)
+			rows.add(store.IdentifierRow{Attribute: k.Attribute.Key, Value: s.Value, Source: source})
 		}
 	}
 	fitted, err := store.AssembliesOf(ctx, tx, machineID)
@@ -75,9 +70,63 @@ func sumKnown(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 		return err
 	}
 	for _, f := range fitted {
-		add("serial", f.Serial, f.Title)
+		rows.add(store.IdentifierRow{Attribute: "serial", Value: f.Serial, Source: f.Title})
 	}
-	return store.ReplaceIdentifiers(ctx, tx, machineID, rows)
+	if err := rows.addNumbers(ctx, tx, Owner{MachineID: machineID}); err != nil {
+		return err
+	}
+	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "machine", ID: machineID}, rows)
+}
+
+// identifierRows collects the identifiers of a record.
+type identifierRows []store.IdentifierRow
+
+// add notes an identifier unless it is too short to tell anything.
+func (r *identifierRows) add(row store.IdentifierRow) {
+	if row.Key = evidence.IdentifierKey(row.Value); evidence.Telling(row.Key) {
+		*r = append(*r, row)
+	}
+}
+
+// addNumbers notes those that stand in the documents and pictures of a machine or lot.
+func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
+	machine, acquisition := owner.pointers()
+	found, err := store.NumbersOf(ctx, tx, machine, acquisition)
+	for _, one := range found {
+		for _, number := range filledLines(one.Numbers) {
+			r.add(store.IdentifierRow{Attribute: "number", Value: number, Source: one.Kind + " " + cmp.Or(one.Caption, one.FileName), StaffOnly: one.StaffOnly})
+		}
+	}
+	return err
+}
+
+// sumNumbers writes the identifiers of a machine or lot anew after the numbers in its documents changed.
+func sumNumbers(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
+	if owner.MachineID != 0 {
+		return sumKnown(ctx, tx, owner.MachineID)
+	}
+	rows := identifierRows{}
+	if err := rows.addNumbers(ctx, tx, owner); err != nil {
+		return err
+	}
+	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "lot", ID: owner.AcquisitionID}, rows)
+}
+
+// sumMoved writes the identifiers of an assembly anew, and the sums of the machines that it left and came
+// to. The serial of one that is in a machine is met there.
+func sumMoved(ctx context.Context, tx *sqlx.Tx, assemblyID int64, machines ...*int64) error {
+	assembly, err := store.AssemblyByID(ctx, tx, assemblyID)
+	if err != nil {
+		return err
+	}
+	rows := identifierRows{}
+	if assembly.MachineID == nil && !assembly.IsStruck {
+		rows.add(store.IdentifierRow{Attribute: "serial", Value: assembly.Serial, Source: assembly.Title})
+	}
+	if err := store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "assembly", ID: assemblyID}, rows); err != nil {
+		return err
+	}
+	return sumMachines(ctx, tx, machines...)
 }
 
 // keptTotals adds up the kept totals of the boards of a machine.
@@ -94,10 +143,6 @@ func keptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning
 	}
 	return reckoning.Combine(boards), nil
 }
-
-// shortestTelling is the least number of letters and figures of an identifier by which two records are
-// compared. A rule of thumb.
-const shortestTelling = 4
 
 // outsideOf reads the outside of a machine, and its id.
 func outsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sheet, int64, error) {
@@ -116,35 +161,4 @@ func outsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sh
 func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly store.Assembly, newest store.Revision) error {
 	seen := outside.Parse(newest.Body)
 	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems), reckoning.Totals{})
-}
-
-// DecideMeeting says what an identifier that two machines share means: that they belong together, or
-// that it is by chance or by mistake.
-func (a *App) DecideMeeting(ctx context.Context, actor Actor, machineID int64, key string, other int64, decision, reason string) error {
-	if err := oneLine("reason", &reason); err != nil {
-		return err
-	}
-	if reason == "" {
-		return &Invalid{"reason", "say why, so that whoever finds it next need not ask again"}
-	}
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
-			return err
-		}
-		meetings, err := store.MeetingsOf(ctx, tx, machineID)
-		if err != nil {
-			return err
-		}
-		for _, m := range meetings {
-			if m.Key != key || m.OtherID != other {
-				continue
-			}
-			if err := store.DecideMeeting(ctx, tx, key, machineID, other, actor.account(), decision, reason); err != nil {
-				return err
-			}
-			told := map[string]string{"value": m.Value, "other": m.Accession, "decision": decision, "reason": reason}
-			return record(ctx, tx, actor, "decide meeting", "machine", machineID, &machineID, nil, told)
-		}
-		return &Invalid{"key", "the two do not share this identifier any more"}
-	})
 }

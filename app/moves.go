@@ -85,7 +85,7 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 		if err := reckonSheet(ctx, tx, library, moved.Assembly); err != nil {
 			return err
 		}
-		return sumMachines(ctx, tx, from.MachineID, to.MachineID)
+		return sumMoved(ctx, tx, id, from.MachineID, to.MachineID)
 	})
 	return moved, err
 }

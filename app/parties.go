@@ -26,7 +26,7 @@ func checkParty(p *store.PartyFields) error {
 	case p.Private && len([]rune(p.Name)) < 3:
 		return &Invalid{"name", "a private name has at least three letters, so that it can be kept out of public views"}
 	}
-	for _, spelling := range append(spellingsOf(p.Spellings), p.Name) {
+	for _, spelling := range append(filledLines(p.Spellings), p.Name) {
 		if p.Private && strings.Contains(strings.ToLower(p.Role), strings.ToLower(spelling)) {
 			return &Invalid{"role", "holds the name itself; everybody is shown the role"}
 		}
@@ -91,14 +91,4 @@ func (a *App) Parties(ctx context.Context, actor Actor, words string) ([]store.P
 		return nil, err
 	}
 	return store.ListParties(ctx, a.db, strings.Fields(words), partiesOffered)
-}
-
-func spellingsOf(text string) []string {
-	found := []string{}
-	for line := range strings.Lines(text) {
-		if line = strings.TrimSpace(line); line != "" {
-			found = append(found, line)
-		}
-	}
-	return found
 }

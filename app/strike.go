@@ -36,7 +36,7 @@ func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version
 		if err := reckonSheet(ctx, tx, library, struck.Assembly); err != nil {
 			return err
 		}
-		return sumMachines(ctx, tx, from.MachineID)
+		return sumMoved(ctx, tx, id, from.MachineID)
 	})
 	struck.Where = "nowhere"
 	return struck, err

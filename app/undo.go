@@ -182,7 +182,7 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, d
 		if err := reckonSheet(ctx, tx, library, assembly); err != nil {
 			return err
 		}
-		return sumMachines(ctx, tx, was.Machine, became.Machine)
+		return sumMoved(ctx, tx, assembly.ID, was.Machine, became.Machine)
 	})
 }
 

@@ -185,7 +185,9 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, attached.Attachments, 1)
 	require.Equal(t, 1, together(func(int) error {
-		_, err := deeds.MoveMachine(ctx, curator, owner.MachineID, page.Machines[0].Version, app.MachineMove{To: "place", Place: "Loft"})
+		now, err := deeds.Machine(ctx, curator, owner.MachineID)
+		require.NoError(t, err)
+		_, err = deeds.MoveMachine(ctx, curator, owner.MachineID, now.Version, app.MachineMove{To: "place", Place: "Loft"})
 		return err
 	}))
 }

@@ -148,7 +148,7 @@ func enter(ctx context.Context, deeds *app.App, curator app.Actor, fields store.
 		return store.Machine{}, err
 	}
 	if len(page.Machines) > 0 {
-		return page.Machines[0].Machine, nil
+		return deeds.Machine(ctx, curator, page.Machines[0].ID)
 	}
 	return deeds.CreateMachine(ctx, curator, fields)
 }

@@ -87,7 +87,11 @@ func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progres
 	}
 	for i, m := range page.Machines {
 		progress(fmt.Sprintf("story %d of %d: %s", i+1, len(page.Machines), m.Accession))
-		if err := t.tell(m.Machine, stories[m.Accession]); err != nil {
+		machine, err := deeds.Machine(ctx, curator, m.ID)
+		if err != nil {
+			return err
+		}
+		if err := t.tell(machine, stories[m.Accession]); err != nil {
 			return fmt.Errorf("%s: %w", m.Accession, err)
 		}
 	}

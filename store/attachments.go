@@ -24,6 +24,7 @@ type AttachmentFields struct {
 	Translation string `db:"translation" json:"translation" maxLength:"20000" required:"false"`
 	Address     string `db:"address" json:"address" maxLength:"2000" required:"false" doc:"Of a web page, kept as text"`
 	Captured    string `db:"captured" json:"captured" maxLength:"10" required:"false" doc:"Day on which the page was captured, YYYY-MM-DD"`
+	Numbers     string `db:"numbers" json:"numbers" maxLength:"4000" required:"false" doc:"Serials and other identifiers that stand in it, one a line"`
 	StaffOnly   bool   `db:"staff_only" json:"staffOnly" required:"false" doc:"Not shown to viewers"`
 }
 
@@ -44,7 +45,7 @@ type Attachment struct {
 }
 
 const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken, t.language, t.translation,
-		t.address, t.captured, t.staff_only, b.sha256, b.bytes, b.media_type, b.width, b.height, COALESCE(c.name, '') AS by_name, t.at, t.struck, t.version,
+		t.address, t.captured, t.numbers, t.staff_only, b.sha256, b.bytes, b.media_type, b.width, b.height, COALESCE(c.name, '') AS by_name, t.at, t.struck, t.version,
 		(SELECT count(*) FROM statement s WHERE s.picture_id = t.id AND s.withdrawn = '') + (SELECT count(*) FROM custody s WHERE s.picture_id = t.id AND s.withdrawn = '') AS cited
 	FROM attachment t JOIN blob b ON b.sha256 = t.sha256 LEFT JOIN account c ON c.id = t.account_id `
 
@@ -58,16 +59,16 @@ func PutBlob(ctx context.Context, h Handle, b Blob) error {
 // InsertAttachment adds a picture or document and returns its id.
 func InsertAttachment(ctx context.Context, h Handle, by *int64, t Attachment) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO attachment (kind, sha256, machine_id, acquisition_id, file_name, caption, view, taken, language, translation, address, captured, staff_only, account_id)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
-		t.Kind, t.SHA256, t.MachineID, t.AcquisitionID, t.FileName, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.StaffOnly, by)
+	err := h.GetContext(ctx, &id, `INSERT INTO attachment (kind, sha256, machine_id, acquisition_id, file_name, caption, view, taken, language, translation, address, captured, numbers, staff_only, account_id)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15) RETURNING id`,
+		t.Kind, t.SHA256, t.MachineID, t.AcquisitionID, t.FileName, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, by)
 	return id, err
 }
 
 // UpdateAttachment writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateAttachment(ctx context.Context, h Handle, id int64, t AttachmentFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE attachment SET caption = $2, view = $3, taken = $4, language = $5, translation = $6, address = $7, captured = $8,
-		staff_only = $9, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.StaffOnly)
+		numbers = $9, staff_only = $10, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly)
 	return err
 }
 
@@ -109,6 +110,13 @@ func ListAttachments(ctx context.Context, h Handle, q AttachmentQuery) ([]Attach
 	}
 	err := h.SelectContext(ctx, &found, attachmentSelect+`WHERE t.`+owner+` = $1 AND NOT t.struck AND t.id > $2 AND NOT ($3 AND t.staff_only)
 		ORDER BY t.id LIMIT $4`, id, q.After, q.ForViewers, q.Limit)
+	return found, err
+}
+
+// NumbersOf lists the attachments of a machine or lot in which numbers stand.
+func NumbersOf(ctx context.Context, h Handle, machineID, acquisitionID *int64) ([]Attachment, error) {
+	found := []Attachment{}
+	err := h.SelectContext(ctx, &found, attachmentSelect+`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.struck AND t.numbers <> '' ORDER BY t.id`, machineID, acquisitionID)
 	return found, err
 }
 

@@ -65,9 +65,19 @@ func ListParties(ctx context.Context, h Handle, words []string, limit int) ([]Pa
 	return parties, err
 }
 
-// PrivateParties lists all private persons.
-func PrivateParties(ctx context.Context, h Handle) ([]Party, error) {
-	parties := []Party{}
-	err := h.SelectContext(ctx, &parties, `SELECT `+partyColumns+` FROM party WHERE private ORDER BY id`)
-	return parties, err
+// PrivatePerson is what keeping a person private takes.
+type PrivatePerson struct {
+	Name      string `db:"name"`
+	Spellings string `db:"spellings"`
+	Role      string `db:"role"`
+}
+
+// PrivatePersonsStatement reads all private persons.
+const PrivatePersonsStatement = `SELECT name, spellings, role FROM party WHERE private ORDER BY id`
+
+// PrivatePersons lists all private persons.
+func PrivatePersons(ctx context.Context, h Handle) ([]PrivatePerson, error) {
+	persons := []PrivatePerson{}
+	err := h.SelectContext(ctx, &persons, PrivatePersonsStatement)
+	return persons, err
 }

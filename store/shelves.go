@@ -1,17 +1,25 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"fmt"
+	"reflect"
 	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
 )
 
-// ListedMachine is a machine as lists show it: with the sums of the boards fitted today.
+// ListedMachine is what lists show of a machine, with the sums of the boards fitted today.
 type ListedMachine struct {
-	Machine
+	ID             int64  `db:"id" json:"id"`
+	Accession      string `db:"accession" json:"accession"`
+	Name           string `db:"name" json:"name"`
+	Maker          string `db:"maker" json:"maker"`
+	Model          string `db:"model" json:"model"`
+	Place          string `db:"place" json:"place"`
+	EraFrom        *int   `db:"era_from" json:"eraFrom" doc:"First year in which its parts are expected"`
 	Boards         int    `db:"boards" json:"boards"`
 	Chips          int    `db:"chips" json:"chips"`
 	Unidentified   int    `db:"unidentified" json:"unidentified"`
@@ -38,7 +46,7 @@ type MachineFilter struct {
 }
 
 // disputedColumn says in words whether something about a machine is disputed.
-const disputedColumn = `CASE WHEN %sdisputed > 0 THEN 'disputed' ELSE 'not disputed' END`
+const disputedColumn = `CASE WHEN %s THEN 'disputed' ELSE 'not disputed' END`
 
 // MachineQuery selects a page of machines.
 type MachineQuery struct {
@@ -100,11 +108,11 @@ func MachinesStatement(q MachineQuery) (string, []any) {
 		where += fmt.Sprintf(" AND (%s, %s) %s (CAST($%d AS %s), $%d)", sort.expression, id, beyond, len(args)-1, sort.kind, len(args))
 	}
 	args = append(args, q.Limit)
-	return fmt.Sprintf(`SELECT %s, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, s.disputed, s.memory_disputed, CAST(s.sorted_by AS text) AS sorted_by
+	return fmt.Sprintf(`SELECT m.id, m.accession, m.name, m.maker, m.model, COALESCE(p.name, '') AS place, m.era_from, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, s.disputed, s.memory_disputed, CAST(s.sorted_by AS text) AS sorted_by
 		FROM (SELECT s.*, %s AS sorted_by FROM %s WHERE %s ORDER BY %s %s, %s %s LIMIT $%d) s
 		JOIN machine m ON m.id = s.machine_id LEFT JOIN place p ON p.id = m.place_id
 		ORDER BY s.sorted_by %s, m.id %s`,
-		machineColumns, sort.expression, from, where, sort.expression, order, id, order, len(args), order, order), args
+		sort.expression, from, where, sort.expression, order, id, order, len(args), order, order), args
 }
 
 // ListMachines reads a page.
@@ -136,17 +144,19 @@ type FacetCount struct {
 	Count int    `db:"count" json:"count"`
 }
 
-// facets are what lists can be narrowed by, each with its column, how its value is written, and the
-// filter without it.
-var facets = []struct {
-	name, column, value string
-	without             func(f MachineFilter) MachineFilter
-}{
+type facet struct {
+	name, column string
+	value        string // how it is written, in SQL
+	without      func(f MachineFilter) MachineFilter
+}
+
+// facets are what lists can be narrowed by, each with the filter without it.
+var facets = []facet{
 	{"place", "place_id", "(SELECT name FROM place WHERE id = c.value)", func(f MachineFilter) MachineFilter { f.Places = nil; return f }},
 	{"maker", "maker", "c.value", func(f MachineFilter) MachineFilter { f.Makers = nil; return f }},
 	{"year", "COALESCE(era_from, 9999)", "NULLIF(CAST(c.value AS text), '9999')", func(f MachineFilter) MachineFilter { f.Years = nil; return f }},
 	{"stage", "stage", "c.value", func(f MachineFilter) MachineFilter { f.Stages = nil; return f }},
-	{"statement", fmt.Sprintf(disputedColumn, ""), "c.value", func(f MachineFilter) MachineFilter { f.Statements = nil; return f }},
+	{"statement", "disputed > 0", fmt.Sprintf(disputedColumn, "c.value"), func(f MachineFilter) MachineFilter { f.Statements = nil; return f }},
 }
 
 // mostFacetValues bounds the values of one facet; those with most machines come first.
@@ -163,22 +173,64 @@ func FacetsStatement(f MachineFilter) (string, []any) {
 	ticked := f
 	ticked.Words, ticked.Type = nil, ""
 	parts := []string{}
-	for _, facet := range facets {
+	for _, together := range facetsTogether(ticked) {
 		var narrowed string
-		narrowed, args = facet.without(ticked).conditionAfter("h", args)
-		parts = append(parts, fmt.Sprintf(`SELECT '%s' AS facet, COALESCE(%s, '') AS value, c.count
-			FROM (SELECT %s AS value, count(*) AS count FROM %s h WHERE %s GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT %d) c`,
-			facet.name, facet.value, facet.column, from, narrowed, mostFacetValues))
+		narrowed, args = together[0].without(ticked).conditionAfter("h", args)
+		parts = append(parts, countTogether(together, from, narrowed))
 	}
 	return with + strings.Join(parts, " UNION ALL "), args
 }
 
-// CountFacets counts machines by the values of each facet.
+// facetsTogether puts facets together that can be counted in one go: those that nothing is ticked of are
+// narrowed by the same filter.
+func facetsTogether(f MachineFilter) [][]facet {
+	groups := [][]facet{}
+	unticked := []facet{}
+	for _, one := range facets {
+		if reflect.DeepEqual(one.without(f), f) {
+			unticked = append(unticked, one)
+		} else {
+			groups = append(groups, []facet{one})
+		}
+	}
+	if len(unticked) > 0 {
+		groups = append(groups, unticked)
+	}
+	return groups
+}
+
+func countTogether(together []facet, from, where string) string {
+	columns, sets := make([]string, len(together)), make([]string, len(together))
+	names, values := "", ""
+	for i, one := range together {
+		columns[i], sets[i] = one.column, "("+one.column+")"
+		// GROUPING has a bit for each column, the first the highest; the one that is grouped by has none.
+		mask := 1<<len(together) - 1 - 1<<(len(together)-1-i)
+		names += fmt.Sprintf(" WHEN %d THEN '%s'", mask, one.name)
+		values += fmt.Sprintf(" WHEN %d THEN COALESCE(%s, '')", mask, strings.ReplaceAll(one.value, "c.value", fmt.Sprintf("c.v%d", i)))
+	}
+	list := ""
+	for i, column := range columns {
+		list += fmt.Sprintf(", %s AS v%d", column, i)
+	}
+	return fmt.Sprintf(`SELECT CASE g%s END AS facet, CASE g%s END AS value, c.count
+		FROM (SELECT GROUPING(%s) AS g%s, count(*) AS count FROM %s h WHERE %s GROUP BY GROUPING SETS (%s)) c`,
+		names, values, strings.Join(columns, ", "), list, from, where, strings.Join(sets, ", "))
+}
+
+// CountFacets counts machines by the values of each facet, those with most machines first.
 func CountFacets(ctx context.Context, h Handle, f MachineFilter) ([]FacetCount, error) {
 	statement, args := FacetsStatement(f)
 	counts := []FacetCount{}
-	err := h.SelectContext(ctx, &counts, statement, args...)
-	return counts, err
+	if err := h.SelectContext(ctx, &counts, statement, args...); err != nil {
+		return nil, err
+	}
+	slices.SortFunc(counts, func(a, b FacetCount) int { return cmp.Or(cmp.Compare(b.Count, a.Count), cmp.Compare(a.Value, b.Value)) })
+	of := map[string]int{}
+	return slices.DeleteFunc(counts, func(c FacetCount) bool {
+		of[c.Facet]++
+		return of[c.Facet] > mostFacetValues
+	}), nil
 }
 
 // HoldingStatement writes the statement that counts, for each type number, the machines that hold
@@ -238,7 +290,7 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 		add(`s.stage = ANY (CAST($ AS text[]))`, f.Stages)
 	}
 	if len(f.Statements) > 0 {
-		add(fmt.Sprintf(disputedColumn, "s.")+` = ANY (CAST($ AS text[]))`, f.Statements)
+		add(fmt.Sprintf(disputedColumn, "s.disputed > 0")+` = ANY (CAST($ AS text[]))`, f.Statements)
 	}
 	if f.Type != "" {
 		add(`s.machine_id IN (SELECT machine_id FROM machine_type WHERE type_number = $)`, f.Type)

@@ -26,12 +26,11 @@ func shelf(t *testing.T) (*sqlx.DB, []store.ListedMachine) {
 	db := storetest.New(t)
 	machines := []store.ListedMachine{}
 	for i := range 61 {
-		var m store.ListedMachine
-		m.MachineFields = store.MachineFields{
+		m := store.ListedMachine{
 			Accession: fmt.Sprintf("EH-%04d", (i*37)%61), Name: fmt.Sprintf("Machine %d", i%5), Maker: shelfMakers[i%3], Place: shelfPlaces[(i/2)%4],
 		}
 		if year := 1980 + i%6; year != 1985 {
-			m.EraFrom, m.EraTo = &year, &year
+			m.EraFrom = &year
 		}
 		if i == 60 {
 			m.Name = `100% _odd_ \ name`
@@ -39,7 +38,9 @@ func shelf(t *testing.T) (*sqlx.DB, []store.ListedMachine) {
 		m.Chips, m.RAMBytes, m.Stage = i%7*9, int64(i%4)<<40, shelfStages[i%3]
 		m.Disputed = max(0, i%5-2)
 		var err error
-		m.ID, err = store.InsertMachine(ctx, db, m.MachineFields)
+		m.ID, err = store.InsertMachine(ctx, db, store.MachineFields{
+			Accession: m.Accession, Name: m.Name, Maker: m.Maker, Place: m.Place, EraFrom: m.EraFrom, EraTo: m.EraFrom,
+		})
 		require.NoError(t, err)
 		require.NoError(t, store.InsertMachineSum(ctx, db, m.ID))
 		_, err = db.Exec(`UPDATE machine_sum SET chips = $2, ram_bytes = $3, stage = $4, disputed = $5 WHERE machine_id = $1`, m.ID, m.Chips, m.RAMBytes, m.Stage, m.Disputed)

@@ -101,7 +101,7 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	none, err := store.StaysOf(ctx, db, 2)
 	require.NoError(t, err)
 	require.Empty(t, none)
-	meetings, err := store.MeetingsOf(ctx, db, 1)
+	meetings, err := store.MeetingsOf(ctx, db, store.RecordRef{Kind: "machine", ID: 1}, false)
 	require.NoError(t, err)
 	require.Len(t, meetings, 1)
 	require.Equal(t, "Main board", meetings[0].There)

@@ -17,14 +17,6 @@ type Withdrawal struct {
 	Why string `json:"why" maxLength:"400"`
 }
 
-// MeetingDecision says what an identifier means that two machines share.
-type MeetingDecision struct {
-	Key      string `json:"key" maxLength:"400"`
-	OtherID  int64  `json:"otherId" minimum:"1"`
-	Decision string `json:"decision" enum:"linked,dismissed"`
-	Reason   string `json:"reason" maxLength:"400"`
-}
-
 // Vocabulary is what statements are written with.
 type Vocabulary struct {
 	Attributes []evidence.Attribute `json:"attributes"`
@@ -93,13 +85,18 @@ func (s *Server) registerEvidence() {
 		event, err := s.app.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
-		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/machines/{id}/meetings", Summary: "Say what an identifier means that two machines share", Errors: errorsOfCreate,
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings", Summary: "Identifiers that a record shares with others", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
-		ByID
-		Body MeetingDecision
-	}) (*struct{}, error) {
-		return nil, s.app.DecideMeeting(ctx, actor, in.ID, in.Body.Key, in.Body.OtherID, in.Body.Decision, in.Body.Reason)
+		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
+		ID   int64  `query:"id" minimum:"1" required:"true"`
+	}) (*output[[]store.Meeting], error) {
+		return answer(s.app.Meetings(ctx, actor, store.RecordRef{Kind: in.Kind, ID: in.ID}))
+	})
+	register(s, app.MayKeepTheRecord, huma.Operation{
+		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct{ Body app.MeetingDecision }) (*struct{}, error) {
+		return nil, s.app.DecideMeeting(ctx, actor, in.Body)
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
 		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",

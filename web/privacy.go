@@ -4,6 +4,10 @@ import (
 	"bytes"
 	"net/http"
 	"strings"
+
+	"golang.org/x/sync/errgroup"
+
+	"frugalheron/app"
 )
 
 // keepPrivate takes the names of private persons out of every answer to somebody who is not staff, and
@@ -16,13 +20,20 @@ func (s *Server) keepPrivate(next http.Handler) http.Handler {
 			next.ServeHTTP(w, r)
 			return
 		}
-		privacy, err := s.app.Privacy(r.Context())
+		// Who is private is read while the answer is made.
+		var privacy *app.Privacy
+		var reading errgroup.Group
+		reading.Go(func() (err error) {
+			privacy, err = s.app.Privacy(r.Context())
+			return err
+		})
+		held := &heldAnswer{ResponseWriter: w}
+		next.ServeHTTP(held, r)
+		err := reading.Wait()
 		if err != nil {
 			writeProblem(w, problem(err).(*Problem))
 			return
 		}
-		held := &heldAnswer{ResponseWriter: w}
-		next.ServeHTTP(held, r)
 		body := held.body.Bytes()
 		switch kind := w.Header().Get("Content-Type"); {
 		case strings.Contains(kind, "json"):

@@ -16,6 +16,8 @@ import (
 	"strconv"
 	"strings"
 	"time"
+
+	"github.com/jackc/pgx/v5"
 )
 
 // superuser owns the databases of a private cluster.
@@ -49,18 +51,16 @@ func Start(ctx context.Context, folder string, options Options) (*Cluster, error
 	if c.password, err = c.readPassword(); err != nil {
 		return nil, err
 	}
-	if port, running := c.running(ctx); running {
-		c.port = port
-		return c, nil
-	}
 	return c, c.start(ctx, options)
 }
 
 // URL addresses a database of the cluster.
-func (c *Cluster) URL(database string) string {
+func (c *Cluster) URL(database string) string { return c.urlAt(c.port, database) }
+
+func (c *Cluster) urlAt(port int, database string) string {
 	return (&url.URL{
 		Scheme: "postgres", User: url.UserPassword(superuser, c.password),
-		Host: net.JoinHostPort("127.0.0.1", strconv.Itoa(c.port)), Path: "/" + database, RawQuery: "sslmode=disable",
+		Host: net.JoinHostPort("127.0.0.1", strconv.Itoa(port)), Path: "/" + database, RawQuery: "sslmode=disable",
 	}).String()
 }
 
@@ -79,7 +79,14 @@ func StopAt(ctx context.Context, folder string) error {
 		return err
 	}
 	c := &Cluster{folder: folder, programs: found}
-	if _, running := c.running(ctx); !running {
+	c.password, err = c.readPassword()
+	switch {
+	case errors.Is(err, os.ErrNotExist): // none was ever made here
+		return nil
+	case err != nil:
+		return err
+	}
+	if port, running := c.running(ctx); !running || !c.answers(ctx, port) {
 		return nil
 	}
 	return c.Stop()
@@ -140,13 +147,20 @@ func (c *Cluster) running(ctx context.Context) (port int, running bool) {
 	if port, err = strconv.Atoi(strings.TrimSpace(lines[3])); err != nil {
 		return 0, false
 	}
-	// A server that was just killed still has its process id for a moment.
-	connection, err := net.DialTimeout("tcp", net.JoinHostPort("127.0.0.1", strconv.Itoa(port)), 2*time.Second)
-	if err != nil {
-		return 0, false
-	}
-	connection.Close()
 	return port, true
+}
+
+// answers reports whether the server on a port lets us in. One that was just killed still has its
+// process id and its port for a moment; one that is just starting lets nobody in yet.
+func (c *Cluster) answers(ctx context.Context, port int) bool {
+	ctx, cancel := context.WithTimeout(ctx, 2*time.Second)
+	defer cancel()
+	connection, err := pgx.Connect(ctx, c.urlAt(port, "postgres"))
+	if err != nil {
+		return false
+	}
+	defer connection.Close(ctx) //nolint:errcheck // it was only a question
+	return connection.Ping(ctx) == nil
 }
 
 // Starting is tried again for a while: after a crash, children of the old server may take a
@@ -158,6 +172,10 @@ const (
 
 func (c *Cluster) start(ctx context.Context, options Options) (err error) {
 	for range startTries {
+		if port, running := c.running(ctx); running && c.answers(ctx, port) {
+			c.port = port
+			return nil
+		}
 		if c.port, err = freePort(); err != nil {
 			return err
 		}

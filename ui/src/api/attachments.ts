@@ -13,18 +13,27 @@ export type Owner = { machine: number } | { lot: number }
 
 const attachmentsKey = ['attachments']
 
+const page = (owner: Owner, after: number, limit?: number) =>
+  ask(
+    'machine' in owner
+      ? api.GET('/api/machines/{id}/attachments', { params: { path: { id: owner.machine }, query: { after, limit } } })
+      : api.GET('/api/lots/{id}/attachments', { params: { path: { id: owner.lot }, query: { after, limit } } }),
+  )
+
 export const attachmentsQuery = (owner: Owner) =>
   infiniteQueryOptions({
     queryKey: [...attachmentsKey, owner],
-    queryFn: ({ pageParam: after }) =>
-      ask(
-        'machine' in owner
-          ? api.GET('/api/machines/{id}/attachments', { params: { path: { id: owner.machine }, query: { after } } })
-          : api.GET('/api/lots/{id}/attachments', { params: { path: { id: owner.lot }, query: { after } } }),
-      ),
+    queryFn: ({ pageParam: after }) => page(owner, after),
     initialPageParam: 0,
     getNextPageParam: (page) => page.next || undefined,
   })
+
+/** The most that a page holds. */
+const mostAtOnce = 200
+
+/** What a statement can cite: the first pictures and documents of an owner. */
+export const citableQuery = (owner: Owner) =>
+  queryOptions({ queryKey: [...attachmentsKey, 'citable', owner], queryFn: async () => (await page(owner, 0, mostAtOnce)).attachments })
 
 export const attachmentQuery = (id: number) =>
   queryOptions({

@@ -10,7 +10,6 @@ export type Known = Schemas['Known']
 export type Stated = Schemas['Stated']
 export type ToldCustody = Schemas['ToldCustody']
 export type CustodyFinding = Schemas['CustodyFinding']
-export type Meeting = Schemas['Meeting']
 export type PersonalData = Schemas['PersonalData']
 export type Stay = Schemas['Stay']
 export type StatementFields = Schemas['StatementFields']
@@ -35,7 +34,7 @@ export const vocabularyQuery = queryOptions({
 
 /** Whatever is written about a machine may change what is reckoned of it. */
 export function dossierChanged() {
-  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments'], ['meetings']]) void queryClient.invalidateQueries({ queryKey })
 }
 
 const onChange = { onSuccess: dossierChanged }
@@ -78,13 +77,6 @@ export function useWithdrawCustody() {
       dossierChanged()
       offerUndo({ event, words: 'The statement about the past does not count any more.' })
     },
-  })
-}
-
-export function useDecideMeeting(machineId: number) {
-  return useMutation({
-    mutationFn: (body: Schemas['MeetingDecision']) => ask(api.POST('/api/machines/{id}/meetings', { params: { path: { id: machineId } }, body })),
-    ...onChange,
   })
 }
 

@@ -1140,26 +1140,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/machines/{id}/meetings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Say what an identifier means that two machines share
-         * @description Roles: curator.
-         */
-        post: operations["decide-meeting"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/machines/{id}/moves": {
         parameters: {
             query?: never;
@@ -1254,6 +1234,30 @@ export interface paths {
         get: operations["export-sheets"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Identifiers that a record shares with others
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-meetings"];
+        put?: never;
+        /**
+         * Say what an identifier means that two records share
+         * @description Roles: curator.
+         */
+        post: operations["decide-meeting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1841,6 +1845,8 @@ export interface components {
             /** Format: int64 */
             machineId: number | null;
             mediaType: string;
+            /** @description Serials and other identifiers that stand in it, one a line */
+            numbers?: string;
             sha256: string;
             /** @description Not shown to viewers */
             staffOnly?: boolean;
@@ -2063,6 +2069,8 @@ export interface components {
             captured?: string;
             /** @description Of a document, BCP 47, as en or de-CH */
             language?: string;
+            /** @description Serials and other identifiers that stand in it, one a line */
+            numbers?: string;
             /** @description Not shown to viewers */
             staffOnly?: boolean;
             /** @description When it was taken or written, EDTF */
@@ -2361,7 +2369,7 @@ export interface components {
             chain: components["schemas"]["Chain"];
             /** @description What is said of each attribute, and what it amounts to */
             known: components["schemas"]["Known"][];
-            /** @description Identifiers that it shares with other machines */
+            /** @description Identifiers that it shares with other records */
             meetings: components["schemas"]["Meeting"][];
             /**
              * Format: int64
@@ -2749,10 +2757,6 @@ export interface components {
             version: number;
         };
         ListedMachine: {
-            /**
-             * @description Accession number
-             * @example EH-0142
-             */
             accession: string;
             /**
              * Format: int64
@@ -2770,26 +2774,17 @@ export interface components {
             disputed: number;
             /**
              * Format: int64
-             * @description First year in which its parts are expected; settles date codes with an open decade
+             * @description First year in which its parts are expected
              */
-            eraFrom?: number | null;
-            /**
-             * Format: int64
-             * @description Last year in which its parts are expected
-             */
-            eraTo?: number | null;
+            eraFrom: number | null;
             /** Format: int64 */
             id: number;
-            maker?: string;
+            maker: string;
             /** @description How much memory it has is one of them */
             memoryDisputed: boolean;
-            model?: string;
-            /** @description What the machine is called */
+            model: string;
             name: string;
-            /** @description Where it stands */
-            place?: string;
-            /** @description Where it comes from */
-            provenance?: string;
+            place: string;
             /** @description In KB of 1,024 bytes with one decimal; empty when none is known */
             ram: string;
             /**
@@ -2800,7 +2795,6 @@ export interface components {
             rom: string;
             /** Format: int64 */
             romBytes: number;
-            serial?: string;
             /**
              * @description How far taking stock has come
              * @enum {string}
@@ -2808,13 +2802,6 @@ export interface components {
             stage: "untouched" | "in hand" | "needs attention" | "settled";
             /** Format: int64 */
             unidentified: number;
-            /** Format: date-time */
-            updatedAt: string;
-            /**
-             * Format: int64
-             * @description Counts changes; a change names the version it started from
-             */
-            version: number;
         };
         "Look-at-linkRequest": {
             token: string;
@@ -3191,7 +3178,6 @@ export interface components {
             total: number;
         };
         Meeting: {
-            accession: string;
             /** Format: date-time */
             at: string | null;
             by: string;
@@ -3201,12 +3187,9 @@ export interface components {
              */
             decision: "" | "linked" | "dismissed";
             key: string;
+            /** @description What the other record is called */
             name: string;
-            /**
-             * Format: int64
-             * @description The other machine
-             */
-            otherId: number;
+            other: components["schemas"]["RecordRef"];
             reason: string;
             /** @description Where it stands here */
             source: string;
@@ -3219,8 +3202,8 @@ export interface components {
             /** @enum {string} */
             decision: "linked" | "dismissed";
             key: string;
-            /** Format: int64 */
-            otherId: number;
+            one: components["schemas"]["RecordRef"];
+            other: components["schemas"]["RecordRef"];
             reason: string;
         };
         Merged: {
@@ -3779,6 +3762,12 @@ export interface components {
             state: "plain" | "attention" | "stop";
             value: string;
             why: components["schemas"]["ReckonedReason"][];
+        };
+        RecordRef: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "machine" | "assembly" | "lot";
         };
         Region: {
             /** Format: double */
@@ -9130,75 +9119,6 @@ export interface operations {
             };
         };
     };
-    "decide-meeting": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MeetingDecision"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     "move-machine": {
         parameters: {
             query?: never;
@@ -9513,6 +9433,141 @@ export interface operations {
                 content: {
                     "application/json": string;
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-meetings": {
+        parameters: {
+            query: {
+                kind: "machine" | "assembly" | "lot";
+                id: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Meeting"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "decide-meeting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeetingDecision"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

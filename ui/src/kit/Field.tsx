@@ -70,11 +70,12 @@ export function Choice<Value extends string>(props: {
   value: Value
   options: { value: Value; text: string }[]
   onChange: (value: Value) => void
+  name?: string
 }) {
   return (
     <ChoiceWrap>
       {props.label}
-      <Drop value={props.value} onChange={(event) => { props.onChange(event.target.value as Value) }}>
+      <Drop name={props.name} value={props.value} onChange={(event) => { props.onChange(event.target.value as Value) }}>
         {props.options.map(({ value, text }) => (
           <option key={value} value={value}>{text}</option>
         ))}

@@ -5,7 +5,7 @@ import { EditRecord } from '../kit/EditRecord'
 import { Field, FieldGrid, Tick } from '../kit/Field'
 import { RecordForm, textOf } from '../kit/RecordForm'
 
-const names = { caption: 'caption', view: 'view', taken: 'date', translation: 'translation' }
+const names = { caption: 'caption', view: 'view', taken: 'date', translation: 'translation', numbers: 'numbers' }
 const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top', 'board bottom', 'label', 'screen', 'inside']
 
 /** What is written about a picture or document. */
@@ -17,7 +17,7 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
     const text = (name: string) => textOf(data, name)
     return {
       caption: text('caption'), view: text('view'), taken: text('taken'), language: text('language'), translation: text('translation'),
-      address: text('address'), captured: text('captured'), staffOnly,
+      address: text('address'), captured: text('captured'), numbers: text('numbers'), staffOnly,
     }
   }
   return (
@@ -32,6 +32,14 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
           {isDocument && <Field label="Address of a web page" name="address" defaultValue={attachment.address} mono />}
           {isDocument && <Field label="Captured on" name="captured" defaultValue={attachment.captured} placeholder="2026-11-25" mono />}
         </FieldGrid>
+        <Field
+          label="Serials and other identifiers that stand in it"
+          name="numbers"
+          defaultValue={attachment.numbers}
+          rows={2}
+          mono
+          hint="One a line. They are compared with those on machines, boards in store and other documents."
+        />
         {isDocument && <Field label="Translation" name="translation" defaultValue={attachment.translation} rows={4} />}
         <datalist id="views-of-picture">{views.map((view) => <option key={view} value={view} />)}</datalist>
         <Tick label="For staff only" isOn={staffOnly} onChange={setStaffOnly} />

@@ -85,6 +85,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
         {account?.mayWriteSheets && <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it out</Button>}
       </Buttons>
       {isPicture && mayCite && !region && <Faint>Drag over a part, as the serial number, to mark and cite it.</Faint>}
+      {attachment.numbers && <Faint>Stands in it: {attachment.numbers.split('\n').join(', ')}</Faint>}
       {attachment.translation && <Translation>{attachment.translation}</Translation>}
       {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
       {doing === 'citing' && 'machine' in owner && (

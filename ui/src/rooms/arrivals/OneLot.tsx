@@ -12,6 +12,7 @@ import { EditRecord } from '../../kit/EditRecord'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
+import { MeetingsOf } from '../../meetings/Meetings'
 import { Pictures } from '../../pictures/Pictures'
 import { LotForm } from './LotForm'
 import { Things } from './Things'
@@ -48,6 +49,7 @@ function Shown({ lot }: { lot: Lot }) {
           </Facts>
         </Part>
       )}
+      <MeetingsOf of={{ kind: 'lot', id: lot.id }} />
       <Things lot={lot} />
       <Pictures owner={{ lot: lot.id }} />
       <Part title="History" action={<Button $small aria-expanded={telling} onPress={() => { setTelling(!telling) }}>{telling ? 'Hide the history' : 'Show the history'}</Button>}>

@@ -8,6 +8,7 @@ import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
+import { MeetingsOf } from '../../meetings/Meetings'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { narrow } from '../../theme'
@@ -42,6 +43,7 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
             {came.data.thing?.share && `; its share of the cost is ${came.data.thing.share} ${came.data.lot.currency ?? ''}`}
           </p>
         )}
+        <MeetingsOf of={{ kind: 'assembly', id: assembly.id }} />
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
       </Page>
       <Reckoning assemblies={[assembly]} reckoning={reckoning} />

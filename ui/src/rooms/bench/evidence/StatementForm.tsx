@@ -38,7 +38,7 @@ export function StatementForm({ machineId, attribute: start = 'serial', kind: st
         {!known && <Field label="Name of it" name="attribute" placeholder="colour" isRequired />}
         <Field label={known?.unit ? `What the source says, ${known.unit}` : 'What the source says'} name="value" isRequired autoFocus mono hint={known && `Settled best: ${known.settledBy}`} />
       </FieldGrid>
-      <CitationFields kind={kind} onKind={setKind} cited={cited} />
+      <CitationFields machineId={machineId} kind={kind} onKind={setKind} cited={cited} />
       <FieldGrid><PickParty label="Who says it" name="party" onPick={setParty} /></FieldGrid>
     </RecordForm>
   )

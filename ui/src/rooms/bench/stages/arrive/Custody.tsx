@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { type Dossier, type ToldCustody, useWithdrawCustody } from '../../../../api/dossier'
@@ -34,7 +35,7 @@ export function Custody({ machineId, chain, arrived }: { machineId: number; chai
       )}
       {chain.links.length === 0 && <p>Nothing is written down of its past. Start with who made it and when, or with who used it last.</p>}
       <Links>
-        {chain.links.map((link) => <One key={link.id} link={link} mayEdit={mayEdit} />)}
+        {chain.links.map((link) => <One key={link.id} machineId={machineId} link={link} mayEdit={mayEdit} />)}
         {chain.withdrawn.map((link) => (
           <li key={link.id}><When>{link.dates}</When><span><s>{link.roleWords} {link.whom}</s> <Faint>withdrawn: {link.withdrawn}</Faint></span></li>
         ))}
@@ -45,7 +46,7 @@ export function Custody({ machineId, chain, arrived }: { machineId: number; chai
 
 const words: Record<Chain['findings'][number]['kind'], string> = { gap: 'Gap', overlap: 'Overlap', impossible: 'Impossible', undated: 'No date' }
 
-function One({ link, mayEdit }: { link: ToldCustody; mayEdit: boolean }) {
+function One({ machineId, link, mayEdit }: { machineId: number; link: ToldCustody; mayEdit: boolean }) {
   const [doing, setDoing] = useState<'changing' | 'withdrawing'>()
   const withdraw = useWithdrawCustody()
   const done = () => { setDoing(undefined) }
@@ -55,6 +56,7 @@ function One({ link, mayEdit }: { link: ToldCustody; mayEdit: boolean }) {
       <When>{link.dates || 'no date'}</When>
       <span>
         {link.roleWords} <strong>{link.whom || 'somebody unknown'}</strong>{link.place && `, ${link.place}`}{link.usedFor && `: ${link.usedFor}`} <Faint>({source})</Faint>
+        {link.pictureId && <> <Link to={`/bench/${String(machineId)}/look-over`} state={{ picture: { id: link.pictureId, region: link.region } }}>{link.region ? 'place on the picture' : 'what it cites'}</Link></>}
         {mayEdit && (
           <Both>
             <Button $tone="quiet" aria-label={`Change ${link.roleWords} ${link.whom}`} onPress={() => { setDoing('changing') }}>Change</Button>
@@ -64,7 +66,7 @@ function One({ link, mayEdit }: { link: ToldCustody; mayEdit: boolean }) {
       </span>
       {doing && (
         <Whole>
-          {doing === 'changing' && <ChangeCustody link={link} onDone={done} />}
+          {doing === 'changing' && <ChangeCustody machineId={machineId} link={link} onDone={done} />}
           {doing === 'withdrawing' && (
             <RecordForm
               error={withdraw.error}

@@ -9,6 +9,7 @@ import { PickParty } from '../../../library/people/PickParty'
 import { CitationFields, readCitation, type SourceKind } from '../../evidence/CitationFields'
 
 type FormProps = {
+  machineId: number
   start?: ToldCustody
   error: Error | null
   isPending: boolean
@@ -17,7 +18,7 @@ type FormProps = {
   onCancel: () => void
 }
 
-function CustodyForm({ start, onSubmit, ...form }: FormProps) {
+function CustodyForm({ machineId, start, onSubmit, ...form }: FormProps) {
   const vocabulary = useQuery(vocabularyQuery)
   const [role, setRole] = useState(start?.role ?? 'used-by')
   const [kind, setKind] = useState<SourceKind>(start?.kind ?? 'recalled')
@@ -37,7 +38,7 @@ function CustodyForm({ start, onSubmit, ...form }: FormProps) {
         <Field label="Where" name="place" defaultValue={start?.place ?? ''} />
         <Field label="Used for" name="usedFor" defaultValue={start?.usedFor ?? ''} />
       </FieldGrid>
-      <CitationFields kind={kind} onKind={setKind} start={start} />
+      <CitationFields machineId={machineId} kind={kind} onKind={setKind} start={start} cited={cited} />
     </RecordForm>
   )
 }
@@ -45,16 +46,16 @@ function CustodyForm({ start, onSubmit, ...form }: FormProps) {
 /** Notes who had the machine, when and where. */
 export function TellCustody({ machineId, onDone }: { machineId: number; onDone: () => void }) {
   const tell = useTellCustody(machineId)
-  return <CustodyForm error={tell.error} isPending={tell.isPending} action="Add it to the chain" onSubmit={(fields) => { tell.mutate(fields, { onSuccess: onDone }) }} onCancel={onDone} />
+  return <CustodyForm machineId={machineId} error={tell.error} isPending={tell.isPending} action="Add it to the chain" onSubmit={(fields) => { tell.mutate(fields, { onSuccess: onDone }) }} onCancel={onDone} />
 }
 
 /** Changes a statement about the past. */
-export function ChangeCustody({ link, onDone }: { link: ToldCustody; onDone: () => void }) {
+export function ChangeCustody({ machineId, link, onDone }: { machineId: number; link: ToldCustody; onDone: () => void }) {
   const change = useChangeCustody(link.id)
   const names = { role: 'role', who: 'who', place: 'where', dates: 'when', usedFor: 'used for', kind: 'source', cited: 'which source' }
   return (
     <EditRecord record={link} change={change} newerIn={({ custody }) => custody && { ...link, ...custody }} names={names} onDone={onDone}>
-      {(form) => <CustodyForm start={link} action="Keep it" {...form} />}
+      {(form) => <CustodyForm machineId={machineId} start={link} action="Keep it" {...form} />}
     </EditRecord>
   )
 }

@@ -9,11 +9,11 @@ import { messageOf } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
 import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
+import { Meetings } from '../../../../meetings/Meetings'
 import { Pictures } from '../../../../pictures/Pictures'
 import type { Opened } from '../../../../pictures/region'
 import { useReckoning } from '../../../../reckoning/useReckoning'
 import { AddStatement, KnownList } from '../../evidence/KnownList'
-import { Meetings } from '../../evidence/Meetings'
 import { Left } from '../Left'
 import { Board } from '../takestock/Board'
 import { Walk } from './Walk'
@@ -28,9 +28,10 @@ export function LookOver({ machine, dossier }: { machine: Machine; dossier: Doss
 function Outside({ machine, dossier, outside }: { machine: Machine; dossier: Dossier; outside: FittedAssembly }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const reckoning = useReckoning({ assembly: outside.id }, machine.version, [outside])
-  const [opened, setOpened] = useState<Opened>()
+  const state = useLocation().state as { spot?: { assembly: number; line: number }; picture?: Opened } | null
+  const [opened, setOpened] = useState(state?.picture)
   const [insert, setInsert] = useState<{ text: string }>()
-  const spot = (useLocation().state as { spot?: { assembly: number; line: number } } | null)?.spot
+  const spot = state?.spot
   const { show } = reckoning
   useEffect(() => { if (spot) show(spot.assembly, spot.line) }, [spot, show])
   const walk = reckoning.machine?.walk ?? dossier.stages.walk
@@ -39,7 +40,7 @@ function Outside({ machine, dossier, outside }: { machine: Machine; dossier: Dos
       <Left words="Still to be looked at" left={reckoning.machine?.left ?? dossier.stages.lookOverLeft} />
       <Walk walk={walk} mayWrite={mayWrite} onFace={(text) => { setInsert({ text }) }} />
       <Board assembly={outside} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
-      <Meetings machineId={machine.id} meetings={dossier.meetings} />
+      <Meetings of={{ kind: 'machine', id: machine.id }} meetings={dossier.meetings} />
       <Part title="What is known" faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>
         {mayWrite && <AddStatement machineId={machine.id} />}
         <KnownList machineId={machine.id} known={dossier.known} onPicture={(id, region) => { setOpened({ id, region }) }} />

@@ -1,0 +1,61 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// Meetings lists the identifiers that a record shares with others.
+func (a *App) Meetings(ctx context.Context, actor Actor, record store.RecordRef) ([]store.Meeting, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	return store.MeetingsOf(ctx, a.db, record, actor.Hides())
+}
+
+// MeetingDecision says what an identifier means that two records share.
+type MeetingDecision struct {
+	Key      string          `json:"key" maxLength:"400"`
+	One      store.RecordRef `json:"one"`
+	Other    store.RecordRef `json:"other"`
+	Decision string          `json:"decision" enum:"linked,dismissed"`
+	Reason   string          `json:"reason" maxLength:"400"`
+}
+
+// DecideMeeting says what an identifier that two records share means: that they belong together, or that
+// it is by chance or by mistake.
+func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision) error {
+	if err := oneLine("reason", &d.Reason); err != nil {
+		return err
+	}
+	if d.Reason == "" {
+		return &Invalid{"reason", "say why, so that whoever finds it next need not ask again"}
+	}
+	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		meetings, err := store.MeetingsOf(ctx, tx, d.One, false)
+		if err != nil {
+			return err
+		}
+		for _, m := range meetings {
+			if m.Key != d.Key || m.Other != d.Other {
+				continue
+			}
+			if err := store.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.account(), d.Decision, d.Reason); err != nil {
+				return err
+			}
+			subject, machine := d.One.Kind, (*int64)(nil)
+			switch d.One.Kind {
+			case "machine":
+				machine = &d.One.ID
+			case "lot":
+				subject = "acquisition"
+			}
+			told := map[string]string{"value": m.Value, "other": m.Name, "decision": d.Decision, "reason": d.Reason}
+			return record(ctx, tx, actor, "decide meeting", subject, d.One.ID, machine, nil, told)
+		}
+		return &Invalid{"key", "the two do not share this identifier any more"}
+	})
+}

@@ -1,0 +1,88 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/store"
+	"frugalheron/store/blobs"
+	"frugalheron/store/storetest"
+)
+
+// A serial in a bill, on a board in store and on a machine: each is met from all sides but within its own
+// lot, wherever the board goes.
+func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds := app.New(storetest.New(t)).WithBlobs(kept)
+	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
+	require.NoError(t, err)
+	card, err := deeds.AddLooseAssembly(ctx, technician, "Loft", store.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
+	require.NoError(t, err)
+	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Meridian"}})
+	require.NoError(t, err)
+	other, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
+	require.NoError(t, err)
+	ref := func(kind string, id int64) store.RecordRef { return store.RecordRef{Kind: kind, ID: id} }
+	met := func(actor app.Actor, of store.RecordRef) []string {
+		meetings, err := deeds.Meetings(ctx, actor, of)
+		require.NoError(t, err)
+		names := []string{}
+		for _, m := range meetings {
+			names = append(names, m.Name+m.Decision)
+		}
+		return names
+	}
+	require.Equal(t, []string{"EH-0142 Meridian"}, met(viewer, ref("assembly", card.ID)))
+	require.Equal(t, []string{"Memory card"}, met(viewer, ref("machine", machine.ID)))
+
+	// The bill is for staff only until somebody says otherwise; so is what stands in it.
+	bill, err := deeds.Attach(ctx, curator, app.Owner{AcquisitionID: lot.ID}, "bill.txt", []byte("One computer, serial no. TV2-00817, 120.00"))
+	require.NoError(t, err)
+	require.Equal(t, "TV2-00817", bill.Numbers)
+	require.Equal(t, []string{"EH-0142 Meridian", "Memory card"}, met(technician, ref("lot", lot.ID)))
+	require.Equal(t, []string{}, met(viewer, ref("lot", lot.ID)))
+	require.Equal(t, []string{"Memory card"}, met(viewer, ref("machine", machine.ID)))
+
+	// The machine came with that lot: no question. The other lot's list is one.
+	_, err = deeds.ItemIsMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, []string{"Memory card"}, met(technician, ref("lot", lot.ID)))
+	list, err := deeds.Attach(ctx, curator, app.Owner{AcquisitionID: other.ID}, "list.pdf", []byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
+	require.NoError(t, err)
+	require.Empty(t, list.Numbers)
+	noted := list.AttachmentFields
+	noted.Numbers = "TV2 00817\n\n  12"
+	list, err = deeds.ChangeAttachment(ctx, technician, list.ID, list.Version, noted)
+	require.NoError(t, err)
+	require.Equal(t, []string{"Memory card", "Odds and ends"}, met(technician, ref("machine", machine.ID)))
+
+	var invalid *app.Invalid
+	decision := app.MeetingDecision{Key: "TV200817", One: ref("lot", other.ID), Other: ref("machine", machine.ID), Decision: "dismissed", Reason: "a slip of the pen"}
+	require.ErrorIs(t, deeds.DecideMeeting(ctx, technician, decision), app.ErrForbidden)
+	require.NoError(t, deeds.DecideMeeting(ctx, curator, decision))
+	require.Equal(t, []string{"Memory card", "Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
+	decision.One = ref("lot", lot.ID)
+	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, decision), &invalid)
+
+	// Struck out and brought back; the card goes into the machine, and is met there no more.
+	event, err := deeds.StrikeAttachment(ctx, curator, list.ID, list.Version)
+	require.NoError(t, err)
+	require.Equal(t, []string{"Memory card"}, met(technician, ref("machine", machine.ID)))
+	require.NoError(t, deeds.Undo(ctx, curator, event))
+	moved, err := deeds.MoveAssembly(ctx, technician, card.ID, card.Version, app.Move{To: "machine", MachineID: machine.ID})
+	require.NoError(t, err)
+	require.Equal(t, []string{"Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
+	require.Empty(t, met(technician, ref("assembly", card.ID)))
+	require.NoError(t, deeds.Undo(ctx, technician, moved.Event))
+	require.Len(t, met(technician, ref("assembly", card.ID)), 3)
+	card, err = deeds.Assembly(ctx, technician, card.ID)
+	require.NoError(t, err)
+	plain := card.AssemblyFields
+	plain.Serial = ""
+	_, err = deeds.ChangeAssembly(ctx, technician, card.ID, card.Version, plain)
+	require.NoError(t, err)
+	require.Empty(t, met(technician, ref("assembly", card.ID)))
+}

@@ -1,0 +1,136 @@
+package rom
+
+import (
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// Text is a stretch that reads as text.
+type Text struct {
+	Offset int    `json:"offset"`
+	Text   string `json:"text"`
+}
+
+// Rules of thumb: shorter stretches, or ones with few letters, are code that happens to look like text.
+const (
+	leastText = 6
+	mostTexts = 2000
+)
+
+// printable are the bytes that texts are made of.
+var printable = func() (table [256]bool) {
+	for b := 0x20; b < 0x7f; b++ {
+		table[b] = true
+	}
+	return table
+}()
+
+// textsIn finds the stretches that read as text.
+func textsIn(data []byte, stretches [][2]int) []Text {
+	texts := []Text{}
+	for _, s := range stretches {
+		// A stretch of text covers every place that is a multiple of its least length.
+		for at := s[0] + leastText - 1; at < s[1]; at += leastText {
+			if !printable[data[at]] {
+				continue
+			}
+			from, to := at, at+1
+			for from > s[0] && printable[data[from-1]] {
+				from--
+			}
+			for to < s[1] && printable[data[to]] {
+				to++
+			}
+			if to-from >= leastText && reads(data[from:to]) {
+				texts = append(texts, Text{from, string(data[from:to])})
+				if len(texts) == mostTexts {
+					return texts
+				}
+			}
+			at = to
+		}
+	}
+	return texts
+}
+
+// reads reports whether most of a stretch is letters, figures and spaces, and at least half is letters
+// that a word could be of.
+func reads(stretch []byte) bool {
+	letters, words := 0, 0
+	for _, b := range stretch {
+		switch {
+		case 'a' <= b && b <= 'z' || 'A' <= b && b <= 'Z':
+			letters++
+			words++
+		case '0' <= b && b <= '9' || b == ' ' || b == '.' || b == ',' || b == '-':
+			words++
+		}
+	}
+	return letters*2 >= len(stretch) && words*4 >= len(stretch)*3 || words == len(stretch) && letters >= 3
+}
+
+// claim is what stands beside a year that tells of authorship.
+var (
+	claim = regexp.MustCompile(`(?i)\(c\)|\bcopyright|\bcopr\b|\bcopr\.`)
+	// A year, alone or the last of a range.
+	yearOrRange = regexp.MustCompile(`\b(19[6-9]\d|200\d|2010)(?:\s*[-/]\s*(\d\d)\b)?`)
+)
+
+// Years lie in the time that machines of this kind were built in, as date codes do.
+const firstYear, lastYear = 1965, 2010
+
+// between is the largest number of bytes that may lie between a claim and its year: ends of strings,
+// lengths, cursor positions.
+const between = 4
+
+// yearsIn finds the years that stand in texts about authorship.
+func yearsIn(texts []Text) []int {
+	years := []int{}
+	for i := 0; i < len(texts); i++ {
+		joined, end := texts[i].Text, texts[i].Offset+len(texts[i].Text)
+		for i+1 < len(texts) && texts[i+1].Offset-end <= between {
+			i++
+			joined += " " + texts[i].Text
+			end = texts[i].Offset + len(texts[i].Text)
+		}
+		if claim.MatchString(joined) {
+			years = append(years, yearsOf(joined)...)
+		}
+	}
+	slices.Sort(years)
+	return slices.Compact(years)
+}
+
+func yearsOf(text string) []int {
+	years := []int{}
+	for _, match := range yearOrRange.FindAllStringSubmatch(text, -1) {
+		year := number(match[1])
+		years = append(years, year)
+		if match[2] == "" {
+			continue
+		}
+		if last := year/100*100 + number(match[2]); last > year {
+			years = append(years, last)
+		}
+	}
+	return slices.DeleteFunc(years, func(year int) bool { return year < firstYear || year > lastYear })
+}
+
+func number(digits string) int {
+	n, _ := strconv.Atoi(digits) // the pattern lets only figures through
+	return n
+}
+
+// versionText is what a version is written like in a text or on a label.
+var versionText = regexp.MustCompile(`(?i)\b(?:v|ver|version|rev|revision|release|rel)\.?\s*(\d+(?:\.\d+)*[a-z]?)\b`)
+
+// VersionIn finds a version in a text, as "1.1" in "MONITOR V1.1"; empty for none.
+func VersionIn(text string) string {
+	match := versionText.FindStringSubmatch(text)
+	if match == nil {
+		return ""
+	}
+	return strings.ToLower(match[1])
+}
