@@ -24,6 +24,7 @@ type toldLot struct {
 	From   string
 	Price  string
 	Costs  map[string]string `json:"costs"`
+	Papers map[string]string `json:"papers"` // texts of documents by file name
 	Things []toldThing
 }
 
@@ -201,6 +202,14 @@ func (t teller) receive(told toldLot) error {
 	for i, thing := range told.Things {
 		if err := t.place(received.ID, received.Things[i].ID, thing); err != nil {
 			return fmt.Errorf("%s: %w", thing.Title, err)
+		}
+	}
+	if !t.deeds.KeepsFiles() {
+		return nil
+	}
+	for name, text := range told.Papers {
+		if _, err := t.deeds.Attach(t.ctx, t.curator, app.Owner{AcquisitionID: received.ID}, name, []byte(text)); err != nil {
+			return fmt.Errorf("%s: %w", name, err)
 		}
 	}
 	return nil
