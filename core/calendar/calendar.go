@@ -132,6 +132,12 @@ func Week(year, week int) (monday, sunday Date) {
 	return monday, yearEnd
 }
 
+// ISOWeek returns the ISO week that a day lies in, and the year that the week belongs to.
+func (d Date) ISOWeek() (year, week int) {
+	thursday := d.AddDays(4 - d.Weekday())
+	return thursday.Year, (thursday.Days()-Date{thursday.Year, 1, 1}.Days())/7 + 1
+}
+
 func mondayOfWeekOne(year int) Date {
 	fourth := Date{year, 1, 4} // always in week 1
 	return fourth.AddDays(1 - fourth.Weekday())

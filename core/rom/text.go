@@ -1,6 +1,7 @@
 package rom
 
 import (
+	"bytes"
 	"regexp"
 	"slices"
 	"strconv"
@@ -55,8 +56,8 @@ func textsIn(data []byte, stretches [][2]int) []Text {
 	return texts
 }
 
-// reads reports whether most of a stretch is letters, figures and spaces, and at least half is letters
-// that a word could be of.
+// reads reports whether most of a stretch is letters, figures and what stands between words, and a third
+// letters; or whether somebody claims it.
 func reads(stretch []byte) bool {
 	letters, words := 0, 0
 	for _, b := range stretch {
@@ -68,51 +69,59 @@ func reads(stretch []byte) bool {
 			words++
 		}
 	}
-	return letters*2 >= len(stretch) && words*4 >= len(stretch)*3 || words == len(stretch) && letters >= 3
+	return letters*3 >= len(stretch) && words*4 >= len(stretch)*3 || bytes.Contains(stretch, []byte("(C)")) || bytes.Contains(stretch, []byte("(c)"))
 }
 
 // claim is what stands beside a year that tells of authorship.
 var (
 	claim = regexp.MustCompile(`(?i)\(c\)|\bcopyright|\bcopr\b|\bcopr\.`)
-	// A year, alone or the last of a range.
-	yearOrRange = regexp.MustCompile(`\b(19[6-9]\d|200\d|2010)(?:\s*[-/]\s*(\d\d)\b)?`)
+	// A year, and shorter ones behind it.
+	yearAndMore = regexp.MustCompile(`\b(19[6-9]\d|200\d|2010)((?:\s*[-/,&]\s*\d\d\b)*)`)
+	shortYear   = regexp.MustCompile(`\d\d`)
 )
 
 // Years lie in the time that machines of this kind were built in, as date codes do.
 const firstYear, lastYear = 1965, 2010
 
-// between is the largest number of bytes that may lie between a claim and its year: ends of strings,
-// lengths, cursor positions.
-const between = 4
+// between is the largest number of bytes that may lie between the parts of a claim: ends of strings,
+// lengths, cursor positions. A year alone is too short for a text: it is looked for so far behind.
+const (
+	between = 4
+	behind  = 12
+)
 
 // yearsIn finds the years that stand in texts about authorship.
-func yearsIn(texts []Text) []int {
+func yearsIn(data []byte, texts []Text) []int {
 	years := []int{}
 	for i := 0; i < len(texts); i++ {
-		joined, end := texts[i].Text, texts[i].Offset+len(texts[i].Text)
-		for i+1 < len(texts) && texts[i+1].Offset-end <= between {
+		from, to := texts[i].Offset, texts[i].Offset+len(texts[i].Text)
+		for i+1 < len(texts) && texts[i+1].Offset-to <= between {
 			i++
-			joined += " " + texts[i].Text
-			end = texts[i].Offset + len(texts[i].Text)
+			to = texts[i].Offset + len(texts[i].Text)
 		}
-		if claim.MatchString(joined) {
-			years = append(years, yearsOf(joined)...)
+		if claim.Match(data[from:to]) {
+			years = append(years, yearsOf(data[from:min(to+behind, len(data))])...)
 		}
 	}
 	slices.Sort(years)
 	return slices.Compact(years)
 }
 
-func yearsOf(text string) []int {
+func yearsOf(stretch []byte) []int {
+	text := strings.Map(func(r rune) rune {
+		if r < ' ' || r > '~' {
+			return ' '
+		}
+		return r
+	}, string(stretch))
 	years := []int{}
-	for _, match := range yearOrRange.FindAllStringSubmatch(text, -1) {
+	for _, match := range yearAndMore.FindAllStringSubmatch(text, -1) {
 		year := number(match[1])
 		years = append(years, year)
-		if match[2] == "" {
-			continue
-		}
-		if last := year/100*100 + number(match[2]); last > year {
-			years = append(years, last)
+		for _, short := range shortYear.FindAllString(match[2], -1) {
+			if later := year/100*100 + number(short); later > year {
+				years = append(years, later)
+			}
 		}
 	}
 	return slices.DeleteFunc(years, func(year int) bool { return year < firstYear || year > lastYear })

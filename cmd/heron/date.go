@@ -1,0 +1,71 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+
+	"github.com/spf13/cobra"
+
+	"frugalheron/core/dating"
+)
+
+func dateCommand() *cobra.Command {
+	var asJSON bool
+	cmd := &cobra.Command{
+		Use:     "date [FILE|-]",
+		Short:   "When a machine was built, from the dates of its parts, plates and papers",
+		Example: `  heron date --json < evidence.json`,
+		Args:    cobra.MaximumNArgs(1),
+		RunE: run(func(cmd *cobra.Command, args []string) error {
+			name := "-"
+			if len(args) > 0 {
+				name = args[0]
+			}
+			text, err := readInput(cmd, name)
+			if err != nil {
+				return err
+			}
+			var in struct {
+				Evidence []dating.Evidence `json:"evidence"`
+			}
+			if err := json.Unmarshal(text, &in); err != nil {
+				return fmt.Errorf("the input is no evidence in JSON: %w", err)
+			}
+			result, err := dating.Date(in.Evidence, dating.DefaultRules)
+			if err != nil {
+				return err
+			}
+			if asJSON {
+				return printJSON(cmd, result)
+			}
+			printDating(cmd.OutOrStdout(), result)
+			return nil
+		}),
+	}
+	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
+	return cmd
+}
+
+func printDating(out io.Writer, r dating.Result) {
+	if r.Estimate != nil {
+		fmt.Fprintf(out, "%-11s %s to %s\n", "built", r.Estimate.From, r.Estimate.To)
+	} else {
+		fmt.Fprintf(out, "%-11s not known\n", "built")
+	}
+	if r.NotBefore != nil {
+		fmt.Fprintf(out, "%-11s %s\n", "not before", r.NotBefore)
+	}
+	if r.NotAfter != nil {
+		fmt.Fprintf(out, "%-11s %s\n", "not after", r.NotAfter)
+	}
+	for _, o := range r.Outliers {
+		fmt.Fprintf(out, "%-11s %s: %s\n", o.Verdict, o.ID, o.Why)
+	}
+	for _, c := range r.Conflicts {
+		fmt.Fprintf(out, "%-11s %s\n", "conflict", c.Why)
+	}
+	for _, b := range r.Basis {
+		fmt.Fprintf(out, "%-11s %s\n", "basis", b)
+	}
+}

@@ -1,0 +1,184 @@
+package dating_test
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"frugalheron/core/calendar"
+	"frugalheron/core/dating"
+)
+
+// week is a part with a week code.
+func week(id string, year, n int, fit dating.Fit) dating.Evidence {
+	from, to := calendar.Week(year, n)
+	return dating.Evidence{ID: id, Kind: dating.DateCode, From: from, To: to, Fit: fit}
+}
+
+func span(id string, kind dating.Kind, from, to string) dating.Evidence {
+	e := dating.Evidence{ID: id, Kind: kind}
+	if err := e.From.UnmarshalText([]byte(from)); err != nil {
+		panic(err)
+	}
+	if err := e.To.UnmarshalText([]byte(to)); err != nil {
+		panic(err)
+	}
+	return e
+}
+
+// board is n parts, one a week from 1985-W20 on.
+func board(n int) []dating.Evidence {
+	parts := []dating.Evidence{}
+	for i := range n {
+		parts = append(parts, week(fmt.Sprintf("U%d", i+1), 1985, 20+i, dating.Soldered))
+	}
+	return parts
+}
+
+func ExampleDate() {
+	r, _ := dating.Date(append(board(12), week("U50", 1987, 10, dating.Card), week("U9", 1982, 40, dating.Socketed)), dating.DefaultRules)
+	fmt.Println(r.NotBefore, r.Estimate.From, r.Estimate.To)
+	for _, o := range r.Outliers {
+		fmt.Println(o.ID, o.Verdict, o.Why)
+	}
+	// Output:
+	// 1985-07-29 1985-08-12 1986-02-02
+	// U9 earlier 141 weeks before the middle of the others, 1985-06-17: old stock, or a part that was used again
+	// U50 later 83 weeks past the newest of the others, 1985-07-29: a card that was added later
+}
+
+func TestDating(t *testing.T) {
+	for _, c := range []struct {
+		name                string
+		evidence            []dating.Evidence
+		notBefore, notAfter string
+		estimate            string
+		outliers            string
+		conflicts           string
+	}{
+		{"nothing", nil, "", "", "", "[]", "[]"},
+		{"one part", board(1), "1985-05-13", "", "1985-05-27..1985-11-17", "[]", "[]"},
+		{"half a year apart is one time", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 27, "")}, "1985-07-01", "", "1985-07-15..1986-01-05", "[]", "[]"},
+		{"a week more is not: the newer counts", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 28, "")}, "1985-07-08", "", "1985-07-22..1986-01-12", "[]", "[]"},
+		{"one later of six is too many", append(board(5), week("L", 1987, 1, "")), "1985-06-10", "", "1985-06-24..1985-12-15", "[]", "[L]"},
+		{"one later of seven is a repair", append(board(6), week("L", 1987, 1, "")), "1985-06-17", "", "1985-07-01..1985-12-22", "[L later]", "[]"},
+		{"two years before is not yet old stock", append(board(9), week("O", 1983, 24, "")), "1985-07-08", "", "1985-07-22..1986-01-12", "[]", "[]"},
+		{"a week more is", append(board(9), week("O", 1983, 23, "")), "1985-07-08", "", "1985-07-22..1986-01-12", "[O earlier]", "[]"},
+		{"a plate", append(board(6), span("plate", dating.Label, "1985-08-01", "1985-08-31")), "1985-06-17", "1985-08-31", "1985-08-01..1985-08-31", "[]", "[]"},
+		{"a plate of the same month", append(board(6), span("plate", dating.Label, "1985-06-01", "1985-06-30")), "1985-06-17", "1985-06-30", "1985-06-17..1985-06-30", "[]", "[]"},
+		{"a plate older than a soldered part", append(board(6), span("plate", dating.Label, "1984-08-01", "1984-08-31")), "1985-06-17", "1984-08-31", "1984-08-01..1984-08-31", "[]", "[plate U1]"},
+		{"a plate older than a socketed part", []dating.Evidence{week("U1", 1985, 20, dating.Socketed), span("plate", dating.Label, "1984-08-01", "1984-08-31")}, "1985-05-13", "1984-08-31", "1984-08-01..1984-08-31", "[]", "[]"},
+		{"two plates", []dating.Evidence{span("a", dating.Label, "1984-08-01", "1984-08-31"), span("b", dating.Label, "1985-01-01", "1985-01-01")}, "", "1984-08-31", "1984-08-01..1984-08-31", "[]", "[a b]"},
+		{"delivered soon", append(board(6), span("note", dating.Document, "1985-09-02", "1985-09-02")), "1985-06-17", "1985-09-02", "1985-07-01..1985-09-02", "[]", "[]"},
+		{"delivered before", append(board(6), span("note", dating.Document, "1984-09-02", "1984-09-02")), "1985-06-17", "1984-09-02", "1985-07-01..1985-12-22", "[]", "[note U6]"},
+		{"the window is over", append(board(6), span("model", dating.Window, "1982-01-01", "1984-12-31")), "1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[model] [U6 model]"},
+		{"the window is to come", append(board(6), span("model", dating.Window, "1987-01-01", "")), "1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[model]"},
+		{"older parts are no conflict", append(board(6), span("model", dating.Window, "1985-07-01", "1988-12-31")), "1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[]"},
+		{"firmware alone", []dating.Evidence{span("rom", dating.Copyright, "1984-01-01", "1984-12-31")}, "1984-01-01", "", "", "[]", "[]"},
+		{"firmware after the parts", append(board(1), span("rom", dating.Copyright, "1985-06-30", "1985-06-30")), "1985-06-30", "", "1985-06-30..1985-11-17", "[]", "[]"},
+		{"firmware changed later", append(board(6), span("rom", dating.Copyright, "1988-01-01", "1988-12-31")), "1985-06-17", "", "1985-07-01..1985-12-22", "[rom later]", "[]"},
+	} {
+		r, err := dating.Date(c.evidence, dating.DefaultRules)
+		require.NoError(t, err, c.name)
+		estimate := ""
+		if r.Estimate != nil {
+			estimate = r.Estimate.From.String() + ".." + r.Estimate.To.String()
+		}
+		outliers, conflicts := []string{}, []string{}
+		for _, o := range r.Outliers {
+			outliers = append(outliers, o.ID+" "+o.Verdict)
+		}
+		for _, k := range r.Conflicts {
+			conflicts = append(conflicts, fmt.Sprint(k.IDs))
+		}
+		assert.Equal(t, c.notBefore, orNone(r.NotBefore), c.name)
+		assert.Equal(t, c.notAfter, orNone(r.NotAfter), c.name)
+		assert.Equal(t, c.estimate, estimate, c.name)
+		assert.Equal(t, c.outliers, fmt.Sprint(outliers), c.name)
+		if len(conflicts) == 1 {
+			assert.Equal(t, c.conflicts, conflicts[0], c.name)
+		} else if len(conflicts) > 1 || c.conflicts != "[]" {
+			assert.Equal(t, "["+c.conflicts+"]", fmt.Sprint(conflicts), c.name)
+		}
+	}
+}
+
+func orNone(d *calendar.Date) string {
+	if d == nil {
+		return ""
+	}
+	return d.String()
+}
+
+func TestEvidenceThatCannotBeUsed(t *testing.T) {
+	for want, e := range map[string]dating.Evidence{
+		"kind":       span("x", "guess", "1985-01-01", "1985-01-01"),
+		"last day":   span("x", dating.Label, "1985-01-01", ""),
+		"ends":       span("x", dating.DateCode, "1985-01-02", "1985-01-01"),
+		"neither":    span("x", dating.Window, "", ""),
+		"use solder": {ID: "x", Kind: dating.DateCode, From: calendar.Date{Year: 1985, Month: 1, Day: 1}, To: calendar.Date{Year: 1985, Month: 1, Day: 1}, Fit: "glued"},
+	} {
+		_, err := dating.Date(append(board(1), e), dating.DefaultRules)
+		require.ErrorContains(t, err, want)
+		require.ErrorContains(t, err, "evidence 2 (x)")
+	}
+}
+
+// Neither the order of the evidence nor repeated runs change anything, every part is told about once at
+// most, and the estimate follows what it rests on.
+func TestDatingHolds(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(1, 60).Draw(t, "parts")
+		parts := []dating.Evidence{}
+		for i := range n {
+			parts = append(parts, week(fmt.Sprintf("U%02d", i), rapid.IntRange(1978, 1990).Draw(t, "year"), rapid.IntRange(1, 52).Draw(t, "week"), dating.Soldered))
+		}
+		r, err := dating.Date(parts, dating.DefaultRules)
+		require.NoError(t, err)
+		slices.Reverse(parts)
+		again, err := dating.Date(parts, dating.DefaultRules)
+		require.NoError(t, err)
+		require.Equal(t, r, again)
+		require.Less(t, r.NotBefore.Days(), r.Estimate.From.Days())
+		told := slices.Clone(r.Cluster)
+		for _, o := range r.Outliers {
+			require.Positive(t, o.Weeks)
+			told = append(told, o.ID)
+		}
+		slices.Sort(told)
+		require.Equal(t, len(told), len(slices.Compact(told)))
+	})
+}
+
+func TestOriginality(t *testing.T) {
+	built := &dating.Span{From: calendar.Date{Year: 1985, Month: 8, Day: 1}, To: calendar.Date{Year: 1985, Month: 12, Day: 31}}
+	for want, parts := range map[dating.Originality][]dating.Evidence{
+		dating.Factory: board(6),
+		dating.Period:  {week("a", 1987, 3, ""), week("b", 1987, 8, "")},
+		dating.Later:   {week("a", 1994, 3, "")},
+		dating.Modern:  {week("a", 2008, 3, "")},
+		dating.Unknown: {week("a", 1980, 3, "")},
+	} {
+		got := dating.JudgeAssembly(parts, built, dating.DefaultRules)
+		assert.Equal(t, want, got.Originality, got.Why)
+		assert.NotEmpty(t, got.Why)
+	}
+	assert.Equal(t, dating.Unknown, dating.JudgeAssembly(nil, built, dating.DefaultRules).Originality)
+	assert.Equal(t, dating.Unknown, dating.JudgeAssembly(board(3), nil, dating.DefaultRules).Originality)
+}
+
+func BenchmarkDate(b *testing.B) {
+	parts := []dating.Evidence{}
+	for i := range 2000 {
+		parts = append(parts, week(fmt.Sprintf("U%d", i), 1980+i%7, 1+i%50, dating.Soldered))
+	}
+	for b.Loop() {
+		if _, err := dating.Date(parts, dating.DefaultRules); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
