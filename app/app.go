@@ -23,6 +23,7 @@ type App struct {
 	privacy   privacyCache
 	blobs     *blobs.Store // nil when none is set up
 	decoding  chan struct{}
+	reader    string // address of the reader of chips; empty when none is set up
 }
 
 // New returns an App on a migrated database.

@@ -49,6 +49,24 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	"decide meeting": func(_ string, _, a fields) string {
 		return fmt.Sprintf("%v the meeting of %v with %v: %v", a["decision"], a["value"], a["other"], a["reason"])
 	},
+	"read chip": func(_ string, _, a fields) string {
+		return fmt.Sprintf("read %v of %v %v: %v", a["designator"], a["board"], a["way"], a["content"])
+	},
+	"except read": func(_ string, _, a fields) string {
+		return fmt.Sprintf("let one reading of %v count: %v", a["designator"], a["why"])
+	},
+	"strike read": func(_ string, b, _ fields) string {
+		return fmt.Sprintf("struck out a reading of %v, of %v", b["designator"], b["readOn"])
+	},
+	"take back strike of read": func(_ string, _, a fields) string {
+		return fmt.Sprintf("took back that the reading of %v, of %v, was struck out", a["designator"], a["readOn"])
+	},
+	"name rom": func(_ string, b, a fields) string {
+		return fmt.Sprintf("said of the image %v %v: %s", a["name"], a["version"], changes(b, a))
+	},
+	"make rom": func(_ string, _, a fields) string {
+		return fmt.Sprintf("made the image %v: %v", a["content"], a["from"])
+	},
 	"tell custody":   func(_ string, _, a fields) string { return "told of the past: " + custodyWords(a) },
 	"change custody": func(_ string, b, a fields) string { return "changed a statement about the past: " + changes(b, a) },
 	"withdraw custody": func(_ string, b, a fields) string {

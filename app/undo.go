@@ -31,6 +31,7 @@ var undoable = map[string]undoing{
 	"change custody":     {MayKeepTheRecord, (*App).undoChangeCustody},
 	"change lot":         {MayKeepTheRecord, (*App).undoChangeLot},
 	"strike attachment":  {MayWriteSheets, (*App).undoStrikeAttachment},
+	"strike read":        {MayWriteSheets, (*App).undoStrikeRead},
 	"strike lot item":    {MayKeepTheRecord, (*App).undoStrikeLotItem},
 	"name type":          {MayKeepTheRecord, (*App).undoNameType},
 	"change type":        {MayWriteSheets, (*App).undoChangeType},

@@ -96,7 +96,7 @@ func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progres
 			return fmt.Errorf("%s: %w", m.Accession, err)
 		}
 	}
-	return nil
+	return t.roms()
 }
 
 func (t teller) settings() error {

@@ -104,4 +104,6 @@ func (s *Server) registerAll() {
 	s.registerArrivals()
 	s.registerCollection()
 	s.registerAttachments()
+	s.registerRoms()
+	s.registerChipReadings()
 }

@@ -56,6 +56,12 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, re
 	defer listener.Close()
 	at := listener.Addr().(*net.TCPAddr)
 	return withDemoDatabase(ctx, cmd, folder, reset, func(d demonstration) error {
+		reader, err := startReader(0)
+		if err != nil {
+			return err
+		}
+		defer reader.Close()
+		d.deeds.WithReader(reader.Address())
 		accounts, err := demoPasswords(ctx, d.deeds, d.folder, at.IP.IsLoopback())
 		if err != nil {
 			return err

@@ -52,7 +52,7 @@ func rootCommand() *cobra.Command {
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
 	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand())
-	root.AddCommand(serveCommand(), demoCommand(), databaseCommand(), userCommand(), openAPICommand())
+	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(), openAPICommand())
 	return root
 }
 

@@ -77,10 +77,10 @@ func deviceOf(number string) (*rom.Device, error) {
 		return nil, nil
 	}
 	t, ok := builtin.Library().Lookup(number)
-	if !ok || !t.Class.IsMemory() || t.TotalBits() == 0 {
+	if !ok || !t.Class.IsMemory() || t.ImageBytes() == 0 {
 		return nil, usageError{fmt.Errorf("%s is no memory in the library; name one as 27128", number)}
 	}
-	return &rom.Device{Number: t.Number, Bytes: int(t.TotalBits() / 8)}, nil
+	return &rom.Device{Number: t.Number, Bytes: t.ImageBytes()}, nil
 }
 
 func printInspection(out io.Writer, image rom.Image, i rom.Inspection) {

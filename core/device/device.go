@@ -37,6 +37,9 @@ type Organisation struct {
 	Bits  int `json:"bits" doc:"Bits in a word; 0 for other devices"`
 }
 
+// ImageBytes is how many bytes a reading of the device has: each word takes whole ones.
+func (o Organisation) ImageBytes() int { return o.Words * ((o.Bits + 7) / 8) }
+
 // TotalBits is the capacity in bits.
 func (o Organisation) TotalBits() int64 { return int64(o.Words) * int64(o.Bits) }
 

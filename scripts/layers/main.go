@@ -19,14 +19,15 @@ const module = "frugalheron/"
 
 // mayImport lists for each layer the layers of ours that it may use beside itself.
 var mayImport = map[string][]string{
-	"core":    {},
-	"store":   {"core"},
-	"app":     {"store", "core"},
-	"web":     {"app", "store", "core"},
-	"demo":    {"app", "store", "core"},
-	"cmd":     {"demo", "web", "app", "store", "core"},
-	"e2e":     {"demo", "web", "app", "store", "core"},
-	"scripts": {},
+	"core":        {},
+	"store":       {"core"},
+	"app":         {"store", "core", "instruments"},
+	"web":         {"app", "store", "core"},
+	"demo":        {"app", "store", "core"},
+	"cmd":         {"demo", "web", "app", "store", "core", "instruments"},
+	"e2e":         {"demo", "web", "app", "store", "core", "instruments"},
+	"instruments": {"core"},
+	"scripts":     {},
 }
 
 // notInCore are packages that reach out of the computation.

@@ -47,7 +47,7 @@ function One({ of, meeting }: { of: RecordRef; meeting: Meeting }) {
   }
   return (
     <Notice tone="attention" word="Met twice.">
-      <Value>{meeting.value}</Value> ({meeting.source}) stands on {other}, too ({meeting.there}). {question(of, meeting.other)}
+      <Value>{meeting.value}</Value> ({meeting.source}) stands on {other}, too{meeting.there !== meeting.name && ` (${meeting.there})`}. {question(of, meeting.other)}
       {mayDecide && !decision && (
         <Buttons>
           <Button $small onPress={() => { setDecision('linked') }}>They belong together</Button>

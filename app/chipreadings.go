@@ -1,0 +1,302 @@
+package app
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"log/slog"
+	"strings"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/rom"
+	"frugalheron/instruments/romreader"
+	"frugalheron/store"
+)
+
+// WithReader reads chips through the reader at an address, as 127.0.0.1:7071.
+func (a *App) WithReader(address string) *App {
+	a.reader = address
+	return a
+}
+
+// quiet is after how many seconds a running reading counts as left behind by its process.
+const quiet = 20
+
+// flushAfter is how often what was read is kept, so that little is read twice after a stop.
+const flushAfter = 400 * time.Millisecond
+
+// slowerThan is the rate, in bytes a second, below which a link is called slow. A rule of thumb: a chip of
+// 32 KiB then takes more than half a minute.
+const slowerThan = 2048
+
+// Reader is the reader on the bench, and what a stand-in can be told.
+type Reader struct {
+	Address string   `json:"address" doc:"Empty when none is set up"`
+	Name    string   `json:"name" doc:"What it calls itself; empty when it does not answer"`
+	Trouble string   `json:"trouble" doc:"Why it does not answer, else empty"`
+	Chips   []string `json:"chips" doc:"What a stand-in can be given to read; empty for a real reader"`
+	Faults  []string `json:"faults" doc:"What a stand-in can be told to get wrong"`
+}
+
+// Reader asks for the reader on the bench.
+func (a *App) Reader(ctx context.Context, actor Actor) (Reader, error) {
+	r := Reader{Address: a.reader, Chips: []string{}, Faults: []string{}}
+	if err := actor.must(MayWriteSheets); err != nil || a.reader == "" {
+		return r, err
+	}
+	client, err := romreader.Dial(ctx, a.reader)
+	if err != nil {
+		r.Trouble = err.Error()
+		return r, nil
+	}
+	defer client.Close()
+	r.Name = client.Name()
+	if chips, err := client.Chips(ctx); err == nil {
+		r.Chips, r.Faults = chips, romreader.Faults
+	}
+	return r, nil
+}
+
+// PrepareStandIn puts a chip into a stand-in and tells it what to get wrong; a real reader refuses.
+func (a *App) PrepareStandIn(ctx context.Context, actor Actor, chip, fault string) error {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return err
+	}
+	client, err := romreader.Dial(ctx, a.reader)
+	if err != nil {
+		return &Invalid{"reader", err.Error()}
+	}
+	defer client.Close()
+	if err := client.Insert(ctx, chip); err != nil {
+		return &Invalid{"chip", err.Error()}
+	}
+	if err := client.Spoil(ctx, fault); err != nil {
+		return &Invalid{"fault", err.Error()}
+	}
+	return nil
+}
+
+// WantedReading says which chip the reader holds.
+type WantedReading struct {
+	Designator string `json:"designator" minLength:"1" maxLength:"20"`
+	Device     string `json:"device" minLength:"1" maxLength:"30" doc:"As 27128"`
+	Label      string `json:"label" maxLength:"200" required:"false" doc:"What stands on the chip"`
+	Exception  string `json:"exception" maxLength:"400" required:"false" doc:"Why it is kept although an address line seems to make no difference"`
+}
+
+// StartReading has the reader read a chip twice; it goes on after the answer.
+func (a *App) StartReading(ctx context.Context, actor Actor, assemblyID int64, wanted WantedReading) (store.ChipReading, error) {
+	var started store.ChipReading
+	err := checkAll(oneLine("designator", &wanted.Designator), oneLine("device", &wanted.Device), oneLine("label", &wanted.Label), oneLine("exception", &wanted.Exception))
+	if err == nil {
+		err = actor.must(MayWriteSheets)
+	}
+	if err != nil {
+		return started, err
+	}
+	if a.reader == "" {
+		return started, &Invalid{"reader", "no reader is set up; start the application with --reader"}
+	}
+	client, err := romreader.Dial(ctx, a.reader)
+	if err != nil {
+		return started, &Invalid{"reader", err.Error()}
+	}
+	defer client.Close()
+	size, err := client.Select(ctx, wanted.Device)
+	if err != nil {
+		return started, &Invalid{"device", err.Error()}
+	}
+	if size > rom.MaxBytes {
+		return started, &Invalid{"device", fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes)}
+	}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := a.readerIsFree(ctx, tx); err != nil {
+			return err
+		}
+		if _, err := store.LockAssembly(ctx, tx, assemblyID); err != nil {
+			return err
+		}
+		id, err := store.InsertChipReading(ctx, tx, actor.account(), store.ChipReading{
+			AssemblyID: assemblyID, Designator: wanted.Designator, Device: wanted.Device, Label: wanted.Label, Exception: wanted.Exception, Size: size,
+		})
+		if err != nil {
+			return err
+		}
+		started, err = store.ChipReadingByID(ctx, tx, id)
+		return err
+	})
+	if err == nil {
+		go a.readChip(context.WithoutCancel(ctx), actor, started)
+	}
+	return started, err
+}
+
+func (a *App) readerIsFree(ctx context.Context, h store.Handle) error {
+	running, err := store.RunningChipReadings(ctx, h, quiet)
+	if err == nil && len(running) > 0 {
+		return &Invalid{"reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator)}
+	}
+	return err
+}
+
+// ChipReading tells how far a reading is.
+func (a *App) ChipReading(ctx context.Context, actor Actor, id int64) (store.ChipReading, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return store.ChipReading{}, err
+	}
+	r, err := store.ChipReadingByID(ctx, a.db, id)
+	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
+		r.State, r.Note = "stopped", "the application was stopped while it read; what was read so far is kept"
+	}
+	return r, err
+}
+
+// StopReading stops a reading; it can be gone on with.
+func (a *App) StopReading(ctx context.Context, actor Actor, id int64) (store.ChipReading, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return store.ChipReading{}, err
+	}
+	if _, err := store.EndChipReading(ctx, a.db, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
+		return store.ChipReading{}, err
+	}
+	return a.ChipReading(ctx, actor, id)
+}
+
+// ResumeReading goes on with a reading where it stopped.
+func (a *App) ResumeReading(ctx context.Context, actor Actor, id int64) (store.ChipReading, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return store.ChipReading{}, err
+	}
+	if err := a.readerIsFree(ctx, a.db); err != nil {
+		return store.ChipReading{}, err
+	}
+	resumed, err := store.ResumeChipReading(ctx, a.db, id, quiet)
+	if err != nil {
+		return store.ChipReading{}, err
+	}
+	r, err := a.ChipReading(ctx, actor, id)
+	if err == nil && !resumed {
+		return r, &Invalid{"id", "it is over; start a new one"}
+	}
+	if err == nil {
+		go a.readChip(context.WithoutCancel(ctx), actor, r)
+	}
+	return r, err
+}
+
+// readChip reads and ends the reading, whatever comes of it.
+func (a *App) readChip(ctx context.Context, actor Actor, r store.ChipReading) {
+	state, note := "done", ""
+	err := a.readPasses(ctx, r)
+	if err == nil {
+		note, err = a.takePasses(ctx, actor, r)
+	}
+	var refused *Invalid
+	var byReader *romreader.RefusedError
+	var unsteady *romreader.UnsteadyError
+	switch {
+	case err == nil:
+	case errors.Is(err, errStopped):
+		return
+	case errors.As(err, &refused):
+		state, note = "refused", refused.Why
+	case errors.As(err, &unsteady), errors.As(err, &byReader):
+		state, note = "refused", err.Error()
+	case errors.Is(err, romreader.ErrLost):
+		state, note = "stopped", err.Error()+"; what was read so far is kept. Look after the cable and go on."
+	default:
+		slog.Error("reading a chip", "reading", r.ID, "cause", err)
+		state, note = "stopped", "something went wrong on the server; what was read so far is kept"
+	}
+	if _, err := store.EndChipReading(ctx, a.db, r.ID, state, note); err != nil {
+		slog.Error("ending the reading of a chip", "reading", r.ID, "cause", err)
+	}
+}
+
+// errStopped ends a reading that somebody stopped.
+var errStopped = errors.New("stopped")
+
+// readPasses reads what is missing of two passes.
+func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
+	client, err := romreader.Dial(ctx, a.reader)
+	if err != nil {
+		return fmt.Errorf("%w (%v)", romreader.ErrLost, err)
+	}
+	defer client.Close()
+	size, err := client.Select(ctx, r.Device)
+	if err == nil && size != r.Size {
+		err = &romreader.RefusedError{Why: fmt.Sprintf("the reader gives %d bytes for the device now, %d before", size, r.Size)}
+	}
+	if err != nil {
+		return err
+	}
+	pending, again, last := []byte{}, 0, time.Now()
+	flush := func() error {
+		running, err := store.AppendToChipReading(ctx, a.db, r.ID, pending, again)
+		if err == nil && !running {
+			err = errStopped
+		}
+		pending, again, last = pending[:0], 0, time.Now()
+		return err
+	}
+	for done := r.Done; done < 2*r.Size; {
+		from := done % r.Size
+		err := client.Read(ctx, from, r.Size, func(block romreader.Reading) error {
+			pending, again = append(pending, block.Data...), again+block.Again
+			done += len(block.Data)
+			if time.Since(last) < flushAfter {
+				return nil
+			}
+			return flush()
+		})
+		if kept := flush(); err == nil {
+			err = kept
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// takePasses looks at both passes and notes them as two readings of the chip.
+func (a *App) takePasses(ctx context.Context, actor Actor, r store.ChipReading) (string, error) {
+	got, err := store.BytesOfChipReading(ctx, a.db, r.ID)
+	if err != nil {
+		return "", err
+	}
+	first, second := got[:r.Size], got[r.Size:]
+	if !bytes.Equal(first, second) {
+		c := rom.Compare(first, second)
+		return "", &Invalid{"chip", fmt.Sprintf("two readings in a row differ in %d bytes (%s). %s", c.DifferingBytes, c.Verdict, c.Note)}
+	}
+	inspection := rom.Inspect(first, nil)
+	if len(inspection.IgnoredAddressLines) > 0 && r.Exception == "" {
+		return "", &Invalid{"chip", strings.Join(inspection.Warnings, " ")}
+	}
+	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception, Way: "by the reader, as a " + r.Device}
+	image := rom.Image{Format: rom.Binary, Data: first}
+	files := []rom.File{{Name: "first reading"}, {Name: "second reading"}}
+	added, err := a.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})
+	if err != nil {
+		return "", err
+	}
+	note := fmt.Sprintf("both readings are alike; %s is %s", r.Designator, added[1].Chip)
+	if added[1].Known != "" {
+		note += ": " + added[1].Known
+	}
+	ended, err := store.ChipReadingByID(ctx, a.db, r.ID)
+	if err != nil {
+		return "", err
+	}
+	if ended.Again > 0 {
+		note += fmt.Sprintf(". %d blocks had to be read again: look after the contacts", ended.Again)
+	}
+	if took := time.Since(r.UpdatedAt).Seconds(); float64(2*r.Size-r.Done) < slowerThan*took {
+		note += fmt.Sprintf(". The link is slow, %.0f bytes a second", float64(2*r.Size-r.Done)/took)
+	}
+	return note, nil
+}

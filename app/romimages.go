@@ -1,0 +1,291 @@
+package app
+
+import (
+	"context"
+	"encoding/hex"
+	"fmt"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/rom"
+	"frugalheron/store"
+)
+
+// RomPage is a page of images.
+type RomPage struct {
+	Images []store.ListedRom `json:"images" doc:"Named ones first, by name and version"`
+	More   bool              `json:"more"`
+}
+
+// RomList lists the images of the collection; words may be a part of a name or of a sum.
+func (a *App) RomList(ctx context.Context, actor Actor, words string, skip, limit int) (RomPage, error) {
+	page := RomPage{Images: []store.ListedRom{}}
+	if err := actor.must(MayLook); err != nil {
+		return page, err
+	}
+	found, err := store.ListRoms(ctx, a.db, strings.Fields(words), skip, limit+1)
+	if len(found) > limit {
+		found, page.More = found[:limit], true
+	}
+	page.Images = append(page.Images, found...)
+	return page, err
+}
+
+// ToldRom is what is known of an image.
+type ToldRom struct {
+	store.RomImage
+	Inspection  rom.Inspection    `json:"inspection"`
+	Code        []rom.CodeFit     `json:"code" doc:"Processors whose way of starting fits, the best first"`
+	JumpTable   *rom.CodeFit      `json:"jumpTable" doc:"Where it begins with a table of jumps, else null"`
+	SameContent []store.RomImage  `json:"sameContent" doc:"The same content in another number of copies"`
+	Holders     []store.RomHolder `json:"holders" doc:"Sockets in which it was read last"`
+	MayHave     bool              `json:"mayHave" doc:"Whether who asks may have the bytes"`
+}
+
+// Rom tells all that is known of an image. Its bytes may be kept from viewers, its sums never are.
+func (a *App) Rom(ctx context.Context, actor Actor, sum string) (ToldRom, error) {
+	told := ToldRom{}
+	if err := actor.must(MayLook); err != nil {
+		return told, err
+	}
+	var err error
+	if told.RomImage, err = store.RomBySHA(ctx, a.db, sum); err != nil {
+		return told, err
+	}
+	if told.Inspection, err = a.inspectionOf(ctx, sum); err != nil {
+		return told, err
+	}
+	if told.SameContent, err = store.SameContent(ctx, a.db, told.RomImage); err != nil {
+		return told, err
+	}
+	if told.Holders, err = store.RomHolders(ctx, a.db, []string{sum}); err != nil {
+		return told, err
+	}
+	told.MayHave = told.Public || !actor.Hides()
+	told.Code = []rom.CodeFit{}
+	if !told.MayHave {
+		told.Inspection.Texts = []rom.Text{}
+		return told, nil
+	}
+	data, err := a.romBytes(ctx, sum)
+	if err != nil {
+		return told, err
+	}
+	one := data[:told.Inspection.EffectiveBytes]
+	told.Code, told.JumpTable = rom.CodeFits(one), rom.JumpTable(one)
+	return told, nil
+}
+
+// RomBytes reads an image for who may have it.
+func (a *App) RomBytes(ctx context.Context, actor Actor, sum string) (store.RomImage, []byte, error) {
+	if err := actor.must(MayLook); err != nil {
+		return store.RomImage{}, nil, err
+	}
+	image, err := store.RomBySHA(ctx, a.db, sum)
+	if err != nil {
+		return image, nil, err
+	}
+	if !image.Public && actor.Hides() {
+		return image, nil, ErrForbidden
+	}
+	data, err := a.romBytes(ctx, sum)
+	return image, data, err
+}
+
+// RomMap draws what an image holds, cell by cell.
+func (a *App) RomMap(ctx context.Context, actor Actor, sum string, cell int) (rom.Cells, error) {
+	_, data, err := a.RomBytes(ctx, actor, sum)
+	if err != nil {
+		return rom.Cells{}, err
+	}
+	inspection, err := a.inspectionOf(ctx, sum)
+	return rom.MapOf(data, inspection, cell), err
+}
+
+// HexRow is sixteen bytes of an image, or fewer at its end.
+type HexRow struct {
+	Offset int    `json:"offset"`
+	Hex    string `json:"hex" doc:"Two figures a byte, a space between"`
+	Text   string `json:"text" doc:"The bytes as text, a point for what is none"`
+}
+
+// hexRow is how many bytes stand in a row.
+const hexRow = 16
+
+// RomHex reads a stretch of an image as rows.
+func (a *App) RomHex(ctx context.Context, actor Actor, sum string, from, count int) ([]HexRow, error) {
+	_, data, err := a.RomBytes(ctx, actor, sum)
+	if err != nil {
+		return nil, err
+	}
+	rows := []HexRow{}
+	from -= from % hexRow
+	for at := from; at < min(from+count, len(data)); at += hexRow {
+		stretch := data[at:min(at+hexRow, len(data))]
+		text := make([]byte, len(stretch))
+		for i, b := range stretch {
+			text[i] = '.'
+			if b >= ' ' && b <= '~' {
+				text[i] = b
+			}
+		}
+		rows = append(rows, HexRow{at, strings.TrimSpace(spaced(hex.EncodeToString(stretch))), string(text)})
+	}
+	return rows, nil
+}
+
+func spaced(figures string) string {
+	var out strings.Builder
+	for i := 0; i < len(figures); i += 2 {
+		out.WriteString(strings.ToUpper(figures[i:i+2]) + " ")
+	}
+	return out.String()
+}
+
+// RomFile writes an image in a format, for who may have it.
+func (a *App) RomFile(ctx context.Context, actor Actor, sum string, format rom.Format) (Content, error) {
+	image, data, err := a.RomBytes(ctx, actor, sum)
+	if err != nil {
+		return Content{}, err
+	}
+	ending := map[rom.Format]string{rom.Binary: "bin", rom.HexRecords: "hex", rom.SRecords: "s19"}[format]
+	name := image.SHA256[:12]
+	if image.Name != "" {
+		name = fileWord(RomName(image)) + "-" + image.CRC32
+	}
+	file := Content{MediaType: "application/octet-stream", FileName: name + "." + ending}
+	file.Data, err = rom.Encode(format, 0, data)
+	return file, err
+}
+
+// fileWord makes a name fit for a file: letters and figures, and hyphens for the rest.
+func fileWord(name string) string {
+	return strings.Trim(strings.Map(func(r rune) rune {
+		if r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '.' {
+			return r
+		}
+		return '-'
+	}, name), "-.")
+}
+
+// RomComparison is two images side by side.
+type RomComparison struct {
+	rom.Comparison
+	A     store.RomImage `json:"a"`
+	B     store.RomImage `json:"b"`
+	Cells rom.Cells      `json:"cells" doc:"How much differs in each cell, in tenths"`
+}
+
+// CompareRoms compares two images; a is the earlier.
+func (a *App) CompareRoms(ctx context.Context, actor Actor, one, two string, cell int) (RomComparison, error) {
+	var c RomComparison
+	var first, second []byte
+	var err error
+	if c.A, first, err = a.RomBytes(ctx, actor, one); err != nil {
+		return c, err
+	}
+	if c.B, second, err = a.RomBytes(ctx, actor, two); err != nil {
+		return c, err
+	}
+	c.Comparison, c.Cells = rom.Compare(first, second), rom.DifferingCells(first, second, cell)
+	return c, nil
+}
+
+// NameRom says what an image is. It is known by that wherever its content is met.
+func (a *App) NameRom(ctx context.Context, actor Actor, sum string, changes int, fields store.RomFields) (store.RomImage, error) {
+	var named store.RomImage
+	if err := checkAll(oneLine("name", &fields.Name), oneLine("version", &fields.Version), lines("note", &fields.Note)); err != nil {
+		return named, err
+	}
+	if fields.Name == "" && fields.Version != "" {
+		return named, &Invalid{"name", "a version is one of something; name it, as Monitor"}
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockRom(ctx, tx, sum)
+		if err != nil {
+			return err
+		}
+		if before.Changes != changes {
+			return &Stale{What: "what is said of the image", Newer: before}
+		}
+		if before.Public != fields.Public && !MayKeepTheRecord.Include(actor.Role) {
+			return ErrForbidden
+		}
+		if err := store.UpdateRom(ctx, tx, sum, fields); err != nil {
+			return err
+		}
+		if named, err = store.RomBySHA(ctx, tx, sum); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "name rom", "rom image", before.ID, nil, before.RomFields, named.RomFields)
+	})
+	return named, err
+}
+
+// SplitRom deals an image out to lanes and keeps each as an image of its own.
+func (a *App) SplitRom(ctx context.Context, actor Actor, sum string, lanes int) ([]store.RomImage, error) {
+	image, data, err := a.RomBytes(ctx, actor, sum)
+	if err != nil {
+		return nil, err
+	}
+	dealt, err := rom.Split(data, lanes)
+	if err != nil {
+		return nil, &Invalid{"lanes", err.Error()}
+	}
+	from := make([]string, lanes)
+	for i := range from {
+		from[i] = fmt.Sprintf("lane %d of %d of %s", i, lanes, RomName(image))
+	}
+	return a.makeRoms(ctx, actor, dealt, from)
+}
+
+// MergeRoms puts lanes together, lane 0 first, and keeps what comes out as an image of its own.
+func (a *App) MergeRoms(ctx context.Context, actor Actor, sums []string) (store.RomImage, error) {
+	lanes, names := make([][]byte, len(sums)), make([]string, len(sums))
+	for i, sum := range sums {
+		image, data, err := a.RomBytes(ctx, actor, sum)
+		if err != nil {
+			return store.RomImage{}, err
+		}
+		lanes[i], names[i] = data, RomName(image)
+	}
+	merged, err := rom.Merge(lanes)
+	if err != nil {
+		return store.RomImage{}, &Invalid{"lanes", err.Error()}
+	}
+	made, err := a.makeRoms(ctx, actor, [][]byte{merged}, []string{"lanes of " + strings.Join(names, ", ")})
+	if err != nil {
+		return store.RomImage{}, err
+	}
+	return made[0], nil
+}
+
+func (a *App) makeRoms(ctx context.Context, actor Actor, contents [][]byte, from []string) ([]store.RomImage, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return nil, err
+	}
+	for _, data := range contents {
+		if err := a.keepRom(ctx, data); err != nil {
+			return nil, err
+		}
+	}
+	made := make([]store.RomImage, len(contents))
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		for i, data := range contents {
+			image, _, isNew, err := noteRom(ctx, tx, actor, data, from[i])
+			if err != nil {
+				return err
+			}
+			made[i] = image
+			if !isNew {
+				continue
+			}
+			if err := record(ctx, tx, actor, "make rom", "rom image", image.ID, nil, nil, map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	return made, err
+}
