@@ -67,6 +67,12 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	"make rom": func(_ string, _, a fields) string {
 		return fmt.Sprintf("made the image %v: %v", a["content"], a["from"])
 	},
+	"add model": func(_ string, _, a fields) string {
+		return fmt.Sprintf("added the model %v %v", a["maker"], a["model"])
+	},
+	"change model": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed the model %v %v: %s", a["maker"], a["model"], changes(b, a))
+	},
 	"tell custody":   func(_ string, _, a fields) string { return "told of the past: " + custodyWords(a) },
 	"change custody": func(_ string, b, a fields) string { return "changed a statement about the past: " + changes(b, a) },
 	"withdraw custody": func(_ string, b, a fields) string {

@@ -119,7 +119,7 @@ func Images() map[string]Image {
 	add("EH-0113", "27C16", map[string][]byte{"U19": program("tide 19", 2048, 1900, "TIDEMARK 2.0"), "U20": program("tide 20", 2048, 1700, "COPYRIGHT 1983 BRACKWATER MICRO")})
 	half := program("valve 6", 4096, 3600, "VALVE TABLE")
 	add("EH-0118", "2764", map[string][]byte{"U5": program("valve 5", 8192, 7000, "HOPBOARD V2.3", "(C) 1985 HOLLIN ELECTRONICS"), "U6": append(slices.Clone(half), half...)})
-	add("EH-0121", "27256", map[string][]byte{"U7": program("light 7", 32768, 21000, "LIGHT DESK 40 REV 3", "(C) 1986 QUENNELL SYSTEMS"), "U8": program("light 8", 32768, 9000, "CUE ")})
+	add("EH-0121", "27256", map[string][]byte{"U7": program("light 7", 32768, 21000, "LIGHT DESK 40 REV 3", "(C) 1986 HOLLIN ELECTRONICS"), "U8": program("light 8", 32768, 9000, "CUE ")})
 	dosing := program("dosing 12", 16384, 15000, "POOL 1", "POOL 2")
 	add("EH-0126", "27128", map[string][]byte{"U11": program("dosing 11", 16384, 14000, "LIDO 32 V4.1", "(C) 1988 BRACKWATER MICRO"), "U12": dosing})
 	lanes("EH-0133", "27256", program("office", 65536, 52000, "QUENNELL DESK FIRMWARE V1.4", "COPYRIGHT 1986 QUENNELL SYSTEMS"), "U24", "U25")
@@ -130,7 +130,7 @@ func Images() map[string]Image {
 		table[i] = byte(i>>4^i) & 0x0f
 	}
 	add("EH-0142", "82S129", map[string][]byte{"U38": table})
-	ledger := program("ledger", 32768, 31000, "LEDGER SUPERVISOR REL 5", "(C) 1982 OSTREA DATA")
+	ledger := program("ledger", 32768, 31000, "LEDGER SUPERVISOR REL 5", "(C) 1982 OSTRAND & PIKE")
 	for i, designator := range []string{"U58", "U59", "U60", "U61"} {
 		part := slices.Clone(ledger[8192*i : 8192*(i+1)])
 		add("EH-0147", "2764", map[string][]byte{designator: part})

@@ -106,4 +106,5 @@ func (s *Server) registerAll() {
 	s.registerAttachments()
 	s.registerRoms()
 	s.registerChipReadings()
+	s.registerIdentify()
 }

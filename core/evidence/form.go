@@ -1,6 +1,7 @@
 package evidence
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"regexp"
@@ -8,6 +9,7 @@ import (
 	"strconv"
 	"strings"
 
+	"frugalheron/core/edtf"
 	"frugalheron/core/memory"
 )
 
@@ -24,6 +26,7 @@ const (
 	Amperes     Form = "amperes"
 	Kilograms   Form = "kilograms"
 	Millimetres Form = "millimetres" // width x depth x height
+	Moment      Form = "date"        // EDTF
 )
 
 // tolerance is by how much two weights or sizes of the same thing may differ, as a part of the larger:
@@ -105,6 +108,13 @@ func (a Attribute) parse(value string) (reading, error) {
 			return reading{}, fmt.Errorf("write an amount of memory as 64K, 4MB or 65536")
 		}
 		return reading{text: memory.Format(n), figures: []float64{float64(n)}}, nil
+	case Moment:
+		d, err := edtf.Parse(value)
+		var wrong *edtf.WrongError
+		if errors.As(err, &wrong) {
+			return reading{}, errors.New(wrong.Why)
+		}
+		return reading{text: d.String(), key: d.String()}, err
 	case Words, "":
 		return reading{text: value, key: wordsKey(value)}, nil
 	}

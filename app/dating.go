@@ -1,0 +1,239 @@
+package app
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"frugalheron/core/calendar"
+	"frugalheron/core/dating"
+	"frugalheron/core/evidence"
+	"frugalheron/core/model"
+	"frugalheron/core/reckoning"
+	"frugalheron/store"
+)
+
+// DatedPart is a date that a machine is dated by, with the spot where it stands.
+type DatedPart struct {
+	dating.Evidence
+	Words    string          `json:"words" doc:"What it is"`
+	Assembly string          `json:"assembly" doc:"Title of the assembly, or empty"`
+	Count    int             `json:"count" doc:"Parts of the line"`
+	Verdict  string          `json:"verdict" enum:",later,earlier" doc:"Empty for one that is of the time of the others"`
+	Spot     *reckoning.Spot `json:"spot" doc:"The line, or null"`
+}
+
+// DatedAssembly is how original an assembly is.
+type DatedAssembly struct {
+	ID       int64            `json:"id"`
+	Title    string           `json:"title"`
+	Reckoned dating.Judgement `json:"reckoned"`
+	Own      string           `json:"own" enum:"factory,period,later,modern,unknown" doc:"What somebody decided; unknown when nobody did"`
+	Counts   string           `json:"counts" enum:"factory,period,later,modern,unknown" doc:"Which of both counts: what somebody decided, where there is one"`
+}
+
+// DatedMachine is when a machine was built, by all that is known.
+type DatedMachine struct {
+	Result     dating.Result       `json:"result"`
+	Parts      []DatedPart         `json:"parts"`
+	Assemblies []DatedAssembly     `json:"assemblies"`
+	Model      *store.MachineModel `json:"model" doc:"By maker and model of the machine's record, or null"`
+	Holdings   []model.Row         `json:"holdings" doc:"What machines of the model hold beside what this one does; empty without a model"`
+}
+
+// Dating dates a machine from its kept sheets, its statements, its read-only memories and its model.
+func (a *App) Dating(ctx context.Context, actor Actor, machineID int64) (DatedMachine, error) {
+	d := DatedMachine{Parts: []DatedPart{}, Assemblies: []DatedAssembly{}, Holdings: []model.Row{}}
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return d, err
+	}
+	assemblies, err := store.AssembliesOf(ctx, a.db, machineID)
+	if err != nil {
+		return d, err
+	}
+	if d.Parts, err = a.datedParts(ctx, assemblies); err != nil {
+		return d, err
+	}
+	for _, read := range []func() ([]DatedPart, error){
+		func() ([]DatedPart, error) { return a.datedStatements(ctx, machineID) },
+		func() ([]DatedPart, error) { return a.datedRoms(ctx, assemblies) },
+	} {
+		more, err := read()
+		if err != nil {
+			return d, err
+		}
+		d.Parts = append(d.Parts, more...)
+	}
+	known, err := store.ModelOf(ctx, a.db, machine.Maker, machine.Model)
+	if err == nil {
+		d.useModel(known, assemblies)
+	} else if !errors.Is(err, ErrNotFound) {
+		return d, err
+	}
+	return d, d.reckon(assemblies)
+}
+
+// datedParts lists the dated lines of boards. Parts of one line are one piece of evidence.
+func (a *App) datedParts(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
+	ids, byID := make([]int64, len(assemblies)), map[int64]store.Assembly{}
+	for i, assembly := range assemblies {
+		ids[i], byID[assembly.ID] = assembly.ID, assembly
+	}
+	lines, err := store.DatedEntriesOf(ctx, a.db, ids)
+	if err != nil {
+		return nil, err
+	}
+	parts := []DatedPart{}
+	for _, line := range lines {
+		assembly := byID[line.AssemblyID]
+		part := DatedPart{Words: line.Marking, Assembly: assembly.Title, Count: line.Count, Spot: &reckoning.Spot{Assembly: line.AssemblyID, Line: line.Line}}
+		part.ID, part.Kind, part.Fit = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode, dating.Soldered
+		switch {
+		case assembly.Kind == "card":
+			part.Fit = dating.Card
+		case line.Socketed:
+			part.Fit = dating.Socketed
+		}
+		if part.From, err = calendar.Parse(line.From); err != nil {
+			return nil, err
+		}
+		if part.To, err = calendar.Parse(line.To); err != nil {
+			return nil, err
+		}
+		parts = append(parts, part)
+	}
+	return parts, nil
+}
+
+// nameOf names the parts of a line, as U40-U48.
+func nameOf(line store.DatedEntry) string {
+	designators := strings.Fields(line.Designators)
+	switch len(designators) {
+	case 0:
+		return fmt.Sprintf("line %d", line.Line)
+	case 1:
+		return designators[0]
+	}
+	return designators[0] + "-" + designators[len(designators)-1]
+}
+
+// datedStatements lists what plates and papers say of the building of a machine.
+func (a *App) datedStatements(ctx context.Context, machineID int64) ([]DatedPart, error) {
+	statements, err := store.StatementsOf(ctx, a.db, machineID)
+	if err != nil {
+		return nil, err
+	}
+	parts := []DatedPart{}
+	for _, s := range statements {
+		d := dateOf(s.Value)
+		if s.Attribute != "built" || s.Withdrawn != "" || d == nil {
+			continue
+		}
+		kind := dating.Kind("")
+		switch evidence.Kind(s.Kind) {
+		case evidence.Label, evidence.Seen:
+			kind = dating.Label
+		case evidence.Document:
+			kind = dating.Document
+		default:
+			continue // what people say is weighed elsewhere, and dates nothing
+		}
+		part := DatedPart{Words: "built " + s.Value, Count: 1}
+		part.ID, part.Kind, part.From, part.To = cmp.Or(s.Cited, evidence.Kind(s.Kind).Words()), kind, d.Earliest(), d.Latest()
+		if !part.From.IsZero() && !part.To.IsZero() {
+			parts = append(parts, part)
+		}
+	}
+	return parts, nil
+}
+
+// datedRoms lists the years that stand in the contents of read-only memories.
+func (a *App) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
+	ids, titles := []int64{}, map[int64]string{}
+	for _, assembly := range assemblies {
+		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
+	}
+	reads, err := store.RomReadsOf(ctx, a.db, ids)
+	if err != nil {
+		return nil, err
+	}
+	newest := map[string]store.RomRead{}
+	for _, r := range reads {
+		newest[fmt.Sprintf("%s, %s", titles[r.AssemblyID], r.Designator)] = r
+	}
+	parts := []DatedPart{}
+	for _, id := range slices.Sorted(maps.Keys(newest)) {
+		inspection, err := a.inspectionOf(ctx, newest[id].SHA256)
+		if err != nil {
+			return nil, err
+		}
+		if len(inspection.Years) == 0 {
+			continue
+		}
+		// The newest year is that of the version in the chip.
+		year := inspection.Years[len(inspection.Years)-1]
+		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year), Assembly: titles[newest[id].AssemblyID], Count: 1}
+		part.ID, part.Kind = "text in "+id, dating.Copyright
+		part.From, part.To = calendar.Date{Year: year, Month: 1, Day: 1}, calendar.Date{Year: year, Month: 12, Day: 31}
+		parts = append(parts, part)
+	}
+	return parts, nil
+}
+
+// useModel takes in when the model was made and what machines of it hold.
+func (d *DatedMachine) useModel(known store.MachineModel, assemblies []store.Assembly) {
+	d.Model = &known
+	if made := dateOf(known.Made); made != nil {
+		part := DatedPart{Words: "made " + known.Made, Count: 1}
+		part.ID, part.Kind, part.From, part.To = known.Maker+" "+known.Model, dating.Window, made.Earliest(), made.Latest()
+		d.Parts = append(d.Parts, part)
+	}
+	expected, _ := model.Parse(known.Expected)
+	if len(expected) == 0 {
+		return
+	}
+	fitted := make([]model.Fitted, len(assemblies))
+	for i, assembly := range assemblies {
+		fitted[i] = model.Fitted{ID: assembly.ID, Title: assembly.Title, Part: assembly.Part, Fit: assembly.Fit}
+	}
+	d.Holdings = model.Compare(expected, fitted)
+}
+
+// reckon dates the machine, and each of its assemblies by it.
+func (d *DatedMachine) reckon(assemblies []store.Assembly) error {
+	all := make([]dating.Evidence, len(d.Parts))
+	for i, part := range d.Parts {
+		all[i] = part.Evidence
+	}
+	var err error
+	if d.Result, err = dating.Date(all, dating.DefaultRules); err != nil {
+		return err
+	}
+	for i, part := range d.Parts {
+		for _, o := range d.Result.Outliers {
+			if o.ID == part.ID {
+				d.Parts[i].Verdict = o.Verdict
+			}
+		}
+	}
+	for _, assembly := range assemblies {
+		own := []dating.Evidence{}
+		for _, part := range d.Parts {
+			if part.Spot != nil && part.Spot.Assembly == assembly.ID {
+				own = append(own, part.Evidence)
+			}
+		}
+		judged := DatedAssembly{ID: assembly.ID, Title: assembly.Title, Reckoned: dating.JudgeAssembly(own, d.Result.Estimate, dating.DefaultRules), Own: assembly.Fit}
+		judged.Counts = judged.Own
+		if judged.Own == "unknown" {
+			judged.Counts = string(judged.Reckoned.Originality)
+		}
+		d.Assemblies = append(d.Assemblies, judged)
+	}
+	return nil
+}

@@ -1,0 +1,99 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"time"
+)
+
+// ModelFields are what people write about a model of machines.
+type ModelFields struct {
+	Maker    string `db:"maker" json:"maker" maxLength:"200"`
+	Model    string `db:"model" json:"model" maxLength:"200"`
+	Made     string `db:"made" json:"made" maxLength:"60" required:"false" doc:"When it was made, EDTF, as 1984/1988"`
+	Variants string `db:"variants" json:"variants" maxLength:"4000" required:"false" doc:"One a line"`
+	Expected string `db:"expected" json:"expected" maxLength:"20000" required:"false" doc:"What a machine of the model holds, an assembly a line: name | part number | option | from date"`
+	Note     string `db:"note" json:"note" maxLength:"4000" required:"false"`
+	Source   string `db:"source" json:"source" maxLength:"1000" required:"false" doc:"How one knows"`
+}
+
+// MachineModel is a model of machines.
+type MachineModel struct {
+	ID int64 `db:"id" json:"id"`
+	ModelFields
+	Machines  int       `db:"machines" json:"machines" doc:"Machines of the model in the collection"`
+	Version   int       `db:"version" json:"version"`
+	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+}
+
+const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.note, d.source, d.version, d.updated_at,
+	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(d.maker) AND lower(m.model) = lower(d.model)) AS machines FROM machine_model d `
+
+// InsertModel adds a model and returns its id. One that is there violates machine_model_key.
+func InsertModel(ctx context.Context, h Handle, f ModelFields) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO machine_model (maker, model, made, variants, expected, note, source) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
+	return id, err
+}
+
+// UpdateModel writes all fields and counts the version up. The caller holds the row's lock.
+func UpdateModel(ctx context.Context, h Handle, id int64, f ModelFields) error {
+	_, err := h.ExecContext(ctx, `UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, note = $7, source = $8,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
+	return err
+}
+
+// ModelByID reads a model.
+func ModelByID(ctx context.Context, h Handle, id int64) (MachineModel, error) {
+	var m MachineModel
+	err := get(ctx, h, &m, fmt.Sprintf("model %d", id), modelSelect+`WHERE d.id = $1`, id)
+	return m, err
+}
+
+// LockModel keeps others from changing a model until the transaction ends, and reads it.
+func LockModel(ctx context.Context, h Handle, id int64) (MachineModel, error) {
+	if _, err := h.ExecContext(ctx, `SELECT 1 FROM machine_model WHERE id = $1 FOR NO KEY UPDATE`, id); err != nil {
+		return MachineModel{}, err
+	}
+	return ModelByID(ctx, h, id)
+}
+
+// ModelOf finds the model that a machine is of, by its maker and model; ErrNotFound when it is not known.
+func ModelOf(ctx context.Context, h Handle, maker, model string) (MachineModel, error) {
+	var m MachineModel
+	err := get(ctx, h, &m, "model "+maker+" "+model, modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
+	return m, err
+}
+
+// ListModels lists models whose maker, model or variants hold all words, by maker and model.
+func ListModels(ctx context.Context, h Handle, words []string, limit int) ([]MachineModel, error) {
+	where, args := likeAll(`lower(d.maker || ' ' || d.model || ' ' || d.variants)`, words, []any{limit})
+	if where == "" {
+		where = "true"
+	}
+	found := []MachineModel{}
+	err := h.SelectContext(ctx, &found, modelSelect+`WHERE `+where+` ORDER BY lower(d.maker), lower(d.model) LIMIT $1`, args...)
+	return found, err
+}
+
+// DatedEntry is a line of a kept sheet whose parts are dated.
+type DatedEntry struct {
+	AssemblyID  int64  `db:"assembly_id"`
+	Line        int    `db:"line"`
+	Designators string `db:"designators"` // with spaces between
+	Count       int    `db:"count"`
+	Marking     string `db:"marking"`
+	Socketed    bool   `db:"socketed"`
+	From        string `db:"date_from"`
+	To          string `db:"date_to"`
+}
+
+// DatedEntriesOf lists the dated lines of assemblies.
+func DatedEntriesOf(ctx context.Context, h Handle, assemblyIDs []int64) ([]DatedEntry, error) {
+	found := []DatedEntry{}
+	err := h.SelectContext(ctx, &found, `SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, count, marking, socketed,
+			CAST(date_from AS text) AS date_from, CAST(date_to AS text) AS date_to
+		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND date_from IS NOT NULL AND date_to IS NOT NULL AND NOT empty ORDER BY assembly_id, line`, assemblyIDs)
+	return found, err
+}
