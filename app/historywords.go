@@ -62,7 +62,7 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 		return fmt.Sprintf("took back that the reading of %v, of %v, was struck out", a["designator"], a["readOn"])
 	},
 	"name rom": func(_ string, b, a fields) string {
-		return fmt.Sprintf("said of the image %v %v: %s", a["name"], a["version"], changes(b, a))
+		return fmt.Sprintf("said of the image %v %v: %s", a["name"], a["romVersion"], changes(b, a))
 	},
 	"make rom": func(_ string, _, a fields) string {
 		return fmt.Sprintf("made the image %v: %v", a["content"], a["from"])

@@ -193,12 +193,12 @@ func (a *App) CompareRoms(ctx context.Context, actor Actor, one, two string, cel
 }
 
 // NameRom says what an image is. It is known by that wherever its content is met.
-func (a *App) NameRom(ctx context.Context, actor Actor, sum string, changes int, fields store.RomFields) (store.RomImage, error) {
+func (a *App) NameRom(ctx context.Context, actor Actor, sum string, version int, fields store.RomFields) (store.RomImage, error) {
 	var named store.RomImage
-	if err := checkAll(oneLine("name", &fields.Name), oneLine("version", &fields.Version), lines("note", &fields.Note)); err != nil {
+	if err := checkAll(oneLine("name", &fields.Name), oneLine("romVersion", &fields.Edition), lines("note", &fields.Note)); err != nil {
 		return named, err
 	}
-	if fields.Name == "" && fields.Version != "" {
+	if fields.Name == "" && fields.Edition != "" {
 		return named, &Invalid{"name", "a version is one of something; name it, as Monitor"}
 	}
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -206,7 +206,7 @@ func (a *App) NameRom(ctx context.Context, actor Actor, sum string, changes int,
 		if err != nil {
 			return err
 		}
-		if before.Changes != changes {
+		if before.Version != version {
 			return &Stale{What: "what is said of the image", Newer: before}
 		}
 		if before.Public != fields.Public && !MayKeepTheRecord.Include(actor.Role) {

@@ -142,7 +142,7 @@ func (a *App) judgeSocket(ctx context.Context, s *RomSocket) error {
 // labelAgainst compares the version on the chip with the one inside.
 func (a *App) labelAgainst(ctx context.Context, s *RomSocket, image store.RomImage) error {
 	label := s.Reads[len(s.Reads)-1].Label
-	onChip, inside, where := rom.VersionIn(label), strings.ToLower(image.Version), "it is known as"
+	onChip, inside, where := rom.VersionIn(label), strings.ToLower(image.Edition), "it is known as"
 	if inside == "" {
 		inspection, err := a.inspectionOf(ctx, image.SHA256)
 		if err != nil {
@@ -196,7 +196,7 @@ func RomName(i store.RomImage) string {
 	if i.Name == "" {
 		return "SHA-256 " + i.SHA256[:8]
 	}
-	return strings.TrimSpace(i.Name + " " + i.Version)
+	return strings.TrimSpace(i.Name + " " + i.Edition)
 }
 
 func romKey(sum string) string { return "roms/" + sum[:2] + "/" + sum }

@@ -175,11 +175,11 @@ var toldReads = map[string]toldRead{
 
 // namedRoms are contents that somebody has named.
 var namedRoms = map[string]store.RomFields{
-	"EH-0101 U7":  {Name: "Harbour BASIC", Version: "1.1", Public: true, Note: "Mends the rounding of 1.0."},
-	"EH-0139 U7":  {Name: "Harbour BASIC", Version: "1.0", Public: true},
-	"EH-0142 U11": {Name: "Video card firmware", Version: "2.0"},
-	"EH-0118 U5":  {Name: "Hopboard", Version: "2.3"},
-	"EH-0113 U19": {Name: "Tidemark recorder", Version: "2.0"},
+	"EH-0101 U7":  {Name: "Harbour BASIC", Edition: "1.1", Public: true, Note: "Mends the rounding of 1.0."},
+	"EH-0139 U7":  {Name: "Harbour BASIC", Edition: "1.0", Public: true},
+	"EH-0142 U11": {Name: "Video card firmware", Edition: "2.0"},
+	"EH-0118 U5":  {Name: "Hopboard", Edition: "2.3"},
+	"EH-0113 U19": {Name: "Tidemark recorder", Edition: "2.0"},
 }
 
 // roms notes what was read out of the chips.
@@ -210,7 +210,7 @@ func (t teller) roms() error {
 			return fmt.Errorf("%s: %w", chip, err)
 		}
 		if now.Name == "" {
-			if _, err := t.deeds.NameRom(t.ctx, t.curator, sum, now.Changes, namedRoms[chip]); err != nil {
+			if _, err := t.deeds.NameRom(t.ctx, t.curator, sum, now.Version, namedRoms[chip]); err != nil {
 				return fmt.Errorf("%s: %w", chip, err)
 			}
 		}
@@ -231,6 +231,27 @@ func (t teller) readOut(image Image, s app.RomSocket) error {
 		of := app.RomReading{Designator: s.Designator, Label: told.label, Way: "by the bench reader", ReadOn: r.on, Exception: r.alone}
 		if _, err := t.deeds.AddRomFile(t.ctx, t.curator, s.AssemblyID, of, fmt.Sprintf("%s-%d.bin", s.Designator, i+1), data); err != nil {
 			return err
+		}
+	}
+	return nil
+}
+
+// models describes the models of the sample world.
+func (t teller) models() error {
+	told, err := readWorld[[]store.ModelFields]("models.json")
+	if err != nil {
+		return err
+	}
+	there, err := t.deeds.Models(t.ctx, t.curator, "")
+	if err != nil {
+		return err
+	}
+	for _, fields := range told {
+		if slices.ContainsFunc(there, func(m store.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
+			continue
+		}
+		if _, err := t.deeds.AddModel(t.ctx, t.curator, fields); err != nil {
+			return fmt.Errorf("%s: %w", fields.Model, err)
 		}
 	}
 	return nil

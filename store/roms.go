@@ -10,7 +10,7 @@ import (
 // RomFields are what people write about the content of a read-only memory.
 type RomFields struct {
 	Name    string `db:"name" json:"name" maxLength:"200" required:"false" doc:"What it is, as Monitor; known wherever the content is met"`
-	Version string `db:"version" json:"version" maxLength:"40" required:"false" doc:"As 1.1"`
+	Edition string `db:"version" json:"romVersion" maxLength:"40" required:"false" doc:"Version of the content, as 1.1"`
 	Note    string `db:"note" json:"note" maxLength:"4000" required:"false"`
 	Public  bool   `db:"public" json:"public" required:"false" doc:"Viewers may have the bytes; sums are for everybody"`
 }
@@ -25,7 +25,7 @@ type RomImage struct {
 	Effective string `db:"effective" json:"effective" doc:"SHA-256 of one copy of what repeats: it is the same for the same content in a larger device"`
 	RomFields
 	MadeFrom string    `db:"made_from" json:"madeFrom" doc:"For one that was put together or taken apart here, from what"`
-	Changes  int       `db:"changes" json:"changes" doc:"Counts changes; a change names the count that it started from"`
+	Version  int       `db:"changes" json:"version" doc:"Counts changes; a change names the version it started from"`
 	At       time.Time `db:"at" json:"at"`
 }
 
@@ -50,7 +50,7 @@ func PutRom(ctx context.Context, h Handle, by *int64, i RomImage, inspection any
 // UpdateRom writes all fields and counts the change. The caller holds the row's lock.
 func UpdateRom(ctx context.Context, h Handle, sha256 string, f RomFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE rom_image SET name = $2, version = $3, note = $4, public = $5, changes = changes + 1 WHERE sha256 = $1`,
-		sha256, f.Name, f.Version, f.Note, f.Public)
+		sha256, f.Name, f.Edition, f.Note, f.Public)
 	return err
 }
 

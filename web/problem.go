@@ -46,6 +46,8 @@ type Newer struct {
 	Lot          *store.Acquisition  `json:"lot,omitempty"`
 	Collection   *store.Collection   `json:"collection,omitempty"`
 	Attachment   *store.Attachment   `json:"attachment,omitempty"`
+	Rom          *store.RomImage     `json:"rom,omitempty"`
+	Model        *store.MachineModel `json:"model,omitempty"`
 }
 
 // Error returns the detail.
@@ -127,6 +129,10 @@ func newer(record any) *Newer {
 		return &Newer{OwnType: &r}
 	case store.Account:
 		return &Newer{Account: &r}
+	case store.RomImage:
+		return &Newer{Rom: &r}
+	case store.MachineModel:
+		return &Newer{Model: &r}
 	case store.Party:
 		return &Newer{Party: &r}
 	case store.Custody:

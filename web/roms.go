@@ -32,9 +32,9 @@ type Reason struct {
 	Why string `json:"why" maxLength:"400"`
 }
 
-// ChangedRom is what is said of an image, and the count of changes that it started from.
+// ChangedRom is what is said of an image, and the version that it started from.
 type ChangedRom struct {
-	Changes int `json:"changes" minimum:"1"`
+	Versioned
 	store.RomFields
 }
 
@@ -93,7 +93,7 @@ func (s *Server) registerRoms() {
 		BySum
 		Body ChangedRom
 	}) (*output[store.RomImage], error) {
-		return answer(s.app.NameRom(ctx, actor, in.SHA256, in.Body.Changes, in.Body.RomFields))
+		return answer(s.app.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "map-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/map", Summary: "What each cell of an image holds", Errors: errorsOfRead,

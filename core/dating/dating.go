@@ -35,10 +35,10 @@ const (
 // Evidence is one date. Either end may be missing for a production window.
 type Evidence struct {
 	ID   string        `json:"id"`
-	Kind Kind          `json:"kind"`
+	Kind Kind          `json:"kind" enum:"date-code,label,copyright,document,production-window"`
 	From calendar.Date `json:"from"`
 	To   calendar.Date `json:"to"`
-	Fit  Fit           `json:"fit"`
+	Fit  Fit           `json:"fit" enum:",soldered,socketed,card"`
 }
 
 // Span is a time from the first to the last day.
@@ -50,8 +50,8 @@ type Span struct {
 // Outlier is a part that is not from the time of the others.
 type Outlier struct {
 	ID      string `json:"id"`
-	Verdict string `json:"verdict"` // later or earlier
-	Weeks   int    `json:"weeks"`   // later: past the newest of the cluster; earlier: before its middle
+	Verdict string `json:"verdict" enum:"later,earlier"`
+	Weeks   int    `json:"weeks"` // later: past the newest of the cluster; earlier: before its middle
 	Why     string `json:"why"`
 }
 

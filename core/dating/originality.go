@@ -27,7 +27,7 @@ const (
 
 // Judgement is how original an assembly is, and why.
 type Judgement struct {
-	Originality Originality `json:"originality"`
+	Originality Originality `json:"originality" enum:"factory,period,later,modern,unknown"`
 	Why         string      `json:"why"`
 }
 

@@ -99,7 +99,7 @@ const (
 
 // Row is one assembly, expected or fitted.
 type Row struct {
-	State    State     `json:"state"`
+	State    State     `json:"state" enum:"fitted,missing,option fitted,option not fitted,extra,not original,other part number"`
 	Expected *Expected `json:"expected"` // null for an extra one
 	FittedID int64     `json:"fittedId"` // 0 for a missing one
 	Title    string    `json:"title"`

@@ -22,7 +22,7 @@ const (
 
 // Comparison is what differs between two images.
 type Comparison struct {
-	Verdict        Verdict `json:"verdict"`
+	Verdict        Verdict `json:"verdict" enum:"identical,same-content,lanes-swapped,charge-loss,unreliable-read,related,different"`
 	DifferingBytes int     `json:"differingBytes"` // bytes that only the longer has among them
 	FirstOffset    *int    `json:"firstOffset"`    // null when nothing differs
 	Bits0to1       int     `json:"bits0to1"`       // bits that are 0 in the first and 1 in the second

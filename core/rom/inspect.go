@@ -22,7 +22,7 @@ const (
 type Device struct {
 	Number string `json:"number"`
 	Bytes  int    `json:"bytes"`
-	Fits   Fits   `json:"fits"`
+	Fits   Fits   `json:"fits" enum:"exact,short,long"`
 }
 
 // Inspection is what is found in an image.

@@ -23,7 +23,7 @@ const (
 
 // Chip is what the readings of a chip amount to.
 type Chip struct {
-	State ReadState `json:"state"`
+	State ReadState `json:"state" enum:"not read,read once,read,readings differ,fading"`
 	// SHA256 names the content that counts: the first that was read twice in a row; empty when none was.
 	SHA256 string `json:"sha256"`
 	Why    string `json:"why"`

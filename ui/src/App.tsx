@@ -20,6 +20,9 @@ const Library = lazy(() => import('./rooms/library/Library'))
 const Stores = lazy(() => import('./rooms/stores/Stores'))
 const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
 const People = lazy(() => import('./rooms/library/people/People'))
+const Models = lazy(() => import('./rooms/library/models/Models'))
+const RomList = lazy(() => import('./rooms/library/roms/RomList'))
+const OneRom = lazy(() => import('./rooms/library/roms/OneRom'))
 const Arrivals = lazy(() => import('./rooms/arrivals/Arrivals'))
 const NewLot = lazy(() => import('./rooms/arrivals/NewLot'))
 const OneLot = lazy(() => import('./rooms/arrivals/OneLot'))
@@ -53,6 +56,9 @@ export function App() {
           <Route path="shelves/arrivals/:lotId" element={<OneLot />} />
           <Route path="stores/places" element={<Places />} />
           <Route path="library/people" element={<People />} />
+          <Route path="library/models" element={<Models />} />
+          <Route path="library/roms" element={<RomList />} />
+          <Route path="library/roms/:sha256" element={<OneRom />} />
           <Route path="stores" element={<Stores />} />
           <Route path="stores/:assemblyId" element={<OneLoose />} />
           <Route path="library" element={<Library />} />

@@ -23,7 +23,12 @@ export const assemblyQuery = (id: number) =>
     queryFn: () => ask(api.GET('/api/assemblies/{id}', { params: { path: { id } } })),
   })
 
-const onBench = { onSuccess: () => queryClient.invalidateQueries({ queryKey: assembliesKey }) }
+const onBench = {
+  onSuccess: () => {
+    for (const queryKey of [['dating'], ['roms']]) void queryClient.invalidateQueries({ queryKey })
+    return queryClient.invalidateQueries({ queryKey: assembliesKey })
+  },
+}
 
 export function useAddAssembly(machineId: number) {
   return useMutation({

@@ -1,9 +1,9 @@
 import { infiniteQueryOptions, queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, historyChanged, type Schemas, sessionEnded } from './client'
+import { api, ask, historyChanged, type Schemas } from './client'
 import { dossierChanged } from './dossier'
-import { ProblemError, unreachable } from './problem'
 import { offerUndo } from './undo'
+import { upload } from './upload'
 
 export type Attachment = Schemas['Attachment']
 export type AttachmentFields = Omit<Schemas['ChangedAttachment'], 'version'>
@@ -49,28 +49,10 @@ export function attachmentsChanged() {
   dossierChanged()
 }
 
-/** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
+/** Sends one picture or document. */
 export function sendFile(owner: Owner, file: File, onProgress: (part: number) => void): Promise<Attachment> {
-  if (file.size === 0) {
-    return Promise.reject(new ProblemError(422, { title: 'Not acceptable as it is', status: 422, detail: 'The file is empty; nothing of it would be kept.' }))
-  }
   const path = 'machine' in owner ? `/api/machines/${String(owner.machine)}` : `/api/lots/${String(owner.lot)}`
-  return new Promise((resolve, reject) => {
-    const request = new XMLHttpRequest()
-    request.open('POST', `${path}/attachments?name=${encodeURIComponent(file.name)}`)
-    request.setRequestHeader('Content-Type', 'application/octet-stream')
-    request.responseType = 'json'
-    request.upload.onprogress = ({ loaded, total }) => { onProgress(total ? loaded / total : 0) }
-    request.onerror = () => { reject(unreachable()) }
-    request.onload = () => {
-      if (request.status === 201) resolve(request.response as Attachment)
-      else {
-        if (request.status === 401) sessionEnded()
-        reject(new ProblemError(request.status, (request.response ?? undefined) as Schemas['Problem'] | undefined))
-      }
-    }
-    request.send(file)
-  })
+  return upload(`${path}/attachments?name=${encodeURIComponent(file.name)}`, file, onProgress)
 }
 
 export function useChangeAttachment(id: number) {

@@ -34,7 +34,7 @@ export const vocabularyQuery = queryOptions({
 
 /** Whatever is written about a machine may change what is reckoned of it. */
 export function dossierChanged() {
-  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments'], ['meetings']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments'], ['meetings'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
 }
 
 const onChange = { onSuccess: dossierChanged }

@@ -136,6 +136,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/chip-readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Have the reader read a chip, twice
+         * @description Roles: curator, technician.
+         */
+        post: operations["start-reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/difference": {
         parameters: {
             query?: never;
@@ -316,6 +336,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/roms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep what was read out of a chip
+         * @description Binary, hex records, S-records, or a zip archive of such, up to 64 MB; a file of an archive whose name starts with another designator of the board goes to that chip. Roles: curator, technician.
+         */
+        post: operations["add-rom-file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/sheet": {
         parameters: {
             query?: never;
@@ -438,6 +478,66 @@ export interface paths {
         get: operations["view-picture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chip-readings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How far a reading is
+         * @description Roles: curator, technician.
+         */
+        get: operations["get-reading"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chip-readings/{id}/resume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go on with a reading where it stopped
+         * @description Roles: curator, technician.
+         */
+        post: operations["resume-reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chip-readings/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop a reading; it can be gone on with
+         * @description Roles: curator, technician.
+         */
+        post: operations["stop-reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1040,6 +1140,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/dating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * When a machine was built, and what of it is original
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["date-machine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/dossier": {
         parameters: {
             query?: never;
@@ -1200,6 +1320,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/roms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sockets for read-only memories of a machine, with what was read there
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-rom-sockets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/sheets": {
         parameters: {
             query?: never;
@@ -1258,6 +1398,50 @@ export interface paths {
          * @description Roles: curator.
          */
         post: operations["decide-meeting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Models of machines
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-models"];
+        put?: never;
+        /**
+         * Add a model
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-model"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/models/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change what is said of a model
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-model"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1432,6 +1616,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reader": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The reader on the bench
+         * @description Roles: curator, technician.
+         */
+        get: operations["get-reader"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reader/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put a chip into the stand-in of a reader, and tell it what to get wrong
+         * @description Roles: curator, technician.
+         */
+        put: operations["prepare-stand-in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon": {
         parameters: {
             query?: never;
@@ -1446,6 +1670,210 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rom-reads/{id}/exception": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let one reading count alone
+         * @description Roles: curator, technician.
+         */
+        post: operations["except-read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rom-reads/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a reading
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Images of read-only memories
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-roms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put the lanes of a wide bus together
+         * @description Roles: curator, technician.
+         */
+        post: operations["merge-roms"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is known of an image
+         * @description Sums are for everybody; texts and code only where the bytes are. Roles: curator, technician, viewer.
+         */
+        get: operations["get-rom"];
+        /**
+         * Say what an image is; it is known by that wherever it is met
+         * @description Roles: curator, technician.
+         */
+        put: operations["name-rom"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/{sha256}/against/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Two images side by side; the first is the earlier
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["compare-roms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/{sha256}/bytes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A stretch of an image as rows of figures
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["read-rom"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/{sha256}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * An image as a file
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-rom-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/{sha256}/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What each cell of an image holds
+         * @description A letter for each cell: b blank, t text, r repeated, d tables, c as varied as programs are, x as varied as chance. Roles: curator, technician, viewer.
+         */
+        get: operations["map-rom"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/roms/{sha256}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Deal an image out to the lanes of a wide bus
+         * @description Roles: curator, technician.
+         */
+        post: operations["split-rom"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1729,6 +2157,23 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        AddedRead: {
+            /**
+             * @description How far the chip is known now
+             * @enum {string}
+             */
+            chip: "not read" | "read once" | "read" | "readings differ" | "fading";
+            designator: string;
+            file: string;
+            /** @enum {string} */
+            format: "bin" | "ihex" | "srec";
+            /** @description The content was not known */
+            isNew: boolean;
+            /** @description What the content is called where it is known, else empty */
+            known: string;
+            sha256: string;
+            warnings: string[];
+        };
         Arrival: {
             /** @description The lot it came with, or null */
             lot: components["schemas"]["Lot"] | null;
@@ -1873,6 +2318,11 @@ export interface components {
              */
             next: number;
         };
+        Cells: {
+            /** Format: int64 */
+            cell: number;
+            kinds: string;
+        };
         Chain: {
             findings: components["schemas"]["CustodyFinding"][];
             /** @description First day of the drawing, or null when nothing has a date */
@@ -2000,6 +2450,24 @@ export interface components {
             /** @description Where it comes from */
             provenance?: string;
             serial?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Change-modelRequest": {
+            /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
+            expected?: string;
+            /** @description When it was made, EDTF, as 1984/1988 */
+            made?: string;
+            maker: string;
+            model: string;
+            note?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description One a line */
+            variants?: string;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -2139,6 +2607,20 @@ export interface components {
              */
             version: number;
         };
+        ChangedRom: {
+            /** @description What it is, as Monitor; known wherever the content is met */
+            name?: string;
+            note?: string;
+            /** @description Viewers may have the bytes; sums are for everybody */
+            public?: boolean;
+            /** @description Version of the content, as 1.1 */
+            romVersion?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         ChangedThing: {
             /**
              * Format: int64
@@ -2180,6 +2662,54 @@ export interface components {
              */
             version: number;
         };
+        Chip: {
+            next: string;
+            sha256: string;
+            /** @enum {string} */
+            state: "not read" | "read once" | "read" | "readings differ" | "fading";
+            why: string;
+        };
+        ChipReading: {
+            /**
+             * Format: int64
+             * @description Blocks that had to be read more than once
+             */
+            again: number;
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: date-time */
+            at: string;
+            designator: string;
+            device: string;
+            /**
+             * Format: int64
+             * @description Bytes read so far, of twice the size
+             */
+            done: number;
+            exception: string;
+            /** Format: int64 */
+            id: number;
+            label: string;
+            /** @description Why it stopped or was refused, or what came of it */
+            note: string;
+            /**
+             * Format: int64
+             * @description Bytes of the device
+             */
+            size: number;
+            /** @enum {string} */
+            state: "running" | "stopped" | "refused" | "done";
+            /** Format: date-time */
+            updatedAt: string;
+        };
+        CodeFit: {
+            kind: string;
+            order: string;
+            /** Format: int64 */
+            score: number;
+            vectors: components["schemas"]["Vector"][];
+            why: string[];
+        };
         Collection: {
             /** @example EH-{number:4} */
             accessionPattern: string;
@@ -2191,6 +2721,10 @@ export interface components {
             name: string;
             /** Format: int64 */
             version: number;
+        };
+        Conflict: {
+            ids: string[];
+            why: string;
         };
         Custody: {
             /** Format: date-time */
@@ -2313,6 +2847,56 @@ export interface components {
             /** @description Last day covered, YYYY-MM-DD */
             to: string;
         };
+        DatedAssembly: {
+            /**
+             * @description Which of both counts: what somebody decided, where there is one
+             * @enum {string}
+             */
+            counts: "factory" | "period" | "later" | "modern" | "unknown";
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description What somebody decided; unknown when nobody did
+             * @enum {string}
+             */
+            own: "factory" | "period" | "later" | "modern" | "unknown";
+            reckoned: components["schemas"]["Judgement"];
+            title: string;
+        };
+        DatedMachine: {
+            assemblies: components["schemas"]["DatedAssembly"][];
+            /** @description What machines of the model hold beside what this one does; empty without a model */
+            holdings: components["schemas"]["Row"][];
+            /** @description By maker and model of the machine's record, or null */
+            model: components["schemas"]["MachineModel"] | null;
+            parts: components["schemas"]["DatedPart"][];
+            result: components["schemas"]["Result"];
+        };
+        DatedPart: {
+            /** @description Title of the assembly, or empty */
+            assembly: string;
+            /**
+             * Format: int64
+             * @description Parts of the line
+             */
+            count: number;
+            /** @enum {string} */
+            fit: "" | "soldered" | "socketed" | "card";
+            from: string;
+            id: string;
+            /** @enum {string} */
+            kind: "date-code" | "label" | "copyright" | "document" | "production-window";
+            /** @description The line, or null */
+            spot: components["schemas"]["ReckonedSpot"] | null;
+            to: string;
+            /**
+             * @description Empty for one that is of the time of the others
+             * @enum {string}
+             */
+            verdict: "" | "later" | "earlier";
+            /** @description What it is */
+            words: string;
+        };
         "Decide-personal-dataRequest": {
             decidedBy?: string;
             /** @description YYYY-MM-DD */
@@ -2334,6 +2918,13 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Device: {
+            /** Format: int64 */
+            bytes: number;
+            /** @enum {string} */
+            fits: "exact" | "short" | "long";
+            number: string;
         };
         Difference: {
             /** @description Without its text; number 0 for the empty sheet before the first */
@@ -2458,6 +3049,14 @@ export interface components {
             kind: string;
             /** @description As it was said */
             value: string;
+        };
+        Expected: {
+            from: string;
+            /** Format: int64 */
+            line: number;
+            option: boolean;
+            part: string;
+            title: string;
         };
         ExtraCost: {
             /** Format: int64 */
@@ -2603,6 +3202,35 @@ export interface components {
             note: string;
             number: string;
         };
+        HexRow: {
+            /** @description Two figures a byte, a space between */
+            hex: string;
+            /** Format: int64 */
+            offset: number;
+            /** @description The bytes as text, a point for what is none */
+            text: string;
+        };
+        Inspection: {
+            /** Format: int64 */
+            blankBytes: number;
+            blankRuns: components["schemas"]["Run"][];
+            /** Format: int64 */
+            bytes: number;
+            crc32: string;
+            device: components["schemas"]["Device"] | null;
+            /** Format: int64 */
+            effectiveBytes: number;
+            ignoredAddressLines: number[];
+            /** Format: int64 */
+            repeats: number;
+            sha1: string;
+            sha256: string;
+            stuckDataBits: number[];
+            sum16: string;
+            texts: components["schemas"]["Text"][];
+            warnings: string[];
+            years: number[];
+        };
         Invitation: {
             login: string;
             name: string;
@@ -2689,6 +3317,11 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        Judgement: {
+            /** @enum {string} */
+            originality: "factory" | "period" | "later" | "modern" | "unknown";
+            why: string;
         };
         Known: {
             attribute: components["schemas"]["EvidenceAttribute"];
@@ -2802,6 +3435,36 @@ export interface components {
             stage: "untouched" | "in hand" | "needs attention" | "settled";
             /** Format: int64 */
             unidentified: number;
+        };
+        ListedRom: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+            crc32: string;
+            /** @description SHA-256 of one copy of what repeats: it is the same for the same content in a larger device */
+            effective: string;
+            /** @description For one that was put together or taken apart here, from what */
+            madeFrom: string;
+            /** @description What it is, as Monitor; known wherever the content is met */
+            name?: string;
+            note?: string;
+            /** @description Viewers may have the bytes; sums are for everybody */
+            public?: boolean;
+            /** @description Version of the content, as 1.1 */
+            romVersion?: string;
+            sha1: string;
+            sha256: string;
+            /**
+             * Format: int64
+             * @description Sockets in which it was read
+             */
+            sockets: number;
+            /**
+             * Format: int64
+             * @description Counts changes; a change names the version it started from
+             */
+            version: number;
         };
         "Look-at-linkRequest": {
             token: string;
@@ -3167,6 +3830,30 @@ export interface components {
             provenance?: string;
             serial?: string;
         };
+        MachineModel: {
+            /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
+            expected?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description Machines of the model in the collection
+             */
+            machines: number;
+            /** @description When it was made, EDTF, as 1984/1988 */
+            made?: string;
+            maker: string;
+            model: string;
+            note?: string;
+            /** @description How one knows */
+            source?: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** @description One a line */
+            variants?: string;
+            /** Format: int64 */
+            version: number;
+        };
         MachinePage: {
             machines: components["schemas"]["ListedMachine"][];
             /** @description Give this as after to get the next page; empty on the last */
@@ -3206,6 +3893,10 @@ export interface components {
             other: components["schemas"]["RecordRef"];
             reason: string;
         };
+        "Merge-romsRequest": {
+            /** @description SHA-256 of the image of each lane, lane 0 first */
+            lanes: string[];
+        };
         Merged: {
             /** @description The merged text; where both changed the same lines it holds both versions */
             body: string;
@@ -3218,6 +3909,19 @@ export interface components {
             newer: components["schemas"]["Revision"];
             /** @description The whole sheet, stretch by stretch */
             stretches: components["schemas"]["Stretch"][];
+        };
+        ModelFields: {
+            /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
+            expected?: string;
+            /** @description When it was made, EDTF, as 1984/1988 */
+            made?: string;
+            maker: string;
+            model: string;
+            note?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description One a line */
+            variants?: string;
         };
         Moved: {
             assembly: components["schemas"]["Assembly"];
@@ -3289,9 +3993,11 @@ export interface components {
             custody?: components["schemas"]["Custody"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
+            model?: components["schemas"]["MachineModel"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
+            rom?: components["schemas"]["RomImage"];
             sheet?: components["schemas"]["Revision"];
         };
         NextNumber: {
@@ -3353,6 +4059,14 @@ export interface components {
             sort: string;
             /** Format: int64 */
             version: number;
+        };
+        Outlier: {
+            id: string;
+            /** @enum {string} */
+            verdict: "later" | "earlier";
+            /** Format: int64 */
+            weeks: number;
+            why: string;
         };
         OwnType: {
             /** Format: int64 */
@@ -3520,6 +4234,10 @@ export interface components {
              */
             ordinal: number;
         };
+        "Prepare-stand-inRequest": {
+            chip: string;
+            fault: string;
+        };
         Problem: {
             /** @description What happened, and what to do */
             detail: string;
@@ -3532,6 +4250,21 @@ export interface components {
             title: string;
             /** @description URI of the kind of problem; about:blank when absent */
             type?: string;
+        };
+        Reader: {
+            /** @description Empty when none is set up */
+            address: string;
+            /** @description What a stand-in can be given to read; empty for a real reader */
+            chips: string[];
+            /** @description What a stand-in can be told to get wrong */
+            faults: string[];
+            /** @description What it calls itself; empty when it does not answer */
+            name: string;
+            /** @description Why it does not answer, else empty */
+            trouble: string;
+        };
+        Reason: {
+            why: string;
         };
         Received: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
@@ -3791,6 +4524,15 @@ export interface components {
             given: number;
             pattern: string;
         };
+        Result: {
+            basis: string[];
+            cluster: string[];
+            conflicts: components["schemas"]["Conflict"][];
+            estimate: components["schemas"]["Span"] | null;
+            notAfter: string | null;
+            notBefore: string | null;
+            outliers: components["schemas"]["Outlier"][];
+        };
         Revision: {
             /** Format: int64 */
             assemblyId: number;
@@ -3804,6 +4546,134 @@ export interface components {
              * @description Counts from 1; 0 stands for no sheet yet
              */
             n: number;
+        };
+        RomComparison: {
+            a: components["schemas"]["RomImage"];
+            b: components["schemas"]["RomImage"];
+            /** Format: int64 */
+            bits0to1: number;
+            /** Format: int64 */
+            bits1to0: number;
+            /** @description How much differs in each cell, in tenths */
+            cells: components["schemas"]["Cells"];
+            /** Format: int64 */
+            differingBytes: number;
+            /** Format: int64 */
+            firstOffset: number | null;
+            note: string;
+            /** @enum {string} */
+            verdict: "identical" | "same-content" | "lanes-swapped" | "charge-loss" | "unreliable-read" | "related" | "different";
+        };
+        RomHolder: {
+            accession: string;
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            designator: string;
+            label: string;
+            machine: string;
+            /** Format: int64 */
+            machineId: number | null;
+            model: string;
+            /** @description Part number of the assembly */
+            part: string;
+            readOn: string;
+            sha256: string;
+        };
+        RomImage: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+            crc32: string;
+            /** @description SHA-256 of one copy of what repeats: it is the same for the same content in a larger device */
+            effective: string;
+            /** @description For one that was put together or taken apart here, from what */
+            madeFrom: string;
+            /** @description What it is, as Monitor; known wherever the content is met */
+            name?: string;
+            note?: string;
+            /** @description Viewers may have the bytes; sums are for everybody */
+            public?: boolean;
+            /** @description Version of the content, as 1.1 */
+            romVersion?: string;
+            sha1: string;
+            sha256: string;
+            /**
+             * Format: int64
+             * @description Counts changes; a change names the version it started from
+             */
+            version: number;
+        };
+        RomPage: {
+            /** @description Named ones first, by name and version */
+            images: components["schemas"]["ListedRom"][];
+            more: boolean;
+        };
+        RomRead: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            designator: string;
+            /** @description Why no second reading can be had; empty when one can */
+            exception: string;
+            /** Format: int64 */
+            id: number;
+            /** @description What stands on the chip */
+            label: string;
+            /** @description What the sheet said of the chip then */
+            marking: string;
+            /** @description YYYY-MM-DD */
+            readOn: string;
+            /**
+             * Format: int64
+             * @description Of the sheet, then
+             */
+            revision: number;
+            sha256: string;
+            /** @description How it was read */
+            way: string;
+        };
+        RomSocket: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            chip: components["schemas"]["Chip"];
+            designator: string;
+            /** @description By the sheet; null when its size is not known */
+            device: components["schemas"]["Device"] | null;
+            /** @description What does not fit together: the label, the device, the same board in another machine */
+            findings: string[];
+            /** @description The content that counts, else the newest; null when nothing was read */
+            image: components["schemas"]["RomImage"] | null;
+            /**
+             * Format: int64
+             * @description Of the sheet; 0 where no line of it names a read-only memory any more
+             */
+            line: number;
+            marking: string;
+            /** @description The oldest first */
+            reads: components["schemas"]["RomRead"][];
+        };
+        Row: {
+            expected: components["schemas"]["Expected"] | null;
+            /** Format: int64 */
+            fittedId: number;
+            part: string;
+            /** @enum {string} */
+            state: "fitted" | "missing" | "option fitted" | "option not fitted" | "extra" | "not original" | "other part number";
+            title: string;
+            why: string;
+        };
+        Run: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            to: number;
+            /** Format: int32 */
+            value: number;
         };
         Said: {
             /**
@@ -3909,6 +4779,14 @@ export interface components {
              */
             strength: number;
             words: string;
+        };
+        Span: {
+            from: string;
+            to: string;
+        };
+        "Split-romRequest": {
+            /** Format: int64 */
+            lanes: number;
         };
         Stated: {
             /** Format: date-time */
@@ -4102,6 +4980,11 @@ export interface components {
             /** @description Sheet with headings, at most 1 MiB */
             text: string;
         };
+        Text: {
+            /** Format: int64 */
+            offset: number;
+            text: string;
+        };
         Told: {
             accession: string;
             /**
@@ -4192,6 +5075,42 @@ export interface components {
              */
             next: number;
         };
+        ToldRom: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+            /** @description Processors whose way of starting fits, the best first */
+            code: components["schemas"]["CodeFit"][];
+            crc32: string;
+            /** @description SHA-256 of one copy of what repeats: it is the same for the same content in a larger device */
+            effective: string;
+            /** @description Sockets in which it was read last */
+            holders: components["schemas"]["RomHolder"][];
+            inspection: components["schemas"]["Inspection"];
+            /** @description Where it begins with a table of jumps, else null */
+            jumpTable: components["schemas"]["CodeFit"] | null;
+            /** @description For one that was put together or taken apart here, from what */
+            madeFrom: string;
+            /** @description Whether who asks may have the bytes */
+            mayHave: boolean;
+            /** @description What it is, as Monitor; known wherever the content is met */
+            name?: string;
+            note?: string;
+            /** @description Viewers may have the bytes; sums are for everybody */
+            public?: boolean;
+            /** @description Version of the content, as 1.1 */
+            romVersion?: string;
+            /** @description The same content in another number of copies */
+            sameContent: components["schemas"]["RomImage"][];
+            sha1: string;
+            sha256: string;
+            /**
+             * Format: int64
+             * @description Counts changes; a change names the version it started from
+             */
+            version: number;
+        };
         Type: {
             /**
              * Format: int64
@@ -4230,6 +5149,14 @@ export interface components {
             sure: boolean;
             /** @description The sheets that a line could go to */
             ways: components["schemas"]["Way"][];
+        };
+        Vector: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            leads: number;
+            name: string;
+            to: string;
         };
         Versioned: {
             /**
@@ -4295,6 +5222,15 @@ export interface components {
              * @description Version that the change started from
              */
             version: number;
+        };
+        WantedReading: {
+            designator: string;
+            /** @description As 27128 */
+            device: string;
+            /** @description Why it is kept although an address line seems to make no difference */
+            exception?: string;
+            /** @description What stands on the chip */
+            label?: string;
         };
         Way: {
             /** Format: int64 */
@@ -4882,6 +5818,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Arrival"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "start-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WantedReading"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChipReading"];
                 };
             };
             /** @description Unauthorized */
@@ -5576,6 +6583,99 @@ export interface operations {
             };
         };
     };
+    "add-rom-file": {
+        parameters: {
+            query: {
+                /** @description Name of the file */
+                name: string;
+                /** @description Chip that it was read from, as U14 */
+                designator: string;
+                /** @description What stands on the chip */
+                label?: string;
+                /** @description How it was read */
+                way?: string;
+                /** @description YYYY-MM-DD; today when it is left out */
+                readOn?: string;
+                /** @description Why no second reading can be had */
+                exception?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedRead"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-sheet": {
         parameters: {
             query?: never;
@@ -6123,6 +7223,207 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChipReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "resume-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChipReading"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "stop-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChipReading"];
                 };
             };
             /** @description Unauthorized */
@@ -8772,6 +10073,73 @@ export interface operations {
             };
         };
     };
+    "date-machine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DatedMachine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-dossier": {
         parameters: {
             query?: never;
@@ -9341,6 +10709,73 @@ export interface operations {
             };
         };
     };
+    "list-rom-sockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomSocket"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "take-over-sheet": {
         parameters: {
             query?: never;
@@ -9589,6 +11024,204 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-models": {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineModel"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ModelFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineModel"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-modelRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineModel"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10242,6 +11875,129 @@ export interface operations {
             };
         };
     };
+    "get-reader": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reader"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "prepare-stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Prepare-stand-inRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     reckon: {
         parameters: {
             query?: never;
@@ -10275,6 +12031,772 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "except-read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reason"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-roms": {
+        parameters: {
+            query?: {
+                /** @description Words of the name, or the start of a sum */
+                search?: string;
+                skip?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomPage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "merge-roms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Merge-romsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomImage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-rom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldRom"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "name-rom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedRom"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomImage"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "compare-roms": {
+        parameters: {
+            query?: {
+                cell?: number;
+            };
+            header?: never;
+            path: {
+                sha256: string;
+                other: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomComparison"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-rom": {
+        parameters: {
+            query?: {
+                from?: number;
+                count?: number;
+            };
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HexRow"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-rom-file": {
+        parameters: {
+            query?: {
+                format?: "bin" | "ihex" | "srec";
+            };
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "map-rom": {
+        parameters: {
+            query?: {
+                /** @description Bytes in a cell */
+                cell?: number;
+            };
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cells"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "split-rom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Split-romRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomImage"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { FieldError, Form, Input, Label, Text, TextArea, TextField, type TextFieldProps } from 'react-aria-components'
 import styled from 'styled-components'
 
@@ -66,7 +67,7 @@ const Wrong = styled(FieldError)`
 
 /** A choice from a few words, as the system draws it. */
 export function Choice<Value extends string>(props: {
-  label: string
+  label: ReactNode
   value: Value
   options: { value: Value; text: string }[]
   onChange: (value: Value) => void

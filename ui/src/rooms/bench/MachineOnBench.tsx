@@ -18,6 +18,7 @@ import { stages } from './stages'
 import { TakeStock } from './stages/takestock/TakeStock'
 
 const Arrive = lazy(() => import('./stages/arrive/Arrive').then(({ Arrive: page }) => ({ default: page })))
+const Identify = lazy(() => import('./stages/identify/Identify').then(({ Identify: page }) => ({ default: page })))
 const LookOver = lazy(() => import('./stages/lookover/LookOver').then(({ LookOver: page }) => ({ default: page })))
 
 /** Rail, stage and reckoning of one machine. */
@@ -46,6 +47,8 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
           <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>
         ) : stage.path === 'take-stock' ? (
           assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
+        ) : stage.path === 'identify' ? (
+          assemblies.data && <Suspense fallback={null}><Identify machine={machine} assemblies={assemblies.data} /></Suspense>
         ) : (
           dossier.data && (
             <Suspense fallback={null}>

@@ -6,7 +6,7 @@ export const stages: Stage[] = [
   { path: 'look-over', name: 'Look over' },
   { path: 'open-up', name: 'Open up', later: 'Open up will hold the steps of taking apart, every fastener and connector, to be reversed later.' },
   { path: 'take-stock', name: 'Take stock' },
-  { path: 'identify', name: 'Identify', later: 'Identify will hold unknown chips, board pictures, ROM images and the dating of the machine.' },
+  { path: 'identify', name: 'Identify' },
   { path: 'judge', name: 'Judge', later: 'Judge will hold the condition of each subsystem with measurements, and what to open first.' },
   { path: 'make-good', name: 'Make good', later: 'Make good will hold the jobs, the parts they wait for, and what was done.' },
   { path: 'power-up', name: 'Power up', later: 'Power up will hold what is missing before power may be thought of, and the ladder of steps.' },

@@ -1,8 +1,8 @@
 import styled from 'styled-components'
 
 import type { Dossier, ToldCustody } from '../../../../api/dossier'
+import { scale, yearsBetween } from '../../../../kit/timeScale'
 import { color, font, space } from '../../../../theme'
-import { scale, yearsBetween } from './chainScale'
 
 /** The chain of custody as lines over the years: certain times full, possible ones light, gaps hatched. */
 export function ChainDrawing({ chain, arrived }: { chain: Dossier['chain']; arrived: string }) {

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 
-import { scale, yearsBetween } from './chainScale'
+import { scale, yearsBetween } from './timeScale'
 
 test('days lie on the line in proportion, and never beyond its ends', () => {
   const at = scale('1980-01-01', '1990-01-01')

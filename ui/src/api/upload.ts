@@ -1,0 +1,25 @@
+import { type Schemas, sessionEnded } from './client'
+import { ProblemError, unreachable } from './problem'
+
+/** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
+export function upload<Answer>(address: string, file: File, onProgress: (part: number) => void = () => undefined): Promise<Answer> {
+  if (file.size === 0) {
+    return Promise.reject(new ProblemError(422, { title: 'Not acceptable as it is', status: 422, detail: 'The file is empty; nothing of it would be kept.' }))
+  }
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', address)
+    request.setRequestHeader('Content-Type', 'application/octet-stream')
+    request.responseType = 'json'
+    request.upload.onprogress = ({ loaded, total }) => { onProgress(total ? loaded / total : 0) }
+    request.onerror = () => { reject(unreachable()) }
+    request.onload = () => {
+      if (request.status === 201) resolve(request.response as Answer)
+      else {
+        if (request.status === 401) sessionEnded()
+        reject(new ProblemError(request.status, (request.response ?? undefined) as Schemas['Problem'] | undefined))
+      }
+    }
+    request.send(file)
+  })
+}

@@ -1,0 +1,14 @@
+import type { FittedAssembly } from '../../../../api/assemblies'
+import type { Machine } from '../../../../api/machines'
+import { Dating } from './Dating'
+import { Roms } from './Roms'
+
+/** What it is, when it was built, what is original of it, and what is in its read-only memories. */
+export function Identify({ machine, assemblies }: { machine: Machine; assemblies: FittedAssembly[] }) {
+  return (
+    <>
+      <Dating machine={machine} assemblies={assemblies} />
+      <Roms machine={machine} />
+    </>
+  )
+}

@@ -1,0 +1,43 @@
+import type { ModelFields } from '../../../api/identify'
+import { Field, FieldGrid } from '../../../kit/Field'
+import { RecordForm, textOf } from '../../../kit/RecordForm'
+
+type Props = {
+  start?: Partial<ModelFields>
+  error: Error | null
+  isPending: boolean
+  action: string
+  onSubmit: (fields: ModelFields) => void
+  onCancel: () => void
+}
+
+/** What is written about a model of machines. */
+export function ModelForm({ start, onSubmit, ...form }: Props) {
+  const read = (data: FormData): ModelFields => {
+    const text = (name: string) => textOf(data, name)
+    return { maker: text('maker'), model: text('model'), made: text('made'), variants: text('variants'), expected: text('expected'), note: text('note'), source: text('source') }
+  }
+  return (
+    <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
+      <FieldGrid>
+        <Field label="Maker" name="maker" defaultValue={start?.maker} isRequired autoFocus />
+        <Field label="Model" name="model" defaultValue={start?.model} isRequired />
+        <Field label="Made" name="made" defaultValue={start?.made} mono placeholder="1984/1988" hint="From and to, EDTF; ../1988 and 1984/.. for an open end" />
+        <Field label="How one knows" name="source" defaultValue={start?.source} placeholder="price list of 1986" />
+      </FieldGrid>
+      <Field
+        label="What belongs in it, an assembly a line"
+        name="expected"
+        defaultValue={start?.expected}
+        rows={5}
+        mono
+        placeholder={'Main board | part 4410-2\nMemory card | part 4424-1 | option | from 1986'}
+        hint="Name | part number | option | from date; the last three where they apply"
+      />
+      <FieldGrid>
+        <Field label="Variants, one a line" name="variants" defaultValue={start?.variants} rows={2} />
+        <Field label="Note" name="note" defaultValue={start?.note} rows={2} />
+      </FieldGrid>
+    </RecordForm>
+  )
+}
