@@ -67,6 +67,26 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	"make rom": func(_ string, _, a fields) string {
 		return fmt.Sprintf("made the image %v: %v", a["content"], a["from"])
 	},
+	"recognise type": func(_ string, _, a fields) string {
+		return fmt.Sprintf("recognised %v parts as %v: %v", a["parts"], a["number"], a["function"])
+	},
+	"ask": func(_ string, _, a fields) string { return fmt.Sprintf("asked about %v: %v", a["subject"], a["text"]) },
+	"change question": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed the question about %v: %s", a["subject"], changes(b, a))
+	},
+	"guess": func(_ string, _, a fields) string {
+		return fmt.Sprintf("guessed about %v: %v, because %v", a["subject"], a["guess"], a["reason"])
+	},
+	"answer question": func(_ string, _, a fields) string {
+		return fmt.Sprintf("answered the question about %v: %v (%v)", a["subject"], a["answer"], a["source"])
+	},
+	"weigh mystery": func(s string, _, a fields) string { return fmt.Sprintf("weighed what %s could be: %v", s, a["why"]) },
+	"decide mystery": func(s string, _, a fields) string {
+		return fmt.Sprintf("decided that %s is %v (%v): %v", s, a["is"], a["sure"], a["reason"])
+	},
+	"draw plan": func(s string, _, a fields) string {
+		return fmt.Sprintf("numbered the picture of %s: %v numbers, %v outlines", s, a["callouts"], a["blocks"])
+	},
 	"add model": func(_ string, _, a fields) string {
 		return fmt.Sprintf("added the model %v %v", a["maker"], a["model"])
 	},

@@ -15,6 +15,7 @@ import (
 type NamedType struct {
 	store.OwnType
 	Recognised int `json:"recognised" doc:"Parts on all sheets that are of this type now"`
+	Machines   int `json:"machines" doc:"Machines that they are in"`
 }
 
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
@@ -75,9 +76,32 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *st
 		}
 		counts, err := store.CountOccurrences(ctx, tx, []string{named.Number})
 		named.Recognised = counts[named.Number]
+		if err != nil {
+			return err
+		}
+		named.Machines, err = tellRecognised(ctx, tx, actor, named.OwnType)
 		return err
 	})
 	return named, err
+}
+
+// mostTold bounds in how many histories a type is told of that is recognised.
+const mostTold = 1000
+
+// tellRecognised writes into the history of each machine that chips of it are known now, and returns how
+// many machines these are.
+func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.OwnType) (int, error) {
+	holders, err := store.HoldersOf(ctx, tx, named.Number, mostTold)
+	if err != nil {
+		return 0, err
+	}
+	for _, holder := range holders {
+		told := map[string]any{"number": named.Number, "function": named.Function, "parts": holder.Parts}
+		if err := record(ctx, tx, actor, "recognise type", "recognition", holder.MachineID, &holder.MachineID, nil, told); err != nil {
+			return 0, err
+		}
+	}
+	return len(holders), nil
 }
 
 // ForgetType takes an own type out of the library. Its history keeps what it was; the event that is

@@ -114,6 +114,20 @@ func CountOccurrences(ctx context.Context, h Handle, numbers []string) (map[stri
 	return counts, err
 }
 
+// TypeHolder is a machine that holds parts of a type.
+type TypeHolder struct {
+	MachineID int64 `db:"machine_id"`
+	Parts     int   `db:"parts"`
+}
+
+// HoldersOf lists the machines that hold parts of a type, at most limit.
+func HoldersOf(ctx context.Context, h Handle, number string, limit int) ([]TypeHolder, error) {
+	found := []TypeHolder{}
+	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, sum(e.count) AS parts FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id AND f.until IS NULL
+		WHERE e.type_number = $1 AND NOT e.empty AND f.machine_id IS NOT NULL GROUP BY f.machine_id ORDER BY f.machine_id LIMIT $2`, number, limit)
+	return found, err
+}
+
 // Occurrence is a line of a sheet on which a type occurs.
 type Occurrence struct {
 	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"Null for an assembly that is in no machine"`

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/core/plan"
 	"frugalheron/store"
 )
 
@@ -38,5 +39,127 @@ func (s *Server) registerIdentify() {
 		}
 	}) (*output[store.MachineModel], error) {
 		return answer(s.app.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
+	})
+	s.registerQuestions()
+	s.registerMysteries()
+	s.registerPlans()
+}
+
+func (s *Server) registerQuestions() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns", Summary: "What nobody knows yet, on a machine or in the collection", Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
+	}) (*output[app.Unknowns], error) {
+		return answer(s.app.Unknowns(ctx, actor, in.Machine))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.QuestionFields }) (*output[store.Question], error) {
+		return answer(s.app.Ask(ctx, actor, in.Body))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}", Summary: "Change what is asked and who was asked", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Versioned
+			Text  string `json:"text" maxLength:"4000"`
+			Asked string `json:"asked" maxLength:"1000"`
+		}
+	}) (*output[store.Question], error) {
+		return answer(s.app.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses", Summary: "Note what the answer could be, and why", Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Text   string `json:"text" maxLength:"400"`
+			Reason string `json:"reason" maxLength:"400"`
+		}
+	}) (*struct{}, error) {
+		return nil, s.app.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer", Summary: "Settle a question; a type that comes with it is recognised everywhere at once", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body struct {
+			Versioned
+			app.Answer
+		}
+	}) (*output[app.Settled], error) {
+		return answer(s.app.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
+	})
+}
+
+func (s *Server) registerMysteries() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries", Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
+	}) (*output[[]app.ToldMystery], error) {
+		return answer(s.app.Mysteries(ctx, actor, in.Machine))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery", Summary: "What an unknown board could be", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldMystery], error) {
+		return answer(s.app.Mystery(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery", Summary: "Rewrite explanations, evidence and decision", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body WrittenMystery
+	}) (*output[app.ToldMystery], error) {
+		return answer(s.app.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
+	})
+}
+
+// WrittenMystery is what is thought about a board, and the version that it started from.
+type WrittenMystery struct {
+	Version int `json:"version" minimum:"0" doc:"0 for the first time"`
+	app.MysteryFields
+}
+
+// DrawnPlan is what is drawn on a picture, and the version that it started from.
+type DrawnPlan struct {
+	Version    int           `json:"version" minimum:"0" doc:"0 for the first time"`
+	AssemblyID int64         `json:"assemblyId" minimum:"1"`
+	Plan       plan.Plan     `json:"plan"`
+	Rows       []app.PlanRow `json:"rows" required:"false" maxItems:"50" doc:"Runs of parts, to be laid out between two points"`
+}
+
+func (s *Server) registerPlans() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[[]store.PlannedPicture], error) {
+		return answer(s.app.PlannedPictures(ctx, actor, in.ID))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-plan", Method: http.MethodGet, Path: "/api/attachments/{id}/plan", Summary: "Numbers and outlines on a picture of a board, with their legend", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldPlan], error) {
+		return answer(s.app.BoardPlan(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "draw-plan", Method: http.MethodPut, Path: "/api/attachments/{id}/plan", Summary: "Rewrite the numbers and outlines on a picture", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body DrawnPlan
+	}) (*output[app.ToldPlan], error) {
+		return answer(s.app.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan, in.Body.Rows))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-plan-drawing", Method: http.MethodGet, Path: "/api/attachments/{id}/plan.svg", Summary: "A picture with its numbers and legend as SVG", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Embedded bool `query:"embedded" doc:"With the picture in it; else with its address"`
+	}) (*content, error) {
+		drawing, err := s.app.PlanDrawing(ctx, actor, in.ID, in.Embedded)
+		if err != nil {
+			return nil, err
+		}
+		return &content{drawing.MediaType, "no-store", `attachment; filename="` + drawing.FileName + `"`, drawing.Data}, nil
 	})
 }

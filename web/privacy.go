@@ -41,7 +41,7 @@ func (s *Server) keepPrivate(next http.Handler) http.Handler {
 				writeProblem(w, problem(err).(*Problem))
 				return
 			}
-		case strings.HasPrefix(kind, "text/"):
+		case strings.HasPrefix(kind, "text/"), strings.Contains(kind, "svg"):
 			body = []byte(privacy.Text(string(body)))
 		}
 		w.Header().Del("Content-Length")
@@ -54,7 +54,7 @@ func (s *Server) keepPrivate(next http.Handler) http.Handler {
 
 // isExport reports whether an address answers with a file to be taken away.
 func isExport(path string) bool {
-	for _, ending := range []string{".txt", ".csv", ".json"} {
+	for _, ending := range []string{".txt", ".csv", ".json", ".svg"} {
 		if strings.HasSuffix(path, ending) {
 			return true
 		}

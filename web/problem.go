@@ -48,6 +48,9 @@ type Newer struct {
 	Attachment   *store.Attachment   `json:"attachment,omitempty"`
 	Rom          *store.RomImage     `json:"rom,omitempty"`
 	Model        *store.MachineModel `json:"model,omitempty"`
+	Question     *store.Question     `json:"question,omitempty"`
+	Mystery      *app.ToldMystery    `json:"mystery,omitempty"`
+	BoardPlan    *app.ToldPlan       `json:"boardPlan,omitempty"`
 }
 
 // Error returns the detail.
@@ -131,6 +134,12 @@ func newer(record any) *Newer {
 		return &Newer{Account: &r}
 	case store.RomImage:
 		return &Newer{Rom: &r}
+	case store.Question:
+		return &Newer{Question: &r}
+	case app.ToldMystery:
+		return &Newer{Mystery: &r}
+	case app.ToldPlan:
+		return &Newer{BoardPlan: &r}
 	case store.MachineModel:
 		return &Newer{Model: &r}
 	case store.Party:

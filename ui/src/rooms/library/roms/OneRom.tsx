@@ -55,7 +55,7 @@ function Shown({ rom }: { rom: ToldRom }) {
         {rom.sameContent.map((other) => <p key={other.sha256}>The same content in another number of copies: <Link to={`/library/roms/${other.sha256}`}>{romName(other)}, {other.bytes.toLocaleString('en')} bytes</Link></p>)}
       </Part>
       <Part title="Who has it">
-        {rom.holders.length === 0 && <p>No socket holds it today.</p>}
+        {rom.holders.length === 0 && <p>In no socket was it read last.</p>}
         <ul>
           {rom.holders.map((holder) => (
             <li key={`${String(holder.assemblyId)} ${holder.designator}`}>

@@ -1,0 +1,176 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/mystery"
+	"frugalheron/store"
+)
+
+// MysteryFields are what people write about what an unknown board could be.
+type MysteryFields struct {
+	Hypotheses []mystery.Hypothesis `json:"hypotheses" maxItems:"20" doc:"Ids are chosen by who writes, and stay"`
+	Evidence   []MysteryEvidence    `json:"evidence" maxItems:"100"`
+	Decision   *MysteryDecision     `json:"decision,omitempty" doc:"Closes it; left out while it is open"`
+}
+
+// MysteryEvidence is a piece of evidence with its weights.
+type MysteryEvidence struct {
+	ID      int64           `json:"id"`
+	Text    string          `json:"text" maxLength:"400"`
+	Seen    mystery.Seen    `json:"seen" enum:"found,absent,open"`
+	HowTo   string          `json:"howTo" maxLength:"400" required:"false" doc:"How one looks for it"`
+	Weights []MysteryWeight `json:"weights" maxItems:"20" doc:"Explanations it says nothing of may be left out"`
+}
+
+// MysteryWeight is how strongly evidence speaks for or against an explanation.
+type MysteryWeight struct {
+	HypothesisID int64 `json:"hypothesisId"`
+	Weight       int   `json:"weight" minimum:"-3" maximum:"3" doc:"-3 strongly against, 3 strongly for"`
+}
+
+// MysteryDecision says what it is, and how sure that is.
+type MysteryDecision struct {
+	HypothesisID int64  `json:"hypothesisId"`
+	Sure         string `json:"sure" enum:"certain,likely,a guess"`
+	Reason       string `json:"reason" maxLength:"1000"`
+}
+
+// ToldMystery is what was thought about an assembly, weighed.
+type ToldMystery struct {
+	AssemblyID int64  `json:"assemblyId"`
+	Assembly   string `json:"assembly"`
+	MysteryFields
+	Weighing mystery.Weighing `json:"weighing"`
+	Version  int              `json:"version" doc:"0 while nobody has written yet"`
+}
+
+// Mysteries lists the assemblies of a machine that somebody puzzles over; with 0 those of the collection.
+func (a *App) Mysteries(ctx context.Context, actor Actor, machineID int64) ([]ToldMystery, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	ids, err := store.AssembliesWithMystery(ctx, a.db, machineID)
+	if err != nil {
+		return nil, err
+	}
+	told := make([]ToldMystery, len(ids))
+	for i, id := range ids {
+		if told[i], err = a.Mystery(ctx, actor, id); err != nil {
+			return nil, err
+		}
+	}
+	return told, nil
+}
+
+// Mystery reads what was thought about an assembly.
+func (a *App) Mystery(ctx context.Context, actor Actor, assemblyID int64) (ToldMystery, error) {
+	assembly, err := a.Assembly(ctx, actor, assemblyID)
+	if err != nil {
+		return ToldMystery{}, err
+	}
+	return mysteryOf(ctx, a.db, assembly)
+}
+
+func mysteryOf(ctx context.Context, h store.Handle, assembly store.Assembly) (ToldMystery, error) {
+	told := ToldMystery{AssemblyID: assembly.ID, Assembly: assembly.Title, MysteryFields: MysteryFields{Hypotheses: []mystery.Hypothesis{}, Evidence: []MysteryEvidence{}}}
+	kept, err := store.Mystery(ctx, h, assembly.ID)
+	if err == nil {
+		told.Version = kept.Version
+		err = json.Unmarshal([]byte(kept.Body), &told.MysteryFields)
+	} else if errors.Is(err, ErrNotFound) {
+		err = nil
+	}
+	told.Weighing = told.weigh()
+	return told, err
+}
+
+func (f MysteryFields) weigh() mystery.Weighing {
+	evidence := make([]mystery.Evidence, len(f.Evidence))
+	for i, e := range f.Evidence {
+		evidence[i] = mystery.Evidence{ID: e.ID, Text: e.Text, Seen: e.Seen, HowTo: e.HowTo, Weights: map[int64]int{}}
+		for _, w := range e.Weights {
+			evidence[i].Weights[w.HypothesisID] = w.Weight
+		}
+	}
+	return mystery.Weigh(f.Hypotheses, evidence)
+}
+
+// WeighMystery rewrites what is thought about an assembly, starting from a version; 0 for the first time.
+func (a *App) WeighMystery(ctx context.Context, actor Actor, assemblyID int64, version int, fields MysteryFields) (ToldMystery, error) {
+	var told ToldMystery
+	if err := checkMystery(&fields); err != nil {
+		return told, err
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		if err != nil {
+			return err
+		}
+		before, err := mysteryOf(ctx, tx, assembly)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "what is thought about the board", Newer: before}
+		}
+		if err := store.PutMystery(ctx, tx, assemblyID, fields); err != nil {
+			return err
+		}
+		if told, err = mysteryOf(ctx, tx, assembly); err != nil {
+			return err
+		}
+		deed, after := "weigh mystery", map[string]any{"why": told.Weighing.Why, "written": fields}
+		if d := fields.Decision; d != nil && (before.Decision == nil || *d != *before.Decision) {
+			deed = "decide mystery"
+			at := slices.IndexFunc(fields.Hypotheses, func(h mystery.Hypothesis) bool { return h.ID == d.HypothesisID })
+			after = map[string]any{"is": fields.Hypotheses[at].Text, "sure": d.Sure, "reason": d.Reason, "written": fields}
+		}
+		return record(ctx, tx, actor, deed, "assembly", assemblyID, assembly.MachineID, map[string]any{"written": before.MysteryFields}, after)
+	})
+	return told, err
+}
+
+func checkMystery(f *MysteryFields) error {
+	hypotheses := map[int64]bool{}
+	for i := range f.Hypotheses {
+		h := &f.Hypotheses[i]
+		if err := oneLine("hypotheses", &h.Text); err != nil {
+			return err
+		}
+		if h.Text == "" || hypotheses[h.ID] {
+			return &Invalid{"hypotheses", fmt.Sprintf("explanation %d needs words and a number of its own", i+1)}
+		}
+		hypotheses[h.ID] = true
+	}
+	for i := range f.Evidence {
+		e := &f.Evidence[i]
+		if err := checkAll(oneLine("evidence", &e.Text), oneLine("evidence", &e.HowTo)); err != nil {
+			return err
+		}
+		if e.Text == "" {
+			return &Invalid{"evidence", fmt.Sprintf("evidence %d needs words: say what one sees", i+1)}
+		}
+		// What was weighed for an explanation that is gone goes with it.
+		e.Weights = slices.DeleteFunc(e.Weights, func(w MysteryWeight) bool { return !hypotheses[w.HypothesisID] || w.Weight == 0 })
+	}
+	if f.Decision == nil {
+		return nil
+	}
+	if err := oneLine("reason", &f.Decision.Reason); err != nil {
+		return err
+	}
+	switch {
+	case !hypotheses[f.Decision.HypothesisID]:
+		return &Invalid{"decision", "choose one of the explanations"}
+	case f.Decision.Reason == "":
+		return &Invalid{"reason", "say what decided it"}
+	}
+	return nil
+}

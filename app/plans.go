@@ -1,0 +1,177 @@
+package app
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/picture"
+	"frugalheron/core/plan"
+	"frugalheron/store"
+)
+
+// PlanRow is a run of parts that lie in a row from one point to another.
+type PlanRow struct {
+	Designators []string `json:"designators" minItems:"1" maxItems:"200"`
+	X1          float64  `json:"x1" minimum:"0" maximum:"1"`
+	Y1          float64  `json:"y1" minimum:"0" maximum:"1"`
+	X2          float64  `json:"x2" minimum:"0" maximum:"1"`
+	Y2          float64  `json:"y2" minimum:"0" maximum:"1"`
+}
+
+// ToldPlan is what is drawn on a picture of a board, with the legend that follows from the sheet.
+type ToldPlan struct {
+	AttachmentID int64       `json:"attachmentId"`
+	AssemblyID   int64       `json:"assemblyId" doc:"0 while the picture is tied to no board"`
+	Assembly     string      `json:"assembly"`
+	Plan         plan.Plan   `json:"plan"`
+	Legend       plan.Legend `json:"legend"`
+	Boxes        []plan.Box  `json:"boxes" doc:"The outline of each block, in their order"`
+	Version      int         `json:"version" doc:"0 while nothing is drawn"`
+}
+
+// PlannedPictures lists the pictures of a machine that have numbers on them.
+func (a *App) PlannedPictures(ctx context.Context, actor Actor, machineID int64) ([]store.PlannedPicture, error) {
+	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+		return nil, err
+	}
+	return store.PlannedPictures(ctx, a.db, machineID, actor.Hides())
+}
+
+// BoardPlan reads what is drawn on a picture.
+func (a *App) BoardPlan(ctx context.Context, actor Actor, attachmentID int64) (ToldPlan, error) {
+	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
+		return ToldPlan{}, err
+	}
+	return planOf(ctx, a.db, attachmentID)
+}
+
+func (a *App) planned(ctx context.Context, actor Actor, attachmentID int64) (store.Attachment, error) {
+	one, err := a.Attachment(ctx, actor, attachmentID)
+	if err == nil && one.Kind != string(picture.Picture) {
+		err = ErrNotFound
+	}
+	return one, err
+}
+
+func planOf(ctx context.Context, h store.Handle, attachmentID int64) (ToldPlan, error) {
+	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
+	kept, assemblyID, err := store.BoardPlan(ctx, h, attachmentID)
+	switch {
+	case errors.Is(err, ErrNotFound):
+		told.Legend = plan.LegendOf(told.Plan, nil)
+		return told, nil
+	case err != nil:
+		return told, err
+	}
+	if err := json.Unmarshal([]byte(kept.Body), &told.Plan); err != nil {
+		return told, err
+	}
+	assembly, err := store.AssemblyByID(ctx, h, assemblyID)
+	if err != nil {
+		return told, err
+	}
+	told.AssemblyID, told.Assembly, told.Version = assemblyID, assembly.Title, kept.Version
+	entries, err := store.EntriesOf(ctx, h, assemblyID, 0, mostPlanned)
+	if err != nil {
+		return told, err
+	}
+	lines := make([]plan.Entry, len(entries))
+	for i, e := range entries {
+		words := e.Marking
+		if e.Empty {
+			words = strings.TrimSpace(words + " empty socket")
+		}
+		lines[i] = plan.Entry{Line: e.Line, Designators: e.Designators, Words: words}
+	}
+	told.Legend = plan.LegendOf(told.Plan, lines)
+	for _, b := range told.Plan.Blocks {
+		told.Boxes = append(told.Boxes, told.Plan.BoxOf(b))
+	}
+	return told, nil
+}
+
+// mostPlanned bounds the lines of a sheet that a legend is made from.
+const mostPlanned = 5000
+
+// DrawPlan rewrites what is drawn on a picture, starting from a version; 0 for the first time. Rows are laid
+// out between their ends, and take the place of callouts for the same parts.
+func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, version int, assemblyID int64, drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
+	var told ToldPlan
+	for _, row := range rows {
+		for _, c := range plan.Row(row.Designators, row.X1, row.Y1, row.X2, row.Y2) {
+			drawn.Callouts = placed(drawn.Callouts, c)
+		}
+	}
+	if err := plan.Check(drawn); err != nil {
+		return told, &Invalid{"plan", err.Error()}
+	}
+	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
+		return told, err
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		attachment, err := store.LockAttachment(ctx, tx, attachmentID)
+		if err != nil {
+			return err
+		}
+		before, err := planOf(ctx, tx, attachmentID)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "what is drawn on the picture", Newer: before}
+		}
+		assembly, err := store.AssemblyByID(ctx, tx, assemblyID)
+		if err != nil {
+			return missing(err, "assemblyId", "choose the board that the picture shows")
+		}
+		if err := store.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
+			return err
+		}
+		if told, err = planOf(ctx, tx, attachmentID); err != nil {
+			return err
+		}
+		after := map[string]any{"callouts": len(drawn.Callouts), "blocks": len(drawn.Blocks), "plan": drawn}
+		return record(ctx, tx, actor, "draw plan", "assembly", assembly.ID, attachment.MachineID, map[string]any{"plan": before.Plan}, after)
+	})
+	return told, err
+}
+
+// placed puts a callout in the place of one for the same part.
+func placed(callouts []plan.Callout, c plan.Callout) []plan.Callout {
+	for i := range callouts {
+		if callouts[i].Designator == c.Designator {
+			callouts[i] = c
+			return callouts
+		}
+	}
+	return append(callouts, c)
+}
+
+// PlanDrawing writes a picture with its numbers, outlines and legend as SVG; the picture is named by its
+// address, or is in it.
+func (a *App) PlanDrawing(ctx context.Context, actor Actor, attachmentID int64, embedded bool) (Content, error) {
+	one, err := a.planned(ctx, actor, attachmentID)
+	if err != nil {
+		return Content{}, err
+	}
+	told, err := planOf(ctx, a.db, attachmentID)
+	if err != nil {
+		return Content{}, err
+	}
+	address := fmt.Sprintf("/api/attachments/%d/view?size=screen", attachmentID)
+	if embedded {
+		view, err := a.View(ctx, actor, attachmentID, ScreenSide)
+		if err != nil {
+			return Content{}, err
+		}
+		address = "data:" + view.MediaType + ";base64," + base64.StdEncoding.EncodeToString(view.Data)
+	}
+	drawing := plan.Draw(told.Assembly, address, one.Width, one.Height, told.Plan, told.Legend)
+	return Content{MediaType: "image/svg+xml", FileName: fmt.Sprintf("board-picture-%d.svg", attachmentID), Data: []byte(drawing)}, nil
+}

@@ -1,0 +1,293 @@
+package app
+
+import (
+	"context"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/device"
+	"frugalheron/core/marking"
+	"frugalheron/store"
+)
+
+// ToldQuestion is a question with what was guessed.
+type ToldQuestion struct {
+	store.Question
+	Guesses []store.Guess `json:"guesses" doc:"The oldest first"`
+}
+
+// Unknown is something that nobody knows yet: a chip by its number or marking with all its places, or
+// something else that somebody asks about.
+type Unknown struct {
+	Sort     string               `json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
+	Subject  string               `json:"subject" doc:"Number or marking; else what it is called"`
+	Nameable bool                 `json:"nameable" doc:"The subject can be a number in the library"`
+	Parts    int                  `json:"parts" doc:"Parts on all sheets that an answer would settle"`
+	Machines int                  `json:"machines" doc:"Machines that they are in"`
+	Places   []store.UnknownEntry `json:"places" doc:"Lines of sheets"`
+	Question *ToldQuestion        `json:"question" doc:"Null while nobody wrote about it"`
+}
+
+// Unknowns are what is open, and what was answered.
+type Unknowns struct {
+	Open     []Unknown      `json:"open" doc:"What would settle most first"`
+	Answered []ToldQuestion `json:"answered"`
+	More     bool           `json:"more" doc:"There are more lines with unknown chips than were looked at"`
+}
+
+// mostUnknown bounds the lines that are looked at.
+const mostUnknown = 2000
+
+// Unknowns lists what nobody knows yet, on a machine or, with 0, in the whole collection.
+func (a *App) Unknowns(ctx context.Context, actor Actor, machineID int64) (Unknowns, error) {
+	u := Unknowns{Open: []Unknown{}, Answered: []ToldQuestion{}}
+	if err := actor.must(MayLook); err != nil {
+		return u, err
+	}
+	library, err := a.library(ctx)
+	if err != nil {
+		return u, err
+	}
+	lines, err := store.ListUnknown(ctx, a.db, machineID, mostUnknown+1)
+	if err != nil {
+		return u, err
+	}
+	if len(lines) > mostUnknown {
+		lines, u.More = lines[:mostUnknown], true
+	}
+	questions, err := a.toldQuestions(ctx, machineID)
+	if err != nil {
+		return u, err
+	}
+	u.group(library, lines)
+	u.take(questions)
+	slices.SortStableFunc(u.Open, func(a, b Unknown) int { return b.Parts - a.Parts })
+	return u, nil
+}
+
+func (a *App) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
+	questions, err := store.ListQuestions(ctx, a.db, machineID)
+	if err != nil {
+		return nil, err
+	}
+	ids := make([]int64, len(questions))
+	for i, q := range questions {
+		ids[i] = q.ID
+	}
+	guesses, err := store.GuessesOf(ctx, a.db, ids)
+	if err != nil {
+		return nil, err
+	}
+	told := make([]ToldQuestion, len(questions))
+	for i, q := range questions {
+		told[i] = ToldQuestion{q, []store.Guess{}}
+		for _, g := range guesses {
+			if g.QuestionID == q.ID {
+				told[i].Guesses = append(told[i].Guesses, g)
+			}
+		}
+	}
+	return told, nil
+}
+
+// group puts lines together that one answer would settle.
+func (u *Unknowns) group(library *device.Library, lines []store.UnknownEntry) {
+	index := map[[2]string]int{}
+	for _, line := range lines {
+		sort, subject := "chip", ""
+		if line.Doubtful {
+			sort = "reading"
+		} else {
+			subject = marking.Nameable(library, strings.Fields(line.Marking))
+		}
+		nameable := subject != ""
+		if !nameable {
+			subject = line.Marking
+		}
+		if subject == "" || subject == "?" {
+			// Nothing can be read of it: each is a question of its own.
+			subject = strings.TrimSpace(line.Accession + " " + line.Assembly + " " + line.Designators)
+		}
+		key := [2]string{sort, subject}
+		at, ok := index[key]
+		if !ok {
+			at = len(u.Open)
+			index[key] = at
+			u.Open = append(u.Open, Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []store.UnknownEntry{}})
+		}
+		one := &u.Open[at]
+		one.Parts += line.Count
+		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p store.UnknownEntry) bool { return p.MachineID != nil && *p.MachineID == *line.MachineID }) {
+			one.Machines++
+		}
+		one.Places = append(one.Places, line)
+	}
+}
+
+// take lays the questions beside what they are about.
+func (u *Unknowns) take(questions []ToldQuestion) {
+	for i, q := range questions {
+		at := slices.IndexFunc(u.Open, func(o Unknown) bool { return o.Sort == q.Sort && o.Subject == q.Subject })
+		switch {
+		case at >= 0:
+			u.Open[at].Question = &questions[i]
+		case q.AnsweredOn != nil:
+			u.Answered = append(u.Answered, q)
+		default:
+			u.Open = append(u.Open, Unknown{Sort: q.Sort, Subject: q.Subject, Places: []store.UnknownEntry{}, Question: &questions[i]})
+		}
+	}
+}
+
+// Ask writes about something unknown for the first time.
+func (a *App) Ask(ctx context.Context, actor Actor, fields store.QuestionFields) (store.Question, error) {
+	var asked store.Question
+	if err := checkQuestion(&fields); err != nil {
+		return asked, err
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if fields.MachineID != nil {
+			if _, err := store.MachineByID(ctx, tx, *fields.MachineID); err != nil {
+				return missing(err, "machineId", "choose a machine of the collection")
+			}
+		}
+		id, err := store.InsertQuestion(ctx, tx, fields)
+		if store.Violates(err, "question_subject_key") {
+			return &Invalid{"subject", fields.Subject + " is asked about already; write there"}
+		}
+		if err != nil {
+			return err
+		}
+		if asked, err = store.QuestionByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "ask", "question", id, fields.MachineID, nil, fields)
+	})
+	return asked, err
+}
+
+func checkQuestion(f *store.QuestionFields) error {
+	err := checkAll(oneLine("subject", &f.Subject), lines("text", &f.Text), oneLine("asked", &f.Asked))
+	if err == nil && f.Subject == "" {
+		err = &Invalid{"subject", "say what it is about, as: connector beside the supply"}
+	}
+	return err
+}
+
+// ChangeQuestion rewrites what is asked and who was asked, starting from a version.
+func (a *App) ChangeQuestion(ctx context.Context, actor Actor, id int64, version int, text, asked string) (store.Question, error) {
+	var changed store.Question
+	if err := checkAll(lines("text", &text), oneLine("asked", &asked)); err != nil {
+		return changed, err
+	}
+	err := a.onQuestion(ctx, actor, id, version, func(tx *sqlx.Tx, before store.Question) error {
+		fields := before.QuestionFields
+		fields.Text, fields.Asked = text, asked
+		if err := store.UpdateQuestion(ctx, tx, id, fields); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change question", "question", id, before.MachineID, before.QuestionFields, fields)
+	})
+	if err == nil {
+		changed, err = store.QuestionByID(ctx, a.db, id)
+	}
+	return changed, err
+}
+
+func (a *App) onQuestion(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockQuestion(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the question", Newer: before}
+		}
+		return work(tx, before)
+	})
+}
+
+// GuessAt notes what somebody thinks the answer could be, and why.
+func (a *App) GuessAt(ctx context.Context, actor Actor, id int64, text, reason string) error {
+	if err := checkAll(oneLine("text", &text), oneLine("reason", &reason)); err != nil {
+		return err
+	}
+	switch {
+	case text == "":
+		return &Invalid{"text", "say what it could be"}
+	case reason == "":
+		return &Invalid{"reason", "say why you think so; a guess without a reason cannot be weighed"}
+	}
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		question, err := store.LockQuestion(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := store.InsertGuess(ctx, tx, id, actor.account(), text, reason); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "guess", "question", id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
+	})
+}
+
+// Answer settles a question.
+type Answer struct {
+	Answer string               `json:"answer" maxLength:"1000"`
+	Source string               `json:"source" maxLength:"1000" doc:"Where the answer comes from"`
+	Type   *store.OwnTypeFields `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
+}
+
+// Settled is what an answer did.
+type Settled struct {
+	Question   store.Question `json:"question"`
+	Recognised int            `json:"recognised" doc:"Parts on all sheets that are known by it now"`
+	Machines   int            `json:"machines" doc:"Machines that they are in"`
+}
+
+// AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
+// recognised on every sheet at once, old ones included, and the history of each machine says so.
+func (a *App) AnswerQuestion(ctx context.Context, actor Actor, id int64, version int, answer Answer) (Settled, error) {
+	var settled Settled
+	err := checkAll(oneLine("answer", &answer.Answer), oneLine("source", &answer.Source))
+	switch {
+	case err != nil:
+		return settled, err
+	case answer.Answer == "":
+		return settled, &Invalid{"answer", "say what it is"}
+	case answer.Source == "":
+		return settled, &Invalid{"source", "say where the answer comes from, so that it can be defended"}
+	}
+	write := func(tx *sqlx.Tx) error {
+		before, err := store.LockQuestion(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the question", Newer: before}
+		}
+		day := today()
+		if err := store.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "answer question", "question", id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
+	}
+	if answer.Type == nil {
+		err = a.deed(ctx, actor, MayWriteSheets, write)
+	} else {
+		var named NamedType
+		named, err = a.typeDeed(ctx, actor, "name type", answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+			if err := write(tx); err != nil {
+				return nil, 0, err
+			}
+			id, err := store.InsertOwnType(ctx, tx, *answer.Type)
+			return nil, id, err
+		})
+		settled.Recognised, settled.Machines = named.Recognised, named.Machines
+	}
+	if err == nil {
+		settled.Question, err = store.QuestionByID(ctx, a.db, id)
+	}
+	return settled, err
+}
