@@ -27,8 +27,8 @@ type RomUpload struct {
 	RawBody    []byte `contentType:"application/octet-stream"`
 }
 
-// Reason says why.
-type Reason struct {
+// WhyAlone says why one reading of a chip is enough.
+type WhyAlone struct {
 	Why string `json:"why" maxLength:"400"`
 }
 
@@ -62,7 +62,7 @@ func (s *Server) registerRoms() {
 		OperationID: "except-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/exception", Summary: "Let one reading count alone", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
-		Body Reason
+		Body WhyAlone
 	}) (*struct{}, error) {
 		return nil, s.app.ExceptRead(ctx, actor, in.ID, in.Body.Why)
 	})

@@ -23,6 +23,8 @@ import (
 	"frugalheron/core/evidence"
 	"frugalheron/core/linediff"
 	"frugalheron/core/lot"
+	"frugalheron/core/mystery"
+	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 )
@@ -135,6 +137,10 @@ func schemaName(t reflect.Type, hint string) string {
 		return "Custody" + name
 	case reflect.TypeFor[lot.Worth]().PkgPath():
 		return "Lot" + name
+	case reflect.TypeFor[mystery.Weighing]().PkgPath():
+		return "Weighed" + name
+	case reflect.TypeFor[plan.Plan]().PkgPath():
+		return "Board" + name
 	}
 	return name
 }

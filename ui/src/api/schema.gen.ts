@@ -276,6 +276,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/mystery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What an unknown board could be
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-mystery"];
+        /**
+         * Rewrite explanations, evidence and decision
+         * @description Roles: curator, technician.
+         */
+        put: operations["weigh-mystery"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/positions": {
         parameters: {
             query?: never;
@@ -436,6 +460,50 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["get-original"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Numbers and outlines on a picture of a board, with their legend
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-plan"];
+        /**
+         * Rewrite the numbers and outlines on a picture
+         * @description Roles: curator, technician.
+         */
+        put: operations["draw-plan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/plan.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A picture with its numbers and legend as SVG
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-plan-drawing"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1300,6 +1368,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures of boards with numbers on them
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-plans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/reckoning": {
         parameters: {
             query?: never;
@@ -1441,6 +1529,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         put: operations["change-model"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mysteries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Boards that somebody puzzles over
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-mysteries"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1610,6 +1718,86 @@ export interface paths {
         get: operations["count-places"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write about something unknown
+         * @description Roles: curator, technician.
+         */
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/questions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change what is asked and who was asked
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-question"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/questions/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle a question; a type that comes with it is recognised everywhere at once
+         * @description Roles: curator, technician.
+         */
+        post: operations["answer-question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/questions/{id}/guesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note what the answer could be, and why
+         * @description Roles: curator, technician.
+         */
+        post: operations["guess"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2039,6 +2227,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/unknowns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What nobody knows yet, on a machine or in the collection
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-unknowns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -2173,6 +2381,18 @@ export interface components {
             known: string;
             sha256: string;
             warnings: string[];
+        };
+        "Answer-questionRequest": {
+            answer: string;
+            /** @description Where the answer comes from */
+            source: string;
+            /** @description For a chip: the type that goes into the library */
+            type?: components["schemas"]["OwnTypeFields"];
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         Arrival: {
             /** @description The lot it came with, or null */
@@ -2317,6 +2537,49 @@ export interface components {
              * @description Give this as after to get the next page; 0 on the last
              */
             next: number;
+        };
+        BoardBlock: {
+            members: string[];
+            name: string;
+            reaches: string[];
+        };
+        BoardBox: {
+            /** Format: double */
+            h: number;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        BoardCallout: {
+            designator: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        BoardLegend: {
+            numbered: components["schemas"]["BoardNumbered"][];
+            strays: string[];
+            unplaced: string[];
+        };
+        BoardNumbered: {
+            designator: string;
+            /** Format: int64 */
+            line: number;
+            /** Format: int64 */
+            n: number;
+            words: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        BoardPlan: {
+            blocks: components["schemas"]["BoardBlock"][];
+            callouts: components["schemas"]["BoardCallout"][];
         };
         Cells: {
             /** Format: int64 */
@@ -2487,6 +2750,15 @@ export interface components {
             role?: string;
             /** @description Other ways in which the name is written, a line each */
             spellings?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        "Change-questionRequest": {
+            asked: string;
+            text: string;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -2989,6 +3261,18 @@ export interface components {
         Drafts: {
             drafts: components["schemas"]["Draft"][];
         };
+        DrawnPlan: {
+            /** Format: int64 */
+            assemblyId: number;
+            plan: components["schemas"]["BoardPlan"];
+            /** @description Runs of parts, to be laid out between two points */
+            rows?: components["schemas"]["PlanRow"][];
+            /**
+             * Format: int64
+             * @description 0 for the first time
+             */
+            version: number;
+        };
         EntryRow: {
             /** Format: int64 */
             count: number;
@@ -3201,6 +3485,19 @@ export interface components {
             /** @description Why no machine has it */
             note: string;
             number: string;
+        };
+        Guess: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: int64 */
+            id: number;
+            reason: string;
+            text: string;
+        };
+        GuessRequest: {
+            reason: string;
+            text: string;
         };
         HexRow: {
             /** @description Two figures a byte, a space between */
@@ -3943,6 +4240,33 @@ export interface components {
             /** @description Where it is now, in words */
             where: string;
         };
+        MysteryDecision: {
+            /** Format: int64 */
+            hypothesisId: number;
+            reason: string;
+            /** @enum {string} */
+            sure: "certain" | "likely" | "a guess";
+        };
+        MysteryEvidence: {
+            /** @description How one looks for it */
+            howTo?: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            seen: "found" | "absent" | "open";
+            text: string;
+            /** @description Explanations it says nothing of may be left out */
+            weights: components["schemas"]["MysteryWeight"][];
+        };
+        MysteryWeight: {
+            /** Format: int64 */
+            hypothesisId: number;
+            /**
+             * Format: int64
+             * @description -3 strongly against, 3 strongly for
+             */
+            weight: number;
+        };
         NamedType: {
             /** Format: int64 */
             bits?: number;
@@ -3960,6 +4284,11 @@ export interface components {
             function: string;
             /** Format: int64 */
             id: number;
+            /**
+             * Format: int64
+             * @description Machines that they are in
+             */
+            machines: number;
             notes?: string;
             /** @description Device number without speed and package, as HX9040 */
             number: string;
@@ -3989,14 +4318,17 @@ export interface components {
             account?: components["schemas"]["Account"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
+            boardPlan?: components["schemas"]["ToldPlan"];
             collection?: components["schemas"]["Collection"];
             custody?: components["schemas"]["Custody"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
             model?: components["schemas"]["MachineModel"];
+            mystery?: components["schemas"]["ToldMystery"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
+            question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
             sheet?: components["schemas"]["Revision"];
         };
@@ -4223,6 +4555,27 @@ export interface components {
             machines: number;
             name: string;
         };
+        PlanRow: {
+            designators: string[];
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            y2: number;
+        };
+        PlannedPicture: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: int64 */
+            attachmentId: number;
+            /** Format: int64 */
+            callouts: number;
+            caption: string;
+        };
         Position: {
             /** @description Empty for parts that are only counted */
             designator: string;
@@ -4251,6 +4604,46 @@ export interface components {
             /** @description URI of the kind of problem; about:blank when absent */
             type?: string;
         };
+        Question: {
+            /** @description Empty while it is open */
+            answer: string;
+            /** @description YYYY-MM-DD, or null while it is open */
+            answeredOn: string | null;
+            /** @description Who was asked, and when */
+            asked?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description The machine it is on; null for a number that may be on several
+             */
+            machineId?: number | null;
+            /** @enum {string} */
+            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            /** @description Where the answer comes from */
+            source: string;
+            /** @description Number or marking of a chip; else what it is called */
+            subject: string;
+            /** @description What is asked, and what one sees */
+            text?: string;
+            /** Format: int64 */
+            version: number;
+        };
+        QuestionFields: {
+            /** @description Who was asked, and when */
+            asked?: string;
+            /**
+             * Format: int64
+             * @description The machine it is on; null for a number that may be on several
+             */
+            machineId?: number | null;
+            /** @enum {string} */
+            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            /** @description Number or marking of a chip; else what it is called */
+            subject: string;
+            /** @description What is asked, and what one sees */
+            text?: string;
+        };
         Reader: {
             /** @description Empty when none is set up */
             address: string;
@@ -4262,9 +4655,6 @@ export interface components {
             name: string;
             /** @description Why it does not answer, else empty */
             trouble: string;
-        };
-        Reason: {
-            why: string;
         };
         Received: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
@@ -4727,6 +5117,19 @@ export interface components {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
         };
+        Settled: {
+            /**
+             * Format: int64
+             * @description Machines that they are in
+             */
+            machines: number;
+            question: components["schemas"]["Question"];
+            /**
+             * Format: int64
+             * @description Parts on all sheets that are known by it now
+             */
+            recognised: number;
+        };
         SheetFinding: {
             /** @description One word, as leaking or cracked */
             kind: string;
@@ -5067,6 +5470,22 @@ export interface components {
             /** @description Why it does not count any more, or empty */
             withdrawn: string;
         };
+        ToldMystery: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Closes it; left out while it is open */
+            decision?: components["schemas"]["MysteryDecision"];
+            evidence: components["schemas"]["MysteryEvidence"][];
+            /** @description Ids are chosen by who writes, and stay */
+            hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /**
+             * Format: int64
+             * @description 0 while nobody has written yet
+             */
+            version: number;
+            weighing: components["schemas"]["WeighedWeighing"];
+        };
         ToldPage: {
             events: components["schemas"]["Told"][];
             /**
@@ -5074,6 +5493,52 @@ export interface components {
              * @description Give this as before to get the next page; 0 on the last
              */
             next: number;
+        };
+        ToldPlan: {
+            assembly: string;
+            /**
+             * Format: int64
+             * @description 0 while the picture is tied to no board
+             */
+            assemblyId: number;
+            /** Format: int64 */
+            attachmentId: number;
+            /** @description The outline of each block, in their order */
+            boxes: components["schemas"]["BoardBox"][];
+            legend: components["schemas"]["BoardLegend"];
+            plan: components["schemas"]["BoardPlan"];
+            /**
+             * Format: int64
+             * @description 0 while nothing is drawn
+             */
+            version: number;
+        };
+        ToldQuestion: {
+            /** @description Empty while it is open */
+            answer: string;
+            /** @description YYYY-MM-DD, or null while it is open */
+            answeredOn: string | null;
+            /** @description Who was asked, and when */
+            asked?: string;
+            /** @description The oldest first */
+            guesses: components["schemas"]["Guess"][];
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description The machine it is on; null for a number that may be on several
+             */
+            machineId?: number | null;
+            /** @enum {string} */
+            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            /** @description Where the answer comes from */
+            source: string;
+            /** @description Number or marking of a chip; else what it is called */
+            subject: string;
+            /** @description What is asked, and what one sees */
+            text?: string;
+            /** Format: int64 */
+            version: number;
         };
         ToldRom: {
             /** Format: date-time */
@@ -5149,6 +5614,62 @@ export interface components {
             sure: boolean;
             /** @description The sheets that a line could go to */
             ways: components["schemas"]["Way"][];
+        };
+        Unknown: {
+            /**
+             * Format: int64
+             * @description Machines that they are in
+             */
+            machines: number;
+            /** @description The subject can be a number in the library */
+            nameable: boolean;
+            /**
+             * Format: int64
+             * @description Parts on all sheets that an answer would settle
+             */
+            parts: number;
+            /** @description Lines of sheets */
+            places: components["schemas"]["UnknownEntry"][];
+            /** @description Null while nobody wrote about it */
+            question: components["schemas"]["ToldQuestion"] | null;
+            /** @enum {string} */
+            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            /** @description Number or marking; else what it is called */
+            subject: string;
+        };
+        UnknownEntry: {
+            accession: string;
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: int64 */
+            count: number;
+            /** @description First day of its date code, or null */
+            date: string | null;
+            /** @description With spaces between */
+            designators: string;
+            /** @description A character of the reading is in doubt */
+            doubtful: boolean;
+            /** Format: int64 */
+            line: number;
+            machine: string;
+            /**
+             * Format: int64
+             * @description Null for an assembly that is in no machine
+             */
+            machineId: number | null;
+            marking: string;
+            /** @description Known types on the lines around, with spaces between */
+            neighbours: string;
+            /** @description What it was taken for all the same, or empty */
+            typeNumber: string;
+        };
+        Unknowns: {
+            answered: components["schemas"]["ToldQuestion"][];
+            /** @description There are more lines with unknown chips than were looked at */
+            more: boolean;
+            /** @description What would settle most first */
+            open: components["schemas"]["Unknown"][];
         };
         Vector: {
             /** Format: int64 */
@@ -5252,6 +5773,43 @@ export interface components {
             text: string;
             title: string;
         };
+        WeighedHypothesis: {
+            /** Format: int64 */
+            id: number;
+            text: string;
+        };
+        WeighedNext: {
+            /** Format: int64 */
+            evidenceId: number;
+            howTo: string;
+            /** Format: double */
+            tells: number;
+            text: string;
+            why: string;
+        };
+        WeighedRanked: {
+            against: components["schemas"]["WeighedReason"][];
+            for: components["schemas"]["WeighedReason"][];
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            score: number;
+            /** Format: double */
+            share: number;
+            text: string;
+        };
+        WeighedReason: {
+            /** Format: int64 */
+            evidenceId: number;
+            text: string;
+            /** Format: double */
+            weight: number;
+        };
+        WeighedWeighing: {
+            next: components["schemas"]["WeighedNext"][];
+            ranking: components["schemas"]["WeighedRanked"][];
+            why: string;
+        };
         Welcomed: {
             login: string;
             name: string;
@@ -5265,8 +5823,23 @@ export interface components {
             /** @enum {string} */
             role: "curator" | "technician" | "viewer";
         };
+        WhyAlone: {
+            why: string;
+        };
         Withdrawal: {
             why: string;
+        };
+        WrittenMystery: {
+            /** @description Closes it; left out while it is open */
+            decision?: components["schemas"]["MysteryDecision"];
+            evidence: components["schemas"]["MysteryEvidence"][];
+            /** @description Ids are chosen by who writes, and stay */
+            hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /**
+             * Format: int64
+             * @description 0 for the first time
+             */
+            version: number;
         };
     };
     responses: never;
@@ -6370,6 +6943,153 @@ export interface operations {
             };
         };
     };
+    "get-mystery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldMystery"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "weigh-mystery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenMystery"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldMystery"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-positions": {
         parameters: {
             query?: {
@@ -7053,6 +7773,226 @@ export interface operations {
     "get-original": {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "draw-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawnPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-plan-drawing": {
+        parameters: {
+            query?: {
+                /** @description With the picture in it; else with its address */
+                embedded?: boolean;
+            };
             header?: never;
             path: {
                 id: number;
@@ -10638,6 +11578,73 @@ export interface operations {
             };
         };
     };
+    "list-plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedPicture"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "reckon-machine": {
         parameters: {
             query?: never;
@@ -11222,6 +12229,65 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-mysteries": {
+        parameters: {
+            query?: {
+                /** @description 0 for the whole collection */
+                machine?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldMystery"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11875,6 +12941,304 @@ export interface operations {
             };
         };
     };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-questionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "answer-question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Answer-questionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settled"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    guess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-reader": {
         parameters: {
             query?: never;
@@ -12069,7 +13433,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Reason"];
+                "application/json": components["schemas"]["WhyAlone"];
             };
         };
         responses: {
@@ -13358,6 +14722,65 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-unknowns": {
+        parameters: {
+            query?: {
+                /** @description 0 for the whole collection */
+                machine?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unknowns"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
