@@ -87,6 +87,11 @@ func mysteryOf(ctx context.Context, h store.Handle, assembly store.Assembly) (To
 	} else if errors.Is(err, ErrNotFound) {
 		err = nil
 	}
+	told.Hypotheses = append([]mystery.Hypothesis{}, told.Hypotheses...)
+	told.Evidence = append([]MysteryEvidence{}, told.Evidence...)
+	for i := range told.Evidence {
+		told.Evidence[i].Weights = append([]MysteryWeight{}, told.Evidence[i].Weights...)
+	}
 	told.Weighing = told.weigh()
 	return told, err
 }

@@ -68,9 +68,6 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *st
 		if before != nil {
 			touched, was = append(touched, before.Number), before.OwnTypeFields
 		}
-		if err := record(ctx, tx, actor, name, "own type", id, nil, was, named.OwnTypeFields); err != nil {
-			return err
-		}
 		if err := reckonMarked(ctx, tx, touched); err != nil {
 			return err
 		}
@@ -79,8 +76,12 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *st
 		if err != nil {
 			return err
 		}
-		named.Machines, err = tellRecognised(ctx, tx, actor, named.OwnType)
-		return err
+		isNew := before == nil || before.Number != named.Number
+		if named.Machines, err = tellRecognised(ctx, tx, actor, named.OwnType, isNew); err != nil {
+			return err
+		}
+		// Last, so that it is what the history offers to take back first.
+		return record(ctx, tx, actor, name, "own type", id, nil, was, named.OwnTypeFields)
 	})
 	return named, err
 }
@@ -88,14 +89,17 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *st
 // mostTold bounds in how many histories a type is told of that is recognised.
 const mostTold = 1000
 
-// tellRecognised writes into the history of each machine that chips of it are known now, and returns how
-// many machines these are.
-func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.OwnType) (int, error) {
+// tellRecognised writes into the history of each machine that chips of it are known now, where the number
+// is new, and returns how many machines these are.
+func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.OwnType, isNew bool) (int, error) {
 	holders, err := store.HoldersOf(ctx, tx, named.Number, mostTold)
 	if err != nil {
 		return 0, err
 	}
 	for _, holder := range holders {
+		if !isNew {
+			break
+		}
 		told := map[string]any{"number": named.Number, "function": named.Function, "parts": holder.Parts}
 		if err := record(ctx, tx, actor, "recognise type", "recognition", holder.MachineID, &holder.MachineID, nil, told); err != nil {
 			return 0, err

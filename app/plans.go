@@ -72,6 +72,7 @@ func planOf(ctx context.Context, h store.Handle, attachmentID int64) (ToldPlan, 
 	if err := json.Unmarshal([]byte(kept.Body), &told.Plan); err != nil {
 		return told, err
 	}
+	told.Plan = told.Plan.Whole()
 	assembly, err := store.AssemblyByID(ctx, h, assemblyID)
 	if err != nil {
 		return told, err

@@ -62,7 +62,7 @@ func (a *App) Unknowns(ctx context.Context, actor Actor, machineID int64) (Unkno
 		return u, err
 	}
 	u.group(library, lines)
-	u.take(questions)
+	u.take(questions, machineID)
 	slices.SortStableFunc(u.Open, func(a, b Unknown) int { return b.Parts - a.Parts })
 	return u, nil
 }
@@ -126,13 +126,15 @@ func (u *Unknowns) group(library *device.Library, lines []store.UnknownEntry) {
 	}
 }
 
-// take lays the questions beside what they are about.
-func (u *Unknowns) take(questions []ToldQuestion) {
+// take lays the questions beside what they are about. On a machine, those about a number that it does not
+// hold are left out.
+func (u *Unknowns) take(questions []ToldQuestion, machineID int64) {
 	for i, q := range questions {
 		at := slices.IndexFunc(u.Open, func(o Unknown) bool { return o.Sort == q.Sort && o.Subject == q.Subject })
 		switch {
 		case at >= 0:
 			u.Open[at].Question = &questions[i]
+		case machineID != 0 && q.MachineID == nil:
 		case q.AnsweredOn != nil:
 			u.Answered = append(u.Answered, q)
 		default:

@@ -96,7 +96,12 @@ func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progres
 			return fmt.Errorf("%s: %w", m.Accession, err)
 		}
 	}
-	return t.roms()
+	for _, part := range []func() error{t.roms, t.mysteries, t.questions} {
+		if err := part(); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func (t teller) settings() error {
@@ -315,7 +320,11 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	if err := png.Encode(&file, board.Draw()); err != nil {
 		return err
 	}
-	if _, err := t.attach(machine, "board.png", file.Bytes(), store.AttachmentFields{Caption: fitted[0].Title, View: "board top"}); err != nil {
+	shown, err := t.attach(machine, "board.png", file.Bytes(), store.AttachmentFields{Caption: fitted[0].Title, View: "board top"})
+	if err != nil {
+		return err
+	}
+	if err := t.number(machine, fitted[0].ID, shown.ID, board); err != nil {
 		return err
 	}
 	if _, err := world.ReadFile("outsides/" + machine.Accession + ".outside"); err != nil {

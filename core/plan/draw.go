@@ -60,7 +60,11 @@ func legendRows(p Plan, legend Legend) []string {
 		rows = append(rows, row)
 	}
 	if len(legend.Unplaced) > 0 {
-		rows = append(rows, "Not on the picture: "+strings.Join(legend.Unplaced, ", "))
+		left := []string{}
+		for _, e := range legend.Unplaced {
+			left = append(left, e.Designators...)
+		}
+		rows = append(rows, "Not on the picture: "+strings.Join(left, ", "))
 	}
 	return rows
 }

@@ -30,6 +30,15 @@ type Plan struct {
 	Blocks   []Block   `json:"blocks"`
 }
 
+// Whole is the plan with empty lists where there are none.
+func (p Plan) Whole() Plan {
+	whole := Plan{append([]Callout{}, p.Callouts...), make([]Block, len(p.Blocks))}
+	for i, b := range p.Blocks {
+		whole.Blocks[i] = Block{b.Name, append([]string{}, b.Members...), append([]string{}, b.Reaches...)}
+	}
+	return whole
+}
+
 // Row puts callouts evenly along a line, the first at its start and the last at its end, as a row of equal
 // chips lies on a board.
 func Row(designators []string, x1, y1, x2, y2 float64) []Callout {
@@ -46,9 +55,9 @@ func Row(designators []string, x1, y1, x2, y2 float64) []Callout {
 
 // Entry is a line of the sheet.
 type Entry struct {
-	Line        int
-	Designators []string
-	Words       string
+	Line        int      `json:"line"`
+	Designators []string `json:"designators"`
+	Words       string   `json:"words"`
 }
 
 // Numbered is a callout with its number and the line that it stands for.
@@ -62,7 +71,7 @@ type Numbered struct {
 // Legend is what is printed beside a picture.
 type Legend struct {
 	Numbered []Numbered `json:"numbered"` // in reading order: from the top, and from the left
-	Unplaced []string   `json:"unplaced"` // designators of the sheet without a callout
+	Unplaced []Entry    `json:"unplaced"` // lines of the sheet, with their designators that have no callout
 	Strays   []string   `json:"strays"`   // callouts whose designator is not on the sheet
 }
 
@@ -72,17 +81,21 @@ const rowHeight = 0.04
 // LegendOf numbers the callouts and lays them beside the sheet.
 func LegendOf(p Plan, entries []Entry) Legend {
 	lines, words := map[string]int{}, map[string]string{}
-	legend := Legend{Numbered: []Numbered{}, Unplaced: []string{}, Strays: []string{}}
+	legend := Legend{Numbered: []Numbered{}, Unplaced: []Entry{}, Strays: []string{}}
 	placed := map[string]bool{}
 	for _, c := range p.Callouts {
 		placed[c.Designator] = true
 	}
 	for _, e := range entries {
+		left := Entry{e.Line, []string{}, e.Words}
 		for _, d := range e.Designators {
 			lines[d], words[d] = e.Line, e.Words
 			if !placed[d] {
-				legend.Unplaced = append(legend.Unplaced, d)
+				left.Designators = append(left.Designators, d)
 			}
+		}
+		if len(left.Designators) > 0 {
+			legend.Unplaced = append(legend.Unplaced, left)
 		}
 	}
 	ordered := slices.Clone(p.Callouts)

@@ -31,7 +31,7 @@ func ExampleLegendOf() {
 	// 3 U41 line 1 (0.30 0.51)
 	// 4 U42 line 1 (0.50 0.52)
 	// 5 U99 line 0 (0.50 0.90)
-	// [X1] [U99]
+	// [{3 [X1] 18.432 MHz}] [U99]
 }
 
 func TestPlansAreCheckedAndDrawn(t *testing.T) {

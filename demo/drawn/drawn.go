@@ -75,14 +75,30 @@ func (b Board) Draw() image.Image {
 		disc(canvas, hole, 6, color.RGBA{0xef, 0xeb, 0xe2, 0xff})
 	}
 	text(canvas, board.Min.X+60, board.Min.Y+14, 2, silk, b.Title)
+	for i, p := range b.parts {
+		p.draw(canvas, b.place(i))
+	}
+	return canvas
+}
+
+// place is where a part lies.
+func (b Board) place(i int) image.Rectangle {
 	columns := max(6, int(math.Ceil(math.Sqrt(float64(len(b.parts))*1.9))))
 	rows := max(1, (len(b.parts)+columns-1)/columns)
 	cellW, cellH := (width-2*margin)/columns, (height-2*margin-40)/max(rows, 4)
+	x, y := margin+(i%columns)*cellW, margin+44+(i/columns)*cellH
+	return image.Rect(x+6, y+18, x+cellW-6, y+min(cellH-8, 120))
+}
+
+// Places tells where the parts with designators lie: their middles, in parts of the picture.
+func (b Board) Places() map[string]Part {
+	places := map[string]Part{}
 	for i, p := range b.parts {
-		x, y := margin+(i%columns)*cellW, margin+44+(i/columns)*cellH
-		p.draw(canvas, image.Rect(x+6, y+18, x+cellW-6, y+min(cellH-8, 120)))
+		if at := b.place(i); p.designator != "" {
+			places[p.designator] = Part{X: float64(at.Min.X+at.Max.X) / 2 / width, Y: float64(at.Min.Y+at.Max.Y) / 2 / height}
+		}
 	}
-	return canvas
+	return places
 }
 
 func (p part) draw(canvas *image.RGBA, at image.Rectangle) {

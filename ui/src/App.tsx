@@ -20,6 +20,8 @@ const Library = lazy(() => import('./rooms/library/Library'))
 const Stores = lazy(() => import('./rooms/stores/Stores'))
 const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
 const People = lazy(() => import('./rooms/library/people/People'))
+const CollectionUnknowns = lazy(() => import('./unknowns/CollectionUnknowns'))
+const BoardPlan = lazy(() => import('./boardplan/BoardPlan'))
 const Models = lazy(() => import('./rooms/library/models/Models'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
 const OneRom = lazy(() => import('./rooms/library/roms/OneRom'))
@@ -56,6 +58,7 @@ export function App() {
           <Route path="shelves/arrivals/:lotId" element={<OneLot />} />
           <Route path="stores/places" element={<Places />} />
           <Route path="library/people" element={<People />} />
+          <Route path="library/unknowns" element={<CollectionUnknowns />} />
           <Route path="library/models" element={<Models />} />
           <Route path="library/roms" element={<RomList />} />
           <Route path="library/roms/:sha256" element={<OneRom />} />
@@ -67,6 +70,7 @@ export function App() {
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/print" element={<PrintView />} />
+          <Route path="bench/:machineId/board-picture/:attachmentId" element={<BoardPlan />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />
           <Route path="*" element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />
         </Route>

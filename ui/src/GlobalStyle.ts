@@ -6,7 +6,7 @@ export const GlobalStyle = createGlobalStyle`
   :root { ${lightVariables} ${targetVariables} }
   ${thumb} { :root { ${thumbVariables} } }
   @media (prefers-color-scheme: dark) { :root { ${darkVariables} } }
-  @media print { :root { ${lightVariables} } }
+  @media print { :root { ${lightVariables} } .no-print { display: none !important; } }
 
   *, *::before, *::after { box-sizing: border-box; }
   html { color-scheme: light dark; }

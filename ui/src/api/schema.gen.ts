@@ -2560,10 +2560,16 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        BoardEntry: {
+            designators: string[];
+            /** Format: int64 */
+            line: number;
+            words: string;
+        };
         BoardLegend: {
             numbered: components["schemas"]["BoardNumbered"][];
             strays: string[];
-            unplaced: string[];
+            unplaced: components["schemas"]["BoardEntry"][];
         };
         BoardNumbered: {
             designator: string;

@@ -36,6 +36,7 @@ export default function Library() {
         mono
         onWords={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
       >
+        <Button onPress={() => void navigate('/library/unknowns')}>Unknowns</Button>
         <Button onPress={() => void navigate('/library/models')}>Models</Button>
         <Button onPress={() => void navigate('/library/roms')}>ROM images</Button>
         {mayName && <Button onPress={() => void navigate('/library/people')}>People and organisations</Button>}

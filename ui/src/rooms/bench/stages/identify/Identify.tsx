@@ -1,5 +1,8 @@
 import type { FittedAssembly } from '../../../../api/assemblies'
 import type { Machine } from '../../../../api/machines'
+import { PlannedPictures } from '../../../../boardplan/PlannedPictures'
+import { Mysteries } from '../../../../mysteries/Mysteries'
+import { Unknowns } from '../../../../unknowns/Unknowns'
 import { Dating } from './Dating'
 import { Roms } from './Roms'
 
@@ -8,7 +11,10 @@ export function Identify({ machine, assemblies }: { machine: Machine; assemblies
   return (
     <>
       <Dating machine={machine} assemblies={assemblies} />
+      <PlannedPictures machineId={machine.id} />
       <Roms machine={machine} />
+      <Unknowns machineId={machine.id} />
+      <Mysteries machineId={machine.id} assemblies={assemblies} />
     </>
   )
 }

@@ -1,0 +1,186 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import { messageOf } from '../api/problem'
+import { useAccount } from '../api/session'
+import { type ToldQuestion, type Unknown, useAnswer, useAsk, useChangeQuestion, useGuess } from '../api/unknowns'
+import { Button, Buttons } from '../kit/Button'
+import { Field, FieldGrid } from '../kit/Field'
+import { Notice } from '../kit/Notice'
+import { Faint } from '../kit/Page'
+import { RecordForm, textOf } from '../kit/RecordForm'
+import { TypeForm } from '../rooms/library/TypeForm'
+import { color, font, space } from '../theme'
+
+/** What nobody knows yet: each with what is known of it, guesses, who is asked, and the way to settle it. */
+export function UnknownList({ open }: { open: Unknown[] }) {
+  return <List>{open.map((one) => <One key={`${one.sort} ${one.subject}`} unknown={one} />)}</List>
+}
+
+type Doing = 'guessing' | 'asking' | 'answering'
+
+function One({ unknown }: { unknown: Unknown }) {
+  const mayWrite = useAccount()?.mayWriteSheets ?? false
+  const [doing, setDoing] = useState<Doing>()
+  const ask = useAsk()
+  const { question, places } = unknown
+  // What is written about needs a question first; the first word about it makes one.
+  const begin = (next: Doing) => {
+    if (question) setDoing(next)
+    else ask.mutate({ sort: unknown.sort, subject: unknown.subject }, { onSuccess: () => { setDoing(next) } })
+  }
+  const done = () => { setDoing(undefined) }
+  return (
+    <li>
+      <Head>
+        <Subject>{unknown.subject}</Subject>
+        <Faint>
+          {unknown.sort === 'reading' ? 'doubtful reading' : unknown.sort}
+          {unknown.parts > 0 && `, ${String(unknown.parts)} ${unknown.parts === 1 ? 'part' : 'parts'} on ${String(unknown.machines)} ${unknown.machines === 1 ? 'machine' : 'machines'}`}
+        </Faint>
+        {mayWrite && (
+          <Buttons>
+            <Button $tone="quiet" aria-label={`Guess what ${unknown.subject} is`} onPress={() => { begin('guessing') }}>Guess</Button>
+            <Button $tone="quiet" aria-label={`Say who is asked about ${unknown.subject}`} onPress={() => { begin('asking') }}>Who is asked</Button>
+            <Button $tone="quiet" aria-label={`Answer what ${unknown.subject} is`} onPress={() => { begin('answering') }}>Answer</Button>
+          </Buttons>
+        )}
+      </Head>
+      {ask.error && <Notice tone="stop" word="Not written.">{messageOf(ask.error)}</Notice>}
+      <Places places={places} />
+      {question && <Thought question={question} />}
+      {question && doing === 'guessing' && <Guessing question={question} onDone={done} />}
+      {question && doing === 'asking' && <Asking question={question} onDone={done} />}
+      {question && doing === 'answering' && <Answering unknown={unknown} question={question} onDone={done} />}
+    </li>
+  )
+}
+
+const fewPlaces = 4
+
+function Places({ places }: { places: Unknown['places'] }) {
+  const [all, setAll] = useState(false)
+  const shown = all ? places : places.slice(0, fewPlaces)
+  return (
+    <ul>
+      {shown.map((place) => (
+        <li key={`${String(place.assemblyId)} ${String(place.line)}`}>
+          <Link to={place.machineId ? `/bench/${String(place.machineId)}/take-stock` : `/stores/${String(place.assemblyId)}`} state={{ spot: { assembly: place.assemblyId, line: place.line } }}>
+            {[place.accession, place.assembly, place.designators].filter(Boolean).join(' ')}
+          </Link>{' '}
+          <Mono>{place.marking}</Mono>
+          <Faint>{[place.date && ` dated ${place.date}`, place.neighbours && ` beside ${place.neighbours.split(' ').join(', ')}`].filter(Boolean).join(',')}</Faint>
+        </li>
+      ))}
+      {!all && places.length > fewPlaces && <li><Button $tone="quiet" onPress={() => { setAll(true) }}>{places.length - fewPlaces} more places</Button></li>}
+    </ul>
+  )
+}
+
+/** What was thought and asked so far. */
+function Thought({ question }: { question: ToldQuestion }) {
+  return (
+    <>
+      {question.text && <p>{question.text}</p>}
+      {question.asked && <p>Asked: {question.asked}</p>}
+      <ul>{question.guesses.map((guess) => <li key={guess.id}>Perhaps <strong>{guess.text}</strong>, because {guess.reason} <Faint>{guess.by}</Faint></li>)}</ul>
+    </>
+  )
+}
+
+function Guessing({ question, onDone }: { question: ToldQuestion; onDone: () => void }) {
+  const guess = useGuess()
+  return (
+    <RecordForm error={guess.error} isPending={guess.isPending} action="Note the guess" onSubmit={(form) => { guess.mutate({ id: question.id, text: textOf(form, 'text'), reason: textOf(form, 'reason') }, { onSuccess: onDone }) }} onCancel={onDone}>
+      <FieldGrid>
+        <Field label="It could be" name="text" isRequired autoFocus placeholder="an address decoder" />
+        <Field label="Because" name="reason" isRequired placeholder="it sits between the processor and the memory" />
+      </FieldGrid>
+    </RecordForm>
+  )
+}
+
+function Asking({ question, onDone }: { question: ToldQuestion; onDone: () => void }) {
+  const change = useChangeQuestion(question.id)
+  return (
+    <RecordForm error={change.error} isPending={change.isPending} action="Keep it" onSubmit={(form) => { change.mutate({ version: question.version, text: textOf(form, 'text'), asked: textOf(form, 'asked') }, { onSuccess: onDone }) }} onCancel={onDone}>
+      <Field label="What one sees, and what is asked" name="text" defaultValue={question.text} rows={2} autoFocus />
+      <Field label="Who is asked, and since when" name="asked" defaultValue={question.asked} placeholder="Saltmarsh Repair Club, 2026-11-20" />
+    </RecordForm>
+  )
+}
+
+function Answering({ unknown, question, onDone }: { unknown: Unknown; question: ToldQuestion; onDone: () => void }) {
+  const answer = useAnswer()
+  const [source, setSource] = useState('')
+  const begun = { id: question.id, version: question.version }
+  if (unknown.nameable) {
+    return (
+      <>
+        <Field label="Where the answer comes from" value={source} onChange={setSource} isRequired autoFocus placeholder="data book of 1983, page 212" />
+        <TypeForm
+          start={{ number: unknown.subject }}
+          error={answer.error}
+          isPending={answer.isPending}
+          action={`Settle ${String(unknown.parts)} ${unknown.parts === 1 ? 'part' : 'parts'}`}
+          onSubmit={(type) => { answer.mutate({ ...begun, answer: type.function, source, type }, { onSuccess: onDone }) }}
+          onCancel={onDone}
+        />
+      </>
+    )
+  }
+  return (
+    <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it" onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') }, { onSuccess: onDone }) }} onCancel={onDone}>
+      <FieldGrid>
+        <Field label="It is" name="answer" isRequired autoFocus />
+        <Field label="Where the answer comes from" name="source" isRequired />
+      </FieldGrid>
+    </RecordForm>
+  )
+}
+
+/** Asks about something that stands on no sheet. */
+export function AskAbout({ machineId, onDone }: { machineId: number | null; onDone: () => void }) {
+  const ask = useAsk()
+  const sorts: Unknown['sort'][] = ['connector', 'switch', 'card', 'board', 'chip', 'other']
+  return (
+    <RecordForm
+      error={ask.error}
+      isPending={ask.isPending}
+      action="Ask"
+      onSubmit={(form) => { ask.mutate({ sort: textOf(form, 'sort') as Unknown['sort'], subject: textOf(form, 'subject'), text: textOf(form, 'text'), asked: textOf(form, 'asked'), machineId }, { onSuccess: onDone }) }}
+      onCancel={onDone}
+    >
+      <FieldGrid>
+        <Sort>What sort of thing<select name="sort">{sorts.map((sort) => <option key={sort}>{sort}</option>)}</select></Sort>
+        <Field label="What it is called" name="subject" isRequired autoFocus placeholder="connector beside the supply, 9 pins" />
+        <Field label="Who is asked, and since when" name="asked" />
+      </FieldGrid>
+      <Field label="What one sees, and what is asked" name="text" rows={2} />
+    </RecordForm>
+  )
+}
+
+const List = styled.ol`
+  > li { padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
+`
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 ${space(2)};
+`
+const Subject = styled.strong`
+  font-family: ${font.mono};
+  overflow-wrap: anywhere;
+`
+const Mono = styled.span`
+  font-family: ${font.mono};
+`
+const Sort = styled.label`
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  select { min-height: 40px; border: 1px solid ${color.edge}; background: ${color.sheet}; color: ${color.ink}; }
+`
