@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/core/plan"
+	"frugalheron/core/reckoning"
 	"frugalheron/store"
 )
 
@@ -16,6 +17,11 @@ func (s *Server) registerIdentify() {
 		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating", Summary: "When a machine was built, and what of it is original", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.DatedMachine], error) {
 		return answer(s.app.Dating(ctx, actor, in.ID))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[reckoning.Stage], error) {
+		return answer(s.app.IdentifyStage(ctx, actor, in.ID))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines", Errors: []int{http.StatusUnprocessableEntity},

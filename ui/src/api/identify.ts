@@ -12,6 +12,9 @@ const datingKey = ['dating']
 export const datingQuery = (machineId: number) =>
   queryOptions({ queryKey: [...datingKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/dating', { params: { path: { id: machineId } } })) })
 
+export const identifyStageQuery = (machineId: number) =>
+  queryOptions({ queryKey: [...datingKey, 'stage', machineId], queryFn: () => ask(api.GET('/api/machines/{id}/identified', { params: { path: { id: machineId } } })) })
+
 export const modelsQuery = (search: string) =>
   queryOptions({ queryKey: ['models', search], queryFn: () => ask(api.GET('/api/models', { params: { query: { search } } })) })
 

@@ -13,7 +13,7 @@ export const unknownsQuery = (machine: number) =>
   queryOptions({ queryKey: ['unknowns', machine], queryFn: () => ask(api.GET('/api/unknowns', { params: { query: { machine } } })) })
 
 function changed() {
-  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
 }
 
 export function useAsk() {
@@ -53,7 +53,7 @@ export function useWeigh(assemblyId: number) {
     mutationFn: (body: WrittenMystery) => ask(api.PUT('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } }, body })),
     onSuccess: (told) => {
       queryClient.setQueryData(mysteryQuery(assemblyId).queryKey, told)
-      void queryClient.invalidateQueries({ queryKey: ['mysteries'] })
+      for (const queryKey of [['mysteries'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
     },
   })
 }

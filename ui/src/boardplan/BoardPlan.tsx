@@ -47,7 +47,7 @@ function Shown({ machineId, told, name }: { machineId: number; told: ToldPlan; n
   const stale = draw.error instanceof ProblemError && draw.error.problem?.newer
   return (
     <Page>
-      <Title><Link to={`/bench/${String(machineId)}/identify`}>Identify</Link> / {name}{told.assembly && `: ${told.assembly}`}</Title>
+      <Title><Link to={`/bench/${String(machineId)}/identify`}>Identify</Link> / {name}{told.assembly && told.assembly !== name && `: ${told.assembly}`}</Title>
       {draw.error && (
         <Notice tone="stop" word="Not kept.">{messageOf(draw.error)} {stale && <Button $small onPress={() => { draw.reset() }}>Go on with what it is now</Button>}</Notice>
       )}

@@ -156,6 +156,7 @@ const Number = styled.button`
 const Outline = styled.div`
   position: absolute;
   border: 3px dashed #2f5d73;
+  outline: 2px solid #fffdf9;
   pointer-events: none;
   span { position: absolute; left: 0; bottom: 100%; padding: 0 4px; background: #fffdf9; color: #1d2b33; font-weight: 600; font-size: 14px; white-space: nowrap; }
 `

@@ -38,7 +38,7 @@ export function Legend({ machineId, told, chosen, toPlace, onChoose, onToPlace }
       {numbered.length === 0 && <p>No number is on the picture yet.</p>}
       {unplaced.length > 0 && (
         <>
-          <h3>Without a number</h3>
+          <Below>Without a number</Below>
           <ul aria-label="Without a number">
             {unplaced.map(({ line, designators, words }) => (
               <li key={line}>
@@ -66,6 +66,10 @@ const Numbers = styled.ol`
   li { padding: 2px 4px; overflow-wrap: anywhere; }
   li[data-chosen] { background: ${color.slateGround}; }
   @media print { max-height: none; columns: 2; }
+`
+const Below = styled.h3`
+  margin-top: 16px;
+  font-size: 17px;
 `
 const N = styled.span`
   display: inline-block;

@@ -5,6 +5,7 @@ import styled from 'styled-components'
 
 import { assembliesQuery } from '../../api/assemblies'
 import { dossierQuery } from '../../api/dossier'
+import { identifyStageQuery } from '../../api/identify'
 import type { Machine } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { Notice } from '../../kit/Notice'
@@ -27,6 +28,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
   const stage = stages.find(({ path }) => path === wanted)
   const assemblies = useQuery(assembliesQuery(machine.id))
   const dossier = useQuery(dossierQuery(machine.id))
+  const identified = useQuery(identifyStageQuery(machine.id))
   const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
 
@@ -34,7 +36,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
     <Layout>
       <StageRail
         machineId={machine.id}
-        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver, 'take-stock': reckoning.machine?.stage }}
+        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver, 'take-stock': reckoning.machine?.stage, identify: identified.data }}
       />
       <Middle>
         <MachineHead machine={machine} />

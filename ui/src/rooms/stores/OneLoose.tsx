@@ -8,7 +8,9 @@ import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
+import { Part } from '../../kit/Part'
 import { MeetingsOf } from '../../meetings/Meetings'
+import { Mystery } from '../../mysteries/Mystery'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { narrow } from '../../theme'
@@ -44,6 +46,7 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
           </p>
         )}
         <MeetingsOf of={{ kind: 'assembly', id: assembly.id }} />
+        <Part title="What could it be" faint="Explanations against evidence"><Mystery assemblyId={assembly.id} /></Part>
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
       </Page>
       <Reckoning assemblies={[assembly]} reckoning={reckoning} />

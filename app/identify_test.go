@@ -1,0 +1,203 @@
+package app_test
+
+import (
+	"bytes"
+	"image"
+	"image/png"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/mystery"
+	"frugalheron/core/plan"
+	"frugalheron/store"
+	"frugalheron/store/blobs"
+)
+
+// An answer settles chips on several machines at once, and the history of each says so.
+func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
+	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0201", Name: "Other"})
+	require.NoError(t, err)
+	board, err := deeds.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Board"})
+	require.NoError(t, err)
+	_, err = deeds.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
+	require.NoError(t, err)
+
+	all, err := deeds.Unknowns(ctx, viewer, 0)
+	require.NoError(t, err)
+	require.Len(t, all.Open, 3)
+	first := all.Open[0]
+	require.Equal(t, "HX9041", first.Subject)
+	require.Equal(t, []int{4, 2}, []int{first.Parts, first.Machines})
+	require.True(t, first.Nameable)
+	require.Equal(t, "reading", all.Open[1].Sort)
+	require.Equal(t, "7400", all.Open[2].Places[0].Neighbours)
+
+	asked, err := deeds.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	require.NoError(t, err)
+	var invalid *app.Invalid
+	_, err = deeds.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	require.ErrorAs(t, err, &invalid)
+	_, err = deeds.Ask(ctx, viewer, store.QuestionFields{Sort: "other", Subject: "x"})
+	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorAs(t, deeds.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
+	require.NoError(t, deeds.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
+	asked, err = deeds.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
+	require.NoError(t, err)
+	answer := app.Answer{Answer: "bus unit", Source: "data book", Type: &store.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
+	var stale *app.Stale
+	_, err = deeds.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
+	require.ErrorAs(t, err, &stale)
+	settled, err := deeds.AnswerQuestion(ctx, technician, asked.ID, asked.Version, answer)
+	require.NoError(t, err)
+	require.Equal(t, []int{4, 2}, []int{settled.Recognised, settled.Machines})
+	for _, id := range []int64{machine.ID, other.ID} {
+		history, err := deeds.History(ctx, viewer, id, 0, 3)
+		require.NoError(t, err)
+		require.Contains(t, history.Events[0].What, "as HX9041: bus unit")
+	}
+	here, err := deeds.Unknowns(ctx, viewer, other.ID)
+	require.NoError(t, err)
+	require.Empty(t, here.Open)
+	all, err = deeds.Unknowns(ctx, viewer, 0)
+	require.NoError(t, err)
+	require.Len(t, all.Open, 2)
+	require.Equal(t, "bus unit", all.Answered[0].Answer)
+	require.Equal(t, "it sits beside the processor", all.Answered[0].Guesses[0].Reason)
+	// A question of its own, about nothing on a sheet.
+	_, err = deeds.Ask(ctx, technician, store.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
+	require.NoError(t, err)
+	here, err = deeds.Unknowns(ctx, viewer, other.ID)
+	require.NoError(t, err)
+	require.Equal(t, "nine pins", here.Open[0].Subject)
+}
+
+func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
+		"== Main board | part 4410-2\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536")
+	card, err := deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
+	require.NoError(t, err)
+	_, err = deeds.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
+	require.NoError(t, err)
+	d, err := deeds.Dating(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "1985-09-02", d.Result.NotBefore.String())
+	require.Equal(t, "later", d.Result.Outliers[0].Verdict)
+	require.Equal(t, "Memory card, U1", d.Result.Outliers[0].ID)
+	require.Nil(t, d.Model)
+	require.Equal(t, "period", d.Assemblies[1].Counts)
+
+	var invalid *app.Invalid
+	_, err = deeds.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
+	require.ErrorAs(t, err, &invalid)
+	require.Contains(t, invalid.Why, "line 2")
+	known, err := deeds.AddModel(ctx, technician, store.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984", Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
+	require.NoError(t, err)
+	require.Equal(t, "1982/1984", known.Made)
+	_, err = deeds.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
+	require.ErrorAs(t, err, &invalid)
+	_, err = deeds.StateEvidence(ctx, technician, machine.ID, store.StatementFields{Attribute: "built", Value: "1985-02", Citation: store.Citation{Kind: "label", Cited: "plate"}})
+	require.NoError(t, err)
+	fields := card.AssemblyFields
+	fields.Fit = "later"
+	_, err = deeds.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
+	require.NoError(t, err)
+	d, err = deeds.Dating(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	states := []string{}
+	for _, row := range d.Holdings {
+		states = append(states, string(row.State))
+	}
+	require.Equal(t, []string{"other part number", "not original", "missing"}, states)
+	require.Equal(t, "later", d.Assemblies[1].Counts) // what somebody decided, over the dates
+	require.Equal(t, "period", string(d.Assemblies[1].Reckoned.Originality))
+	why := ""
+	for _, c := range d.Result.Conflicts {
+		why += c.Why + "; "
+	}
+	require.Contains(t, why, "the board was exchanged")
+	require.Contains(t, why, "the model was made until 1984-12-31 only")
+	known.Made = "1984/1988"
+	_, err = deeds.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelFields)
+	require.NoError(t, err)
+}
+
+func year(y int) *int { return &y }
+
+func TestAMysteryIsWeighedAndDecided(t *testing.T) {
+	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Board\nU1 7400")
+	written := app.MysteryFields{
+		Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
+		Evidence: []app.MysteryEvidence{
+			{ID: 1, Text: "34 pins", Seen: mystery.Found, Weights: []app.MysteryWeight{{1, 2}, {7, 3}}},
+			{ID: 2, Text: "a start vector", Seen: mystery.Open, Weights: []app.MysteryWeight{{2, 3}}},
+		},
+	}
+	told, err := deeds.WeighMystery(ctx, technician, board.ID, 0, written)
+	require.NoError(t, err)
+	require.Equal(t, "a disk controller", told.Weighing.Ranking[0].Text)
+	require.Equal(t, "a start vector", told.Weighing.Next[0].Text)
+	require.Len(t, told.Evidence[0].Weights, 1) // nothing is weighed for an explanation that is not there
+	var stale *app.Stale
+	_, err = deeds.WeighMystery(ctx, technician, board.ID, 0, written)
+	require.ErrorAs(t, err, &stale)
+	var invalid *app.Invalid
+	written.Decision = &app.MysteryDecision{HypothesisID: 1, Sure: "likely"}
+	_, err = deeds.WeighMystery(ctx, technician, board.ID, told.Version, written)
+	require.ErrorAs(t, err, &invalid)
+	written.Decision.Reason = "it works as one"
+	told, err = deeds.WeighMystery(ctx, technician, board.ID, told.Version, written)
+	require.NoError(t, err)
+	history, err := deeds.History(ctx, viewer, 0, 0, 1)
+	require.NoError(t, err)
+	require.Contains(t, history.Events[0].What, "is a disk controller (likely): it works as one")
+	mysteries, err := deeds.Mysteries(ctx, viewer, 0)
+	require.NoError(t, err)
+	require.Equal(t, told.Decision, mysteries[0].Decision)
+}
+
+func TestAPictureIsNumbered(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds.WithBlobs(kept)
+	picture, err := deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
+	require.NoError(t, err)
+	run := []string{"U40", "U41", "U42", "U43", "U44", "U45", "U46", "U47", "U48"}
+	told, err := deeds.DrawPlan(ctx, technician, picture.ID, 0, board.ID, plan.Plan{}, []app.PlanRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
+	require.NoError(t, err)
+	require.Len(t, told.Legend.Numbered, 9)
+	require.InDelta(t, 0.5, told.Legend.Numbered[4].X, 1e-9)
+	require.Equal(t, "X1", told.Legend.Unplaced[0].Designators[0])
+	drawn := told.Plan
+	drawn.Blocks = []plan.Block{{Name: "memory", Members: []string{"U40", "U48"}}}
+	var stale *app.Stale
+	_, err = deeds.DrawPlan(ctx, technician, picture.ID, 0, board.ID, drawn, nil)
+	require.ErrorAs(t, err, &stale)
+	told, err = deeds.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
+	require.NoError(t, err)
+	require.Len(t, told.Boxes, 1)
+	var invalid *app.Invalid
+	drawn.Callouts = drawn.Callouts[1:]
+	_, err = deeds.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
+	require.ErrorAs(t, err, &invalid)
+	// The sheet changes: what it names no more is a stray.
+	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "U40-U47 41256-15\nX1 12 MHz")
+	require.NoError(t, err)
+	told, err = deeds.BoardPlan(ctx, viewer, picture.ID)
+	require.NoError(t, err)
+	require.Equal(t, []string{"U48"}, told.Legend.Strays)
+	drawing, err := deeds.PlanDrawing(ctx, viewer, picture.ID, true)
+	require.NoError(t, err)
+	require.Contains(t, string(drawing.Data), "data:image/jpeg;base64,")
+	require.Equal(t, 9, strings.Count(string(drawing.Data), "<circle"))
+}
+
+func smallPNG(t *testing.T) []byte {
+	var file bytes.Buffer
+	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
+	return file.Bytes()
+}
