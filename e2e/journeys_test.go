@@ -25,6 +25,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
+	"frugalheron/instruments/romreader"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 	"frugalheron/store/storetest"
@@ -186,7 +187,7 @@ func TestCatalogueABoard(t *testing.T) {
 		// Two keys name what is unknown, here and everywhere.
 		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "HX9040")]//button`), onLine("HX9040-2"),
 		Chord("n", input.ModifierAlt), See(Labelled("Device number")), Keys("processor, 8 bits"+kb.Enter),
-		verdict("Unknown", "1 chip"), See(Text("HX9040 processor, 8 bits, 1984-W31")), onLine("HX9040-2"),
+		verdict("Unknown", "2 chips"), See(Text("HX9040 processor, 8 bits, 1984-W31")), onLine("HX9040-2"),
 		Keys("\x1b"), Click(Link("Library")), Click(Button("HX9040")), See(Text("Main board, line 2: 1 x")),
 	))
 	var body string
@@ -430,6 +431,15 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	_, err := w.deeds.AddLooseAssembly(context.Background(), app.Actor{Role: app.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
+	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}}, func(string) int { return 16384 })
+	require.NoError(t, err)
+	t.Cleanup(func() { standIn.Close() })
+	w.deeds.WithReader(standIn.Address())
+	eprom := w.addBoard(t, "== Old card\nU9 27128-25 8533\nU10 HX7200 8102")
+	for range 2 {
+		_, err = w.deeds.AddRomFile(context.Background(), app.Actor{Role: app.Technician}, eprom.ID, app.RomReading{Designator: "U9", Label: "V1.1"}, "u9.bin", firmware())
+		require.NoError(t, err)
+	}
 	b, err := Start(390, 844)
 	require.NoError(t, err)
 	t.Cleanup(b.Close)
@@ -459,6 +469,13 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		look(theme+" paste", Click(Button("Paste a sheet with headings")), Fill(Labelled("Sheet with headings"), "U9-U1"), See(Text("Would add 1 board")))
 		look(theme+" arrive", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "arrive", 1)), Click(Button("Write down how it came")), Click(Button("Add to the chain")), Click(Button("Move the machine")), Click(Button("Note that there is some")), See(Labelled("What kind of data")))
 		look(theme+" look over", chromedp.Navigate(strings.Replace(w.bench(), "take-stock", "look-over", 1)), See(Text("Met twice")), Click(Button("Note a statement")), See(Labelled("What the source says")), Click(Button("Open rear.png")), Click(Button("Say what it shows")), See(Labelled("Caption")))
+		look(theme+" identify", chromedp.Navigate(w.identify()), See(Text("the label says version 1.1")), Click(Button("Read out U9 of Old card")), See(Labelled("Device in the reader")), Click(Button("Describe the model")), See(Labelled("Model")),
+			Click(Button("Ask about something else")), See(Labelled("What it is called")), Click(Button("Guess what HX7200 is")), See(Labelled("Because")))
+		look(theme+" rom", Click(`//section[@aria-label="Read-only memories"]//tr//a[contains(., "SHA-256")]`), See(Text("Byte map")), Click(Button("Name it")), See(Labelled("Version")))
+		look(theme+" roms", at("/library/roms"), See(Text("CRC-32")))
+		look(theme+" models", at("/library/models"), Click(Button("Add a model")), See(Labelled("Maker")))
+		look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
+		look(theme+" board picture", chromedp.Navigate(w.identify()), Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`), Until("the picture", `document.querySelector("[role=group] img")?.complete`))
 		look(theme+" arrivals", at("/shelves/arrivals"), See(Text("Clear-out")))
 		look(theme+" lot", Click(Link("Clear-out")), Click(Button("Edit")), Click(Button("Change Terminal")), Click(Button("Place Terminal")), See(Labelled("Accession number")))
 		look(theme+" places", at("/stores/places"), See(Text("Store")))
@@ -486,7 +503,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	look("sign in again", Click(editor("Main board")), Keys("x"), See(Text("Your session has ended.")))
 	require.NoError(t, b.Do(
 		Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password), Keys(kb.Enter), Gone(Text("Your session has ended.")),
-		chromedp.Navigate(w.bench()), verdict("Unknown", "1 chip"),
+		chromedp.Navigate(w.bench()), verdict("Unknown", "2 chips"),
 		Click(`//aside//button[contains(., "Unknown")]`), Click(`//aside//li[contains(., "U1: HX9040")]//button`), onLine("HX9040"),
 	))
 	require.Empty(t, b.Breaches())

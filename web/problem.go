@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"errors"
 	"log/slog"
 	"net/http"
@@ -102,6 +103,8 @@ func problem(err error) error {
 		p := &Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: sentence(tooMany.Error())}
 		seconds := int(tooMany.RetryIn/time.Second) + 1
 		return huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(seconds)}})
+	case errors.Is(err, context.Canceled):
+		return &Problem{Title: "Given up", Status: statusGivenUp, Detail: "Whoever asked did not wait for the answer."}
 	case errors.Is(err, app.ErrNotFound):
 		return &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such record."}
 	case errors.Is(err, app.ErrLinkEnded):
@@ -113,6 +116,9 @@ func problem(err error) error {
 	}
 	return newProblem(http.StatusInternalServerError, "unexpected error", err)
 }
+
+// statusGivenUp is what is logged of a request that nobody waits for any more; nobody is sent it.
+const statusGivenUp = 499
 
 // sentence writes an error's text as people read it.
 func sentence(text string) string {

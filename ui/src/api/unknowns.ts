@@ -4,6 +4,7 @@ import { api, ask, queryClient, type Schemas } from './client'
 
 export type Unknown = Schemas['Unknown']
 export type ToldQuestion = Schemas['ToldQuestion']
+export type Settled = Schemas['Settled']
 export type QuestionFields = Schemas['QuestionFields']
 export type ToldMystery = Schemas['ToldMystery']
 export type WrittenMystery = Schemas['WrittenMystery']

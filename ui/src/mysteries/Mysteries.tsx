@@ -5,7 +5,7 @@ import type { FittedAssembly } from '../api/assemblies'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
 import { mysteriesQuery } from '../api/unknowns'
-import { Choice } from '../kit/Field'
+import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 import { Part } from '../kit/Part'
 import { Mystery } from './Mystery'
@@ -24,14 +24,7 @@ export function Mysteries({ machineId, assemblies }: { machineId: number; assemb
     <Part
       title="What could it be"
       faint="Explanations against evidence"
-      action={mayWrite && others.length > 0 && (
-        <Choice
-          label={<span className="only-read">Puzzle over a board</span>}
-          value=""
-          options={[{ value: '', text: 'Puzzle over ...' }, ...others.map(({ id, title }) => ({ value: String(id), text: title }))]}
-          onChange={(id) => { if (id) setBegun([...begun, Number(id)]) }}
-        />
-      )}
+      action={mayWrite && others.map(({ id, title }) => <Button key={id} $small onPress={() => { setBegun([...begun, id]) }}>Puzzle over {title}</Button>)}
     >
       {shown.length === 0 && <p>Where a board cannot be named, write down what it could be and what one sees; the evidence that would tell most is named.</p>}
       {shown.map((id) => <Mystery key={id} assemblyId={id} />)}

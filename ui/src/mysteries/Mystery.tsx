@@ -39,7 +39,7 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
   const chosen = hypotheses.find(({ id }) => id === decision?.hypothesisId)
   const stale = weigh.error instanceof ProblemError && weigh.error.problem?.newer
   return (
-    <Frame aria-label={mystery.assembly}>
+    <Frame aria-label={`What ${mystery.assembly} could be`}>
       <h3>{mystery.assembly}</h3>
       {chosen && decision ? (
         <p><strong>{chosen.text}</strong> ({decision.sure}): {decision.reason}</p>

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
-import { type ToldQuestion, type Unknown, useAnswer, useAsk, useChangeQuestion, useGuess } from '../api/unknowns'
+import { type Settled, type ToldQuestion, type Unknown, useAnswer, useAsk, useChangeQuestion, useGuess } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Field, FieldGrid } from '../kit/Field'
 import { Notice } from '../kit/Notice'
@@ -14,13 +14,13 @@ import { TypeForm } from '../rooms/library/TypeForm'
 import { color, font, space } from '../theme'
 
 /** What nobody knows yet: each with what is known of it, guesses, who is asked, and the way to settle it. */
-export function UnknownList({ open }: { open: Unknown[] }) {
-  return <List>{open.map((one) => <One key={`${one.sort} ${one.subject}`} unknown={one} />)}</List>
+export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (words: string) => void }) {
+  return <List>{open.map((one) => <One key={`${one.sort} ${one.subject}`} unknown={one} onSettled={onSettled} />)}</List>
 }
 
 type Doing = 'guessing' | 'asking' | 'answering'
 
-function One({ unknown }: { unknown: Unknown }) {
+function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: string) => void }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [doing, setDoing] = useState<Doing>()
   const ask = useAsk()
@@ -52,7 +52,7 @@ function One({ unknown }: { unknown: Unknown }) {
       {question && <Thought question={question} />}
       {question && doing === 'guessing' && <Guessing question={question} onDone={done} />}
       {question && doing === 'asking' && <Asking question={question} onDone={done} />}
-      {question && doing === 'answering' && <Answering unknown={unknown} question={question} onDone={done} />}
+      {question && doing === 'answering' && <Answering unknown={unknown} question={question} onSettled={onSettled} onDone={done} />}
     </li>
   )
 }
@@ -111,10 +111,14 @@ function Asking({ question, onDone }: { question: ToldQuestion; onDone: () => vo
   )
 }
 
-function Answering({ unknown, question, onDone }: { unknown: Unknown; question: ToldQuestion; onDone: () => void }) {
+function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown; question: ToldQuestion; onSettled: (words: string) => void; onDone: () => void }) {
   const answer = useAnswer()
   const [source, setSource] = useState('')
   const begun = { id: question.id, version: question.version }
+  const settled = ({ recognised, machines }: Settled) => {
+    onSettled(`${unknown.subject} is settled${recognised > 0 ? `: ${String(recognised)} parts on ${String(machines)} machines are known by it now` : ''}.`)
+    onDone()
+  }
   if (unknown.nameable) {
     return (
       <>
@@ -124,14 +128,14 @@ function Answering({ unknown, question, onDone }: { unknown: Unknown; question: 
           error={answer.error}
           isPending={answer.isPending}
           action={`Settle ${String(unknown.parts)} ${unknown.parts === 1 ? 'part' : 'parts'}`}
-          onSubmit={(type) => { answer.mutate({ ...begun, answer: type.function, source, type }, { onSuccess: onDone }) }}
+          onSubmit={(type) => { answer.mutate({ ...begun, answer: type.function, source, type }, { onSuccess: settled }) }}
           onCancel={onDone}
         />
       </>
     )
   }
   return (
-    <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it" onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') }, { onSuccess: onDone }) }} onCancel={onDone}>
+    <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it" onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') }, { onSuccess: settled }) }} onCancel={onDone}>
       <FieldGrid>
         <Field label="It is" name="answer" isRequired autoFocus />
         <Field label="Where the answer comes from" name="source" isRequired />

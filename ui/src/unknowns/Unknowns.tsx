@@ -16,6 +16,7 @@ export function Unknowns({ machineId }: { machineId: number }) {
   const unknowns = useQuery(unknownsQuery(machineId))
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [asking, setAsking] = useState(false)
+  const [settled, setSettled] = useState('')
   const { open = [], answered = [], more } = unknowns.data ?? {}
   return (
     <Part
@@ -26,7 +27,8 @@ export function Unknowns({ machineId }: { machineId: number }) {
       {asking && <AskAbout machineId={machineId || null} onDone={() => { setAsking(false) }} />}
       {unknowns.error && <Notice tone="stop" word="Not listed.">{messageOf(unknowns.error)}</Notice>}
       {unknowns.data && open.length === 0 && <p>Nothing is unknown here: every chip on the sheets has a type.</p>}
-      <UnknownList open={open} />
+      {settled && <p role="status">{settled}</p>}
+      <UnknownList open={open} onSettled={setSettled} />
       {more && <p>There are more; name these first.</p>}
       {answered.length > 0 && (
         <details>

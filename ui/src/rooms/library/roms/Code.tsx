@@ -16,8 +16,8 @@ export function Code({ rom, onOffset }: { rom: ToldRom; onOffset: (offset: numbe
           <ul>
             {fit.vectors.map((vector) => (
               <li key={`${vector.name} ${String(vector.at)}`}>
-                {vector.name} at <Button $tone="quiet" aria-label={`Show the ${vector.name} at ${hex(vector.at)}`} onPress={() => { onOffset(vector.at) }}>{hex(vector.at)}</Button> leads to {vector.to},{' '}
-                <Button $tone="quiet" aria-label={`Show where the ${vector.name} leads, ${hex(vector.leads)}`} onPress={() => { onOffset(vector.leads) }}>offset {hex(vector.leads)}</Button>
+                {vector.name} at <Button $tone="quiet" aria-label={`${hex(vector.at)}: show the ${vector.name}`} onPress={() => { onOffset(vector.at) }}>{hex(vector.at)}</Button> leads to {vector.to},{' '}
+                <Button $tone="quiet" aria-label={`offset ${hex(vector.leads)}: show where the ${vector.name} leads`} onPress={() => { onOffset(vector.leads) }}>offset {hex(vector.leads)}</Button>
               </li>
             ))}
           </ul>

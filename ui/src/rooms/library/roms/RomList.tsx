@@ -6,6 +6,7 @@ import { messageOf } from '../../../api/problem'
 import { romListQuery, useMergeRoms } from '../../../api/roms'
 import { useAccount } from '../../../api/session'
 import { Button, Buttons } from '../../../kit/Button'
+import { Tick } from '../../../kit/Field'
 import { ListHead } from '../../../kit/ListHead'
 import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
@@ -48,11 +49,10 @@ export default function RomList() {
               {roms.data.images.map((image) => (
                 <tr key={image.sha256}>
                   <td>
-                    <input
-                      type="checkbox"
-                      aria-label={`Choose ${romName(image)}, ${image.crc32}`}
-                      checked={chosen.includes(image.sha256)}
-                      onChange={({ target }) => { setChosen(target.checked ? [...chosen, image.sha256] : chosen.filter((sum) => sum !== image.sha256)) }}
+                    <Tick
+                      label={<span className="only-read">Choose {romName(image)}, {image.crc32}</span>}
+                      isOn={chosen.includes(image.sha256)}
+                      onChange={(isOn) => { setChosen(isOn ? [...chosen, image.sha256] : chosen.filter((sum) => sum !== image.sha256)) }}
                     />
                   </td>
                   <td><Link to={`/library/roms/${image.sha256}`}>{romName(image)}</Link>{image.madeFrom && <Faint> {image.madeFrom}</Faint>}</td>
