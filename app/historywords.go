@@ -64,6 +64,9 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	"name rom": func(_ string, b, a fields) string {
 		return fmt.Sprintf("said of the image %v %v: %s", a["name"], a["romVersion"], changes(b, a))
 	},
+	"name rom set": func(_ string, _, a fields) string {
+		return fmt.Sprintf("named the set %v: %v chips of %v", a["name"], a["chips"], a["board"])
+	},
 	"make rom": func(_ string, _, a fields) string {
 		return fmt.Sprintf("made the image %v: %v", a["content"], a["from"])
 	},
@@ -86,6 +89,10 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	},
 	"draw plan": func(s string, _, a fields) string {
 		return fmt.Sprintf("numbered the picture of %s: %v numbers, %v outlines", s, a["callouts"], a["blocks"])
+	},
+	"add maker": func(_ string, _, a fields) string { return fmt.Sprintf("added the maker %v", a["name"]) },
+	"change maker": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed the maker %v: %s", a["name"], changes(b, a))
 	},
 	"add model": func(_ string, _, a fields) string {
 		return fmt.Sprintf("added the model %v %v", a["maker"], a["model"])

@@ -154,10 +154,18 @@ func reckonMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
 }
 
 func checkOwnType(t *store.OwnTypeFields) error {
-	err := checkAll(oneLine("number", &t.Number), oneLine("function", &t.Function), oneLine("package", &t.Package), lines("notes", &t.Notes))
+	err := checkAll(oneLine("number", &t.Number), oneLine("function", &t.Function), oneLine("package", &t.Package), lines("notes", &t.Notes),
+		oneLine("maker", &t.Maker), oneLine("currents", &t.Currents), oneLine("ageing", &t.Ageing), oneLine("substitutes", &t.Substitutes), lines("documents", &t.Documents))
 	t.Number = device.Normal(t.Number)
 	if t.Class == "" {
 		t.Class = string(device.Own)
+	}
+	currents, wrongCurrents := device.ParseCurrents(t.Currents)
+	for _, c := range currents {
+		// What is drawn from +5 V is summed up for the machine.
+		if c.Rail == "+5" && t.TypicalMA == 0 {
+			t.TypicalMA = c.Typical
+		}
 	}
 	isMemory := device.Class(t.Class).IsMemory()
 	switch {
@@ -167,6 +175,8 @@ func checkOwnType(t *store.OwnTypeFields) error {
 		return &Invalid{"number", "write the device number in letters and figures, at least three signs with a figure among them, as HX9040"}
 	case t.Function == "":
 		return &Invalid{"function", "say what the device does, as processor, 8 bits"}
+	case wrongCurrents != nil:
+		return &Invalid{"currents", wrongCurrents.Error()}
 	case isMemory && (t.Words == 0 || t.Bits == 0):
 		return &Invalid{"words", "a memory has words and bits, as 16384 words of 8 bits"}
 	case !isMemory && (t.Words != 0 || t.Bits != 0):

@@ -108,6 +108,18 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.Contains(t, strings.Join(socketOf(t, deeds, other.ID, "U9").Findings, ";"), "holds another content in its U9, Monitor 1.2 (related)")
 	require.Contains(t, strings.Join(socketOf(t, deeds, machine.ID, "U9").Findings, ";"), "EH-0200 holds another content")
 
+	set, err := deeds.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
+	require.NoError(t, err)
+	var invalid *app.Invalid
+	_, err = deeds.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
+	require.ErrorAs(t, err, &invalid)
+	sets, err := deeds.RomSets(ctx, viewer)
+	require.NoError(t, err)
+	require.Equal(t, set.Name, sets[0].Name)
+	require.Len(t, sets[0].Images, 2)
+	require.Len(t, sets[0].Boards, 1) // the twin holds another content by now
+	require.True(t, sets[0].Boards[0].Complete)
+
 	// Years later it fades: urgent, and what was read first stays what counts.
 	faded := slices.Clone(monitor)
 	for _, at := range []int{100, 2100, 9100} {

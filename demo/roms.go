@@ -203,6 +203,9 @@ func (t teller) roms() error {
 			}
 		}
 	}
+	if err := t.romSets(); err != nil {
+		return err
+	}
 	for _, chip := range slices.Sorted(maps.Keys(namedRoms)) {
 		sum := rom.SumsOf(images[chip].Data).SHA256
 		now, err := t.deeds.Rom(t.ctx, t.curator, sum)
@@ -213,6 +216,24 @@ func (t teller) roms() error {
 			if _, err := t.deeds.NameRom(t.ctx, t.curator, sum, now.Version, namedRoms[chip]); err != nil {
 				return fmt.Errorf("%s: %w", chip, err)
 			}
+		}
+	}
+	return nil
+}
+
+// romSets names the contents of two boards as sets.
+func (t teller) romSets() error {
+	there, err := t.deeds.RomSets(t.ctx, t.curator)
+	if err != nil || len(there) > 0 {
+		return err
+	}
+	for accession, name := range map[string]string{"EH-0101": "Harbour BASIC 1.1", "EH-0107": "Sorter 80"} {
+		fitted, err := t.deeds.Contents(t.ctx, t.curator, t.machines[accession])
+		if err != nil {
+			return err
+		}
+		if _, err := t.deeds.NameRomSet(t.ctx, t.curator, fitted[0].ID, name, ""); err != nil {
+			return fmt.Errorf("%s: %w", name, err)
 		}
 	}
 	return nil

@@ -149,7 +149,7 @@ func TestSignIn(t *testing.T) {
 	// The curator invites somebody, who sets a password by the link.
 	var link string
 	require.NoError(t, b.Do(
-		Click(Link(curator.Name+", curator")), Click(Button("Invite somebody")), Fill(Labelled("Login"), "ida"), Fill(Labelled("Name"), "Ida Reed"), Keys(kb.Enter),
+		Click(Link(curator.Name+", curator")), See(Text("this one")), Click(Button("Invite somebody")), Fill(Labelled("Login"), "ida"), Fill(Labelled("Name"), "Ida Reed"), Keys(kb.Enter),
 		See(Text("Pass this on now")), Evaluate(`document.querySelector('[aria-label="Link"]').textContent`, &link), See(Text("invited, no password set yet")),
 		Click(Button("Sign out")), See(Button("Sign in")), chromedp.Navigate("about:blank"),
 	))
@@ -234,7 +234,7 @@ func TestKeyboardOnly(t *testing.T) {
 		// Find the machine, walk the stages and come back.
 		Keys("/"), Keys("estuary"), See(Text("Show 1 machine with these words")), Keys(kb.Enter), See(Text("1 machine;")),
 		Keys("/"), Keys("eh-0900"), See(Text("Take it onto the bench")), Keys(kb.Enter), See(Text("Start with the main board")),
-		Keys("]"), See(Text("Not open yet")), Keys("["), See(Text("Start with the main board")),
+		Keys("]"), See(Text("Nothing is dated yet")), Keys("["), See(Text("Start with the main board")),
 		Keys("?"), See(Text("new line with the next designator")), Keys(kb.Escape), Gone(Text("new line with the next designator")),
 		Until("the button to take the focus", `(Array.from(document.querySelectorAll("button")).find(x => x.textContent === "Add a board").focus(), true)`),
 		Keys(kb.Enter), See(Labelled("Name of the board")), Keys(kb.Enter), See(editor("Main board")),
@@ -473,6 +473,8 @@ func TestEveryViewOnAPhone(t *testing.T) {
 			Click(Button("Ask about something else")), See(Labelled("What it is called")), Click(Button("Guess what HX7200 is")), See(Labelled("Because")))
 		look(theme+" rom", Click(`//section[@aria-label="Read-only memories"]//tr//a[contains(., "SHA-256")]`), See(Text("Byte map")), Click(Button("Name it")), See(Labelled("Version")))
 		look(theme+" roms", at("/library/roms"), See(Text("CRC-32")))
+		look(theme+" makers", at("/library/makers"), Click(Button("Add a maker")), See(Labelled("Founded")))
+		look(theme+" pack", at("/library"), Click(Button("Take over a pack")), Fill(Labelled("Reference pack, CSV"), "number,class,function\nHX,own,x"), Click(Button("See what it would do")), See(Text("1 lines are wrong")))
 		look(theme+" models", at("/library/models"), Click(Button("Add a model")), See(Labelled("Maker")))
 		look(theme+" unknowns", at("/library/unknowns"), See(Text("HX7200")))
 		look(theme+" board picture", chromedp.Navigate(w.identify()), Click(`//section[@aria-label="Board pictures"]//a[contains(., "rear.png")]`), Until("the picture", `document.querySelector("[role=group] img")?.complete`))

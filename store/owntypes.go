@@ -18,6 +18,12 @@ type OwnTypeFields struct {
 	ClockMHz  float64 `db:"clock_mhz" json:"clockMHz" minimum:"0" maximum:"100000" required:"false" doc:"Rated clock in megahertz; 0 when not known"`
 	TypicalMA float64 `db:"typical_ma" json:"typicalMilliamps" minimum:"0" maximum:"100000" required:"false" doc:"Typical +5 V current in milliamperes; 0 when not known"`
 	Notes     string  `db:"notes" json:"notes" maxLength:"4000" required:"false"`
+
+	Maker       string `db:"maker" json:"maker" maxLength:"200" required:"false"`
+	Currents    string `db:"currents" json:"currents" maxLength:"400" required:"false" doc:"What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20"`
+	Ageing      string `db:"ageing" json:"ageing" maxLength:"200" required:"false" doc:"How it ages, as: loses its charge"`
+	Substitutes string `db:"substitutes" json:"substitutes" maxLength:"400" required:"false" doc:"Numbers that can take its place, with commas between"`
+	Documents   string `db:"documents" json:"documents" maxLength:"4000" required:"false" doc:"Data sheets and the like, one a line"`
 }
 
 // OwnType is a type that the collection named itself.
@@ -28,7 +34,7 @@ type OwnType struct {
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-const ownTypeColumns = `id, number, class, function, words, bits, package, clock_mhz, typical_ma, notes, version, updated_at`
+const ownTypeColumns = `id, number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker, currents, ageing, substitutes, documents, version, updated_at`
 
 // ListOwnTypes lists all, by number.
 func ListOwnTypes(ctx context.Context, h Handle) ([]OwnType, error) {
@@ -47,17 +53,17 @@ func OwnTypeByID(ctx context.Context, h Handle, id int64) (OwnType, error) {
 // InsertOwnType adds a type and returns its id. A number that is taken violates own_type_number_key.
 func InsertOwnType(ctx context.Context, h Handle, t OwnTypeFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
-		t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes)
+	err := h.GetContext(ctx, &id, `INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker, currents, ageing, substitutes, documents)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
+		t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents)
 	return id, err
 }
 
 // UpdateOwnType writes all fields and counts the version up.
 func UpdateOwnType(ctx context.Context, h Handle, id int64, t OwnTypeFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE own_type SET number = $2, class = $3, function = $4, words = $5, bits = $6, package = $7,
-			clock_mhz = $8, typical_ma = $9, notes = $10, version = version + 1, updated_at = now() WHERE id = $1`,
-		id, t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes)
+			clock_mhz = $8, typical_ma = $9, notes = $10, maker = $11, currents = $12, ageing = $13, substitutes = $14, documents = $15, version = version + 1, updated_at = now() WHERE id = $1`,
+		id, t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents)
 	return err
 }
 

@@ -49,6 +49,7 @@ func (s *Server) registerIdentify() {
 	s.registerQuestions()
 	s.registerMysteries()
 	s.registerPlans()
+	s.registerMakers()
 }
 
 func (s *Server) registerQuestions() {

@@ -50,6 +50,7 @@ type Newer struct {
 	Rom          *store.RomImage     `json:"rom,omitempty"`
 	Model        *store.MachineModel `json:"model,omitempty"`
 	Question     *store.Question     `json:"question,omitempty"`
+	Maker        *store.Maker        `json:"maker,omitempty"`
 	Mystery      *app.ToldMystery    `json:"mystery,omitempty"`
 	BoardPlan    *app.ToldPlan       `json:"boardPlan,omitempty"`
 }
@@ -140,6 +141,8 @@ func newer(record any) *Newer {
 		return &Newer{Account: &r}
 	case store.RomImage:
 		return &Newer{Rom: &r}
+	case store.Maker:
+		return &Newer{Maker: &r}
 	case store.Question:
 		return &Newer{Question: &r}
 	case app.ToldMystery:

@@ -137,7 +137,26 @@ func (s *Server) registerRoms() {
 	s.registerLanes()
 }
 
+// NamedSet names the contents of a board as a set.
+type NamedSet struct {
+	Name string `json:"name" maxLength:"200"`
+	Note string `json:"note" maxLength:"4000" required:"false"`
+}
+
 func (s *Server) registerLanes() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-rom-sets", Method: http.MethodGet, Path: "/api/rom-sets", Summary: "Sets of images, with who has which", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]app.ToldRomSet], error) {
+		return answer(s.app.RomSets(ctx, actor))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "name-rom-set", Method: http.MethodPost, Path: "/api/assemblies/{id}/rom-set", Summary: "Name what counts on a board as a set", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body NamedSet
+	}) (*output[store.RomSet], error) {
+		return answer(s.app.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
+	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "split-rom", Method: http.MethodPost, Path: "/api/roms/{sha256}/split", Summary: "Deal an image out to the lanes of a wide bus", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {

@@ -50,3 +50,14 @@ func TestReadings(t *testing.T) {
 		require.Equal(t, c.state == rom.Accepted, chip.Next == "", c.reads)
 	}
 }
+
+func TestSets(t *testing.T) {
+	set := map[string]string{"U6": "a", "U7": "b", "U8": "c"}
+	held, any := rom.HoldsSet(set, map[string]string{"U6": "a", "U7": "x", "U9": "c"})
+	require.True(t, any)
+	require.Equal(t, rom.Holding{Same: []string{"U6"}, Differ: []string{"U7"}, Missing: []string{"U8"}}, held)
+	held, any = rom.HoldsSet(set, set)
+	require.True(t, any && held.Complete)
+	_, any = rom.HoldsSet(set, map[string]string{"U6": "c"})
+	require.False(t, any)
+}

@@ -22,6 +22,7 @@ const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
 const People = lazy(() => import('./rooms/library/people/People'))
 const CollectionUnknowns = lazy(() => import('./unknowns/CollectionUnknowns'))
 const BoardPlan = lazy(() => import('./boardplan/BoardPlan'))
+const Makers = lazy(() => import('./rooms/library/makers/Makers'))
 const Models = lazy(() => import('./rooms/library/models/Models'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
 const OneRom = lazy(() => import('./rooms/library/roms/OneRom'))
@@ -59,6 +60,7 @@ export function App() {
           <Route path="stores/places" element={<Places />} />
           <Route path="library/people" element={<People />} />
           <Route path="library/unknowns" element={<CollectionUnknowns />} />
+          <Route path="library/makers" element={<Makers />} />
           <Route path="library/models" element={<Models />} />
           <Route path="library/roms" element={<RomList />} />
           <Route path="library/roms/:sha256" element={<OneRom />} />

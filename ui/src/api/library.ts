@@ -41,6 +41,30 @@ export function useChangeType(id: number) {
   })
 }
 
+export type TakenPack = Schemas['TakenPack']
+
+export function useTakePack() {
+  return useMutation({
+    mutationFn: (body: Schemas['Pack']) => ask(api.POST('/api/own-types/pack', { body })),
+    onSuccess: ({ taken }) => { if (taken) changed() },
+  })
+}
+
+export type Maker = Schemas['ToldMaker']
+export type MakerFields = Schemas['MakerFields']
+const makersKey = ['makers']
+const onMakers = { onSuccess: () => queryClient.invalidateQueries({ queryKey: makersKey }) }
+
+export const makersQuery = (search: string) => queryOptions({ queryKey: [...makersKey, search], queryFn: () => ask(api.GET('/api/makers', { params: { query: { search } } })) })
+
+export function useAddMaker() {
+  return useMutation({ mutationFn: (body: MakerFields) => ask(api.POST('/api/makers', { body })), ...onMakers })
+}
+
+export function useChangeMaker(id: number) {
+  return useMutation({ mutationFn: (body: MakerFields & { version: number }) => ask(api.PUT('/api/makers/{id}', { params: { path: { id } }, body })), ...onMakers })
+}
+
 export function useForgetType() {
   return useMutation({
     mutationFn: ({ id }: OwnType) => ask(api.DELETE('/api/own-types/{id}', { params: { path: { id } } })),

@@ -102,6 +102,15 @@ export function useMergeRoms() {
   return useMutation({ mutationFn: (lanes: string[]) => ask(api.POST('/api/roms/merge', { body: { lanes } })), onSuccess: changed })
 }
 
+export const romSetsQuery = queryOptions({ queryKey: [...romsKey, 'sets'], queryFn: () => ask(api.GET('/api/rom-sets')) })
+
+export function useNameRomSet() {
+  return useMutation({
+    mutationFn: ({ assemblyId, name }: { assemblyId: number; name: string }) => ask(api.POST('/api/assemblies/{id}/rom-set', { params: { path: { id: assemblyId } }, body: { name } })),
+    onSuccess: changed,
+  })
+}
+
 export const readerQuery = queryOptions({ queryKey: ['reader'], queryFn: () => ask(api.GET('/api/reader')) })
 
 export function usePrepareStandIn() {

@@ -360,6 +360,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/rom-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name what counts on a board as a set
+         * @description Roles: curator, technician.
+         */
+        post: operations["name-rom-set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/roms": {
         parameters: {
             query?: never;
@@ -1488,6 +1508,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/makers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Makers of machines and parts
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-makers"];
+        put?: never;
+        /**
+         * Add a maker
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-maker"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/makers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change what is said of a maker
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-maker"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings": {
         parameters: {
             query?: never;
@@ -1590,6 +1654,46 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["name-type"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-types.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The collection's own types as a reference pack
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["export-pack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-types/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take over a reference pack, or say what it would do
+         * @description Roles: curator.
+         */
+        post: operations["take-pack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1918,6 +2022,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["strike-read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rom-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sets of images, with who has which
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-rom-sets"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2745,6 +2869,24 @@ export interface components {
              */
             version: number;
         };
+        "Change-makerRequest": {
+            /** @description EDTF; empty while it goes on, or where it is not known */
+            ended?: string;
+            /** @description EDTF */
+            founded?: string;
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
+            ties?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         "Change-modelRequest": {
             /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
             expected?: string;
@@ -2792,6 +2934,8 @@ export interface components {
             version: number;
         };
         "Change-typeRequest": {
+            /** @description How it ages, as: loses its charge */
+            ageing?: string;
             /** Format: int64 */
             bits?: number;
             /**
@@ -2804,13 +2948,20 @@ export interface components {
              * @description Rated clock in megahertz; 0 when not known
              */
             clockMHz?: number;
+            /** @description What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20 */
+            currents?: string;
+            /** @description Data sheets and the like, one a line */
+            documents?: string;
             /** @description What the device does */
             function: string;
+            maker?: string;
             notes?: string;
             /** @description Device number without speed and package, as HX9040 */
             number: string;
             /** @description Package and pins, as DIP-40 */
             package?: string;
+            /** @description Numbers that can take its place, with commas between */
+            substitutes?: string;
             /**
              * Format: double
              * @description Typical +5 V current in milliamperes; 0 when not known
@@ -4187,6 +4338,43 @@ export interface components {
              */
             total: number;
         };
+        Maker: {
+            /** @description EDTF; empty while it goes on, or where it is not known */
+            ended?: string;
+            /** @description EDTF */
+            founded?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description Machines of the collection that name it
+             */
+            machines: number;
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
+            ties?: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+        };
+        MakerFields: {
+            /** @description EDTF; empty while it goes on, or where it is not known */
+            ended?: string;
+            /** @description EDTF */
+            founded?: string;
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
+            ties?: string;
+        };
         Meeting: {
             /** Format: date-time */
             at: string | null;
@@ -4293,7 +4481,13 @@ export interface components {
              */
             weight: number;
         };
+        NamedSet: {
+            name: string;
+            note?: string;
+        };
         NamedType: {
+            /** @description How it ages, as: loses its charge */
+            ageing?: string;
             /** Format: int64 */
             bits?: number;
             /**
@@ -4306,6 +4500,10 @@ export interface components {
              * @description Rated clock in megahertz; 0 when not known
              */
             clockMHz?: number;
+            /** @description What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20 */
+            currents?: string;
+            /** @description Data sheets and the like, one a line */
+            documents?: string;
             /** @description What the device does */
             function: string;
             /** Format: int64 */
@@ -4315,6 +4513,7 @@ export interface components {
              * @description Machines that they are in
              */
             machines: number;
+            maker?: string;
             notes?: string;
             /** @description Device number without speed and package, as HX9040 */
             number: string;
@@ -4325,6 +4524,8 @@ export interface components {
              * @description Parts on all sheets that are of this type now
              */
             recognised: number;
+            /** @description Numbers that can take its place, with commas between */
+            substitutes?: string;
             /**
              * Format: double
              * @description Typical +5 V current in milliamperes; 0 when not known
@@ -4349,6 +4550,7 @@ export interface components {
             custody?: components["schemas"]["Custody"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
+            maker?: components["schemas"]["Maker"];
             model?: components["schemas"]["MachineModel"];
             mystery?: components["schemas"]["ToldMystery"];
             ownType?: components["schemas"]["OwnType"];
@@ -4427,6 +4629,8 @@ export interface components {
             why: string;
         };
         OwnType: {
+            /** @description How it ages, as: loses its charge */
+            ageing?: string;
             /** Format: int64 */
             bits?: number;
             /**
@@ -4439,15 +4643,22 @@ export interface components {
              * @description Rated clock in megahertz; 0 when not known
              */
             clockMHz?: number;
+            /** @description What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20 */
+            currents?: string;
+            /** @description Data sheets and the like, one a line */
+            documents?: string;
             /** @description What the device does */
             function: string;
             /** Format: int64 */
             id: number;
+            maker?: string;
             notes?: string;
             /** @description Device number without speed and package, as HX9040 */
             number: string;
             /** @description Package and pins, as DIP-40 */
             package?: string;
+            /** @description Numbers that can take its place, with commas between */
+            substitutes?: string;
             /**
              * Format: double
              * @description Typical +5 V current in milliamperes; 0 when not known
@@ -4464,6 +4675,8 @@ export interface components {
             words?: number;
         };
         OwnTypeFields: {
+            /** @description How it ages, as: loses its charge */
+            ageing?: string;
             /** Format: int64 */
             bits?: number;
             /**
@@ -4476,13 +4689,20 @@ export interface components {
              * @description Rated clock in megahertz; 0 when not known
              */
             clockMHz?: number;
+            /** @description What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20 */
+            currents?: string;
+            /** @description Data sheets and the like, one a line */
+            documents?: string;
             /** @description What the device does */
             function: string;
+            maker?: string;
             notes?: string;
             /** @description Device number without speed and package, as HX9040 */
             number: string;
             /** @description Package and pins, as DIP-40 */
             package?: string;
+            /** @description Numbers that can take its place, with commas between */
+            substitutes?: string;
             /**
              * Format: double
              * @description Typical +5 V current in milliamperes; 0 when not known
@@ -4493,6 +4713,20 @@ export interface components {
              * @description Words a memory holds; 0 for other devices
              */
             words?: number;
+        };
+        Pack: {
+            /** @description Only say what would be done */
+            dry: boolean;
+            text: string;
+        };
+        PackRow: {
+            /** Format: int64 */
+            line: number;
+            number: string;
+            /** @enum {string} */
+            state: "new" | "changed" | "same" | "wrong";
+            /** @description For a wrong line: what is wrong in it */
+            why: string;
         };
         Party: {
             /** Format: int64 */
@@ -5052,6 +5286,16 @@ export interface components {
             /** @description How it was read */
             way: string;
         };
+        RomSet: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            note: string;
+        };
+        RomSetImage: {
+            place: string;
+            sha256: string;
+        };
         RomSocket: {
             assembly: string;
             /** Format: int64 */
@@ -5142,6 +5386,18 @@ export interface components {
         SessionOutputBody: {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
+        };
+        SetOnBoard: {
+            accession: string;
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            complete: boolean;
+            differ: string[];
+            /** Format: int64 */
+            machineId: number | null;
+            missing: string[];
+            same: string[];
         };
         Settled: {
             /**
@@ -5409,10 +5665,29 @@ export interface components {
             /** @description Sheet with headings, at most 1 MiB */
             text: string;
         };
+        TakenPack: {
+            /**
+             * Format: int64
+             * @description Parts on all sheets that are known by it now
+             */
+            recognised: number;
+            rows: components["schemas"]["PackRow"][];
+            /** @description It was taken over; never with a wrong line in it */
+            taken: boolean;
+        };
         Text: {
             /** Format: int64 */
             offset: number;
             text: string;
+        };
+        Tie: {
+            kind: string;
+            /** Format: int64 */
+            line: number;
+            other: string;
+            source: string;
+            when: string;
+            words: string;
         };
         Told: {
             accession: string;
@@ -5495,6 +5770,31 @@ export interface components {
             whom: string;
             /** @description Why it does not count any more, or empty */
             withdrawn: string;
+        };
+        ToldMaker: {
+            /** @description EDTF; empty while it goes on, or where it is not known */
+            ended?: string;
+            /** @description EDTF */
+            founded?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description Machines of the collection that name it
+             */
+            machines: number;
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
+            ties?: string;
+            told: components["schemas"]["Tie"][];
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
         };
         ToldMystery: {
             assembly: string;
@@ -5601,6 +5901,15 @@ export interface components {
              * @description Counts changes; a change names the version it started from
              */
             version: number;
+        };
+        ToldRomSet: {
+            /** @description Boards that hold something of it */
+            boards: components["schemas"]["SetOnBoard"][];
+            /** Format: int64 */
+            id: number;
+            images: components["schemas"]["RomSetImage"][];
+            name: string;
+            note: string;
         };
         Type: {
             /**
@@ -7280,6 +7589,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Revision"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "name-rom-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedSet"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RomSet"];
                 };
             };
             /** @description Unauthorized */
@@ -12016,6 +12396,204 @@ export interface operations {
             };
         };
     };
+    "list-makers": {
+        parameters: {
+            query?: {
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldMaker"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-maker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakerFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldMaker"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-maker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Change-makerRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldMaker"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-meetings": {
         parameters: {
             query: {
@@ -12428,6 +13006,125 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NamedType"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "export-pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pack"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenPack"];
                 };
             };
             /** @description Unauthorized */
@@ -13633,6 +14330,62 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-rom-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldRomSet"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

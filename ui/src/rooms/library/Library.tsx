@@ -9,6 +9,7 @@ import { Button } from '../../kit/Button'
 import { ListHead } from '../../kit/ListHead'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page } from '../../kit/Page'
+import { PackForm } from './PackForm'
 import { TypeDetail } from './TypeDetail'
 import { TypeForm } from './TypeForm'
 import { TypeTable } from './TypeTable'
@@ -20,6 +21,8 @@ export default function Library() {
   const chosen = parameters.get('type') ?? ''
   const types = useQuery(libraryQuery(start))
   const mayName = useAccount()?.mayWriteSheets ?? false
+  const mayTake = useAccount()?.mayKeepTheRecord ?? false
+  const [taking, setTaking] = useState(false)
   const navigate = useNavigate()
   const [naming, setNaming] = useState(false)
   const name = useNameType()
@@ -38,10 +41,16 @@ export default function Library() {
       >
         <Button onPress={() => void navigate('/library/unknowns')}>Unknowns</Button>
         <Button onPress={() => void navigate('/library/models')}>Models</Button>
+        <Button onPress={() => void navigate('/library/makers')}>Makers</Button>
         <Button onPress={() => void navigate('/library/roms')}>ROM images</Button>
         {mayName && <Button onPress={() => void navigate('/library/people')}>People and organisations</Button>}
         {mayName && <Button $tone="main" onPress={() => { setNaming(true) }}>Name a type</Button>}
       </ListHead>
+      <p>
+        <a href="/api/own-types.csv" download>Own types as a reference pack</a>
+        {mayTake && <> <Button $tone="quiet" onPress={() => { setTaking(true) }}>Take over a pack</Button></>}
+      </p>
+      {taking && <PackForm onDone={() => { setTaking(false) }} />}
       {naming && (
         <TypeForm
           start={{ number: start.toUpperCase() }}

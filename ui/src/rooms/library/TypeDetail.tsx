@@ -26,6 +26,11 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       <h2>{type.number}</h2>
       <p>{[type.function, type.family, type.package].filter(Boolean).join(', ')}. <Faint>Source: {type.source}.</Faint></p>
       {own?.clockMHz ? <p>Rated clock {own.clockMHz} MHz.</p> : null}
+      {own?.maker && <p>Made by <Link to={`/library/makers?search=${encodeURIComponent(own.maker)}`}>{own.maker}</Link>.</p>}
+      {own?.currents && <p>Draws {own.currents} mA, typically and at most.</p>}
+      {own?.substitutes && <p>In its place: {own.substitutes}.</p>}
+      {own?.ageing && <p>Ages: {own.ageing}.</p>}
+      {own?.documents && <p style={{ whiteSpace: 'pre-line' }}>{own.documents}</p>}
       {own?.notes && <p>{own.notes}</p>}
       {found.error && <Notice tone="stop" word="Not listed.">{messageOf(found.error)}</Notice>}
       {found.data?.length === 0 && <p>It stands on no sheet.</p>}
@@ -51,7 +56,7 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
 
 const names: Partial<Record<keyof OwnType, string>> = {
   number: 'number', function: 'what it does', class: 'class', words: 'words', bits: 'bits', package: 'package',
-  clockMHz: 'rated clock', typicalMilliamps: 'current', notes: 'notes',
+  clockMHz: 'rated clock', typicalMilliamps: 'current', notes: 'notes', maker: 'maker', currents: 'current by rail', ageing: 'how it ages', substitutes: 'what can take its place', documents: 'documents',
 }
 
 function EditType({ own, onDone }: { own: OwnType; onDone: () => void }) {

@@ -45,6 +45,7 @@ export function TypeForm({ start, onSubmit, ...form }: Props) {
       number: text('number'), function: text('function'), class: kind, package: text('package'), notes: text('notes'),
       words: isMemory ? figure('words') : 0, bits: isMemory ? figure('bits') : 0,
       clockMHz: figure('clockMHz'), typicalMilliamps: figure('typicalMilliamps'),
+      maker: text('maker'), currents: text('currents'), ageing: text('ageing'), substitutes: text('substitutes'), documents: text('documents'),
     })
   }
   const written = (value: number | undefined) => (value ? String(value) : '')
@@ -59,7 +60,12 @@ export function TypeForm({ start, onSubmit, ...form }: Props) {
         <Field label="Package" name="package" defaultValue={start.package} placeholder="DIP-40" />
         <Field label="Rated clock, MHz" name="clockMHz" defaultValue={written(start.clockMHz)} inputMode="decimal" />
         <Field label="Typical +5 V current, mA" name="typicalMilliamps" defaultValue={written(start.typicalMilliamps)} inputMode="decimal" />
+        <Field label="Current by rail, mA" name="currents" defaultValue={start.currents} placeholder="+5 180/260, +12 20" mono hint="Typically / at most" />
+        <Field label="Maker" name="maker" defaultValue={start.maker} />
+        <Field label="What can take its place" name="substitutes" defaultValue={start.substitutes} placeholder="HX9040A, HX9050" mono />
+        <Field label="How it ages" name="ageing" defaultValue={start.ageing} placeholder="loses its charge" />
       </FieldGrid>
+      <Field label="Documents, one a line" name="documents" defaultValue={start.documents} rows={2} />
       <Field label="Notes" name="notes" defaultValue={start.notes} rows={2} />
     </RecordForm>
   )

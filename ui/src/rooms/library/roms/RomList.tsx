@@ -12,6 +12,7 @@ import { Figure, ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
 import { romName } from './romName'
+import { RomSets } from './RomSets'
 
 /** The contents of read-only memories that were met, named ones first. */
 export default function RomList() {
@@ -67,6 +68,7 @@ export default function RomList() {
           </ListTable>
         </Scroll>
       )}
+      <RomSets />
       {roms.data?.more && <p>There are more; narrow them by words.</p>}
       {roms.data?.images.length === 0 && <p>{words ? 'No image has all of these words.' : 'Nothing was read yet. Read a chip out in the stage Identify of a machine.'}</p>}
     </Page>

@@ -15,6 +15,7 @@ import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { font } from '../../../../theme'
 import { romName } from '../../../library/roms/romName'
+import { NameSet } from './NameSet'
 import { ReadOut } from './ReadOut'
 
 const marks: Record<RomSocket['chip']['state'], MarkKind> = { 'not read': 'none', 'read once': 'working', read: 'done', 'readings differ': 'attention', fading: 'problem' }
@@ -63,6 +64,7 @@ export function Roms({ machine }: { machine: Machine }) {
           </ListTable>
         </Scroll>
       )}
+      {mayWrite && <NameSet sockets={all} />}
       {all.filter((socket) => keyOf(socket) === chosen).map((socket) => <ReadOut key={keyOf(socket)} accession={machine.accession} socket={socket} onDone={() => { setChosen(undefined) }} />)}
     </Part>
   )

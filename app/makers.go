@@ -1,0 +1,107 @@
+package app
+
+import (
+	"context"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/maker"
+	"frugalheron/store"
+)
+
+// ToldMaker is a maker with how it stands to others, in words.
+type ToldMaker struct {
+	store.Maker
+	Told []maker.Tie `json:"told"`
+}
+
+// mostMakers bounds a list of makers.
+const mostMakers = 500
+
+// Makers lists makers by words of name, place or ties.
+func (a *App) Makers(ctx context.Context, actor Actor, words string) ([]ToldMaker, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	found, err := store.ListMakers(ctx, a.db, strings.Fields(words), mostMakers)
+	told := make([]ToldMaker, len(found))
+	for i, m := range found {
+		told[i] = tellMaker(m)
+	}
+	return told, err
+}
+
+func tellMaker(m store.Maker) ToldMaker {
+	ties, err := maker.Parse(m.Ties)
+	if err != nil {
+		ties = []maker.Tie{} // checked when it was kept
+	}
+	return ToldMaker{m, ties}
+}
+
+// AddMaker adds a maker.
+func (a *App) AddMaker(ctx context.Context, actor Actor, fields store.MakerFields) (ToldMaker, error) {
+	var added store.Maker
+	if err := checkMaker(&fields); err != nil {
+		return ToldMaker{}, err
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		id, err := store.InsertMaker(ctx, tx, fields)
+		if err != nil {
+			return makerTaken(err, fields)
+		}
+		if added, err = store.MakerByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "add maker", "maker", id, nil, nil, fields)
+	})
+	return tellMaker(added), err
+}
+
+// ChangeMaker rewrites what is said of a maker, starting from a version.
+func (a *App) ChangeMaker(ctx context.Context, actor Actor, id int64, version int, fields store.MakerFields) (ToldMaker, error) {
+	var changed store.Maker
+	if err := checkMaker(&fields); err != nil {
+		return ToldMaker{}, err
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockMaker(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the maker", Newer: before}
+		}
+		if err := store.UpdateMaker(ctx, tx, id, fields); err != nil {
+			return makerTaken(err, fields)
+		}
+		if changed, err = store.MakerByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change maker", "maker", id, nil, before.MakerFields, changed.MakerFields)
+	})
+	return tellMaker(changed), err
+}
+
+func makerTaken(err error, fields store.MakerFields) error {
+	if store.Violates(err, "maker_name_key") {
+		return &Invalid{"name", fields.Name + " is in the list already"}
+	}
+	return err
+}
+
+func checkMaker(f *store.MakerFields) error {
+	err := checkAll(oneLine("name", &f.Name), checkEDTF("founded", &f.Founded), checkEDTF("ended", &f.Ended), oneLine("place", &f.Place),
+		lines("ties", &f.Ties), lines("note", &f.Note), oneLine("source", &f.Source))
+	if err != nil {
+		return err
+	}
+	if f.Name == "" {
+		return &Invalid{"name", "say what it is called"}
+	}
+	if _, err := maker.Parse(f.Ties); err != nil {
+		return &Invalid{"ties", err.Error()}
+	}
+	return nil
+}

@@ -1,0 +1,127 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/rom"
+	"frugalheron/store"
+)
+
+// ToldRomSet is a set of images with the boards that hold it.
+type ToldRomSet struct {
+	store.RomSet
+	Images []store.RomSetImage `json:"images"`
+	Boards []SetOnBoard        `json:"boards" doc:"Boards that hold something of it"`
+}
+
+// SetOnBoard is a board that holds a set, all of it or a part.
+type SetOnBoard struct {
+	MachineID  *int64 `json:"machineId"`
+	Accession  string `json:"accession"`
+	AssemblyID int64  `json:"assemblyId"`
+	Assembly   string `json:"assembly"`
+	rom.Holding
+}
+
+// RomSets lists the sets of images, each with who has it and who differs.
+func (a *App) RomSets(ctx context.Context, actor Actor) ([]ToldRomSet, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	sets, images, err := store.ListRomSets(ctx, a.db)
+	if err != nil {
+		return nil, err
+	}
+	told := make([]ToldRomSet, len(sets))
+	for i, set := range sets {
+		told[i] = ToldRomSet{RomSet: set, Images: []store.RomSetImage{}, Boards: []SetOnBoard{}}
+		for _, image := range images {
+			if image.SetID == set.ID {
+				told[i].Images = append(told[i].Images, image)
+			}
+		}
+		if err := a.tellBoards(ctx, &told[i]); err != nil {
+			return nil, err
+		}
+	}
+	return told, nil
+}
+
+// tellBoards finds the boards that hold an image of the set, and lays what they hold beside it.
+func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
+	set, sums := map[string]string{}, []string{}
+	for _, image := range told.Images {
+		set[image.Place] = image.SHA256
+		sums = append(sums, image.SHA256)
+	}
+	holders, err := store.RomHolders(ctx, a.db, sums)
+	if err != nil {
+		return err
+	}
+	boards, order := map[int64]store.RomHolder{}, []int64{}
+	for _, holder := range holders {
+		if _, ok := boards[holder.AssemblyID]; !ok {
+			boards[holder.AssemblyID] = holder
+			order = append(order, holder.AssemblyID)
+		}
+	}
+	reads, err := store.RomReadsOf(ctx, a.db, order)
+	if err != nil {
+		return err
+	}
+	for _, id := range order {
+		held := map[string]string{}
+		for _, r := range reads {
+			if r.AssemblyID == id {
+				held[r.Designator] = r.SHA256 // the oldest first: the newest stays
+			}
+		}
+		if holding, any := rom.HoldsSet(set, held); any {
+			board := boards[id]
+			told.Boards = append(told.Boards, SetOnBoard{board.MachineID, board.Accession, id, board.Assembly, holding})
+		}
+	}
+	return nil
+}
+
+// NameRomSet names the contents that count on a board as a set.
+func (a *App) NameRomSet(ctx context.Context, actor Actor, assemblyID int64, name, note string) (store.RomSet, error) {
+	set := store.RomSet{}
+	if err := checkAll(oneLine("name", &name), lines("note", &note)); err != nil {
+		return set, err
+	}
+	if name == "" {
+		return set, &Invalid{"name", "name the set, as Harbour BASIC 1.1"}
+	}
+	assembly, err := a.Assembly(ctx, actor, assemblyID)
+	if err != nil {
+		return set, err
+	}
+	sockets, err := a.romSockets(ctx, []store.Assembly{assembly})
+	if err != nil {
+		return set, err
+	}
+	images := []store.RomSetImage{}
+	for _, s := range sockets {
+		if s.Chip.SHA256 != "" {
+			images = append(images, store.RomSetImage{SHA256: s.Chip.SHA256, Place: s.Designator})
+		}
+	}
+	if len(images) == 0 {
+		return set, &Invalid{"name", "no chip of the board was read so that it counts; read them first"}
+	}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		id, err := store.InsertRomSet(ctx, tx, name, note, images)
+		if store.Violates(err, "rom_set_name_key") {
+			return &Invalid{"name", name + " is in the list already"}
+		}
+		if err != nil {
+			return err
+		}
+		set = store.RomSet{ID: id, Name: name, Note: note}
+		return record(ctx, tx, actor, "name rom set", "rom set", id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
+	})
+	return set, err
+}
