@@ -256,24 +256,3 @@ func (t teller) readOut(image Image, s app.RomSocket) error {
 	}
 	return nil
 }
-
-// models describes the models of the sample world.
-func (t teller) models() error {
-	told, err := readWorld[[]store.ModelFields]("models.json")
-	if err != nil {
-		return err
-	}
-	there, err := t.deeds.Models(t.ctx, t.curator, "")
-	if err != nil {
-		return err
-	}
-	for _, fields := range told {
-		if slices.ContainsFunc(there, func(m store.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
-			continue
-		}
-		if _, err := t.deeds.AddModel(t.ctx, t.curator, fields); err != nil {
-			return fmt.Errorf("%s: %w", fields.Model, err)
-		}
-	}
-	return nil
-}

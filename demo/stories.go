@@ -77,7 +77,7 @@ func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progres
 	for _, m := range page.Machines {
 		t.machines[m.Accession] = m.ID
 	}
-	for _, part := range []func() error{t.settings, t.people, t.lots, t.models} {
+	for _, part := range []func() error{t.settings, t.people, t.lots, t.makers, t.models} {
 		if err := part(); err != nil {
 			return err
 		}

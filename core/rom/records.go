@@ -219,8 +219,9 @@ func sRecords(base uint32, data []byte) []byte {
 	putSRecord(out, 0, 2, 0, []byte("HERON"))
 	// The shortest addresses that reach the end.
 	kind, width := 1, 2
-	for end := uint64(base) + uint64(max(1, len(data))) - 1; end >= 1<<(8*width); width++ {
-		kind++
+	end := uint64(base) + uint64(max(1, len(data))) - 1
+	for end >= 1<<(8*width) {
+		kind, width = kind+1, width+1
 	}
 	count := 0
 	for at := 0; at < len(data); at += inRecord {

@@ -54,13 +54,17 @@ func scenes(url string) []scene {
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/7/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`),
 			browser.See(browser.Text("disputed")), chromedp.Evaluate(`document.querySelector('section[aria-label="What is known"]').scrollIntoView()`, nil),
 		}},
-		{"cited-picture", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`),
-			browser.Click(browser.Button("place on the picture")), browser.See(`//*[starts-with(@aria-label, "Picture; arrow keys")]//img`),
-		}},
 		{"take-stock", 1280, 800, bench},
 		{"take-stock-why", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`), browser.Click(`//aside//button[contains(., "Findings")]`))},
-		{"take-stock-table", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//section[@aria-label="Main board"]//*[@role="radio" and .="Table"]`), browser.See(`//table//input[@value="27128-25 8534"]`))},
+		{"identify", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/identify"), browser.See(browser.Text("What the model holds")), browser.See(browser.Text("the label says version 2.1"))}},
+		{"board-picture", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/identify"), browser.Click(`//section[@aria-label="Board pictures"]//a[contains(., "58 numbers")]`),
+			browser.See(browser.Text("Without a number")), chromedp.Evaluate(`document.querySelector('[aria-label^="8:"]').focus()`, nil),
+		}},
+		{"rom", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/identify"), browser.Click(browser.Button("Read out U20 of Recorder board")),
+			browser.Click(browser.Link("compare with what counts")), browser.See(browser.Text("charge-loss")),
+		}},
 		{"sheet-history", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/2/take-stock"),
 			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),
@@ -76,10 +80,6 @@ func scenes(url string) []scene {
 		}},
 		{"say-or-find", 1280, 800, append(bench[:len(bench):len(bench)], browser.Keys("\x1b"), browser.Click(browser.Labelled("Say or find")), browser.Keys("u11 27128-25 8534"), browser.See(browser.Text("change that line")))},
 		{"stores", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Stores")), browser.See(browser.Text("Saltmarsh Repair Club"))}},
-		{"whereabouts", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Stores")), browser.Click(browser.Link("Disk drive, half height")),
-			browser.Click(browser.Button("History of Disk drive, half height")), browser.See(browser.Text("to be back by")), browser.Click(browser.Button("Move Disk drive, half height")), browser.See(browser.Labelled("Place")),
-		}},
 		{"paper", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/8/print"), browser.See(browser.Text("+5 V draw"))}},
 		{"diary", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Diary")), browser.See(browser.Text("saved the sheet of"))}},
 		{"library", 1280, 800, []chromedp.Action{

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
+import styled from 'styled-components'
 
 import { libraryQuery, useNameType } from '../../api/library'
 import { messageOf } from '../../api/problem'
@@ -23,7 +24,6 @@ export default function Library() {
   const mayName = useAccount()?.mayWriteSheets ?? false
   const mayTake = useAccount()?.mayKeepTheRecord ?? false
   const [taking, setTaking] = useState(false)
-  const navigate = useNavigate()
   const [naming, setNaming] = useState(false)
   const name = useNameType()
   const choose = (number: string) => { setParameters({ ...(start && { start }), ...(number && { type: number }) }) }
@@ -39,13 +39,15 @@ export default function Library() {
         mono
         onWords={(words) => { setParameters(words ? { start: words } : {}, { replace: true }) }}
       >
-        <Button onPress={() => void navigate('/library/unknowns')}>Unknowns</Button>
-        <Button onPress={() => void navigate('/library/models')}>Models</Button>
-        <Button onPress={() => void navigate('/library/makers')}>Makers</Button>
-        <Button onPress={() => void navigate('/library/roms')}>ROM images</Button>
-        {mayName && <Button onPress={() => void navigate('/library/people')}>People and organisations</Button>}
         {mayName && <Button $tone="main" onPress={() => { setNaming(true) }}>Name a type</Button>}
       </ListHead>
+      <Also aria-label="Also in the library">
+        <Link to="/library/unknowns">Unknowns</Link>
+        <Link to="/library/models">Models</Link>
+        <Link to="/library/makers">Makers</Link>
+        <Link to="/library/roms">ROM images</Link>
+        {mayName && <Link to="/library/people">People and organisations</Link>}
+      </Also>
       <p>
         <a href="/api/own-types.csv" download>Own types as a reference pack</a>
         {mayTake && <> <Button $tone="quiet" onPress={() => { setTaking(true) }}>Take over a pack</Button></>}
@@ -78,3 +80,10 @@ export default function Library() {
     </Page>
   )
 }
+
+const Also = styled.nav`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  a { padding: 8px 0; }
+`

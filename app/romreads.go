@@ -1,0 +1,258 @@
+package app
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"regexp"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/rom"
+	"frugalheron/store"
+)
+
+// RomReading says which chip files were read from, and how.
+type RomReading struct {
+	Designator string `json:"designator" maxLength:"20"`
+	Label      string `json:"label" maxLength:"200" required:"false" doc:"What stands on the chip"`
+	Way        string `json:"way" maxLength:"200" required:"false" doc:"How it was read"`
+	ReadOn     string `json:"readOn" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
+	Exception  string `json:"exception" maxLength:"400" required:"false" doc:"Why no second reading can be had"`
+}
+
+// AddedRead is what became of a file.
+type AddedRead struct {
+	File       string        `json:"file"`
+	Designator string        `json:"designator"`
+	SHA256     string        `json:"sha256"`
+	Format     rom.Format    `json:"format" enum:"bin,ihex,srec"`
+	IsNew      bool          `json:"isNew" doc:"The content was not known"`
+	Known      string        `json:"known" doc:"What the content is called where it is known, else empty"`
+	Warnings   []string      `json:"warnings"`
+	Chip       rom.ReadState `json:"chip" enum:"not read,read once,read,readings differ,fading" doc:"How far the chip is known now"`
+}
+
+// AddRomFile keeps a file that was read out of a chip: binary, records, or an archive of such. A file of an
+// archive whose name starts with the designator of another chip of the board goes to that chip. All files
+// are kept, or none.
+func (a *App) AddRomFile(ctx context.Context, actor Actor, assemblyID int64, of RomReading, fileName string, data []byte) ([]AddedRead, error) {
+	files := []rom.File{{Name: fileName, Data: data}}
+	if rom.IsArchive(data) {
+		var err error
+		if files, err = rom.Unpack(data); err != nil {
+			return nil, &Invalid{"file", err.Error()}
+		}
+	}
+	images := make([]rom.Image, len(files))
+	for i, file := range files {
+		image, err := rom.Decode(file.Data)
+		if err == nil && len(image.Data) == 0 {
+			err = errors.New("it is empty")
+		}
+		if err != nil {
+			return nil, &Invalid{"file", file.Name + ": " + err.Error()}
+		}
+		images[i] = image
+	}
+	if of.Way == "" {
+		of.Way = "from a file"
+	}
+	return a.addReads(ctx, actor, assemblyID, of, files, images)
+}
+
+// startOfName is a designator that a file is called after.
+var startOfName = regexp.MustCompile(`^([A-Za-z]{1,3}\d{1,4})(?:[^0-9]|$)`)
+
+func (a *App) addReads(ctx context.Context, actor Actor, assemblyID int64, of RomReading, files []rom.File, images []rom.Image) ([]AddedRead, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return nil, err
+	}
+	err := checkAll(oneLine("designator", &of.Designator), oneLine("label", &of.Label), oneLine("way", &of.Way), oneLine("exception", &of.Exception))
+	switch {
+	case err != nil:
+		return nil, err
+	case of.Designator == "":
+		return nil, &Invalid{"designator", "say which chip it was read from, as U14"}
+	case of.ReadOn == "":
+		of.ReadOn = today()
+	default:
+		if err := pastDay("readOn", of.ReadOn); err != nil {
+			return nil, err
+		}
+	}
+	for i := range images {
+		if err := a.keepRom(ctx, images[i].Data); err != nil {
+			return nil, err
+		}
+	}
+	added := []AddedRead{}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		if err != nil {
+			return err
+		}
+		lines, err := store.RomSocketsOf(ctx, tx, []int64{assemblyID})
+		if err != nil {
+			return err
+		}
+		for i, image := range images {
+			one := of
+			if match := startOfName.FindStringSubmatch(files[i].Name); match != nil && len(files) > 1 && hasSocket(lines, strings.ToUpper(match[1])) {
+				one.Designator = strings.ToUpper(match[1])
+			}
+			kept, err := a.addRead(ctx, tx, actor, assembly, lines, one, files[i].Name, image)
+			if err != nil {
+				return err
+			}
+			added = append(added, kept)
+		}
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	return added, a.tellChips(ctx, assemblyID, added)
+}
+
+func hasSocket(lines []store.RomSocket, designator string) bool {
+	return slices.ContainsFunc(lines, func(l store.RomSocket) bool { return slices.Contains(strings.Fields(l.Designators), designator) })
+}
+
+// keepRom keeps the bytes before anything names them.
+func (a *App) keepRom(ctx context.Context, data []byte) error {
+	if a.blobs == nil {
+		return &Invalid{"file", "no store for images is set up; start the application with --blobs"}
+	}
+	return a.blobs.Put(ctx, romKey(rom.SumsOf(data).SHA256), data, "application/octet-stream")
+}
+
+// noteRom notes what an image holds, unless it is noted.
+func noteRom(ctx context.Context, tx *sqlx.Tx, actor Actor, data []byte, madeFrom string) (store.RomImage, rom.Inspection, bool, error) {
+	inspection := rom.Inspect(data, nil)
+	one := sha256.Sum256(data[:inspection.EffectiveBytes])
+	isNew, err := store.PutRom(ctx, tx, actor.account(), store.RomImage{
+		SHA256: inspection.SHA256, Bytes: len(data), CRC32: inspection.CRC32, SHA1: inspection.SHA1, Effective: hex.EncodeToString(one[:]), MadeFrom: madeFrom,
+	}, inspection)
+	if err != nil {
+		return store.RomImage{}, inspection, false, err
+	}
+	image, err := store.RomBySHA(ctx, tx, inspection.SHA256)
+	return image, inspection, isNew, err
+}
+
+func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, lines []store.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
+	image, inspection, isNew, err := noteRom(ctx, tx, actor, decoded.Data, "")
+	if err != nil {
+		return AddedRead{}, err
+	}
+	read := store.RomRead{
+		SHA256: image.SHA256, AssemblyID: assembly.ID, Designator: of.Designator, Label: of.Label, Revision: assembly.Revision,
+		Way: of.Way, ReadOn: of.ReadOn, Exception: of.Exception,
+	}
+	for _, line := range lines {
+		if slices.Contains(strings.Fields(line.Designators), of.Designator) {
+			read.Marking = line.Marking
+		}
+	}
+	id, err := store.InsertRomRead(ctx, tx, actor.account(), read)
+	if err != nil {
+		return AddedRead{}, err
+	}
+	added := AddedRead{File: fileName, Designator: of.Designator, SHA256: image.SHA256, Format: decoded.Format, IsNew: isNew, Warnings: inspection.Warnings}
+	if image.Name != "" {
+		added.Known = RomName(image)
+	}
+	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Way, "content": RomName(image), "exception": of.Exception}
+	return added, record(ctx, tx, actor, "read chip", "rom read", id, assembly.MachineID, nil, told)
+}
+
+// tellChips says how far the chips are known after files were added.
+func (a *App) tellChips(ctx context.Context, assemblyID int64, added []AddedRead) error {
+	assembly, err := store.AssemblyByID(ctx, a.db, assemblyID)
+	if err != nil {
+		return err
+	}
+	sockets, err := a.romSockets(ctx, []store.Assembly{assembly})
+	for i := range added {
+		for _, s := range sockets {
+			if s.Designator == added[i].Designator {
+				added[i].Chip = s.Chip.State
+			}
+		}
+	}
+	return err
+}
+
+// ExceptRead lets a reading count alone, with the reason why no second one can be had.
+func (a *App) ExceptRead(ctx context.Context, actor Actor, id int64, why string) error {
+	if err := oneLine("why", &why); err != nil {
+		return err
+	}
+	if why == "" {
+		return &Invalid{"why", "say why no second reading can be had, as: the chip did not survive the first"}
+	}
+	return a.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
+		if err := store.ExceptRomRead(ctx, tx, id, why); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "except read", "rom read", id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
+	})
+}
+
+// StrikeRead strikes out a reading that was noted at the wrong chip, and returns the event.
+func (a *App) StrikeRead(ctx context.Context, actor Actor, id int64) (int64, error) {
+	var event int64
+	err := a.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
+		if err := store.StrikeRomRead(ctx, tx, id, true); err != nil {
+			return err
+		}
+		var err error
+		event, err = recordEvent(ctx, tx, actor, "strike read", "rom read", id, machineID, map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
+		return err
+	})
+	return event, err
+}
+
+func (a *App) undoStrikeRead(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		read, err := store.RomReadByID(ctx, tx, e.SubjectID)
+		if err != nil {
+			return err
+		}
+		assembly, err := store.LockAssembly(ctx, tx, read.AssemblyID)
+		if err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		if err := store.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "take back strike of read", "rom read", e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
+	})
+}
+
+func (a *App) onRead(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		read, err := store.RomReadByID(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		assembly, err := store.LockAssembly(ctx, tx, read.AssemblyID)
+		if err != nil {
+			return err
+		}
+		if read, err = store.RomReadByID(ctx, tx, id); err == nil && read.Struck {
+			err = ErrNotFound
+		}
+		if err != nil {
+			return err
+		}
+		return work(tx, read, assembly.MachineID)
+	})
+}

@@ -1,0 +1,51 @@
+package demo
+
+import (
+	"fmt"
+	"slices"
+
+	"frugalheron/app"
+	"frugalheron/store"
+)
+
+// models describes the models of the sample world.
+func (t teller) models() error {
+	told, err := readWorld[[]store.ModelFields]("models.json")
+	if err != nil {
+		return err
+	}
+	there, err := t.deeds.Models(t.ctx, t.curator, "")
+	if err != nil {
+		return err
+	}
+	for _, fields := range told {
+		if slices.ContainsFunc(there, func(m store.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
+			continue
+		}
+		if _, err := t.deeds.AddModel(t.ctx, t.curator, fields); err != nil {
+			return fmt.Errorf("%s: %w", fields.Model, err)
+		}
+	}
+	return nil
+}
+
+// makers describes the makers of the sample world.
+func (t teller) makers() error {
+	told, err := readWorld[[]store.MakerFields]("makers.json")
+	if err != nil {
+		return err
+	}
+	there, err := t.deeds.Makers(t.ctx, t.curator, "")
+	if err != nil {
+		return err
+	}
+	for _, fields := range told {
+		if slices.ContainsFunc(there, func(m app.ToldMaker) bool { return m.Name == fields.Name }) {
+			continue
+		}
+		if _, err := t.deeds.AddMaker(t.ctx, t.curator, fields); err != nil {
+			return fmt.Errorf("%s: %w", fields.Name, err)
+		}
+	}
+	return nil
+}
