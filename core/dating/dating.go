@@ -124,7 +124,7 @@ func (e Evidence) check(index int) error {
 		why = "has neither a first nor a last day"
 	case e.Kind != Window && (e.From.IsZero() || e.To.IsZero()):
 		why = "needs a first and a last day, YYYY-MM-DD; they may be the same"
-	case !e.From.IsZero() && !e.To.IsZero() && e.To.Days() < e.From.Days():
+	case !e.From.IsZero() && !e.To.IsZero() && order(e.To, e.From) < 0:
 		why = "ends before it begins"
 	default:
 		return nil
@@ -139,10 +139,18 @@ func ofKind(evidence []Evidence, kind Kind) []Evidence {
 			found = append(found, e)
 		}
 	}
-	slices.SortStableFunc(found, func(a, b Evidence) int {
-		return cmp.Or(cmp.Compare(a.From.Days(), b.From.Days()), cmp.Compare(a.To.Days(), b.To.Days()), cmp.Compare(a.ID, b.ID))
+	slices.SortFunc(found, func(a, b Evidence) int {
+		if c := order(a.From, b.From); c != 0 {
+			return c
+		}
+		return cmp.Or(order(a.To, b.To), cmp.Compare(a.ID, b.ID))
 	})
 	return found
+}
+
+// order compares two days without counting them.
+func order(a, b calendar.Date) int {
+	return (a.Year-b.Year)*10_000 + (a.Month-b.Month)*100 + a.Day - b.Day
 }
 
 func weeks(from, to calendar.Date) int { return (to.Days() - from.Days()) / 7 }
@@ -227,7 +235,7 @@ func largest(groups [][]Evidence) int {
 }
 
 func newestOf(parts []Evidence) Evidence {
-	return slices.MaxFunc(parts, func(a, b Evidence) int { return cmp.Compare(a.From.Days(), b.From.Days()) })
+	return slices.MaxFunc(parts, func(a, b Evidence) int { return order(a.From, b.From) })
 }
 
 // judgeLater tells a few parts that were replaced or added from many that are newer than the largest group.
