@@ -16,11 +16,12 @@ import (
 )
 
 // App does the deeds. It keeps nothing beside the database but what it has read of the library
-// and of private persons.
+// and of private persons, and how images differ, which never changes.
 type App struct {
 	db        *sqlx.DB
 	libraries libraryCache
 	privacy   privacyCache
+	compared  comparisons
 	blobs     *blobs.Store // nil when none is set up
 	decoding  chan struct{}
 	reader    string // address of the reader of chips; empty when none is set up

@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"fmt"
 
 	"frugalheron/core/dating"
 	"frugalheron/core/reckoning"
@@ -46,4 +47,39 @@ func (a *App) IdentifyStage(ctx context.Context, actor Actor, machineID int64) (
 		}
 	}
 	return dating.StageOf(so), nil
+}
+
+// identifyVerdicts are the lines of the reckoning that dates and read-only memories give, by what is kept.
+func (a *App) identifyVerdicts(ctx context.Context, actor Actor, machineID int64) ([]reckoning.Verdict, error) {
+	sockets, err := a.Roms(ctx, actor, machineID)
+	if err != nil {
+		return nil, err
+	}
+	dated, err := a.Dating(ctx, actor, machineID)
+	if err != nil {
+		return nil, err
+	}
+	verdicts := []reckoning.Verdict{}
+	fading := reckoning.Verdict{Key: "fading", Label: "Read-only memories", State: reckoning.Attention, Why: []reckoning.Reason{}}
+	for _, s := range sockets {
+		if s.Chip.State == rom.Fading {
+			fading.Why = append(fading.Why, reckoning.Reason{Text: s.Designator + ": " + s.Chip.Why, Spot: &reckoning.Spot{Assembly: s.AssemblyID, Line: max(1, s.Line)}})
+		}
+	}
+	if n := len(fading.Why); n > 0 {
+		fading.Value = fmt.Sprintf("%d fading: read again now", n)
+		verdicts = append(verdicts, fading)
+	}
+	if built := dated.Result.Estimate; built != nil {
+		line := reckoning.Verdict{Key: "built", Label: "Built", Value: fmt.Sprintf("%s to %s", built.From, built.To), State: reckoning.Plain, Why: []reckoning.Reason{}}
+		for _, c := range dated.Result.Conflicts {
+			line.State = reckoning.Attention
+			line.Why = append(line.Why, reckoning.Reason{Text: "that does not go together: " + c.Why})
+		}
+		for _, because := range dated.Result.Basis {
+			line.Why = append(line.Why, reckoning.Reason{Text: because})
+		}
+		verdicts = append(verdicts, line)
+	}
+	return verdicts, nil
 }

@@ -89,7 +89,12 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	}
 	dossier, err := readDossier(ctx, a.db, machine, reckoning.Combine(boards), outsideID, seen)
 	doubtMemory(out.Verdicts, dossier.Known)
+	if err != nil {
+		return out, err
+	}
 	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
+	more, err := a.identifyVerdicts(ctx, actor, machineID)
+	out.Verdicts = reckoning.Together(out.Verdicts, more)
 	return out, err
 }
 

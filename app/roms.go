@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"sync"
 
 	"frugalheron/core/device"
 	"frugalheron/core/rom"
@@ -202,7 +203,40 @@ func (a *App) romBytes(ctx context.Context, sum string) ([]byte, error) {
 	return a.blobs.Get(ctx, romKey(sum))
 }
 
+// comparisons keeps what was compared before: contents are named by their sums and never change.
+type comparisons struct {
+	mu    sync.Mutex
+	known map[[2]string]rom.Comparison
+}
+
+// mostCompared bounds what is kept; more is thrown away and made anew.
+const mostCompared = 2000
+
+func (c *comparisons) of(pair [2]string, compare func() (rom.Comparison, error)) (rom.Comparison, error) {
+	c.mu.Lock()
+	known, ok := c.known[pair]
+	c.mu.Unlock()
+	if ok {
+		return known, nil
+	}
+	made, err := compare()
+	if err != nil {
+		return made, err
+	}
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.known == nil || len(c.known) >= mostCompared {
+		c.known = map[[2]string]rom.Comparison{}
+	}
+	c.known[pair] = made
+	return made, nil
+}
+
 func (a *App) compareRoms(ctx context.Context, earlier, later string) (rom.Comparison, error) {
+	return a.compared.of([2]string{earlier, later}, func() (rom.Comparison, error) { return a.compareBytes(ctx, earlier, later) })
+}
+
+func (a *App) compareBytes(ctx context.Context, earlier, later string) (rom.Comparison, error) {
 	one, err := a.romBytes(ctx, earlier)
 	if err != nil {
 		return rom.Comparison{}, err

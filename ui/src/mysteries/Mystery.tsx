@@ -67,12 +67,12 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
       )}
       {evidence.length > 0 && hypotheses.length > 0 && (
         <Scroll>
-          <ListTable>
+          <Evidences>
             <thead><tr><th>Evidence</th><th>Looked for</th>{hypotheses.map(({ id, text }) => <Figure as="th" key={id} $text>{text}</Figure>)}</tr></thead>
             <tbody>
               {evidence.map((one) => <Row key={one.id} one={one} hypotheses={hypotheses} mayWrite={mayWrite} onChange={(changed) => { put({ evidence: evidence.map((other) => (other.id === one.id ? changed : other)) }) }} />)}
             </tbody>
-          </ListTable>
+          </Evidences>
         </Scroll>
       )}
       {mayWrite && (
@@ -164,6 +164,11 @@ const Frame = styled.section`
   background: ${color.sheet};
   h3 { font-size: 17px; }
   ol { padding-left: ${space(3)}; list-style: decimal; }
+`
+const Evidences = styled(ListTable)`
+  && th { min-width: 110px; white-space: normal; }
+  && td:first-child { min-width: 220px; }
+  select { min-width: 96px; }
 `
 const Share = styled.span`
   display: inline-block;
