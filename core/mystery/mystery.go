@@ -172,8 +172,10 @@ func apart(e Evidence, hypotheses []Hypothesis) string {
 		return fmt.Sprintf("speaks for %s, against %s", list(pro), list(against))
 	case len(pro) > 0:
 		return "speaks for " + list(pro)
+	case len(against) > 0:
+		return "speaks against " + list(against)
 	}
-	return "speaks against " + list(against)
+	return "says nothing of any explanation yet"
 }
 
 func list(words []string) string {

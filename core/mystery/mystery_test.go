@@ -37,6 +37,7 @@ func TestWords(t *testing.T) {
 	require.Contains(t, mystery.Weigh(nil, nil).Why, "Nobody")
 	require.Contains(t, mystery.Weigh(explanations[:1], nil).Why, "second")
 	require.Equal(t, "a disk controller and a whole computer stand equal.", mystery.Weigh(explanations[:2], nil).Why)
+	require.Empty(t, mystery.Weigh(explanations, []mystery.Evidence{{ID: 1, Text: "a smell", Seen: mystery.Open}}).Next)
 	w := mystery.Weigh(explanations, []mystery.Evidence{{ID: 1, Text: "a stamp", Seen: mystery.Found, Weights: map[int64]int{3: 1}}})
 	require.Equal(t, "a terminal card is ahead of a disk controller, but not clearly.", w.Why)
 }

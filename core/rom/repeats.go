@@ -18,11 +18,11 @@ func isRepeated(data []byte, n int) bool {
 	return bytes.Equal(data[:len(data)-len(data)/n], data[len(data)/n:])
 }
 
-// ignoredLines lists the address lines that make no difference anywhere in data, from 0. Lines that lie
-// beyond half of it cannot be told.
+// ignoredLines lists the address lines that make no difference anywhere in data, from 0. Lines whose two
+// sides are not equally long in it cannot be told.
 func ignoredLines(data []byte) []int {
 	lines := []int{}
-	for line, step := 0, 1; step*2 <= len(data); line, step = line+1, step*2 {
+	for line, step := 0, 1; step*2 <= len(data) && len(data)%(step*2) == 0; line, step = line+1, step*2 {
 		if ignores(data, step) {
 			lines = append(lines, line)
 		}
@@ -32,9 +32,8 @@ func ignoredLines(data []byte) []int {
 
 // ignores reports whether each byte equals that at the address with the bit of step turned.
 func ignores(data []byte, step int) bool {
-	for at := 0; at+step < len(data); at += 2 * step {
-		end := min(at+2*step, len(data))
-		if !bytes.Equal(data[at:end-step], data[at+step:end]) {
+	for at := 0; at < len(data); at += 2 * step {
+		if !bytes.Equal(data[at:at+step], data[at+step:at+2*step]) {
 			return false
 		}
 	}

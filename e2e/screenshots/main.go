@@ -83,7 +83,7 @@ func scenes(url string) []scene {
 		{"paper", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/8/print"), browser.See(browser.Text("+5 V draw"))}},
 		{"diary", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Diary")), browser.See(browser.Text("saved the sheet of"))}},
 		{"library", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")),
+			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")), browser.See(browser.Text("HX9030")),
 			browser.Fill(browser.Labelled("Type number, by its start"), "41"), browser.Click(browser.Button("41256")), browser.See(browser.Text("EH-0142")),
 		}},
 		{"take-stock-narrow", 390, 844, bench},

@@ -1,8 +1,9 @@
 import styled from 'styled-components'
 
 import type { Dated, DatedPart } from '../../../../api/identify'
-import { scale, yearsBetween } from '../../../../kit/timeScale'
-import { color, font, space } from '../../../../theme'
+import { band, TimeFrame, TimeName, TimeNames, TimeRow, TimeTrack, TimeYears } from '../../../../kit/TimeRows'
+import { scale } from '../../../../kit/timeScale'
+import { color } from '../../../../theme'
 
 const year = (iso: string) => iso.slice(0, 4)
 
@@ -26,18 +27,18 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
   const window = parts.find(({ kind }) => kind === 'production-window')
   const said = [...rows].map(([assembly, own]) => `${assembly}: ${String(own.length)} dates from ${own.map((part) => part.from).sort()[0] ?? ''} on`)
   return (
-    <Frame role="img" aria-label={`Dates from ${year(first)} to ${year(last)}. ${said.join('. ')}. ${result.outliers.map(({ id, verdict }) => `${id} is ${verdict}`).join(', ')}`}>
-      <Names aria-hidden="true">
-        {[...rows.keys()].map((name) => <Name key={name}>{name}</Name>)}
-        {others.map((part) => <Name key={part.id}>{part.id}</Name>)}
-        {window && <Name>Model made</Name>}
-        {result.estimate && <Name><b>Built</b></Name>}
-        <Name />
-      </Names>
-      <Track aria-hidden="true">
+    <TimeFrame role="img" aria-label={`Dates from ${year(first)} to ${year(last)}. ${said.join('. ')}. ${result.outliers.map(({ id, verdict }) => `${id} is ${verdict}`).join(', ')}`}>
+      <TimeNames aria-hidden="true">
+        {[...rows.keys()].map((name) => <TimeName key={name}>{name}</TimeName>)}
+        {others.map((part) => <TimeName key={part.id}>{part.id}</TimeName>)}
+        {window && <TimeName>Model made</TimeName>}
+        {result.estimate && <TimeName><b>Built</b></TimeName>}
+        <TimeName />
+      </TimeNames>
+      <TimeTrack aria-hidden="true">
         {window && <Window style={spread(window.from, window.to)} />}
         {[...rows].map(([name, own]) => (
-          <Row key={name}>
+          <TimeRow key={name}>
             {own.map((part) =>
               part.kind === 'copyright' ? (
                 <Claimed key={part.id} style={spread(part.from, part.to)} title={`${part.id}: ${part.words}`} />
@@ -45,48 +46,17 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
                 <Dot key={part.id} data-verdict={part.verdict} style={{ left: `${String(at(part.from))}%` }} title={`${part.id} ${part.words}, ${part.from} to ${part.to}${part.verdict && `: ${part.verdict}`}`} />
               ),
             )}
-          </Row>
+          </TimeRow>
         ))}
-        {others.map((part) => <Row key={part.id}><Said style={spread(part.from, part.to)} title={part.words} /></Row>)}
-        {window && <Row><Made style={spread(window.from, window.to)} title={window.words} /></Row>}
-        {result.estimate && <Row><Built style={spread(result.estimate.from, result.estimate.to)} /></Row>}
-        <Years>{yearsBetween(from, to).map((one) => <span key={one} style={{ left: `${String(at(`${String(one)}-01-01`))}%` }}>{one}</span>)}</Years>
-      </Track>
-    </Frame>
+        {others.map((part) => <TimeRow key={part.id}><Said style={spread(part.from, part.to)} title={part.words} /></TimeRow>)}
+        {window && <TimeRow><Made style={spread(window.from, window.to)} title={window.words} /></TimeRow>}
+        {result.estimate && <TimeRow><Built style={spread(result.estimate.from, result.estimate.to)} /></TimeRow>}
+        <TimeYears from={from} to={to} at={at} />
+      </TimeTrack>
+    </TimeFrame>
   )
 }
 
-const row = 28
-
-const Frame = styled.div`
-  display: grid;
-  grid-template-columns: minmax(110px, 180px) minmax(0, 1fr);
-  gap: ${space(1)};
-  padding: ${space(1)};
-  border: 1px solid ${color.line};
-  background: ${color.sheet};
-`
-const Names = styled.div`
-  min-width: 0;
-`
-const Name = styled.div`
-  height: ${row}px;
-  overflow: hidden;
-  font-size: 14px;
-  line-height: ${row}px;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-`
-const Track = styled.div`
-  position: relative;
-  min-width: 0;
-  margin-right: ${space(1)};
-`
-const Row = styled.div`
-  position: relative;
-  height: ${row}px;
-  border-bottom: 1px dotted ${color.line};
-`
 const Window = styled.div`
   position: absolute;
   top: 0;
@@ -104,11 +74,6 @@ const Dot = styled.span`
   border-radius: 50%;
   background: ${color.slate};
   &[data-verdict='later'], &[data-verdict='earlier'] { border-radius: 0; background: ${color.amber}; transform: rotate(45deg); }
-`
-const band = `
-  position: absolute;
-  top: 9px;
-  height: 10px;
 `
 const Claimed = styled.span`
   ${band}
@@ -128,12 +93,4 @@ const Made = styled.span`
 const Built = styled.span`
   ${band}
   background: ${color.reed};
-`
-const Years = styled.div`
-  position: relative;
-  height: 22px;
-  color: ${color.faint};
-  font: 12px/22px ${font.mono};
-  span { position: absolute; transform: translateX(-50%); }
-  span:first-child { transform: none; }
 `
