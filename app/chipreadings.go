@@ -233,12 +233,14 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 	if err != nil {
 		return err
 	}
+	kept := r.Done
 	pending, again, last := []byte{}, 0, time.Now()
 	flush := func() error {
-		running, err := store.AppendToChipReading(ctx, a.db, r.ID, pending, again)
+		running, err := store.AppendToChipReading(ctx, a.db, r.ID, kept, pending, again)
 		if err == nil && !running {
 			err = errStopped
 		}
+		kept += len(pending)
 		pending, again, last = pending[:0], 0, time.Now()
 		return err
 	}
@@ -252,8 +254,8 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 			}
 			return flush()
 		})
-		if kept := flush(); err == nil {
-			err = kept
+		if unkept := flush(); err == nil {
+			err = unkept
 		}
 		if err != nil {
 			return err

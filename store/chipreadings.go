@@ -48,9 +48,11 @@ func RunningChipReadings(ctx context.Context, h Handle, seconds int) ([]ChipRead
 	return found, err
 }
 
-// AppendToChipReading keeps what was read since, unless the reading was stopped meanwhile.
-func AppendToChipReading(ctx context.Context, h Handle, id int64, more []byte, again int) (running bool, err error) {
-	result, err := h.ExecContext(ctx, `UPDATE chip_reading SET got = got || $2, again = again + $3, updated_at = now() WHERE id = $1 AND state = 'running'`, id, more, again)
+// AppendToChipReading keeps what was read since, behind the bytes that were there, unless the reading was
+// stopped meanwhile or somebody else went on with it.
+func AppendToChipReading(ctx context.Context, h Handle, id int64, behind int, more []byte, again int) (running bool, err error) {
+	result, err := h.ExecContext(ctx, `UPDATE chip_reading SET got = got || $3, again = again + $4, updated_at = now()
+		WHERE id = $1 AND state = 'running' AND length(got) = $2`, id, behind, more, again)
 	if err != nil {
 		return false, err
 	}

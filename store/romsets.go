@@ -40,6 +40,6 @@ func ListRomSets(ctx context.Context, h Handle) ([]RomSet, []RomSetImage, error)
 	if err := h.SelectContext(ctx, &sets, `SELECT id, name, note FROM rom_set ORDER BY lower(name), id`); err != nil {
 		return nil, nil, err
 	}
-	err := h.SelectContext(ctx, &images, `SELECT set_id, sha256, place FROM rom_set_image ORDER BY set_id, place`)
+	err := h.SelectContext(ctx, &images, `SELECT set_id, sha256, place FROM rom_set_image ORDER BY set_id, length(place), place`)
 	return sets, images, err
 }

@@ -96,7 +96,11 @@ func Nameable(library *device.Library, words []string) string {
 	if at < 0 || found.Type != nil {
 		return ""
 	}
-	number, _, _ := strings.Cut(device.Normal(words[at]), "-")
+	whole := device.Normal(words[at])
+	number, _, _ := strings.Cut(whole, "-")
+	if !strings.ContainsAny(number, "0123456789") {
+		number = whole // letters alone are no number: DAC-08
+	}
 	number, _, _ = strings.Cut(number, "/")
 	if strings.Contains(number, "?") {
 		return ""

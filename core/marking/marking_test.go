@@ -48,7 +48,7 @@ func TestRead(t *testing.T) {
 
 func TestNameable(t *testing.T) {
 	for text, want := range map[string]string{
-		"HX9040-2 8431": "HX9040", "µX771/B": "UX771", "8431 qn4410b": "QN4410B", "SC8720?P 8601": "", "41256-15": "", "?": "", "": "", "painted over": "",
+		"HX9040-2 8431": "HX9040", "µX771/B": "UX771", "8431 qn4410b": "QN4410B", "SC8720?P 8601": "", "41256-15": "", "?": "", "": "", "painted over": "", "DAC-08 8709": "DAC-08",
 	} {
 		if got := marking.Nameable(builtin.Library(), strings.Fields(text)); got != want {
 			t.Errorf("Nameable(%q) = %q, want %q", text, got, want)

@@ -158,10 +158,13 @@ const (
 
 // misread tells whether one of two images of the same length is a bad read of what the other holds.
 func misread(a, b []byte, d differences) (Verdict, string) {
-	if lines := lineIgnored(a, b); lines != "" {
-		return UnreliableRead, lines
-	}
 	count := d.up + d.down
+	// Few differences are not a line's: where the two sides of it hold nearly the same, both would fit.
+	if count > fewBits {
+		if lines := lineIgnored(a, b); lines != "" {
+			return UnreliableRead, lines
+		}
+	}
 	if bits.OnesCount8(d.anyBit) == 1 && count > fewBits {
 		return UnreliableRead, fmt.Sprintf("All %d differences are in D%d: a bad contact of that data line. Clean the pins and read it again.", count, bits.TrailingZeros8(d.anyBit))
 	}

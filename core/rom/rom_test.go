@@ -141,6 +141,7 @@ func TestComparison(t *testing.T) {
 		{"an address line ignored", a, ignoring(a, 9), rom.UnreliableRead},
 		{"and the other way round", ignoring(a, 0), a, rom.UnreliableRead},
 		{"one data line at times", a, oneBit, rom.UnreliableRead},
+		{"a bit of the second copy faded", append(slices.Clone(a), a...), append(slices.Clone(a), faded(a, 1, true)...), rom.ChargeLoss},
 		{"a later version", a, newer, rom.Related},
 		{"a stretch blanked", a, blanked, rom.Related},
 		{"moved by 64 bytes", a, moved, rom.Related},

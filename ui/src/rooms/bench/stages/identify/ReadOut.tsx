@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
@@ -13,8 +13,16 @@ import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { color, space } from '../../../../theme'
 import { ThroughReader } from './ThroughReader'
 
+type Props = {
+  accession: string
+  socket: RomSocket
+  /** Files that were dropped onto the chip in the list. */
+  dropped: File[]
+  onDone: () => void
+}
+
 /** The readings of one chip, and the ways to add one: files, or the reader on the bench. */
-export function ReadOut({ accession, socket, onDone }: { accession: string; socket: RomSocket; onDone: () => void }) {
+export function ReadOut({ accession, socket, dropped, onDone }: Props) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [label, setLabel] = useState(socket.reads[socket.reads.length - 1]?.label ?? '')
   const [exception, setException] = useState('')
@@ -29,6 +37,8 @@ export function ReadOut({ accession, socket, onDone }: { accession: string; sock
   const send = (files: File[]) => {
     if (files.length > 0) add.mutate({ files, reading: { assemblyId: socket.assemblyId, designator: socket.designator, label, exception } })
   }
+  const take = useEffectEvent((files: File[]) => { send(files) })
+  useEffect(() => { take(dropped) }, [dropped])
   return (
     <Panel ref={panel} aria-label={`Readings of ${socket.designator}`}>
       <Buttons>

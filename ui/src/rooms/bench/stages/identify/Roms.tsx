@@ -24,6 +24,7 @@ const marks: Record<RomSocket['chip']['state'], MarkKind> = { 'not read': 'none'
 export function Roms({ machine }: { machine: Machine }) {
   const sockets = useQuery(romSocketsQuery(machine.id))
   const [chosen, setChosen] = useState<string>()
+  const [dropped, setDropped] = useState<File[]>([])
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const all = sockets.data ?? []
   const fading = all.filter(({ chip }) => chip.state === 'fading')
@@ -39,7 +40,17 @@ export function Roms({ machine }: { machine: Machine }) {
             <thead><tr><th>Chip</th><th>Marking</th><th>State</th><th>Content</th><th><span className="only-read">Read out</span></th></tr></thead>
             <tbody>
               {all.map((socket) => (
-                <tr key={keyOf(socket)} aria-selected={chosen === keyOf(socket)}>
+                <tr
+                  key={keyOf(socket)}
+                  aria-selected={chosen === keyOf(socket)}
+                  onDragOver={(event) => { if (mayWrite) event.preventDefault() }}
+                  onDrop={(event) => {
+                    if (!mayWrite) return
+                    event.preventDefault()
+                    setDropped([...event.dataTransfer.files])
+                    setChosen(keyOf(socket))
+                  }}
+                >
                   <td><Mono>{socket.designator}</Mono><br /><Faint>{socket.assembly}</Faint></td>
                   <td><Mono>{socket.marking}</Mono></td>
                   <td>
@@ -53,7 +64,7 @@ export function Roms({ machine }: { machine: Machine }) {
                   </td>
                   <td>
                     {(mayWrite || socket.reads.length > 0) && (
-                      <Button $tone="quiet" aria-expanded={chosen === keyOf(socket)} aria-label={`${mayWrite ? 'Read out' : 'Readings of'} ${socket.designator} of ${socket.assembly}`} onPress={() => { setChosen(chosen === keyOf(socket) ? undefined : keyOf(socket)) }}>
+                      <Button $tone="quiet" aria-expanded={chosen === keyOf(socket)} aria-label={`${mayWrite ? 'Read out' : 'Readings of'} ${socket.designator} of ${socket.assembly}`} onPress={() => { setDropped([]); setChosen(chosen === keyOf(socket) ? undefined : keyOf(socket)) }}>
                         {mayWrite ? 'Read out' : 'Readings'}
                       </Button>
                     )}
@@ -65,7 +76,7 @@ export function Roms({ machine }: { machine: Machine }) {
         </Scroll>
       )}
       {mayWrite && <NameSet sockets={all} />}
-      {all.filter((socket) => keyOf(socket) === chosen).map((socket) => <ReadOut key={keyOf(socket)} accession={machine.accession} socket={socket} onDone={() => { setChosen(undefined) }} />)}
+      {all.filter((socket) => keyOf(socket) === chosen).map((socket) => <ReadOut key={keyOf(socket)} dropped={dropped} accession={machine.accession} socket={socket} onDone={() => { setChosen(undefined) }} />)}
     </Part>
   )
 }
