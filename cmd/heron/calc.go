@@ -13,8 +13,8 @@ import (
 )
 
 func calcCommand() *cobra.Command {
-	cmd := &cobra.Command{Use: "calc", Short: "Small sums: memory, picture memory"}
-	cmd.AddCommand(calcRAMCommand(), calcVideoCommand())
+	cmd := &cobra.Command{Use: "calc", Short: "Small sums: memory, picture memory, fit"}
+	cmd.AddCommand(calcRAMCommand(), calcVideoCommand(), calcFitCommand())
 	return cmd
 }
 

@@ -60,6 +60,9 @@ func TestExitStatus(t *testing.T) {
 		{"era that is none", "", []string{"marking", "8533", "--era", "1988-1984"}, 2, "two years"},
 		{"screen without size", "", []string{"calc", "video"}, 2, "width"},
 		{"amount that is none", "", []string{"calc", "video", "--width", "8", "--height", "8", "--bits", "1", "--fitted", "lots"}, 2, "640K"},
+		{"part that slides", "", []string{"calc", "fit", "30 +/- 0.1", "30.5", "--play", "0.3", "--json"}, 0, ""},
+		{"size that is none", "", []string{"calc", "fit", "30", "wide"}, 1, "argument 2"},
+		{"play below nothing", "", []string{"calc", "fit", "30", "31", "--play", "-1"}, 2, "not below 0"},
 		{"no database named", "", []string{"serve", "--database-url", ""}, 2, "HERON_DATABASE_URL"},
 		{"log level that is none", "", []string{"serve", "--log-level", "loud"}, 2, "log-level"},
 	}
