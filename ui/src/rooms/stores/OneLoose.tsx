@@ -46,8 +46,8 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
           </p>
         )}
         <MeetingsOf of={{ kind: 'assembly', id: assembly.id }} />
-        <Part title="What could it be" faint="Explanations against evidence"><Mystery assemblyId={assembly.id} /></Part>
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
+        <Part title="What could it be" faint="Explanations against evidence"><Mystery assemblyId={assembly.id} /></Part>
       </Page>
       <Reckoning assemblies={[assembly]} reckoning={reckoning} />
     </Beside>

@@ -42,7 +42,7 @@ export default function Makers() {
               {makers.data.map((maker) => (
                 <tr key={maker.id}>
                   <td><strong>{maker.name}</strong>{maker.place && <>, {maker.place}</>}{maker.note && <><br /><Faint>{maker.note}</Faint></>}</td>
-                  <td>{maker.founded}{(maker.founded || maker.ended) && ' to '}{maker.ended}</td>
+                  <td>{maker.ended ? `${maker.founded ?? ''} to ${maker.ended}` : maker.founded && `since ${maker.founded}`}</td>
                   <td><ul>{maker.told.map((tie) => <li key={tie.line}>{tie.words}{tie.source && <Faint> ({tie.source})</Faint>}</li>)}</ul></td>
                   <td>{maker.source}</td>
                   <Figure>{maker.machines}</Figure>
