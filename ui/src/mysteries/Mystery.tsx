@@ -17,8 +17,8 @@ type Written = Omit<WrittenMystery, 'version'>
 type Evidence = ToldMystery['evidence'][number]
 
 const weights = [3, 2, 1, 0, -1, -2, -3]
-const weightWords: Record<string, string> = { '3': '+3 strongly for', '2': '+2', '1': '+1', '0': '0 says nothing', '-1': '-1', '-2': '-2', '-3': '-3 strongly against' }
-const seenWords: Record<Evidence['seen'], string> = { found: 'found', absent: 'not there', open: 'not looked for' }
+const weightWord = (weight: number) => (weight > 0 ? `+${String(weight)}` : String(weight))
+const seenWords: Record<Evidence['seen'], string> = { found: 'found', absent: 'not there', open: 'not yet' }
 const next = (ids: number[]) => Math.max(0, ...ids) + 1
 
 /** One board: its explanations ranked, the table of evidence, what to look for next, and the decision. */
@@ -75,6 +75,7 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
           </Evidences>
         </Scroll>
       )}
+      {evidence.length > 0 && hypotheses.length > 0 && <Faint>+3 speaks strongly for an explanation, -3 strongly against it, 0 says nothing.</Faint>}
       {mayWrite && (
         <Buttons>
           <Button $small onPress={() => { setAdding('explanation') }}>Add an explanation</Button>
@@ -131,10 +132,10 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
             <Choice
               label={<span className="only-read">What {one.text} says of {text}</span>}
               value={String(weightOf(id))}
-              options={weights.map((weight) => ({ value: String(weight), text: weightWords[String(weight)] ?? '' }))}
+              options={weights.map((weight) => ({ value: String(weight), text: weightWord(weight) }))}
               onChange={(weight) => { onChange({ ...one, weights: [...one.weights.filter(({ hypothesisId }) => hypothesisId !== id), { hypothesisId: id, weight: Number(weight) }] }) }}
             />
-          ) : weightWords[String(weightOf(id))]}
+          ) : weightWord(weightOf(id))}
         </td>
       ))}
     </tr>
