@@ -185,7 +185,7 @@ func packRow(columns map[string]int, cells []string, line int) (store.OwnTypeFie
 	if err := checkOwnType(&f); wrong == "" && err != nil {
 		wrong = err.Error()
 	}
-	if !slices.Contains(packClasses, device.Class(f.Class)) && wrong == "" {
+	if !slices.Contains(device.Classes, device.Class(f.Class)) && wrong == "" {
 		wrong = fmt.Sprintf("class: %q is not known", f.Class)
 	}
 	if wrong != "" {
@@ -194,5 +194,3 @@ func packRow(columns map[string]int, cells []string, line int) (store.OwnTypeFie
 	row.Number = f.Number
 	return f, row
 }
-
-var packClasses = []device.Class{device.DRAM, device.SRAM, device.EPROM, device.EEPROM, device.MaskROM, device.PROM, device.Logic, device.Support, device.Own}

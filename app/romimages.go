@@ -2,7 +2,6 @@ package app
 
 import (
 	"context"
-	"encoding/hex"
 	"fmt"
 	"strings"
 
@@ -130,17 +129,9 @@ func (a *App) RomHex(ctx context.Context, actor Actor, sum string, from, count i
 				text[i] = b
 			}
 		}
-		rows = append(rows, HexRow{at, strings.TrimSpace(spaced(hex.EncodeToString(stretch))), string(text)})
+		rows = append(rows, HexRow{at, fmt.Sprintf("% X", stretch), string(text)})
 	}
 	return rows, nil
-}
-
-func spaced(figures string) string {
-	var out strings.Builder
-	for i := 0; i < len(figures); i += 2 {
-		out.WriteString(strings.ToUpper(figures[i:i+2]) + " ")
-	}
-	return out.String()
 }
 
 // RomFile writes an image in a format, for who may have it.

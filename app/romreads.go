@@ -95,7 +95,7 @@ func (a *App) addReads(ctx context.Context, actor Actor, assemblyID int64, of Ro
 		if err != nil {
 			return err
 		}
-		lines, err := store.RomSocketsOf(ctx, tx, []int64{assemblyID})
+		lines, err := store.RomSocketsOf(ctx, tx, []int64{assemblyID}, romClasses())
 		if err != nil {
 			return err
 		}

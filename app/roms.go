@@ -44,7 +44,7 @@ func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]Ro
 	for i, assembly := range assemblies {
 		ids[i] = assembly.ID
 	}
-	lines, err := store.RomSocketsOf(ctx, a.db, ids)
+	lines, err := store.RomSocketsOf(ctx, a.db, ids, romClasses())
 	if err != nil {
 		return nil, err
 	}
@@ -66,6 +66,17 @@ func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]Ro
 		}
 	}
 	return sockets, nil
+}
+
+// romClasses names the classes of read-only memories.
+func romClasses() []string {
+	classes := []string{}
+	for _, class := range device.Classes {
+		if class.IsROM() {
+			classes = append(classes, string(class))
+		}
+	}
+	return classes
 }
 
 // socketsOf lists those that the sheet names, then those where something was read that it names no more.

@@ -219,10 +219,11 @@ type RomSocket struct {
 	Empty       bool   `db:"empty"`
 }
 
-// RomSocketsOf lists the lines of assemblies that name read-only memories, in the order of the sheets.
-func RomSocketsOf(ctx context.Context, h Handle, assemblyIDs []int64) ([]RomSocket, error) {
+// RomSocketsOf lists the lines of assemblies that name types of some classes, those of read-only memories, in
+// the order of the sheets.
+func RomSocketsOf(ctx context.Context, h Handle, assemblyIDs []int64, classes []string) ([]RomSocket, error) {
 	found := []RomSocket{}
 	err := h.SelectContext(ctx, &found, `SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, marking, type_number, empty
-		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND type_class IN ('eprom', 'eeprom', 'mask-rom', 'prom') AND NOT empty ORDER BY assembly_id, line`, assemblyIDs)
+		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND type_class = ANY (CAST($2 AS text[])) AND NOT empty ORDER BY assembly_id, line`, assemblyIDs, classes)
 	return found, err
 }

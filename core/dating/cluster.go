@@ -48,7 +48,7 @@ func (d *dater) byParts(parts []Evidence) {
 	oldest, newest := d.cluster[0], newestOf(d.cluster)
 	notBefore := newest.From
 	d.r.NotBefore = &notBefore
-	d.r.Estimate = &Span{plus(newest.From, d.rules.Soonest), plus(newest.To, d.rules.Latest)}
+	d.r.Estimate = &Span{newest.From.AddDays(7 * d.rules.Soonest), newest.To.AddDays(7 * d.rules.Latest)}
 	if len(d.cluster) == 1 {
 		d.say("One part is dated, %s.", newest.ID)
 	} else {

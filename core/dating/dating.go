@@ -154,5 +154,3 @@ func order(a, b calendar.Date) int {
 }
 
 func weeks(from, to calendar.Date) int { return (to.Days() - from.Days()) / 7 }
-
-func plus(d calendar.Date, weeks int) calendar.Date { return calendar.FromDays(d.Days() + 7*weeks) }

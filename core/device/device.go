@@ -19,6 +19,9 @@ const (
 	Own     Class = "own"
 )
 
+// Classes are all of them.
+var Classes = []Class{DRAM, SRAM, EPROM, EEPROM, MaskROM, PROM, Logic, Support, Own}
+
 // IsRAM reports whether devices of the class hold working memory.
 func (c Class) IsRAM() bool { return c == DRAM || c == SRAM }
 
