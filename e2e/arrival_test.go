@@ -74,7 +74,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	))
 	tell := func(role, whom, when string) chromedp.Action {
 		return chromedp.Tasks{
-			Click(Button("Add to the chain")), choose("It was", role), Fill(Labelled("By or to whom"), whom), Fill(Labelled("When"), when),
+			focusButton("Add to the chain"), Keys(kb.Enter), choose("It was", role), Fill(Labelled("By or to whom"), whom), Fill(Labelled("When"), when),
 			Click(Button("Add it to the chain")), Gone(Button("Add it to the chain")),
 		}
 	}
