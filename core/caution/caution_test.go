@@ -1,0 +1,41 @@
+package caution_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/core/caution"
+)
+
+func ExampleDue() {
+	said := caution.Said{}
+	for _, step := range []string{"Power supply, four screws", "supply lead", "Memory card", "Monitor, with its heavy chassis"} {
+		fmt.Println(step, said.Now(caution.Due(step)))
+	}
+	// Output:
+	// Power supply, four screws [mains charge]
+	// supply lead []
+	// Memory card [static]
+	// Monitor, with its heavy chassis [tube weight edges]
+}
+
+func TestEveryCautionDefersAndIsDueSomewhere(t *testing.T) {
+	due := map[string]caution.Key{
+		"Mains inlet": caution.Mains, "X2 capacitor": caution.Charge, "tube neck": caution.Tube, "BT1 lithium": caution.Cells, "Disk card": caution.Static,
+		"heat sink": caution.Heat, "drive cage": caution.Weight, "RF cage": caution.Edges, "nest in the fan": caution.Dust, "clean with isopropyl": caution.Solvents,
+	}
+	for text, key := range due {
+		require.Contains(t, caution.Due(text), key, text)
+		said := caution.Of(key)
+		require.NotEmpty(t, said.Word)
+		require.Regexp(t, `(?i)local rules|rules of the|as local`, said.Text, "%s defers", key)
+		for _, permission := range []string{"may be", "it is safe", "you can now", "allowed"} {
+			require.NotContains(t, strings.ToLower(said.Text), permission)
+		}
+	}
+	require.Empty(t, caution.Due("Label on the left, nothing else"))
+	require.Equal(t, caution.Caution{Key: "none"}, caution.Of("none"))
+}

@@ -1,0 +1,195 @@
+// Package condition answers how a machine is, part by part, and how that changed from survey to survey.
+//
+// Severities, grades and what to look for are this house's own rules of thumb, in subsystems.tsv and below.
+package condition
+
+import "slices"
+
+// Severity is how grave an open finding is.
+type Severity string
+
+// Severities, from the lightest.
+const (
+	Cosmetic Severity = "cosmetic" // seen, but changes nothing
+	Watch    Severity = "watch"    // works, and may get worse
+	Repair   Severity = "repair"   // does not do what it should
+	Hazard   Severity = "hazard"   // hurts people, or its neighbours
+)
+
+// Severities lists them from the lightest, each with what it means.
+var Severities = []GradeMeans{
+	{string(Cosmetic), "seen, but changes nothing of what it does"},
+	{string(Watch), "works, and may get worse: look again"},
+	{string(Repair), "does not do what it should, or soon will not"},
+	{string(Hazard), "may hurt somebody, or eats what is next to it"},
+}
+
+// rank orders severities from the lightest, at 0; -1 for what is none.
+func rank(s Severity) int {
+	return slices.IndexFunc(Severities, func(one GradeMeans) bool { return one.Grade == string(s) })
+}
+
+// IsKnown reports whether it is one of Severities.
+func (s Severity) IsKnown() bool { return rank(s) >= 0 }
+
+// Sighting is a finding as it was seen on a day.
+type Sighting struct {
+	SurveyID int64    // 0 when it was seen outside a survey
+	On       string   // YYYY-MM-DD
+	Severity Severity // while it is there
+	Trend    string   // worse, better or same, where the severity does not tell
+	Gone     bool     // it is not there any more
+	Note     string
+}
+
+// Finding is something found, with all its sightings in the order of their days.
+type Finding struct {
+	ID        int64
+	Subsystem string
+	Kind      string
+	Place     string // in words
+	Sightings []Sighting
+}
+
+// State says how a finding stands at a survey.
+type State string
+
+// States of a finding at a survey.
+const (
+	Unseen State = ""        // it was not there yet
+	New    State = "new"     // first seen
+	Worse  State = "worse"   // graver than before
+	Same   State = "same"    // as before
+	Better State = "better"  // lighter than before
+	Gone   State = "gone"    // mended, or not to be found any more
+	Back   State = "back"    // it was gone, and is there again
+	NotAt  State = "no look" // nobody looked there at this survey
+)
+
+// Look says whether a subsystem was looked at in a survey.
+type Look string
+
+// Looks.
+const (
+	Inspected Look = "inspected"
+	NotLooked Look = "not inspected"
+	Absent    Look = "absent" // the machine has none
+)
+
+// Survey is one inspection of a machine.
+type Survey struct {
+	ID    int64
+	On    string          // YYYY-MM-DD
+	Looks map[string]Look // by subsystem; what is left out was not looked at
+}
+
+func (s Survey) look(subsystem string) Look {
+	if l, ok := s.Looks[subsystem]; ok {
+		return l
+	}
+	return NotLooked
+}
+
+// seen is the place of the sighting that counts at a survey: its own, or -1.
+func (f Finding) seen(survey Survey) int {
+	return slices.IndexFunc(f.Sightings, func(s Sighting) bool { return s.SurveyID == survey.ID })
+}
+
+// At says how a finding stands at a survey.
+func (f Finding) At(survey Survey) State {
+	at := f.seen(survey)
+	if at < 0 {
+		if len(f.Sightings) == 0 || f.Sightings[0].On > survey.On {
+			return Unseen
+		}
+		if last := f.lastUntil(survey.On); last >= 0 && f.Sightings[last].Gone {
+			return Unseen
+		}
+		return NotAt
+	}
+	return f.step(at)
+}
+
+// step says how a sighting stands to the one before it.
+func (f Finding) step(at int) State {
+	now := f.Sightings[at]
+	switch {
+	case now.Gone:
+		return Gone
+	case at == 0:
+		return New
+	}
+	before := f.Sightings[at-1]
+	switch {
+	case before.Gone:
+		return Back
+	case rank(now.Severity) > rank(before.Severity):
+		return Worse
+	case rank(now.Severity) < rank(before.Severity):
+		return Better
+	case now.Trend == "worse":
+		return Worse
+	case now.Trend == "better":
+		return Better
+	}
+	return Same
+}
+
+// lastUntil is the place of the last sighting up to a day, or -1.
+func (f Finding) lastUntil(day string) int {
+	last := -1
+	for i, s := range f.Sightings {
+		if s.On <= day {
+			last = i
+		}
+	}
+	return last
+}
+
+// Story is how a finding stands today, and what became of it.
+type Story struct {
+	Open     bool     `json:"open"`
+	Severity Severity `json:"severity" enum:"cosmetic,watch,repair,hazard" doc:"The last one; of a gone finding the one that it had"`
+	State    State    `json:"state" enum:",new,worse,same,better,gone,back,no look"`
+	FirstOn  string   `json:"firstOn" doc:"First seen, YYYY-MM-DD"`
+	LastOn   string   `json:"lastOn" doc:"Last seen or said to be gone"`
+	GoneOn   string   `json:"goneOn" doc:"When it was last said to be gone; empty for never"`
+	BackOn   string   `json:"backOn" doc:"When it came back after that; empty for not"`
+	Words    string   `json:"words" doc:"All of that in a sentence"`
+}
+
+// Tell tells a finding's story so far.
+func (f Finding) Tell() Story {
+	s := Story{}
+	for i, one := range f.Sightings {
+		if i == 0 {
+			s.FirstOn = one.On
+		}
+		s.LastOn, s.State, s.Open = one.On, f.step(i), !one.Gone
+		switch {
+		case one.Gone:
+			s.GoneOn, s.BackOn = one.On, ""
+		case s.State == Back:
+			s.BackOn = one.On
+		}
+		if !one.Gone {
+			s.Severity = one.Severity
+		}
+	}
+	switch {
+	case len(f.Sightings) == 0:
+		s.Words = "not seen yet"
+	case s.BackOn != "":
+		s.Words = "first seen " + s.FirstOn + ", gone " + s.GoneOn + ", back " + s.BackOn
+		if s.LastOn > s.BackOn {
+			s.Words += ", " + string(s.State) + " " + s.LastOn
+		}
+	case !s.Open:
+		s.Words = "first seen " + s.FirstOn + ", gone " + s.GoneOn
+	case s.State == New:
+		s.Words = "new " + s.FirstOn
+	default:
+		s.Words = "first seen " + s.FirstOn + ", " + string(s.State) + " " + s.LastOn
+	}
+	return s
+}

@@ -1,0 +1,148 @@
+package condition_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"frugalheron/core/caution"
+	"frugalheron/core/condition"
+)
+
+var guide = condition.Guide([]condition.Part{{Place: "BT1", Words: "NiCd 3.6V", Tells: "battery NiCd 3.6V"}, {Place: "C5", Words: "0.1uF X2 275V", Tells: "safety capacitor"}})
+
+func surveys(on ...string) []condition.Survey {
+	made := []condition.Survey{}
+	for i, day := range on {
+		looks := map[string]condition.Look{}
+		for _, item := range guide {
+			looks[item.Subsystem] = condition.Inspected
+		}
+		made = append(made, condition.Survey{ID: int64(i + 1), On: day, Looks: looks})
+	}
+	return made
+}
+
+func ExampleFinding_Tell() {
+	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Place: "BT1", Sightings: []condition.Sighting{
+		{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch}, {SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
+		{On: "2022-06-10", Gone: true, Note: "cleaned"}, {SurveyID: 4, On: "2024-05-01", Severity: condition.Repair},
+	}}
+	told := leak.Tell()
+	fmt.Println(told.Open, told.Severity, told.State)
+	fmt.Println(told.Words)
+	// Output:
+	// true repair back
+	// first seen 2021-05-01, gone 2022-06-10, back 2024-05-01
+}
+
+func TestFindingsAreComparedFromSurveyToSurvey(t *testing.T) {
+	made := surveys("2021-05-01", "2022-05-02", "2023-05-03", "2024-05-01", "2025-05-01")
+	delete(made[2].Looks, "batteries")
+	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Sightings: []condition.Sighting{
+		{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch}, {SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
+		{SurveyID: 4, On: "2024-05-01", Gone: true}, {SurveyID: 5, On: "2025-05-01", Severity: condition.Repair}}}
+	lid := condition.Finding{ID: 2, Subsystem: "plastics", Kind: "cracked", Sightings: []condition.Sighting{
+		{SurveyID: 2, On: "2022-05-02", Severity: condition.Repair}, {SurveyID: 3, On: "2023-05-03", Severity: condition.Repair, Trend: "worse"},
+		{SurveyID: 4, On: "2024-05-01", Severity: condition.Watch}, {SurveyID: 5, On: "2025-05-01", Severity: condition.Watch}}}
+	scratch := condition.Finding{ID: 3, Subsystem: "plastics", Kind: "scratched", Sightings: []condition.Sighting{{SurveyID: 1, On: "2021-05-01", Severity: condition.Cosmetic}, {On: "2021-07-01", Gone: true}}}
+	all := []condition.Finding{scratch, lid, leak}
+	rows := condition.CompareSurveys(made, all)
+	require.Equal(t, []int64{1, 2, 3}, []int64{rows[0].FindingID, rows[1].FindingID, rows[2].FindingID})
+	require.Equal(t, []condition.State{"new", "worse", "no look", "gone", "back"}, rows[0].States)
+	require.Equal(t, []condition.State{"", "new", "worse", "better", "same"}, rows[1].States)
+	require.Equal(t, []condition.State{"new", "", "", "", ""}, rows[2].States, "gone between surveys")
+	require.Equal(t, "first seen 2022-05-02, same 2025-05-01", rows[1].Story.Words)
+	require.Equal(t, []condition.Severity{"watch", "hazard", "", "", "repair"}, rows[0].Severity)
+
+	strip := condition.StripOf(guide, made, all)
+	grades := func(subsystem string) []condition.Grade {
+		found := []condition.Grade{}
+		for _, row := range strip.Rows {
+			for _, s := range row.Squares {
+				if row.Subsystem == subsystem {
+					found = append(found, s.Grade)
+				}
+			}
+		}
+		return found
+	}
+	require.Equal(t, []condition.Grade{"watch", "hazard", "hazard", "good", "repair"}, grades("batteries"))
+	require.Equal(t, []condition.Grade{"cosmetic", "repair", "repair", "watch", "watch"}, grades("plastics"))
+	require.Equal(t, condition.Square{SurveyID: 4, Grade: "watch", Findings: 1}, strip.Technical[3])
+	grade, why := condition.Technical(guide, made, all)
+	require.Equal(t, condition.Grade("repair"), grade)
+	require.Equal(t, "leaking", why)
+	grade, why = condition.Technical(guide, made, []condition.Finding{scratch})
+	require.Equal(t, condition.Good, grade)
+	require.Contains(t, why, "2025-05-01")
+}
+
+func TestNotInspectedIsNotGood(t *testing.T) {
+	made := surveys("2025-05-01")
+	delete(made[0].Looks, "supply")
+	made[0].Looks["safety-capacitors"] = condition.Absent
+	strip := condition.StripOf(guide, made, nil)
+	require.Equal(t, condition.NotInspected, strip.Rows[0].Squares[0].Grade)
+	require.Equal(t, condition.NotInspected, strip.Technical[0].Grade)
+	grade, why := condition.Technical(guide, made, nil)
+	require.Equal(t, condition.NotInspected, grade)
+	require.Equal(t, "not inspected: Power supply", why)
+	grade, _ = condition.Technical(guide, nil, nil)
+	require.Equal(t, condition.NotInspected, grade)
+	require.Len(t, condition.Missing(guide, nil), len(guide))
+	require.Equal(t, "not seen yet", condition.Finding{}.Tell().Words)
+}
+
+func TestTheGuideFitsWhatTheMachineHolds(t *testing.T) {
+	names, said := []string{}, map[caution.Key]int{}
+	for _, item := range guide {
+		names = append(names, item.Subsystem)
+		require.NotEmpty(t, item.LookFor)
+		require.NotEmpty(t, item.Grading)
+		for _, c := range item.Cautions {
+			said[c.Key]++
+			require.NotEmpty(t, c.Text, c.Key)
+		}
+	}
+	require.Equal(t, []string{"supply", "batteries", "safety-capacitors", "boards", "connectors", "plastics", "cables", "labels"}, names)
+	for key, times := range said {
+		require.Equal(t, 1, times, key)
+	}
+	require.Equal(t, "BT1", guide[1].Parts[0].Place)
+	many := []condition.Part{}
+	for i := range 40 {
+		many = append(many, condition.Part{Place: fmt.Sprint(i), Tells: "tantalum"})
+	}
+	for _, item := range condition.Guide(many) {
+		if item.Subsystem == "tantalum" {
+			require.Len(t, item.Parts, 24)
+			require.Equal(t, 16, item.More)
+		}
+	}
+	require.Equal(t, "odd", condition.NameOf("odd"))
+}
+
+// A finding is open today just when its last sighting is not gone, and back only when it was gone before.
+func TestAStoryAgreesWithItsSightings(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		f, wasGone := condition.Finding{Subsystem: "boards"}, false
+		for i := range rapid.IntRange(1, 9).Draw(t, "sightings") {
+			s := condition.Sighting{SurveyID: int64(i + 1), On: fmt.Sprintf("20%02d-01-01", 10+i), Gone: i > 0 && rapid.Bool().Draw(t, "gone"), Severity: rapid.SampledFrom([]condition.Severity{"watch", "repair"}).Draw(t, "severity")}
+			f.Sightings = append(f.Sightings, s)
+		}
+		told := f.Tell()
+		last := f.Sightings[len(f.Sightings)-1]
+		require.Equal(t, !last.Gone, told.Open)
+		for _, s := range f.Sightings[:len(f.Sightings)-1] {
+			wasGone = wasGone || s.Gone
+		}
+		if told.BackOn != "" {
+			require.True(t, wasGone)
+			require.Less(t, told.GoneOn, told.BackOn)
+		}
+		require.Equal(t, wasGone || last.Gone, told.GoneOn != "")
+	})
+}

@@ -1,0 +1,123 @@
+package condition
+
+import (
+	_ "embed"
+	"regexp"
+	"strings"
+	"sync"
+
+	"frugalheron/core/caution"
+)
+
+//go:embed subsystems.tsv
+var subsystemTable string
+
+// Subsystem is a part of a machine that is judged by itself.
+type Subsystem struct {
+	Key      string
+	Name     string
+	LookFor  string
+	Grading  string
+	Cautions []caution.Key
+	Kinds    []string // of findings that are usual
+	Classes  []string // ageing classes that whoever inspects it looks at
+	held     *regexp.Regexp
+}
+
+// Subsystems lists all in the order of an inspection.
+var Subsystems = sync.OnceValue(func() []Subsystem {
+	all := []Subsystem{}
+	for line := range strings.Lines(subsystemTable) {
+		cells := strings.Split(strings.TrimSuffix(line, "\n"), "\t")
+		if len(cells) != 8 || strings.HasPrefix(line, "#") {
+			continue
+		}
+		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[3], Grading: cells[4], Kinds: strings.Split(cells[6], ", "), Classes: strings.Fields(cells[7])}
+		if cells[2] != "always" {
+			s.held = regexp.MustCompile(`(?i)` + cells[2])
+		}
+		for _, key := range strings.Fields(cells[5]) {
+			s.Cautions = append(s.Cautions, caution.Key(key))
+		}
+		all = append(all, s)
+	}
+	return all
+})
+
+// SubsystemOf finds one by its key.
+func SubsystemOf(key string) (Subsystem, bool) {
+	for _, s := range Subsystems() {
+		if s.Key == key {
+			return s, true
+		}
+	}
+	return Subsystem{}, false
+}
+
+// NameOf is what a subsystem is called; its key when it is not known.
+func NameOf(key string) string {
+	if s, ok := SubsystemOf(key); ok {
+		return s.Name
+	}
+	return key
+}
+
+// Part is something that the machine holds: a line of a sheet, or a whole board.
+type Part struct {
+	AssemblyID int64  `json:"assemblyId"`
+	Board      string `json:"board"`
+	Line       int    `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
+	Place      string `json:"place" doc:"Designators, or what it is called"`
+	Words      string `json:"words" doc:"As it stands on the sheet"`
+	Tells      string `json:"-"` // what kind of part it is, in the words of the table
+}
+
+// Item is a subsystem to inspect on a machine.
+type Item struct {
+	Subsystem string            `json:"subsystem"`
+	Name      string            `json:"name"`
+	LookFor   string            `json:"lookFor"`
+	Grading   string            `json:"grading" doc:"How to grade what one finds"`
+	Cautions  []caution.Caution `json:"cautions" doc:"What to take care of, where it was not said at an item before"`
+	Kinds     []string          `json:"kinds" doc:"Kinds of findings that are usual here"`
+	Parts     []Part            `json:"parts" doc:"What of it stands on the sheets"`
+	More      int               `json:"more" doc:"Parts that are left out of the list"`
+}
+
+// mostParts bounds the parts that an item lists.
+const mostParts = 24
+
+// Guide lists what to inspect on a machine that holds some parts: what every machine has, and what stands on
+// its sheets. Each caution is said once, where it is due first.
+func Guide(parts []Part) []Item {
+	items, said := []Item{}, caution.Said{}
+	for _, s := range Subsystems() {
+		item := Item{Subsystem: s.Key, Name: s.Name, LookFor: s.LookFor, Grading: s.Grading, Kinds: s.Kinds, Parts: []Part{}}
+		if s.held != nil {
+			for _, p := range parts {
+				if !s.held.MatchString(p.Tells) {
+					continue
+				}
+				if len(item.Parts) == mostParts {
+					item.More++
+					continue
+				}
+				item.Parts = append(item.Parts, p)
+			}
+			if len(item.Parts) == 0 {
+				continue
+			}
+		}
+		item.Cautions = caution.All(said.Now(s.Cautions))
+		items = append(items, item)
+	}
+	return items
+}
+
+// StageInput is what the stage Judge depends on.
+type StageInput struct {
+	Surveys  []Survey
+	Findings []Finding
+	Running  bool // a survey is being made
+	Failed   int  // measurements out of tolerance
+}

@@ -1,0 +1,166 @@
+package measure_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"frugalheron/core/measure"
+)
+
+func ExampleParse() {
+	for _, line := range []string{"+5 4.93", "-12 -11.4 -11.5", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1", "U3 pin 8 4.9 V = 5 V +/- 2 %", "drive guide 31.4 mm / 30.9 mm"} {
+		said, err := measure.Parse(line)
+		judged := measure.Judge(said.Quantity, said.Readings, said.Expected)
+		fmt.Println(said.Point, "|", judged.Said, "|", judged.Verdict, said.Sure, err)
+	}
+	// Output:
+	// +5 | 4.93 V | pass true <nil>
+	// -12 | -11.45 V | pass true <nil>
+	// BT1 | 2.1 V | noted false <nil>
+	// C12 | 0.8 Ω ESR | pass true <nil>
+	// U3 pin 8 | 4.9 V | marginal true <nil>
+	// drive guide | 31.4 mm | noted true <nil>
+}
+
+func TestLinesOfAllQuantities(t *testing.T) {
+	for line, want := range map[string]struct {
+		point    string
+		quantity measure.Quantity
+		first    float64
+		count    int
+	}{
+		"+12 11.9 V":                 {"+12", measure.Volts, 11.9, 1},
+		"+3.3V 3.29":                 {"+3.3V", measure.Volts, 3.29, 1},
+		"fuse F1 120 mA":             {"fuse F1", measure.Amperes, 0.12, 1},
+		"R4 4.7 kohm":                {"R4", measure.Ohms, 4700, 1},
+		"C12 41uF 42uF 43 uF":        {"C12", measure.Microfarads, 41, 3},
+		"C3 ESR 12 ohm":              {"C3", measure.ESR, 12, 1},
+		"X1 14.745 MHz":              {"X1", measure.Hertz, 14745000, 1},
+		"reset pulse 220 ms":         {"reset pulse", measure.Seconds, 0.22, 1},
+		"rail 3 cm":                  {"rail", measure.Millimetres, 30, 1},
+		"heat sink Q1 61,5 °C":       {"heat sink Q1", measure.Celsius, 61.5, 1},
+		"key spring 55 60 58 g":      {"key spring", measure.Grams, 55, 3},
+		"transformer secondary 9VAC": {"transformer secondary", measure.VoltsAC, 9, 1},
+		"U3 pin 8 0.4 V":             {"U3 pin 8", measure.Volts, 0.4, 1},
+	} {
+		said, err := measure.Parse(line)
+		require.NoError(t, err, line)
+		require.Equal(t, want.point, said.Point, line)
+		require.Equal(t, want.quantity, said.Quantity, line)
+		require.InDelta(t, want.first, said.Readings[0], 1e-9, line)
+		require.Len(t, said.Readings, want.count, line)
+	}
+	// What is no measurement: words, lines of sheets, units that do not go together.
+	for _, line := range []string{"", "+5", "U14 27128-25 8533", "hinge cracked", "C12-C15 47uF 16V", "C5 0.1uF X2 275V", "U1 74LS00", "+5 4.9 mm", "guide 3 mm / 3 V", "a 3 V / 3 V",
+		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "BT1 lots V", "x 3 parsec", "X1 14.745"} {
+		_, err := measure.Parse(line)
+		var not *measure.NotMeasuredError
+		require.ErrorAs(t, err, &not, line)
+		require.NotEmpty(t, not.Error())
+	}
+}
+
+func TestExpectedFromMarkings(t *testing.T) {
+	for marking, want := range map[string]struct {
+		of        measure.Quantity
+		low, high float64
+	}{
+		"NiCd 3.6V 60mAh":    {measure.Volts, 3.3, 4.5},
+		"lithium 3V CR2032":  {measure.Volts, 2.7, 3.4},
+		"alkaline 4.5V":      {measure.Volts, 3.6, 4.95},
+		"lead-acid 6V":       {measure.Volts, 5.85, 6.9},
+		"47uF 16V":           {measure.Microfarads, 37.6, 56.4},
+		"100nF":              {measure.Microfarads, 0.08, 0.12},
+		"330 ohm":            {measure.Ohms, 297, 363},
+		"18.432 MHz crystal": {measure.Hertz, 18422784, 18441216},
+	} {
+		e, ok := measure.FromMarking(marking, want.of)
+		require.True(t, ok, marking)
+		require.InDelta(t, want.low, *e.Low, 1e-6, marking)
+		require.InDelta(t, want.high, *e.High, 1e-6, marking)
+		require.NotEmpty(t, e.From)
+	}
+	for marking, of := range map[string]measure.Quantity{"74LS00": measure.Volts, "47uF": measure.Ohms, "ceramic": measure.Microfarads, "3V": measure.Volts} {
+		_, ok := measure.FromMarking(marking, of)
+		require.False(t, ok, marking)
+	}
+	for _, name := range []string{"5", "+", "+0", "+500", "BT1"} {
+		_, ok := measure.Rail(name)
+		require.False(t, ok, name)
+	}
+}
+
+func TestVerdicts(t *testing.T) {
+	rail, _ := measure.Rail("+5")
+	minus, _ := measure.Rail("-12")
+	most, least := 1.0, 2.0
+	for _, c := range []struct {
+		expected measure.Expected
+		readings []float64
+		want     measure.Verdict
+		why      string
+	}{
+		{rail, []float64{5.02}, measure.Pass, "inside: 4.75 V to 5.25 V"},
+		{rail, []float64{4.75}, measure.Marginal, "within a fifth of the way to the limit"},
+		{rail, []float64{4.74}, measure.Fail, "4.74 V is below the limit"},
+		{rail, []float64{5.3, 5.26}, measure.Fail, "is above the limit"},
+		{rail, []float64{5.0, 5.0, 4.7}, measure.Marginal, "not every reading"},
+		{minus, []float64{-13.1}, measure.Marginal, "a negative rail"},
+		{minus, []float64{-13.3}, measure.Fail, "is below"},
+		{measure.Expected{High: &most}, []float64{0.99}, measure.Pass, "at most 1 V"},
+		{measure.Expected{Low: &least}, []float64{1.99}, measure.Fail, "at least 2 V"},
+		{measure.Expected{}, []float64{1}, measure.Noted, "nothing is known"},
+	} {
+		j := measure.Judge(measure.Volts, c.readings, &c.expected)
+		require.Equal(t, c.want, j.Verdict, "%v", c.readings)
+		require.Contains(t, j.Why[len(j.Why)-1], c.why)
+	}
+	require.Equal(t, "no reading yet", measure.Judge(measure.Volts, nil, nil).Said)
+	require.Error(t, measure.Expected{Low: &least, High: &most}.Check())
+	require.NoError(t, rail.Check())
+	for want, got := range map[string]string{
+		"120 mA": measure.Amperes.Say(0.12), "4.7 kΩ": measure.Ohms.Say(4700), "14.745 MHz": measure.Hertz.Say(14745000), "220 ms": measure.Seconds.Say(0.22),
+		"1 nF": measure.Microfarads.Say(0.001), "2 MΩ": measure.Ohms.Say(2e6), "15.6 kHz": measure.Hertz.Say(15600), "-11.5 V": measure.Volts.Say(-11.5), "0 A": measure.Amperes.Say(0),
+	} {
+		require.Equal(t, want, got)
+	}
+
+	// The average lies between the extremes, and no verdict is better than that of its worst reading alone.
+	rank := map[measure.Verdict]int{measure.Pass: 0, measure.Marginal: 1, measure.Fail: 2}
+	rapid.Check(t, func(t *rapid.T) {
+		readings := rapid.SliceOfN(rapid.Float64Range(4, 6), 1, 12).Draw(t, "readings")
+		j := measure.Judge(measure.Volts, readings, &rail)
+		require.GreaterOrEqual(t, j.Stats.Average, j.Stats.Lowest)
+		require.LessOrEqual(t, j.Stats.Average, j.Stats.Highest)
+		worst, best := 0, 2
+		for _, r := range readings {
+			alone := rank[measure.Judge(measure.Volts, []float64{r}, &rail).Verdict]
+			worst, best = max(worst, alone), min(best, alone)
+		}
+		if worst == 2 {
+			require.NotEqual(t, measure.Pass, j.Verdict)
+		}
+		if worst == 0 {
+			require.Equal(t, measure.Pass, j.Verdict)
+		}
+	})
+}
+
+func FuzzParse(f *testing.F) {
+	for _, line := range []string{"+5 4.93", "BT1 2.1 V", "a 1 mm / 2 mm", "C1 ESR 1 ohm < 2", "x 1 2 3 V = 3 V ± 5 %", "+5 1e9"} {
+		f.Add(line)
+	}
+	f.Fuzz(func(t *testing.T, line string) {
+		said, err := measure.Parse(line)
+		if err != nil {
+			return
+		}
+		require.NotEmpty(t, said.Point)
+		require.NotEmpty(t, said.Readings)
+		require.NotEmpty(t, said.Quantity.Unit())
+		measure.Judge(said.Quantity, said.Readings, said.Expected)
+	})
+}

@@ -1,0 +1,185 @@
+package measure
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+)
+
+// Said is a measurement as somebody typed it.
+type Said struct {
+	Point    string    // what was measured: a rail, a designator, a place
+	Quantity Quantity  // of the readings
+	Readings []float64 // in the unit of the quantity, at least one
+	Opening  *float64  // of two parts that must slide or plug: the second, which the first must go into
+	Expected *Expected // null when nothing is known
+	Sure     bool      // it cannot be meant as something else, as a line of a sheet
+}
+
+var (
+	expectation = regexp.MustCompile(`\s*([=<>])\s*`)
+	number      = regexp.MustCompile(`^[+-]?\d+(\.\d+)?$`)
+	numberUnit  = regexp.MustCompile(`^[+-]?\d+(\.\d+)?[A-Za-zµμΩ°]+$`)
+)
+
+// numbered are words that a figure of the point stands behind.
+var numbered = regexp.MustCompile(`(?i)^(pin|pins|leg|key|no\.?|slot|bank|row|channel)$`)
+
+// NotMeasuredError says why a line is no measurement.
+type NotMeasuredError struct{ Why string }
+
+// Error gives the reason.
+func (e *NotMeasuredError) Error() string { return e.Why }
+
+// Parse reads a line as "+5 4.93", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1", "U3 pin 8 4.9 V = 5 V +/- 5 %" or
+// "drive guide 31.4 mm / 30.9 mm". Several readings of one point may follow each other. A *NotMeasuredError
+// is returned for what is no measurement.
+func Parse(line string) (Said, error) {
+	said := Said{Readings: []float64{}}
+	line = strings.Join(strings.Fields(strings.ReplaceAll(line, ",", ".")), " ")
+	sign, wanted := "", ""
+	if at := expectation.FindStringSubmatchIndex(line); at != nil {
+		sign, wanted = line[at[2]:at[3]], line[at[1]:]
+		line = line[:at[0]]
+	}
+	left, opening, hasOpening := strings.Cut(line, " / ")
+	if err := said.readings(strings.Fields(left)); err != nil {
+		return said, err
+	}
+	if hasOpening {
+		if said.Quantity != Millimetres || len(said.Readings) != 1 {
+			return said, &NotMeasuredError{"two measures with a stroke between are a part and its opening, in mm: drive guide 31.4 mm / 30.9 mm"}
+		}
+		value, _, err := parseValue(opening, Millimetres)
+		if err != nil {
+			return said, &NotMeasuredError{err.Error()}
+		}
+		said.Opening, said.Sure = &value, true
+	}
+	if sign != "" {
+		e, err := parseExpected(sign, wanted, said.Quantity)
+		if err != nil {
+			return said, &NotMeasuredError{err.Error()}
+		}
+		said.Expected, said.Sure = &e, true
+	}
+	return said, nil
+}
+
+// readings takes point, quantity and readings off the words.
+func (s *Said) readings(words []string) error {
+	none := &NotMeasuredError{"write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93"}
+	if len(words) < 2 {
+		return none
+	}
+	if e, ok := Rail(words[0]); ok {
+		s.Point, s.Quantity, s.Expected, s.Sure = words[0], Volts, &e, true
+		return s.take(words[1:], none)
+	}
+	first := len(words)
+	for i := 1; i < len(words); i++ {
+		if numbered.MatchString(words[i-1]) && number.MatchString(words[i]) {
+			continue // the 8 of pin 8 names the point
+		}
+		if number.MatchString(words[i]) || numberUnit.MatchString(words[i]) {
+			if s.isReadings(words[i:]) {
+				first = i
+				break
+			}
+		}
+	}
+	if first == len(words) {
+		return none
+	}
+	point := words[:first]
+	if n := len(point); n > 1 && strings.EqualFold(point[n-1], "esr") {
+		s.Quantity, s.Sure = ESR, true
+		point = point[:n-1]
+	}
+	for _, word := range point {
+		if m := written.FindStringSubmatch(word); m != nil {
+			if _, isUnit := unitOf(m[2]); isUnit {
+				return none // what is marked on a part, not what it measures
+			}
+		}
+	}
+	s.Point = strings.Join(point, " ")
+	if err := s.take(words[first:], none); err != nil {
+		return err
+	}
+	switch s.Quantity {
+	case Millimetres, Celsius, Grams, Seconds, Amperes:
+		s.Sure = true // no line of a sheet ends so
+	}
+	return nil
+}
+
+// isReadings reports whether all words are figures with their units, the last with one.
+func (s *Said) isReadings(words []string) bool {
+	hasUnit := false
+	for _, word := range words {
+		_, isUnit := unitOf(word)
+		switch {
+		case number.MatchString(word):
+			hasUnit = false
+		case numberUnit.MatchString(word), isUnit:
+			hasUnit = true
+		default:
+			return false
+		}
+	}
+	return hasUnit
+}
+
+// take reads the words as readings of one quantity; those without a unit have the next one's.
+func (s *Said) take(words []string, none error) error {
+	bare := []string{}
+	quantity := s.Quantity
+	flush := func(unitText string) error {
+		for _, figure := range bare {
+			value, q, err := parseValue(figure+unitText, quantity)
+			if err != nil {
+				return &NotMeasuredError{err.Error()}
+			}
+			quantity = q
+			s.Readings = append(s.Readings, value)
+		}
+		bare = bare[:0]
+		return nil
+	}
+	for _, word := range words {
+		if number.MatchString(word) {
+			bare = append(bare, word)
+			continue
+		}
+		unitText := word
+		if m := written.FindStringSubmatch(word); m != nil && m[2] != "" {
+			bare, unitText = append(bare, m[1]), m[2]
+		}
+		if _, ok := unitOf(unitText); !ok {
+			return none
+		}
+		if err := flush(unitText); err != nil {
+			return err
+		}
+	}
+	if len(bare) > 0 {
+		if quantity == "" {
+			return none
+		}
+		if err := flush(""); err != nil {
+			return err
+		}
+	}
+	if len(s.Readings) == 0 {
+		return none
+	}
+	if len(s.Readings) > mostReadings {
+		return &NotMeasuredError{fmt.Sprintf("%d readings of one point; a line takes %d", len(s.Readings), mostReadings)}
+	}
+	s.Quantity = quantity
+	return nil
+}
+
+// mostReadings bounds the readings of a line.
+const mostReadings = 50

@@ -1,0 +1,204 @@
+package risk
+
+import (
+	"fmt"
+	"math"
+	"strings"
+)
+
+// Day counts days from 1 January 1970; NoDay is a day that nobody knows.
+type Day int32
+
+// NoDay is a day that nobody knows.
+const NoDay Day = math.MinInt32
+
+// Climate is how a place treats what stands there.
+type Climate string
+
+// Climates.
+const (
+	Kept    Climate = "kept"    // controlled: even and dry
+	Room    Climate = "room"    // heated, as a room
+	Unsaid  Climate = ""        // nobody said; counts as a room
+	Damp    Climate = "damp"    // cellar, shed
+	Hot     Climate = "hot"     // loft, beside heating
+	Outside Climate = "outside" // frost and sun
+)
+
+// Climates lists what can be said of a place, with how much an interval is shortened by it. Rules of thumb: a
+// harsh climate halves the time.
+var Climates = []struct {
+	Climate Climate
+	Factor  float64
+	Means   string
+}{
+	{Kept, 1.25, "even and dry, controlled"}, {Room, 1, "heated, as a room"}, {Damp, 0.5, "damp: cellar or shed"}, {Hot, 0.5, "hot: loft, or beside heating"}, {Outside, 0.4, "frost and sun"},
+}
+
+func (c Climate) factor() float64 {
+	for _, one := range Climates {
+		if one.Climate == c {
+			return one.Factor
+		}
+	}
+	return 1
+}
+
+// Part is a part, or several equal ones, that age in a machine.
+type Part struct {
+	Machine  int64
+	Class    string
+	Count    int
+	Assembly int64
+	Line     int
+	Place    string // designators, in words
+	Born     Day    // when it was made; NoDay when nobody knows
+	Looked   Day    // when somebody last looked at it
+}
+
+// Machine is what the ranking knows of a machine beside its parts.
+type Machine struct {
+	Acquired Day
+	Built    Day
+	Climate  Climate
+}
+
+// Ranked is a part with its rank.
+type Ranked struct {
+	*Part
+	Missed float64 // looks missed: months since the last one by the interval
+	Rank   float64 // missed, times what happens
+	Months float64 // since the last look, or since it counts from
+	From   From    // what it counts from
+	Every  int     // months between looks, shortened by the climate
+	Years  float64 // age; below 0 when nobody knows
+}
+
+// From says from when a part's months count.
+type From string
+
+// From what months count.
+const (
+	FromLook    From = "look"
+	FromArrival From = "arrival"
+	FromBuilt   From = "built"
+	FromNothing From = "nothing" // neither is known: it counts as never looked at in its life
+)
+
+const (
+	daysAMonth = 30.4375
+	daysAYear  = 365.25
+)
+
+// unknownYears is the age that a part counts with of which nothing at all is known. A rule of thumb: what a
+// collection takes in is that old.
+const unknownYears = 30
+
+// of ranks one part.
+func (c *Class) of(p *Part, m Machine, now Day) Ranked {
+	r := Ranked{Part: p, Years: -1}
+	born := p.Born
+	if born == NoDay {
+		born = m.Built
+	}
+	if born != NoDay {
+		r.Years = max(0, float64(now-born)/daysAYear)
+	}
+	since := p.Looked
+	switch {
+	case p.Looked != NoDay:
+		r.From = FromLook
+	case m.Acquired != NoDay:
+		since, r.From = m.Acquired, FromArrival
+	case born != NoDay:
+		since, r.From = born, FromBuilt
+	default:
+		since, r.From = now-Day(math.Round(unknownYears*daysAYear)), FromNothing
+	}
+	r.Months = max(0, float64(now-since)/daysAMonth)
+	r.Every = max(1, int(math.Round(float64(c.months(r.Years))*m.Climate.factor())))
+	r.Missed = r.Months / float64(r.Every)
+	r.Rank = r.Missed * c.Consequence.Weight()
+	return r
+}
+
+// Rank orders parts, what to look at first at the top. Parts of classes that the table does not have are left
+// out. Equal ranks stay in the order in which they come.
+func Rank(t Table, machines map[int64]Machine, parts []Part, now Day) []Ranked {
+	known := map[string]*Class{}
+	for key, c := range t {
+		if len(c.Intervals) > 0 {
+			known[key] = &c
+		}
+	}
+	all := make([]Ranked, 0, len(parts))
+	machine, last := Machine{Acquired: NoDay, Built: NoDay}, int64(-1)
+	for i := range parts {
+		p := &parts[i]
+		if p.Machine != last {
+			var ok bool
+			if machine, ok = machines[p.Machine]; !ok {
+				machine = Machine{Acquired: NoDay, Built: NoDay}
+			}
+			last = p.Machine
+		}
+		if c := known[p.Class]; c != nil {
+			all = append(all, c.of(p, machine, now))
+		}
+	}
+	keys := make([]sortKey, len(all))
+	for i := range all {
+		// Ranks are not below 0, so that their bits are in their order; the highest comes first.
+		keys[i] = sortKey{^math.Float64bits(all[i].Rank), int32(i)} //nolint:gosec // no collection has two thousand million parts
+	}
+	keys = sorted(keys)
+	ranked := make([]Ranked, len(keys))
+	for i, k := range keys {
+		ranked[i] = all[k.at]
+	}
+	return ranked
+}
+
+// Sentence says a row in words: what it is, how long nobody looked, how often one should, what happens.
+func (r Ranked) Sentence(t Table, m Machine) string {
+	c := t[r.Class]
+	age := "of unknown age"
+	if r.Years >= 0 {
+		age = fmt.Sprintf("%d years old", int(r.Years))
+	}
+	since := map[From]string{
+		FromLook: "last looked at %s ago", FromArrival: "never looked at since it came, %s ago", FromBuilt: "never looked at since it was made, %s ago",
+		FromNothing: "never looked at, and nobody knows how old it is",
+	}[r.From]
+	if strings.Contains(since, "%s") {
+		since = fmt.Sprintf(since, span(r.Months))
+	}
+	often := fmt.Sprintf("should be every %s", span(float64(r.Every)))
+	for _, one := range Climates {
+		if one.Climate == m.Climate && one.Factor < 1 {
+			often += " where it stands (" + one.Means + ")"
+		}
+	}
+	name := c.Name
+	if r.Count > 1 {
+		name = fmt.Sprintf("%d x %s", r.Count, c.Name)
+	}
+	return fmt.Sprintf("%s, %s: %s, %s. It %s: %s.", name, age, since, often, c.Happens, c.Consequence.means())
+}
+
+// span says months in words.
+func span(months float64) string {
+	n := int(math.Round(months))
+	switch {
+	case n < 1:
+		return "less than a month"
+	case n == 1:
+		return "1 month"
+	case n < 24:
+		return fmt.Sprintf("%d months", n)
+	}
+	return fmt.Sprintf("%d years", n/12)
+}
+
+// IsDue reports whether it should have been looked at by now.
+func (r Ranked) IsDue() bool { return r.Missed >= 1 }

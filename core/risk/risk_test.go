@@ -1,0 +1,189 @@
+package risk_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"frugalheron/core/risk"
+)
+
+func day(text string) risk.Day {
+	if text == "" {
+		return risk.NoDay
+	}
+	at, err := time.Parse(time.DateOnly, text)
+	if err != nil {
+		panic(err)
+	}
+	return risk.Day(at.Unix() / 86400)
+}
+
+var (
+	now   = day("2026-11-01")
+	table = risk.TableOf(nil)
+)
+
+func ExampleRank() {
+	machines := map[int64]risk.Machine{1: {Acquired: day("2024-11-01"), Built: day("1985-10-01"), Climate: risk.Damp}, 2: {Acquired: day("2016-05-01"), Built: risk.NoDay}}
+	parts := []risk.Part{
+		{Machine: 1, Class: "battery-nicd", Count: 1, Place: "BT1", Born: risk.NoDay, Looked: risk.NoDay},
+		{Machine: 2, Class: "battery-lithium", Count: 2, Place: "BT1", Born: day("2015-01-01"), Looked: day("2026-10-30")},
+	}
+	for _, r := range risk.Rank(table, machines, parts, now) {
+		fmt.Printf("%.1f %s\n", r.Rank, r.Sentence(table, machines[r.Machine]))
+	}
+	// Output:
+	// 48.0 Nickel-cadmium battery, 41 years old: never looked at since it came, 2 years ago, should be every 2 months where it stands (damp: cellar or shed). It leaks and eats the board around it: spreads to its neighbours.
+	// 0.0 2 x Lithium cell, 11 years old: last looked at less than a month ago, should be every 12 months. It goes flat, and the settings with it; seldom leaks: loses data.
+}
+
+// The order agrees with the rule in the cases that are kept.
+func TestTheOrderOfTheCasesWeKeep(t *testing.T) {
+	machines := map[int64]risk.Machine{
+		1: {Acquired: day("2020-11-01"), Built: day("1985-01-01")},                     // never looked at
+		2: {Acquired: risk.NoDay, Built: risk.NoDay},                                   // nothing is known
+		3: {Acquired: day("2020-11-01"), Built: day("1985-01-01")},                     // looked at today
+		4: {Acquired: day("2020-11-01"), Built: day("1985-01-01"), Climate: risk.Damp}, // a harsh climate
+		5: {Acquired: risk.NoDay, Built: day("1985-01-01")},                            // no arrival: since it was built
+		6: {Acquired: day("2020-11-01"), Built: day("1985-01-01"), Climate: risk.Kept},
+	}
+	parts := []risk.Part{}
+	for id := int64(1); id <= 6; id++ {
+		p := risk.Part{Machine: id, Class: "battery-nicd", Count: 1, Born: risk.NoDay, Looked: risk.NoDay}
+		if id == 3 {
+			p.Looked = now
+		}
+		parts = append(parts, p)
+	}
+	parts = append(parts, risk.Part{Machine: 9, Class: "a class that is none", Count: 1})
+	order, from := []int64{}, []string{}
+	ranked := risk.Rank(table, machines, parts, now)
+	for _, r := range ranked {
+		order = append(order, r.Machine)
+		from = append(from, string(r.From))
+	}
+	// 5 since 1985; 2 as thirty years old; 4 in the damp twice as often as 1; 6 is kept well; 3 was looked at.
+	require.Equal(t, []int64{5, 2, 4, 1, 6, 3}, order)
+	require.Equal(t, []string{"built", "nothing", "arrival", "arrival", "arrival", "look"}, from)
+	require.Zero(t, ranked[5].Rank)
+	require.False(t, ranked[5].IsDue())
+	require.InDelta(t, 72.0/3*4, ranked[3].Rank, 0.5)
+	require.Contains(t, ranked[1].Sentence(table, machines[2]), "of unknown age: never looked at, and nobody knows how old it is")
+	require.Contains(t, ranked[0].Sentence(table, machines[5]), "never looked at since it was made, 41 years ago")
+	require.Equal(t, 4, ranked[4].Every, "a controlled climate gives more time")
+
+	// A young part has more time; one of unknown age counts as the oldest.
+	young := risk.Rank(table, machines, []risk.Part{{Machine: 1, Class: "safety-capacitor", Born: day("2024-01-01"), Looked: day("2025-11-01")}, {Machine: 2, Class: "safety-capacitor", Born: risk.NoDay, Looked: day("2025-11-01")}}, now)
+	require.Equal(t, []int{12, 60}, []int{young[0].Every, young[1].Every})
+}
+
+func TestPartsAreClassedByTheirWords(t *testing.T) {
+	for words, want := range map[string]string{
+		"battery NiCd 3.6V 60mAh": "battery-nicd", "battery lithium 3V CR2032": "battery-lithium", "battery 3.6V": "battery-other", "battery gel lead 12V": "battery-lead",
+		"safety capacitor 0.1uF X2 275V": "safety-capacitor", "electrolytic capacitor 47uF 16V SMD": "smd-electrolytic", "electrolytic capacitor 47uF 16V": "electrolytic",
+		"capacitor tantalum 10uF": "tantalum", "other foam keyboard": "foam", "chip eprom 27128": "eprom-charge", "other hard disk 20 MB": "disk", "clock module": "clock-module", "chip logic 74LS00": "",
+	} {
+		require.Equal(t, want, risk.ClassOf(words), words)
+	}
+	for _, c := range risk.Shipped() {
+		require.NoError(t, c.Check())
+		require.NotZero(t, c.Minutes, c.Key)
+	}
+	own := risk.Shipped()[0]
+	own.Intervals = []risk.Interval{{FromYears: 0, Months: 1}}
+	require.Equal(t, 1, risk.TableOf([]risk.Class{own})["battery-nicd"].Intervals[0].Months)
+	require.Len(t, risk.TableOf([]risk.Class{own}).List(), len(risk.Shipped()))
+	for want, change := range map[string]func(c *risk.Class){
+		"no ageing class":  func(c *risk.Class) { c.Key = "cheese" },
+		"no consequence":   func(c *risk.Class) { c.Consequence = "bad" },
+		"from 0 years":     func(c *risk.Class) { c.Intervals = []risk.Interval{{FromYears: 3, Months: 2}} },
+		"go up by age":     func(c *risk.Class) { c.Intervals = []risk.Interval{{Months: 2}, {Months: 2}} },
+		"say how one know": func(c *risk.Class) { c.Source = " " },
+	} {
+		broken := own
+		change(&broken)
+		require.ErrorContains(t, broken.Check(), want)
+	}
+}
+
+func TestAPlanOpensTheWorstFirst(t *testing.T) {
+	machines := map[int64]risk.Machine{1: {Acquired: day("2016-01-01"), Built: day("1985-01-01")}, 2: {Acquired: day("2020-01-01"), Built: day("1985-01-01")}, 3: {Acquired: day("2026-10-31"), Built: day("1985-01-01")}}
+	parts := []risk.Part{}
+	for id := int64(1); id <= 3; id++ {
+		for _, class := range []string{"battery-nicd", "safety-capacitor", "safety-capacitor"} {
+			parts = append(parts, risk.Part{Machine: id, Class: class, Count: 1, Line: len(parts), Born: risk.NoDay, Looked: risk.NoDay})
+		}
+	}
+	ranked := risk.Rank(table, machines, parts, now)
+	chosen, left := risk.Plan(table, ranked, 180, func(id int64) int { return map[int64]int{1: 100}[id] })
+	require.Len(t, chosen, 1)
+	require.Equal(t, int64(1), chosen[0].Machine)
+	require.Equal(t, 100+10+15, chosen[0].Minutes, "two capacitors are looked at together")
+	require.Equal(t, 55, left)
+	chosen, _ = risk.Plan(table, ranked, 90, func(int64) int { return 0 })
+	require.Equal(t, int64(1), chosen[0].Machine)
+	chosen, _ = risk.Plan(table, ranked, 600, func(int64) int { return 0 })
+	require.Len(t, chosen, 2, "nothing is due in the third")
+
+	// More time never means fewer machines, and no plan takes longer than there is.
+	rapid.Check(t, func(t *rapid.T) {
+		available := rapid.IntRange(0, 500).Draw(t, "minutes")
+		chosen, left := risk.Plan(table, ranked, available, func(int64) int { return 0 })
+		used := 0
+		for _, o := range chosen {
+			used += o.Minutes
+		}
+		require.Equal(t, available-left, used)
+		more, _ := risk.Plan(table, ranked, available+200, func(int64) int { return 0 })
+		require.GreaterOrEqual(t, len(more), len(chosen))
+	})
+}
+
+// Looking at a part never raises its rank, and time passing never lowers it.
+func TestLookingLowersTheRank(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		class := rapid.SampledFrom(risk.Shipped()).Draw(t, "class").Key
+		days := rapid.Int32Range(0, 20000)
+		m := map[int64]risk.Machine{1: {Acquired: now - risk.Day(days.Draw(t, "acquired")), Built: risk.NoDay, Climate: rapid.SampledFrom([]risk.Climate{"", risk.Damp, risk.Kept}).Draw(t, "climate")}}
+		rankAt := func(looked, at risk.Day) float64 {
+			return risk.Rank(table, m, []risk.Part{{Machine: 1, Class: class, Born: day("1985-01-01"), Looked: looked}}, at)[0].Rank
+		}
+		looked := now - risk.Day(days.Draw(t, "looked"))
+		require.LessOrEqual(t, rankAt(now, now), rankAt(looked, now))
+		later := now + risk.Day(days.Draw(t, "later"))
+		require.GreaterOrEqual(t, rankAt(looked, later), rankAt(looked, now))
+	})
+}
+
+// generated are as many parts as a large collection has.
+func generated(machines, parts int) (map[int64]risk.Machine, []risk.Part) {
+	r := rand.New(rand.NewPCG(7, 7))
+	all, of := []risk.Part{}, map[int64]risk.Machine{}
+	classes := risk.Shipped()
+	for id := range int64(machines) {
+		of[id] = risk.Machine{Acquired: now - risk.Day(r.IntN(9000)), Built: now - risk.Day(10000+r.IntN(8000)), Climate: risk.Climates[r.IntN(5)].Climate}
+		for line := range parts / machines {
+			p := risk.Part{Machine: id, Class: classes[r.IntN(len(classes))].Key, Count: 1, Line: line, Born: risk.NoDay, Looked: risk.NoDay}
+			if r.IntN(2) == 0 {
+				p.Looked = now - risk.Day(r.IntN(3000))
+			}
+			all = append(all, p)
+		}
+	}
+	return of, all
+}
+
+func BenchmarkRank400000Parts(b *testing.B) {
+	machines, parts := generated(20_000, 400_000)
+	for b.Loop() {
+		if ranked := risk.Rank(table, machines, parts, now); len(ranked) != len(parts) || strings.TrimSpace(ranked[0].Sentence(table, machines[ranked[0].Machine])) == "" {
+			b.Fatal("not all are ranked")
+		}
+	}
+}

@@ -1,0 +1,81 @@
+package teardown
+
+import (
+	"fmt"
+	"regexp"
+	"strconv"
+	"strings"
+)
+
+var counted = regexp.MustCompile(`(?i)^(\d{1,3})\s?x\s+(.+)$`)
+
+// ParseStep reads a line. A *WrongError names the part that cannot be read; what was read stands in the step.
+func ParseStep(line string) (Step, error) {
+	s := Step{}.Whole()
+	for i, part := range strings.Split(line, "|") {
+		part = strings.Join(strings.Fields(part), " ")
+		word, rest, _ := strings.Cut(part, " ")
+		keyword := strings.ToLower(strings.TrimSuffix(word, ":"))
+		count := counted.FindStringSubmatch(part)
+		switch {
+		case i == 0:
+			s.Off = part
+		case part == "":
+		case count != nil:
+			n, _ := strconv.Atoi(count[1]) // at most three figures
+			f, err := parseFastener(n, strings.Fields(count[2]))
+			if err != nil {
+				return s, &WrongError{"line", fmt.Sprintf("%q: %s", part, err)}
+			}
+			s.Fasteners = append(s.Fasteners, f)
+		case keyword == "tab" || keyword == "mind":
+			s.Tabs = append(s.Tabs, rest)
+		case keyword == "unplug":
+			for _, name := range strings.Split(rest, ",") {
+				if name = strings.TrimSpace(name); name != "" {
+					s.Connectors = append(s.Connectors, name)
+				}
+			}
+		case keyword == "differs":
+			subject, value, ok := strings.Cut(rest, ":")
+			if !ok {
+				return s, &WrongError{"line", fmt.Sprintf("%q: write what differs and how it is here, as differs battery: soldered", part)}
+			}
+			s.Differs = append(s.Differs, Variant{strings.TrimSpace(subject), strings.TrimSpace(value)})
+		case keyword == "note":
+			s.Note = strings.TrimSpace(s.Note + " " + rest)
+		case strings.EqualFold(part, "in this order"):
+			s.Special = true
+		default:
+			return s, &WrongError{"line", fmt.Sprintf("%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, differs, in this order, note:", part)}
+		}
+	}
+	if s.Off == "" {
+		return s, &WrongError{"line", "say first what comes off, as Lid | 4x M3x8 PH1 @A1"}
+	}
+	return s, nil
+}
+
+// String writes the step as a line.
+func (s Step) String() string {
+	parts := []string{s.Off}
+	for _, f := range s.Fasteners {
+		parts = append(parts, f.String())
+	}
+	for _, tab := range s.Tabs {
+		parts = append(parts, "tab: "+tab)
+	}
+	if len(s.Connectors) > 0 {
+		parts = append(parts, "unplug "+strings.Join(s.Connectors, ", "))
+	}
+	for _, v := range s.Differs {
+		parts = append(parts, "differs "+v.Subject+": "+v.Value)
+	}
+	if s.Special {
+		parts = append(parts, "in this order")
+	}
+	if s.Note != "" {
+		parts = append(parts, "note: "+s.Note)
+	}
+	return strings.Join(parts, " | ")
+}
