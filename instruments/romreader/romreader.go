@@ -14,23 +14,20 @@
 package romreader
 
 import (
-	"bufio"
 	"context"
 	"encoding/hex"
 	"errors"
 	"fmt"
 	"hash/crc32"
-	"net"
 	"strconv"
 	"strings"
 	"time"
+
+	"frugalheron/instruments/line"
 )
 
 // Block is how many bytes are asked for at once.
 const Block = 256
-
-// patience is how long an answer may take; a slow reader answers a block in a second or two.
-const patience = 15 * time.Second
 
 // tries is how often a block is read before it counts as unreadable.
 const tries = 3
@@ -54,22 +51,19 @@ func (e *UnsteadyError) Error() string {
 
 // Client talks to a reader.
 type Client struct {
-	connection net.Conn
-	in         *bufio.Reader
+	connection *line.Connection
 	name       string
 }
 
 // Dial finds the reader at an address, as 127.0.0.1:7071.
 func Dial(ctx context.Context, address string) (*Client, error) {
-	ctx, cancel := context.WithTimeout(ctx, patience)
-	defer cancel()
-	connection, err := (&net.Dialer{}).DialContext(ctx, "tcp", address)
+	connection, err := line.Dial(ctx, address)
 	if err != nil {
 		return nil, fmt.Errorf("no reader answers at %s: %w", address, err)
 	}
-	c := &Client{connection: connection, in: bufio.NewReaderSize(connection, 2048)}
+	c := &Client{connection: connection}
 	if c.name, err = c.ask(ctx, "HELLO"); err != nil {
-		connection.Close()
+		connection.Close("") //nolint:errcheck // what went wrong is told
 		return nil, err
 	}
 	return c, nil
@@ -79,40 +73,23 @@ func Dial(ctx context.Context, address string) (*Client, error) {
 func (c *Client) Name() string { return c.name }
 
 // Close hangs up.
-func (c *Client) Close() error {
-	fmt.Fprintf(c.connection, "BYE\n") //nolint:errcheck // it may have hung up already
-	return c.connection.Close()
-}
+func (c *Client) Close() error { return c.connection.Close("BYE") }
 
 // ask sends a line and waits for the answer.
 func (c *Client) ask(ctx context.Context, format string, args ...any) (string, error) {
-	deadline := time.Now().Add(patience)
-	if d, ok := ctx.Deadline(); ok && d.Before(deadline) {
-		deadline = d
-	}
-	// Whoever cancels need not wait for an answer.
-	stop := context.AfterFunc(ctx, func() { c.connection.SetDeadline(time.Now()) }) //nolint:errcheck // it is the end anyway
-	defer stop()
-	if err := c.connection.SetDeadline(deadline); err != nil {
+	said, err := c.connection.Ask(ctx, fmt.Sprintf(format, args...))
+	if errors.Is(err, line.ErrLost) {
 		return "", fmt.Errorf("%w (%v)", ErrLost, err)
 	}
-	if _, err := fmt.Fprintf(c.connection, format+"\n", args...); err != nil {
-		return "", fmt.Errorf("%w (%v)", ErrLost, err)
-	}
-	line, err := c.in.ReadString('\n')
 	if err != nil {
-		if ctx.Err() != nil {
-			return "", ctx.Err()
-		}
-		return "", fmt.Errorf("%w (%v)", ErrLost, err)
+		return "", err
 	}
-	line = strings.TrimSpace(line)
-	if answer, ok := strings.CutPrefix(line, "OK"); ok {
+	if answer, ok := strings.CutPrefix(said, "OK"); ok {
 		return strings.TrimSpace(answer), nil
 	}
-	why, ok := strings.CutPrefix(line, "NO ")
+	why, ok := strings.CutPrefix(said, "NO ")
 	if !ok {
-		why = fmt.Sprintf("it answered %.80q, which is neither OK nor NO", line)
+		why = fmt.Sprintf("it answered %.80q, which is neither OK nor NO", said)
 	}
 	return "", &RefusedError{why}
 }

@@ -1,18 +1,18 @@
 package romreader
 
 import (
-	"bufio"
 	"encoding/hex"
 	"fmt"
 	"hash/crc32"
 	"maps"
 	"math/rand/v2"
-	"net"
 	"slices"
 	"strconv"
 	"strings"
 	"sync"
 	"time"
+
+	"frugalheron/instruments/line"
 )
 
 // Faults are what a stand-in can be told to get wrong.
@@ -27,7 +27,7 @@ type Chip struct {
 // StandIn behaves as a reader with one socket, over the protocol of a real one. It listens on loopback.
 // Beside the protocol it takes CHIPS, INSERT <name> and FAULT <name>.
 type StandIn struct {
-	listener net.Listener
+	*line.Server
 	chips    map[string]Chip
 	sizes    func(device string) int
 	mu       sync.Mutex
@@ -40,62 +40,26 @@ type StandIn struct {
 // NewStandIn listens on loopback at a port, 0 for any. sizes gives how many bytes a device holds, 0 for
 // one that is not known.
 func NewStandIn(port int, chips map[string]Chip, sizes func(device string) int) (*StandIn, error) {
-	listener, err := net.Listen("tcp", net.JoinHostPort("127.0.0.1", strconv.Itoa(port)))
-	if err != nil {
-		return nil, fmt.Errorf("the stand-in cannot listen: %w", err)
-	}
-	s := &StandIn{listener: listener, chips: chips, sizes: sizes, fault: Faults[0], slow: 120 * time.Millisecond}
+	s := &StandIn{chips: chips, sizes: sizes, fault: Faults[0], slow: 120 * time.Millisecond}
 	if names := s.names(); len(names) > 0 {
 		s.inserted = names[0]
 	}
-	go s.accept()
-	return s, nil
+	var err error
+	s.Server, err = line.Serve(port, s.session)
+	return s, err
 }
 
-// Address is where it listens.
-func (s *StandIn) Address() string { return s.listener.Addr().String() }
-
-// Close stops listening.
-func (s *StandIn) Close() error { return s.listener.Close() }
+// session remembers which device a caller selected.
+func (s *StandIn) session() func(said string) line.Reply {
+	size := 0
+	return func(said string) line.Reply {
+		words := strings.Fields(said)
+		answer, hangUp := s.answer(strings.ToUpper(words[0]), words[1:], &size)
+		return line.Reply{Text: answer, HangUp: hangUp}
+	}
+}
 
 func (s *StandIn) names() []string { return slices.Sorted(maps.Keys(s.chips)) }
-
-func (s *StandIn) accept() {
-	for {
-		connection, err := s.listener.Accept()
-		if err != nil {
-			return
-		}
-		go s.serve(connection)
-	}
-}
-
-// idle is how long a connection may say nothing.
-const idle = 10 * time.Minute
-
-func (s *StandIn) serve(connection net.Conn) {
-	defer connection.Close()
-	in := bufio.NewReaderSize(connection, 256)
-	size := 0
-	for {
-		connection.SetDeadline(time.Now().Add(idle)) //nolint:errcheck // the next read tells
-		line, prefix, err := in.ReadLine()
-		if err != nil || prefix {
-			return
-		}
-		words := strings.Fields(string(line))
-		if len(words) == 0 {
-			continue
-		}
-		answer, hangUp := s.answer(strings.ToUpper(words[0]), words[1:], &size)
-		if hangUp {
-			return
-		}
-		if _, err := fmt.Fprintf(connection, "%s\n", answer); err != nil {
-			return
-		}
-	}
-}
 
 func (s *StandIn) answer(word string, rest []string, size *int) (answer string, hangUp bool) {
 	s.mu.Lock()

@@ -1,0 +1,101 @@
+package meter_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/core/measure"
+	"frugalheron/instruments/line"
+	"frugalheron/instruments/meter"
+)
+
+func standIn(t *testing.T) (*meter.StandIn, *meter.Client) {
+	s, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {measure.Volts: 4.93}, "C12": {measure.Microfarads: 41, measure.Ohms: 1e6}})
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	return s, dial(t, s.Address())
+}
+
+func dial(t *testing.T, address string) *meter.Client {
+	c, err := meter.Dial(t.Context(), address)
+	require.NoError(t, err)
+	t.Cleanup(func() { c.Close() })
+	return c
+}
+
+func TestAStandInMeasuresAndFails(t *testing.T) {
+	s, c := standIn(t)
+	require.Equal(t, "Estuary bench stand-in meter 0 1", c.Name())
+	points, err := c.Points(t.Context())
+	require.NoError(t, err)
+	require.Equal(t, []string{"+5", "C12"}, points)
+	series := func(of measure.Quantity, count int) []float64 {
+		readings := []float64{}
+		for range count {
+			value, err := c.Read(t.Context(), of)
+			require.NoError(t, err)
+			readings = append(readings, value)
+		}
+		return readings
+	}
+	quiet := measure.StatsOf(series(measure.Volts, 8))
+	require.InDelta(t, 4.93, quiet.Average, 0.005)
+	require.Positive(t, quiet.Spread)
+
+	require.NoError(t, c.Touch(t.Context(), "+5", "noise"))
+	require.Greater(t, measure.StatsOf(series(measure.Volts, 8)).Spread, 5*quiet.Spread)
+	require.NoError(t, c.Touch(t.Context(), "+5", "drift"))
+	drifting := series(measure.Volts, 8)
+	require.Greater(t, drifting[7], drifting[0]+0.1)
+	require.NoError(t, c.Touch(t.Context(), "C12", "none"))
+	require.InDelta(t, 41, series(measure.Microfarads, 1)[0], 0.1)
+	require.InDelta(t, 0, series(measure.Volts, 1)[0], 0.01)
+
+	var refused *meter.RefusedError
+	require.ErrorAs(t, c.Touch(t.Context(), "the moon", "none"), &refused)
+	require.ErrorContains(t, c.Touch(t.Context(), "+5", "gremlins"), "no fault gremlins")
+	_, err = c.Read(t.Context(), measure.Grams)
+	require.ErrorContains(t, err, "type what you read")
+	require.NoError(t, c.Touch(t.Context(), "+5", "overload"))
+	_, err = c.Read(t.Context(), measure.Volts)
+	require.ErrorIs(t, err, meter.ErrOverload)
+
+	// The link is lost in the middle of a series; whoever calls again goes on.
+	require.NoError(t, c.Touch(t.Context(), "+5", "lost link"))
+	series(measure.Volts, 3)
+	_, err = c.Read(t.Context(), measure.Volts)
+	require.ErrorIs(t, err, meter.ErrLost)
+	c = dial(t, s.Address())
+	require.InDelta(t, 4.93, series(measure.Volts, 1)[0], 0.01)
+}
+
+func TestAMeterThatAnswersNonsense(t *testing.T) {
+	server, err := line.Serve(0, func() func(string) line.Reply {
+		return func(said string) line.Reply {
+			reply, known := map[string]line.Reply{
+				"*IDN?": {Text: "odd,meter"}, "MEAS:VOLT:DC?": {Text: "lots"}, "MEAS:RES?": {Text: "NaN"}, "MEAS:FREQ?": {HangUp: true}, "SYST:ERR?": {Text: `-100,"Command error"`},
+			}[said]
+			reply.Silent = !known
+			return reply
+		}
+	})
+	require.NoError(t, err)
+	defer server.Close()
+	c := dial(t, server.Address())
+	require.Equal(t, "odd meter", c.Name())
+	var refused *meter.RefusedError
+	for _, of := range []measure.Quantity{measure.Volts, measure.Ohms} {
+		_, err = c.Read(t.Context(), of)
+		require.ErrorAs(t, err, &refused)
+		require.ErrorContains(t, err, "Command error")
+	}
+	require.ErrorContains(t, c.Touch(t.Context(), "+5", "none"), "Command error", "a real meter has no simulated points")
+	points, err := c.Points(t.Context())
+	require.NoError(t, err)
+	require.Empty(t, points)
+	_, err = c.Read(t.Context(), measure.Hertz)
+	require.ErrorIs(t, err, meter.ErrLost)
+	_, err = meter.Dial(t.Context(), "127.0.0.1:1")
+	require.ErrorContains(t, err, "no meter answers")
+}
