@@ -5,7 +5,7 @@ HOST ?= 127.0.0.1
 export HERON_DATA ?= data
 GO ?= go
 UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json -type f 2>/dev/null)
-GO_SOURCES := $(shell find cmd core store app web demo -type f ! -path 'web/static/dist/*' 2>/dev/null) go.mod go.sum
+GO_SOURCES := $(shell find cmd core store app web demo instruments -type f ! -path 'web/static/dist/*' 2>/dev/null) go.mod go.sum
 
 .PHONY: demo demo-reset test build lint bench screenshots generate demo-needs test-needs toolchain
 

@@ -25,6 +25,7 @@ type App struct {
 	blobs     *blobs.Store // nil when none is set up
 	decoding  chan struct{}
 	reader    string // address of the reader of chips; empty when none is set up
+	meter     string // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.

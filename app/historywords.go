@@ -90,6 +90,82 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	"draw plan": func(s string, _, a fields) string {
 		return fmt.Sprintf("numbered the picture of %s: %v numbers, %v outlines", s, a["callouts"], a["blocks"])
 	},
+	"map connector": func(_ string, _, a fields) string { return fmt.Sprintf("put the connector %v on the map", a["name"]) },
+	"change connector": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed the connector %v: %s", a["name"], changes(b, a))
+	},
+	"strike connector": func(_ string, b, _ fields) string { return fmt.Sprintf("took the connector %v off the map", b["name"]) },
+	"take back strike of connector": func(_ string, _, a fields) string {
+		return fmt.Sprintf("put the connector %v back on the map", a["name"])
+	},
+	"unplug connector":  func(_ string, _, a fields) string { return fmt.Sprintf("unplugged %v", a["name"]) },
+	"plug in connector": func(_ string, _, a fields) string { return fmt.Sprintf("plugged in %v", a["name"]) },
+	"start teardown":    func(_ string, _, a fields) string { return fmt.Sprintf("began to open it: %v", a["purpose"]) },
+	"take off":          func(_ string, _, a fields) string { return fmt.Sprintf("took off %v", a["line"]) },
+	"change step": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed a step from %v to %v", b["line"], a["line"])
+	},
+	"strike step":              func(_ string, b, _ fields) string { return fmt.Sprintf("struck out the step %v", b["line"]) },
+	"take back strike of step": func(_ string, _, a fields) string { return fmt.Sprintf("put the step %v back into the log", a["off"]) },
+	"put back":                 func(_ string, _, a fields) string { return fmt.Sprintf("put back %v", a["off"]) },
+	"leave off":                func(_ string, _, a fields) string { return fmt.Sprintf("left off %v: %v", a["off"], a["reason"]) },
+	"take off again":           func(_ string, _, a fields) string { return fmt.Sprintf("took off %v again", a["off"]) },
+	"end teardown": func(_ string, _, a fields) string {
+		return fmt.Sprintf("ended the log, %v: %v", a["outcome"], a["why"])
+	},
+	"reopen teardown": func(_ string, _, a fields) string {
+		return fmt.Sprintf("took back that the log ended: %v", a["purpose"])
+	},
+	"make procedure": func(_ string, _, a fields) string {
+		return fmt.Sprintf("made the procedure %v of %v %v", a["title"], a["maker"], a["model"])
+	},
+	"change procedure": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed the procedure %v: %s", a["title"], changes(b, a))
+	},
+	"start survey": func(_ string, _, a fields) string { return fmt.Sprintf("began the survey of %v", a["on"]) },
+	"inspect": func(_ string, _, a fields) string {
+		return fmt.Sprintf("survey of %v, %v: %v, findings: %v", a["on"], a["subsystem"], a["look"], a["findings"])
+	},
+	"end survey": func(_ string, _, a fields) string {
+		return fmt.Sprintf("ended the survey of %v: %v subsystems inspected", a["on"], a["inspected"])
+	},
+	"find":        func(_ string, _, a fields) string { return "found " + findingWords(a) },
+	"see finding": func(_ string, _, a fields) string { return "saw again " + findingWords(a) },
+	"finding gone": func(_ string, _, a fields) string {
+		return fmt.Sprintf("said that it is gone: %v, %v", a["kind"], a["where"])
+	},
+	"strike finding": func(_ string, b, _ fields) string {
+		return fmt.Sprintf("struck out the finding %v, %v", b["kind"], b["where"])
+	},
+	"take back strike of finding": func(_ string, _, a fields) string {
+		return fmt.Sprintf("took back that the finding %v, %v, was struck out", a["kind"], a["where"])
+	},
+	"measure":    func(_ string, _, a fields) string { return measurementWords("measured", a) },
+	"read meter": func(_ string, _, a fields) string { return fmt.Sprintf("read %v: %v", a["point"], a["value"]) },
+	"drop reading": func(_ string, b, _ fields) string {
+		return fmt.Sprintf("took out a reading of %v: %v", b["point"], b["value"])
+	},
+	"meter stopped": func(_ string, _, a fields) string {
+		return fmt.Sprintf("the meter stopped at %v: %v", a["point"], a["why"])
+	},
+	"strike measurement": func(_ string, b, _ fields) string {
+		return measurementWords("struck out the measurement", b)
+	},
+	"take back strike of measurement": func(_ string, _, a fields) string {
+		return measurementWords("took back that it was struck out:", a)
+	},
+	"note adjuster": func(_ string, _, a fields) string {
+		return fmt.Sprintf("noted the adjuster %v, which stands at %v", a["name"], a["position"])
+	},
+	"turn adjuster": func(_ string, b, a fields) string {
+		return fmt.Sprintf("turned %v from %v to %v: %v", a["name"], b["position"], a["position"], a["why"])
+	},
+	"change ageing class": func(_ string, b, a fields) string {
+		return fmt.Sprintf("changed how often %v is looked at: %s", a["name"], changes(b, a))
+	},
+	"say climate": func(_ string, b, a fields) string {
+		return fmt.Sprintf("said that the climate of %v is %v; it was %v", a["place"], orNothing(a["climate"]), orNothing(b["climate"]))
+	},
 	"add maker": func(_ string, _, a fields) string { return fmt.Sprintf("added the maker %v", a["name"]) },
 	"change maker": func(_ string, b, a fields) string {
 		return fmt.Sprintf("changed the maker %v: %s", a["name"], changes(b, a))
@@ -176,6 +252,14 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	"add account": func(_ string, _, a fields) string {
 		return fmt.Sprintf("added the account %v (%v)", a["login"], a["role"])
 	},
+}
+
+func findingWords(a fields) string {
+	return fmt.Sprintf("%v, %v: %v on %v", a["kind"], a["where"], a["severity"], a["on"])
+}
+
+func measurementWords(deed string, f fields) string {
+	return fmt.Sprintf("%s %v: %v, %v", deed, f["point"], f["said"], f["verdict"])
 }
 
 // custodyWords say a statement about the past in a few words.

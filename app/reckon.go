@@ -94,7 +94,11 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	}
 	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
 	more, err := a.identifyVerdicts(ctx, actor, machineID)
-	out.Verdicts = reckoning.Together(out.Verdicts, more)
+	if err != nil {
+		return out, err
+	}
+	judged, err := a.judgedVerdicts(ctx, actor, machineID)
+	out.Verdicts = reckoning.Together(reckoning.Together(out.Verdicts, more), judged)
 	return out, err
 }
 

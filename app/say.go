@@ -9,6 +9,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/core/measure"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
 	"frugalheron/store"
@@ -20,6 +21,18 @@ type Understood struct {
 	Note    string         `json:"note" doc:"A note for the machine, or empty"`
 	Sure    bool           `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
 	Ways    []Way          `json:"ways" doc:"The sheets that a line could go to"`
+	// Measured is set where the words can be meant as a measurement.
+	Measured *UnderstoodMeasurement `json:"measured" doc:"What was measured, where the words can be meant so; else null"`
+}
+
+// UnderstoodMeasurement is a measurement that was said.
+type UnderstoodMeasurement struct {
+	Line    string          `json:"line" doc:"The words, without the accession number before them"`
+	Point   string          `json:"point"`
+	Said    string          `json:"said" doc:"The value in words"`
+	Verdict measure.Verdict `json:"verdict" enum:"pass,marginal,fail,noted"`
+	Why     []string        `json:"why"`
+	Sure    bool            `json:"sure" doc:"It is rather that than a line of a sheet"`
 }
 
 // Way is one sheet that a line could go to.
@@ -41,12 +54,21 @@ func (a *App) Understand(ctx context.Context, actor Actor, machineID int64, text
 	if err := actor.must(MayWriteSheets); err != nil {
 		return nothing, err
 	}
-	machine, said, ok, err := a.about(ctx, machineID, text)
-	if err != nil || !ok {
+	machine, rest, err := a.about(ctx, machineID, text)
+	if err != nil || machine.ID == 0 {
 		return nothing, err
 	}
-	u := Understood{Machine: &machine, Note: said.Note, Sure: said.Note != "", Ways: []Way{}}
+	said, isStatement := statement.Read(rest)
+	measured, err := understandMeasurement(ctx, a.db, machine.ID, rest)
+	if err != nil || !isStatement && measured == nil {
+		return nothing, err
+	}
+	u := Understood{Machine: &machine, Note: said.Note, Sure: said.Note != "", Ways: []Way{}, Measured: measured}
+	if u.Note != "" {
+		u.Measured = nil
+	}
 	if said.Entry == nil {
+		u.Sure = u.Sure || measured != nil && measured.Sure
 		return u, nil
 	}
 	fitted, err := contents(ctx, a.db, machine.ID)
@@ -89,24 +111,39 @@ func (w Way) rank() int {
 	return 0
 }
 
-// about finds the machine that a statement is about.
-func (a *App) about(ctx context.Context, machineID int64, text string) (store.Machine, statement.Statement, bool, error) {
+// about finds the machine that a statement is about, the one on the bench or the one whose accession number it
+// starts with, and what is said of it. Without a machine its id is 0.
+func (a *App) about(ctx context.Context, machineID int64, text string) (machine store.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
 		machine, err := store.MachineByAccession(ctx, a.db, first)
-		if err == nil {
-			said, ok := statement.Read(rest)
-			return machine, said, ok, nil
-		}
 		if !errors.Is(err, ErrNotFound) {
-			return store.Machine{}, statement.Statement{}, false, err
+			return machine, rest, err
 		}
 	}
-	said, ok := statement.Read(text)
-	if !ok || machineID == 0 {
-		return store.Machine{}, said, false, nil
+	if machineID == 0 {
+		return machine, text, nil
 	}
-	machine, err := store.MachineByID(ctx, a.db, machineID)
-	return machine, said, err == nil, err
+	machine, err = store.MachineByID(ctx, a.db, machineID)
+	return machine, text, err
+}
+
+// understandMeasurement reads words as a measurement; nil when they are none.
+func understandMeasurement(ctx context.Context, h store.Handle, machineID int64, text string) (*UnderstoodMeasurement, error) {
+	said, err := measure.Parse(text)
+	if err != nil {
+		return nil, nil //nolint:nilerr // then it is something else
+	}
+	row := store.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: toKeep(said.Readings), Opening: said.Opening}
+	if err := expectFromSheet(ctx, h, &row, said); err != nil {
+		return nil, err
+	}
+	told, err := tellMeasurement(row)
+	if err != nil {
+		return nil, err
+	}
+	// A part that stands on a sheet is measured; one that does not is rather entered.
+	sure := said.Sure || row.AssemblyID != nil && !strings.Contains(said.Point, " ")
+	return &UnderstoodMeasurement{Line: strings.TrimSpace(text), Point: said.Point, Said: told.Judged.Said, Verdict: told.Judged.Verdict, Why: told.Judged.Why, Sure: sure}, nil
 }
 
 // Said is what was kept of a statement.
@@ -120,11 +157,12 @@ type Said struct {
 func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
 	var kept Said
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		machine, said, ok, err := a.about(ctx, machineID, text)
+		machine, rest, err := a.about(ctx, machineID, text)
 		if err != nil {
 			return err
 		}
-		if !ok {
+		said, ok := statement.Read(rest)
+		if !ok || machine.ID == 0 {
 			return &Invalid{"text", "states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted"}
 		}
 		if said.Note != "" {

@@ -27,6 +27,9 @@ func sumMachine(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := store.PutMachineSum(ctx, tx, machineID, string(stage.State), stage.Count); err != nil {
 		return err
 	}
+	if err := sumAgeing(ctx, tx, machineID); err != nil {
+		return err
+	}
 	return sumKnown(ctx, tx, machineID)
 }
 

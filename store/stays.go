@@ -77,6 +77,7 @@ func SetPlace(ctx context.Context, h Handle, machineID int64, place string) erro
 // PlaceCount is a place with what is there today.
 type PlaceCount struct {
 	Name       string `db:"name" json:"name"`
+	Climate    string `db:"climate" json:"climate" enum:",kept,room,damp,hot,outside" doc:"How it treats what stands there; empty while nobody said"`
 	Machines   int    `db:"machines" json:"machines"`
 	Assemblies int    `db:"assemblies" json:"assemblies" doc:"That are in no machine"`
 }
@@ -84,7 +85,7 @@ type PlaceCount struct {
 // CountPlaces lists all places with what is there today, by name.
 func CountPlaces(ctx context.Context, h Handle) ([]PlaceCount, error) {
 	counts := []PlaceCount{}
-	err := h.SelectContext(ctx, &counts, `SELECT p.name,
+	err := h.SelectContext(ctx, &counts, `SELECT p.name, p.climate,
 			(SELECT count(*) FROM machine_sum s WHERE s.place_id = p.id) AS machines,
 			(SELECT count(*) FROM fitting f WHERE f.place_id = p.id AND f.until IS NULL AND f.machine_id IS NULL) AS assemblies
 		FROM place p ORDER BY p.name`)

@@ -163,10 +163,6 @@ func (s *Server) registerPlans() {
 		ByID
 		Embedded bool `query:"embedded" doc:"With the picture in it; else with its address"`
 	}) (*content, error) {
-		drawing, err := s.app.PlanDrawing(ctx, actor, in.ID, in.Embedded)
-		if err != nil {
-			return nil, err
-		}
-		return &content{drawing.MediaType, "no-store", `attachment; filename="` + drawing.FileName + `"`, drawing.Data}, nil
+		return fileOf(s.app.PlanDrawing(ctx, actor, in.ID, in.Embedded))
 	})
 }

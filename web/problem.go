@@ -53,6 +53,14 @@ type Newer struct {
 	Maker        *store.Maker        `json:"maker,omitempty"`
 	Mystery      *app.ToldMystery    `json:"mystery,omitempty"`
 	BoardPlan    *app.ToldPlan       `json:"boardPlan,omitempty"`
+	Connector    *app.ToldConnector  `json:"connector,omitempty"`
+	Step         *app.ToldStep       `json:"step,omitempty"`
+	Procedure    *store.Procedure    `json:"procedure,omitempty"`
+	Survey       *app.ToldSurvey     `json:"survey,omitempty"`
+	Finding      *store.Finding      `json:"finding,omitempty"`
+	Measurement  *app.Measurement    `json:"measurement,omitempty"`
+	Adjuster     *app.Adjuster       `json:"adjuster,omitempty"`
+	AgeingClass  *app.OwnClass       `json:"ageingClass,omitempty"`
 }
 
 // Error returns the detail.
@@ -149,6 +157,22 @@ func newer(record any) *Newer {
 		return &Newer{Mystery: &r}
 	case app.ToldPlan:
 		return &Newer{BoardPlan: &r}
+	case app.ToldConnector:
+		return &Newer{Connector: &r}
+	case app.ToldStep:
+		return &Newer{Step: &r}
+	case store.Procedure:
+		return &Newer{Procedure: &r}
+	case app.ToldSurvey:
+		return &Newer{Survey: &r}
+	case store.Finding:
+		return &Newer{Finding: &r}
+	case app.Measurement:
+		return &Newer{Measurement: &r}
+	case app.Adjuster:
+		return &Newer{Adjuster: &r}
+	case app.OwnClass:
+		return &Newer{AgeingClass: &r}
 	case store.MachineModel:
 		return &Newer{Model: &r}
 	case store.Party:

@@ -107,4 +107,6 @@ func (s *Server) registerAll() {
 	s.registerRoms()
 	s.registerChipReadings()
 	s.registerIdentify()
+	s.registerOpenUp()
+	s.registerJudge()
 }

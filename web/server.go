@@ -19,14 +19,20 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
+	"frugalheron/core/condition"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
+	"frugalheron/core/fit"
 	"frugalheron/core/linediff"
 	"frugalheron/core/lot"
+	"frugalheron/core/measure"
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/risk"
 	"frugalheron/core/sheet"
+	"frugalheron/core/teardown"
+	"frugalheron/core/wiring"
 )
 
 // Config is how the server is set up.
@@ -124,25 +130,25 @@ func schemaName(t reflect.Type, hint string) string {
 	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
 		t = t.Elem()
 	}
-	switch t.PkgPath() {
-	case reflect.TypeFor[reckoning.Result]().PkgPath():
-		return "Reckoned" + name
-	case reflect.TypeFor[sheet.Problem]().PkgPath():
-		return "Sheet" + name
-	case reflect.TypeFor[linediff.Line]().PkgPath():
-		return "Difference" + name
-	case reflect.TypeFor[evidence.Statement]().PkgPath():
-		return "Evidence" + name
-	case reflect.TypeFor[custody.Role]().PkgPath():
-		return "Custody" + name
-	case reflect.TypeFor[lot.Worth]().PkgPath():
-		return "Lot" + name
-	case reflect.TypeFor[mystery.Weighing]().PkgPath():
-		return "Weighed" + name
-	case reflect.TypeFor[plan.Plan]().PkgPath():
-		return "Board" + name
-	}
-	return name
+	return prefixes[t.PkgPath()] + name
+}
+
+// prefixes are what the names of a package's types start with in the document.
+var prefixes = map[string]string{
+	reflect.TypeFor[reckoning.Result]().PkgPath():   "Reckoned",
+	reflect.TypeFor[sheet.Problem]().PkgPath():      "Sheet",
+	reflect.TypeFor[linediff.Line]().PkgPath():      "Difference",
+	reflect.TypeFor[evidence.Statement]().PkgPath(): "Evidence",
+	reflect.TypeFor[custody.Role]().PkgPath():       "Custody",
+	reflect.TypeFor[lot.Worth]().PkgPath():          "Lot",
+	reflect.TypeFor[mystery.Weighing]().PkgPath():   "Weighed",
+	reflect.TypeFor[plan.Plan]().PkgPath():          "Board",
+	reflect.TypeFor[teardown.Step]().PkgPath():      "Teardown",
+	reflect.TypeFor[wiring.Connector]().PkgPath():   "Wiring",
+	reflect.TypeFor[condition.Item]().PkgPath():     "Condition",
+	reflect.TypeFor[measure.Judged]().PkgPath():     "Measure",
+	reflect.TypeFor[risk.Class]().PkgPath():         "Ageing",
+	reflect.TypeFor[fit.Result]().PkgPath():         "Fit",
 }
 
 // Operations lists all operations with their roles.

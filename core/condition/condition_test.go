@@ -146,3 +146,28 @@ func TestAStoryAgreesWithItsSightings(t *testing.T) {
 		require.Equal(t, wasGone || last.Gone, told.GoneOn != "")
 	})
 }
+
+func TestWhatPartsTell(t *testing.T) {
+	for marking, want := range map[string]string{
+		"0.1uF X2 275V": "capacitor safety capacitor 0.1uF X2 275V", "47uF 16V": "capacitor electrolytic capacitor 47uF 16V", "10uF tantalum": "capacitor 10uF tantalum",
+		"2.2uF film": "capacitor 2.2uF film", "0.1uF": "capacitor 0.1uF", "electrolytic": "capacitor electrolytic capacitor electrolytic",
+	} {
+		require.Equal(t, want, condition.Tells(condition.Words{Kind: "capacitor", Marking: marking}))
+	}
+	require.Equal(t, "chip eprom socketed 27128", condition.Tells(condition.Words{Kind: "chip", Class: "eprom", Socketed: true, Marking: "27128"}))
+}
+
+func TestTheStageFollowsFromSurveys(t *testing.T) {
+	made := surveys("2025-05-01")
+	leak := condition.Finding{Subsystem: "batteries", Sightings: []condition.Sighting{{On: "2025-05-01", Severity: condition.Hazard}}}
+	for want, in := range map[string]condition.StageInput{
+		"{untouched 0}":       {},
+		"{in hand 0}":         {Running: true},
+		"{settled 0}":         {Surveys: made},
+		"{needs attention 2}": {Surveys: made, Findings: []condition.Finding{leak}, Failed: 1},
+	} {
+		require.Equal(t, want, fmt.Sprint(condition.StageOf(in, guide)))
+	}
+	delete(made[0].Looks, "labels")
+	require.Equal(t, "{in hand 0}", fmt.Sprint(condition.StageOf(condition.StageInput{Surveys: made}, guide)))
+}

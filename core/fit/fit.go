@@ -38,6 +38,9 @@ func ParseSize(text string) (Size, error) {
 	return s, nil
 }
 
+// Measured is a size that was measured with a caliper of the workshop.
+func Measured(mm float64) Size { return Size{Value: mm, Off: caliper} }
+
 // Verdict says how two parts stand to each other.
 type Verdict string
 
@@ -50,7 +53,7 @@ const (
 
 // Result is the verdict with its figures, in millimetres.
 type Result struct {
-	Verdict Verdict  `json:"verdict"`
+	Verdict Verdict  `json:"verdict" enum:"clearance,uncertain,interference"`
 	Gap     float64  `json:"gap"`     // hole less inner part; below 0 they overlap
 	Least   float64  `json:"least"`   // gap if both are off the wrong way
 	Most    float64  `json:"most"`    // and the right way

@@ -169,3 +169,14 @@ func Cautions(steps []Step) [][]caution.Caution {
 }
 
 func key(text string) string { return strings.ToLower(strings.Join(strings.Fields(text), " ")) }
+
+// Upcoming lists the steps of a procedure that a log does not have yet.
+func Upcoming(procedure, log []Step) []Step {
+	left := []Step{}
+	for _, s := range procedure {
+		if !slices.ContainsFunc(log, func(done Step) bool { return key(done.Off) == key(s.Off) }) {
+			left = append(left, s)
+		}
+	}
+	return left
+}

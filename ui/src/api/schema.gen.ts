@@ -68,6 +68,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/adjusters/{id}/turns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note that an adjuster was turned
+         * @description Roles: curator, technician.
+         */
+        post: operations["turn-adjuster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ageing-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How often what ages is looked at in this collection
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-ageing-classes"];
+        /**
+         * Say how often something that ages is looked at
+         * @description Roles: curator.
+         */
+        put: operations["change-ageing-class"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies": {
         parameters: {
             query?: never;
@@ -632,6 +676,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/climates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say how a place treats what stands there
+         * @description Roles: curator.
+         */
+        put: operations["say-climate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/collection": {
         parameters: {
             query?: never;
@@ -716,6 +780,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/connectors/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite what the map says of a connector
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-connector"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connectors/{id}/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that a plug was pulled, or went back in
+         * @description Roles: curator, technician.
+         */
+        post: operations["plug-connector"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connectors/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take a connector off the map that was entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-connector"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/custody/{id}": {
         parameters: {
             query?: never;
@@ -790,6 +914,26 @@ export interface paths {
         get: operations["find"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/findings/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a finding entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1160,6 +1304,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/adjusters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trimmers and controls of a machine
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-adjusters"];
+        put?: never;
+        /**
+         * Note a trimmer or control, and where it stands
+         * @description Roles: curator, technician.
+         */
+        post: operations["note-adjuster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/assemblies": {
         parameters: {
             query?: never;
@@ -1202,6 +1370,26 @@ export interface paths {
          * @description JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good. Roles: curator, technician.
          */
         post: operations["attach-to-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a machine is, survey by survey, and what to inspect on it
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-condition"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1328,6 +1516,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note something found, or how a finding is now, outside of a survey
+         * @description Roles: curator, technician.
+         */
+        post: operations["note-finding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/history": {
         parameters: {
             query?: never;
@@ -1368,6 +1576,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What was measured on a machine, the newest first
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-measurements"];
+        put?: never;
+        /**
+         * Keep what was measured, or name a point for the meter
+         * @description Roles: curator, technician.
+         */
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/machines/{id}/moves": {
         parameters: {
             query?: never;
@@ -1382,6 +1614,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["move-machine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/opened-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a machine is taken apart: the open log, earlier ones, procedures of its model
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-opened-up"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1508,6 +1760,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/machines/{id}/surveys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin a survey
+         * @description Roles: curator, technician.
+         */
+        post: operations["start-survey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/teardowns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin a log of taking a machine apart
+         * @description Roles: curator, technician.
+         */
+        post: operations["start-teardown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/wiring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The connector map of a machine, and what may be mistaken
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-wiring"];
+        put?: never;
+        /**
+         * Put a connector on the map
+         * @description Roles: curator, technician.
+         */
+        post: operations["map-connector"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/wiring.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The connector map as a wiring list in CSV
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-wiring-list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/wiring.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The sockets of a board as SVG
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-wiring-drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/makers": {
         parameters: {
             query?: never;
@@ -1552,6 +1908,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measurements/{id}/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take out the last reading of a series
+         * @description Roles: curator, technician.
+         */
+        post: operations["drop-reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a reading to a point
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a measurement entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-measurement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measurements/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Have the meter read the point once more
+         * @description When the meter does not answer, the readings so far are kept, and trouble says why. Roles: curator, technician.
+         */
+        post: operations["take-reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meetings": {
         parameters: {
             query?: never;
@@ -1570,6 +2006,46 @@ export interface paths {
          * @description Roles: curator.
          */
         post: operations["decide-meeting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The meter on the bench
+         * @description Roles: curator, technician.
+         */
+        get: operations["get-meter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a stand-in's leads to a point, and tell it what to get wrong
+         * @description Roles: curator, technician.
+         */
+        post: operations["touch-point"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1632,6 +2108,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         get: operations["list-mysteries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/openings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What to open first in some hours
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["plan-openings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1848,6 +2344,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/procedures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How models are taken apart
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-procedures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/procedures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How a model is taken apart, and what is not made the same on all machines of it
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-procedure"];
+        /**
+         * Rewrite a procedure
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-procedure"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/questions": {
         parameters: {
             query?: never;
@@ -1982,6 +2522,26 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/risks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What ages, in the order in which to look at it
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-risks"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2331,6 +2891,186 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/surveys/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End a survey; what was not inspected stays so
+         * @description Roles: curator, technician.
+         */
+        post: operations["end-survey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/surveys/{id}/subsystems/{subsystem}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say what was seen of a subsystem
+         * @description Roles: curator, technician.
+         */
+        put: operations["judge-subsystem"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown-steps/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rewrite what came off
+         * @description Roles: curator, technician.
+         */
+        put: operations["change-step"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown-steps/{id}/reversal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say that what came off is back, or stays off
+         * @description Roles: curator, technician.
+         */
+        post: operations["reverse-step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardown-steps/{id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a step entered by mistake
+         * @description Roles: curator, technician.
+         */
+        post: operations["strike-step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardowns/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A log of taking a machine apart
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-teardown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardowns/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Call a machine closed; refused while anything is missing
+         * @description Roles: curator, technician.
+         */
+        post: operations["end-teardown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardowns/{id}/procedure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make a log the procedure of the machine's model
+         * @description Roles: curator, technician.
+         */
+        post: operations["make-procedure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teardowns/{id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write down what came off
+         * @description Roles: curator, technician.
+         */
+        post: operations["add-step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/types": {
         parameters: {
             query?: never;
@@ -2525,6 +3265,42 @@ export interface components {
             known: string;
             sha256: string;
             warnings: string[];
+        };
+        Adjuster: {
+            cautions: components["schemas"]["Caution"][];
+            /** @description What turning it does */
+            does: string;
+            /** Format: int64 */
+            id: number;
+            /** @description As VR3, or width */
+            name: string;
+            /** @description Where it is */
+            place?: string;
+            /** @description Where it stands now, as found: two o'clock, 1.2 turns in */
+            position?: string;
+            /** @description In the order they were made */
+            turns: components["schemas"]["Turn"][];
+            /** Format: int64 */
+            version: number;
+        };
+        AdjusterFields: {
+            /** @description What turning it does */
+            does: string;
+            /** @description As VR3, or width */
+            name: string;
+            /** @description Where it is */
+            place?: string;
+            /** @description Where it stands now, as found: two o'clock, 1.2 turns in */
+            position?: string;
+        };
+        AgeingInterval: {
+            /** Format: int64 */
+            fromYears: number;
+            /**
+             * Format: int64
+             * @description Between two looks
+             */
+            months: number;
         };
         "Answer-questionRequest": {
             answer: string;
@@ -2730,6 +3506,13 @@ export interface components {
         BoardPlan: {
             blocks: components["schemas"]["BoardBlock"][];
             callouts: components["schemas"]["BoardCallout"][];
+        };
+        Caution: {
+            /** @enum {string} */
+            key: "mains" | "charge" | "tube" | "cells" | "static" | "heat" | "weight" | "edges" | "dust" | "solvents";
+            text: string;
+            /** @description What it is about, in a word or two */
+            word: string;
         };
         Cells: {
             /** Format: int64 */
@@ -3001,6 +3784,28 @@ export interface components {
             /** @description What it shows: front, rear, board top, label ... */
             view?: string;
         };
+        ChangedClass: {
+            /** @enum {string} */
+            consequence: "looks" | "data" | "stops" | "spreads" | "hurts";
+            /** @description What happens to it */
+            happens: string;
+            /** @description By age, the first from 0 years on */
+            intervals: components["schemas"]["AgeingInterval"][];
+            key: string;
+            /**
+             * Format: int64
+             * @description To look at one once the machine is open
+             */
+            minutes: number;
+            name: string;
+            /** @description How one knows */
+            source: string;
+            /**
+             * Format: int64
+             * @description 0 while it is as it ships
+             */
+            version: number;
+        };
         ChangedCollection: {
             /** @example EH-{number:4} */
             accessionPattern: string;
@@ -3010,6 +3815,52 @@ export interface components {
              */
             currency: string;
             name: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedConnector: {
+            cable?: string;
+            /** @description Wire colours from pin 1 on */
+            colours?: string;
+            /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
+            fromBoard: string;
+            /** @description Where on it */
+            fromPlace?: string;
+            /** @description What keeps it from going in the wrong way: notch, pin pulled */
+            key?: string;
+            /** @description As header 2.54, edge, power, DIN */
+            kind?: string;
+            /** @description Of the machine's own, as J5 or Disk J1 */
+            name: string;
+            /** @description Why nothing must be plugged in here, for a socket that looks like another */
+            never?: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Pins of the socket before pin 1 of the plug; below 0 the plug hangs over
+             */
+            offset?: number;
+            /**
+             * Format: int64
+             * @description A picture of it as it was
+             */
+            pictureId?: number;
+            /** @description Where pin 1 is, as red edge to the rear */
+            pin1?: string;
+            /**
+             * Format: int64
+             * @description 0 while nobody counted
+             */
+            plugPins?: number;
+            /** Format: int64 */
+            socketPins?: number;
+            /** @description What carries the socket, as Main board */
+            toBoard: string;
+            /** @description Designator of the socket */
+            toPlace?: string;
             /**
              * Format: int64
              * @description Version that the change started from
@@ -3056,6 +3907,21 @@ export interface components {
              */
             version: number;
         };
+        ChangedProcedure: {
+            /** @description A step a line, as in a log */
+            body: string;
+            maker: string;
+            model: string;
+            /** @description As Down to the main board */
+            title: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            /** @description What to know before one starts */
+            warnings?: string;
+        };
         ChangedRom: {
             /** @description What it is, as Monitor; known wherever the content is met */
             name?: string;
@@ -3064,6 +3930,19 @@ export interface components {
             public?: boolean;
             /** @description Version of the content, as 1.1 */
             romVersion?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        ChangedStep: {
+            /** @description As Lid | 4x M3x8 PH1 @A1 | unplug J5 */
+            line?: string;
+            /** @description Pictures of the machine that show it */
+            pictures?: number[];
+            /** @description The same in its parts, where there is no line */
+            step?: components["schemas"]["TeardownStep"];
             /**
              * Format: int64
              * @description Version that the change started from
@@ -3170,6 +4049,121 @@ export interface components {
             name: string;
             /** Format: int64 */
             version: number;
+        };
+        Condition: {
+            /** @description The findings over the surveys */
+            compared: components["schemas"]["ConditionCompared"][];
+            /** @description The cosmetic grade of the last survey that gave one; empty for none */
+            cosmetic: string;
+            cosmeticGrades: components["schemas"]["ConditionGradeMeans"][];
+            cosmeticOn: string;
+            findings: components["schemas"]["ToldFinding"][];
+            /** @description What to inspect on this machine */
+            guide: components["schemas"]["ConditionItem"][];
+            /** @description Subsystems that the last survey did not look at */
+            notInspected: string[];
+            /** @description The survey that is being made, or null */
+            running: components["schemas"]["ToldSurvey"] | null;
+            /** @description What each severity means */
+            severities: components["schemas"]["ConditionGradeMeans"][];
+            stage: components["schemas"]["ReckonedStage"];
+            strip: components["schemas"]["ConditionStrip"];
+            /** @description Those that ended, in the order of their days */
+            surveys: components["schemas"]["ToldSurvey"][];
+            /** @enum {string} */
+            technical: "good" | "watch" | "repair" | "hazard" | "not inspected";
+            technicalGrades: components["schemas"]["ConditionGradeMeans"][];
+            technicalWhy: string;
+        };
+        ConditionCompared: {
+            /** Format: int64 */
+            findingId: number;
+            kind: string;
+            place: string;
+            /** @description One for each survey; empty where it was not seen */
+            severities: string[];
+            /** @description One for each survey: new, worse, same, better, gone, back, no look; empty before it was first seen */
+            states: string[];
+            story: components["schemas"]["ConditionStory"];
+            subsystem: string;
+        };
+        ConditionGradeMeans: {
+            grade: string;
+            means: string;
+        };
+        ConditionItem: {
+            /** @description What to take care of, where it was not said at an item before */
+            cautions: components["schemas"]["Caution"][];
+            /** @description How to grade what one finds */
+            grading: string;
+            /** @description Kinds of findings that are usual here */
+            kinds: string[];
+            lookFor: string;
+            /**
+             * Format: int64
+             * @description Parts that are left out of the list
+             */
+            more: number;
+            name: string;
+            /** @description What of it stands on the sheets */
+            parts: components["schemas"]["ConditionPart"][];
+            subsystem: string;
+        };
+        ConditionPart: {
+            /** Format: int64 */
+            assemblyId: number;
+            board: string;
+            /**
+             * Format: int64
+             * @description Line of the board's sheet; 0 for the board itself
+             */
+            line: number;
+            /** @description Designators, or what it is called */
+            place: string;
+            /** @description As it stands on the sheet */
+            words: string;
+        };
+        ConditionRow: {
+            name: string;
+            /** @description One for each survey, in their order */
+            squares: components["schemas"]["ConditionSquare"][];
+            subsystem: string;
+        };
+        ConditionSquare: {
+            /**
+             * Format: int64
+             * @description Open findings then
+             */
+            findings: number;
+            /** @enum {string} */
+            grade: "good" | "cosmetic" | "watch" | "repair" | "hazard" | "not inspected" | "absent";
+            /** Format: int64 */
+            surveyId: number;
+        };
+        ConditionStory: {
+            /** @description When it came back after that; empty for not */
+            backOn: string;
+            /** @description First seen, YYYY-MM-DD */
+            firstOn: string;
+            /** @description When it was last said to be gone; empty for never */
+            goneOn: string;
+            /** @description Last seen or said to be gone */
+            lastOn: string;
+            open: boolean;
+            /**
+             * @description The last one; of a gone finding the one that it had
+             * @enum {string}
+             */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /** @enum {string} */
+            state: "" | "new" | "worse" | "same" | "better" | "gone" | "back" | "no look";
+            /** @description All of that in a sentence */
+            words: string;
+        };
+        ConditionStrip: {
+            rows: components["schemas"]["ConditionRow"][];
+            /** @description The machine as a whole at each survey */
+            technical: components["schemas"]["ConditionSquare"][];
         };
         Conflict: {
             ids: string[];
@@ -3450,6 +4444,16 @@ export interface components {
              */
             version: number;
         };
+        EndedSurvey: {
+            /** @description One of the cosmetic grades */
+            cosmetic?: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         EntryRow: {
             /** Format: int64 */
             count: number;
@@ -3547,6 +4551,75 @@ export interface components {
             /** @description Where, as body.name */
             location: string;
             message: string;
+        };
+        Finding: {
+            /** @description What the board is called; empty for none */
+            assembly: string;
+            /**
+             * Format: int64
+             * @description The board it is on
+             */
+            assemblyId?: number;
+            /**
+             * Format: int64
+             * @description A picture that shows it
+             */
+            attachmentId?: number;
+            /** @description As BT1 */
+            designator?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description As leaking, cracked */
+            kind: string;
+            /**
+             * Format: int64
+             * @description Where the designator stands on the board's sheet today; 0 for nowhere
+             */
+            line: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description Where, in words */
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            struck: boolean;
+            subsystem: string;
+            /** Format: int64 */
+            version: number;
+        };
+        FindingFields: {
+            /**
+             * Format: int64
+             * @description The board it is on
+             */
+            assemblyId?: number;
+            /**
+             * Format: int64
+             * @description A picture that shows it
+             */
+            attachmentId?: number;
+            /** @description As BT1 */
+            designator?: string;
+            /** @description As leaking, cracked */
+            kind: string;
+            /** @description Where, in words */
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            subsystem: string;
+        };
+        FitResult: {
+            /** Format: double */
+            gap: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            /** Format: double */
+            takeOff: number;
+            /** @enum {string} */
+            verdict: "clearance" | "uncertain" | "interference";
+            why: string[];
         };
         FittedAssembly: {
             /** @description Text of the newest revision of its sheet */
@@ -3786,6 +4859,17 @@ export interface components {
              * @description 0 to say that it is none
              */
             machineId: number;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
+        JudgedSubsystem: {
+            /** @enum {string} */
+            look: "inspected" | "not inspected" | "absent";
+            note?: string;
+            seen?: components["schemas"]["SeenFinding"][];
             /**
              * Format: int64
              * @description Version that the change started from
@@ -4328,6 +5412,13 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        MachineName: {
+            accession: string;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            place: string;
+        };
         MachinePage: {
             machines: components["schemas"]["ListedMachine"][];
             /** @description Give this as after to get the next page; empty on the last */
@@ -4375,6 +5466,115 @@ export interface components {
             /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
             ties?: string;
         };
+        MeasureExpected: {
+            /** @description How one knows: a rule, the marking, or as typed */
+            from?: string;
+            /** Format: double */
+            high?: number;
+            /** Format: double */
+            low?: number;
+            /**
+             * Format: double
+             * @description In the unit of the quantity
+             */
+            nominal?: number;
+        };
+        MeasureJudged: {
+            /** @description The value in words, with its unit */
+            said: string;
+            stats: components["schemas"]["MeasureStats"];
+            /** @enum {string} */
+            verdict: "pass" | "marginal" | "fail" | "noted";
+            why: string[];
+        };
+        MeasureStats: {
+            /** Format: double */
+            average: number;
+            /** Format: int64 */
+            count: number;
+            /** Format: double */
+            highest: number;
+            /** Format: double */
+            lowest: number;
+            /**
+             * Format: double
+             * @description Highest less lowest
+             */
+            spread: number;
+        };
+        Measured: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number | null;
+            /**
+             * Format: int64
+             * @description A picture of the waveform, or null
+             */
+            attachmentId: number | null;
+            by: string;
+            /**
+             * Format: int64
+             * @description The event of the history, by which the deed can be undone
+             */
+            event: number;
+            expected: components["schemas"]["MeasureExpected"] | null;
+            /** Format: int64 */
+            findingId: number | null;
+            /** @description Where a part and its opening were measured, whether it goes in; else null */
+            fit: components["schemas"]["FitResult"] | null;
+            /** Format: int64 */
+            id: number;
+            instrument: string;
+            judged: components["schemas"]["MeasureJudged"];
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            on: string;
+            point: string;
+            /** @enum {string} */
+            quantity: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            /** @description In the unit, in the order they were taken */
+            readings: number[];
+            /** @description Why the meter stopped; empty when it did not */
+            trouble: string;
+            unit: string;
+            /** Format: int64 */
+            version: number;
+        };
+        Measurement: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number | null;
+            /**
+             * Format: int64
+             * @description A picture of the waveform, or null
+             */
+            attachmentId: number | null;
+            by: string;
+            expected: components["schemas"]["MeasureExpected"] | null;
+            /** Format: int64 */
+            findingId: number | null;
+            /** @description Where a part and its opening were measured, whether it goes in; else null */
+            fit: components["schemas"]["FitResult"] | null;
+            /** Format: int64 */
+            id: number;
+            instrument: string;
+            judged: components["schemas"]["MeasureJudged"];
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            on: string;
+            point: string;
+            /** @enum {string} */
+            quantity: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            /** @description In the unit, in the order they were taken */
+            readings: number[];
+            /** @description Why the meter stopped; empty when it did not */
+            trouble: string;
+            unit: string;
+            /** Format: int64 */
+            version: number;
+        };
         Meeting: {
             /** Format: date-time */
             at: string | null;
@@ -4420,6 +5620,18 @@ export interface components {
             newer: components["schemas"]["Revision"];
             /** @description The whole sheet, stretch by stretch */
             stretches: components["schemas"]["Stretch"][];
+        };
+        Meter: {
+            /** @description Empty when none is set up */
+            address: string;
+            /** @description What a stand-in can be told to get wrong */
+            faults: string[];
+            /** @description What it calls itself; empty when it does not answer */
+            name: string;
+            /** @description What a stand-in's leads can be put to; empty for a real meter */
+            points: string[];
+            /** @description Why it does not answer, else empty */
+            trouble: string;
         };
         ModelFields: {
             /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
@@ -4541,28 +5753,69 @@ export interface components {
              */
             words?: number;
         };
+        NewProcedure: {
+            /** @description How far it goes, as Down to the main board */
+            title: string;
+            warnings?: string;
+        };
+        NewSurvey: {
+            /** @description Who looks, where that is not the account */
+            by?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+        };
         Newer: {
             account?: components["schemas"]["Account"];
+            adjuster?: components["schemas"]["Adjuster"];
+            ageingClass?: components["schemas"]["OwnClass"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
             boardPlan?: components["schemas"]["ToldPlan"];
             collection?: components["schemas"]["Collection"];
+            connector?: components["schemas"]["ToldConnector"];
             custody?: components["schemas"]["Custody"];
+            finding?: components["schemas"]["Finding"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
             maker?: components["schemas"]["Maker"];
+            measurement?: components["schemas"]["Measurement"];
             model?: components["schemas"]["MachineModel"];
             mystery?: components["schemas"]["ToldMystery"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
+            procedure?: components["schemas"]["Procedure"];
             question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
             sheet?: components["schemas"]["Revision"];
+            step?: components["schemas"]["ToldStep"];
+            survey?: components["schemas"]["ToldSurvey"];
         };
         NextNumber: {
             number: string;
             pattern: string;
+        };
+        NotedFinding: {
+            /**
+             * Format: int64
+             * @description 0 for a new one
+             */
+            findingId?: number;
+            /** @description It is not there any more */
+            gone?: boolean;
+            new?: components["schemas"]["FindingFields"];
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @enum {string} */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /** @description Of a new finding */
+            subsystem?: string;
+            /**
+             * @description Where the severity does not tell
+             * @enum {string}
+             */
+            trend?: "" | "worse" | "same" | "better";
         };
         NumberLine: {
             /** Format: int64 */
@@ -4620,6 +5873,52 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        OpenedUp: {
+            /** @description Logs that ended, the newest first */
+            before: components["schemas"]["Teardown"][];
+            /** @description The log that is open, or null */
+            now: components["schemas"]["ToldTeardown"] | null;
+            /** @description Of the machine's model */
+            procedures: components["schemas"]["Procedure"][];
+            stage: components["schemas"]["ReckonedStage"];
+            /** @description What is not made the same on all machines of the model */
+            variants: components["schemas"]["TeardownDiffering"][];
+        };
+        Opening: {
+            /** @description What is due in it, the first to look at first */
+            look: components["schemas"]["Risk"][];
+            machine: components["schemas"]["MachineName"];
+            /**
+             * Format: int64
+             * @description To open it, look at what is due, and put it together again
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description What is due beside that
+             */
+            more: number;
+            /** @description Opening it was timed by a log; else a rule of thumb */
+            timed: boolean;
+        };
+        OpeningPlan: {
+            /**
+             * Format: int64
+             * @description Minutes that are left
+             */
+            left: number;
+            /**
+             * Format: int64
+             * @description That all of it takes
+             */
+            minutes: number;
+            openings: components["schemas"]["Opening"][];
+            /**
+             * Format: int64
+             * @description Machines with something due that are not in the plan
+             */
+            waiting: number;
+        };
         Outlier: {
             id: string;
             /** @enum {string} */
@@ -4627,6 +5926,30 @@ export interface components {
             /** Format: int64 */
             weeks: number;
             why: string;
+        };
+        OwnClass: {
+            /** @enum {string} */
+            consequence: "looks" | "data" | "stops" | "spreads" | "hurts";
+            /** @description What happens to it */
+            happens: string;
+            /** @description By age, the first from 0 years on */
+            intervals: components["schemas"]["AgeingInterval"][];
+            key: string;
+            /**
+             * Format: int64
+             * @description To look at one once the machine is open
+             */
+            minutes: number;
+            name: string;
+            /** @description It is as it ships */
+            shipped: boolean;
+            /** @description How one knows */
+            source: string;
+            /**
+             * Format: int64
+             * @description 0 while it is as it ships
+             */
+            version: number;
         };
         OwnType: {
             /** @description How it ages, as: loses its charge */
@@ -4805,12 +6128,22 @@ export interface components {
             /** @description What kind of data, as letters; never what it says */
             sort: string;
         };
+        PlaceClimate: {
+            /** @enum {string} */
+            climate: "" | "kept" | "room" | "damp" | "hot" | "outside";
+            place: string;
+        };
         PlaceCount: {
             /**
              * Format: int64
              * @description That are in no machine
              */
             assemblies: number;
+            /**
+             * @description How it treats what stands there; empty while nobody said
+             * @enum {string}
+             */
+            climate: "" | "kept" | "room" | "damp" | "hot" | "outside";
             /** Format: int64 */
             machines: number;
             name: string;
@@ -4835,6 +6168,14 @@ export interface components {
             /** Format: int64 */
             callouts: number;
             caption: string;
+        };
+        PluggedConnector: {
+            open: boolean;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
         };
         Position: {
             /** @description Empty for parts that are only counted */
@@ -4863,6 +6204,27 @@ export interface components {
             title: string;
             /** @description URI of the kind of problem; about:blank when absent */
             type?: string;
+        };
+        Procedure: {
+            /** @description A step a line, as in a log */
+            body: string;
+            /** Format: int64 */
+            id: number;
+            maker: string;
+            model: string;
+            /**
+             * Format: int64
+             * @description The log that it was made from, or null
+             */
+            teardownId: number | null;
+            /** @description As Down to the main board */
+            title: string;
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
+            /** @description What to know before one starts */
+            warnings?: string;
         };
         Question: {
             /** @description Empty while it is open */
@@ -4915,6 +6277,13 @@ export interface components {
             name: string;
             /** @description Why it does not answer, else empty */
             trouble: string;
+        };
+        Reading: {
+            /**
+             * Format: double
+             * @description In the unit of the measurement
+             */
+            value: number;
         };
         Received: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
@@ -5183,6 +6552,21 @@ export interface components {
             notBefore: string | null;
             outliers: components["schemas"]["Outlier"][];
         };
+        ReversedStep: {
+            /** @description Fasteners that did not go back */
+            left: components["schemas"]["TeardownLeftOver"][];
+            /** @description Connectors of the step that are plugged in again; the others stay open */
+            plugged?: string[];
+            /** @description Why the step is skipped */
+            reason?: string;
+            /** @enum {string} */
+            state: "off" | "back" | "skipped";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         Revision: {
             /** Format: int64 */
             assemblyId: number;
@@ -5196,6 +6580,57 @@ export interface components {
              * @description Counts from 1; 0 stands for no sheet yet
              */
             n: number;
+        };
+        Risk: {
+            /** Format: int64 */
+            assemblyId: number;
+            board: string;
+            class: string;
+            /** Format: int64 */
+            count: number;
+            isDue: boolean;
+            /**
+             * Format: int64
+             * @description Line of the board's sheet; 0 for the board itself
+             */
+            line: number;
+            machine: components["schemas"]["MachineName"];
+            /**
+             * Format: double
+             * @description Months since the last look, by the months between two looks
+             */
+            missed: number;
+            /** @description Of the class */
+            name: string;
+            /** @description Designators, or what it is called */
+            place: string;
+            /**
+             * Format: double
+             * @description Missed looks times the weight of what happens: an order, not a probability
+             */
+            rank: number;
+            /** @description Where a survey looks at it */
+            subsystem: string;
+            /** @description All of it in a sentence */
+            why: string;
+        };
+        RiskPage: {
+            /**
+             * Format: int64
+             * @description Of them those that should have been looked at by now
+             */
+            due: number;
+            /**
+             * Format: int64
+             * @description Give this as after to get the next page; 0 on the last
+             */
+            next: number;
+            risks: components["schemas"]["Risk"][];
+            /**
+             * Format: int64
+             * @description Parts, or groups of equal parts, that are ranked
+             */
+            total: number;
         };
         RomComparison: {
             a: components["schemas"]["RomImage"];
@@ -5372,6 +6807,24 @@ export interface components {
             /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
             text: string;
         };
+        SeenFinding: {
+            /**
+             * Format: int64
+             * @description 0 for a new one
+             */
+            findingId?: number;
+            /** @description It is not there any more */
+            gone?: boolean;
+            new?: components["schemas"]["FindingFields"];
+            note?: string;
+            /** @enum {string} */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /**
+             * @description Where the severity does not tell
+             * @enum {string}
+             */
+            trend?: "" | "worse" | "same" | "better";
+        };
         Session: {
             address: string;
             /** @description Browser or program, as it calls itself */
@@ -5452,6 +6905,25 @@ export interface components {
             /** @description Text of the sheet without heading, at most 1 MiB */
             body: string;
         };
+        SightingRow: {
+            by: string;
+            /** Format: int64 */
+            findingId: number;
+            gone: boolean;
+            /** Format: int64 */
+            id: number;
+            note: string;
+            on: string;
+            /** @enum {string} */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /**
+             * Format: int64
+             * @description The survey it was seen in, or null
+             */
+            surveyId: number | null;
+            /** @enum {string} */
+            trend: "" | "worse" | "same" | "better";
+        };
         SignInInputBody: {
             login: string;
             password: string;
@@ -5472,6 +6944,26 @@ export interface components {
         "Split-romRequest": {
             /** Format: int64 */
             lanes: number;
+        };
+        StartedTeardown: {
+            /**
+             * Format: int64
+             * @default 6
+             */
+            columns?: number;
+            /**
+             * Format: int64
+             * @description A procedure of the model to start from
+             */
+            procedureId?: number;
+            /** @description What it is opened for */
+            purpose: string;
+            /**
+             * Format: int64
+             * @description Of the tray
+             * @default 4
+             */
+            rows?: number;
         };
         Stated: {
             /** Format: date-time */
@@ -5675,6 +7167,181 @@ export interface components {
             /** @description It was taken over; never with a wrong line in it */
             taken: boolean;
         };
+        Teardown: {
+            /** Format: int64 */
+            columns: number;
+            /** Format: date-time */
+            endedAt: string | null;
+            endedBy: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number;
+            /**
+             * @description together: put together, but something was left over or left off
+             * @enum {string}
+             */
+            outcome: "open" | "closed" | "together";
+            /**
+             * Format: int64
+             * @description The procedure of the model that it started from, or null
+             */
+            procedureId: number | null;
+            /** @description What it is opened for */
+            purpose: string;
+            /**
+             * Format: int64
+             * @description Rows of the tray
+             */
+            rows: number;
+            /** Format: date-time */
+            startedAt: string;
+            startedBy: string;
+            /** @description What the outcome rests on; empty while it is open */
+            why: string;
+        };
+        TeardownCell: {
+            /**
+             * Format: int64
+             * @description Pieces in it
+             */
+            count: number;
+            /** @description Fasteners in it, in words */
+            holds: string[];
+            /** @description What is wrong when two steps lie in it, else empty */
+            mixed: string;
+            name: string;
+            /** @description What that step took off */
+            off: string;
+            /**
+             * Format: int64
+             * @description Number of the step whose fasteners lie in it; 0 when it is free
+             */
+            step: number;
+        };
+        TeardownChange: {
+            off: string;
+            /**
+             * Format: int64
+             * @description Number in the log; 0 for a step of the procedure that the log does not have
+             */
+            step: number;
+            /** @description What differs, in words */
+            text: string;
+        };
+        TeardownDiffering: {
+            /** @description What it tells of the build, in words; empty when nothing */
+            dates: string;
+            /** @description The earliest first */
+            spans: components["schemas"]["TeardownSpan"][];
+            subject: string;
+        };
+        TeardownFastener: {
+            /** @description Cell of the tray, as A1 */
+            cell?: string;
+            /** Format: int64 */
+            count: number;
+            /** @description As M3 pan, rivet, clip */
+            kind: string;
+            /**
+             * Format: double
+             * @description Below the head, millimetres; 0 when nobody measured
+             */
+            lengthMm?: number;
+            /** @description How they are laid out, a point for each */
+            pattern?: components["schemas"]["TeardownPoint"][];
+            /** @description As PH1, T10, slot 4 */
+            tool?: string;
+            /** @description As plain, spring, toothed */
+            washer?: string;
+            /** @enum {string} */
+            way: "cell" | "hole" | "laid";
+        };
+        TeardownLacking: {
+            /**
+             * @description What it is about
+             * @enum {string}
+             */
+            kind: "step" | "connector" | "fastener" | "skipped";
+            /**
+             * Format: int64
+             * @description Number of the step, 0 for a connector that no step unplugged
+             */
+            step: number;
+            /** @description What is missing, and what to do */
+            text: string;
+        };
+        TeardownLeftOver: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description Place of the fastener in the step's list, from 0
+             */
+            fastener: number;
+            /** @description What became of it; empty while nobody knows */
+            reason?: string;
+        };
+        TeardownPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        TeardownSpan: {
+            /** @description Earliest day by which one was certainly not yet later built; empty when no machine is dated */
+            from: string;
+            machines: string[];
+            to: string;
+            value: string;
+        };
+        TeardownStep: {
+            /** @description Names of connectors of the machine's map that are unplugged */
+            connectors: string[];
+            /** @description How it is made on this machine, where that tells machines apart */
+            differs: components["schemas"]["TeardownVariant"][];
+            fasteners: components["schemas"]["TeardownFastener"][];
+            note: string;
+            /** @description What comes off */
+            off: string;
+            /** @description The order matters: nothing before it, nothing after it */
+            special?: boolean;
+            /** @description What may snap, stick or hurt, and where */
+            tabs: string[];
+        };
+        TeardownSums: {
+            /**
+             * Format: int64
+             * @description Pieces that lie in the tray or laid out, now
+             */
+            aside: number;
+            /**
+             * Format: int64
+             * @description Pieces in all steps
+             */
+            fasteners: number;
+            /**
+             * Format: int64
+             * @description Steps that are not reversed
+             */
+            off: number;
+            /**
+             * Format: int64
+             * @description Connectors that are open now
+             */
+            open: number;
+            /** Format: int64 */
+            steps: number;
+            /**
+             * Format: int64
+             * @description Connectors that steps unplugged
+             */
+            unplugged: number;
+        };
+        TeardownVariant: {
+            subject: string;
+            value: string;
+        };
         Text: {
             /** Format: int64 */
             offset: number;
@@ -5713,6 +7380,60 @@ export interface components {
             revision: number;
             /** @description What was done, in words */
             what: string;
+        };
+        ToldConnector: {
+            cable?: string;
+            /** @description Wire colours from pin 1 on */
+            colours?: string;
+            free: components["schemas"]["WiringFree"];
+            /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
+            fromBoard: string;
+            /** @description Where on it */
+            fromPlace?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description What keeps it from going in the wrong way: notch, pin pulled */
+            key?: string;
+            /** @description As header 2.54, edge, power, DIN */
+            kind?: string;
+            /** @description Of the machine's own, as J5 or Disk J1 */
+            name: string;
+            /** @description Why nothing must be plugged in here, for a socket that looks like another */
+            never?: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Pins of the socket before pin 1 of the plug; below 0 the plug hangs over
+             */
+            offset?: number;
+            open: boolean;
+            /**
+             * Format: int64
+             * @description A picture of it as it was
+             */
+            pictureId?: number;
+            /** @description Where pin 1 is, as red edge to the rear */
+            pin1?: string;
+            /**
+             * Format: int64
+             * @description 0 while nobody counted
+             */
+            plugPins?: number;
+            /**
+             * Format: date-time
+             * @description Since when it is open, or null
+             */
+            since: string | null;
+            /** @description Nothing is plugged in here */
+            socketOnly: boolean;
+            /** Format: int64 */
+            socketPins?: number;
+            /** @description What carries the socket, as Main board */
+            toBoard: string;
+            /** @description Designator of the socket */
+            toPlace?: string;
+            /** Format: int64 */
+            version: number;
         };
         ToldCustody: {
             /** Format: date-time */
@@ -5770,6 +7491,53 @@ export interface components {
             whom: string;
             /** @description Why it does not count any more, or empty */
             withdrawn: string;
+        };
+        ToldFinding: {
+            /** @description What the board is called; empty for none */
+            assembly: string;
+            /**
+             * Format: int64
+             * @description The board it is on
+             */
+            assemblyId?: number;
+            /**
+             * Format: int64
+             * @description A picture that shows it
+             */
+            attachmentId?: number;
+            /** @description As BT1 */
+            designator?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description As leaking, cracked */
+            kind: string;
+            /**
+             * Format: int64
+             * @description Where the designator stands on the board's sheet today; 0 for nowhere
+             */
+            line: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description What the subsystem is called */
+            name: string;
+            /** @description Where, in words */
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            sightings: components["schemas"]["SightingRow"][];
+            story: components["schemas"]["ConditionStory"];
+            struck: boolean;
+            subsystem: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Board, designator and place, in words */
+            where: string;
+        };
+        ToldLook: {
+            /** @enum {string} */
+            look: "inspected" | "not inspected" | "absent";
+            note?: string;
+            subsystem: string;
         };
         ToldMaker: {
             /** @description EDTF; empty while it goes on, or where it is not known */
@@ -5838,6 +7606,29 @@ export interface components {
              * @description 0 while nothing is drawn
              */
             version: number;
+        };
+        ToldProcedure: {
+            /** @description A step a line, as in a log */
+            body: string;
+            /** Format: int64 */
+            id: number;
+            maker: string;
+            model: string;
+            steps: components["schemas"]["TeardownStep"][];
+            /**
+             * Format: int64
+             * @description The log that it was made from, or null
+             */
+            teardownId: number | null;
+            /** @description As Down to the main board */
+            title: string;
+            /** Format: date-time */
+            updatedAt: string;
+            variants: components["schemas"]["TeardownDiffering"][];
+            /** Format: int64 */
+            version: number;
+            /** @description What to know before one starts */
+            warnings?: string;
         };
         ToldQuestion: {
             /** @description Empty while it is open */
@@ -5911,6 +7702,145 @@ export interface components {
             name: string;
             note: string;
         };
+        ToldStep: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description What to take care of, where it was not said at a step before it: of those that are off when putting together, of all else */
+            cautions: components["schemas"]["Caution"][];
+            /** @description Names of connectors of the machine's map that are unplugged */
+            connectors: string[];
+            /** @description How it is made on this machine, where that tells machines apart */
+            differs: components["schemas"]["TeardownVariant"][];
+            fasteners: components["schemas"]["TeardownFastener"][];
+            /** Format: int64 */
+            id: number;
+            /** @description Fasteners that did not go back */
+            left: components["schemas"]["TeardownLeftOver"][];
+            /** @description The step as a line */
+            line: string;
+            /**
+             * Format: int64
+             * @description Number in the log, from 1
+             */
+            n: number;
+            note: string;
+            /** @description What comes off */
+            off: string;
+            /** @description Its connectors that are open now */
+            open: string[];
+            pictures: number[];
+            /** @description Why the step is skipped */
+            reason?: string;
+            /** Format: date-time */
+            reversedAt: string | null;
+            reversedBy: string;
+            /** @description The order matters: nothing before it, nothing after it */
+            special?: boolean;
+            /** @enum {string} */
+            state: "off" | "back" | "skipped";
+            /** @description What may snap, stick or hurt, and where */
+            tabs: string[];
+            /** Format: int64 */
+            version: number;
+            /** @description What may be mistaken among its connectors */
+            warnings: components["schemas"]["WiringWarning"][];
+        };
+        ToldSurvey: {
+            by: string;
+            /** @description Cosmetic grade; empty while nobody gave one */
+            cosmetic: string;
+            finished: boolean;
+            /** Format: int64 */
+            id: number;
+            looks: components["schemas"]["ToldLook"][];
+            note: string;
+            on: string;
+            /** Format: int64 */
+            version: number;
+        };
+        ToldTeardown: {
+            /** @description What may be mistaken at the connectors that are still plugged in */
+            ahead: components["schemas"]["WiringWarning"][];
+            /** @description The tray, row by row */
+            cells: components["schemas"]["TeardownCell"][];
+            /** @description How this machine differs from the procedure */
+            changes: components["schemas"]["TeardownChange"][];
+            /** Format: int64 */
+            columns: number;
+            /** Format: date-time */
+            endedAt: string | null;
+            endedBy: string;
+            /** @description The first cell that holds nothing; empty when all are taken */
+            freeCell: string;
+            /** Format: int64 */
+            id: number;
+            /** @description What keeps it from counting as closed */
+            lacks: components["schemas"]["TeardownLacking"][];
+            /** @description Fasteners that did not go back */
+            leftOver: string[];
+            /** @description Accession number and name */
+            machine: string;
+            /** Format: int64 */
+            machineId: number;
+            /**
+             * Format: int64
+             * @description Number of the step to be reversed now; 0 when none is
+             */
+            next: number;
+            /**
+             * @description together: put together, but something was left over or left off
+             * @enum {string}
+             */
+            outcome: "open" | "closed" | "together";
+            /** @description What the procedure is called that it started from; empty for none */
+            procedure: string;
+            /**
+             * Format: int64
+             * @description The procedure of the model that it started from, or null
+             */
+            procedureId: number | null;
+            /** @description What the procedure says before one starts */
+            procedureWarnings: string;
+            /** @description What it is opened for */
+            purpose: string;
+            /**
+             * Format: int64
+             * @description Rows of the tray
+             */
+            rows: number;
+            /** Format: date-time */
+            startedAt: string;
+            startedBy: string;
+            steps: components["schemas"]["ToldStep"][];
+            sums: components["schemas"]["TeardownSums"];
+            /** @description Steps of the procedure that the log does not have yet */
+            upcoming: components["schemas"]["TeardownStep"][];
+            /** @description What the outcome rests on; empty while it is open */
+            why: string;
+        };
+        TouchedPoint: {
+            fault: string;
+            /** @description Empty to leave them where they are */
+            point?: string;
+        };
+        Turn: {
+            after: string;
+            before: string;
+            by: string;
+            /** @description YYYY-MM-DD */
+            on: string;
+            why: string;
+        };
+        TurnedAdjuster: {
+            position: string;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+            why: string;
+        };
         Type: {
             /**
              * Format: int64
@@ -5943,12 +7873,26 @@ export interface components {
         Understood: {
             /** @description The machine it is about; null when nothing was understood */
             machine: components["schemas"]["Machine"] | null;
+            /** @description What was measured, where the words can be meant so; else null */
+            measured: components["schemas"]["UnderstoodMeasurement"] | null;
             /** @description A note for the machine, or empty */
             note: string;
             /** @description The words say what they are; else it is rather something to look for */
             sure: boolean;
             /** @description The sheets that a line could go to */
             ways: components["schemas"]["Way"][];
+        };
+        UnderstoodMeasurement: {
+            /** @description The words, without the accession number before them */
+            line: string;
+            point: string;
+            /** @description The value in words */
+            said: string;
+            /** @description It is rather that than a line of a sheet */
+            sure: boolean;
+            /** @enum {string} */
+            verdict: "pass" | "marginal" | "fail" | "noted";
+            why: string[];
         };
         Unknown: {
             /**
@@ -6161,8 +8105,105 @@ export interface components {
         WhyAlone: {
             why: string;
         };
+        Wiring: {
+            /** @description What carries sockets */
+            boards: string[];
+            connectors: components["schemas"]["ToldConnector"][];
+            /**
+             * Format: int64
+             * @description Connectors that are open now
+             */
+            open: number;
+            /** @description What may be mistaken, the gravest first */
+            warnings: components["schemas"]["WiringWarning"][];
+        };
+        WiringConnector: {
+            cable?: string;
+            /** @description Wire colours from pin 1 on */
+            colours?: string;
+            /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
+            fromBoard: string;
+            /** @description Where on it */
+            fromPlace?: string;
+            /** @description What keeps it from going in the wrong way: notch, pin pulled */
+            key?: string;
+            /** @description As header 2.54, edge, power, DIN */
+            kind?: string;
+            /** @description Of the machine's own, as J5 or Disk J1 */
+            name: string;
+            /** @description Why nothing must be plugged in here, for a socket that looks like another */
+            never?: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Pins of the socket before pin 1 of the plug; below 0 the plug hangs over
+             */
+            offset?: number;
+            /**
+             * Format: int64
+             * @description A picture of it as it was
+             */
+            pictureId?: number;
+            /** @description Where pin 1 is, as red edge to the rear */
+            pin1?: string;
+            /**
+             * Format: int64
+             * @description 0 while nobody counted
+             */
+            plugPins?: number;
+            /** Format: int64 */
+            socketPins?: number;
+            /** @description What carries the socket, as Main board */
+            toBoard: string;
+            /** @description Designator of the socket */
+            toPlace?: string;
+        };
+        WiringFree: {
+            /** @description Pins of the plug that hang in the air */
+            plug: number[];
+            /** @description Pins of the socket that the plug leaves free */
+            socket: number[];
+        };
+        WiringWarning: {
+            /**
+             * @description What it is about; never is the gravest
+             * @enum {string}
+             */
+            kind: "never" | "twins" | "width" | "which way" | "not counted";
+            /** @description The connectors it is about */
+            names: string[];
+            text: string;
+        };
         Withdrawal: {
             why: string;
+        };
+        WrittenMeasurement: {
+            /**
+             * Format: int64
+             * @description The board that the point is on; left out, one whose sheet has the designator
+             */
+            assemblyId?: number;
+            /**
+             * Format: int64
+             * @description A picture of the waveform
+             */
+            attachmentId?: number;
+            expected?: components["schemas"]["MeasureExpected"];
+            /**
+             * Format: int64
+             * @description The finding that it was measured for
+             */
+            findingId?: number;
+            instrument?: string;
+            /** @description As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm */
+            line?: string;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description Where there is no line: what is measured */
+            point?: string;
+            /** @enum {string} */
+            quantity?: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
         };
         WrittenMystery: {
             /** @description Closes it; left out while it is open */
@@ -6175,6 +8216,14 @@ export interface components {
              * @description 0 for the first time
              */
             version: number;
+        };
+        WrittenStep: {
+            /** @description As Lid | 4x M3x8 PH1 @A1 | unplug J5 */
+            line?: string;
+            /** @description Pictures of the machine that show it */
+            pictures?: number[];
+            /** @description The same in its parts, where there is no line */
+            step?: components["schemas"]["TeardownStep"];
         };
     };
     responses: never;
@@ -6412,6 +8461,220 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "turn-adjuster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnedAdjuster"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Adjuster"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-ageing-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnClass"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-ageing-class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedClass"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnClass"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8819,6 +11082,73 @@ export interface operations {
             };
         };
     };
+    "say-climate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceClimate"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-collection": {
         parameters: {
             query?: never;
@@ -9119,6 +11449,244 @@ export interface operations {
             };
         };
     };
+    "change-connector": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedConnector"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wiring"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "plug-connector": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PluggedConnector"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wiring"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-connector": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wiring"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "change-custody": {
         parameters: {
             query?: never;
@@ -9372,6 +11940,84 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-finding": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11056,6 +13702,153 @@ export interface operations {
             };
         };
     };
+    "list-adjusters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Adjuster"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "note-adjuster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdjusterFields"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Adjuster"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-assemblies": {
         parameters: {
             query?: never;
@@ -11321,6 +14114,73 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11762,6 +14622,86 @@ export interface operations {
             };
         };
     };
+    "note-finding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotedFinding"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-machine-history": {
         parameters: {
             query?: {
@@ -11900,6 +14840,153 @@ export interface operations {
             };
         };
     };
+    "list-measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenMeasurement"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measured"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "move-machine": {
         parameters: {
             query?: never;
@@ -11953,6 +15040,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-opened-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedUp"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12396,6 +15550,456 @@ export interface operations {
             };
         };
     };
+    "start-survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSurvey"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "start-teardown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartedTeardown"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-wiring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wiring"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "map-connector": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WiringConnector"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wiring"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-wiring-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-wiring-drawing": {
+        parameters: {
+            query?: {
+                /** @description What carries the sockets, as the map calls it */
+                board?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-makers": {
         parameters: {
             query?: {
@@ -12594,6 +16198,318 @@ export interface operations {
             };
         };
     };
+    "drop-reading": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-measurement": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "take-reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-meetings": {
         parameters: {
             query: {
@@ -12672,6 +16588,120 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MeetingDecision"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Meter"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "touch-point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TouchedPoint"];
             };
         };
         responses: {
@@ -12946,6 +16976,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ToldMystery"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "plan-openings": {
+        parameters: {
+            query?: {
+                minutes?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningPlan"];
                 };
             };
             /** @description Unauthorized */
@@ -13731,6 +17819,209 @@ export interface operations {
             };
         };
     };
+    "list-procedures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Procedure"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-procedure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldProcedure"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-procedure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedProcedure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Procedure"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ask: {
         parameters: {
             query?: never;
@@ -14172,6 +18463,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reckoned"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-risks": {
+        parameters: {
+            query?: {
+                /** @description 0 for the whole collection */
+                machine?: number;
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RiskPage"];
                 };
             };
             /** @description Unauthorized */
@@ -15409,6 +19761,708 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndedSurvey"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "judge-subsystem": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                subsystem: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgedSubsystem"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Condition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedStep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "reverse-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReversedStep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "strike-step": {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get-teardown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "end-teardown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "make-procedure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProcedure"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Procedure"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "add-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenStep"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldTeardown"];
                 };
             };
             /** @description Unauthorized */

@@ -1,0 +1,136 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/caution"
+	"frugalheron/store"
+)
+
+// AdjusterFields are what people write about a trimmer or a control.
+type AdjusterFields struct {
+	Name     string `json:"name" maxLength:"100" doc:"As VR3, or width"`
+	Place    string `json:"place" maxLength:"200" required:"false" doc:"Where it is"`
+	Does     string `json:"does" maxLength:"300" doc:"What turning it does"`
+	Position string `json:"position" maxLength:"200" required:"false" doc:"Where it stands now, as found: two o'clock, 1.2 turns in"`
+}
+
+// Turn is one turn of an adjuster.
+type Turn struct {
+	On     string `json:"on" doc:"YYYY-MM-DD"`
+	By     string `json:"by"`
+	Before string `json:"before"`
+	After  string `json:"after"`
+	Why    string `json:"why"`
+}
+
+// Adjuster is a trimmer or control with all its turns.
+type Adjuster struct {
+	ID int64 `json:"id"`
+	AdjusterFields
+	Turns    []Turn            `json:"turns" doc:"In the order they were made"`
+	Cautions []caution.Caution `json:"cautions"`
+	Version  int               `json:"version"`
+}
+
+// keptAdjuster is what is kept of one.
+type keptAdjuster struct {
+	AdjusterFields
+	Turns []Turn `json:"turns"`
+}
+
+// Adjusters lists those of a machine.
+func (a *App) Adjusters(ctx context.Context, actor Actor, machineID int64) ([]Adjuster, error) {
+	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+		return nil, err
+	}
+	return adjustersOf(ctx, a.db, machineID)
+}
+
+func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjuster, error) {
+	rows, err := store.AdjustersOf(ctx, h, machineID)
+	if err != nil {
+		return nil, err
+	}
+	told, said := make([]Adjuster, len(rows)), caution.Said{}
+	for i, row := range rows {
+		kept, err := readKept[keptAdjuster](row.Body)
+		if err != nil {
+			return nil, err
+		}
+		told[i] = Adjuster{ID: row.ID, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...), Version: row.Version,
+			Cautions: caution.All(said.Now(caution.Due(kept.Name + " " + kept.Place + " " + kept.Does)))}
+	}
+	return told, nil
+}
+
+// AddAdjuster notes a trimmer or control, and where it stands.
+func (a *App) AddAdjuster(ctx context.Context, actor Actor, machineID int64, f AdjusterFields) ([]Adjuster, error) {
+	if err := checkAll(oneLine("name", &f.Name), oneLine("place", &f.Place), oneLine("does", &f.Does), oneLine("position", &f.Position)); err != nil {
+		return nil, err
+	}
+	switch {
+	case f.Name == "":
+		return nil, &Invalid{"name", "say which one it is, as VR3"}
+	case f.Does == "":
+		return nil, &Invalid{"does", "say what turning it does"}
+	case f.Position == "":
+		return nil, &Invalid{"position", "say where it stands, before anybody turns it"}
+	}
+	var after []Adjuster
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+			return err
+		}
+		id, err := store.InsertAdjuster(ctx, tx, machineID, toKeep(keptAdjuster{f, []Turn{}}))
+		if err != nil {
+			return err
+		}
+		if err := record(ctx, tx, actor, "note adjuster", "adjuster", id, &machineID, nil, f); err != nil {
+			return err
+		}
+		after, err = adjustersOf(ctx, tx, machineID)
+		return err
+	})
+	return after, err
+}
+
+// TurnAdjuster notes that one was turned: from where it stood to where it stands now.
+func (a *App) TurnAdjuster(ctx context.Context, actor Actor, id int64, version int, position, why string) ([]Adjuster, error) {
+	if err := checkAll(oneLine("position", &position), oneLine("why", &why)); err != nil {
+		return nil, err
+	}
+	switch {
+	case position == "":
+		return nil, &Invalid{"position", "say where it stands now"}
+	case why == "":
+		return nil, &Invalid{"why", "say what it was turned for"}
+	}
+	var after []Adjuster
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		row, err := store.LockAdjuster(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		kept, err := readKept[keptAdjuster](row.Body)
+		if err != nil {
+			return err
+		}
+		if row.Version != version {
+			return &Stale{What: "the adjuster", Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...), Cautions: []caution.Caution{}, Version: row.Version}}
+		}
+		turn := Turn{On: today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
+		kept.Turns, kept.Position = append(kept.Turns, turn), position
+		if err := store.UpdateAdjuster(ctx, tx, id, toKeep(kept)); err != nil {
+			return err
+		}
+		if err := record(ctx, tx, actor, "turn adjuster", "adjuster", id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
+			return err
+		}
+		after, err = adjustersOf(ctx, tx, row.MachineID)
+		return err
+	})
+	return after, err
+}

@@ -1,0 +1,164 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"strconv"
+	"strings"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/condition"
+	"frugalheron/core/risk"
+	"frugalheron/store"
+)
+
+// ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
+const ageingRules = 1
+
+// sumAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
+// of a board and year are one row, with the first of their lines.
+func sumAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+	parts, rows, err := heldParts(ctx, tx, machineID)
+	if err != nil {
+		return err
+	}
+	looked, err := lookedAt(ctx, tx, machineID)
+	if err != nil {
+		return err
+	}
+	grouped, order := map[string]*risk.Part{}, []string{}
+	add := func(class string, assembly int64, line, count int, made *string) {
+		if class == "" {
+			return
+		}
+		year := ""
+		if made != nil {
+			year = (*made)[:4]
+		}
+		key := fmt.Sprintf("%s %d %s", class, assembly, year)
+		if grouped[key] == nil {
+			p := risk.Part{Machine: machineID, Class: class, Assembly: assembly, Line: line, Born: risk.NoDay, Looked: risk.NoDay}
+			if year != "" {
+				p.Born = dayOf(year + "-07-01")
+			}
+			if on, ok := looked[class]; ok {
+				p.Looked = on
+			}
+			grouped[key] = &p
+			order = append(order, key)
+		}
+		grouped[key].Count += count
+	}
+	for _, p := range parts {
+		if p.Line == 0 { // a board of its own, as a drive
+			add(risk.ClassOf(p.Tells), p.AssemblyID, 0, 1, nil)
+		}
+	}
+	for _, r := range rows {
+		add(risk.ClassOf(condition.Tells(wordsOf(r))), r.AssemblyID, r.Line, r.Count, r.Made)
+	}
+	kept := make([]string, len(order))
+	for i, key := range order {
+		kept[i] = packPart(*grouped[key])
+	}
+	return store.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
+}
+
+// lookedAt says when a survey last looked at each ageing class.
+func lookedAt(ctx context.Context, h store.Handle, machineID int64) (map[string]risk.Day, error) {
+	surveys, err := store.SurveysOf(ctx, h, machineID)
+	if err != nil {
+		return nil, err
+	}
+	looked := map[string]risk.Day{}
+	for _, row := range surveys {
+		_, survey, err := tellSurvey(row)
+		if err != nil {
+			return nil, err
+		}
+		for key, look := range survey.Looks {
+			sub, _ := condition.SubsystemOf(key)
+			for _, class := range sub.Classes {
+				if look == condition.Inspected {
+					looked[class] = max(looked[class], dayOf(row.On))
+				}
+			}
+		}
+	}
+	return looked, nil
+}
+
+func dayOf(day string) risk.Day {
+	at, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		return risk.NoDay
+	}
+	return risk.Day(at.Unix() / 86400) //nolint:gosec // days of four-digit years fit
+}
+
+// packPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.
+func packPart(p risk.Part) string {
+	day := func(d risk.Day) string {
+		if d == risk.NoDay {
+			return ""
+		}
+		return strconv.Itoa(int(d))
+	}
+	return fmt.Sprintf("%s,%d,%d,%d,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Looked))
+}
+
+// unpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
+// no more checks than that they have all fields.
+func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
+	for kept != "" {
+		var one string
+		one, kept, _ = strings.Cut(kept, "\n")
+		p := risk.Part{Machine: machineID, Born: risk.NoDay, Looked: risk.NoDay}
+		var field string
+		p.Class, one, _ = strings.Cut(one, ",")
+		field, one, _ = strings.Cut(one, ",")
+		p.Count = atoi(field)
+		field, one, _ = strings.Cut(one, ",")
+		p.Assembly = int64(atoi(field))
+		field, one, _ = strings.Cut(one, ",")
+		p.Line = atoi(field)
+		field, one, _ = strings.Cut(one, ",")
+		if field != "" {
+			p.Born = risk.Day(atoi(field)) //nolint:gosec // a day, as packPart wrote it
+		}
+		if one != "" {
+			p.Looked = risk.Day(atoi(one)) //nolint:gosec // a day, as packPart wrote it
+		}
+		all = append(all, p)
+	}
+	return all
+}
+
+func atoi(text string) int {
+	n, _ := strconv.Atoi(text)
+	return n
+}
+
+// RenewAgeing makes anew what ages in machines of which it is not known yet, or was told by other rules.
+func (a *App) RenewAgeing(ctx context.Context) error {
+	const batch = 200
+	for {
+		ids, err := store.MachinesWithOldAgeing(ctx, a.db, ageingRules, batch)
+		if err != nil || len(ids) == 0 {
+			return err
+		}
+		for _, id := range ids {
+			err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+				if _, err := store.LockMachine(ctx, tx, id); err != nil {
+					return err
+				}
+				return sumAgeing(ctx, tx, id)
+			})
+			if err != nil {
+				return err
+			}
+		}
+	}
+}

@@ -1,0 +1,271 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/condition"
+	"frugalheron/core/measure"
+	"frugalheron/core/risk"
+	"frugalheron/instruments/meter"
+	"frugalheron/store"
+)
+
+const judgedSheet = "== Main board\nU1 27128 8530 @socket\nBT1 NiCd 3.6V 60mAh !leaking: crust\nC5 0.1uF X2 275V\nC12-C15 47uF 16V\nU9 27128 @empty"
+
+func inspected(seen ...app.SeenFinding) app.JudgedItem {
+	return app.JudgedItem{Look: app.Look{Look: condition.Inspected}, Seen: seen}
+}
+
+// Five surveys: a finding that was fixed and came back is back, with both dates; a survey is a look.
+func TestFiveSurveysOfAMachine(t *testing.T) {
+	db, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
+	now, err := deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "untouched", string(now.Stage.State))
+	held := map[string]string{}
+	for _, item := range now.Guide {
+		for _, p := range item.Parts {
+			held[item.Subsystem] += p.Place + " " + p.Words + ";"
+		}
+	}
+	require.Equal(t, "BT1 NiCd 3.6V 60mAh !leaking: crust;", held["batteries"])
+	require.Equal(t, "C12 C13 C14 C15 47uF 16V;", held["electrolytics"])
+
+	risks, err := deeds.Risks(ctx, viewer, machine.ID, 0, 50)
+	require.NoError(t, err)
+	require.Equal(t, "safety-capacitor", risks.Risks[1].Class)
+	require.Equal(t, []string{"battery-nicd", "BT1", "Main board", "batteries"}, []string{risks.Risks[0].Class, risks.Risks[0].Place, risks.Risks[0].Board, risks.Risks[0].Subsystem})
+	require.Contains(t, risks.Risks[0].Why, "never looked at since it was made")
+
+	var leak int64
+	var invalid *app.Invalid
+	for i, on := range []string{"2021-05-01", "2022-05-02", "2023-05-03", "2024-05-01", "2025-05-01"} {
+		now, err = deeds.StartSurvey(ctx, technician, machine.ID, on, "Ottilie")
+		require.NoError(t, err)
+		_, err = deeds.StartSurvey(ctx, technician, machine.ID, on, "")
+		require.ErrorAs(t, err, &invalid, "one survey at a time")
+		_, err = deeds.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "good", "")
+		require.ErrorAs(t, err, &invalid, "nothing was inspected")
+		seen := []app.SeenFinding{}
+		switch i {
+		case 0:
+			seen = append(seen, app.SeenFinding{New: &store.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"}, Severity: condition.Watch})
+		case 1:
+			seen = append(seen, app.SeenFinding{FindingID: leak, Severity: condition.Hazard, Note: "crust on the board"})
+		case 3:
+			seen = append(seen, app.SeenFinding{FindingID: leak, Severity: condition.Hazard, Gone: true, Note: "replaced by a holder"})
+		case 4:
+			seen = append(seen, app.SeenFinding{FindingID: leak, Severity: condition.Repair})
+		}
+		if i != 2 {
+			now, err = deeds.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries", inspected(seen...))
+			require.NoError(t, err)
+			leak = now.Findings[0].ID
+		}
+		now, err = deeds.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "plastics", inspected())
+		require.NoError(t, err)
+		now, err = deeds.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "worn", "")
+		require.NoError(t, err)
+	}
+	require.Equal(t, []condition.State{"new", "worse", "no look", "gone", "back"}, now.Compared[0].States)
+	require.Equal(t, "first seen 2021-05-01, gone 2024-05-01, back 2025-05-01", now.Findings[0].Story.Words)
+	require.Equal(t, "Main board, BT1", now.Findings[0].Where)
+	require.Equal(t, 2, now.Findings[0].Line)
+	require.Equal(t, condition.Grade("repair"), now.Technical)
+	require.Equal(t, "worn", now.Cosmetic)
+	require.Contains(t, now.NotInspected, "Power supply")
+	require.Equal(t, "needs attention", string(now.Stage.State))
+
+	// The ranking follows: the battery was looked at last year, the capacitors never.
+	risks, err = deeds.Risks(ctx, viewer, machine.ID, 0, 50)
+	require.NoError(t, err)
+	for _, r := range risks.Risks {
+		if r.Class == "battery-nicd" {
+			require.Contains(t, r.Why, "last looked at")
+		} else {
+			require.Contains(t, r.Why, "never looked at")
+		}
+	}
+	for why, deed := range map[string]func() error{
+		"a future day": func() error { _, err := deeds.StartSurvey(ctx, technician, machine.ID, "2999-01-01", ""); return err },
+		"no such kind": func() error {
+			_, err := deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{Subsystem: "batteries", SeenFinding: app.SeenFinding{Severity: "watch", New: &store.FindingFields{}}})
+			return err
+		},
+		"of another machine": func() error {
+			_, err := deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{SeenFinding: app.SeenFinding{Severity: "watch", FindingID: 999}})
+			return err
+		},
+		"no severity": func() error {
+			_, err := deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{SeenFinding: app.SeenFinding{Severity: "bad", FindingID: leak}})
+			return err
+		},
+	} {
+		require.ErrorAs(t, deed(), &invalid, why)
+	}
+	now, err = deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{SeenFinding: app.SeenFinding{FindingID: leak, Severity: condition.Repair, Gone: true, Note: "new holder"}})
+	require.NoError(t, err)
+	require.False(t, now.Findings[0].Story.Open)
+	now, err = deeds.StrikeFinding(ctx, technician, leak, now.Findings[0].Version)
+	require.NoError(t, err)
+	require.Empty(t, now.Findings)
+	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	require.NoError(t, err)
+	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+	require.Contains(t, deedsOf(t, db, "finding", leak), "take back strike of finding")
+	_, err = deeds.JudgeItem(ctx, technician, now.Surveys[0].ID, now.Surveys[0].Version, "supply", inspected())
+	require.ErrorAs(t, err, &invalid, "it has ended")
+}
+
+func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, judgedSheet)
+	say := func(line string) app.Measured {
+		kept, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Line: line})
+		require.NoError(t, err, line)
+		return kept
+	}
+	battery := say("BT1 2.1 V")
+	require.Equal(t, measure.Fail, battery.Judged.Verdict)
+	require.Equal(t, board.ID, *battery.AssemblyID)
+	require.Contains(t, battery.Judged.Why[0], "3 nickel cells in a row")
+	require.Equal(t, measure.Pass, say("+5 4.93").Judged.Verdict)
+	require.Equal(t, measure.Marginal, say("C12 38 uF").Judged.Verdict)
+	guide := say("drive guide 31.4 mm / 30.9 mm")
+	require.Equal(t, measure.Fail, guide.Judged.Verdict)
+	require.InDelta(t, 0.6, guide.Fit.TakeOff, 1e-9)
+	var invalid *app.Invalid
+	_, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Line: "U1 27128"})
+	require.ErrorAs(t, err, &invalid)
+
+	understood, err := deeds.Understand(ctx, technician, machine.ID, "BT1 2.1 V")
+	require.NoError(t, err)
+	require.True(t, understood.Measured.Sure)
+	require.Equal(t, measure.Fail, understood.Measured.Verdict)
+	understood, err = deeds.Understand(ctx, technician, 0, "EH-0142 +5 4.70")
+	require.NoError(t, err)
+	require.Equal(t, "+5 4.70", understood.Measured.Line)
+	require.True(t, understood.Sure)
+	understood, err = deeds.Understand(ctx, technician, machine.ID, "U1 27128-25 8533")
+	require.NoError(t, err)
+	require.Nil(t, understood.Measured)
+
+	now, err := deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, 2, now.Stage.Count, "the battery and the guide")
+	require.NoError(t, deeds.Undo(ctx, technician, battery.Event))
+	all, err := deeds.Measurements(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, all, 3)
+	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	require.NoError(t, err)
+	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+
+	turned, err := deeds.AddAdjuster(ctx, technician, machine.ID, app.AdjusterFields{Name: "VR3", Does: "width of the picture, beside the tube", Position: "two o'clock"})
+	require.NoError(t, err)
+	require.Equal(t, "tube", string(turned[0].Cautions[0].Key))
+	_, err = deeds.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock", "")
+	require.ErrorAs(t, err, &invalid)
+	turned, err = deeds.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock", "the picture was too narrow")
+	require.NoError(t, err)
+	require.Equal(t, app.Turn{On: turned[0].Turns[0].On, Before: "two o'clock", After: "three o'clock", Why: "the picture was too narrow"}, turned[0].Turns[0])
+}
+
+// The meter drops in the middle of a series: the readings are kept, the state is told, and asking again goes on.
+func TestAMeterDropsInASeries(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, judgedSheet)
+	series, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+	require.NoError(t, err)
+	var invalid *app.Invalid
+	_, err = deeds.TakeReading(ctx, technician, series.ID)
+	require.ErrorAs(t, err, &invalid, "no meter is set up")
+	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {measure.Volts: 4.93}})
+	require.NoError(t, err)
+	defer standIn.Close()
+	deeds.WithMeter(standIn.Address())
+	there, err := deeds.Meter(ctx, technician)
+	require.NoError(t, err)
+	require.Equal(t, []string{"+5"}, there.Points)
+	require.ErrorAs(t, deeds.TouchPoint(ctx, technician, "nowhere", "none"), &invalid)
+	require.NoError(t, deeds.TouchPoint(ctx, technician, "+5", "lost link"))
+	counts, troubles := []int{}, 0
+	for range 6 {
+		told, err := deeds.TakeReading(ctx, technician, series.ID)
+		require.NoError(t, err)
+		counts = append(counts, len(told.Readings))
+		if told.Trouble != "" {
+			troubles++
+			require.Contains(t, told.Trouble, "does not answer any more")
+		}
+	}
+	require.Equal(t, []int{1, 2, 3, 3, 4, 5}, counts)
+	require.Equal(t, 1, troubles)
+	require.NoError(t, deeds.TouchPoint(ctx, technician, "", "overload"))
+	told, err := deeds.TakeReading(ctx, technician, series.ID)
+	require.NoError(t, err)
+	require.Contains(t, told.Trouble, "overload")
+	told, err = deeds.AddReading(ctx, technician, series.ID, 9)
+	require.NoError(t, err)
+	require.Equal(t, measure.Fail, told.Judged.Verdict)
+	told, err = deeds.DropReading(ctx, technician, series.ID, told.Version)
+	require.NoError(t, err)
+	require.Equal(t, measure.Pass, told.Judged.Verdict)
+	require.Equal(t, 5, told.Judged.Stats.Count)
+	require.Contains(t, told.Instrument, "stand-in meter")
+	guide, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Point: "guide", Quantity: measure.Millimetres})
+	require.NoError(t, err)
+	_, err = deeds.TakeReading(ctx, technician, guide.ID)
+	require.ErrorAs(t, err, &invalid)
+	standIn.Close()
+	told, err = deeds.TakeReading(ctx, technician, series.ID)
+	require.NoError(t, err)
+	require.Contains(t, told.Trouble, "the meter does not answer")
+	require.Len(t, told.Readings, 5)
+}
+
+// The ranking follows what the collection says of climates and classes, and what is in no machine is not in it.
+func TestTheRankingFollowsTheCollection(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, "== Main board\nBT1 NiCd 3.6V")
+	first := func() app.Risk {
+		risks, err := deeds.Risks(ctx, viewer, 0, 0, 10)
+		require.NoError(t, err)
+		require.NotEmpty(t, risks.Risks)
+		return risks.Risks[0]
+	}
+	room := first()
+	require.NoError(t, deeds.SayClimate(ctx, curator, "Boiler house", "damp"))
+	require.InDelta(t, room.Rank*1.5, first().Rank, room.Rank*0.02)
+	var invalid *app.Invalid
+	require.ErrorAs(t, deeds.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
+	classes, err := deeds.AgeingClasses(ctx, viewer)
+	require.NoError(t, err)
+	require.True(t, classes[0].Shipped)
+	own := classes[0].Class
+	own.Intervals, own.Source = []risk.Interval{{FromYears: 0, Months: 1}}, "our own log of leaks"
+	_, err = deeds.ChangeAgeingClass(ctx, technician, 0, own)
+	require.ErrorIs(t, err, app.ErrForbidden)
+	classes, err = deeds.ChangeAgeingClass(ctx, curator, 0, own)
+	require.NoError(t, err)
+	require.Equal(t, []any{false, 1}, []any{classes[0].Shipped, classes[0].Version})
+	var stale *app.Stale
+	_, err = deeds.ChangeAgeingClass(ctx, curator, 0, own)
+	require.ErrorAs(t, err, &stale)
+	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)
+
+	plan, err := deeds.PlanOpenings(ctx, viewer, 60)
+	require.NoError(t, err)
+	require.Len(t, plan.Openings, 1)
+	require.Equal(t, []int{55, 5, 0}, []int{plan.Minutes, plan.Left, plan.Waiting})
+	plan, err = deeds.PlanOpenings(ctx, viewer, 30)
+	require.NoError(t, err)
+	require.Equal(t, 1, plan.Waiting)
+
+	_, err = deeds.MoveAssembly(ctx, technician, board.ID, board.Version, app.Move{To: "place", Place: "Net store"})
+	require.NoError(t, err)
+	risks, err := deeds.Risks(ctx, viewer, machine.ID, 0, 10)
+	require.NoError(t, err)
+	require.Empty(t, risks.Risks, "it is not in the machine any more")
+	require.NoError(t, deeds.RenewAgeing(ctx))
+}

@@ -1,0 +1,111 @@
+package app
+
+import (
+	"context"
+	"errors"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/measure"
+	"frugalheron/instruments/meter"
+	"frugalheron/store"
+)
+
+// WithMeter measures through the meter at an address, as 127.0.0.1:7072.
+func (a *App) WithMeter(address string) *App {
+	a.meter = address
+	return a
+}
+
+// Meter is the meter on the bench, and what a stand-in can be told.
+type Meter struct {
+	Address string   `json:"address" doc:"Empty when none is set up"`
+	Name    string   `json:"name" doc:"What it calls itself; empty when it does not answer"`
+	Trouble string   `json:"trouble" doc:"Why it does not answer, else empty"`
+	Points  []string `json:"points" doc:"What a stand-in's leads can be put to; empty for a real meter"`
+	Faults  []string `json:"faults" doc:"What a stand-in can be told to get wrong"`
+}
+
+// Meter asks for the meter on the bench.
+func (a *App) Meter(ctx context.Context, actor Actor) (Meter, error) {
+	m := Meter{Address: a.meter, Points: []string{}, Faults: []string{}}
+	if err := actor.must(MayWriteSheets); err != nil || a.meter == "" {
+		return m, err
+	}
+	client, err := meter.Dial(ctx, a.meter)
+	if err != nil {
+		m.Trouble = err.Error()
+		return m, nil
+	}
+	defer client.Close()
+	m.Name = client.Name()
+	if points, err := client.Points(ctx); err == nil && len(points) > 0 {
+		m.Points, m.Faults = points, meter.Faults
+	}
+	return m, nil
+}
+
+// TouchPoint puts a stand-in's leads to a point and tells it what to get wrong; a real meter refuses.
+func (a *App) TouchPoint(ctx context.Context, actor Actor, point, fault string) error {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return err
+	}
+	client, err := meter.Dial(ctx, a.meter)
+	if err != nil {
+		return &Invalid{"meter", err.Error()}
+	}
+	defer client.Close()
+	if err := client.Touch(ctx, point, fault); err != nil {
+		return &Invalid{"point", err.Error()}
+	}
+	return nil
+}
+
+// TakeReading has the meter read the point of a measurement once more. When it does not answer, or shows
+// overload, the readings so far are kept and the measurement says why it stopped; asking again goes on.
+func (a *App) TakeReading(ctx context.Context, actor Actor, id int64) (Measurement, error) {
+	if err := actor.must(MayWriteSheets); err != nil {
+		return Measurement{}, err
+	}
+	now, err := measurementByID(ctx, a.db, id)
+	if err != nil {
+		return now, err
+	}
+	switch {
+	case a.meter == "":
+		return now, &Invalid{"meter", "no meter is set up; start the application with --meter, or type what you read"}
+	case !meter.Knows(now.Quantity):
+		return now, &Invalid{"quantity", "a meter does not measure that; type what you read"}
+	}
+	value, name, err := a.readMeter(ctx, now.Quantity)
+	var refused *meter.RefusedError
+	switch {
+	case err == nil:
+		return a.addReading(ctx, actor, id, value, name)
+	case ctx.Err() != nil:
+		return now, ctx.Err()
+	case errors.Is(err, meter.ErrLost), errors.Is(err, meter.ErrOverload), errors.As(err, &refused), errors.Is(err, errNoMeter):
+		return a.stopSeries(ctx, actor, id, err.Error())
+	}
+	return now, err
+}
+
+// errNoMeter is returned when no meter answers at its address.
+var errNoMeter = errors.New("the meter does not answer")
+
+func (a *App) readMeter(ctx context.Context, of measure.Quantity) (value float64, name string, err error) {
+	client, err := meter.Dial(ctx, a.meter)
+	if err != nil {
+		return 0, "", errors.Join(errNoMeter, err)
+	}
+	defer client.Close()
+	value, err = client.Read(ctx, of)
+	return value, client.Name(), err
+}
+
+func (a *App) stopSeries(ctx context.Context, actor Actor, id int64, why string) (Measurement, error) {
+	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+		row.Trouble = why
+		return record(ctx, tx, actor, "meter stopped", "measurement", id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
+	})
+}

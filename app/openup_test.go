@@ -1,0 +1,205 @@
+package app_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/teardown"
+	"frugalheron/core/wiring"
+	"frugalheron/store"
+)
+
+func plug(name string) wiring.Connector {
+	return wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 10, SocketPins: 10, Key: "notch"}
+}
+
+// A machine is taken apart in 25 steps with 14 connectors, handed over, and put together again; one connector
+// is left, and named.
+func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
+	db, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board\nU1 7400 8530\nJ1-J14 header")
+	ottilie, err := deeds.AddAccount(ctx, "ottilie", "Ottilie Wren", app.Curator, "estuary-curator")
+	require.NoError(t, err)
+	bram, err := deeds.AddAccount(ctx, "bram", "Bram Sedge", app.Technician, "estuary-technician")
+	require.NoError(t, err)
+	first, second := app.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: app.Curator}, app.Actor{AccountID: bram, Name: "Bram Sedge", Role: app.Technician}
+
+	for i := range 13 {
+		_, err := deeds.MapConnector(ctx, first, machine.ID, plug(fmt.Sprintf("J%d", i+1)))
+		require.NoError(t, err)
+	}
+	var invalid *app.Invalid
+	_, err = deeds.MapConnector(ctx, first, machine.ID, plug("j3"))
+	require.ErrorAs(t, err, &invalid, "a name stands for one connector")
+	_, err = deeds.StartTeardown(ctx, viewer, machine.ID, app.StartedTeardown{Purpose: "battery", Rows: 4, Columns: 6})
+	require.ErrorIs(t, err, app.ErrForbidden)
+	log, err := deeds.StartTeardown(ctx, first, machine.ID, app.StartedTeardown{Purpose: "battery out", Rows: 4, Columns: 6})
+	require.NoError(t, err)
+	_, err = deeds.StartTeardown(ctx, first, machine.ID, app.StartedTeardown{Purpose: "again", Rows: 4, Columns: 6})
+	require.ErrorAs(t, err, &invalid)
+
+	plugs := 0
+	for i := range 25 {
+		line := fmt.Sprintf("Part %d | 2x M3x%d PH1 @%s", i+1, 5+i%4, log.FreeCell)
+		if log.FreeCell == "" {
+			line = fmt.Sprintf("Part %d | 2x M3x6 PH1 @hole", i+1)
+		}
+		if i >= 5 && plugs < 14 {
+			plugs++
+			line += fmt.Sprintf(" | unplug J%d", plugs) // J14 is not on the map yet
+		}
+		log, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: line})
+		require.NoError(t, err, line)
+	}
+	require.Equal(t, teardown.Sums{Steps: 25, Off: 25, Fasteners: 50, Aside: 48, Unplugged: 14, Open: 14}, log.Sums)
+	require.Equal(t, 25, log.Next)
+	opened, err := deeds.OpenedUp(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "in hand", string(opened.Stage.State))
+	require.Equal(t, "Ottilie Wren", opened.Now.StartedBy)
+	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: "More | 2x M3x5 @A99"})
+	require.ErrorAs(t, err, &invalid)
+	require.Equal(t, "line", invalid.Field)
+	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
+	require.ErrorAs(t, err, &invalid)
+	_, err = deeds.EndTeardown(ctx, second, log.ID)
+	require.ErrorContains(t, err, "step 25, Part 25, is not back on")
+
+	// Somebody else puts it together, and forgets J7.
+	for _, s := range log.Steps {
+		step := log.Steps[len(log.Steps)-s.N]
+		r := app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}, Plugged: step.Connectors}
+		if len(step.Connectors) > 0 && step.Connectors[0] == "J7" {
+			r.Plugged = nil
+		}
+		if step.N == 3 {
+			r.Left = []teardown.LeftOver{{Fastener: 0, Count: 1}}
+		}
+		_, err = deeds.ReverseStep(ctx, second, step.ID, step.Version, r)
+		require.NoError(t, err)
+	}
+	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	require.NoError(t, err)
+	require.Equal(t, "Bram Sedge", log.Steps[4].ReversedBy)
+	_, err = deeds.EndTeardown(ctx, second, log.ID)
+	require.ErrorAs(t, err, &invalid)
+	require.Contains(t, invalid.Why, "connector J7, unplugged in step 12, is open")
+	require.Contains(t, invalid.Why, "1 M3 x 7 mm of step 3, Part 3, is left over")
+
+	// The screw left over is a finding, once; the reckoning names the open connector.
+	found, err := deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, found.Findings, 1)
+	require.Equal(t, "1 M3 x 7 mm left over from Part 3", found.Findings[0].Where)
+	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+	require.NoError(t, err)
+	labels := map[string]string{}
+	for _, v := range reckoned.Verdicts {
+		labels[v.Key] = v.Value
+	}
+	require.Equal(t, "1 open", labels["open-connectors"])
+
+	wired, err := deeds.Wiring(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, 1, wired.Open)
+	var stale *app.Stale
+	_, err = deeds.PlugConnector(ctx, second, wired.Connectors[6].ID, 1, false)
+	require.ErrorAs(t, err, &stale)
+	_, err = deeds.StrikeConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version)
+	require.ErrorAs(t, err, &invalid, "what is open is not forgotten")
+	_, err = deeds.PlugConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version, false)
+	require.NoError(t, err)
+	third := log.Steps[2]
+	_, err = deeds.ReverseStep(ctx, second, third.ID, third.Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back, Left: []teardown.LeftOver{{Fastener: 0, Count: 1, Reason: "the hole is stripped"}}}})
+	require.NoError(t, err)
+	log, err = deeds.EndTeardown(ctx, second, log.ID)
+	require.NoError(t, err)
+	require.Equal(t, "together", log.Outcome)
+	require.Contains(t, log.Why, "the hole is stripped")
+	found, err = deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, found.Findings, 1)
+	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: "Late"})
+	require.ErrorAs(t, err, &invalid)
+
+	// That it ended can be taken back; the log becomes the procedure of the model.
+	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	require.NoError(t, err)
+	require.Contains(t, history.Events[0].What, "ended the log, together")
+	require.NoError(t, deeds.Undo(ctx, second, history.Events[0].ID))
+	procedure, err := deeds.MakeProcedure(ctx, second, log.ID, "Down to part 25", "Mind the clips")
+	require.NoError(t, err)
+	_, err = deeds.MakeProcedure(ctx, second, log.ID, "down to PART 25", "")
+	require.ErrorAs(t, err, &invalid)
+	fields := procedure.ProcedureFields
+	fields.Body += "\nodd | stuff"
+	_, err = deeds.ChangeProcedure(ctx, second, procedure.ID, procedure.Version, fields)
+	require.ErrorContains(t, err, "line 26")
+	require.Equal(t, []string{"start teardown", "end teardown", "reopen teardown"}, deedsOf(t, db, "teardown", log.ID))
+}
+
+// The next machine of the model starts from the procedure; how it differs dates the build.
+func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
+	dated := "== Main board\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535"
+	_, deeds, older, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
+	newer, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole", Model: "Meridian 2"})
+	require.NoError(t, err)
+	_, err = deeds.TakeOverSheet(ctx, technician, newer.ID, "== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
+	require.NoError(t, err)
+	log, err := deeds.StartTeardown(ctx, technician, older.ID, app.StartedTeardown{Purpose: "look at the battery", Rows: 2, Columns: 2})
+	require.NoError(t, err)
+	for _, line := range []string{"Lid | 4x M3x8 @A1", "Battery | differs battery: soldered", "Power supply | unplug P1 | in this order"} {
+		log, err = deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: line})
+		require.NoError(t, err)
+	}
+	// Cautions come at the first step where they are due, on the way back.
+	require.Equal(t, "mains", string(log.Steps[2].Cautions[0].Key))
+	require.Equal(t, "cells", string(log.Steps[1].Cautions[0].Key))
+	procedure, err := deeds.MakeProcedure(ctx, technician, log.ID, "To the battery", "The lid is brittle")
+	require.NoError(t, err)
+
+	next, err := deeds.StartTeardown(ctx, technician, newer.ID, app.StartedTeardown{Purpose: "battery", Rows: 2, Columns: 2, ProcedureID: &procedure.ID})
+	require.NoError(t, err)
+	require.Equal(t, "The lid is brittle", next.Warnings)
+	require.Len(t, next.Upcoming, 3)
+	next, err = deeds.AddStep(ctx, technician, next.ID, app.WrittenStep{Step: &next.Upcoming[0]})
+	require.NoError(t, err)
+	next, err = deeds.AddStep(ctx, technician, next.ID, app.WrittenStep{Line: "Battery | differs battery: in a holder"})
+	require.NoError(t, err)
+	require.Len(t, next.Upcoming, 1)
+	require.Equal(t, []teardown.Change{{Step: 2, Off: "Battery", Text: "battery here: in a holder; in the procedure: soldered"}}, next.Changes)
+	opened, err := deeds.OpenedUp(ctx, viewer, newer.ID)
+	require.NoError(t, err)
+	require.Len(t, opened.Variants, 1)
+	require.Contains(t, opened.Variants[0].Dates, "soldered gave place to in a holder between 198")
+
+	// A step that is changed gives back what it does not name any more; one struck out can be brought back.
+	step := log.Steps[2]
+	log, err = deeds.ChangeStep(ctx, technician, step.ID, step.Version, app.WrittenStep{Line: "Power supply | unplug P2"})
+	require.NoError(t, err)
+	wired, err := deeds.Wiring(ctx, viewer, older.ID)
+	require.NoError(t, err)
+	require.Equal(t, []bool{false, true}, []bool{wired.Connectors[0].Open, wired.Connectors[1].Open})
+	var stale *app.Stale
+	_, err = deeds.StrikeStep(ctx, technician, step.ID, step.Version)
+	require.ErrorAs(t, err, &stale)
+	log, err = deeds.StrikeStep(ctx, technician, step.ID, log.Steps[2].Version)
+	require.NoError(t, err)
+	require.Len(t, log.Steps, 2)
+	require.Zero(t, log.Sums.Open)
+	history, err := deeds.History(ctx, viewer, older.ID, 0, 5)
+	require.NoError(t, err)
+	require.Equal(t, "struck out the step Power supply | unplug P2", history.Events[0].What)
+	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	require.NoError(t, err)
+	require.Equal(t, []string{"P2"}, log.Steps[2].Open)
+	drawn, err := deeds.WiringDrawing(ctx, viewer, older.ID, "")
+	require.NoError(t, err)
+	require.Contains(t, string(drawn.Data), "P2")
+	list, err := deeds.WiringList(ctx, viewer, older.ID)
+	require.NoError(t, err)
+	require.Contains(t, string(list.Data), "P2,not said yet")
+}

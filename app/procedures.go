@@ -1,0 +1,165 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/teardown"
+	"frugalheron/store"
+)
+
+func isBlankOrComment(line string) bool {
+	line = strings.TrimSpace(line)
+	return line == "" || strings.HasPrefix(line, "#")
+}
+
+// Procedures lists how models are taken apart.
+func (a *App) Procedures(ctx context.Context, actor Actor) ([]store.Procedure, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	return store.ProceduresOf(ctx, a.db, "", "")
+}
+
+// ToldProcedure is a procedure with its steps read, and what is not made the same on all machines.
+type ToldProcedure struct {
+	store.Procedure
+	Steps    []teardown.Step      `json:"steps"`
+	Variants []teardown.Differing `json:"variants"`
+}
+
+// Procedure reads one.
+func (a *App) Procedure(ctx context.Context, actor Actor, id int64) (ToldProcedure, error) {
+	if err := actor.must(MayLook); err != nil {
+		return ToldProcedure{}, err
+	}
+	p, err := store.ProcedureByID(ctx, a.db, id)
+	if err != nil {
+		return ToldProcedure{}, err
+	}
+	told := ToldProcedure{Procedure: p}
+	if told.Steps, err = stepsOf(p.Body); err != nil {
+		return told, err
+	}
+	told.Variants, err = a.variants(ctx, actor, p.Maker, p.Model)
+	return told, err
+}
+
+// MakeProcedure makes the log of a machine the procedure of its model. Cells of the tray are left as they
+// were: the next tray is filled the same way.
+func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, title, warnings string) (store.Procedure, error) {
+	var made store.Procedure
+	told, err := a.Teardown(ctx, actor, teardownID)
+	if err != nil {
+		return made, err
+	}
+	machine, err := a.Machine(ctx, actor, told.MachineID)
+	if err != nil {
+		return made, err
+	}
+	if len(told.Steps) == 0 {
+		return made, &Invalid{"title", "the log has no steps yet"}
+	}
+	written := []string{}
+	for _, s := range told.Steps {
+		written = append(written, s.Line)
+	}
+	f := store.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title, Body: strings.Join(written, "\n"), Warnings: warnings}
+	if err := checkProcedure(&f); err != nil {
+		return made, err
+	}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		id, err := store.InsertProcedure(ctx, tx, f, &teardownID)
+		if err != nil {
+			return procedureTaken(err, f)
+		}
+		if made, err = store.ProcedureByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "make procedure", "procedure", id, &told.MachineID, nil, f)
+	})
+	return made, err
+}
+
+// ChangeProcedure rewrites one, starting from a version.
+func (a *App) ChangeProcedure(ctx context.Context, actor Actor, id int64, version int, f store.ProcedureFields) (store.Procedure, error) {
+	var changed store.Procedure
+	if err := checkProcedure(&f); err != nil {
+		return changed, err
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		before, err := store.LockProcedure(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &Stale{What: "the procedure", Newer: before}
+		}
+		if err := store.UpdateProcedure(ctx, tx, id, f); err != nil {
+			return procedureTaken(err, f)
+		}
+		if changed, err = store.ProcedureByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "change procedure", "procedure", id, nil, before.ProcedureFields, f)
+	})
+	return changed, err
+}
+
+func procedureTaken(err error, f store.ProcedureFields) error {
+	if store.Violates(err, "procedure_title_key") {
+		return &Invalid{"title", f.Maker + " " + f.Model + " has a procedure of that name; change that one, or choose another name"}
+	}
+	return err
+}
+
+func checkProcedure(f *store.ProcedureFields) error {
+	err := checkAll(oneLine("maker", &f.Maker), oneLine("model", &f.Model), oneLine("title", &f.Title), lines("body", &f.Body), lines("warnings", &f.Warnings))
+	switch {
+	case err != nil:
+		return err
+	case f.Model == "":
+		return &Invalid{"model", "a procedure is one of a model; say in the machine's record which it is"}
+	case f.Title == "":
+		return &Invalid{"title", "say how far it goes, as Down to the main board"}
+	}
+	steps, err := stepsOf(f.Body)
+	if err == nil && len(steps) == 0 {
+		return &Invalid{"body", "write a step a line, as Lid | 4x M3x8 PH1 @A1"}
+	}
+	return err
+}
+
+// variants puts together how the machines of a model are made, where that differs, with when each was built.
+func (a *App) variants(ctx context.Context, actor Actor, maker, model string) ([]teardown.Differing, error) {
+	seen, err := store.ObservedSteps(ctx, a.db, maker, model)
+	if err != nil {
+		return nil, err
+	}
+	built := map[int64][2]string{}
+	observed := []teardown.Observed{}
+	for _, one := range seen {
+		span, ok := built[one.MachineID]
+		if !ok {
+			dated, err := a.Dating(ctx, actor, one.MachineID)
+			if err != nil && !errors.Is(err, ErrNotFound) {
+				return nil, err
+			}
+			if e := dated.Result.Estimate; e != nil {
+				span = [2]string{e.From.String(), e.To.String()}
+			}
+			built[one.MachineID] = span
+		}
+		step, err := readKept[teardown.Step](one.Body)
+		if err != nil {
+			return nil, err
+		}
+		for _, v := range step.Differs {
+			observed = append(observed, teardown.Observed{Variant: v, Machine: one.Accession, From: span[0], To: span[1]})
+		}
+	}
+	return teardown.Variants(observed), nil
+}

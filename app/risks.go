@@ -1,0 +1,295 @@
+package app
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"math"
+	"slices"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/condition"
+	"frugalheron/core/risk"
+	"frugalheron/store"
+)
+
+// Risk is a part that ages, with its place in the order.
+type Risk struct {
+	Machine    store.MachineName `json:"machine"`
+	AssemblyID int64             `json:"assemblyId"`
+	Board      string            `json:"board"`
+	Line       int               `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
+	Place      string            `json:"place" doc:"Designators, or what it is called"`
+	Class      string            `json:"class"`
+	Name       string            `json:"name" doc:"Of the class"`
+	Subsystem  string            `json:"subsystem" doc:"Where a survey looks at it"`
+	Count      int               `json:"count"`
+	Rank       float64           `json:"rank" doc:"Missed looks times the weight of what happens: an order, not a probability"`
+	Missed     float64           `json:"missed" doc:"Months since the last look, by the months between two looks"`
+	IsDue      bool              `json:"isDue"`
+	Why        string            `json:"why" doc:"All of it in a sentence"`
+}
+
+// RiskPage is a page of the order.
+type RiskPage struct {
+	Risks []Risk `json:"risks"`
+	Total int    `json:"total" doc:"Parts, or groups of equal parts, that are ranked"`
+	Due   int    `json:"due" doc:"Of them those that should have been looked at by now"`
+	Next  int    `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
+}
+
+// ranking is a collection in its order.
+type ranking struct {
+	table    risk.Table
+	machines map[int64]risk.Machine
+	ranked   []risk.Ranked
+}
+
+// Risks ranks what ages, what to look at first at the top: of one machine, or for 0 of the collection.
+func (a *App) Risks(ctx context.Context, actor Actor, machineID int64, after, limit int) (RiskPage, error) {
+	page := RiskPage{Risks: []Risk{}}
+	if err := actor.must(MayLook); err != nil {
+		return page, err
+	}
+	r, err := a.rank(ctx, machineID)
+	if err != nil {
+		return page, err
+	}
+	page.Total = len(r.ranked)
+	for _, one := range r.ranked {
+		if one.IsDue() {
+			page.Due++
+		}
+	}
+	end := min(after+limit, page.Total)
+	if after < end {
+		page.Risks, err = r.tell(ctx, a.db, r.ranked[after:end])
+	}
+	if end < page.Total {
+		page.Next = end
+	}
+	return page, err
+}
+
+func (a *App) rank(ctx context.Context, machineID int64) (ranking, error) {
+	r := ranking{machines: map[int64]risk.Machine{}}
+	own, err := a.ownClasses(ctx)
+	if err != nil {
+		return r, err
+	}
+	classes := []risk.Class{}
+	for _, c := range own {
+		classes = append(classes, c.Class)
+	}
+	r.table = risk.TableOf(classes)
+	rows, err := store.Ageing(ctx, a.db, machineID)
+	if err != nil {
+		return r, err
+	}
+	parts := make([]risk.Part, 0, 8*len(rows))
+	for _, row := range rows {
+		m := risk.Machine{Acquired: risk.NoDay, Built: risk.NoDay, Climate: risk.Climate(row.Climate)}
+		if row.Acquired != nil {
+			m.Acquired = dayOf(*row.Acquired)
+		}
+		if row.EraFrom != nil {
+			m.Built = risk.Day(time.Date(*row.EraFrom, time.January, 1, 0, 0, 0, 0, time.UTC).Unix() / 86400) //nolint:gosec // years of machines
+		}
+		r.machines[row.MachineID] = m
+		parts = unpackParts(parts, row.MachineID, row.Parts)
+	}
+	r.ranked = risk.Rank(r.table, r.machines, parts, dayOf(today()))
+	return r, nil
+}
+
+// tell names some of the ranked parts.
+func (r ranking) tell(ctx context.Context, h store.Handle, some []risk.Ranked) ([]Risk, error) {
+	machines, assemblies, lines := []int64{}, []int64{}, []int{}
+	for _, one := range some {
+		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly), append(lines, one.Line)
+	}
+	names, err := store.MachineNames(ctx, h, machines)
+	if err != nil {
+		return nil, err
+	}
+	spots, err := store.AgeingSpots(ctx, h, assemblies, lines)
+	if err != nil {
+		return nil, err
+	}
+	told := make([]Risk, len(some))
+	for i, one := range some {
+		t := Risk{
+			AssemblyID: one.Assembly, Line: one.Line, Class: one.Class, Name: r.table[one.Class].Name, Count: one.Count, Rank: round2(one.Rank), Missed: round2(one.Missed),
+			IsDue: one.IsDue(), Why: one.Sentence(r.table, r.machines[one.Machine]), Subsystem: subsystemOf(one.Class),
+		}
+		for _, n := range names {
+			if n.ID == one.Machine {
+				t.Machine = n
+			}
+		}
+		for _, s := range spots {
+			if s.AssemblyID == one.Assembly && s.Line == one.Line {
+				t.Board, t.Place = s.Board, cmp.Or(s.Places, s.Marking, s.Board)
+			}
+		}
+		told[i] = t
+	}
+	return told, nil
+}
+
+func round2(v float64) float64 { return math.Round(v*100) / 100 }
+
+// subsystemOf is the subsystem in which a survey looks at a class.
+func subsystemOf(class string) string {
+	for _, s := range condition.Subsystems() {
+		if slices.Contains(s.Classes, class) {
+			return s.Key
+		}
+	}
+	return ""
+}
+
+// Opening is a machine that is proposed to be opened.
+type Opening struct {
+	Machine store.MachineName `json:"machine"`
+	Minutes int               `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
+	Timed   bool              `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
+	Look    []Risk            `json:"look" doc:"What is due in it, the first to look at first"`
+	More    int               `json:"more" doc:"What is due beside that"`
+}
+
+// OpeningPlan is what to open first in so much time.
+type OpeningPlan struct {
+	Openings []Opening `json:"openings"`
+	Minutes  int       `json:"minutes" doc:"That all of it takes"`
+	Left     int       `json:"left" doc:"Minutes that are left"`
+	Waiting  int       `json:"waiting" doc:"Machines with something due that are not in the plan"`
+}
+
+// Bounds of a plan that is shown.
+const (
+	mostOpenings = 60
+	mostLooks    = 6
+)
+
+// PlanOpenings says what to open first in some minutes.
+func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (OpeningPlan, error) {
+	plan := OpeningPlan{Openings: []Opening{}}
+	if err := actor.must(MayLook); err != nil {
+		return plan, err
+	}
+	r, err := a.rank(ctx, 0)
+	if err != nil {
+		return plan, err
+	}
+	times, err := store.OpeningTimes(ctx, a.db)
+	if err != nil {
+		return plan, err
+	}
+	chosen, left := risk.Plan(r.table, r.ranked, minutes, func(id int64) int { return times[id] })
+	plan.Left, plan.Minutes = left, minutes-left
+	waiting := map[int64]bool{}
+	for _, one := range r.ranked {
+		if one.IsDue() {
+			waiting[one.Machine] = true
+		}
+	}
+	plan.Waiting = len(waiting) - len(chosen)
+	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
+		shown := c.Look[:min(len(c.Look), mostLooks)]
+		look, err := r.tell(ctx, a.db, shown)
+		if err != nil {
+			return plan, err
+		}
+		plan.Openings = append(plan.Openings, Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Look: look, More: len(c.Look) - len(shown)})
+	}
+	return plan, nil
+}
+
+// OwnClass is an ageing class as the collection ranks by it.
+type OwnClass struct {
+	risk.Class
+	Version int  `json:"version" doc:"0 while it is as it ships"`
+	Shipped bool `json:"shipped" doc:"It is as it ships"`
+}
+
+func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
+	rows, err := store.OwnClasses(ctx, a.db)
+	if err != nil {
+		return nil, err
+	}
+	own := []OwnClass{}
+	for _, row := range rows {
+		c, err := readKept[risk.Class](row.Body)
+		if err != nil {
+			return nil, err
+		}
+		own = append(own, OwnClass{Class: c, Version: row.Version})
+	}
+	return own, nil
+}
+
+// AgeingClasses lists the classes by which the collection is ranked.
+func (a *App) AgeingClasses(ctx context.Context, actor Actor) ([]OwnClass, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	own, err := a.ownClasses(ctx)
+	if err != nil {
+		return nil, err
+	}
+	all := []OwnClass{}
+	for _, c := range risk.Shipped() {
+		if at := slices.IndexFunc(own, func(o OwnClass) bool { return o.Key == c.Key }); at >= 0 {
+			all = append(all, own[at])
+		} else {
+			all = append(all, OwnClass{Class: c, Shipped: true})
+		}
+	}
+	return all, nil
+}
+
+// ChangeAgeingClass says by what the collection ranks a class, starting from a version.
+func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c risk.Class) ([]OwnClass, error) {
+	if err := checkAll(oneLine("name", &c.Name), oneLine("happens", &c.Happens), oneLine("source", &c.Source)); err != nil {
+		return nil, err
+	}
+	if err := c.Check(); err != nil {
+		return nil, &Invalid{"intervals", err.Error()}
+	}
+	before, err := a.AgeingClasses(ctx, actor)
+	if err != nil {
+		return nil, err
+	}
+	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
+	err = a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		written, err := store.PutOwnClass(ctx, tx, c.Key, toKeep(c), version)
+		if err != nil {
+			return err
+		}
+		if !written {
+			return &Stale{What: "the ageing class", Newer: before[at]}
+		}
+		return record(ctx, tx, actor, "change ageing class", "ageing class", int64(at), nil, before[at].Class, c)
+	})
+	if err != nil {
+		return nil, err
+	}
+	return a.AgeingClasses(ctx, actor)
+}
+
+// SayClimate says how a place treats what stands there.
+func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string) error {
+	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := store.SetClimate(ctx, tx, place, climate)
+		if errors.Is(err, ErrNotFound) {
+			return &Invalid{"place", "choose a place that is in the list"}
+		}
+		if err != nil || before == climate {
+			return err
+		}
+		return record(ctx, tx, actor, "say climate", "place", 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
+	})
+}

@@ -1,0 +1,198 @@
+package web
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/core/wiring"
+	"frugalheron/store"
+)
+
+// ByVersion addresses a record as it was read.
+type ByVersion struct {
+	ByID
+	Version int `query:"version" minimum:"1" required:"true"`
+}
+
+// ChangedConnector is what the map says of a connector, and the version that it started from.
+type ChangedConnector struct {
+	Versioned
+	wiring.Connector
+}
+
+// ChangedStep is a step, and the version that it started from.
+type ChangedStep struct {
+	Versioned
+	app.WrittenStep
+}
+
+// ReversedStep is how a step was put back, and the version that it started from.
+type ReversedStep struct {
+	Versioned
+	app.Reversed
+}
+
+// PluggedConnector says whether a connector is open.
+type PluggedConnector struct {
+	Versioned
+	Open bool `json:"open"`
+}
+
+// NewProcedure is what a log becomes the procedure as.
+type NewProcedure struct {
+	Title    string `json:"title" maxLength:"200" doc:"How far it goes, as Down to the main board"`
+	Warnings string `json:"warnings" maxLength:"4000" required:"false"`
+}
+
+// ChangedProcedure is a procedure, and the version that it started from.
+type ChangedProcedure struct {
+	Versioned
+	store.ProcedureFields
+}
+
+func (s *Server) registerOpenUp() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-opened-up", Method: http.MethodGet, Path: "/api/machines/{id}/opened-up", Summary: "How a machine is taken apart: the open log, earlier ones, procedures of its model", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.OpenedUp], error) {
+		return answer(s.app.OpenedUp(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "start-teardown", Method: http.MethodPost, Path: "/api/machines/{id}/teardowns", Summary: "Begin a log of taking a machine apart", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body app.StartedTeardown
+	}) (*output[app.ToldTeardown], error) {
+		return answer(s.app.StartTeardown(ctx, actor, in.ID, in.Body))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}", Summary: "A log of taking a machine apart", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldTeardown], error) {
+		return answer(s.app.Teardown(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "add-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/steps", Summary: "Write down what came off", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body app.WrittenStep
+	}) (*output[app.ToldTeardown], error) {
+		return answer(s.app.AddStep(ctx, actor, in.ID, in.Body))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "change-step", Method: http.MethodPut, Path: "/api/teardown-steps/{id}", Summary: "Rewrite what came off", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body ChangedStep
+	}) (*output[app.ToldTeardown], error) {
+		return answer(s.app.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike", Summary: "Strike out a step entered by mistake", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[app.ToldTeardown], error) {
+		return answer(s.app.StrikeStep(ctx, actor, in.ID, in.Version))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "reverse-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/reversal", Summary: "Say that what came off is back, or stays off", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body ReversedStep
+	}) (*output[app.ToldTeardown], error) {
+		return answer(s.app.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end", Summary: "Call a machine closed; refused while anything is missing", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldTeardown], error) {
+		return answer(s.app.EndTeardown(ctx, actor, in.ID))
+	})
+	s.registerWiring()
+	s.registerProcedures()
+}
+
+func (s *Server) registerWiring() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-wiring", Method: http.MethodGet, Path: "/api/machines/{id}/wiring", Summary: "The connector map of a machine, and what may be mistaken", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Wiring], error) {
+		return answer(s.app.Wiring(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring", Summary: "Put a connector on the map", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body wiring.Connector
+	}) (*output[app.Wiring], error) {
+		return answer(s.app.MapConnector(ctx, actor, in.ID, in.Body))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "change-connector", Method: http.MethodPut, Path: "/api/connectors/{id}", Summary: "Rewrite what the map says of a connector", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body ChangedConnector
+	}) (*output[app.Wiring], error) {
+		return answer(s.app.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "plug-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/open", Summary: "Say that a plug was pulled, or went back in", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body PluggedConnector
+	}) (*output[app.Wiring], error) {
+		return answer(s.app.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike", Summary: "Take a connector off the map that was entered by mistake", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[app.Wiring], error) {
+		return answer(s.app.StrikeConnector(ctx, actor, in.ID, in.Version))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-wiring-drawing", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.svg", Summary: "The sockets of a board as SVG", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Board string `query:"board" maxLength:"200" doc:"What carries the sockets, as the map calls it"`
+	}) (*content, error) {
+		return fileOf(s.app.WiringDrawing(ctx, actor, in.ID, in.Board))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv", Summary: "The connector map as a wiring list in CSV", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*content, error) {
+		return fileOf(s.app.WiringList(ctx, actor, in.ID))
+	})
+}
+
+// fileOf answers with a file that is made for the moment.
+func fileOf(made app.Content, err error) (*content, error) {
+	if err != nil {
+		return nil, err
+	}
+	return &content{made.MediaType, "no-store", `attachment; filename="` + made.FileName + `"`, made.Data}, nil
+}
+
+func (s *Server) registerProcedures() {
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures", Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]store.Procedure], error) {
+		return answer(s.app.Procedures(ctx, actor))
+	})
+	register(s, app.MayLook, huma.Operation{
+		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}", Summary: "How a model is taken apart, and what is not made the same on all machines of it", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldProcedure], error) {
+		return answer(s.app.Procedure(ctx, actor, in.ID))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "make-procedure", Method: http.MethodPost, Path: "/api/teardowns/{id}/procedure", Summary: "Make a log the procedure of the machine's model", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body NewProcedure
+	}) (*output[store.Procedure], error) {
+		return answer(s.app.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
+	})
+	register(s, app.MayWriteSheets, huma.Operation{
+		OperationID: "change-procedure", Method: http.MethodPut, Path: "/api/procedures/{id}", Summary: "Rewrite a procedure", Errors: errorsOfChange,
+	}, func(ctx context.Context, actor app.Actor, in *struct {
+		ByID
+		Body ChangedProcedure
+	}) (*output[store.Procedure], error) {
+		return answer(s.app.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
+	})
+}
