@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -90,12 +89,10 @@ func lookedAt(ctx context.Context, h store.Handle, machineID int64) (map[string]
 	return looked, nil
 }
 
+// dayOf reads a day that was checked when it was kept.
 func dayOf(day string) risk.Day {
-	at, err := time.Parse(time.DateOnly, day)
-	if err != nil {
-		return risk.NoDay
-	}
-	return risk.Day(at.Unix() / 86400) //nolint:gosec // days of four-digit years fit
+	at, _ := risk.ParseDay(day)
+	return at
 }
 
 // packPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.

@@ -4,9 +4,9 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"fmt"
 	"math"
 	"slices"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -95,7 +95,7 @@ func (a *App) rank(ctx context.Context, machineID int64) (ranking, error) {
 			m.Acquired = dayOf(*row.Acquired)
 		}
 		if row.EraFrom != nil {
-			m.Built = risk.Day(time.Date(*row.EraFrom, time.January, 1, 0, 0, 0, 0, time.UTC).Unix() / 86400) //nolint:gosec // years of machines
+			m.Built = dayOf(fmt.Sprintf("%04d-01-01", *row.EraFrom))
 		}
 		r.machines[row.MachineID] = m
 		parts = unpackParts(parts, row.MachineID, row.Parts)

@@ -61,7 +61,12 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, re
 			return err
 		}
 		defer reader.Close()
-		d.deeds.WithReader(reader.Address())
+		meter, err := startMeter(0)
+		if err != nil {
+			return err
+		}
+		defer meter.Close()
+		d.deeds.WithReader(reader.Address()).WithMeter(meter.Address())
 		accounts, err := demoPasswords(ctx, d.deeds, d.folder, at.IP.IsLoopback())
 		if err != nil {
 			return err

@@ -7,25 +7,30 @@ import (
 
 	"frugalheron/core/device/builtin"
 	"frugalheron/demo"
+	"frugalheron/instruments/meter"
 	"frugalheron/instruments/romreader"
 )
 
-// readerPort is where the stand-in of the reader listens unless another is wanted.
-const readerPort = 7071
+// Where the stand-ins listen unless other ports are wanted.
+const (
+	readerPort = 7071
+	meterPort  = 7072
+)
 
 func instrumentsCommand() *cobra.Command {
-	var port int
-	var chip, fault string
+	var atReader, atMeter int
+	var chip, fault, point, meterFault string
 	cmd := &cobra.Command{
 		Use:   "instruments",
 		Short: "Stand-ins for the instruments of a bench, on loopback",
-		Long: "Starts a stand-in for a reader of chips, which speaks the protocol of docs/rom-reader.md on loopback\n" +
-			"and holds the chips of the sample world. Let the application use it with --reader 127.0.0.1:PORT.",
+		Long: "Starts stand-ins on loopback that hold the chips and the measuring points of the sample world: a reader\n" +
+			"of chips, which speaks the protocol of docs/rom-reader.md, and a meter, which speaks SCPI as docs/meter.md\n" +
+			"tells. Let the application use them with --reader 127.0.0.1:PORT and --meter 127.0.0.1:PORT.",
 		Args: cobra.NoArgs,
 		RunE: run(func(cmd *cobra.Command, _ []string) error {
 			ctx, stop := untilStopped(cmd.Context())
 			defer stop()
-			reader, err := startReader(port)
+			reader, err := startReader(atReader)
 			if err != nil {
 				return err
 			}
@@ -43,14 +48,31 @@ func instrumentsCommand() *cobra.Command {
 			if err := client.Spoil(ctx, fault); err != nil {
 				return usageError{err}
 			}
+			standIn, err := startMeter(atMeter)
+			if err != nil {
+				return err
+			}
+			defer standIn.Close()
+			leads, err := meter.Dial(ctx, standIn.Address())
+			if err != nil {
+				return err
+			}
+			defer leads.Close()
+			if err := leads.Touch(ctx, point, meterFault); err != nil {
+				return usageError{err}
+			}
 			fmt.Fprintf(cmd.OutOrStdout(), "The stand-in for a reader of chips listens on %s\n", reader.Address())
+			fmt.Fprintf(cmd.OutOrStdout(), "The stand-in for a meter listens on %s\n", standIn.Address())
 			<-ctx.Done()
 			return nil
 		}),
 	}
-	cmd.Flags().IntVar(&port, "reader-port", readerPort, "port of the reader, 0 for any")
+	cmd.Flags().IntVar(&atReader, "reader-port", readerPort, "port of the reader, 0 for any")
 	cmd.Flags().StringVar(&chip, "chip", "", `chip in its socket, as "EH-0142 U9"`)
-	cmd.Flags().StringVar(&fault, "fault", romreader.Faults[0], fmt.Sprintf("what it gets wrong: %v", romreader.Faults))
+	cmd.Flags().StringVar(&fault, "fault", romreader.Faults[0], fmt.Sprintf("what the reader gets wrong: %v", romreader.Faults))
+	cmd.Flags().IntVar(&atMeter, "meter-port", meterPort, "port of the meter, 0 for any")
+	cmd.Flags().StringVar(&point, "point", "", `where the meter's leads are, as "EH-0142 +5"`)
+	cmd.Flags().StringVar(&meterFault, "meter-fault", meter.Faults[0], fmt.Sprintf("what the meter gets wrong: %v", meter.Faults))
 	return cmd
 }
 
@@ -67,4 +89,9 @@ func startReader(port int) (*romreader.StandIn, error) {
 		}
 		return t.ImageBytes()
 	})
+}
+
+// startMeter starts a stand-in whose leads reach the measuring points of the sample world.
+func startMeter(port int) (*meter.StandIn, error) {
+	return meter.NewStandIn(port, demo.MeterPoints())
 }

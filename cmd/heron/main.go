@@ -51,7 +51,7 @@ func rootCommand() *cobra.Command {
 		SilenceErrors: true,
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
-	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand())
+	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), measureCommand(), riskCommand())
 	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(), openAPICommand())
 	return root
 }

@@ -22,7 +22,7 @@ import (
 )
 
 func serveCommand() *cobra.Command {
-	var url, keep, listen, secure, level, reader string
+	var url, keep, listen, secure, level, reader, meter string
 	cmd := &cobra.Command{
 		Use:   "serve",
 		Short: "Serve the application from a PostgreSQL database",
@@ -38,7 +38,7 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			defer db.Close()
-			deeds.WithReader(reader)
+			deeds.WithReader(reader).WithMeter(meter)
 			any, err := deeds.HasAccounts(ctx)
 			if err != nil {
 				return err
@@ -63,6 +63,7 @@ func serveCommand() *cobra.Command {
 	cmd.Flags().StringVar(&listen, "listen", environment("HERON_LISTEN", "127.0.0.1:8080"), "address to serve on (HERON_LISTEN)")
 	cmd.Flags().StringVar(&secure, "secure-cookies", environment("HERON_SECURE_COOKIES", "auto"),
 		"session cookies on encrypted connections only: yes, no, or auto for yes unless serving on loopback (HERON_SECURE_COOKIES)")
+	cmd.Flags().StringVar(&meter, "meter", environment("HERON_METER", ""), "address of a meter that understands SCPI, as 127.0.0.1:7072; none when empty (HERON_METER)")
 	cmd.Flags().StringVar(&reader, "reader", environment("HERON_READER", ""), "address of a reader of chips, as 127.0.0.1:7071; none when empty (HERON_READER)")
 	cmd.Flags().StringVar(&level, "log-level", environment("HERON_LOG_LEVEL", "info"), "debug, info, warn or error (HERON_LOG_LEVEL)")
 	return cmd

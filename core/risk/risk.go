@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"strings"
+	"time"
 )
 
 // Day counts days from 1 January 1970; NoDay is a day that nobody knows.
@@ -202,3 +203,15 @@ func span(months float64) string {
 
 // IsDue reports whether it should have been looked at by now.
 func (r Ranked) IsDue() bool { return r.Missed >= 1 }
+
+// ParseDay reads YYYY-MM-DD; nothing is NoDay. It reports false for what is no day.
+func ParseDay(text string) (Day, bool) {
+	if text == "" {
+		return NoDay, true
+	}
+	at, err := time.Parse(time.DateOnly, text)
+	if err != nil {
+		return NoDay, false
+	}
+	return Day(at.Unix() / 86400), true //nolint:gosec // days of four-digit years fit
+}

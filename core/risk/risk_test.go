@@ -5,7 +5,6 @@ import (
 	"math/rand/v2"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -14,14 +13,11 @@ import (
 )
 
 func day(text string) risk.Day {
-	if text == "" {
-		return risk.NoDay
+	at, ok := risk.ParseDay(text)
+	if !ok {
+		panic(text)
 	}
-	at, err := time.Parse(time.DateOnly, text)
-	if err != nil {
-		panic(err)
-	}
-	return risk.Day(at.Unix() / 86400)
+	return at
 }
 
 var (

@@ -34,6 +34,7 @@ type Fastener struct {
 	Way      Way     `json:"way" enum:"cell,hole,laid"`
 	Cell     string  `json:"cell" maxLength:"4" required:"false" doc:"Cell of the tray, as A1"`
 	Pattern  []Point `json:"pattern" maxItems:"200" required:"false" doc:"How they are laid out, a point for each"`
+	Shape    string  `json:"shape,omitempty" enum:"row,two rows,ring" doc:"In place of a pattern: the shape to lay them out in"`
 }
 
 func (f Fastener) name() string {

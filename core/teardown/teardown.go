@@ -34,11 +34,16 @@ type Variant struct {
 	Value   string `json:"value" maxLength:"200"`
 }
 
-// Whole is the step with empty lists where there are none.
+// Whole is the step with empty lists where there are none, and with what is laid out in a shape drawn point by
+// point.
 func (s Step) Whole() Step {
 	fasteners := make([]Fastener, len(s.Fasteners))
 	for i, f := range s.Fasteners {
 		f.Pattern = append([]Point{}, f.Pattern...)
+		if f.Way == Laid && len(f.Pattern) == 0 {
+			f.Pattern = Lay(f.Shape, f.Count)
+		}
+		f.Shape = ""
 		fasteners[i] = f
 	}
 	s.Fasteners = fasteners

@@ -242,4 +242,7 @@ func TestCautionsAreSaidOnce(t *testing.T) {
 	require.InDelta(t, 0.5, ring[0].X, 1e-9)
 	require.InDelta(t, 0.1, ring[0].Y, 1e-9)
 	require.Equal(t, []teardown.Point{{X: 0.5, Y: 0.5}}, teardown.Lay("row", 1))
+	tapped := teardown.Step{Off: "Lid", Fasteners: []teardown.Fastener{{Count: 3, Kind: "M3", Way: teardown.Laid, Shape: "ring"}}}.Whole()
+	require.Equal(t, teardown.Lay("ring", 3), tapped.Fasteners[0].Pattern)
+	require.Empty(t, tapped.Fasteners[0].Shape)
 }

@@ -31,6 +31,11 @@ const NewLot = lazy(() => import('./rooms/arrivals/NewLot'))
 const OneLot = lazy(() => import('./rooms/arrivals/OneLot'))
 const Places = lazy(() => import('./rooms/stores/Places'))
 const Diary = lazy(() => import('./rooms/diary/Diary'))
+const OpenFirst = lazy(() => import('./rooms/diary/OpenFirst'))
+const Ageing = lazy(() => import('./rooms/diary/Ageing'))
+const Procedures = lazy(() => import('./rooms/library/procedures/Procedures'))
+const TrayLabels = lazy(() => import('./rooms/bench/stages/openup/TrayLabels'))
+const ConditionReport = lazy(() => import('./rooms/bench/stages/judge/ConditionReport'))
 const EmptyBench = lazy(() => import('./rooms/bench/EmptyBench'))
 
 export function App() {
@@ -68,10 +73,15 @@ export function App() {
           <Route path="stores/:assemblyId" element={<OneLoose />} />
           <Route path="library" element={<Library />} />
           <Route path="diary" element={<Diary />} />
+          <Route path="diary/open-first" element={<OpenFirst />} />
+          <Route path="diary/ageing" element={<Ageing />} />
+          <Route path="library/procedures" element={<Procedures />} />
           <Route path="account" element={<Account />} />
           <Route path="bench" element={<EmptyBench />} />
           <Route path="bench/:machineId" element={<Navigate to="take-stock" replace />} />
           <Route path="bench/:machineId/print" element={<PrintView />} />
+          <Route path="bench/:machineId/condition-report" element={<ConditionReport />} />
+          <Route path="bench/:machineId/tray-labels/:teardownId" element={<TrayLabels />} />
           <Route path="bench/:machineId/board-picture/:attachmentId" element={<BoardPlan />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />
           <Route path="*" element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />

@@ -7250,6 +7250,11 @@ export interface components {
             lengthMm?: number;
             /** @description How they are laid out, a point for each */
             pattern?: components["schemas"]["TeardownPoint"][];
+            /**
+             * @description In place of a pattern: the shape to lay them out in
+             * @enum {string}
+             */
+            shape?: "row" | "two rows" | "ring";
             /** @description As PH1, T10, slot 4 */
             tool?: string;
             /** @description As plain, spring, toothed */

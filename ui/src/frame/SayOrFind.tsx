@@ -4,6 +4,7 @@ import { Autocomplete, Header, Input, ListBox, ListBoxItem, ListBoxSection, Sear
 import { useMatch, useNavigate } from 'react-router'
 import styled from 'styled-components'
 
+import { useMeasure } from '../api/judge'
 import { messageOf } from '../api/problem'
 import { findQuery, understoodQuery, useSay } from '../api/say'
 import { useAccount } from '../api/session'
@@ -22,6 +23,7 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
   const found = useQuery(findQuery(words))
   const understood = useQuery({ ...understoodQuery(machineId, words), enabled: mayWrite && words !== '' })
   const say = useSay()
+  const measure = useMeasure(understood.data?.machine?.id ?? 0)
   const groups = words && found.data && !(mayWrite && understood.isPending) ? offers(words, found.data, understood.data) : []
 
   const done = () => {
@@ -33,6 +35,8 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
     if ('to' in offer) {
       void navigate(offer.to, { state: offer.state })
       done()
+    } else if ('line' in offer) {
+      measure.mutate({ line: offer.line }, { onSuccess: done })
     } else {
       say.mutate({ machineId: offer.machineId, text: words, assemblyId: offer.assemblyId, base: offer.base, done: offer.done }, { onSuccess: done })
     }
@@ -63,14 +67,14 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
                   <Title>{title}</Title>
                   {items.map((offer) => (
                     <Item key={offer.key} id={offer.key} textValue={offer.text} isDisabled={'blocked' in offer} onAction={() => { take(offer) }}>
-                      <Text $mono={'machineId' in offer}>{offer.text}</Text>
+                      <Text $mono={"machineId" in offer}>{offer.text}</Text>
                       {offer.more && <More>{offer.more}</More>}
                     </Item>
                   ))}
                 </ListBoxSection>
               ))}
             </ListBox>
-            {say.error && <Wrong role="alert">Not kept: {messageOf(say.error)}</Wrong>}
+            {(say.error ?? measure.error) && <Wrong role="alert">Not kept: {messageOf(say.error ?? measure.error)}</Wrong>}
           </Offers>
         )}
       </Autocomplete>

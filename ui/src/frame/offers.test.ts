@@ -8,7 +8,7 @@ const nothing: Found = { exact: null, machines: [], total: 0, assemblies: [], ch
 const machine = { id: 7, accession: 'EH-0142', name: 'Meridian 2' } as Schemas['Machine']
 const listed = { id: 7, accession: 'EH-0142', name: 'Meridian 2', maker: 'Tarn & Vole', model: '', place: 'Loft' } as Schemas['ListedMachine']
 const way = { assemblyId: 3, title: 'Main board', base: 4, line: 15, text: 'U14        27128-25', replaces: '', blocked: '', reading: '27128 UV-erasable PROM' }
-const understood = (more: Partial<Schemas['Understood']>): Schemas['Understood'] => ({ machine, note: '', sure: true, ways: [way], ...more })
+const understood = (more: Partial<Schemas['Understood']>): Schemas['Understood'] => ({ machine, note: '', sure: true, ways: [way], measured: null, ...more })
 const titles = (groups: ReturnType<typeof offers>) => groups.map(({ title }) => title)
 
 describe('what a line can mean', () => {
@@ -31,6 +31,12 @@ describe('what a line can mean', () => {
     })
     expect(said?.items[1]).toMatchObject({ blocked: true, more: 'Card: U14 stands on line 1 with others' })
     expect(said?.items[0]).not.toHaveProperty('blocked')
+  })
+  it('offers a measurement before the sheet where it is sure, else behind it', () => {
+    const measured = { line: 'BT1 2.1 V', point: 'BT1', said: '2.1 V', verdict: 'fail' as const, why: ['below the limit'], sure: true }
+    const [said] = offers('bt1 2.1 v', nothing, understood({ measured }))
+    expect(said?.items[0]).toEqual({ key: 'measured', text: 'BT1 2.1 V', more: 'Measured BT1, 2.1 V: fail. below the limit', machineId: 7, line: 'BT1 2.1 V' })
+    expect(offers('bt1 2.1 v', nothing, understood({ measured: { ...measured, sure: false } }))[0]?.items[1]).toHaveProperty('line')
   })
   it('keeps a note without a board', () => {
     const [said] = offers('note hinge', nothing, understood({ note: 'hinge', ways: [] }))

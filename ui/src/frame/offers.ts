@@ -7,7 +7,10 @@ type Goal = Words & { to: string; state?: { spot: { assembly: number; line: numb
 /** A statement to keep; `done` says what was done once it is. */
 type Statement = Words & { machineId: number; assemblyId: number; base: number; done: string; blocked?: true }
 
-export type Offer = Goal | Statement
+/** A measurement to keep. */
+type Measuring = Words & { machineId: number; line: string }
+
+export type Offer = Goal | Statement | Measuring
 export type Offers = { title: string; items: Offer[] }
 
 /** What a line can mean, the likeliest first: that is what Enter takes. */
@@ -64,7 +67,10 @@ function statements(understood: Schemas['Understood'] | undefined): Offers[] {
   if (understood.note) {
     return [{ title, items: [{ key: 'note', text: understood.note, more: 'Keep as a note', machineId: machine.id, assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }] }]
   }
-  return [{ title, items: understood.ways.map((way) => statement(machine.id, way)) }]
+  const { measured } = understood
+  const ways = understood.ways.map((way) => statement(machine.id, way))
+  const measuring: Measuring[] = measured ? [{ key: 'measured', text: measured.line, more: `Measured ${measured.point}, ${measured.said}: ${measured.verdict}. ${measured.why.join('; ')}`, machineId: machine.id, line: measured.line }] : []
+  return [{ title, items: measured?.sure ? [...measuring, ...ways] : [...ways, ...measuring] }]
 }
 
 function statement(machineId: number, way: Way): Statement {

@@ -6,7 +6,9 @@ import styled from 'styled-components'
 import { assembliesQuery } from '../../api/assemblies'
 import { dossierQuery } from '../../api/dossier'
 import { identifyStageQuery } from '../../api/identify'
+import { conditionQuery } from '../../api/judge'
 import type { Machine } from '../../api/machines'
+import { openedUpQuery } from '../../api/openup'
 import { messageOf } from '../../api/problem'
 import { Notice } from '../../kit/Notice'
 import { Reckoning } from '../../reckoning/Reckoning'
@@ -20,6 +22,8 @@ import { TakeStock } from './stages/takestock/TakeStock'
 
 const Arrive = lazy(() => import('./stages/arrive/Arrive').then(({ Arrive: page }) => ({ default: page })))
 const Identify = lazy(() => import('./stages/identify/Identify').then(({ Identify: page }) => ({ default: page })))
+const Judge = lazy(() => import('./stages/judge/Judge').then(({ Judge: page }) => ({ default: page })))
+const OpenUp = lazy(() => import('./stages/openup/OpenUp').then(({ OpenUp: page }) => ({ default: page })))
 const LookOver = lazy(() => import('./stages/lookover/LookOver').then(({ LookOver: page }) => ({ default: page })))
 
 /** Rail, stage and reckoning of one machine. */
@@ -29,6 +33,8 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
   const assemblies = useQuery(assembliesQuery(machine.id))
   const dossier = useQuery(dossierQuery(machine.id))
   const identified = useQuery(identifyStageQuery(machine.id))
+  const opened = useQuery(openedUpQuery(machine.id))
+  const condition = useQuery(conditionQuery(machine.id))
   const error = assemblies.error ?? dossier.error
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies.data ?? [])
 
@@ -36,7 +42,7 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
     <Layout>
       <StageRail
         machineId={machine.id}
-        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver, 'take-stock': reckoning.machine?.stage, identify: identified.data }}
+        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver, 'take-stock': reckoning.machine?.stage, identify: identified.data, 'open-up': opened.data?.stage, judge: condition.data?.stage }}
       />
       <Middle>
         <MachineHead machine={machine} />
@@ -51,6 +57,10 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
           assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
         ) : stage.path === 'identify' ? (
           assemblies.data && <Suspense fallback={null}><Identify machine={machine} assemblies={assemblies.data} /></Suspense>
+        ) : stage.path === 'open-up' ? (
+          assemblies.data && <Suspense fallback={null}><OpenUp machine={machine} assemblies={assemblies.data} /></Suspense>
+        ) : stage.path === 'judge' ? (
+          <Suspense fallback={null}><Judge machine={machine} /></Suspense>
         ) : (
           dossier.data && (
             <Suspense fallback={null}>

@@ -6,9 +6,10 @@ import { assembliesQuery, type FittedAssembly } from '../../api/assemblies'
 import { type Machine, machineQuery } from '../../api/machines'
 import { messageOf } from '../../api/problem'
 import { today } from '../../history/moment'
-import { Button, Buttons } from '../../kit/Button'
+import { Button } from '../../kit/Button'
 import { Notice } from '../../kit/Notice'
 import { Page } from '../../kit/Page'
+import { OnScreen, Paper } from '../../kit/Paper'
 import { type BoardReckoning, useReckoning } from '../../reckoning/useReckoning'
 import { color, font, space } from '../../theme'
 
@@ -19,14 +20,14 @@ export default function PrintView() {
   const assemblies = useQuery(assembliesQuery(machineId))
   const error = machine.error ?? assemblies.error
   if (error) return <Page><Notice tone="stop" word="Not read.">{messageOf(error)}</Notice></Page>
-  return machine.data && assemblies.data ? <Paper machine={machine.data} assemblies={assemblies.data} /> : null
+  return machine.data && assemblies.data ? <Dossier machine={machine.data} assemblies={assemblies.data} /> : null
 }
 
-function Paper({ machine, assemblies }: { machine: Machine; assemblies: FittedAssembly[] }) {
+function Dossier({ machine, assemblies }: { machine: Machine; assemblies: FittedAssembly[] }) {
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies)
   const facts = [machine.maker, machine.model, machine.serial && `serial ${machine.serial}`, machine.place].filter(Boolean).join(' · ')
   return (
-    <Sheet>
+    <Paper>
       <OnScreen>
         <Button $tone="main" onPress={() => { window.print() }}>Print</Button>
         <Link to={`/bench/${String(machine.id)}/take-stock`}>Back to the bench</Link>
@@ -46,7 +47,7 @@ function Paper({ machine, assemblies }: { machine: Machine; assemblies: FittedAs
         </tbody>
       </Verdicts>
       {assemblies.map((assembly) => <Board key={assembly.id} assembly={assembly} reckoned={reckoning.board(assembly.id)} />)}
-    </Sheet>
+    </Paper>
   )
 }
 
@@ -75,20 +76,6 @@ function Board({ assembly, reckoned }: { assembly: FittedAssembly; reckoned: Boa
   )
 }
 
-const Sheet = styled.main`
-  max-width: 860px;
-  margin: 0 auto;
-  padding: ${space(3)};
-  background: ${color.sheet};
-  h1 { font-size: 24px; }
-  h2 { margin-top: ${space(3)}; font-size: 18px; break-after: avoid; }
-  @media print { max-width: none; padding: 0; font-size: 11pt; background: none; }
-`
-const OnScreen = styled(Buttons)`
-  margin-bottom: ${space(2)};
-  gap: ${space(3)};
-  @media print { display: none; }
-`
 const Verdicts = styled.table`
   width: 100%;
   border-collapse: collapse;

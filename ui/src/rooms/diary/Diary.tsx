@@ -13,6 +13,7 @@ export default function Diary() {
   return (
     <Page>
       <Title>Diary</Title>
+      <p><Link to="/diary/open-first">What to open first this month</Link></p>
       {isStaff && <OpenData />}
       <Part title="What was done" faint="The newest first. What falls due, rounds and loans will stand here later.">
         <HistoryList of="collection" />

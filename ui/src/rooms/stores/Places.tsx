@@ -7,7 +7,10 @@ import { messageOf } from '../../api/problem'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page, Title } from '../../kit/Page'
-import { placeTree } from './placeTree'
+import { useAccount } from '../../api/session'
+import { useSayClimate } from '../../api/judge'
+import { Choice } from '../../kit/Field'
+import { type PlaceRow, placeTree } from './placeTree'
 
 /** Building, room, shelf, box: what is where today. */
 export default function Places() {
@@ -22,11 +25,12 @@ export default function Places() {
       {rows.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>Place</th><Figure as="th">Machines</Figure><Figure as="th">Boards and units</Figure></tr></thead>
+            <thead><tr><th>Place</th><th>Climate</th><Figure as="th">Machines</Figure><Figure as="th">Boards and units</Figure></tr></thead>
             <tbody>
               {rows.map((row) => (
                 <tr key={row.path}>
                   <Deep $depth={row.depth}>{row.name}</Deep>
+                  <td>{row.climate !== undefined && <ClimateOf row={row} climate={row.climate} />}</td>
                   <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>{row.machines}</Link>}</Figure>
                   <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>{row.assemblies}</Link>}</Figure>
                 </tr>
@@ -36,6 +40,26 @@ export default function Places() {
         </Scroll>
       )}
     </Page>
+  )
+}
+
+const climates = { '': 'not said', kept: 'kept: even and dry', room: 'room, heated', damp: 'damp: cellar, shed', hot: 'hot: loft, heating', outside: 'outside: frost and sun' } as const
+
+/** How a place treats what stands there: a harsh one is looked at more often. */
+function ClimateOf({ row, climate }: { row: PlaceRow; climate: keyof typeof climates }) {
+  const say = useSayClimate()
+  const mayChange = useAccount()?.mayKeepTheRecord ?? false
+  if (!mayChange) return climates[climate]
+  return (
+    <>
+      <Choice
+        label={<span className="only-read">Climate of {row.path}</span>}
+        value={climate}
+        options={Object.entries(climates).map(([value, text]) => ({ value: value as keyof typeof climates, text }))}
+        onChange={(next) => { say.mutate({ place: row.path, climate: next }) }}
+      />
+      {say.error && <Notice tone="stop" word="Not kept.">{messageOf(say.error)}</Notice>}
+    </>
   )
 }
 

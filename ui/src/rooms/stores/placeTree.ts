@@ -1,7 +1,10 @@
-type Counted = { name: string; machines: number; assemblies: number }
+import type { Schemas } from '../../api/client'
 
-/** A place among the others: how deep it lies, its own name, and what is there with all that lies in it. */
-export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number }
+type Climate = Schemas['PlaceCount']['climate']
+type Counted = { name: string; climate: Climate; machines: number; assemblies: number }
+
+/** A place among the others: how deep it lies, its own name, and what is there with all that lies in it. A climate is said of places that are written down, not of what only holds them. */
+export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number; climate?: Climate }
 
 /** Puts places in order by building, room, shelf and box, which commas divide in their names. */
 export function placeTree(places: Counted[]): PlaceRow[] {
@@ -15,6 +18,8 @@ export function placeTree(places: Counted[]): PlaceRow[] {
       row.assemblies += place.assemblies
       rows.set(path, row)
     })
+    const own = rows.get(parts.join(', '))
+    if (own) own.climate = place.climate
   }
   return [...rows.values()].sort((a, b) => a.path.localeCompare(b.path, 'en'))
 }

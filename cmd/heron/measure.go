@@ -1,0 +1,52 @@
+package main
+
+import (
+	"fmt"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"frugalheron/core/measure"
+)
+
+func measureCommand() *cobra.Command {
+	var asJSON bool
+	var marking string
+	cmd := &cobra.Command{
+		Use:   "measure TEXT...",
+		Short: "What a measurement as it is typed means, and whether it is as it should be",
+		Example: `  heron measure "+5 4.93"
+  heron measure "BT1 2.1 V" --marking "NiCd 3.6V 60mAh"
+  heron measure "C12 41 uF = 47 uF +/- 20 %" --json`,
+		Args: cobra.MinimumNArgs(1),
+		RunE: run(func(cmd *cobra.Command, args []string) error {
+			said, err := measure.Parse(strings.Join(args, " "))
+			if err != nil {
+				return err
+			}
+			if e, ok := measure.FromMarking(marking, said.Quantity); ok && said.Expected == nil {
+				said.Expected = &e
+			}
+			judged := measure.Judge(said.Quantity, said.Readings, said.Expected)
+			if asJSON {
+				return printJSON(cmd, struct {
+					Point    string            `json:"point"`
+					Quantity measure.Quantity  `json:"quantity"`
+					Unit     string            `json:"unit"`
+					Readings []float64         `json:"readings"`
+					Opening  *float64          `json:"opening"`
+					Expected *measure.Expected `json:"expected"`
+					measure.Judged
+				}{said.Point, said.Quantity, said.Quantity.Unit(), said.Readings, said.Opening, said.Expected, judged})
+			}
+			fmt.Fprintf(cmd.OutOrStdout(), "%s %s: %s\n", said.Point, judged.Said, judged.Verdict)
+			for _, why := range judged.Why {
+				fmt.Fprintf(cmd.OutOrStdout(), "  %s\n", why)
+			}
+			return nil
+		}),
+	}
+	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
+	cmd.Flags().StringVar(&marking, "marking", "", "what is printed on the part, to know what it should have")
+	return cmd
+}

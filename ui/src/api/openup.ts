@@ -1,0 +1,130 @@
+import { queryOptions, useMutation } from '@tanstack/react-query'
+
+import { api, ask, queryClient, type Schemas } from './client'
+
+export type OpenedUp = Schemas['OpenedUp']
+export type ToldTeardown = Schemas['ToldTeardown']
+export type ToldStep = Schemas['ToldStep']
+export type Step = Schemas['TeardownStep']
+export type Fastener = Schemas['TeardownFastener']
+export type WrittenStep = Schemas['WrittenStep']
+export type Wiring = Schemas['Wiring']
+export type ToldConnector = Schemas['ToldConnector']
+export type Connector = Schemas['WiringConnector']
+export type Procedure = Schemas['Procedure']
+export type ProcedureFields = Omit<Schemas['ChangedProcedure'], 'version'>
+export type Variant = Schemas['TeardownDiffering']
+
+const openedKey = ['opened up']
+const wiringKey = ['wiring']
+const proceduresKey = ['procedures']
+
+export const openedUpQuery = (machineId: number) =>
+  queryOptions({ queryKey: [...openedKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/opened-up', { params: { path: { id: machineId } } })) })
+
+export const teardownQuery = (id: number) =>
+  queryOptions({ queryKey: [...openedKey, 'log', id], queryFn: () => ask(api.GET('/api/teardowns/{id}', { params: { path: { id } } })) })
+
+export const wiringQuery = (machineId: number) =>
+  queryOptions({ queryKey: [...wiringKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/wiring', { params: { path: { id: machineId } } })) })
+
+export const proceduresQuery = queryOptions({ queryKey: proceduresKey, queryFn: () => ask(api.GET('/api/procedures')) })
+
+export const procedureQuery = (id: number) =>
+  queryOptions({ queryKey: [...proceduresKey, id], queryFn: () => ask(api.GET('/api/procedures/{id}', { params: { path: { id } } })) })
+
+/** Log, map and what follows from them hang together. */
+function changed() {
+  for (const queryKey of [openedKey, wiringKey, proceduresKey, ['reckoning'], ['condition']]) void queryClient.invalidateQueries({ queryKey })
+}
+
+function told(log: ToldTeardown) {
+  queryClient.setQueryData<OpenedUp>(openedUpQuery(log.machineId).queryKey, (before) => before && { ...before, now: log.outcome === 'open' ? log : null })
+  changed()
+}
+
+export function useStartTeardown(machineId: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['StartedTeardown']) => ask(api.POST('/api/machines/{id}/teardowns', { params: { path: { id: machineId } }, body })),
+    onSuccess: told,
+  })
+}
+
+export function useAddStep(teardownId: number) {
+  return useMutation({
+    mutationFn: (body: WrittenStep) => ask(api.POST('/api/teardowns/{id}/steps', { params: { path: { id: teardownId } }, body })),
+    onSuccess: told,
+  })
+}
+
+export function useChangeStep(id: number) {
+  return useMutation({
+    mutationFn: (body: WrittenStep & { version: number }) => ask(api.PUT('/api/teardown-steps/{id}', { params: { path: { id } }, body })),
+    onSuccess: told,
+  })
+}
+
+export function useStrikeStep() {
+  return useMutation({
+    mutationFn: ({ id, version }: ToldStep) => ask(api.POST('/api/teardown-steps/{id}/strike', { params: { path: { id }, query: { version } } })),
+    onSuccess: told,
+  })
+}
+
+export function useReverseStep() {
+  return useMutation({
+    mutationFn: ({ id, ...body }: Schemas['ReversedStep'] & { id: number }) => ask(api.POST('/api/teardown-steps/{id}/reversal', { params: { path: { id } }, body })),
+    onSuccess: told,
+  })
+}
+
+export function useEndTeardown() {
+  return useMutation({ mutationFn: (id: number) => ask(api.POST('/api/teardowns/{id}/end', { params: { path: { id } } })), onSuccess: told })
+}
+
+export function useMapConnector(machineId: number) {
+  return useMutation({
+    mutationFn: (body: Connector) => ask(api.POST('/api/machines/{id}/wiring', { params: { path: { id: machineId } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export function useChangeConnector(id: number) {
+  return useMutation({
+    mutationFn: (body: Connector & { version: number }) => ask(api.PUT('/api/connectors/{id}', { params: { path: { id } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export function usePlugConnector() {
+  return useMutation({
+    mutationFn: ({ id, ...body }: { id: number; version: number; open: boolean }) => ask(api.POST('/api/connectors/{id}/open', { params: { path: { id } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export function useStrikeConnector() {
+  return useMutation({
+    mutationFn: ({ id, version }: ToldConnector) => ask(api.POST('/api/connectors/{id}/strike', { params: { path: { id }, query: { version } } })),
+    onSuccess: changed,
+  })
+}
+
+export function useMakeProcedure(teardownId: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['NewProcedure']) => ask(api.POST('/api/teardowns/{id}/procedure', { params: { path: { id: teardownId } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export function useChangeProcedure(id: number) {
+  return useMutation({
+    mutationFn: (body: ProcedureFields & { version: number }) => ask(api.PUT('/api/procedures/{id}', { params: { path: { id } }, body })),
+    onSuccess: changed,
+  })
+}
+
+export const wiringList = (machineId: number) => `/api/machines/${String(machineId)}/wiring.csv`
+/** The drawing of a board's sockets; the stamp makes it anew when the map changes. */
+export const wiringDrawing = (machineId: number, board: string, stamp: string) =>
+  `/api/machines/${String(machineId)}/wiring.svg?${new URLSearchParams({ board, stamp }).toString()}`

@@ -1,0 +1,103 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+
+import { viewOf } from '../../../../api/attachments'
+import { type Condition, type SeenFinding, type ToldFinding, useNoteFinding, useStrikeFinding } from '../../../../api/judge'
+import { messageOf } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Choice } from '../../../../kit/Field'
+import { ListTable, Scroll } from '../../../../kit/ListTable'
+import { Notice } from '../../../../kit/Notice'
+import { Faint } from '../../../../kit/Page'
+import { Part } from '../../../../kit/Part'
+import { FindingForm } from './FindingForm'
+import { GradeSquare } from './GradeSquare'
+
+type Props = { machineId: number; condition: Condition; mayWrite: boolean }
+
+/** The findings side by side over the surveys: new, worse, same, better, gone, back. */
+export function Findings({ machineId, condition, mayWrite }: Props) {
+  const note = useNoteFinding(machineId)
+  const [adding, setAdding] = useState(false)
+  const [subsystem, setSubsystem] = useState(condition.guide[0]?.subsystem ?? '')
+  const item = condition.guide.find((one) => one.subsystem === subsystem)
+  const open = condition.findings.filter(({ story }) => story.open).length
+  return (
+    <Part
+      title="Findings"
+      faint={condition.findings.length > 0 ? `${String(open)} open, ${String(condition.findings.length - open)} gone` : undefined}
+      action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Note a finding</Button>}
+    >
+      {adding && item && (
+        <>
+          <Choice label="Subsystem" value={subsystem} options={condition.guide.map((one) => ({ value: one.subsystem, text: one.name }))} onChange={setSubsystem} />
+          <FindingForm
+            key={subsystem}
+            machineId={machineId}
+            item={item}
+            severities={condition.severities}
+            error={note.error}
+            isPending={note.isPending}
+            action="Note it"
+            onSubmit={(seen) => { note.mutate({ subsystem, ...seen }, { onSuccess: () => { setAdding(false) } }) }}
+            onCancel={() => { setAdding(false); note.reset() }}
+          />
+        </>
+      )}
+      {condition.findings.length === 0 ? <p><Faint>Nothing was found yet, in a survey or beside one.</Faint></p> : <Compared machineId={machineId} condition={condition} mayWrite={mayWrite} />}
+    </Part>
+  )
+}
+
+/** The table alone, as it stands on paper, too. */
+export function Compared({ machineId, condition, mayWrite }: Props) {
+  const { compared, surveys, findings } = condition
+  return (
+    <Scroll>
+      <ListTable>
+        <thead><tr><th>Finding</th>{surveys.map(({ id, on }) => <th key={id}>{on}</th>)}<th>Today</th></tr></thead>
+        <tbody>
+          {compared.map((row) => {
+            const finding = findings.find(({ id }) => id === row.findingId)
+            return finding && (
+              <tr key={row.findingId}>
+                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>{finding.attachmentId && <><br /><a href={viewOf(finding.attachmentId, 'screen')} target="_blank" rel="noreferrer">picture</a></>}</td>
+                {row.states.map((state, i) => <td key={surveys[i]?.id}>{state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}</td>)}
+                <td>
+                  {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br /><Faint>{row.story.words}</Faint>
+                  {mayWrite && <Now machineId={machineId} finding={finding} />}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </ListTable>
+    </Scroll>
+  )
+}
+
+const lastNote = ({ sightings }: ToldFinding) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
+
+function Where({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
+  if (!finding.assemblyId || finding.line === 0) return finding.where || 'no place'
+  return <Link to={`/bench/${String(machineId)}/take-stock`} state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
+}
+
+/** Says how a finding is now, outside of a survey: mended, or there again. */
+function Now({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
+  const note = useNoteFinding(machineId)
+  const strike = useStrikeFinding(machineId)
+  const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity, ...seen }) }
+  const error = note.error ?? strike.error
+  return (
+    <>
+      <Buttons>
+        {finding.story.open
+          ? <Button $tone="quiet" aria-label={`Gone: ${finding.kind}, ${finding.where}`} isPending={note.isPending} onPress={() => { say({ gone: true }) }}>Gone</Button>
+          : <Button $tone="quiet" aria-label={`Back: ${finding.kind}, ${finding.where}`} isPending={note.isPending} onPress={() => { say({ gone: false }) }}>It is back</Button>}
+        <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={strike.isPending} onPress={() => { strike.mutate(finding) }}>Strike out</Button>
+      </Buttons>
+      {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+    </>
+  )
+}

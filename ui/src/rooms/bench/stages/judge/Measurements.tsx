@@ -1,0 +1,87 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+
+import { viewOf } from '../../../../api/attachments'
+import { type Measurement, measurementsQuery, useMeasure, useStrikeMeasurement } from '../../../../api/judge'
+import type { Machine } from '../../../../api/machines'
+import { messageOf } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Field, FieldGrid } from '../../../../kit/Field'
+import { Figure, ListTable, Scroll } from '../../../../kit/ListTable'
+import { Mark, type MarkKind } from '../../../../kit/Mark'
+import { Notice } from '../../../../kit/Notice'
+import { Faint } from '../../../../kit/Page'
+import { Part } from '../../../../kit/Part'
+import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { PhotoButton } from '../../../../pictures/PhotoButton'
+import { MeterSeries } from './MeterSeries'
+
+const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done', marginal: 'attention', fail: 'problem', noted: 'part' }
+
+/** What was measured: typed as one says it, or read by the meter. */
+export function Measurements({ machine, mayWrite }: { machine: Machine; mayWrite: boolean }) {
+  const all = useQuery(measurementsQuery(machine.id))
+  const measure = useMeasure(machine.id)
+  const [line, setLine] = useState('')
+  const [wave, setWave] = useState<number>()
+  const [running, setRunning] = useState<number>()
+  const measured = all.data ?? []
+  return (
+    <Part title="Measurements" faint={measured.length > 0 ? `${String(measured.length)}, the newest first` : undefined}>
+      {mayWrite && (
+        <RecordForm
+          error={measure.error}
+          isPending={measure.isPending}
+          action="Keep it"
+          leave="Clear"
+          onSubmit={(form) => {
+            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave }, { onSuccess: () => { setLine(''); setWave(undefined) } })
+          }}
+          onCancel={() => { setLine(''); measure.reset() }}
+        >
+          <Field label="What you measured" name="line" value={line} onChange={setLine} mono isRequired placeholder="BT1 2.1 V" hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm (part / opening)" />
+          <FieldGrid>
+            <Field label="With" name="instrument" placeholder="bench meter 2" />
+            <Field label="Note" name="note" />
+          </FieldGrid>
+          <Buttons>
+            <PhotoButton owner={{ machine: machine.id }} label="Picture of the waveform" onKept={({ id }) => { setWave(id) }} />
+            {wave && <span role="status">One goes with it</span>}
+          </Buttons>
+        </RecordForm>
+      )}
+      {mayWrite && <MeterSeries machine={machine} measured={measured} running={running} onRunning={setRunning} />}
+      {all.error && <Notice tone="stop" word="Not listed.">{messageOf(all.error)}</Notice>}
+      {measured.length > 0 && (
+        <Scroll>
+          <ListTable>
+            <thead><tr><th>Point</th><Figure as="th">Value</Figure><th>Verdict</th><th>Why</th><th>When, with</th><th><span className="only-read">Change</span></th></tr></thead>
+            <tbody>{measured.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onGoOn={() => { setRunning(one.id) }} />)}</tbody>
+          </ListTable>
+        </Scroll>
+      )}
+    </Part>
+  )
+}
+
+function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; onGoOn: () => void }) {
+  const strike = useStrikeMeasurement()
+  return (
+    <tr>
+      <td><strong>{one.point}</strong>{one.assembly && <><br /><Faint>{one.assembly}</Faint></>}</td>
+      <Figure>{one.judged.said}</Figure>
+      <td><Mark kind={marks[one.judged.verdict]} /> {one.judged.verdict}</td>
+      <td>{one.judged.why.join('; ')}{one.trouble && <Notice tone="attention" word="Stopped.">{one.trouble}</Notice>}{one.note && <><br /><Faint>{one.note}</Faint></>}</td>
+      <td>{one.on}<br /><Faint>{[one.instrument, one.by].filter(Boolean).join(', ')}</Faint>{one.attachmentId && <><br /><a href={viewOf(one.attachmentId, 'screen')} target="_blank" rel="noreferrer">waveform</a></>}</td>
+      <td>
+        {mayWrite && (
+          <Buttons>
+            <Button $tone="quiet" aria-label={`More readings of ${one.point}`} onPress={onGoOn}>More readings</Button>
+            <Button $tone="quiet" aria-label={`Strike out ${one.point} ${one.judged.said}`} isPending={strike.isPending} onPress={() => { strike.mutate(one) }}>Strike out</Button>
+          </Buttons>
+        )}
+        {strike.error && <Notice tone="stop" word="Not kept.">{messageOf(strike.error)}</Notice>}
+      </td>
+    </tr>
+  )
+}

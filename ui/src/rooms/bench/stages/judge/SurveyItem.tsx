@@ -1,0 +1,114 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import { type Condition, type GuideItem, type SeenFinding, type ToldFinding, type ToldSurvey, useJudgeItem } from '../../../../api/judge'
+import { messageOf } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Cautions } from '../../../../kit/Cautions'
+import { Choice, Field } from '../../../../kit/Field'
+import { Notice } from '../../../../kit/Notice'
+import { Faint } from '../../../../kit/Page'
+import { Facts } from '../../../../kit/Part'
+import { color, space } from '../../../../theme'
+import { FindingForm } from './FindingForm'
+
+type Props = { machineId: number; condition: Condition; survey: ToldSurvey; item: GuideItem; onNext: () => void }
+
+/** One subsystem: what to look for, how to grade it, what was there before, and what is there now. */
+export function SurveyItem({ machineId, condition, survey, item, onNext }: Props) {
+  const judge = useJudgeItem(machineId, survey.id)
+  const known = condition.findings.filter(({ subsystem }) => subsystem === item.subsystem)
+  const [now, setNow] = useState<Record<number, { is: string; note: string }>>({})
+  const [fresh, setFresh] = useState<SeenFinding[]>([])
+  const [adding, setAdding] = useState(false)
+  const again = known.flatMap((finding) => seenAgain(finding, now[finding.id]))
+  const send = (look: 'inspected' | 'not inspected' | 'absent') => {
+    const seen = look === 'inspected' ? [...again, ...fresh] : []
+    judge.mutate({ subsystem: item.subsystem, version: survey.version, look, note: look === 'not inspected' ? 'left out' : '', seen }, { onSuccess: onNext })
+  }
+  const found = again.length + fresh.length
+  return (
+    <Panel aria-label={item.name}>
+      <h3>{item.name}</h3>
+      <Cautions cautions={item.cautions} />
+      <Facts>
+        <dt>Look for</dt><dd>{item.lookFor}</dd>
+        <dt>How to grade</dt><dd>{item.grading}</dd>
+        {item.parts.length > 0 && <><dt>On the sheets</dt><dd>{item.parts.map(({ board, place, words }) => `${board}${place === board ? '' : ` ${place}`}${words && `: ${words}`}`).join('\n')}{item.more > 0 && `\nand ${String(item.more)} more`}</dd></>}
+      </Facts>
+      {known.map((finding) => {
+        const say = now[finding.id] ?? { is: '', note: '' }
+        const put = (changed: Partial<typeof say>) => { setNow({ ...now, [finding.id]: { ...say, ...changed } }) }
+        return (
+          <Known key={finding.id}>
+            <span><strong>{finding.kind}</strong>, {finding.where || 'no place'} <Faint>{finding.story.words}</Faint></span>
+            <Choice label={`${finding.kind}, ${finding.where}: now`} value={say.is} options={choicesFor(finding)} onChange={(is) => { put({ is }) }} />
+            {say.is && <Field label="What one sees" value={say.note} onChange={(note) => { put({ note }) }} />}
+          </Known>
+        )
+      })}
+      {fresh.map((one, i) => (
+        <p key={i}><strong>{one.new?.kind}</strong>, {[one.new?.designator, one.new?.place].filter(Boolean).join(' ')}: {one.severity} <Button $tone="quiet" onPress={() => { setFresh(fresh.filter((_, j) => j !== i)) }}>Take it out</Button></p>
+      ))}
+      {adding && (
+        <FindingForm
+          machineId={machineId}
+          item={item}
+          severities={condition.severities}
+          error={null}
+          isPending={false}
+          action="Note it"
+          onSubmit={(seen) => { setFresh([...fresh, seen]); setAdding(false) }}
+          onCancel={() => { setAdding(false) }}
+        />
+      )}
+      {judge.error && <Notice tone="stop" word="Not kept.">{messageOf(judge.error)}</Notice>}
+      {!adding && (
+        <Buttons>
+          <Button $tone="main" autoFocus isPending={judge.isPending} onPress={() => { send('inspected') }}>{found > 0 ? `Inspected, ${String(found)} found` : 'Inspected, nothing new found'}</Button>
+          <Button onPress={() => { setAdding(true) }}>Found something</Button>
+          <Button onPress={() => { send('not inspected') }}>Not inspected</Button>
+          <Button onPress={() => { send('absent') }}>It has none</Button>
+        </Buttons>
+      )}
+    </Panel>
+  )
+}
+
+function choicesFor({ story }: ToldFinding) {
+  const grave = (['cosmetic', 'watch', 'repair', 'hazard'] as const).filter((one) => !story.open || one !== story.severity).map((value) => ({ value, text: story.open ? `now ${value}` : `it is back, ${value}` }))
+  if (!story.open) return [{ value: '', text: `gone since ${story.goneOn}` }, ...grave]
+  return [{ value: '', text: 'not said' }, { value: 'same', text: `as before, ${story.severity}` }, { value: 'worse', text: `worse, still ${story.severity}` }, { value: 'better', text: `better, still ${story.severity}` }, ...grave, { value: 'gone', text: 'gone' }]
+}
+
+function seenAgain(finding: ToldFinding, say: { is: string; note: string } | undefined): SeenFinding[] {
+  if (!say?.is) return []
+  const one = { findingId: finding.id, note: say.note, severity: finding.story.severity }
+  switch (say.is) {
+    case 'gone':
+      return [{ ...one, gone: true }]
+    case 'same':
+    case 'worse':
+    case 'better':
+      return [{ ...one, trend: say.is }]
+  }
+  return [{ ...one, severity: say.is as SeenFinding['severity'] }]
+}
+
+const Panel = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  padding: ${space(2)};
+  border: 1px solid ${color.slate};
+  background: ${color.sheet};
+  h3 { font-size: 18px; }
+`
+const Known = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 220px), 1fr));
+  gap: ${space(1)};
+  align-items: end;
+  padding-left: ${space(1)};
+  border-left: 3px solid ${color.line};
+`

@@ -1,0 +1,93 @@
+import { useRef, useState } from 'react'
+import styled from 'styled-components'
+
+import { type Step, type ToldTeardown, useAddStep, type Wiring } from '../../../../api/openup'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Field } from '../../../../kit/Field'
+import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { PhotoButton } from '../../../../pictures/PhotoButton'
+import { color, space } from '../../../../theme'
+import { StepForm } from './StepForm'
+import { WarningList } from './WarningList'
+
+/** The next step: as the procedure says, as a line, or tapped field by field. */
+export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wiring; boards: string[] }) {
+  const add = useAddStep(log.id)
+  const [tapped, setTapped] = useState<Partial<Step>>()
+  const [pictures, setPictures] = useState<number[]>([])
+  const [line, setLine] = useState('')
+  const field = useRef<HTMLDivElement>(null)
+  const next = log.upcoming[0]
+  const done = () => {
+    setTapped(undefined)
+    setPictures([])
+    setLine('')
+    add.reset()
+    requestAnimationFrame(() => field.current?.querySelector('input')?.focus())
+  }
+  const named = line.toLowerCase().split('unplug ')[1]?.split('|')[0]?.split(',').map((name) => name.trim()) ?? []
+  const about = wiring.warnings.filter(({ kind, names }) => kind !== 'not counted' && names.some((name) => named.includes(name.toLowerCase())))
+  if (tapped) {
+    return (
+      <StepForm
+        machineId={log.machineId}
+        start={tapped}
+        freeCell={log.freeCell}
+        wiring={wiring}
+        boards={boards}
+        error={add.error}
+        isPending={add.isPending}
+        action={`Write down step ${String(log.sums.steps + 1)}`}
+        onSubmit={(step, taken) => { add.mutate({ step, pictures: taken }, { onSuccess: done }) }}
+        onCancel={() => { setTapped(undefined); add.reset() }}
+      />
+    )
+  }
+  return (
+    <div ref={field}>
+      {next && (
+        <Usual>
+          <strong>The procedure goes on:</strong> {next.off}{next.tabs.length > 0 && `; mind ${next.tabs.join(', ')}`}
+          <Buttons>
+            <Button $small onPress={() => { setTapped(next) }}>As the procedure says, with changes</Button>
+            <Button $small isPending={add.isPending} onPress={() => { add.mutate({ step: next, pictures }, { onSuccess: done }) }}>Just as the procedure says</Button>
+          </Buttons>
+        </Usual>
+      )}
+      <RecordForm
+        error={add.error}
+        isPending={add.isPending}
+        action={`Write down step ${String(log.sums.steps + 1)}`}
+        leave="Tap it instead"
+        onSubmit={(form) => { add.mutate({ line: textOf(form, 'line'), pictures }, { onSuccess: done }) }}
+        onCancel={() => { setTapped({ off: line.split('|')[0]?.trim() ?? '' }) }}
+      >
+        <Field
+          label={`Step ${String(log.sums.steps + 1)}: what comes off`}
+          name="line"
+          value={line}
+          onChange={setLine}
+          mono
+          isRequired
+          autoFocus
+          placeholder={`Lid | 4x M3x8 pan PH1 @${log.freeCell || 'hole'} | tab: front left`}
+          hint="4x M3x8 PH1 @A1 (or @hole, @laid) · tab: what may snap · unplug J5, J6 · differs battery: soldered · note:"
+        />
+        <Buttons>
+          <PhotoButton owner={{ machine: log.machineId }} onKept={({ id }) => { setPictures((before) => [...before, id]) }} />
+          {pictures.length > 0 && <span role="status">{pictures.length === 1 ? '1 photo goes with it' : `${String(pictures.length)} photos go with it`}</span>}
+        </Buttons>
+      </RecordForm>
+      <WarningList title="" warnings={about} />
+    </div>
+  )
+}
+
+const Usual = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  margin-bottom: ${space(1)};
+  padding-left: ${space(1)};
+  border-left: 3px solid ${color.slate};
+`

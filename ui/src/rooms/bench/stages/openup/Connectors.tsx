@@ -1,0 +1,115 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import { type ToldConnector, useChangeConnector, useMapConnector, usePlugConnector, useStrikeConnector, type Wiring, wiringDrawing, wiringList } from '../../../../api/openup'
+import { messageOf } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { EditRecord } from '../../../../kit/EditRecord'
+import { ListTable, Scroll } from '../../../../kit/ListTable'
+import { Notice } from '../../../../kit/Notice'
+import { Faint } from '../../../../kit/Page'
+import { Part } from '../../../../kit/Part'
+import { color } from '../../../../theme'
+import { ConnectorForm } from './ConnectorForm'
+import { WarningList } from './WarningList'
+
+type Props = { machineId: number; wiring: Wiring; boards: string[]; mayWrite: boolean }
+
+/** The connector map: which plug goes where and which way round, with what may be mistaken. */
+export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
+  const add = useMapConnector(machineId)
+  const [adding, setAdding] = useState(false)
+  const [editing, setEditing] = useState<number>()
+  const { connectors } = wiring
+  const edited = connectors.find(({ id }) => id === editing)
+  return (
+    <Part
+      title="Connectors"
+      faint={connectors.length > 0 ? `${String(connectors.length)} on the map, ${String(wiring.open)} open` : undefined}
+      action={
+        <>
+          {connectors.length > 0 && <a href={wiringList(machineId)} download>Wiring list (CSV)</a>}
+          {mayWrite && <Button $small onPress={() => { setAdding(true) }}>Map a connector</Button>}
+        </>
+      }
+    >
+      {adding && (
+        <ConnectorForm
+          machineId={machineId}
+          boards={boards}
+          error={add.error}
+          isPending={add.isPending}
+          action="Put it on the map"
+          onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }}
+          onCancel={() => { setAdding(false); add.reset() }}
+        />
+      )}
+      {edited && <Edit key={edited.id} machineId={machineId} connector={edited} boards={boards} onDone={() => { setEditing(undefined) }} />}
+      <WarningList title="" warnings={wiring.warnings} />
+      {connectors.length === 0 ? (
+        <p><Faint>No connector is mapped yet. Map each before it is unplugged: from where to where, how many pins, and which way round.</Faint></p>
+      ) : (
+        <>
+          <Scroll>
+            <ListTable>
+              <thead><tr><th>Name</th><th>From, to</th><th>Pins</th><th>Which way round</th><th>State</th><th><span className="only-read">Change</span></th></tr></thead>
+              <tbody>{connectors.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onEdit={() => { setEditing(one.id) }} />)}</tbody>
+            </ListTable>
+          </Scroll>
+          {wiring.boards.filter(Boolean).map((board) => (
+            <figure key={board}>
+              <Drawing src={wiringDrawing(machineId, board, connectors.map(({ id, version }) => `${String(id)}.${String(version)}`).join('-'))} alt={`Sockets on ${board}: pins covered by plugs filled, free pins hollow, pin 1 square`} />
+            </figure>
+          ))}
+        </>
+      )}
+    </Part>
+  )
+}
+
+function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean; onEdit: () => void }) {
+  const plug = usePlugConnector()
+  const strike = useStrikeConnector()
+  const error = plug.error ?? strike.error
+  const way = [one.pin1 && `pin 1: ${one.pin1}`, one.key && `key: ${one.key}`, one.colours && `wires: ${one.colours}`].filter(Boolean).join('; ')
+  const free = one.free.socket.length + one.free.plug.length
+  return (
+    <tr>
+      <td><strong>{one.name}</strong>{one.kind && <><br /><Faint>{one.kind}</Faint></>}</td>
+      <td>
+        {one.socketOnly ? <Faint>nothing plugged in</Faint> : [one.fromBoard, one.fromPlace].filter(Boolean).join(' ')}
+        <br /><Faint>to {[one.toBoard, one.toPlace].filter(Boolean).join(' ') || 'not said yet'}</Faint>
+        {one.cable && <><br /><Faint>{one.cable}</Faint></>}
+      </td>
+      <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} in ${String(one.socketPins ?? 0)}` : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
+      <td>{one.never ? <strong>Plug in nothing: {one.never}</strong> : way}</td>
+      <td>{one.socketOnly ? 'free' : one.open ? <strong>open</strong> : 'connected'}</td>
+      <td>
+        {mayWrite && (
+          <Buttons>
+            {!one.socketOnly && <Button $tone="quiet" aria-label={`${one.open ? 'Plug in' : 'Unplug'} ${one.name}`} isPending={plug.isPending} onPress={() => { plug.mutate({ id: one.id, version: one.version, open: !one.open }) }}>{one.open ? 'Plug in' : 'Unplug'}</Button>}
+            <Button $tone="quiet" aria-label={`Edit ${one.name}`} onPress={onEdit}>Edit</Button>
+            <Button $tone="quiet" aria-label={`Strike out ${one.name}`} isPending={strike.isPending} onPress={() => { strike.mutate(one) }}>Strike out</Button>
+          </Buttons>
+        )}
+        {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+      </td>
+    </tr>
+  )
+}
+
+function Edit({ machineId, connector, boards, onDone }: { machineId: number; connector: ToldConnector; boards: string[]; onDone: () => void }) {
+  const change = useChangeConnector(connector.id)
+  const names = { name: 'name', fromBoard: 'from', toBoard: 'to', plugPins: 'pins of the plug', socketPins: 'pins of the socket', offset: 'moved by', pin1: 'pin 1', key: 'key', colours: 'wires', never: 'must stay free' }
+  return (
+    <EditRecord record={connector} change={change} newerIn={(newer) => newer.connector} names={names} onDone={onDone}>
+      {(form) => <ConnectorForm machineId={machineId} start={connector} boards={boards} action="Keep it" {...form} />}
+    </EditRecord>
+  )
+}
+
+const Drawing = styled.img`
+  display: block;
+  width: 100%;
+  border: 1px solid ${color.line};
+`

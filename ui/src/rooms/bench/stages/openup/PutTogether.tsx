@@ -1,0 +1,114 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import { type ToldStep, type ToldTeardown, useReverseStep } from '../../../../api/openup'
+import { messageOf } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Cautions } from '../../../../kit/Cautions'
+import { Field, Tick } from '../../../../kit/Field'
+import { Mark } from '../../../../kit/Mark'
+import { Notice } from '../../../../kit/Notice'
+import { Faint } from '../../../../kit/Page'
+import { color, space } from '../../../../theme'
+import { inWords, StepFacts } from './StepFacts'
+
+/** The log reversed: what came off last goes on first, ticked by whoever does it. */
+export function PutTogether({ log, mayWrite }: { log: ToldTeardown; mayWrite: boolean }) {
+  const [chosen, setChosen] = useState<number>()
+  const at = chosen ?? log.next
+  const rest = [...log.steps].reverse()
+  const current = log.steps.find(({ n }) => n === at)
+  if (log.steps.length === 0) return <p>Nothing came off.</p>
+  return (
+    <>
+      {current ? (
+        <Back key={`${String(current.id)} ${String(current.version)}`} step={current} isNext={current.n === log.next} mayWrite={mayWrite} onDone={() => { setChosen(undefined) }} />
+      ) : (
+        <p role="status">All {log.steps.length} steps are reversed.</p>
+      )}
+      <Order aria-label="Order of putting together">
+        {rest.map((step) => (
+          <li key={step.id} aria-current={step.n === at ? 'step' : undefined}>
+            <Mark kind={step.state === 'back' ? 'done' : step.state === 'skipped' ? 'none' : step.n === log.next ? 'working' : 'later'} />
+            <span>{step.n}. {step.off} <Faint>{[wordOf(step), ...leftOf(step), step.open.length > 0 && step.state !== 'off' && `${step.open.join(', ')} still open`].filter(Boolean).join('; ')}</Faint></span>
+            {mayWrite && step.n !== at && <Button $tone="quiet" aria-label={`Show step ${String(step.n)}, ${step.off}`} onPress={() => { setChosen(step.n) }}>Show</Button>}
+          </li>
+        ))}
+      </Order>
+    </>
+  )
+}
+
+const wordOf = ({ state, reason }: ToldStep) => (state === 'back' ? 'back on' : state === 'skipped' ? `left off: ${reason ?? ''}` : 'off')
+const leftOf = ({ left, fasteners }: ToldStep) => left.map(({ fastener, count, reason }) => `${String(count)} of ${fasteners[fastener]?.kind ?? ''} left over${reason ? `: ${reason}` : ''}`)
+
+function Back({ step, isNext, mayWrite, onDone }: { step: ToldStep; isNext: boolean; mayWrite: boolean; onDone: () => void }) {
+  const reverse = useReverseStep()
+  const [plugged, setPlugged] = useState<string[]>(step.connectors.filter((name) => !step.open.includes(name) && step.state !== 'off'))
+  const [left, setLeft] = useState<Record<number, { count: string; reason: string }>>(
+    Object.fromEntries(step.left.map(({ fastener, count, reason }) => [fastener, { count: String(count), reason: reason ?? '' }])),
+  )
+  const [skipping, setSkipping] = useState(false)
+  const [reason, setReason] = useState(step.reason ?? '')
+  const send = (state: 'back' | 'skipped' | 'off') => {
+    const over = Object.entries(left).flatMap(([fastener, { count, reason: why }]) => (Number(count) > 0 ? [{ fastener: Number(fastener), count: Number(count), reason: why }] : []))
+    reverse.mutate({ id: step.id, version: step.version, state, reason: state === 'skipped' ? reason : '', left: state === 'back' ? over : [], plugged }, { onSuccess: onDone })
+  }
+  return (
+    <Card aria-label={`Step ${String(step.n)}`}>
+      <h3>{isNext ? 'Next: ' : ''}{step.n}. {step.off} goes on</h3>
+      {!isNext && step.state === 'off' && <Notice tone="attention" word="Out of order.">What came off after it is still off.</Notice>}
+      {step.special && <Notice tone="attention" word="The order matters here.">Nothing before it, nothing after it.</Notice>}
+      <Cautions cautions={step.cautions} />
+      <StepFacts step={step} large />
+      {mayWrite && (
+        <>
+          {step.connectors.length > 0 && (
+            <fieldset>
+              <legend>Plugged in again</legend>
+              {step.connectors.map((name) => (
+                <Tick key={name} label={name} isOn={plugged.includes(name)} onChange={(isOn) => { setPlugged(isOn ? [...plugged, name] : plugged.filter((one) => one !== name)) }} />
+              ))}
+            </fieldset>
+          )}
+          {step.fasteners.map((fastener, i) => {
+            const over = left[i] ?? { count: '', reason: '' }
+            return (
+              <Over key={i}>
+                <Field label={`Left over of ${inWords(fastener)}`} value={over.count} inputMode="numeric" placeholder="0" onChange={(count) => { setLeft({ ...left, [i]: { ...over, count: count.replace(/\D/g, '') } }) }} />
+                {Number(over.count) > 0 && <Field label="What became of it" value={over.reason} placeholder="the hole is stripped; in bag 4" onChange={(why) => { setLeft({ ...left, [i]: { ...over, reason: why } }) }} />}
+              </Over>
+            )
+          })}
+          {skipping && <Field label="Why it stays off" value={reason} onChange={setReason} autoFocus />}
+          {reverse.error && <Notice tone="stop" word="Not kept.">{messageOf(reverse.error)}</Notice>}
+          <Buttons>
+            {!skipping && <Button $tone="main" isPending={reverse.isPending} onPress={() => { send('back') }}>{step.state === 'off' ? 'It is back on' : 'Keep it as back on'}</Button>}
+            {skipping ? <Button $tone="main" isPending={reverse.isPending} onPress={() => { send('skipped') }}>Leave it off</Button> : <Button onPress={() => { setSkipping(true) }}>It stays off</Button>}
+            {step.state !== 'off' && <Button isPending={reverse.isPending} onPress={() => { send('off') }}>It is off again</Button>}
+          </Buttons>
+        </>
+      )}
+    </Card>
+  )
+}
+
+const Card = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  padding: ${space(2)};
+  border: 1px solid ${color.slate};
+  background: ${color.sheet};
+  h3 { font-size: 18px; overflow-wrap: anywhere; }
+`
+const Over = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 200px), 1fr));
+  gap: ${space(1)};
+`
+const Order = styled.ol`
+  li { display: flex; align-items: center; gap: ${space(1)}; min-height: 32px; border-bottom: 1px dotted ${color.line}; overflow-wrap: anywhere; }
+  li > span { flex: 1; min-width: 0; }
+  li[aria-current] { background: ${color.slateGround}; }
+`

@@ -1,0 +1,96 @@
+import { useState } from 'react'
+import styled from 'styled-components'
+
+import { type ToldStep, type ToldTeardown, useChangeStep, useStrikeStep, type Wiring } from '../../../../api/openup'
+import { messageOf } from '../../../../api/problem'
+import { Button, Buttons } from '../../../../kit/Button'
+import { Cautions } from '../../../../kit/Cautions'
+import { Mark } from '../../../../kit/Mark'
+import { Notice } from '../../../../kit/Notice'
+import { Faint } from '../../../../kit/Page'
+import { PhotoButton } from '../../../../pictures/PhotoButton'
+import { color, space } from '../../../../theme'
+import { StepFacts } from './StepFacts'
+import { StepForm } from './StepForm'
+
+type Props = { log: ToldTeardown; wiring: Wiring; boards: string[]; mayWrite: boolean }
+
+/** What came off so far, the last on top: that is what lies nearest. */
+export function StepList({ log, wiring, boards, mayWrite }: Props) {
+  const [editing, setEditing] = useState<number>()
+  if (log.steps.length === 0) return <p><Faint>Nothing came off yet. The first step may be the mains lead: pull it, and write it down.</Faint></p>
+  return (
+    <List aria-label="Steps, the last on top" reversed>
+      {[...log.steps].reverse().map((step) => (
+        <li key={step.id}>
+          {editing === step.id ? (
+            <Edit log={log} step={step} wiring={wiring} boards={boards} onDone={() => { setEditing(undefined) }} />
+          ) : (
+            <One step={step} machineId={log.machineId} mayWrite={mayWrite} onEdit={() => { setEditing(step.id) }} />
+          )}
+        </li>
+      ))}
+    </List>
+  )
+}
+
+function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId: number; mayWrite: boolean; onEdit: () => void }) {
+  const change = useChangeStep(step.id)
+  const strike = useStrikeStep()
+  const error = change.error ?? strike.error
+  return (
+    <>
+      <Head>
+        <Mark kind={step.state === 'off' ? 'working' : step.state === 'back' ? 'done' : 'none'} />
+        <strong>{step.n}. {step.off}</strong>
+        <Faint>{step.state === 'back' ? 'back on' : step.state === 'skipped' ? `left off: ${step.reason ?? ''}` : 'off'}</Faint>
+        {step.special && <Faint>in this order</Faint>}
+      </Head>
+      <Cautions cautions={step.cautions} />
+      <StepFacts step={step} />
+      {mayWrite && (
+        <Buttons>
+          <PhotoButton owner={{ machine: machineId }} label={`Photo of step ${String(step.n)}`} isQuiet onKept={({ id }) => { change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, id] }) }} />
+          <Button $tone="quiet" aria-label={`Change step ${String(step.n)}`} onPress={onEdit}>Change</Button>
+          <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={strike.isPending} onPress={() => { strike.mutate(step) }}>Strike out</Button>
+        </Buttons>
+      )}
+      {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
+    </>
+  )
+}
+
+function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: ToldStep; wiring: Wiring; boards: string[]; onDone: () => void }) {
+  const change = useChangeStep(step.id)
+  return (
+    <StepForm
+      machineId={log.machineId}
+      start={step}
+      pictures={step.pictures}
+      freeCell={log.freeCell}
+      wiring={wiring}
+      boards={boards}
+      error={change.error}
+      isPending={change.isPending}
+      action={`Keep step ${String(step.n)}`}
+      onSubmit={(changed, pictures) => { change.mutate({ version: step.version, step: changed, pictures }, { onSuccess: onDone }) }}
+      onCancel={onDone}
+    />
+  )
+}
+
+const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special }: ToldStep) => ({ off, fasteners, tabs, connectors, differs, note, special })
+
+const List = styled.ol`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  > li { display: flex; flex-direction: column; gap: 4px; padding: ${space(1)}; border: 1px solid ${color.line}; background: ${color.sheet}; }
+`
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px ${space(1)};
+  overflow-wrap: anywhere;
+`

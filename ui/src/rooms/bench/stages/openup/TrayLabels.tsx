@@ -1,0 +1,48 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link, useParams } from 'react-router'
+import styled from 'styled-components'
+
+import { teardownQuery, type ToldTeardown } from '../../../../api/openup'
+import { messageOf } from '../../../../api/problem'
+import { Button } from '../../../../kit/Button'
+import { Notice } from '../../../../kit/Notice'
+import { Page } from '../../../../kit/Page'
+import { OnScreen, Paper } from '../../../../kit/Paper'
+import { color, font } from '../../../../theme'
+
+/** Labels for the cells of a tray and for what is laid out, on paper. */
+export default function TrayLabels() {
+  const log = useQuery(teardownQuery(Number(useParams().teardownId)))
+  if (log.error) return <Page><Notice tone="stop" word="Not read.">{messageOf(log.error)}</Notice></Page>
+  return log.data ? <Labels log={log.data} /> : null
+}
+
+function Labels({ log }: { log: ToldTeardown }) {
+  const cells = log.cells.filter(({ step }) => step > 0)
+  return (
+    <Sheet>
+      <OnScreen>
+        <Button $tone="main" onPress={() => { window.print() }}>Print</Button>
+        <Link to={`/bench/${String(log.machineId)}/open-up`}>Back to the log</Link>
+      </OnScreen>
+      <h1>{log.machine}</h1>
+      <p>{log.purpose}</p>
+      {cells.length === 0 && <p>No cell holds anything.</p>}
+      <ul>
+        {cells.map((cell) => (
+          <li key={cell.name}>
+            <b>{cell.name}</b>
+            <span>step {cell.step}: {cell.off}</span>
+            <span>{cell.holds.join(', ')}</span>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  )
+}
+
+const Sheet = styled(Paper)`
+  ul { display: grid; grid-template-columns: repeat(auto-fill, 62mm); gap: 2mm; margin-top: 12px; }
+  li { display: flex; flex-direction: column; min-height: 24mm; padding: 2mm; border: 1px solid ${color.ink}; break-inside: avoid; overflow-wrap: anywhere; font-size: 13px; line-height: 1.3; }
+  b { font: 700 20px ${font.mono}; }
+`

@@ -1,0 +1,21 @@
+import type { Schemas } from '../../../../api/client'
+import { Notice } from '../../../../kit/Notice'
+
+const words: Record<Schemas['WiringWarning']['kind'], string> = {
+  never: 'Must stay free.',
+  twins: 'Easily mistaken.',
+  width: 'Pins stay free.',
+  'which way': 'Which way round?',
+  'not counted': 'Pins not counted.',
+}
+
+/** What may be mistaken among the plugs, the gravest first. */
+export function WarningList({ title, warnings }: { title: string; warnings: Schemas['WiringWarning'][] }) {
+  if (warnings.length === 0) return null
+  return (
+    <section aria-label={title}>
+      {title && <p><strong>{title}</strong></p>}
+      {warnings.map(({ kind, text }) => <Notice key={text} tone={kind === 'never' ? 'stop' : 'attention'} word={words[kind]}>{text}</Notice>)}
+    </section>
+  )
+}

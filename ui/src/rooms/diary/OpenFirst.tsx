@@ -1,0 +1,69 @@
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+
+import { openingsQuery, risksQuery } from '../../api/judge'
+import { messageOf } from '../../api/problem'
+import { Button, Buttons } from '../../kit/Button'
+import { Field } from '../../kit/Field'
+import { Notice } from '../../kit/Notice'
+import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { Part } from '../../kit/Part'
+import { color, space } from '../../theme'
+import { RiskList } from '../bench/stages/judge/RiskList'
+
+/** What to open first in so many hours, and the whole collection in the order in which to look at it. */
+export default function OpenFirst() {
+  const [hours, setHours] = useState('4')
+  const given = Number(hours.replace(',', '.'))
+  const minutes = Number.isFinite(given) && given >= 0.25 ? Math.min(Math.round(given * 60), 60_000) : 240
+  const plan = useQuery({ ...openingsQuery(minutes), placeholderData: (before) => before })
+  const risks = useInfiniteQuery(risksQuery(0))
+  const first = risks.data?.pages[0]
+  return (
+    <Page>
+      <PageHead>
+        <Title>What to open first</Title>
+        <Field label="Hours this month" value={hours} onChange={setHours} inputMode="decimal" />
+      </PageHead>
+      <p><Faint>An order, not a probability: months since the last look, by how often a part of that age should be looked at, times what happens when it fails. <Link to="/diary/ageing">How often, and why</Link></Faint></p>
+      {plan.error && <Notice tone="stop" word="Not planned.">{messageOf(plan.error)}</Notice>}
+      {plan.data && (
+        <Part title={`In ${inHours(minutes)}`} faint={`${machines(plan.data.openings.length)}, ${inHours(plan.data.minutes)}; ${String(plan.data.waiting)} more wait`}>
+          {plan.data.openings.length === 0 && <p>{plan.data.waiting > 0 ? 'The time is too short for any of them; a machine takes three quarters of an hour and more.' : 'Nothing is overdue.'}</p>}
+          <Openings>
+            {plan.data.openings.map(({ machine, minutes: takes, timed, look, more }) => (
+              <li key={machine.id}>
+                <strong><Link to={`/bench/${String(machine.id)}/judge`}>{machine.accession} {machine.name}</Link></strong>{' '}
+                <Faint>{[machine.place, `${inHours(takes)}${timed ? ', as timed last time' : ''}`].filter(Boolean).join(' · ')}</Faint>
+                <ul>
+                  {look.map((risk) => <li key={`${String(risk.assemblyId)} ${String(risk.line)} ${risk.class}`}>{risk.place === risk.board ? risk.board : `${risk.board}, ${risk.place}`}: {risk.why}</li>)}
+                  {more > 0 && <li>and {more} more</li>}
+                </ul>
+              </li>
+            ))}
+          </Openings>
+        </Part>
+      )}
+      <Part title="The whole order" faint={first && `${first.due.toLocaleString('en')} of ${first.total.toLocaleString('en')} overdue`}>
+        {risks.error && <Notice tone="stop" word="Not ranked.">{messageOf(risks.error)}</Notice>}
+        {first?.total === 0 && <p>Nothing on the sheets is known to age. Batteries, safety capacitors, belts and the like are found by their lines.</p>}
+        <RiskList withMachine risks={risks.data?.pages.flatMap((page) => page.risks) ?? []} />
+        {risks.hasNextPage && <Buttons><Button isPending={risks.isFetchingNextPage} onPress={() => void risks.fetchNextPage()}>Show more</Button></Buttons>}
+      </Part>
+    </Page>
+  )
+}
+
+const machines = (count: number) => (count === 1 ? '1 machine' : `${String(count)} machines`)
+
+function inHours(minutes: number): string {
+  const hours = Math.floor(minutes / 60)
+  return [hours > 0 && `${String(hours)} h`, minutes % 60 > 0 && `${String(minutes % 60)} min`].filter(Boolean).join(' ') || '0 min'
+}
+
+const Openings = styled.ol`
+  > li { padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
+  ul { padding-left: ${space(2)}; list-style: square; font-size: 15px; }
+`
