@@ -155,8 +155,17 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 		require.NoError(t, err)
 	}
 	// Cautions come at the first step where they are due, on the way back.
-	require.Equal(t, "mains", string(log.Steps[2].Cautions[0].Key))
+	require.Equal(t, "mains", string(log.Steps[2].BackOn[0].Key))
 	require.Equal(t, "cells", string(log.Steps[1].Cautions[0].Key))
+	// While a step is written, what to take care of is said before it comes off, unless it was said before.
+	read, err := deeds.ReadStep(ctx, technician, log.ID, app.WrittenStep{Line: "Monitor, tube | unplug P1"})
+	require.NoError(t, err)
+	require.Equal(t, []string{"tube", "weight"}, []string{string(read.Cautions[0].Key), string(read.Cautions[1].Key)})
+	require.Equal(t, "which way", read.Warnings[0].Kind)
+	read, err = deeds.ReadStep(ctx, technician, log.ID, app.WrittenStep{Line: "Second supply | four screws"})
+	require.NoError(t, err)
+	require.Empty(t, read.Cautions)
+	require.Contains(t, read.Problem, "is not understood")
 	procedure, err := deeds.MakeProcedure(ctx, technician, log.ID, "To the battery", "The lid is brittle")
 	require.NoError(t, err)
 

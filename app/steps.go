@@ -9,6 +9,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -50,6 +51,46 @@ func (w WrittenStep) read(tray teardown.Tray) (teardown.Step, error) {
 		}
 	}
 	return step, err
+}
+
+// ReadStep is a step as it is being written: nothing of it is kept.
+type ReadStep struct {
+	Step     teardown.Step     `json:"step"`
+	Problem  string            `json:"problem" doc:"What cannot be read of it, else empty"`
+	Cautions []caution.Caution `json:"cautions" doc:"What to take care of before it comes off, where it was not said at a step before"`
+	Warnings []wiring.Warning  `json:"warnings" doc:"What may be mistaken among the plugs that it names"`
+}
+
+// ReadStep reads a step that is being written, to say what to take care of before it comes off.
+func (a *App) ReadStep(ctx context.Context, actor Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
+	read := ReadStep{Cautions: []caution.Caution{}, Warnings: []wiring.Warning{}}
+	now, err := a.Teardown(ctx, actor, teardownID)
+	if err != nil {
+		return read, err
+	}
+	step, err := written.read(trayOf(now))
+	var invalid *Invalid
+	if errors.As(err, &invalid) {
+		read.Problem = invalid.Why
+	} else if err != nil {
+		return read, err
+	}
+	read.Step = step.Whole()
+	said := caution.Said{}
+	for _, s := range now.Steps {
+		said.Now(s.Step.Cautions())
+	}
+	read.Cautions = caution.All(said.Now(step.Cautions()))
+	plugs, err := wiringOf(ctx, a.db, now.MachineID)
+	if err != nil {
+		return read, err
+	}
+	for _, w := range wiring.Of(plugs.Warnings, step.Connectors) {
+		if w.Kind != "not counted" {
+			read.Warnings = append(read.Warnings, w)
+		}
+	}
+	return read, nil
 }
 
 func trayOf(t ToldTeardown) teardown.Tray { return teardown.Tray{Rows: t.Rows, Columns: t.Columns} }

@@ -24,7 +24,8 @@ type ToldStep struct {
 	teardown.Reversal
 	Line       string            `json:"line" doc:"The step as a line"`
 	Pictures   []int64           `json:"pictures"`
-	Cautions   []caution.Caution `json:"cautions" doc:"What to take care of, where it was not said at a step before it: of those that are off when putting together, of all else"`
+	Cautions   []caution.Caution `json:"cautions" doc:"What to take care of at taking off, where it was not said at a step before it"`
+	BackOn     []caution.Caution `json:"backOn" doc:"What to take care of at putting back, where it is not said at a step that goes on before it"`
 	Warnings   []wiring.Warning  `json:"warnings" doc:"What may be mistaken among its connectors"`
 	Open       []string          `json:"open" doc:"Its connectors that are open now"`
 	By         string            `json:"by"`
@@ -219,18 +220,17 @@ func tellStep(row store.StepRow, plugs Wiring) (ToldStep, error) {
 	return told, nil
 }
 
-// sayOnce gives each caution to the step at which it is due first: on the way back for those that are off, in
-// the order in which they are reversed, and on the way out for the rest.
+// sayOnce gives each caution to the step at which it is due first, on the way out and, of those that are off, on
+// the way back.
 func sayOnce(steps []ToldStep) {
-	back, out := caution.Said{}, caution.Said{}
+	out, back := caution.Said{}, caution.Said{}
 	for i := range steps {
-		if steps[i].State != teardown.Off {
-			steps[i].Cautions = caution.All(out.Now(steps[i].Step.Cautions()))
-		}
+		steps[i].Cautions = caution.All(out.Now(steps[i].Step.Cautions()))
+		steps[i].BackOn = []caution.Caution{}
 	}
 	for i := len(steps) - 1; i >= 0; i-- {
 		if steps[i].State == teardown.Off {
-			steps[i].Cautions = caution.All(back.Now(steps[i].Step.Cautions()))
+			steps[i].BackOn = caution.All(back.Now(steps[i].Step.Cautions()))
 		}
 	}
 }

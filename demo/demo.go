@@ -13,7 +13,7 @@ import (
 	"frugalheron/store"
 )
 
-//go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json mysteries.json sheets/*.sheet outsides/*.outside
+//go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json mysteries.json condition.json teardowns.json measurements.json sheets/*.sheet outsides/*.outside
 var world embed.FS
 
 // Account is a sample account. Its password is public: the demonstration serves on loopback.

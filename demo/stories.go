@@ -96,7 +96,7 @@ func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progres
 			return fmt.Errorf("%s: %w", m.Accession, err)
 		}
 	}
-	for _, part := range []func() error{t.roms, t.mysteries, t.questions} {
+	for _, part := range []func() error{t.roms, t.mysteries, t.questions, t.climates, t.teardowns, t.surveys, t.measurements} {
 		if err := part(); err != nil {
 			return err
 		}

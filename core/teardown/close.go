@@ -68,9 +68,7 @@ func OutcomeOf(steps []Logged, connectors []Connector) (Outcome, string) {
 			leftOut = append(leftOut, fmt.Sprintf("%s is left off: %s", s.Off, s.Reason))
 		}
 	}
-	for _, one := range LeftOvers(steps) {
-		leftOut = append(leftOut, one)
-	}
+	leftOut = append(leftOut, LeftOvers(steps)...)
 	if len(leftOut) > 0 {
 		return LeftOut, strings.Join(leftOut, "; ")
 	}

@@ -94,7 +94,7 @@ type Differing struct {
 	Dates   string `json:"dates" doc:"What it tells of the build, in words; empty when nothing"`
 }
 
-// Variants puts together what was observed on the machines of a model. Where the ways follow each other in
+// Variants puts together what was observed on the machines of a model, and keeps what is not the same on all. Where the ways follow each other in
 // time, they date machines of which nothing else is known.
 func Variants(observed []Observed) []Differing {
 	subjects := map[string][]Observed{}
@@ -108,8 +108,10 @@ func Variants(observed []Observed) []Differing {
 	all := []Differing{}
 	for _, name := range names {
 		d := Differing{Subject: name, Spans: spansOf(subjects[key(name)])}
-		d.Dates = datesBy(d.Spans)
-		all = append(all, d)
+		if len(d.Spans) > 1 {
+			d.Dates = datesBy(d.Spans)
+			all = append(all, d)
+		}
 	}
 	return all
 }

@@ -16,7 +16,7 @@ const (
 )
 
 // Draw writes the sockets of a board as SVG: pins in two rows where there are more than ten, those that a plug
-// covers filled, those left free hollow, pin 1 square. What a plug hangs over is drawn beside the socket.
+// covers filled, paler while it is out, those left free hollow, pin 1 square. What a plug hangs over is drawn beside the socket.
 func Draw(board string, placed []Placed) string {
 	on := []Placed{}
 	for _, p := range placed {
@@ -75,8 +75,10 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 		switch {
 		case !isSocket:
 			fill = "#9c2f1b" // a pin of the plug over nothing
-		case slices.Contains(free.Socket, pin) || p.IsSocketOnly() || p.Open:
+		case slices.Contains(free.Socket, pin) || p.IsSocketOnly():
 			fill = "#fffdf9"
+		case p.Open:
+			fill = "#b9cfda" // where the plug goes back
 		}
 		shape := fmt.Sprintf(`<circle cx="%d" cy="%d" r="%d"`, x, y, max(2, pitch*5/16))
 		if pin == 1 {

@@ -25,6 +25,14 @@ export const openedUpQuery = (machineId: number) =>
 export const teardownQuery = (id: number) =>
   queryOptions({ queryKey: [...openedKey, 'log', id], queryFn: () => ask(api.GET('/api/teardowns/{id}', { params: { path: { id } } })) })
 
+/** A step that is being written: what to take care of before it comes off. Nothing is kept. */
+export const readStepQuery = (teardownId: number, steps: number, body: WrittenStep) =>
+  queryOptions({
+    queryKey: [...openedKey, 'read', teardownId, steps, body],
+    queryFn: ({ signal }) => ask(api.POST('/api/teardowns/{id}/read', { params: { path: { id: teardownId } }, body, signal })),
+    enabled: Boolean(body.line?.trim()) || Boolean(body.step),
+  })
+
 export const wiringQuery = (machineId: number) =>
   queryOptions({ queryKey: [...wiringKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/wiring', { params: { path: { id: machineId } } })) })
 

@@ -3051,6 +3051,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/teardowns/{id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read a step that is being written: what to take care of before it comes off; nothing is kept
+         * @description Roles: curator, technician.
+         */
+        post: operations["read-step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/teardowns/{id}/steps": {
         parameters: {
             query?: never;
@@ -6266,6 +6286,15 @@ export interface components {
             /** @description What is asked, and what one sees */
             text?: string;
         };
+        ReadStep: {
+            /** @description What to take care of before it comes off, where it was not said at a step before */
+            cautions: components["schemas"]["Caution"][];
+            /** @description What cannot be read of it, else empty */
+            problem: string;
+            step: components["schemas"]["TeardownStep"];
+            /** @description What may be mistaken among the plugs that it names */
+            warnings: components["schemas"]["WiringWarning"][];
+        };
         Reader: {
             /** @description Empty when none is set up */
             address: string;
@@ -7710,8 +7739,10 @@ export interface components {
         ToldStep: {
             /** Format: date-time */
             at: string;
+            /** @description What to take care of at putting back, where it is not said at a step that goes on before it */
+            backOn: components["schemas"]["Caution"][];
             by: string;
-            /** @description What to take care of, where it was not said at a step before it: of those that are off when putting together, of all else */
+            /** @description What to take care of at taking off, where it was not said at a step before it */
             cautions: components["schemas"]["Caution"][];
             /** @description Names of connectors of the machine's map that are unplugged */
             connectors: string[];
@@ -20388,6 +20419,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Procedure"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "read-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrittenStep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadStep"];
                 };
             };
             /** @description Unauthorized */

@@ -18,6 +18,11 @@ export const ListTable = styled.table`
   tbody tr:hover, tbody tr:focus-within, tbody tr[aria-selected='true'] { background: ${color.slateGround}; }
 `
 
+/** A cell whose words stay on one line. */
+export const Whole = styled.td`
+  && { white-space: nowrap; overflow-wrap: normal; }
+`
+
 /** A cell of figures, with decimals below each other. */
 export const Figure = styled.td<{ $warn?: boolean; $text?: boolean }>`
   && { text-align: ${({ $text }) => ($text ? 'left' : 'right')}; white-space: nowrap; }

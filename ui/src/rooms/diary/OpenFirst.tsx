@@ -25,7 +25,7 @@ export default function OpenFirst() {
     <Page>
       <PageHead>
         <Title>What to open first</Title>
-        <Field label="Hours this month" value={hours} onChange={setHours} inputMode="decimal" />
+        <Hours><Field label="Hours this month" value={hours} onChange={setHours} inputMode="decimal" /></Hours>
       </PageHead>
       <p><Faint>An order, not a probability: months since the last look, by how often a part of that age should be looked at, times what happens when it fails. <Link to="/diary/ageing">How often, and why</Link></Faint></p>
       {plan.error && <Notice tone="stop" word="Not planned.">{messageOf(plan.error)}</Notice>}
@@ -63,6 +63,9 @@ function inHours(minutes: number): string {
   return [hours > 0 && `${String(hours)} h`, minutes % 60 > 0 && `${String(minutes % 60)} min`].filter(Boolean).join(' ') || '0 min'
 }
 
+const Hours = styled.div`
+  && { flex: none; width: 160px; }
+`
 const Openings = styled.ol`
   > li { padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
   ul { padding-left: ${space(2)}; list-style: square; font-size: 15px; }

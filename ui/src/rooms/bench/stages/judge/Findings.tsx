@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
+import styled from 'styled-components'
 
 import { viewOf } from '../../../../api/attachments'
 import { type Condition, type SeenFinding, type ToldFinding, useNoteFinding, useStrikeFinding } from '../../../../api/judge'
@@ -63,10 +64,10 @@ export function Compared({ machineId, condition, mayWrite }: Props) {
               <tr key={row.findingId}>
                 <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>{finding.attachmentId && <><br /><a href={viewOf(finding.attachmentId, 'screen')} target="_blank" rel="noreferrer">picture</a></>}</td>
                 {row.states.map((state, i) => <td key={surveys[i]?.id}>{state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}</td>)}
-                <td>
+                <Today>
                   {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br /><Faint>{row.story.words}</Faint>
                   {mayWrite && <Now machineId={machineId} finding={finding} />}
-                </td>
+                </Today>
               </tr>
             )
           })}
@@ -101,3 +102,7 @@ function Now({ machineId, finding }: { machineId: number; finding: ToldFinding }
     </>
   )
 }
+
+const Today = styled.td`
+  min-width: 200px;
+`

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import styled from 'styled-components'
 
 import { viewOf } from '../../../../api/attachments'
 import { type Measurement, measurementsQuery, useMeasure, useStrikeMeasurement } from '../../../../api/judge'
@@ -7,13 +8,14 @@ import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Field, FieldGrid } from '../../../../kit/Field'
-import { Figure, ListTable, Scroll } from '../../../../kit/ListTable'
+import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
+import { color, font } from '../../../../theme'
 import { MeterSeries } from './MeterSeries'
 
 const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done', marginal: 'attention', fail: 'problem', noted: 'part' }
@@ -55,7 +57,7 @@ export function Measurements({ machine, mayWrite }: { machine: Machine; mayWrite
       {measured.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>Point</th><Figure as="th">Value</Figure><th>Verdict</th><th>Why</th><th>When, with</th><th><span className="only-read">Change</span></th></tr></thead>
+            <thead><tr><th>Point</th><th>Value and verdict</th><th>Why</th><th>When, with</th><th><span className="only-read">Change</span></th></tr></thead>
             <tbody>{measured.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onGoOn={() => { setRunning(one.id) }} />)}</tbody>
           </ListTable>
         </Scroll>
@@ -68,11 +70,10 @@ function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; o
   const strike = useStrikeMeasurement()
   return (
     <tr>
-      <td><strong>{one.point}</strong>{one.assembly && <><br /><Faint>{one.assembly}</Faint></>}</td>
-      <Figure>{one.judged.said}</Figure>
-      <td><Mark kind={marks[one.judged.verdict]} /> {one.judged.verdict}</td>
-      <td>{one.judged.why.join('; ')}{one.trouble && <Notice tone="attention" word="Stopped.">{one.trouble}</Notice>}{one.note && <><br /><Faint>{one.note}</Faint></>}</td>
-      <td>{one.on}<br /><Faint>{[one.instrument, one.by].filter(Boolean).join(', ')}</Faint>{one.attachmentId && <><br /><a href={viewOf(one.attachmentId, 'screen')} target="_blank" rel="noreferrer">waveform</a></>}</td>
+      <Whole><strong>{one.point}</strong>{one.assembly && <><br /><Faint>{one.assembly}</Faint></>}</Whole>
+      <Whole><Value>{one.judged.said}</Value><br /><Mark kind={marks[one.judged.verdict]} /> {one.judged.verdict}</Whole>
+      <Why>{one.judged.why.join('; ')}{one.trouble && <Notice tone="attention" word="Stopped.">{one.trouble}</Notice>}{one.note && <><br /><Faint>{one.note}</Faint></>}</Why>
+      <Whole>{one.on}<br /><Faint>{[one.instrument, one.by].filter(Boolean).join(', ')}</Faint>{one.attachmentId && <><br /><a href={viewOf(one.attachmentId, 'screen')} target="_blank" rel="noreferrer">waveform</a></>}</Whole>
       <td>
         {mayWrite && (
           <Buttons>
@@ -85,3 +86,12 @@ function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; o
     </tr>
   )
 }
+
+const Value = styled.span`
+  font: 600 15px ${font.mono};
+`
+const Why = styled.td`
+  min-width: 220px;
+  color: ${color.faint};
+  font-size: 15px;
+`

@@ -24,7 +24,7 @@ export function Survey({ machineId, condition, mayWrite }: Props) {
   if (running) return <Running key={running.id} machineId={machineId} condition={condition} mayWrite={mayWrite} />
   return (
     <Part title="Survey" faint={last ? `last on ${last.on}${last.by && `, by ${last.by}`}` : 'There was none yet.'}>
-      {surveys.length > 0 && <Left words="Not inspected" left={condition.notInspected} />}
+      {surveys.length > 0 && <Left words="Not inspected" left={condition.notInspected} done="Every subsystem was looked at." />}
       {mayWrite && !asking && <Buttons><Button $tone="main" isPending={start.isPending} onPress={() => { start.mutate({}) }}>Begin a survey</Button><Button $small onPress={() => { setAsking(true) }}>Enter one made earlier</Button></Buttons>}
       {start.error && !asking && <Notice tone="stop" word="Not begun.">{messageOf(start.error)}</Notice>}
       {asking && (

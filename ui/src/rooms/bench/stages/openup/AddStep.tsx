@@ -1,8 +1,10 @@
+import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
 
-import { type Step, type ToldTeardown, useAddStep, type Wiring } from '../../../../api/openup'
+import { readStepQuery, type Step, type ToldTeardown, useAddStep, type Wiring } from '../../../../api/openup'
 import { Button, Buttons } from '../../../../kit/Button'
+import { Cautions } from '../../../../kit/Cautions'
 import { Field } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
@@ -25,12 +27,12 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
     add.reset()
     requestAnimationFrame(() => field.current?.querySelector('input')?.focus())
   }
-  const named = line.toLowerCase().split('unplug ')[1]?.split('|')[0]?.split(',').map((name) => name.trim()) ?? []
-  const about = wiring.warnings.filter(({ kind, names }) => kind !== 'not counted' && names.some((name) => named.includes(name.toLowerCase())))
+  const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, line.trim() ? { line } : { step: next }), placeholderData: (before) => before }).data
   if (tapped) {
     return (
       <StepForm
         machineId={log.machineId}
+        log={{ id: log.id, steps: log.sums.steps }}
         start={tapped}
         freeCell={log.freeCell}
         wiring={wiring}
@@ -45,6 +47,12 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
   }
   return (
     <div ref={field}>
+      {read && (line.trim() || next) && (
+        <>
+          <Cautions cautions={read.cautions} />
+          <WarningList title="" warnings={read.warnings} />
+        </>
+      )}
       {next && (
         <Usual>
           <strong>The procedure goes on:</strong> {next.off}{next.tabs.length > 0 && `; mind ${next.tabs.join(', ')}`}
@@ -78,7 +86,6 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
           {pictures.length > 0 && <span role="status">{pictures.length === 1 ? '1 photo goes with it' : `${String(pictures.length)} photos go with it`}</span>}
         </Buttons>
       </RecordForm>
-      <WarningList title="" warnings={about} />
     </div>
   )
 }

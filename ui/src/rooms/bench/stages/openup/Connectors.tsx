@@ -5,7 +5,7 @@ import { type ToldConnector, useChangeConnector, useMapConnector, usePlugConnect
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
-import { ListTable, Scroll } from '../../../../kit/ListTable'
+import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
@@ -57,9 +57,10 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
             </ListTable>
           </Scroll>
           {wiring.boards.filter(Boolean).map((board) => (
-            <figure key={board}>
-              <Drawing src={wiringDrawing(machineId, board, connectors.map(({ id, version }) => `${String(id)}.${String(version)}`).join('-'))} alt={`Sockets on ${board}: pins covered by plugs filled, free pins hollow, pin 1 square`} />
-            </figure>
+            <Drawing
+              key={board}
+              src={wiringDrawing(machineId, board, connectors.map(({ id, version }) => `${String(id)}.${String(version)}`).join('-'))} alt={`Sockets on ${board}: pins covered by plugs filled, free pins hollow, pin 1 square`}
+            />
           ))}
         </>
       )}
@@ -75,7 +76,7 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
   const free = one.free.socket.length + one.free.plug.length
   return (
     <tr>
-      <td><strong>{one.name}</strong>{one.kind && <><br /><Faint>{one.kind}</Faint></>}</td>
+      <Whole><strong>{one.name}</strong>{one.kind && <><br /><Faint>{one.kind}</Faint></>}</Whole>
       <td>
         {one.socketOnly ? <Faint>nothing plugged in</Faint> : [one.fromBoard, one.fromPlace].filter(Boolean).join(' ')}
         <br /><Faint>to {[one.toBoard, one.toPlace].filter(Boolean).join(' ') || 'not said yet'}</Faint>
@@ -83,7 +84,7 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
       </td>
       <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} in ${String(one.socketPins ?? 0)}` : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
       <td>{one.never ? <strong>Plug in nothing: {one.never}</strong> : way}</td>
-      <td>{one.socketOnly ? 'free' : one.open ? <strong>open</strong> : 'connected'}</td>
+      <Whole>{one.socketOnly ? 'free' : one.open ? <strong>open</strong> : 'connected'}</Whole>
       <td>
         {mayWrite && (
           <Buttons>

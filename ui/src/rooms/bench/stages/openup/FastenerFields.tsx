@@ -1,7 +1,7 @@
 import styled from 'styled-components'
 
 import type { Fastener } from '../../../../api/openup'
-import { Button } from '../../../../kit/Button'
+import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field } from '../../../../kit/Field'
 import { color, space } from '../../../../theme'
 import { Pattern } from './Pattern'
@@ -24,13 +24,13 @@ export function FastenerFields({ n, fastener, onChange, onDrop }: { n: number; f
         <Field label="Tool" value={fastener.tool ?? ''} onChange={(tool) => { put({ tool }) }} placeholder="PH1" />
       </Row>
       <datalist id="fastener-kinds">{['M3 pan', 'M2.5 pan', 'M4 countersunk', 'self-tapping', 'hex standoff', 'clip', 'plastic rivet', 'nut M3'].map((kind) => <option key={kind} value={kind} />)}</datalist>
-      <Row>
+      <Wide>
         <Choice label="Kept" value={fastener.way} options={[...ways]} onChange={(way) => { put({ way }) }} />
         {fastener.way === 'cell' && <Field label="Cell" value={fastener.cell ?? ''} onChange={(cell) => { put({ cell: cell.toUpperCase() }) }} mono />}
         {fastener.way === 'laid' && <Choice label="As a" value={fastener.shape ?? 'row'} options={shapes.map((value) => ({ value, text: value }))} onChange={(shape) => { put({ shape, pattern: [] }) }} />}
-        <Button $tone="quiet" onPress={onDrop}>Take these out</Button>
-      </Row>
+      </Wide>
       {fastener.way === 'laid' && pattern.length > 0 && <Pattern points={pattern} onMove={(moved) => { put({ pattern: moved }) }} />}
+      <Buttons><Button $tone="quiet" aria-label={`Take these out, fasteners ${String(n)}`} onPress={onDrop}>Take these out</Button></Buttons>
     </Group>
   )
 }
@@ -44,7 +44,10 @@ const Group = styled.fieldset`
 `
 const Row = styled.div`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(96px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 104px), 1fr));
   gap: ${space(1)};
   align-items: end;
+`
+const Wide = styled(Row)`
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 150px), 1fr));
 `

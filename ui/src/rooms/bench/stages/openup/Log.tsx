@@ -45,7 +45,7 @@ export function Log({ log, wiring, boards, mayWrite, onEnded }: Props) {
               <StepList log={log} wiring={wiring} boards={boards} mayWrite={mayWrite} />
             </>
           ) : (
-            <PutTogether log={log} mayWrite={mayWrite} />
+            <PutTogether log={log} wiring={wiring} mayWrite={mayWrite} />
           )}
         </div>
         <Tray log={log} />

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ToldStep, type ToldTeardown, useReverseStep } from '../../../../api/openup'
+import { type ToldStep, type ToldTeardown, useReverseStep, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
@@ -13,7 +13,7 @@ import { color, space } from '../../../../theme'
 import { inWords, StepFacts } from './StepFacts'
 
 /** The log reversed: what came off last goes on first, ticked by whoever does it. */
-export function PutTogether({ log, mayWrite }: { log: ToldTeardown; mayWrite: boolean }) {
+export function PutTogether({ log, wiring, mayWrite }: { log: ToldTeardown; wiring: Wiring; mayWrite: boolean }) {
   const [chosen, setChosen] = useState<number>()
   const at = chosen ?? log.next
   const rest = [...log.steps].reverse()
@@ -22,7 +22,7 @@ export function PutTogether({ log, mayWrite }: { log: ToldTeardown; mayWrite: bo
   return (
     <>
       {current ? (
-        <Back key={`${String(current.id)} ${String(current.version)}`} step={current} isNext={current.n === log.next} mayWrite={mayWrite} onDone={() => { setChosen(undefined) }} />
+        <Back key={`${String(current.id)} ${String(current.version)}`} step={current} wiring={wiring} isNext={current.n === log.next} mayWrite={mayWrite} onDone={() => { setChosen(undefined) }} />
       ) : (
         <p role="status">All {log.steps.length} steps are reversed.</p>
       )}
@@ -42,7 +42,7 @@ export function PutTogether({ log, mayWrite }: { log: ToldTeardown; mayWrite: bo
 const wordOf = ({ state, reason }: ToldStep) => (state === 'back' ? 'back on' : state === 'skipped' ? `left off: ${reason ?? ''}` : 'off')
 const leftOf = ({ left, fasteners }: ToldStep) => left.map(({ fastener, count, reason }) => `${String(count)} of ${fasteners[fastener]?.kind ?? ''} left over${reason ? `: ${reason}` : ''}`)
 
-function Back({ step, isNext, mayWrite, onDone }: { step: ToldStep; isNext: boolean; mayWrite: boolean; onDone: () => void }) {
+function Back({ step, wiring, isNext, mayWrite, onDone }: { step: ToldStep; wiring: Wiring; isNext: boolean; mayWrite: boolean; onDone: () => void }) {
   const reverse = useReverseStep()
   const [plugged, setPlugged] = useState<string[]>(step.connectors.filter((name) => !step.open.includes(name) && step.state !== 'off'))
   const [left, setLeft] = useState<Record<number, { count: string; reason: string }>>(
@@ -59,7 +59,7 @@ function Back({ step, isNext, mayWrite, onDone }: { step: ToldStep; isNext: bool
       <h3>{isNext ? 'Next: ' : ''}{step.n}. {step.off} goes on</h3>
       {!isNext && step.state === 'off' && <Notice tone="attention" word="Out of order.">What came off after it is still off.</Notice>}
       {step.special && <Notice tone="attention" word="The order matters here.">Nothing before it, nothing after it.</Notice>}
-      <Cautions cautions={step.cautions} />
+      <Cautions cautions={step.backOn} />
       <StepFacts step={step} large />
       {mayWrite && (
         <>
@@ -67,7 +67,7 @@ function Back({ step, isNext, mayWrite, onDone }: { step: ToldStep; isNext: bool
             <fieldset>
               <legend>Plugged in again</legend>
               {step.connectors.map((name) => (
-                <Tick key={name} label={name} isOn={plugged.includes(name)} onChange={(isOn) => { setPlugged(isOn ? [...plugged, name] : plugged.filter((one) => one !== name)) }} />
+                <Tick key={name} label={<span>{name}<Faint>{howItSits(wiring, name)}</Faint></span>} isOn={plugged.includes(name)} onChange={(isOn) => { setPlugged(isOn ? [...plugged, name] : plugged.filter((one) => one !== name)) }} />
               ))}
             </fieldset>
           )}
@@ -91,6 +91,14 @@ function Back({ step, isNext, mayWrite, onDone }: { step: ToldStep; isNext: bool
       )}
     </Card>
   )
+}
+
+/** From where to where a plug goes, and which way round, as the map has it. */
+function howItSits(wiring: Wiring, name: string): string {
+  const one = wiring.connectors.find((candidate) => candidate.name.toLowerCase() === name.toLowerCase())
+  if (!one) return ''
+  const words = [one.toBoard && `to ${[one.toBoard, one.toPlace].filter(Boolean).join(' ')}`, one.pin1 && `pin 1: ${one.pin1}`, one.key && `key: ${one.key}`, one.colours && `wires: ${one.colours}`, one.free.socket.length > 0 && `${String(one.free.socket.length)} pins of the socket stay free`]
+  return ` ${words.filter(Boolean).join('; ') || 'how it sits is not written down'}`
 }
 
 const Card = styled.section`

@@ -1,8 +1,10 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 
-import { type Fastener, type Step, type Wiring } from '../../../../api/openup'
+import { type Fastener, readStepQuery, type Step, type Wiring } from '../../../../api/openup'
 import { viewOf } from '../../../../api/attachments'
 import { Button, Buttons } from '../../../../kit/Button'
+import { Cautions } from '../../../../kit/Cautions'
 import { Field, Tick } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
@@ -12,6 +14,8 @@ import { WarningList } from './WarningList'
 
 type Props = {
   machineId: number
+  /** The log that it is a new step of, to say what to take care of; undefined for one that is off already. */
+  log?: { id: number; steps: number }
   start: Partial<Step>
   pictures?: number[]
   freeCell: string
@@ -27,12 +31,14 @@ type Props = {
 const newFastener = (cell: string): Fastener => ({ count: 4, kind: 'M3 pan', lengthMm: 0, washer: '', tool: '', way: cell ? 'cell' : 'hole', cell, pattern: [] })
 
 /** A step field by field, for a thumb. */
-export function StepForm({ machineId, start, pictures: kept = [], freeCell, wiring, boards, onSubmit, ...form }: Props) {
+export function StepForm({ machineId, log, start, pictures: kept = [], freeCell, wiring, boards, onSubmit, ...form }: Props) {
   const [fasteners, setFasteners] = useState<Fastener[]>(start.fasteners ?? [])
   const [unplugged, setUnplugged] = useState<string[]>(start.connectors ?? [])
   const [pictures, setPictures] = useState(kept)
   const [special, setSpecial] = useState(start.special ?? false)
   const plugs = wiring.connectors.filter(({ socketOnly, open, name }) => !socketOnly && (!open || unplugged.includes(name)))
+  const [off, setOff] = useState(start.off ?? '')
+  const read = useQuery({ ...readStepQuery(log?.id ?? 0, log?.steps ?? 0, { line: off.replaceAll('|', ' ') }), enabled: log !== undefined && off.trim() !== '', placeholderData: (before) => before }).data
   const warnings = wiring.warnings.filter(({ kind, names }) => kind !== 'not counted' && names.some((name) => unplugged.includes(name)))
   return (
     <RecordForm
@@ -46,8 +52,9 @@ export function StepForm({ machineId, start, pictures: kept = [], freeCell, wiri
         onSubmit({ off: textOf(data, 'off'), fasteners, tabs: listOf(textOf(data, 'tabs'), ';'), connectors: [...unplugged, ...more], differs, note: textOf(data, 'note'), special }, pictures)
       }}
     >
-      <Field label="What comes off" name="off" defaultValue={start.off ?? ''} isRequired autoFocus list="what-comes-off" />
+      <Field label="What comes off" name="off" value={off} onChange={setOff} isRequired autoFocus list="what-comes-off" />
       <datalist id="what-comes-off">{boards.map((title) => <option key={title} value={title} />)}</datalist>
+      {read && <Cautions cautions={read.cautions} />}
       {fasteners.map((fastener, i) => (
         <FastenerFields
           key={i}

@@ -4,7 +4,6 @@ import styled from 'styled-components'
 import { type ToldStep, type ToldTeardown, useChangeStep, useStrikeStep, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
-import { Cautions } from '../../../../kit/Cautions'
 import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
@@ -46,7 +45,7 @@ function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId:
         <Faint>{step.state === 'back' ? 'back on' : step.state === 'skipped' ? `left off: ${step.reason ?? ''}` : 'off'}</Faint>
         {step.special && <Faint>in this order</Faint>}
       </Head>
-      <Cautions cautions={step.cautions} />
+      {step.cautions.length > 0 && <Faint>care was due: {step.cautions.map(({ word }) => word.toLowerCase()).join(', ')}</Faint>}
       <StepFacts step={step} />
       {mayWrite && (
         <Buttons>

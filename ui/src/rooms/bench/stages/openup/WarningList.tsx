@@ -1,5 +1,8 @@
+import styled from 'styled-components'
+
 import type { Schemas } from '../../../../api/client'
 import { Notice } from '../../../../kit/Notice'
+import { space } from '../../../../theme'
 
 const words: Record<Schemas['WiringWarning']['kind'], string> = {
   never: 'Must stay free.',
@@ -13,9 +16,16 @@ const words: Record<Schemas['WiringWarning']['kind'], string> = {
 export function WarningList({ title, warnings }: { title: string; warnings: Schemas['WiringWarning'][] }) {
   if (warnings.length === 0) return null
   return (
-    <section aria-label={title}>
+    <List aria-label={title || 'What may be mistaken'}>
       {title && <p><strong>{title}</strong></p>}
       {warnings.map(({ kind, text }) => <Notice key={text} tone={kind === 'never' ? 'stop' : 'attention'} word={words[kind]}>{text}</Notice>)}
-    </section>
+    </List>
   )
 }
+
+const List = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  padding-bottom: ${space(1)};
+`

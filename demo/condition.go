@@ -1,0 +1,144 @@
+package demo
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"frugalheron/app"
+	"frugalheron/core/condition"
+	"frugalheron/store"
+)
+
+// toldSurvey is an inspection of a machine: all that the guide asks for was looked at, but for what is in Not.
+type toldSurvey struct {
+	On, By, Cosmetic, Note string
+	Not                    []string
+	Findings               []struct {
+		Subsystem, Kind, Designator, Place, Note, Trend string
+		Severity                                        condition.Severity
+		Gone                                            bool
+	}
+}
+
+// surveys tells the surveys of the sample world, those that are not there yet.
+func (t teller) surveys() error {
+	told, err := readWorld[map[string][]toldSurvey]("condition.json")
+	if err != nil {
+		return err
+	}
+	for _, accession := range slices.Sorted(maps.Keys(told)) {
+		id := t.machines[accession]
+		now, err := t.deeds.Condition(t.ctx, t.curator, id)
+		if err != nil {
+			return fmt.Errorf("%s: %w", accession, err)
+		}
+		for _, survey := range told[accession][min(len(now.Surveys), len(told[accession])):] {
+			if err := t.survey(id, now, survey); err != nil {
+				return fmt.Errorf("%s, survey of %s: %w", accession, survey.On, err)
+			}
+		}
+	}
+	return nil
+}
+
+func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) error {
+	if now.Running == nil {
+		var err error
+		if now, err = t.deeds.StartSurvey(t.ctx, t.curator, machineID, told.On, told.By); err != nil {
+			return err
+		}
+	}
+	fitted, err := t.deeds.Contents(t.ctx, t.curator, machineID)
+	if err != nil {
+		return err
+	}
+	for _, item := range now.Guide {
+		if slices.Contains(told.Not, item.Subsystem) {
+			continue
+		}
+		judged := app.JudgedItem{Look: app.Look{Look: condition.Inspected}}
+		for _, f := range told.Findings {
+			if f.Subsystem != item.Subsystem {
+				continue
+			}
+			seen := app.SeenFinding{Severity: f.Severity, Trend: f.Trend, Gone: f.Gone, Note: f.Note}
+			for _, before := range now.Findings {
+				if before.Subsystem == f.Subsystem && before.Kind == f.Kind && before.Designator == f.Designator && before.Place == f.Place {
+					seen.FindingID = before.ID
+				}
+			}
+			if seen.FindingID == 0 {
+				seen.New = &store.FindingFields{Kind: f.Kind, Designator: f.Designator, Place: f.Place}
+				for _, part := range item.Parts {
+					if f.Designator != "" && part.Line > 0 && hasWord(part.Place, f.Designator) {
+						seen.New.AssemblyID = &part.AssemblyID
+					}
+				}
+				if seen.New.AssemblyID == nil && f.Designator != "" {
+					seen.New.AssemblyID = &fitted[0].ID
+				}
+			}
+			judged.Seen = append(judged.Seen, seen)
+		}
+		if now, err = t.deeds.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version, item.Subsystem, judged); err != nil {
+			return fmt.Errorf("%s: %w", item.Subsystem, err)
+		}
+	}
+	_, err = t.deeds.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic, told.Note)
+	return err
+}
+
+// climates are how the places of the museum treat what stands there.
+func (t teller) climates() error {
+	places, err := t.deeds.CountPlaces(t.ctx, t.curator)
+	if err != nil {
+		return err
+	}
+	for place, climate := range map[string]string{"Boiler house store": "damp", "Seed loft": "hot", "Workshop bench": "room", "Entrance hall": "room"} {
+		if slices.ContainsFunc(places, func(p store.PlaceCount) bool { return p.Name == place && p.Climate == "" }) {
+			if err := t.deeds.SayClimate(t.ctx, t.curator, place, climate); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// measurements tells what was measured, each line with its instrument and day.
+func (t teller) measurements() error {
+	told, err := readWorld[map[string][][3]string]("measurements.json")
+	if err != nil {
+		return err
+	}
+	for _, accession := range slices.Sorted(maps.Keys(told)) {
+		id := t.machines[accession]
+		there, err := t.deeds.Measurements(t.ctx, t.curator, id)
+		if err != nil {
+			return err
+		}
+		for _, one := range told[accession][min(len(there), len(told[accession])):] {
+			if _, err := t.deeds.Measure(t.ctx, t.curator, id, app.WrittenMeasurement{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
+				return fmt.Errorf("%s: %s: %w", accession, one[0], err)
+			}
+		}
+	}
+	if told := t.machines["EH-0155"]; told != 0 {
+		return t.adjuster(told)
+	}
+	return nil
+}
+
+// adjuster tells of a control of the tube monitor that was turned once.
+func (t teller) adjuster(machineID int64) error {
+	there, err := t.deeds.Adjusters(t.ctx, t.curator, machineID)
+	if err != nil || len(there) > 0 {
+		return err
+	}
+	noted, err := t.deeds.AddAdjuster(t.ctx, t.curator, machineID, app.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck", Does: "height of the picture", Position: "ten o'clock"})
+	if err != nil {
+		return err
+	}
+	_, err = t.deeds.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten", "the lowest line was cut off")
+	return err
+}
