@@ -41,7 +41,7 @@ lint: ui/node_modules/.ready
 
 bench: test-needs
 	@$(MAKE) --no-print-directory web/static/dist/index.html
-	$(GO) test -run '^$$' -bench . -benchmem -timeout 40m ./core/... ./web/...
+	$(GO) test -run '^$$' -bench . -benchmem -timeout 40m ./core/... ./app/... ./web/...
 	scripts/script-size.sh
 
 screenshots: test-needs

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -40,55 +41,43 @@ type RiskPage struct {
 	Next  int    `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
 }
 
-// ranking is a collection in its order.
-type ranking struct {
-	table    risk.Table
-	machines map[int64]risk.Machine
-	ranked   []risk.Ranked
-}
-
 // Risks ranks what ages, what to look at first at the top: of one machine, or for 0 of the collection.
 func (a *App) Risks(ctx context.Context, actor Actor, machineID int64, after, limit int) (RiskPage, error) {
 	page := RiskPage{Risks: []Risk{}}
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	r, err := a.rank(ctx, machineID)
+	table, order, err := a.rank(ctx, machineID)
 	if err != nil {
 		return page, err
 	}
-	page.Total = len(r.ranked)
-	for _, one := range r.ranked {
-		if one.IsDue() {
-			page.Due++
-		}
-	}
-	end := min(after+limit, page.Total)
-	if after < end {
-		page.Risks, err = r.tell(ctx, a.db, r.ranked[after:end])
-	}
-	if end < page.Total {
+	page.Total, page.Due = order.Len(), order.Due
+	if end := after + limit; end < page.Total {
 		page.Next = end
 	}
+	page.Risks, err = tellRisks(ctx, a.db, table, order, order.From(after, after+limit))
 	return page, err
 }
 
-func (a *App) rank(ctx context.Context, machineID int64) (ranking, error) {
-	r := ranking{machines: map[int64]risk.Machine{}}
+// rank orders what ages in a machine, or for 0 in the collection.
+func (a *App) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Order, error) {
 	own, err := a.ownClasses(ctx)
 	if err != nil {
-		return r, err
+		return nil, nil, err
 	}
 	classes := []risk.Class{}
 	for _, c := range own {
 		classes = append(classes, c.Class)
 	}
-	r.table = risk.TableOf(classes)
 	rows, err := store.Ageing(ctx, a.db, machineID)
 	if err != nil {
-		return r, err
+		return nil, nil, err
 	}
-	parts := make([]risk.Part, 0, 8*len(rows))
+	count := len(rows)
+	for _, row := range rows {
+		count += strings.Count(row.Parts, "\n")
+	}
+	parts, machines := make([]risk.Part, 0, count), make(map[int64]risk.Machine, len(rows))
 	for _, row := range rows {
 		m := risk.Machine{Acquired: risk.NoDay, Built: risk.NoDay, Climate: risk.Climate(row.Climate)}
 		if row.Acquired != nil {
@@ -97,15 +86,15 @@ func (a *App) rank(ctx context.Context, machineID int64) (ranking, error) {
 		if row.EraFrom != nil {
 			m.Built = dayOf(fmt.Sprintf("%04d-01-01", *row.EraFrom))
 		}
-		r.machines[row.MachineID] = m
+		machines[row.MachineID] = m
 		parts = unpackParts(parts, row.MachineID, row.Parts)
 	}
-	r.ranked = risk.Rank(r.table, r.machines, parts, dayOf(today()))
-	return r, nil
+	table := risk.TableOf(classes)
+	return table, risk.Rank(table, machines, parts, dayOf(today())), nil
 }
 
-// tell names some of the ranked parts.
-func (r ranking) tell(ctx context.Context, h store.Handle, some []risk.Ranked) ([]Risk, error) {
+// tellRisks names some of the ranked parts.
+func tellRisks(ctx context.Context, h store.Handle, table risk.Table, order *risk.Order, some []risk.Ranked) ([]Risk, error) {
 	machines, assemblies, lines := []int64{}, []int64{}, []int{}
 	for _, one := range some {
 		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly), append(lines, one.Line)
@@ -121,8 +110,8 @@ func (r ranking) tell(ctx context.Context, h store.Handle, some []risk.Ranked) (
 	told := make([]Risk, len(some))
 	for i, one := range some {
 		t := Risk{
-			AssemblyID: one.Assembly, Line: one.Line, Class: one.Class, Name: r.table[one.Class].Name, Count: one.Count, Rank: round2(one.Rank), Missed: round2(one.Missed),
-			IsDue: one.IsDue(), Why: one.Sentence(r.table, r.machines[one.Machine]), Subsystem: subsystemOf(one.Class),
+			AssemblyID: one.Assembly, Line: one.Line, Class: one.Class, Name: table[one.Class].Name, Count: one.Count, Rank: round2(one.Rank), Missed: round2(one.Missed),
+			IsDue: one.IsDue(), Why: order.Sentence(one), Subsystem: subsystemOf(one.Class),
 		}
 		for _, n := range names {
 			if n.ID == one.Machine {
@@ -180,7 +169,7 @@ func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (Openi
 	if err := actor.must(MayLook); err != nil {
 		return plan, err
 	}
-	r, err := a.rank(ctx, 0)
+	table, order, err := a.rank(ctx, 0)
 	if err != nil {
 		return plan, err
 	}
@@ -188,18 +177,11 @@ func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (Openi
 	if err != nil {
 		return plan, err
 	}
-	chosen, left := risk.Plan(r.table, r.ranked, minutes, func(id int64) int { return times[id] })
-	plan.Left, plan.Minutes = left, minutes-left
-	waiting := map[int64]bool{}
-	for _, one := range r.ranked {
-		if one.IsDue() {
-			waiting[one.Machine] = true
-		}
-	}
-	plan.Waiting = len(waiting) - len(chosen)
+	chosen, left, waiting := order.Plan(minutes, func(id int64) int { return times[id] })
+	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
 	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
 		shown := c.Look[:min(len(c.Look), mostLooks)]
-		look, err := r.tell(ctx, a.db, shown)
+		look, err := tellRisks(ctx, a.db, table, order, shown)
 		if err != nil {
 			return plan, err
 		}

@@ -115,12 +115,9 @@ func (in riskInput) rank(on string) ([]rankedPart, error) {
 		parts = append(parts, one)
 	}
 	ranked := []rankedPart{}
-	for _, r := range risk.Rank(table, machines, parts, now) {
-		m, ok := machines[r.Machine]
-		if !ok {
-			m = risk.Machine{Acquired: risk.NoDay, Built: risk.NoDay}
-		}
-		ranked = append(ranked, rankedPart{r.Machine, r.Place, r.Class, r.Rank, r.Missed, r.Sentence(table, m)})
+	order := risk.Rank(table, machines, parts, now)
+	for _, r := range order.From(0, order.Len()) {
+		ranked = append(ranked, rankedPart{r.Machine, r.Place, r.Class, r.Rank, r.Missed, order.Sentence(r)})
 	}
 	return ranked, nil
 }

@@ -18,13 +18,15 @@ const OpeningMinutes = 45
 
 // Plan chooses the machines to open in so many minutes: the machine of the highest rank that still fits, until
 // none does. What is due in a machine is looked at together, as it is open only once. minutes says how long
-// opening a machine takes; 0 for OpeningMinutes.
-func Plan(t Table, ranked []Ranked, available int, minutes func(machine int64) int) (chosen []Opening, left int) {
+// opening a machine takes; 0 for OpeningMinutes. waiting is how many machines have something due that are not
+// chosen.
+func (o *Order) Plan(available int, minutes func(machine int64) int) (chosen []Opening, left, waiting int) {
 	openings, at := []Opening{}, map[int64]int{}
-	for _, r := range ranked {
-		if !r.IsDue() {
+	for place := range o.Len() {
+		if !o.isDue(place) {
 			continue
 		}
+		r := o.At(place)
 		i, ok := at[r.Machine]
 		if !ok {
 			i = len(openings)
@@ -37,7 +39,7 @@ func Plan(t Table, ranked []Ranked, available int, minutes func(machine int64) i
 		}
 		// Parts of one class are looked at in one go.
 		if !slices.ContainsFunc(openings[i].Look, func(l Ranked) bool { return l.Class == r.Class }) {
-			openings[i].Minutes += t[r.Class].Minutes
+			openings[i].Minutes += o.classes[r.Class].Minutes
 		}
 		openings[i].Rank += r.Rank
 		openings[i].Look = append(openings[i].Look, r)
@@ -47,11 +49,11 @@ func Plan(t Table, ranked []Ranked, available int, minutes func(machine int64) i
 		return cmp.Or(cmp.Compare(b.Look[0].Rank, a.Look[0].Rank), cmp.Compare(a.Machine, b.Machine))
 	})
 	chosen, left = []Opening{}, available
-	for _, o := range openings {
-		if o.Minutes <= left {
-			chosen = append(chosen, o)
-			left -= o.Minutes
+	for _, one := range openings {
+		if one.Minutes <= left {
+			chosen = append(chosen, one)
+			left -= one.Minutes
 		}
 	}
-	return chosen, left
+	return chosen, left, len(openings) - len(chosen)
 }

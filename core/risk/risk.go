@@ -123,46 +123,80 @@ func (c *Class) of(p *Part, m Machine, now Day) Ranked {
 	return r
 }
 
+// Order is parts in the order in which to look at them.
+type Order struct {
+	now      Day
+	classes  map[string]*Class
+	machines map[int64]Machine
+	parts    []Part
+	keys     []sortKey
+	due      []bool // by part
+	Due      int    // parts that should have been looked at by now
+}
+
 // Rank orders parts, what to look at first at the top. Parts of classes that the table does not have are left
 // out. Equal ranks stay in the order in which they come.
-func Rank(t Table, machines map[int64]Machine, parts []Part, now Day) []Ranked {
-	known := map[string]*Class{}
+func Rank(t Table, machines map[int64]Machine, parts []Part, now Day) *Order {
+	o := &Order{now: now, classes: map[string]*Class{}, machines: machines, parts: parts, keys: make([]sortKey, 0, len(parts)), due: make([]bool, len(parts))}
 	for key, c := range t {
 		if len(c.Intervals) > 0 {
-			known[key] = &c
+			o.classes[key] = &c
 		}
 	}
-	all := make([]Ranked, 0, len(parts))
-	machine, last := Machine{Acquired: NoDay, Built: NoDay}, int64(-1)
+	machine, last := o.machine(-1), int64(-1)
 	for i := range parts {
 		p := &parts[i]
 		if p.Machine != last {
-			var ok bool
-			if machine, ok = machines[p.Machine]; !ok {
-				machine = Machine{Acquired: NoDay, Built: NoDay}
-			}
-			last = p.Machine
+			machine, last = o.machine(p.Machine), p.Machine
 		}
-		if c := known[p.Class]; c != nil {
-			all = append(all, c.of(p, machine, now))
+		c := o.classes[p.Class]
+		if c == nil {
+			continue
 		}
-	}
-	keys := make([]sortKey, len(all))
-	for i := range all {
+		r := c.of(p, machine, now)
+		if r.IsDue() {
+			o.due[i] = true
+			o.Due++
+		}
 		// Ranks are not below 0, so that their bits are in their order; the highest comes first.
-		keys[i] = sortKey{^math.Float64bits(all[i].Rank), int32(i)} //nolint:gosec // no collection has two thousand million parts
+		o.keys = append(o.keys, sortKey{^math.Float64bits(r.Rank), int32(i)}) //nolint:gosec // no collection has two thousand million parts
 	}
-	keys = sorted(keys)
-	ranked := make([]Ranked, len(keys))
-	for i, k := range keys {
-		ranked[i] = all[k.at]
+	o.keys = sorted(o.keys)
+	return o
+}
+
+// machine is what is known of a machine; of one that is not known nothing is.
+func (o *Order) machine(id int64) Machine {
+	if m, ok := o.machines[id]; ok {
+		return m
 	}
-	return ranked
+	return Machine{Acquired: NoDay, Built: NoDay}
+}
+
+// Len is how many parts are ranked.
+func (o *Order) Len() int { return len(o.keys) }
+
+// At is the part at a place, 0 for the one to look at first.
+func (o *Order) At(i int) Ranked {
+	p := &o.parts[o.keys[i].at]
+	return o.classes[p.Class].of(p, o.machine(p.Machine), o.now)
+}
+
+// isDue reports whether the part at a place is due, without ranking it anew.
+func (o *Order) isDue(i int) bool { return o.due[o.keys[i].at] }
+
+// From is the parts from one place up to another, as far as there are so many.
+func (o *Order) From(from, to int) []Ranked {
+	some := []Ranked{}
+	for i := from; i < min(to, o.Len()); i++ {
+		some = append(some, o.At(i))
+	}
+	return some
 }
 
 // Sentence says a row in words: what it is, how long nobody looked, how often one should, what happens.
-func (r Ranked) Sentence(t Table, m Machine) string {
-	c := t[r.Class]
+func (o *Order) Sentence(r Ranked) string {
+	c, m := o.classes[r.Class], o.machine(r.Machine)
 	age := "of unknown age"
 	if r.Years >= 0 {
 		age = fmt.Sprintf("%d years old", int(r.Years))

@@ -3,7 +3,6 @@ package risk_test
 import (
 	"fmt"
 	"math/rand/v2"
-	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -31,8 +30,9 @@ func ExampleRank() {
 		{Machine: 1, Class: "battery-nicd", Count: 1, Place: "BT1", Born: risk.NoDay, Looked: risk.NoDay},
 		{Machine: 2, Class: "battery-lithium", Count: 2, Place: "BT1", Born: day("2015-01-01"), Looked: day("2026-10-30")},
 	}
-	for _, r := range risk.Rank(table, machines, parts, now) {
-		fmt.Printf("%.1f %s\n", r.Rank, r.Sentence(table, machines[r.Machine]))
+	order := risk.Rank(table, machines, parts, now)
+	for _, r := range order.From(0, 10) {
+		fmt.Printf("%.1f %s\n", r.Rank, order.Sentence(r))
 	}
 	// Output:
 	// 48.0 Nickel-cadmium battery, 41 years old: never looked at since it came, 2 years ago, should be every 2 months where it stands (damp: cellar or shed). It leaks and eats the board around it: spreads to its neighbours.
@@ -59,7 +59,9 @@ func TestTheOrderOfTheCasesWeKeep(t *testing.T) {
 	}
 	parts = append(parts, risk.Part{Machine: 9, Class: "a class that is none", Count: 1})
 	order, from := []int64{}, []string{}
-	ranked := risk.Rank(table, machines, parts, now)
+	all := risk.Rank(table, machines, parts, now)
+	ranked := all.From(0, all.Len())
+	require.Equal(t, 5, all.Due)
 	for _, r := range ranked {
 		order = append(order, r.Machine)
 		from = append(from, string(r.From))
@@ -70,12 +72,12 @@ func TestTheOrderOfTheCasesWeKeep(t *testing.T) {
 	require.Zero(t, ranked[5].Rank)
 	require.False(t, ranked[5].IsDue())
 	require.InDelta(t, 72.0/3*4, ranked[3].Rank, 0.5)
-	require.Contains(t, ranked[1].Sentence(table, machines[2]), "of unknown age: never looked at, and nobody knows how old it is")
-	require.Contains(t, ranked[0].Sentence(table, machines[5]), "never looked at since it was made, 41 years ago")
+	require.Contains(t, all.Sentence(ranked[1]), "of unknown age: never looked at, and nobody knows how old it is")
+	require.Contains(t, all.Sentence(ranked[0]), "never looked at since it was made, 41 years ago")
 	require.Equal(t, 4, ranked[4].Every, "a controlled climate gives more time")
 
 	// A young part has more time; one of unknown age counts as the oldest.
-	young := risk.Rank(table, machines, []risk.Part{{Machine: 1, Class: "safety-capacitor", Born: day("2024-01-01"), Looked: day("2025-11-01")}, {Machine: 2, Class: "safety-capacitor", Born: risk.NoDay, Looked: day("2025-11-01")}}, now)
+	young := risk.Rank(table, machines, []risk.Part{{Machine: 1, Class: "safety-capacitor", Born: day("2024-01-01"), Looked: day("2025-11-01")}, {Machine: 2, Class: "safety-capacitor", Born: risk.NoDay, Looked: day("2025-11-01")}}, now).From(0, 2)
 	require.Equal(t, []int{12, 60}, []int{young[0].Every, young[1].Every})
 }
 
@@ -117,26 +119,27 @@ func TestAPlanOpensTheWorstFirst(t *testing.T) {
 		}
 	}
 	ranked := risk.Rank(table, machines, parts, now)
-	chosen, left := risk.Plan(table, ranked, 180, func(id int64) int { return map[int64]int{1: 100}[id] })
+	chosen, left, waiting := ranked.Plan(180, func(id int64) int { return map[int64]int{1: 100}[id] })
 	require.Len(t, chosen, 1)
+	require.Equal(t, 1, waiting)
 	require.Equal(t, int64(1), chosen[0].Machine)
 	require.Equal(t, 100+10+15, chosen[0].Minutes, "two capacitors are looked at together")
 	require.Equal(t, 55, left)
-	chosen, _ = risk.Plan(table, ranked, 90, func(int64) int { return 0 })
+	chosen, _, _ = ranked.Plan(90, func(int64) int { return 0 })
 	require.Equal(t, int64(1), chosen[0].Machine)
-	chosen, _ = risk.Plan(table, ranked, 600, func(int64) int { return 0 })
+	chosen, _, _ = ranked.Plan(600, func(int64) int { return 0 })
 	require.Len(t, chosen, 2, "nothing is due in the third")
 
 	// More time never means fewer machines, and no plan takes longer than there is.
 	rapid.Check(t, func(t *rapid.T) {
 		available := rapid.IntRange(0, 500).Draw(t, "minutes")
-		chosen, left := risk.Plan(table, ranked, available, func(int64) int { return 0 })
+		chosen, left, _ := ranked.Plan(available, func(int64) int { return 0 })
 		used := 0
 		for _, o := range chosen {
 			used += o.Minutes
 		}
 		require.Equal(t, available-left, used)
-		more, _ := risk.Plan(table, ranked, available+200, func(int64) int { return 0 })
+		more, _, _ := ranked.Plan(available+200, func(int64) int { return 0 })
 		require.GreaterOrEqual(t, len(more), len(chosen))
 	})
 }
@@ -148,7 +151,7 @@ func TestLookingLowersTheRank(t *testing.T) {
 		days := rapid.Int32Range(0, 20000)
 		m := map[int64]risk.Machine{1: {Acquired: now - risk.Day(days.Draw(t, "acquired")), Built: risk.NoDay, Climate: rapid.SampledFrom([]risk.Climate{"", risk.Damp, risk.Kept}).Draw(t, "climate")}}
 		rankAt := func(looked, at risk.Day) float64 {
-			return risk.Rank(table, m, []risk.Part{{Machine: 1, Class: class, Born: day("1985-01-01"), Looked: looked}}, at)[0].Rank
+			return risk.Rank(table, m, []risk.Part{{Machine: 1, Class: class, Born: day("1985-01-01"), Looked: looked}}, at).At(0).Rank
 		}
 		looked := now - risk.Day(days.Draw(t, "looked"))
 		require.LessOrEqual(t, rankAt(now, now), rankAt(looked, now))
@@ -178,7 +181,7 @@ func generated(machines, parts int) (map[int64]risk.Machine, []risk.Part) {
 func BenchmarkRank400000Parts(b *testing.B) {
 	machines, parts := generated(20_000, 400_000)
 	for b.Loop() {
-		if ranked := risk.Rank(table, machines, parts, now); len(ranked) != len(parts) || strings.TrimSpace(ranked[0].Sentence(table, machines[ranked[0].Machine])) == "" {
+		if order := risk.Rank(table, machines, parts, now); order.Len() != len(parts) || order.Sentence(order.At(0)) == "" {
 			b.Fatal("not all are ranked")
 		}
 	}
