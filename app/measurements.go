@@ -231,12 +231,17 @@ func expectFromSheet(ctx context.Context, h store.Handle, row *store.Measurement
 	if err != nil {
 		return err
 	}
-	designator, _, _ := strings.Cut(row.Point, " ")
+	designator, rest, _ := strings.Cut(row.Point, " ")
+	designator = strings.ToUpper(designator)
 	found := []store.HeldPart{}
 	for _, p := range held {
-		if slices.Contains(strings.Fields(p.Places), strings.ToUpper(designator)) && (row.AssemblyID == nil || *row.AssemblyID == p.AssemblyID) {
+		if slices.Contains(strings.Fields(p.Places), designator) && (row.AssemblyID == nil || *row.AssemblyID == p.AssemblyID) {
 			found = append(found, p)
 		}
+	}
+	if len(found) > 0 {
+		// Who says it in passing need not hold the key for capitals down.
+		row.Point = strings.TrimSpace(designator + " " + rest)
 	}
 	// A designator that stands on several boards means none of them.
 	if len(found) == 1 {

@@ -143,7 +143,7 @@ func understandMeasurement(ctx context.Context, h store.Handle, machineID int64,
 	}
 	// A part that stands on a sheet is measured; one that does not is rather entered.
 	sure := said.Sure || row.AssemblyID != nil && !strings.Contains(said.Point, " ")
-	return &UnderstoodMeasurement{Line: strings.TrimSpace(text), Point: said.Point, Said: told.Judged.Said, Verdict: told.Judged.Verdict, Why: told.Judged.Why, Sure: sure}, nil
+	return &UnderstoodMeasurement{Line: strings.TrimSpace(text), Point: row.Point, Said: told.Judged.Said, Verdict: told.Judged.Verdict, Why: told.Judged.Why, Sure: sure}, nil
 }
 
 // Said is what was kept of a statement.

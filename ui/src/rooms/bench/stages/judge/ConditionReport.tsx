@@ -6,7 +6,7 @@ import { machineQuery } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { today } from '../../../../history/moment'
 import { Button } from '../../../../kit/Button'
-import { ListTable } from '../../../../kit/ListTable'
+import { ListTable, Scroll } from '../../../../kit/ListTable'
 import { Notice } from '../../../../kit/Notice'
 import { Page } from '../../../../kit/Page'
 import { OnScreen, Paper } from '../../../../kit/Paper'
@@ -40,10 +40,10 @@ export default function ConditionReport() {
       {measured.data.length > 0 && (
         <>
           <h2>Measurements</h2>
-          <ListTable>
+          <Scroll tabIndex={0} role="group" aria-label="Measurements"><ListTable>
             <thead><tr><th>Point</th><th>Value</th><th>Verdict</th><th>Why</th><th>On</th></tr></thead>
             <tbody>{measured.data.map((one) => <tr key={one.id}><td>{one.point}</td><td>{one.judged.said}</td><td>{one.judged.verdict}</td><td>{one.judged.why.join('; ')}</td><td>{one.on}</td></tr>)}</tbody>
-          </ListTable>
+          </ListTable></Scroll>
         </>
       )}
       <h2>What the grades mean</h2>

@@ -54,7 +54,7 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
 export function Compared({ machineId, condition, mayWrite }: Props) {
   const { compared, surveys, findings } = condition
   return (
-    <Scroll>
+    <Scroll tabIndex={0} role="group" aria-label="Findings over the surveys">
       <ListTable>
         <thead><tr><th>Finding</th>{surveys.map(({ id, on }) => <th key={id}>{on}</th>)}<th>Today</th></tr></thead>
         <tbody>

@@ -17,7 +17,7 @@ export function Strip({ condition }: { condition: Condition }) {
 
 export function StripTable({ condition: { surveys, strip } }: { condition: Condition }) {
   return (
-    <Scroll>
+    <Scroll tabIndex={0} role="group" aria-label="Subsystems over the surveys">
       <ListTable>
         <thead><tr><th>Subsystem</th>{surveys.map(({ id, on, by }) => <th key={id} title={by}>{on}</th>)}</tr></thead>
         <tbody>

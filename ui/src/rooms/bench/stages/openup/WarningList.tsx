@@ -16,14 +16,14 @@ const words: Record<Schemas['WiringWarning']['kind'], string> = {
 export function WarningList({ title, warnings }: { title: string; warnings: Schemas['WiringWarning'][] }) {
   if (warnings.length === 0) return null
   return (
-    <List aria-label={title || 'What may be mistaken'}>
+    <List>
       {title && <p><strong>{title}</strong></p>}
       {warnings.map(({ kind, text }) => <Notice key={text} tone={kind === 'never' ? 'stop' : 'attention'} word={words[kind]}>{text}</Notice>)}
     </List>
   )
 }
 
-const List = styled.section`
+const List = styled.div`
   display: flex;
   flex-direction: column;
   gap: 4px;
