@@ -117,9 +117,34 @@ func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return "", nil, err
 	}
+	wired, err := a.Wiring(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
+	opened, err := a.OpenedUp(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
+	found, err := a.Condition(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
+	measured, err := a.Measurements(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
+	adjusters, err := a.Adjusters(ctx, actor, machineID)
+	if err != nil {
+		return "", nil, err
+	}
 	document, err = json.MarshalIndent(struct {
-		Machine store.Machine `json:"machine"`
-		Dossier Dossier       `json:"dossier"`
-	}{machine, dossier}, "", "  ")
+		Machine      store.Machine `json:"machine"`
+		Dossier      Dossier       `json:"dossier"`
+		Wiring       Wiring        `json:"wiring"`
+		OpenedUp     OpenedUp      `json:"openedUp"`
+		Condition    Condition     `json:"condition"`
+		Measurements []Measurement `json:"measurements"`
+		Adjusters    []Adjuster    `json:"adjusters"`
+	}{machine, dossier, wired, opened, found, measured, adjusters}, "", "  ")
 	return machine.Accession, document, err
 }

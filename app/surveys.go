@@ -44,6 +44,13 @@ type ToldFinding struct {
 	Where     string              `json:"where" doc:"Board, designator and place, in words"`
 	Sightings []store.SightingRow `json:"sightings"`
 	Story     condition.Story     `json:"story"`
+	Callout   *Callout            `json:"callout" doc:"Its number on a picture of the board, or null"`
+}
+
+// Callout is a number on a picture of a board.
+type Callout struct {
+	AttachmentID int64 `json:"attachmentId"`
+	N            int   `json:"n"`
 }
 
 // Condition is how a machine is, and how that changed.
@@ -70,7 +77,36 @@ func (a *App) Condition(ctx context.Context, actor Actor, machineID int64) (Cond
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return Condition{}, err
 	}
-	return conditionOf(ctx, a.db, machineID)
+	c, err := conditionOf(ctx, a.db, machineID)
+	if err == nil {
+		err = a.numberFindings(ctx, actor, machineID, c.Findings)
+	}
+	return c, err
+}
+
+// numberFindings finds the numbers under which findings stand on pictures of their boards.
+func (a *App) numberFindings(ctx context.Context, actor Actor, machineID int64, findings []ToldFinding) error {
+	pictures, err := store.PlannedPictures(ctx, a.db, machineID, actor.Hides())
+	if err != nil {
+		return err
+	}
+	for _, p := range pictures {
+		if !slices.ContainsFunc(findings, func(f ToldFinding) bool { return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID }) {
+			continue
+		}
+		drawn, err := planOf(ctx, a.db, p.AttachmentID)
+		if err != nil {
+			return err
+		}
+		for i, f := range findings {
+			for _, n := range drawn.Legend.Numbered {
+				if f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID && f.Designator != "" && f.Designator == n.Designator {
+					findings[i].Callout = &Callout{p.AttachmentID, n.N}
+				}
+			}
+		}
+	}
+	return nil
 }
 
 func conditionOf(ctx context.Context, h store.Handle, machineID int64) (Condition, error) {

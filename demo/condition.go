@@ -78,6 +78,7 @@ func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) erro
 				if seen.New.AssemblyID == nil && f.Designator != "" {
 					seen.New.AssemblyID = &fitted[0].ID
 				}
+				t.mark(machineID, seen.New)
 			}
 			judged.Seen = append(judged.Seen, seen)
 		}
@@ -87,6 +88,17 @@ func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) erro
 	}
 	_, err = t.deeds.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic, told.Note)
 	return err
+}
+
+// mark marks the part that a finding is about on the picture of its board.
+func (t teller) mark(machineID int64, f *store.FindingFields) {
+	board := t.drawn[machineID]
+	at, ok := board.places[f.Designator]
+	if !ok || f.AssemblyID == nil || *f.AssemblyID != board.assembly {
+		return
+	}
+	const w, h = 0.09, 0.1
+	f.AttachmentID, f.Region = &board.picture, &store.Region{X: max(0, min(1-w, at.X-w/2)), Y: max(0, min(1-h, at.Y-h/2)), W: w, H: h}
 }
 
 // climates are how the places of the museum treat what stands there.

@@ -66,10 +66,17 @@ type teller struct {
 	curator  app.Actor
 	parties  map[string]int64
 	machines map[string]int64
+	drawn    map[int64]drawnBoard // by machine
+}
+
+// drawnBoard is the picture of a machine's first board, and where the parts lie on it.
+type drawnBoard struct {
+	assembly, picture int64
+	places            map[string]drawn.Part
 }
 
 func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progress func(string)) error {
-	t := teller{ctx, deeds, curator, map[string]int64{}, map[string]int64{}}
+	t := teller{ctx, deeds, curator, map[string]int64{}, map[string]int64{}, map[int64]drawnBoard{}}
 	page, err := deeds.ListMachines(ctx, curator, app.MachineList{Limit: 200})
 	if err != nil {
 		return err
@@ -324,6 +331,7 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	if err != nil {
 		return err
 	}
+	t.drawn[machine.ID] = drawnBoard{fitted[0].ID, shown.ID, board.Places()}
 	if err := t.number(machine, fitted[0].ID, shown.ID, board); err != nil {
 		return err
 	}

@@ -3527,6 +3527,12 @@ export interface components {
             blocks: components["schemas"]["BoardBlock"][];
             callouts: components["schemas"]["BoardCallout"][];
         };
+        Callout: {
+            /** Format: int64 */
+            attachmentId: number;
+            /** Format: int64 */
+            n: number;
+        };
         Caution: {
             /** @enum {string} */
             key: "mains" | "charge" | "tube" | "cells" | "static" | "heat" | "weight" | "edges" | "dust" | "solvents";
@@ -7539,6 +7545,8 @@ export interface components {
              * @description A picture that shows it
              */
             attachmentId?: number;
+            /** @description Its number on a picture of the board, or null */
+            callout: components["schemas"]["Callout"] | null;
             /** @description As BT1 */
             designator?: string;
             /** Format: int64 */

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 
 import { type Attachment, attachmentQuery, originalOf, type Owner, useStrikeAttachment, viewOf } from '../api/attachments'
@@ -12,7 +12,8 @@ import { Faint } from '../kit/Page'
 import { StatementForm } from '../rooms/bench/evidence/StatementForm'
 import { color, space } from '../theme'
 import { AttachmentForm } from './AttachmentForm'
-import { between, moved, type Opened, whole } from './region'
+import { MarkedPicture } from './MarkedPicture'
+import type { Opened } from './region'
 
 type Props = { opened: Opened; owner: Owner; among: number[]; onOpen: (opened: Opened | undefined) => void }
 
@@ -27,7 +28,6 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
   const account = useAccount()
   const [region, setRegion] = useState(start)
   const [doing, setDoing] = useState<'citing' | 'editing'>()
-  const [from, setFrom] = useState<{ x: number; y: number }>()
   const frame = useRef<HTMLDivElement>(null)
   const panel = useRef<HTMLElement>(null)
   const strike = useStrikeAttachment()
@@ -40,17 +40,6 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
   const isPicture = attachment.kind === 'picture'
   const mayCite = 'machine' in owner && (account?.mayWriteSheets ?? false)
 
-  const spot = (event: PointerEvent) => {
-    const box = frame.current?.getBoundingClientRect()
-    if (!box) return { x: 0, y: 0 }
-    return { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height }
-  }
-  const onKey = (event: KeyboardEvent) => {
-    const next = moved(region ?? whole, event.key, event.shiftKey)
-    if (!next) return
-    event.preventDefault()
-    setRegion(next)
-  }
   return (
     <Panel ref={panel} aria-label={`Picture ${attachment.caption || attachment.fileName}`}>
       <Buttons>
@@ -61,19 +50,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
         <Button $small onPress={() => { onOpen(undefined) }}>Close</Button>
       </Buttons>
       {isPicture && (
-        <Frame
-          ref={frame}
-          tabIndex={0}
-          role="group"
-          aria-label="Picture; arrow keys move the mark, with Shift they size it"
-          onKeyDown={onKey}
-          onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); setFrom(spot(event)) }}
-          onPointerMove={(event) => { if (from) setRegion(between(from, spot(event))) }}
-          onPointerUp={() => { setFrom(undefined) }}
-        >
-          <img src={viewOf(attachment.id, 'screen')} alt={attachment.caption || attachment.view || attachment.fileName} draggable={false} />
-          {region && <Marked style={{ left: `${String(region.x * 100)}%`, top: `${String(region.y * 100)}%`, width: `${String(region.w * 100)}%`, height: `${String(region.h * 100)}%` }} />}
-        </Frame>
+        <MarkedPicture id={attachment.id} alt={attachment.caption || attachment.view || attachment.fileName} region={region} onMark={setRegion} frame={frame} />
       )}
       <Buttons>
         {mayCite && isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>{region ? 'Cite the marked part' : 'Cite the picture'}</Button>}
@@ -109,23 +86,6 @@ const Panel = styled.section`
   padding: ${space(1)};
   border: 1px solid ${color.slate};
   background: ${color.sheet};
-`
-const Frame = styled.div`
-  position: relative;
-  align-self: center;
-  max-width: 100%;
-  cursor: crosshair;
-  touch-action: none;
-  user-select: none;
-  img { display: block; max-width: 100%; max-height: 68vh; }
-  &:focus-visible { outline: 2px solid ${color.slate}; outline-offset: 2px; }
-`
-const Marked = styled.div`
-  position: absolute;
-  border: 2px solid #ffd24d;
-  outline: 2px solid #1d2b33;
-  background: rgb(255 210 77 / 18%);
-  pointer-events: none;
 `
 const Translation = styled.p`
   white-space: pre-line;

@@ -1,11 +1,13 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 
-import { viewOf } from '../../../../api/attachments'
+import { citableQuery } from '../../../../api/attachments'
+import type { Region } from '../../../../api/dossier'
 import type { Condition, GuideItem, SeenFinding, Severity } from '../../../../api/judge'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { MarkedPicture } from '../../../../pictures/MarkedPicture'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
-import { Thumbs } from '../openup/Thumbs'
 
 type Props = {
   machineId: number
@@ -23,6 +25,8 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
   const [severity, setSeverity] = useState<Severity>('watch')
   const [part, setPart] = useState(item.parts.length === 1 ? '0' : '')
   const [picture, setPicture] = useState<number>()
+  const [region, setRegion] = useState<Region>()
+  const pictures = (useQuery(citableQuery({ machine: machineId })).data ?? []).filter(({ kind }) => kind === 'picture')
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
     <RecordForm
@@ -38,7 +42,7 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
         const isLine = (chosen?.line ?? 0) > 0
         onSubmit({
           severity, note: textOf(data, 'note'), findingId: 0,
-          new: { subsystem: item.subsystem, kind, assemblyId: chosen?.assemblyId, designator: isLine ? chosen?.place.split(' ')[0] : '', place: textOf(data, 'place'), attachmentId: picture },
+          new: { subsystem: item.subsystem, kind, assemblyId: chosen?.assemblyId, designator: isLine ? chosen?.place.split(' ')[0] : '', place: textOf(data, 'place'), attachmentId: picture, region: picture ? region : undefined },
         })
       }}
     >
@@ -50,8 +54,16 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
       </FieldGrid>
       <datalist id="usual-findings">{item.kinds.map((kind) => <option key={kind} value={kind} />)}</datalist>
       <Field label="What one sees" name="note" rows={2} />
-      <Thumbs>{picture && <li><img src={viewOf(picture, 'thumb')} alt="What was found" width={96} height={72} /></li>}</Thumbs>
-      <div><PhotoButton owner={{ machine: machineId }} onKept={({ id }) => { setPicture(id) }} /></div>
+      {pictures.length > 0 && (
+        <Choice
+          label="Picture that shows it"
+          value={String(picture ?? '')}
+          options={[{ value: '', text: 'none' }, ...pictures.map(({ id, caption, view, fileName }) => ({ value: String(id), text: caption || view || fileName }))]}
+          onChange={(id) => { setPicture(Number(id) || undefined); setRegion(undefined) }}
+        />
+      )}
+      {picture && <MarkedPicture id={picture} alt="What was found; drag over the spot" region={region} onMark={setRegion} />}
+      <div><PhotoButton owner={{ machine: machineId }} onKept={({ id }) => { setPicture(id); setRegion(undefined) }} /></div>
     </RecordForm>
   )
 }

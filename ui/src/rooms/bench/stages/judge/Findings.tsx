@@ -1,9 +1,9 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { viewOf } from '../../../../api/attachments'
-import { type Condition, type SeenFinding, type ToldFinding, useNoteFinding, useStrikeFinding } from '../../../../api/judge'
+import { type Condition, measurementsQuery, type SeenFinding, type ToldFinding, useNoteFinding, useStrikeFinding } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
@@ -11,6 +11,7 @@ import { ListTable, Scroll } from '../../../../kit/ListTable'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
+import { MarkedPicture } from '../../../../pictures/MarkedPicture'
 import { FindingForm } from './FindingForm'
 import { GradeSquare } from './GradeSquare'
 
@@ -62,7 +63,7 @@ export function Compared({ machineId, condition, mayWrite }: Props) {
             const finding = findings.find(({ id }) => id === row.findingId)
             return finding && (
               <tr key={row.findingId}>
-                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>{finding.attachmentId && <><br /><a href={viewOf(finding.attachmentId, 'screen')} target="_blank" rel="noreferrer">picture</a></>}</td>
+                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint><Beside machineId={machineId} finding={finding} /></td>
                 {row.states.map((state, i) => <td key={surveys[i]?.id}>{state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}</td>)}
                 <Today>
                   {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br /><Faint>{row.story.words}</Faint>
@@ -78,6 +79,21 @@ export function Compared({ machineId, condition, mayWrite }: Props) {
 }
 
 const lastNote = ({ sightings }: ToldFinding) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
+
+/** What hangs on a finding: its picture with the spot, its number on a board picture, what was measured for it. */
+function Beside({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
+  const [isShown, setShown] = useState(false)
+  const measured = (useQuery(measurementsQuery(machineId)).data ?? []).filter(({ findingId }) => findingId === finding.id)
+  const { attachmentId, callout, region } = finding
+  return (
+    <>
+      {measured.map(({ id, point, on, judged }) => <div key={id}><Faint>{on} measured {point} {judged.said}: {judged.verdict}</Faint></div>)}
+      {callout && <div><Link to={`/bench/${String(machineId)}/board-picture/${String(callout.attachmentId)}`}>number {callout.n} on the board picture</Link></div>}
+      {attachmentId && <div><Button $tone="quiet" aria-label={`Picture of ${finding.kind}, ${finding.where}`} onPress={() => { setShown(!isShown) }}>{isShown ? 'Close the picture' : 'Picture'}</Button></div>}
+      {attachmentId && isShown && <MarkedPicture id={attachmentId} alt={`${finding.kind}, ${finding.where}`} region={region} />}
+    </>
+  )
+}
 
 function Where({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
   if (!finding.assemblyId || finding.line === 0) return finding.where || 'no place'

@@ -25,7 +25,7 @@ export function Judge({ machine }: { machine: Machine }) {
       <Survey machineId={machine.id} condition={condition.data} mayWrite={mayWrite} />
       <Strip condition={condition.data} />
       <Findings machineId={machine.id} condition={condition.data} mayWrite={mayWrite} />
-      <Measurements machine={machine} mayWrite={mayWrite} />
+      <Measurements machine={machine} findings={condition.data.findings} mayWrite={mayWrite} />
       <Adjusters machineId={machine.id} mayWrite={mayWrite} />
       <MachineRisks machineId={machine.id} />
     </>

@@ -3,11 +3,11 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { viewOf } from '../../../../api/attachments'
-import { type Measurement, measurementsQuery, useMeasure, useStrikeMeasurement } from '../../../../api/judge'
+import { type Measurement, measurementsQuery, type ToldFinding, useMeasure, useStrikeMeasurement } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
-import { Field, FieldGrid } from '../../../../kit/Field'
+import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
@@ -21,11 +21,13 @@ import { MeterSeries } from './MeterSeries'
 const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done', marginal: 'attention', fail: 'problem', noted: 'part' }
 
 /** What was measured: typed as one says it, or read by the meter. */
-export function Measurements({ machine, mayWrite }: { machine: Machine; mayWrite: boolean }) {
+export function Measurements({ machine, findings, mayWrite }: { machine: Machine; findings: ToldFinding[]; mayWrite: boolean }) {
   const all = useQuery(measurementsQuery(machine.id))
   const measure = useMeasure(machine.id)
   const [line, setLine] = useState('')
   const [wave, setWave] = useState<number>()
+  const [finding, setFinding] = useState('')
+  const open = findings.filter(({ story }) => story.open)
   const [running, setRunning] = useState<number>()
   const measured = all.data ?? []
   return (
@@ -37,7 +39,7 @@ export function Measurements({ machine, mayWrite }: { machine: Machine; mayWrite
           action="Keep it"
           leave="Clear"
           onSubmit={(form) => {
-            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave }, { onSuccess: () => { setLine(''); setWave(undefined) } })
+            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave, findingId: Number(finding) || undefined }, { onSuccess: () => { setLine(''); setWave(undefined); setFinding('') } })
           }}
           onCancel={() => { setLine(''); measure.reset() }}
         >
@@ -45,6 +47,7 @@ export function Measurements({ machine, mayWrite }: { machine: Machine; mayWrite
           <FieldGrid>
             <Field label="With" name="instrument" placeholder="bench meter 2" />
             <Field label="Note" name="note" />
+            {open.length > 0 && <Choice label="For the finding" value={finding} options={[{ value: '', text: 'none' }, ...open.map(({ id, kind, where }) => ({ value: String(id), text: `${kind}, ${where}` }))]} onChange={setFinding} />}
           </FieldGrid>
           <Buttons>
             <PhotoButton owner={{ machine: machine.id }} label="Picture of the waveform" onKept={({ id }) => { setWave(id) }} />
