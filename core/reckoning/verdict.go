@@ -73,25 +73,12 @@ func Verdicts(boards []Board) []Verdict {
 	return kept
 }
 
-// Together puts more lines to those of the boards, the largest consequence first: what needs attention
-// goes before what is plain.
+// Together puts more lines to those of the boards, the largest consequence first: what must stop before what
+// needs attention, and that before what is plain.
 func Together(verdicts, more []Verdict) []Verdict {
-	plain := slices.IndexFunc(verdicts, func(v Verdict) bool { return v.State == Plain })
-	if plain < 0 {
-		plain = len(verdicts)
-	}
-	together := slices.Clone(verdicts[:plain])
-	for _, v := range more {
-		if v.State != Plain {
-			together = append(together, v)
-		}
-	}
-	together = append(together, verdicts[plain:]...)
-	for _, v := range more {
-		if v.State == Plain {
-			together = append(together, v)
-		}
-	}
+	rank := map[State]int{Stop: 0, Attention: 1, Plain: 2}
+	together := slices.Concat(verdicts, more)
+	slices.SortStableFunc(together, func(a, b Verdict) int { return rank[a.State] - rank[b.State] })
 	return together
 }
 

@@ -151,7 +151,11 @@ func datesBy(spans []Span) string {
 	words := []string{}
 	for i := 1; i < len(spans); i++ {
 		before, after := spans[i-1], spans[i]
-		if before.To == "" || after.From == "" || before.To >= after.From {
+		if before.To == "" || after.From == "" {
+			continue
+		}
+		if before.To >= after.From {
+			words = append(words, fmt.Sprintf("%s and %s were made at the same time, as far as dated machines tell; that dates nothing", before.Value, after.Value))
 			continue
 		}
 		words = append(words, fmt.Sprintf("%s gave place to %s between %s and %s: one with %s was built before that, one with %s after, as far as %d machines tell",

@@ -12,7 +12,6 @@ import (
 	"strings"
 	"time"
 
-	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
@@ -45,15 +44,10 @@ func scenes(url string) []scene {
 	}
 	bench := onBench("EH-0142")
 	return []scene{
-		{"account", 1280, 800, []chromedp.Action{emulation.SetUserAgentOverride("Workshop browser"), browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/account"), browser.See(browser.Text("this one")), browser.See(browser.Text("Fenna Loach"))}},
 		{"shelves", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), browser.See(browser.Text("EH-0161"))}},
 		{"lot", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/shelves/arrivals"), browser.Click(browser.Link("Chattels of the harbour pilot office")), browser.See(browser.Text("419.50"))}},
 		{"arrive", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/10/arrive"), browser.See(browser.Text("nothing is known from")), chromedp.Evaluate(`scrollTo(0, 140)`, nil)}},
 		{"look-over", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/7/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`), browser.See(browser.Text("disputed"))}},
-		{"known", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/7/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`),
-			browser.See(browser.Text("disputed")), chromedp.Evaluate(`document.querySelector('section[aria-label="What is known"]').scrollIntoView()`, nil),
-		}},
 		{"take-stock", 1280, 800, bench},
 		{"take-stock-why", 1280, 800, append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`), browser.Click(`//aside//button[contains(., "Findings")]`))},
 		{"identify", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/identify"), browser.See(browser.Text("What the model holds")), browser.See(browser.Text("the label says version 2.1"))}},
@@ -64,12 +58,6 @@ func scenes(url string) []scene {
 		{"rom", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/identify"), browser.Click(browser.Button("Read out U20 of Recorder board")),
 			browser.Click(browser.Link("compare with what counts")), browser.See(browser.Text("charge-loss")),
-		}},
-		{"sheet-history", 1280, 800, []chromedp.Action{
-			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/2/take-stock"),
-			browser.See(`//*[contains(@class, "cm-line-end")]`), browser.Click(`//*[contains(@class, "cm-content")]`),
-			browser.Keys(kb.PageUp + kb.Enter + "J9         2-3  # found under the drum lead" + kb.Enter), browser.Click(`//button[.="Save the sheet"]`),
-			browser.See(browser.Text("saved, revision 2")), browser.Click(`//button[starts-with(@aria-label, "History of")]`), browser.See(browser.Text("+ J9")),
 		}},
 		{"merge", 1280, 800, []chromedp.Action{
 			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/3/take-stock"),
@@ -86,6 +74,15 @@ func scenes(url string) []scene {
 			browser.SignIn(url, curator.Login, curator.Password), browser.Click(browser.Link("Library")), browser.See(browser.Text("HX9030")),
 			browser.Fill(browser.Labelled("Type number, by its start"), "41"), browser.Click(browser.Button("41256")), browser.See(browser.Text("EH-0142")),
 		}},
+		{"open-up", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/9/open-up"),
+			browser.Fill(browser.Labelled("Step 10: what comes off"), "Main board | 6x M3x6 pan PH1 @B2 | unplug J5"), browser.See(browser.Text("Must stay free.")), browser.See(browser.Text("Easily mistaken.")),
+		}},
+		{"judge", 1280, 800, []chromedp.Action{
+			browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/bench/1/judge"), browser.See(browser.Text("Over the years")),
+			chromedp.Evaluate(`document.querySelector('section[aria-label="Survey"]').scrollIntoView()`, nil),
+		}},
+		{"open-first", 1280, 800, []chromedp.Action{browser.SignIn(url, curator.Login, curator.Password), chromedp.Navigate(url + "/diary/open-first"), browser.See(browser.Text("In 4 h")), browser.See(browser.Text("The whole order"))}},
 		{"take-stock-narrow", 390, 844, bench},
 	}
 }
