@@ -52,8 +52,8 @@ func (w Wiring) states() []teardown.Connector {
 	return states
 }
 
-// find is the place of a connector by its name, or -1.
-func (w Wiring) find(name string) int {
+// Find is the place of a connector by its name, or -1.
+func (w Wiring) Find(name string) int {
 	return slices.IndexFunc(w.Connectors, func(c ToldConnector) bool { return strings.EqualFold(c.Name, strings.TrimSpace(name)) })
 }
 
@@ -197,8 +197,47 @@ func (a *App) ChangeConnector(ctx context.Context, actor Actor, id int64, versio
 		if err := store.UpdateConnector(ctx, tx, id, c.Name, toKeep(c), false); err != nil {
 			return connectorTaken(err, c.Name)
 		}
+		if err := renameInLog(ctx, tx, machineID, before.Name, c.Name); err != nil {
+			return err
+		}
 		return record(ctx, tx, actor, "change connector", "connector", id, &machineID, before.Connector, c)
 	})
+}
+
+// renameInLog lets the steps of the log that is open know a connector by its new name, so that it is found when
+// they are reversed. Logs that ended keep the name that stood there then.
+func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name string) error {
+	if old == name {
+		return nil
+	}
+	logs, err := store.TeardownsOf(ctx, tx, machineID)
+	if err != nil {
+		return err
+	}
+	for _, log := range logs {
+		if log.Outcome != string(teardown.StillOff) {
+			continue
+		}
+		rows, err := store.StepsOf(ctx, tx, log.ID)
+		if err != nil {
+			return err
+		}
+		for _, row := range rows {
+			step, err := readKept[teardown.Step](row.Body)
+			if err != nil {
+				return err
+			}
+			at := slices.IndexFunc(step.Connectors, func(named string) bool { return strings.EqualFold(named, old) })
+			if at < 0 {
+				continue
+			}
+			step.Connectors[at] = name
+			if err := store.UpdateStep(ctx, tx, row.ID, toKeep(step), row.Pictures, false); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 // StrikeConnector takes a connector off the map that was entered by mistake.

@@ -205,10 +205,21 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	log, err = deeds.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"P2"}, log.Steps[2].Open)
-	drawn, err := deeds.WiringDrawing(ctx, viewer, older.ID, "")
+	// A connector that is named anew is known by its new name in the log, too.
+	wired, err = deeds.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)
-	require.Contains(t, string(drawn.Data), "P2")
+	p2 := wired.Connectors[wired.Find("P2")]
+	renamed := p2.Connector
+	renamed.Name, renamed.ToBoard = "PS2", "Main board"
+	_, err = deeds.ChangeConnector(ctx, technician, p2.ID, p2.Version, renamed)
+	require.NoError(t, err)
+	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	require.NoError(t, err)
+	require.Equal(t, []string{"PS2"}, log.Steps[2].Open)
+	drawn, err := deeds.WiringDrawing(ctx, viewer, older.ID, "Main board")
+	require.NoError(t, err)
+	require.Contains(t, string(drawn.Data), "PS2")
 	list, err := deeds.WiringList(ctx, viewer, older.ID)
 	require.NoError(t, err)
-	require.Contains(t, string(list.Data), "P2,not said yet")
+	require.Contains(t, string(list.Data), "PS2,not said yet")
 }

@@ -139,7 +139,7 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, name
 	}
 	for _, name := range names {
 		name = strings.TrimSpace(name)
-		at := plugs.find(name)
+		at := plugs.Find(name)
 		var c ToldConnector
 		switch {
 		case at < 0:
@@ -220,7 +220,7 @@ func plugIn(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, name
 		return err
 	}
 	for _, name := range names {
-		if at := plugs.find(name); at >= 0 {
+		if at := plugs.Find(name); at >= 0 {
 			if err := openConnector(ctx, tx, actor, machineID, plugs.Connectors[at], false); err != nil {
 				return err
 			}

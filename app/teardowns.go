@@ -49,7 +49,6 @@ type ToldTeardown struct {
 	Procedure string             `json:"procedure" doc:"What the procedure is called that it started from; empty for none"`
 	Warnings  string             `json:"procedureWarnings" doc:"What the procedure says before one starts"`
 	Upcoming  []teardown.Step    `json:"upcoming" doc:"Steps of the procedure that the log does not have yet"`
-	Ahead     []wiring.Warning   `json:"ahead" doc:"What may be mistaken at the connectors that are still plugged in"`
 	Changes   []teardown.Change  `json:"changes" doc:"How this machine differs from the procedure"`
 }
 
@@ -178,16 +177,6 @@ func tellTeardown(ctx context.Context, h store.Handle, machine store.Machine, on
 	if next := teardown.Next(steps); next != nil {
 		t.Next = next.N
 	}
-	t.Ahead = []wiring.Warning{}
-	for _, c := range plugs.Connectors {
-		if !c.Open && !c.SocketOnly {
-			for _, w := range wiring.Of(plugs.Warnings, []string{c.Name}) {
-				if w.Kind != "not counted" && !slices.ContainsFunc(t.Ahead, func(o wiring.Warning) bool { return o.Text == w.Text }) {
-					t.Ahead = append(t.Ahead, w)
-				}
-			}
-		}
-	}
 	if one.ProcedureID != nil {
 		err = t.besideProcedure(ctx, h, *one.ProcedureID)
 	}
@@ -213,7 +202,7 @@ func tellStep(row store.StepRow, plugs Wiring) (ToldStep, error) {
 		Warnings: wiring.Of(plugs.Warnings, step.Connectors), By: row.By, At: row.At, ReversedBy: row.ReversedBy, ReversedAt: row.ReversedAt, Version: row.Version,
 	}
 	for _, name := range step.Connectors {
-		if at := plugs.find(name); at >= 0 && plugs.Connectors[at].Open {
+		if at := plugs.Find(name); at >= 0 && plugs.Connectors[at].Open {
 			told.Open = append(told.Open, plugs.Connectors[at].Name)
 		}
 	}

@@ -22,19 +22,43 @@ func printJSON(cmd *cobra.Command, answer any) error {
 	return encoder.Encode(answer)
 }
 
+// openInput opens a file, or standard input for "-".
+func openInput(cmd *cobra.Command, name string) (io.ReadCloser, error) {
+	if name == "-" {
+		return io.NopCloser(cmd.InOrStdin()), nil
+	}
+	return os.Open(name)
+}
+
 // readInput reads a file, or standard input for "-". It stops one byte past the size limit of a
 // sheet: that is enough to refuse the rest.
 func readInput(cmd *cobra.Command, name string) ([]byte, error) {
-	in := cmd.InOrStdin()
-	if name != "-" {
-		file, err := os.Open(name)
-		if err != nil {
-			return nil, err
-		}
-		defer file.Close()
-		in = file
+	in, err := openInput(cmd, name)
+	if err != nil {
+		return nil, err
 	}
+	defer in.Close()
 	return io.ReadAll(io.LimitReader(in, sheet.MaxBytes+1))
+}
+
+// mostJSON bounds an input in JSON: the parts of a large collection fit.
+const mostJSON = 256 << 20
+
+// readJSON reads the input that the arguments name, standard input without one.
+func readJSON(cmd *cobra.Command, args []string, what string, into any) error {
+	name := "-"
+	if len(args) > 0 {
+		name = args[0]
+	}
+	in, err := openInput(cmd, name)
+	if err != nil {
+		return err
+	}
+	defer in.Close()
+	if err := json.NewDecoder(io.LimitReader(in, mostJSON)).Decode(into); err != nil {
+		return fmt.Errorf("the input is no %s in JSON: %w", what, err)
+	}
+	return nil
 }
 
 // eraFlag reads --era 1984-1988.

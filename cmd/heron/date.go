@@ -1,7 +1,6 @@
 package main
 
 import (
-	"encoding/json"
 	"fmt"
 	"io"
 
@@ -18,19 +17,11 @@ func dateCommand() *cobra.Command {
 		Example: `  heron date --json < evidence.json`,
 		Args:    cobra.MaximumNArgs(1),
 		RunE: run(func(cmd *cobra.Command, args []string) error {
-			name := "-"
-			if len(args) > 0 {
-				name = args[0]
-			}
-			text, err := readInput(cmd, name)
-			if err != nil {
-				return err
-			}
 			var in struct {
 				Evidence []dating.Evidence `json:"evidence"`
 			}
-			if err := json.Unmarshal(text, &in); err != nil {
-				return fmt.Errorf("the input is no evidence in JSON: %w", err)
+			if err := readJSON(cmd, args, "evidence", &in); err != nil {
+				return err
 			}
 			result, err := dating.Date(in.Evidence, dating.DefaultRules)
 			if err != nil {

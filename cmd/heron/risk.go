@@ -1,7 +1,6 @@
 package main
 
 import (
-	"encoding/json"
 	"fmt"
 	"time"
 
@@ -48,17 +47,9 @@ func riskCommand() *cobra.Command {
 		Example: `  heron risk --json < parts.json`,
 		Args:    cobra.MaximumNArgs(1),
 		RunE: run(func(cmd *cobra.Command, args []string) error {
-			name := "-"
-			if len(args) > 0 {
-				name = args[0]
-			}
-			text, err := readInput(cmd, name)
-			if err != nil {
-				return err
-			}
 			var in riskInput
-			if err := json.Unmarshal(text, &in); err != nil {
-				return fmt.Errorf("the input is no list of parts in JSON: %w", err)
+			if err := readJSON(cmd, args, "list of parts", &in); err != nil {
+				return err
 			}
 			ranked, err := in.rank(on)
 			if err != nil {

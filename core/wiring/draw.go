@@ -1,10 +1,11 @@
 package wiring
 
 import (
-	"encoding/xml"
 	"fmt"
 	"slices"
 	"strings"
+
+	"frugalheron/core/svg"
 )
 
 // Sizes of a drawing, in its own units.
@@ -35,9 +36,9 @@ func Draw(board string, placed []Placed) string {
 	if title == "" {
 		title = "Not said where"
 	}
-	fmt.Fprintf(&out, "<title>%s</title>\n", escaped("Sockets on "+title))
+	fmt.Fprintf(&out, "<title>%s</title>\n", svg.Escaped("Sockets on "+title))
 	fmt.Fprintf(&out, `<rect width="%d" height="%d" fill="#fffdf9"/>`+"\n", drawnWide, high)
-	fmt.Fprintf(&out, `<text x="16" y="30" font-size="20" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", escaped(title))
+	fmt.Fprintf(&out, `<text x="16" y="30" font-size="20" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", svg.Escaped(title))
 	for i, p := range on {
 		drawSocket(&out, p, tops[i])
 	}
@@ -53,9 +54,9 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 	case p.Open || p.IsSocketOnly():
 		dash = ` stroke-dasharray="6 4"`
 	}
-	fmt.Fprintf(out, `<text x="16" y="%d" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", top+22, escaped(p.Name))
-	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+42, escaped(clipped(p.Kind, 30)))
-	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+62, escaped(p.state0()))
+	fmt.Fprintf(out, `<text x="16" y="%d" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", top+22, svg.Escaped(p.Name))
+	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+42, svg.Escaped(svg.Clipped(p.Kind, 30)))
+	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+62, svg.Escaped(p.state0()))
 	pins := max(p.SocketPins, p.Offset+p.PlugPins)
 	first := min(1, p.Offset+1)
 	rows := 1
@@ -92,9 +93,9 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 	} else {
 		fmt.Fprintf(out, `<text x="%d" y="%d" fill="#8a5a00">pins not counted</text>`+"\n", pinsAt, top+26)
 	}
-	fmt.Fprintf(out, `<text x="%d" y="%d" fill="#1d2b33" font-size="15">%s</text>`+"\n", pinsAt, top+74, escaped(clipped(p.way(), 80)))
-	fmt.Fprintf(out, `<text x="740" y="%d" fill="#1d2b33">%s</text>`+"\n", top+30, escaped(clipped(p.end(), 32)))
-	fmt.Fprintf(out, `<text x="740" y="%d" fill="#566069">%s</text>`+"\n", top+50, escaped(clipped(p.Cable, 32)))
+	fmt.Fprintf(out, `<text x="%d" y="%d" fill="#1d2b33" font-size="15">%s</text>`+"\n", pinsAt, top+74, svg.Escaped(svg.Clipped(p.way(), 80)))
+	fmt.Fprintf(out, `<text x="740" y="%d" fill="#1d2b33">%s</text>`+"\n", top+30, svg.Escaped(svg.Clipped(p.end(), 32)))
+	fmt.Fprintf(out, `<text x="740" y="%d" fill="#566069">%s</text>`+"\n", top+50, svg.Escaped(svg.Clipped(p.Cable, 32)))
 }
 
 // state0 is the state in a word or two, for where there is little room.
@@ -129,17 +130,4 @@ func (p Placed) way() string {
 		return "which way round is not written down"
 	}
 	return strings.Join(words, "; ")
-}
-
-func clipped(text string, most int) string {
-	if runes := []rune(text); len(runes) > most {
-		return string(runes[:most-1]) + "…"
-	}
-	return text
-}
-
-func escaped(text string) string {
-	var out strings.Builder
-	xml.EscapeText(&out, []byte(text)) //nolint:errcheck // a builder never fails
-	return out.String()
 }

@@ -7804,8 +7804,6 @@ export interface components {
             version: number;
         };
         ToldTeardown: {
-            /** @description What may be mistaken at the connectors that are still plugged in */
-            ahead: components["schemas"]["WiringWarning"][];
             /** @description The tray, row by row */
             cells: components["schemas"]["TeardownCell"][];
             /** @description How this machine differs from the procedure */

@@ -60,3 +60,14 @@ export const Facts = styled.dl`
   dd { margin: 0; overflow-wrap: anywhere; white-space: pre-line; }
   @media (max-width: 600px) { grid-template-columns: minmax(0, 1fr); gap: 0; dd { padding-bottom: 4px; } }
 `
+
+/** What is in hand within a part, set off from the rest. */
+export const InHand = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: ${space(1)};
+  padding: ${space(2)};
+  border: 1px solid ${color.slate};
+  background: ${color.sheet};
+  h3 { font-size: 18px; overflow-wrap: anywhere; }
+`

@@ -8,7 +8,7 @@ import { Cautions } from '../../../../kit/Cautions'
 import { Choice, Field } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
-import { Facts } from '../../../../kit/Part'
+import { Facts, InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
 import { FindingForm } from './FindingForm'
 
@@ -28,7 +28,7 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
   }
   const found = again.length + fresh.length
   return (
-    <Panel aria-label={item.name}>
+    <InHand aria-label={item.name}>
       <h3>{item.name}</h3>
       <Cautions cautions={item.cautions} />
       <Facts>
@@ -71,7 +71,7 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
           <Button onPress={() => { send('absent') }}>It has none</Button>
         </Buttons>
       )}
-    </Panel>
+    </InHand>
   )
 }
 
@@ -95,15 +95,6 @@ function seenAgain(finding: ToldFinding, say: { is: string; note: string } | und
   return [{ ...one, severity: say.is as SeenFinding['severity'] }]
 }
 
-const Panel = styled.section`
-  display: flex;
-  flex-direction: column;
-  gap: ${space(1)};
-  padding: ${space(2)};
-  border: 1px solid ${color.slate};
-  background: ${color.sheet};
-  h3 { font-size: 18px; }
-`
 const Known = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 220px), 1fr));

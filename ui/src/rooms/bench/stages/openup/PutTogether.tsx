@@ -9,6 +9,7 @@ import { Field, Tick } from '../../../../kit/Field'
 import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
+import { InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
 import { inWords, StepFacts } from './StepFacts'
 
@@ -55,7 +56,7 @@ function Back({ step, wiring, isNext, mayWrite, onDone }: { step: ToldStep; wiri
     reverse.mutate({ id: step.id, version: step.version, state, reason: state === 'skipped' ? reason : '', left: state === 'back' ? over : [], plugged }, { onSuccess: onDone })
   }
   return (
-    <Card aria-label={`Step ${String(step.n)}`}>
+    <InHand aria-label={`Step ${String(step.n)}`}>
       <h3>{isNext ? 'Next: ' : ''}{step.n}. {step.off} goes on</h3>
       {!isNext && step.state === 'off' && <Notice tone="attention" word="Out of order.">What came off after it is still off.</Notice>}
       {step.special && <Notice tone="attention" word="The order matters here.">Nothing before it, nothing after it.</Notice>}
@@ -89,7 +90,7 @@ function Back({ step, wiring, isNext, mayWrite, onDone }: { step: ToldStep; wiri
           </Buttons>
         </>
       )}
-    </Card>
+    </InHand>
   )
 }
 
@@ -101,15 +102,6 @@ function howItSits(wiring: Wiring, name: string): string {
   return ` ${words.filter(Boolean).join('; ') || 'how it sits is not written down'}`
 }
 
-const Card = styled.section`
-  display: flex;
-  flex-direction: column;
-  gap: ${space(1)};
-  padding: ${space(2)};
-  border: 1px solid ${color.slate};
-  background: ${color.sheet};
-  h3 { font-size: 18px; overflow-wrap: anywhere; }
-`
 const Over = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(100%, 200px), 1fr));
