@@ -2,12 +2,11 @@ package demo
 
 import (
 	"frugalheron/core/measure"
-	"frugalheron/instruments/meter"
 )
 
 // MeterPoints are where the stand-in of the meter can be held to, and what is there.
-func MeterPoints() map[string]meter.Values {
-	return map[string]meter.Values{
+func MeterPoints() map[string]map[measure.Quantity]float64 {
+	return map[string]map[measure.Quantity]float64{
 		"EH-0142 +5":     {measure.Volts: 4.93, measure.Ohms: 180},
 		"EH-0142 +12":    {measure.Volts: 12.31, measure.Ohms: 820},
 		"EH-0142 -12":    {measure.Volts: -10.6, measure.Ohms: 1500},

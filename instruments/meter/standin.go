@@ -19,7 +19,7 @@ var Faults = []string{"none", "noise", "drift", "overload", "lost link"}
 const standInName = "stand-in"
 
 // Values are what a point has, each in the unit in which its quantity is kept.
-type Values map[measure.Quantity]float64
+type Values = map[measure.Quantity]float64
 
 // StandIn behaves as a meter whose leads are at one point, over the protocol of a real one. It listens on
 // loopback. Beside SCPI it takes SIM:POINTS?, SIM:POINT <name> and SIM:FAULT <name>.
