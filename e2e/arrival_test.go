@@ -126,7 +126,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		Fill(Labelled("Lent to"), "Saltmarsh Repair Club"), Fill(Labelled("To be back by"), "soon"), Keys(kb.Enter), See(Text("Write the day as 2026-11-25.")),
 		Fill(Labelled("To be back by"), "2099-05-01"), Keys(kb.Enter), See(Text("on loan to Saltmarsh Repair Club, to be back by 2099-05-01")),
 		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("u"), Gone(Text("on loan to Saltmarsh Repair Club, to be back by 2099-05-01")),
-		Click(Link("Stores")), Click(Button("Places")), See(`//tr[td[1][.="shelf 2"] and td[2][.="1"]]`), See(`//tr[td[1][.="Rope walk"] and td[2][.="1"]]`),
+		Click(Link("Stores")), Click(Button("Places")), See(`//tr[td[1][.="shelf 2"] and td[3][.="1"]]`), See(`//tr[td[1][.="Rope walk"] and td[3][.="1"]]`),
 		Click(Link("Diary")), See(Text("hard disk, second half: to be decided")),
 		Click(Button("Sign out")),
 	))

@@ -73,13 +73,32 @@ func Verdicts(boards []Board) []Verdict {
 	return kept
 }
 
-// Together puts more lines to those of the boards, the largest consequence first: what must stop before what
-// needs attention, and that before what is plain.
+// Together puts more lines to those of the boards, the largest consequence first: what must stop, then what
+// needs attention, then the rest in its own order.
 func Together(verdicts, more []Verdict) []Verdict {
-	rank := map[State]int{Stop: 0, Attention: 1, Plain: 2}
-	together := slices.Concat(verdicts, more)
-	slices.SortStableFunc(together, func(a, b Verdict) int { return rank[a.State] - rank[b.State] })
-	return together
+	isPlain := func(v Verdict) bool { return v.State == Plain }
+	plain := slices.IndexFunc(verdicts, isPlain)
+	if plain < 0 {
+		plain = len(verdicts)
+	}
+	urgent, rest := slices.Clone(verdicts[:plain]), slices.Clone(verdicts[plain:])
+	for _, v := range more {
+		if isPlain(v) {
+			rest = append(rest, v)
+		} else {
+			urgent = append(urgent, v)
+		}
+	}
+	slices.SortStableFunc(urgent, func(a, b Verdict) int {
+		switch {
+		case a.State == Stop && b.State != Stop:
+			return -1
+		case a.State != Stop && b.State == Stop:
+			return 1
+		}
+		return 0
+	})
+	return append(urgent, rest...)
 }
 
 // reasons collects what say has to tell of each entry; nothing is left out.
