@@ -76,7 +76,7 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
         >
           <FieldGrid>
             <Field label="Name" name="name" defaultValue={one.name} isRequired autoFocus />
-            <Choice label="When it fails it" value={consequence} options={Object.entries(consequences).map(([value, text]) => ({ value: value as OwnClass['consequence'], text }))} onChange={setConsequence} />
+            <Choice label="When it fails, it" value={consequence} options={Object.entries(consequences).map(([value, text]) => ({ value: value as OwnClass['consequence'], text }))} onChange={setConsequence} />
             <Field label="Minutes to look at one" name="minutes" defaultValue={String(one.minutes)} inputMode="numeric" />
           </FieldGrid>
           <Field label="From age in years: months between looks" name="intervals" defaultValue={written(one.intervals)} rows={3} mono hint="A line each, the first from 0 on" />

@@ -52,7 +52,7 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
 }
 
 /** The table alone, as it stands on paper, too. */
-export function Compared({ machineId, condition, mayWrite }: Props) {
+export function Compared({ machineId, condition, mayWrite, forPaper }: Props & { forPaper?: boolean }) {
   const { compared, surveys, findings } = condition
   return (
     <Scroll tabIndex={0} role="group" aria-label="Findings over the surveys">
@@ -63,7 +63,7 @@ export function Compared({ machineId, condition, mayWrite }: Props) {
             const finding = findings.find(({ id }) => id === row.findingId)
             return finding && (
               <tr key={row.findingId}>
-                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint><Beside machineId={machineId} finding={finding} /></td>
+                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint><Beside machineId={machineId} finding={finding} forPaper={forPaper} /></td>
                 {row.states.map((state, i) => <td key={surveys[i]?.id}>{state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}</td>)}
                 <Today>
                   {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br /><Faint>{row.story.words}</Faint>
@@ -81,15 +81,15 @@ export function Compared({ machineId, condition, mayWrite }: Props) {
 const lastNote = ({ sightings }: ToldFinding) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
 
 /** What hangs on a finding: its picture with the spot, its number on a board picture, what was measured for it. */
-function Beside({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
-  const [isShown, setShown] = useState(false)
+function Beside({ machineId, finding, forPaper = false }: { machineId: number; finding: ToldFinding; forPaper?: boolean }) {
+  const [isShown, setShown] = useState(forPaper)
   const measured = (useQuery(measurementsQuery(machineId)).data ?? []).filter(({ findingId }) => findingId === finding.id)
   const { attachmentId, callout, region } = finding
   return (
     <>
       {measured.map(({ id, point, on, judged }) => <div key={id}><Faint>{on} measured {point} {judged.said}: {judged.verdict}</Faint></div>)}
       {callout && <div><Link to={`/bench/${String(machineId)}/board-picture/${String(callout.attachmentId)}`}>number {callout.n} on the board picture</Link></div>}
-      {attachmentId && <div><Button $tone="quiet" aria-label={`Picture of ${finding.kind}, ${finding.where}`} onPress={() => { setShown(!isShown) }}>{isShown ? 'Close the picture' : 'Picture'}</Button></div>}
+      {attachmentId && !forPaper && <div><Button $tone="quiet" aria-label={`Picture of ${finding.kind}, ${finding.where}`} onPress={() => { setShown(!isShown) }}>{isShown ? 'Close the picture' : 'Picture'}</Button></div>}
       {attachmentId && isShown && <MarkedPicture id={attachmentId} alt={`${finding.kind}, ${finding.where}`} region={region} />}
     </>
   )

@@ -9,6 +9,8 @@ import { Notice } from '../../../../kit/Notice'
 import { Page } from '../../../../kit/Page'
 import { OnScreen, Paper } from '../../../../kit/Paper'
 import { color, font } from '../../../../theme'
+import { Pattern } from './Pattern'
+import { inWords } from './StepFacts'
 
 /** Labels for the cells of a tray and for what is laid out, on paper. */
 export default function TrayLabels() {
@@ -27,7 +29,7 @@ function Labels({ log }: { log: ToldTeardown }) {
       </OnScreen>
       <h1>{log.machine}</h1>
       <p>{log.purpose}</p>
-      {cells.length === 0 && <p>No cell holds anything.</p>}
+      {log.sums.aside === 0 && <p>Nothing lies aside.</p>}
       <ul>
         {cells.map((cell) => (
           <li key={cell.name}>
@@ -36,6 +38,14 @@ function Labels({ log }: { log: ToldTeardown }) {
             <span>{cell.holds.join(', ')}</span>
           </li>
         ))}
+        {log.steps.flatMap((step) => step.fasteners.map((fastener, i) => fastener.way === 'laid' && step.state === 'off' && (
+          <li key={`${String(step.id)} ${String(i)}`}>
+            <b>laid out</b>
+            <span>step {step.n}: {step.off}</span>
+            <span>{inWords(fastener)}</span>
+            <Pattern points={fastener.pattern ?? []} />
+          </li>
+        )))}
       </ul>
     </Sheet>
   )
