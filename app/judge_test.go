@@ -227,7 +227,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 
 // The ranking follows what the collection says of climates and classes, and what is in no machine is not in it.
 func TestTheRankingFollowsTheCollection(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, "== Main board\nBT1 NiCd 3.6V")
+	db, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, "== Main board\nBT1 NiCd 3.6V")
 	first := func() app.Risk {
 		risks, err := deeds.Risks(ctx, viewer, 0, 0, 10)
 		require.NoError(t, err)
@@ -267,5 +267,12 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	risks, err := deeds.Risks(ctx, viewer, machine.ID, 0, 10)
 	require.NoError(t, err)
 	require.Empty(t, risks.Risks, "it is not in the machine any more")
+	// What ages is told anew when the rules have changed.
+	_, err = deeds.MoveAssembly(ctx, technician, board.ID, board.Version+1, app.Move{To: "machine", MachineID: machine.ID})
+	require.NoError(t, err)
+	before := first()
+	_, err = db.ExecContext(ctx, `UPDATE machine_ageing SET parts = '', rules = 0`)
+	require.NoError(t, err)
 	require.NoError(t, deeds.RenewAgeing(ctx))
+	require.Equal(t, before, first())
 }

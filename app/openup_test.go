@@ -216,6 +216,41 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	log, err = deeds.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"PS2"}, log.Steps[2].Open)
+	// What was struck off the map comes back by undoing, unless another has its name by then.
+	p1 := wired.Connectors[wired.Find("P1")]
+	_, err = deeds.StrikeConnector(ctx, technician, p1.ID, p1.Version)
+	require.NoError(t, err)
+	history, err = deeds.History(ctx, viewer, older.ID, 0, 1)
+	require.NoError(t, err)
+	require.Equal(t, "took the connector P1 off the map", history.Events[0].What)
+	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+	wired, err = deeds.Wiring(ctx, viewer, older.ID)
+	require.NoError(t, err)
+	p1 = wired.Connectors[wired.Find("P1")]
+	_, err = deeds.StrikeConnector(ctx, technician, p1.ID, p1.Version)
+	require.NoError(t, err)
+	_, err = deeds.MapConnector(ctx, technician, older.ID, plug("P1"))
+	require.NoError(t, err)
+	history, err = deeds.History(ctx, viewer, older.ID, 0, 2)
+	require.NoError(t, err)
+	var invalid *app.Invalid
+	require.ErrorAs(t, deeds.Undo(ctx, technician, history.Events[1].ID), &invalid)
+
+	// A procedure is changed by one at a time.
+	fields := procedure.ProcedureFields
+	fields.Warnings = "The lid is brittle, and sharp"
+	changed, err := deeds.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
+	require.NoError(t, err)
+	_, err = deeds.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
+	require.ErrorAs(t, err, &stale)
+	require.Equal(t, changed, stale.Newer)
+	told, err := deeds.Procedure(ctx, viewer, procedure.ID)
+	require.NoError(t, err)
+	require.Len(t, told.Steps, 3)
+	require.Len(t, told.Variants, 1)
+	all, err := deeds.Procedures(ctx, viewer)
+	require.NoError(t, err)
+	require.Equal(t, fields.Warnings, all[0].Warnings)
 	drawn, err := deeds.WiringDrawing(ctx, viewer, older.ID, "Main board")
 	require.NoError(t, err)
 	require.Contains(t, string(drawn.Data), "PS2")

@@ -121,3 +121,73 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, before.Events[0].ID, after.Events[0].ID)
 }
+
+// The world has what opening up and judging have to show: three machines half open, one with a plug that is
+// easily mistaken; six surveyed over five years, one that got worse, one with a finding that came back; a leaking
+// battery, cracked safety capacitors, foam, a tube.
+func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
+	kept, err := blobs.Open(ctx, "mem://")
+	require.NoError(t, err)
+	deeds := app.New(storetest.New(t)).WithBlobs(kept)
+	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 100})
+	require.NoError(t, err)
+	halfOpen, mistaken, overFiveYears, back, worseEachTime := 0, 0, 0, 0, 0
+	subsystems, kinds := map[string]bool{}, map[string]bool{}
+	for _, m := range page.Machines {
+		opened, err := deeds.OpenedUp(ctx, viewer, m.ID)
+		require.NoError(t, err)
+		wired, err := deeds.Wiring(ctx, viewer, m.ID)
+		require.NoError(t, err)
+		if opened.Now != nil {
+			halfOpen++
+			require.NotEmpty(t, opened.Now.Lacks, m.Accession)
+			for _, cell := range opened.Now.Cells {
+				require.Empty(t, cell.Mixed, m.Accession)
+			}
+			if len(wired.Warnings) > 0 && wired.Warnings[0].Kind == "never" {
+				mistaken++
+			}
+		}
+		found, err := deeds.Condition(ctx, viewer, m.ID)
+		require.NoError(t, err)
+		if n := len(found.Surveys); n >= 5 && found.Surveys[n-1].On[:4] > found.Surveys[0].On[:4] {
+			overFiveYears++
+		}
+		for _, item := range found.Guide {
+			subsystems[item.Subsystem] = true
+		}
+		for i, f := range found.Findings {
+			kinds[f.Subsystem+" "+f.Kind] = true
+			if f.Story.BackOn != "" {
+				back++
+				require.Contains(t, f.Story.Words, "gone "+f.Story.GoneOn+", back "+f.Story.BackOn)
+			}
+			worse := 0
+			for _, state := range found.Compared[min(i, len(found.Compared)-1)].States {
+				if state == "worse" {
+					worse++
+				}
+			}
+			worseEachTime = max(worseEachTime, worse)
+		}
+	}
+	require.Equal(t, []int{3, 1}, []int{halfOpen, mistaken})
+	require.GreaterOrEqual(t, overFiveYears, 6)
+	require.Equal(t, 2, worseEachTime)
+	require.GreaterOrEqual(t, back, 2)
+	for _, want := range []string{"tube", "keyboard", "safety-capacitors"} {
+		require.True(t, subsystems[want], want)
+	}
+	for _, want := range []string{"batteries leaking", "safety-capacitors cracked", "keyboard foam crumbled"} {
+		require.True(t, kinds[want], want)
+	}
+	plan, err := deeds.PlanOpenings(ctx, viewer, 8*60)
+	require.NoError(t, err)
+	require.NotEmpty(t, plan.Openings)
+	require.Positive(t, plan.Waiting)
+	for name, values := range demo.MeterPoints() {
+		require.Regexp(t, `^EH-\d{4} .+`, name)
+		require.NotEmpty(t, values)
+	}
+}

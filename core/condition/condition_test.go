@@ -2,6 +2,7 @@ package condition_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -170,4 +171,84 @@ func TestTheStageFollowsFromSurveys(t *testing.T) {
 	}
 	delete(made[0].Looks, "labels")
 	require.Equal(t, "{in hand 0}", fmt.Sprint(condition.StageOf(condition.StageInput{Surveys: made}, guide)))
+}
+
+// The strip and the comparison tell the same: a subsystem is as its gravest finding that is open then, and only
+// what was looked at without any is good.
+func TestTheStripAgreesWithTheFindings(t *testing.T) {
+	severities := []condition.Severity{condition.Cosmetic, condition.Watch, condition.Repair, condition.Hazard}
+	rapid.Check(t, func(t *rapid.T) {
+		made := surveys("2021-01-01", "2022-01-01", "2023-01-01", "2024-01-01")
+		for i := range made {
+			for _, item := range guide {
+				if rapid.IntRange(0, 3).Draw(t, "left out") == 0 {
+					delete(made[i].Looks, item.Subsystem)
+				}
+			}
+		}
+		findings := []condition.Finding{}
+		for id := range rapid.IntRange(0, 5).Draw(t, "findings") {
+			f := condition.Finding{ID: int64(id + 1), Subsystem: rapid.SampledFrom([]string{"batteries", "plastics"}).Draw(t, "subsystem"), Kind: "worn"}
+			for i, s := range made {
+				if _, looked := s.Looks[f.Subsystem]; looked && rapid.Bool().Draw(t, "seen") {
+					gone := len(f.Sightings) > 0 && rapid.IntRange(0, 2).Draw(t, "gone") == 0
+					f.Sightings = append(f.Sightings, condition.Sighting{SurveyID: made[i].ID, On: made[i].On, Severity: rapid.SampledFrom(severities).Draw(t, "severity"), Gone: gone})
+				}
+			}
+			if len(f.Sightings) > 0 {
+				findings = append(findings, f)
+			}
+		}
+		strip, rows := condition.StripOf(guide, made, findings), condition.CompareSurveys(made, findings)
+		for _, row := range strip.Rows {
+			for i, square := range row.Squares {
+				worst, open := condition.Severity(""), 0
+				for _, f := range findings {
+					if f.Subsystem != row.Subsystem {
+						continue
+					}
+					last := condition.Sighting{Gone: true}
+					for _, s := range f.Sightings {
+						if s.On <= made[i].On {
+							last = s
+						}
+					}
+					if !last.Gone {
+						open++
+						if slices.Index(severities, last.Severity) > slices.Index(severities, worst) {
+							worst = last.Severity
+						}
+					}
+				}
+				_, looked := made[i].Looks[row.Subsystem]
+				switch {
+				case open > 0:
+					require.Equal(t, condition.Grade(worst), square.Grade)
+				case looked:
+					require.Equal(t, condition.Good, square.Grade)
+				default:
+					require.Equal(t, condition.NotInspected, square.Grade)
+				}
+				require.Equal(t, open, square.Findings)
+			}
+		}
+		// Nothing is new twice, nothing is back that was not gone, and what is closed stands below what is open.
+		closed := false
+		for _, row := range rows {
+			news, gone := 0, false
+			for _, state := range row.States {
+				switch state {
+				case condition.New:
+					news++
+				case condition.Gone:
+					gone = true
+				case condition.Back:
+					require.True(t, gone)
+				}
+			}
+			require.Equal(t, 1, news)
+			require.False(t, closed && row.Story.Open)
+			closed = closed || !row.Story.Open
+		}
+	})
 }

@@ -1,8 +1,10 @@
 package risk_test
 
 import (
+	"cmp"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -157,6 +159,29 @@ func TestLookingLowersTheRank(t *testing.T) {
 		require.LessOrEqual(t, rankAt(now, now), rankAt(looked, now))
 		later := now + risk.Day(days.Draw(t, "later"))
 		require.GreaterOrEqual(t, rankAt(looked, later), rankAt(looked, now))
+	})
+}
+
+// Sorting all rows by comparing them, slow and plain, gives the same order.
+func TestTheOrderIsThatOfAPlainSort(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		machines, parts := generated(rapid.IntRange(1, 40).Draw(t, "machines"), 40*rapid.IntRange(1, 12).Draw(t, "parts"))
+		order := risk.Rank(table, machines, parts, now)
+		plain := []risk.Ranked{}
+		for _, p := range parts {
+			plain = append(plain, risk.Rank(table, machines, []risk.Part{p}, now).At(0))
+		}
+		slices.SortStableFunc(plain, func(a, b risk.Ranked) int { return cmp.Compare(b.Rank, a.Rank) })
+		require.Equal(t, len(plain), order.Len())
+		due := 0
+		for i, r := range order.From(0, order.Len()) {
+			require.Equal(t, *plain[i].Part, *r.Part)
+			if r.IsDue() {
+				due++
+			}
+		}
+		require.Equal(t, due, order.Due)
+		require.Empty(t, order.From(order.Len(), order.Len()+5))
 	})
 }
 

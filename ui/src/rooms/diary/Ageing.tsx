@@ -12,6 +12,7 @@ import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
 import { Faint, Page, Title } from '../../kit/Page'
 import { RecordForm, textOf } from '../../kit/RecordForm'
+import { readIntervals, writeIntervals } from './intervals'
 
 const consequences = { looks: 'changes only how it looks', data: 'loses data', stops: 'stops the machine', spreads: 'spreads to its neighbours', hurts: 'may hurt somebody' } as const
 
@@ -48,8 +49,6 @@ export default function Ageing() {
   )
 }
 
-const written = (intervals: OwnClass['intervals']) => intervals.map(({ fromYears, months }) => `${String(fromYears)}: ${String(months)}`).join('\n')
-
 function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
   const change = useChangeClass()
   const [consequence, setConsequence] = useState(one.consequence)
@@ -62,15 +61,15 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
           wrong={wrong}
           action="Keep it"
           onSubmit={(data) => {
-            const rows = textOf(data, 'intervals').split('\n').map((line) => /^\s*(\d+)\s*:\s*(\d+)\s*$/.exec(line))
-            if (rows.some((row) => row === null)) {
+            const intervals = readIntervals(textOf(data, 'intervals'))
+            if (!intervals) {
               setWrong({ intervals: 'Write an age in years and months between looks a line, as 10: 3.' })
               return
             }
             setWrong({})
             onSubmit({
               key: one.key, name: textOf(data, 'name'), happens: textOf(data, 'happens'), source: textOf(data, 'source'), minutes: Number(textOf(data, 'minutes')) || one.minutes, consequence,
-              intervals: rows.flatMap((row) => (row ? [{ fromYears: Number(row[1]), months: Number(row[2]) }] : [])),
+              intervals,
             })
           }}
         >
@@ -79,7 +78,7 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
             <Choice label="When it fails, it" value={consequence} options={Object.entries(consequences).map(([value, text]) => ({ value: value as OwnClass['consequence'], text }))} onChange={setConsequence} />
             <Field label="Minutes to look at one" name="minutes" defaultValue={String(one.minutes)} inputMode="numeric" />
           </FieldGrid>
-          <Field label="From age in years: months between looks" name="intervals" defaultValue={written(one.intervals)} rows={3} mono hint="A line each, the first from 0 on" />
+          <Field label="From age in years: months between looks" name="intervals" defaultValue={writeIntervals(one.intervals)} rows={3} mono hint="A line each, the first from 0 on" />
           <FieldGrid>
             <Field label="What happens to it" name="happens" defaultValue={one.happens} />
             <Field label="How one knows" name="source" defaultValue={one.source} isRequired hint="A source, or that it is a rule of thumb" />

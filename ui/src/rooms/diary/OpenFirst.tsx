@@ -12,12 +12,12 @@ import { Faint, Page, PageHead, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
 import { color, space } from '../../theme'
 import { RiskList } from '../bench/stages/judge/RiskList'
+import { inHours, minutesOf } from './hours'
 
 /** What to open first in so many hours, and the whole collection in the order in which to look at it. */
 export default function OpenFirst() {
   const [hours, setHours] = useState('4')
-  const given = Number(hours.replace(',', '.'))
-  const minutes = Number.isFinite(given) && given >= 0.25 ? Math.min(Math.round(given * 60), 60_000) : 240
+  const minutes = minutesOf(hours)
   const plan = useQuery({ ...openingsQuery(minutes), placeholderData: (before) => before })
   const risks = useInfiniteQuery(risksQuery(0))
   const first = risks.data?.pages[0]
@@ -57,11 +57,6 @@ export default function OpenFirst() {
 }
 
 const machines = (count: number) => (count === 1 ? '1 machine' : `${String(count)} machines`)
-
-function inHours(minutes: number): string {
-  const hours = Math.floor(minutes / 60)
-  return [hours > 0 && `${String(hours)} h`, minutes % 60 > 0 && `${String(minutes % 60)} min`].filter(Boolean).join(' ') || '0 min'
-}
 
 const Hours = styled.div`
   && { flex: none; width: 160px; }

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type Condition, type GuideItem, type SeenFinding, type ToldFinding, type ToldSurvey, useJudgeItem } from '../../../../api/judge'
+import { type Condition, type GuideItem, type SeenFinding, type ToldSurvey, useJudgeItem } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
@@ -11,6 +11,7 @@ import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
 import { FindingForm } from './FindingForm'
+import { choicesFor, seenAgain } from './seenAgain'
 
 type Props = { machineId: number; condition: Condition; survey: ToldSurvey; item: GuideItem; onNext: () => void }
 
@@ -73,26 +74,6 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
       )}
     </InHand>
   )
-}
-
-function choicesFor({ story }: ToldFinding) {
-  const grave = (['cosmetic', 'watch', 'repair', 'hazard'] as const).filter((one) => !story.open || one !== story.severity).map((value) => ({ value, text: story.open ? `now ${value}` : `it is back, ${value}` }))
-  if (!story.open) return [{ value: '', text: `gone since ${story.goneOn}` }, ...grave]
-  return [{ value: '', text: 'not said' }, { value: 'same', text: `as before, ${story.severity}` }, { value: 'worse', text: `worse, still ${story.severity}` }, { value: 'better', text: `better, still ${story.severity}` }, ...grave, { value: 'gone', text: 'gone' }]
-}
-
-function seenAgain(finding: ToldFinding, say: { is: string; note: string } | undefined): SeenFinding[] {
-  if (!say?.is) return []
-  const one = { findingId: finding.id, note: say.note, severity: finding.story.severity }
-  switch (say.is) {
-    case 'gone':
-      return [{ ...one, gone: true }]
-    case 'same':
-    case 'worse':
-    case 'better':
-      return [{ ...one, trend: say.is }]
-  }
-  return [{ ...one, severity: say.is as SeenFinding['severity'] }]
 }
 
 const Known = styled.div`

@@ -11,6 +11,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
+import { howItSits } from './howItSits'
 import { inWords, StepFacts } from './StepFacts'
 
 /** The log reversed: what came off last goes on first, ticked by whoever does it. */
@@ -92,14 +93,6 @@ function Back({ step, wiring, isNext, mayWrite, onDone }: { step: ToldStep; wiri
       )}
     </InHand>
   )
-}
-
-/** From where to where a plug goes, and which way round, as the map has it. */
-function howItSits(wiring: Wiring, name: string): string {
-  const one = wiring.connectors.find((candidate) => candidate.name.toLowerCase() === name.toLowerCase())
-  if (!one) return ''
-  const words = [one.toBoard && `to ${[one.toBoard, one.toPlace].filter(Boolean).join(' ')}`, one.pin1 && `pin 1: ${one.pin1}`, one.key && `key: ${one.key}`, one.colours && `wires: ${one.colours}`, one.free.socket.length > 0 && `${String(one.free.socket.length)} pins of the socket stay free`]
-  return ` ${words.filter(Boolean).join('; ') || 'how it sits is not written down'}`
 }
 
 const Over = styled.div`

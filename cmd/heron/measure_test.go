@@ -1,0 +1,64 @@
+package main
+
+import (
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// answerOf runs a command with --json and reads its answer.
+func answerOf(t *testing.T, input string, arguments ...string) map[string]any {
+	status, out, err := heron(input, append(arguments, "--json")...)
+	require.NoError(t, err)
+	require.Zero(t, status)
+	answer := map[string]any{}
+	require.NoError(t, json.Unmarshal([]byte(out), &answer))
+	return answer
+}
+
+func TestMeasurementsOnTheCommandLine(t *testing.T) {
+	a := answerOf(t, "", "measure", "BT1 2.1 V", "--marking", "NiCd 3.6V 60mAh")
+	require.Equal(t, []any{"BT1", "volts", "V", "fail", "2.1 V", []any{2.1}}, []any{a["point"], a["quantity"], a["unit"], a["verdict"], a["said"], a["readings"]})
+	require.NotNil(t, a["expected"])
+	require.Contains(t, a, "why")
+	require.Nil(t, answerOf(t, "", "measure", "U3", "pin", "8", "0.4", "V")["expected"])
+	require.Equal(t, 30.9, answerOf(t, "", "measure", "drive guide 31.4 mm / 30.9 mm")["opening"])
+	status, out, err := heron("", "measure", "+5 4.60")
+	require.NoError(t, err)
+	require.Zero(t, status)
+	require.Equal(t, "+5 4.6 V: fail\n  4.6 V is below the limit: 4.75 V to 5.25 V (a supply rail, 5 % either way)\n", out)
+	status, _, err = heron("", "measure", "hinge cracked")
+	require.Equal(t, 1, status)
+	require.ErrorContains(t, err, "write what was measured")
+	status, _, _ = heron("", "measure")
+	require.Equal(t, 2, status)
+}
+
+func TestRisksOnTheCommandLine(t *testing.T) {
+	const parts = `{"machines": [{"id": 1, "acquired": "2024-11-01", "built": "1985-10-01", "climate": "damp"}], "parts": [
+		{"machine": 2, "words": "battery lithium CR2032", "place": "BT2", "looked": "2026-10-01"}, {"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"}, {"machine": 1, "words": "chip logic 7400"}]}`
+	ranked := answerOf(t, parts, "risk", "--on", "2026-11-01")["ranked"].([]any)
+	require.Len(t, ranked, 2, "logic does not age")
+	first := ranked[0].(map[string]any)
+	require.Equal(t, []any{1.0, "BT1", "battery-nicd"}, []any{first["machine"], first["place"], first["class"]})
+	require.Contains(t, first["why"], "never looked at since it came, 2 years ago")
+	require.Greater(t, first["rank"], ranked[1].(map[string]any)["rank"])
+	require.Contains(t, ranked[1].(map[string]any)["why"], "last looked at 1 month ago")
+	status, out, err := heron(parts, "risk", "-", "--on", "2026-11-01")
+	require.NoError(t, err)
+	require.Zero(t, status)
+	require.Regexp(t, `(?m)^ +\d+\.\d\d  1 BT1: Nickel-cadmium battery`, out)
+	require.Equal(t, map[string]any{"ranked": []any{}}, answerOf(t, `{}`, "risk"))
+	for input, says := range map[string]string{
+		`{"parts": 7}`: "no list of parts in JSON", `{"machines": [{"id": 1, "built": "1985"}]}`: `machines[0].built: "1985" is no day`,
+		`{"parts": [{"looked": "soon"}]}`: `parts[0].looked`, `{"classes": [{"key": "cheese"}]}`: "no ageing class", ``: "no list of parts",
+	} {
+		status, _, err := heron(input, "risk", "--json")
+		require.Equal(t, 1, status, input)
+		require.ErrorContains(t, err, says, input)
+	}
+	status, _, err = heron(`{}`, "risk", "--on", "today")
+	require.Equal(t, 1, status)
+	require.ErrorContains(t, err, "--on")
+}
