@@ -1,8 +1,13 @@
 package e2e
 
 import (
+	"bytes"
 	"context"
 	"fmt"
+	"image"
+	"image/png"
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 
@@ -91,7 +96,18 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 		}
 		return text
 	}
-	for n := 1; n <= 25; n++ {
+	photo := filepath.Join(t.TempDir(), "as-it-was.png")
+	var picture bytes.Buffer
+	require.NoError(t, png.Encode(&picture, image.NewGray(image.Rect(0, 0, 320, 240))))
+	require.NoError(t, os.WriteFile(photo, picture.Bytes(), 0o600))
+	// The first step is tapped, with a photo, its screws laid out as they came.
+	require.NoError(t, b.Do(
+		Click(Button("Tap it instead")), Fill(Labelled("What comes off"), "Part 1"), Click(Button("Add fasteners")), Fill(Labelled("How many"), "2"), Fill(Labelled("What"), "M3 pan"),
+		choose("Kept", "laid out as they came"), choose("As a", "ring"),
+		chromedp.SetUploadFiles(`//input[@aria-label="Photo"]`, []string{photo}, chromedp.BySearch), See(`//form//img`),
+		focusButton("Write down step 1"), Keys(kb.Enter), See(Text("1. Part 1")), See(`//*[@aria-label="Laid out as they came, 2 pieces"]`), See(`//img[@alt="Photo of step 1, Part 1"]`),
+	))
+	for n := 2; n <= 25; n++ {
 		field := Labelled(fmt.Sprintf("Step %d: what comes off", n))
 		steps := chromedp.Tasks{See(field), Fill(field, line(n))}
 		if n == 24 {
@@ -112,6 +128,9 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 	require.LessOrEqual(t, sideways, 0)
 	for n := 25; n >= 1; n-- {
 		steps := chromedp.Tasks{See(fmt.Sprintf(`//h3[starts-with(., "Next: %d. ")]`, n))}
+		if n == 1 {
+			steps = append(steps, See(`//section[@aria-label="Step 1"]//img[@alt="Photo of step 1, Part 1"]`)) // the photo is at hand
+		}
 		if n > 11 && n != 18 {
 			steps = append(steps, Click(`//fieldset[legend="Plugged in again"]//label`))
 		}
