@@ -3,95 +3,12 @@ package app
 import (
 	"context"
 	"errors"
-	"fmt"
-	"slices"
-	"strings"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
 )
-
-// ToldConnector is a connector of the map with what is to be known before it is touched.
-type ToldConnector struct {
-	ID      int64 `json:"id"`
-	Version int   `json:"version"`
-	wiring.Placed
-	Since      *time.Time  `json:"since" doc:"Since when it is open, or null"`
-	Free       wiring.Free `json:"free"`
-	SocketOnly bool        `json:"socketOnly" doc:"Nothing is plugged in here"`
-}
-
-// Wiring is the connector map of a machine.
-type Wiring struct {
-	Connectors []ToldConnector  `json:"connectors"`
-	Warnings   []wiring.Warning `json:"warnings" doc:"What may be mistaken, the gravest first"`
-	Boards     []string         `json:"boards" doc:"What carries sockets"`
-	Open       int              `json:"open" doc:"Connectors that are open now"`
-}
-
-func (w Wiring) placed() []wiring.Placed {
-	placed := make([]wiring.Placed, len(w.Connectors))
-	for i, c := range w.Connectors {
-		placed[i] = c.Placed
-	}
-	return placed
-}
-
-// states are the connectors as a teardown sees them.
-func (w Wiring) states() []teardown.Connector {
-	states := []teardown.Connector{}
-	for _, c := range w.Connectors {
-		if !c.SocketOnly {
-			states = append(states, teardown.Connector{Name: c.Name, Open: c.Open})
-		}
-	}
-	return states
-}
-
-// Find is the place of a connector by its name, or -1.
-func (w Wiring) Find(name string) int {
-	return slices.IndexFunc(w.Connectors, func(c ToldConnector) bool { return strings.EqualFold(c.Name, strings.TrimSpace(name)) })
-}
-
-// Wiring reads the connector map of a machine.
-func (a *App) Wiring(ctx context.Context, actor Actor, machineID int64) (Wiring, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
-		return Wiring{}, err
-	}
-	return wiringOf(ctx, a.db, machineID)
-}
-
-func wiringOf(ctx context.Context, h store.Handle, machineID int64) (Wiring, error) {
-	w := Wiring{Connectors: []ToldConnector{}, Warnings: []wiring.Warning{}, Boards: []string{}}
-	rows, err := store.ConnectorsOf(ctx, h, machineID)
-	if err != nil {
-		return w, err
-	}
-	plain := []wiring.Connector{}
-	for _, row := range rows {
-		told, err := tellConnector(row)
-		if err != nil {
-			return w, err
-		}
-		if told.Open {
-			w.Open++
-		}
-		w.Connectors = append(w.Connectors, told)
-		plain = append(plain, told.Connector)
-	}
-	w.Warnings = wiring.Warnings(plain)
-	w.Boards = wiring.Boards(w.placed())
-	return w, nil
-}
-
-func tellConnector(row store.ConnectorRow) (ToldConnector, error) {
-	c, err := readKept[wiring.Connector](row.Body)
-	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open}, Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
-}
 
 func checkConnector(ctx context.Context, h store.Handle, c *wiring.Connector) error {
 	for field, text := range map[string]*string{
@@ -204,42 +121,6 @@ func (a *App) ChangeConnector(ctx context.Context, actor Actor, id int64, versio
 	})
 }
 
-// renameInLog lets the steps of the log that is open know a connector by its new name, so that it is found when
-// they are reversed. Logs that ended keep the name that stood there then.
-func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name string) error {
-	if old == name {
-		return nil
-	}
-	logs, err := store.TeardownsOf(ctx, tx, machineID)
-	if err != nil {
-		return err
-	}
-	for _, log := range logs {
-		if log.Outcome != string(teardown.StillOff) {
-			continue
-		}
-		rows, err := store.StepsOf(ctx, tx, log.ID)
-		if err != nil {
-			return err
-		}
-		for _, row := range rows {
-			step, err := readKept[teardown.Step](row.Body)
-			if err != nil {
-				return err
-			}
-			at := slices.IndexFunc(step.Connectors, func(named string) bool { return strings.EqualFold(named, old) })
-			if at < 0 {
-				continue
-			}
-			step.Connectors[at] = name
-			if err := store.UpdateStep(ctx, tx, row.ID, toKeep(step), row.Pictures, false); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
-}
-
 // StrikeConnector takes a connector off the map that was entered by mistake.
 func (a *App) StrikeConnector(ctx context.Context, actor Actor, id int64, version int) (Wiring, error) {
 	return a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
@@ -278,50 +159,4 @@ func keptFields(body string) fields {
 		return fields{}
 	}
 	return kept
-}
-
-// PlugConnector notes that a plug was pulled, or went back in, outside of a step.
-func (a *App) PlugConnector(ctx context.Context, actor Actor, id int64, version int, open bool) (Wiring, error) {
-	return a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
-		if before.SocketOnly {
-			return &Invalid{"open", before.Name + " has no plug"}
-		}
-		return openConnector(ctx, tx, actor, machineID, before, open)
-	})
-}
-
-func openConnector(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, c ToldConnector, open bool) error {
-	if c.Open == open {
-		return nil
-	}
-	if err := store.OpenConnector(ctx, tx, c.ID, open); err != nil {
-		return err
-	}
-	deed := "plug in connector"
-	if open {
-		deed = "unplug connector"
-	}
-	return record(ctx, tx, actor, deed, "connector", c.ID, &machineID, nil, map[string]any{"name": c.Name})
-}
-
-// WiringDrawing draws the sockets of a board as SVG.
-func (a *App) WiringDrawing(ctx context.Context, actor Actor, machineID int64, board string) (Content, error) {
-	w, err := a.Wiring(ctx, actor, machineID)
-	if err != nil {
-		return Content{}, err
-	}
-	return Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(wiring.Draw(board, w.placed()))}, nil
-}
-
-// WiringList writes the connector map as CSV.
-func (a *App) WiringList(ctx context.Context, actor Actor, machineID int64) (Content, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
-	if err != nil {
-		return Content{}, err
-	}
-	w, err := wiringOf(ctx, a.db, machineID)
-	if err != nil {
-		return Content{}, err
-	}
-	return Content{MediaType: "text/csv; charset=utf-8", FileName: fmt.Sprintf("wiring-%s.csv", machine.Accession), Data: []byte(wiring.List(w.placed()))}, nil
 }

@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -115,4 +116,54 @@ func (a *App) undoStrikeFinding(ctx context.Context, actor Actor, e store.ToldEv
 		return record(ctx, tx, actor, "take back strike of finding", "finding", f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
 	})
 	return err
+}
+
+// SeenFinding is a finding as it was seen: a new one with its fields, or one that was there before by its id.
+type SeenFinding struct {
+	FindingID int64                `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
+	New       *store.FindingFields `json:"new,omitempty"`
+	Severity  condition.Severity   `json:"severity" enum:"cosmetic,watch,repair,hazard"`
+	Trend     string               `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
+	Gone      bool                 `json:"gone" required:"false" doc:"It is not there any more"`
+	Note      string               `json:"note" maxLength:"1000" required:"false"`
+}
+
+func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, subsystem string, seen SeenFinding, surveyID *int64, on string) error {
+	if err := lines("note", &seen.Note); err != nil {
+		return err
+	}
+	if !seen.Severity.IsKnown() {
+		return &Invalid{"severity", "say how grave it is"}
+	}
+	sighting := store.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on, Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
+	if seen.FindingID == 0 {
+		if seen.New == nil {
+			return &Invalid{"new", "say what was found"}
+		}
+		if seen.Gone {
+			return &Invalid{"gone", "what is new is there"}
+		}
+		f := *seen.New
+		f.Subsystem = subsystem
+		return addFinding(ctx, tx, actor, machineID, f, sighting)
+	}
+	f, err := store.FindingByID(ctx, tx, seen.FindingID)
+	if err == nil && (f.MachineID != machineID || f.Struck) {
+		err = ErrNotFound
+	}
+	if err != nil {
+		return missing(err, "findingId", "is no finding of this machine")
+	}
+	if surveyID != nil && f.Subsystem != subsystem {
+		return &Invalid{"findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem))}
+	}
+	if err := store.PutSighting(ctx, tx, actor.account(), sighting); err != nil {
+		return err
+	}
+	deed := "see finding"
+	if seen.Gone {
+		deed = "finding gone"
+	}
+	after := map[string]any{"kind": f.Kind, "where": whereOf(f), "severity": seen.Severity, "on": on, "note": seen.Note}
+	return record(ctx, tx, actor, deed, "finding", f.ID, &machineID, nil, after)
 }

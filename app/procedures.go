@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"errors"
+	"fmt"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
@@ -162,4 +163,21 @@ func (a *App) variants(ctx context.Context, actor Actor, maker, model string) ([
 		}
 	}
 	return teardown.Variants(observed), nil
+}
+
+// stepsOf reads the steps of a procedure. A line that cannot be read is Invalid, with its number.
+func stepsOf(body string) ([]teardown.Step, error) {
+	steps := []teardown.Step{}
+	for i, line := range linesOf(body) {
+		if isBlankOrComment(line) {
+			continue
+		}
+		s, err := teardown.ParseStep(line)
+		var wrong *teardown.WrongError
+		if errors.As(err, &wrong) {
+			return nil, &Invalid{"body", fmt.Sprintf("line %d: %s", i+1, wrong.Why)}
+		}
+		steps = append(steps, s)
+	}
+	return steps, nil
 }

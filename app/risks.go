@@ -3,13 +3,10 @@ package app
 import (
 	"cmp"
 	"context"
-	"errors"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
-
-	"github.com/jmoiron/sqlx"
 
 	"frugalheron/core/condition"
 	"frugalheron/core/risk"
@@ -138,140 +135,4 @@ func subsystemOf(class string) string {
 		}
 	}
 	return ""
-}
-
-// Opening is a machine that is proposed to be opened.
-type Opening struct {
-	Machine store.MachineName `json:"machine"`
-	Minutes int               `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
-	Timed   bool              `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
-	Look    []Risk            `json:"look" doc:"What is due in it, the first to look at first"`
-	More    int               `json:"more" doc:"What is due beside that"`
-}
-
-// OpeningPlan is what to open first in so much time.
-type OpeningPlan struct {
-	Openings []Opening `json:"openings"`
-	Minutes  int       `json:"minutes" doc:"That all of it takes"`
-	Left     int       `json:"left" doc:"Minutes that are left"`
-	Waiting  int       `json:"waiting" doc:"Machines with something due that are not in the plan"`
-}
-
-// Bounds of a plan that is shown.
-const (
-	mostOpenings = 60
-	mostLooks    = 6
-)
-
-// PlanOpenings says what to open first in some minutes.
-func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (OpeningPlan, error) {
-	plan := OpeningPlan{Openings: []Opening{}}
-	if err := actor.must(MayLook); err != nil {
-		return plan, err
-	}
-	table, order, err := a.rank(ctx, 0)
-	if err != nil {
-		return plan, err
-	}
-	times, err := store.OpeningTimes(ctx, a.db)
-	if err != nil {
-		return plan, err
-	}
-	chosen, left, waiting := order.Plan(minutes, func(id int64) int { return times[id] })
-	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
-	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
-		shown := c.Look[:min(len(c.Look), mostLooks)]
-		look, err := tellRisks(ctx, a.db, table, order, shown)
-		if err != nil {
-			return plan, err
-		}
-		plan.Openings = append(plan.Openings, Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Look: look, More: len(c.Look) - len(shown)})
-	}
-	return plan, nil
-}
-
-// OwnClass is an ageing class as the collection ranks by it.
-type OwnClass struct {
-	risk.Class
-	Version int  `json:"version" doc:"0 while it is as it ships"`
-	Shipped bool `json:"shipped" doc:"It is as it ships"`
-}
-
-func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
-	rows, err := store.OwnClasses(ctx, a.db)
-	if err != nil {
-		return nil, err
-	}
-	own := []OwnClass{}
-	for _, row := range rows {
-		c, err := readKept[risk.Class](row.Body)
-		if err != nil {
-			return nil, err
-		}
-		own = append(own, OwnClass{Class: c, Version: row.Version})
-	}
-	return own, nil
-}
-
-// AgeingClasses lists the classes by which the collection is ranked.
-func (a *App) AgeingClasses(ctx context.Context, actor Actor) ([]OwnClass, error) {
-	if err := actor.must(MayLook); err != nil {
-		return nil, err
-	}
-	own, err := a.ownClasses(ctx)
-	if err != nil {
-		return nil, err
-	}
-	all := []OwnClass{}
-	for _, c := range risk.Shipped() {
-		if at := slices.IndexFunc(own, func(o OwnClass) bool { return o.Key == c.Key }); at >= 0 {
-			all = append(all, own[at])
-		} else {
-			all = append(all, OwnClass{Class: c, Shipped: true})
-		}
-	}
-	return all, nil
-}
-
-// ChangeAgeingClass says by what the collection ranks a class, starting from a version.
-func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c risk.Class) ([]OwnClass, error) {
-	if err := checkAll(oneLine("name", &c.Name), oneLine("happens", &c.Happens), oneLine("source", &c.Source)); err != nil {
-		return nil, err
-	}
-	if err := c.Check(); err != nil {
-		return nil, &Invalid{"intervals", err.Error()}
-	}
-	before, err := a.AgeingClasses(ctx, actor)
-	if err != nil {
-		return nil, err
-	}
-	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
-	err = a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		written, err := store.PutOwnClass(ctx, tx, c.Key, toKeep(c), version)
-		if err != nil {
-			return err
-		}
-		if !written {
-			return &Stale{What: "the ageing class", Newer: before[at]}
-		}
-		return record(ctx, tx, actor, "change ageing class", "ageing class", int64(at), nil, before[at].Class, c)
-	})
-	if err != nil {
-		return nil, err
-	}
-	return a.AgeingClasses(ctx, actor)
-}
-
-// SayClimate says how a place treats what stands there.
-func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string) error {
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.SetClimate(ctx, tx, place, climate)
-		if errors.Is(err, ErrNotFound) {
-			return &Invalid{"place", "choose a place that is in the list"}
-		}
-		if err != nil || before == climate {
-			return err
-		}
-		return record(ctx, tx, actor, "say climate", "place", 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
-	})
 }

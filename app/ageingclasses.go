@@ -1,0 +1,98 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/risk"
+	"frugalheron/store"
+)
+
+// OwnClass is an ageing class as the collection ranks by it.
+type OwnClass struct {
+	risk.Class
+	Version int  `json:"version" doc:"0 while it is as it ships"`
+	Shipped bool `json:"shipped" doc:"It is as it ships"`
+}
+
+func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
+	rows, err := store.OwnClasses(ctx, a.db)
+	if err != nil {
+		return nil, err
+	}
+	own := []OwnClass{}
+	for _, row := range rows {
+		c, err := readKept[risk.Class](row.Body)
+		if err != nil {
+			return nil, err
+		}
+		own = append(own, OwnClass{Class: c, Version: row.Version})
+	}
+	return own, nil
+}
+
+// AgeingClasses lists the classes by which the collection is ranked.
+func (a *App) AgeingClasses(ctx context.Context, actor Actor) ([]OwnClass, error) {
+	if err := actor.must(MayLook); err != nil {
+		return nil, err
+	}
+	own, err := a.ownClasses(ctx)
+	if err != nil {
+		return nil, err
+	}
+	all := []OwnClass{}
+	for _, c := range risk.Shipped() {
+		if at := slices.IndexFunc(own, func(o OwnClass) bool { return o.Key == c.Key }); at >= 0 {
+			all = append(all, own[at])
+		} else {
+			all = append(all, OwnClass{Class: c, Shipped: true})
+		}
+	}
+	return all, nil
+}
+
+// ChangeAgeingClass says by what the collection ranks a class, starting from a version.
+func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c risk.Class) ([]OwnClass, error) {
+	if err := checkAll(oneLine("name", &c.Name), oneLine("happens", &c.Happens), oneLine("source", &c.Source)); err != nil {
+		return nil, err
+	}
+	if err := c.Check(); err != nil {
+		return nil, &Invalid{"intervals", err.Error()}
+	}
+	before, err := a.AgeingClasses(ctx, actor)
+	if err != nil {
+		return nil, err
+	}
+	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
+	err = a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		written, err := store.PutOwnClass(ctx, tx, c.Key, toKeep(c), version)
+		if err != nil {
+			return err
+		}
+		if !written {
+			return &Stale{What: "the ageing class", Newer: before[at]}
+		}
+		return record(ctx, tx, actor, "change ageing class", "ageing class", int64(at), nil, before[at].Class, c)
+	})
+	if err != nil {
+		return nil, err
+	}
+	return a.AgeingClasses(ctx, actor)
+}
+
+// SayClimate says how a place treats what stands there.
+func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string) error {
+	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		before, err := store.SetClimate(ctx, tx, place, climate)
+		if errors.Is(err, ErrNotFound) {
+			return &Invalid{"place", "choose a place that is in the list"}
+		}
+		if err != nil || before == climate {
+			return err
+		}
+		return record(ctx, tx, actor, "say climate", "place", 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
+	})
+}

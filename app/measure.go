@@ -1,0 +1,151 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/measure"
+	"frugalheron/store"
+)
+
+// WrittenMeasurement is a measurement as it is typed, or as a meter is to take it: the line goes first.
+type WrittenMeasurement struct {
+	Line         string            `json:"line" maxLength:"400" required:"false" doc:"As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm"`
+	Point        string            `json:"point" maxLength:"200" required:"false" doc:"Where there is no line: what is measured"`
+	Quantity     measure.Quantity  `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
+	Expected     *measure.Expected `json:"expected,omitempty"`
+	AssemblyID   *int64            `json:"assemblyId,omitempty" doc:"The board that the point is on; left out, one whose sheet has the designator"`
+	Instrument   string            `json:"instrument" maxLength:"200" required:"false"`
+	On           string            `json:"on" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
+	FindingID    *int64            `json:"findingId,omitempty" doc:"The finding that it was measured for"`
+	AttachmentID *int64            `json:"attachmentId,omitempty" doc:"A picture of the waveform"`
+	Note         string            `json:"note" maxLength:"1000" required:"false"`
+}
+
+// Measured is a measurement that was kept, and the event by which that can be undone.
+type Measured struct {
+	Measurement
+	Event int64 `json:"event" doc:"The event of the history, by which the deed can be undone"`
+}
+
+// Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
+func (a *App) Measure(ctx context.Context, actor Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
+	var kept Measured
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+			return err
+		}
+		m, said, err := w.read(ctx, tx, machineID)
+		if err != nil {
+			return err
+		}
+		if err := expectFromSheet(ctx, tx, &m, said); err != nil {
+			return err
+		}
+		id, err := store.InsertMeasurement(ctx, tx, actor.account(), m)
+		if err != nil {
+			return err
+		}
+		if kept.Measurement, err = measurementByID(ctx, tx, id); err != nil {
+			return err
+		}
+		kept.Event, err = recordEvent(ctx, tx, actor, "measure", "measurement", id, &machineID, nil, kept.inWords())
+		return err
+	})
+	return kept, err
+}
+
+// read turns what was written into a row, and what the line says.
+func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int64) (store.MeasurementRow, measure.Said, error) {
+	row := store.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID, AttachmentID: w.AttachmentID}
+	said := measure.Said{Point: w.Point, Quantity: w.Quantity, Readings: []float64{}, Expected: w.Expected}
+	err := checkAll(oneLine("line", &w.Line), oneLine("point", &said.Point), oneLine("instrument", &w.Instrument), lines("note", &w.Note))
+	if err != nil {
+		return row, said, err
+	}
+	if w.On == "" {
+		w.On = today()
+	}
+	if err := pastDay("on", w.On); err != nil {
+		return row, said, err
+	}
+	if w.Line != "" {
+		parsed, err := measure.Parse(w.Line)
+		var not *measure.NotMeasuredError
+		if errors.As(err, &not) {
+			return row, said, &Invalid{"line", not.Why}
+		}
+		if parsed.Expected == nil {
+			parsed.Expected = w.Expected
+		}
+		said = parsed
+	} else if e, ok := measure.Rail(said.Point); ok && said.Expected == nil && said.Quantity == measure.Volts {
+		said.Expected = &e
+	}
+	switch {
+	case said.Point == "":
+		return row, said, &Invalid{"point", "say what is measured, as +5 or BT1"}
+	case said.Quantity.Unit() == "":
+		return row, said, &Invalid{"quantity", "say what is measured: volts, ohms"}
+	}
+	if said.Expected != nil {
+		if err := said.Expected.Check(); err != nil {
+			return row, said, &Invalid{"expected", err.Error()}
+		}
+	}
+	if w.AttachmentID != nil {
+		if err := checkPictures(ctx, tx, machineID, []int64{*w.AttachmentID}); err != nil {
+			return row, said, err
+		}
+	}
+	if w.FindingID != nil {
+		f, err := store.FindingByID(ctx, tx, *w.FindingID)
+		if err == nil && f.MachineID != machineID {
+			err = ErrNotFound
+		}
+		if err != nil {
+			return row, said, missing(err, "findingId", "choose a finding of this machine")
+		}
+	}
+	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity), toKeep(said.Readings), said.Opening
+	row.Instrument, row.On, row.Note = w.Instrument, w.On, w.Note
+	return row, said, nil
+}
+
+// expectFromSheet says on which board the point is, and what it should have by what is printed on the part,
+// unless that is said already.
+func expectFromSheet(ctx context.Context, h store.Handle, row *store.MeasurementRow, said measure.Said) error {
+	expected := said.Expected
+	held, err := store.HeldParts(ctx, h, row.MachineID)
+	if err != nil {
+		return err
+	}
+	designator, rest, _ := strings.Cut(row.Point, " ")
+	designator = strings.ToUpper(designator)
+	found := []store.HeldPart{}
+	for _, p := range held {
+		if slices.Contains(strings.Fields(p.Places), designator) && (row.AssemblyID == nil || *row.AssemblyID == p.AssemblyID) {
+			found = append(found, p)
+		}
+	}
+	if len(found) > 0 {
+		// Who says it in passing need not hold the key for capitals down.
+		row.Point = strings.TrimSpace(designator + " " + rest)
+	}
+	// A designator that stands on several boards means none of them.
+	if len(found) == 1 {
+		row.AssemblyID = &found[0].AssemblyID
+		if e, ok := measure.FromMarking(found[0].Marking, said.Quantity); ok && expected == nil {
+			expected = &e
+		}
+	}
+	if expected != nil {
+		text := toKeep(expected)
+		row.Expected = &text
+	}
+	return nil
+}

@@ -1,0 +1,76 @@
+package app
+
+import (
+	"context"
+
+	"frugalheron/core/reckoning"
+	"frugalheron/core/teardown"
+	"frugalheron/store"
+)
+
+// OpenedUp is what is known of taking a machine apart.
+type OpenedUp struct {
+	Stage      reckoning.Stage      `json:"stage"`
+	Now        *ToldTeardown        `json:"now" doc:"The log that is open, or null"`
+	Before     []store.Teardown     `json:"before" doc:"Logs that ended, the newest first"`
+	Procedures []store.Procedure    `json:"procedures" doc:"Of the machine's model"`
+	Variants   []teardown.Differing `json:"variants" doc:"What is not made the same on all machines of the model"`
+}
+
+// OpenedUp reads it.
+func (a *App) OpenedUp(ctx context.Context, actor Actor, machineID int64) (OpenedUp, error) {
+	out := OpenedUp{Before: []store.Teardown{}, Procedures: []store.Procedure{}, Variants: []teardown.Differing{}}
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return out, err
+	}
+	logs, err := store.TeardownsOf(ctx, a.db, machineID)
+	if err != nil {
+		return out, err
+	}
+	for _, one := range logs {
+		if one.Outcome != string(teardown.StillOff) {
+			out.Before = append(out.Before, one)
+			continue
+		}
+		told, err := tellTeardown(ctx, a.db, machine, one)
+		if err != nil {
+			return out, err
+		}
+		out.Now = &told
+	}
+	plugs, err := wiringOf(ctx, a.db, machineID)
+	if err != nil {
+		return out, err
+	}
+	out.Stage = openedStage(out.Now, len(out.Before), plugs)
+	if machine.Model == "" {
+		return out, nil
+	}
+	if out.Procedures, err = store.ProceduresOf(ctx, a.db, machine.Maker, machine.Model); err != nil {
+		return out, err
+	}
+	out.Variants, err = a.variants(ctx, actor, machine.Maker, machine.Model)
+	return out, err
+}
+
+// openedStage says how far opening up has come: in hand while a log is open, and in need of attention while a
+// connector is open although none is, or two steps share a cell.
+func openedStage(now *ToldTeardown, before int, plugs Wiring) reckoning.Stage {
+	stage := reckoning.Stage{State: reckoning.Untouched}
+	switch {
+	case now == nil && plugs.Open > 0:
+		return reckoning.Stage{State: reckoning.NeedsAttention, Count: plugs.Open}
+	case now != nil:
+		stage.State = reckoning.InHand
+		for _, cell := range now.Cells {
+			if cell.Mixed != "" {
+				stage.State = reckoning.NeedsAttention
+				stage.Count++
+			}
+		}
+	case before > 0:
+		stage.State = reckoning.Settled
+	}
+	return stage
+}

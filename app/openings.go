@@ -1,0 +1,57 @@
+package app
+
+import (
+	"context"
+
+	"frugalheron/store"
+)
+
+// Opening is a machine that is proposed to be opened.
+type Opening struct {
+	Machine store.MachineName `json:"machine"`
+	Minutes int               `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
+	Timed   bool              `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
+	Look    []Risk            `json:"look" doc:"What is due in it, the first to look at first"`
+	More    int               `json:"more" doc:"What is due beside that"`
+}
+
+// OpeningPlan is what to open first in so much time.
+type OpeningPlan struct {
+	Openings []Opening `json:"openings"`
+	Minutes  int       `json:"minutes" doc:"That all of it takes"`
+	Left     int       `json:"left" doc:"Minutes that are left"`
+	Waiting  int       `json:"waiting" doc:"Machines with something due that are not in the plan"`
+}
+
+// Bounds of a plan that is shown.
+const (
+	mostOpenings = 60
+	mostLooks    = 6
+)
+
+// PlanOpenings says what to open first in some minutes.
+func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (OpeningPlan, error) {
+	plan := OpeningPlan{Openings: []Opening{}}
+	if err := actor.must(MayLook); err != nil {
+		return plan, err
+	}
+	table, order, err := a.rank(ctx, 0)
+	if err != nil {
+		return plan, err
+	}
+	times, err := store.OpeningTimes(ctx, a.db)
+	if err != nil {
+		return plan, err
+	}
+	chosen, left, waiting := order.Plan(minutes, func(id int64) int { return times[id] })
+	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
+	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
+		shown := c.Look[:min(len(c.Look), mostLooks)]
+		look, err := tellRisks(ctx, a.db, table, order, shown)
+		if err != nil {
+			return plan, err
+		}
+		plan.Openings = append(plan.Openings, Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Look: look, More: len(c.Look) - len(shown)})
+	}
+	return plan, nil
+}

@@ -1,0 +1,144 @@
+package app
+
+import (
+	"context"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/measure"
+	"frugalheron/store"
+)
+
+// onMeasurement does work on a measurement that counts, and reads it back.
+func (a *App) onMeasurement(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
+	var after Measurement
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		row, err := store.LockMeasurement(ctx, tx, id)
+		if err == nil && row.Struck {
+			err = ErrNotFound
+		}
+		if err != nil {
+			return err
+		}
+		readings, err := readKept[[]float64](row.Readings)
+		if err != nil {
+			return err
+		}
+		if err := work(tx, &row, readings); err != nil {
+			return err
+		}
+		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
+			return err
+		}
+		after, err = measurementByID(ctx, tx, id)
+		return err
+	})
+	return after, err
+}
+
+// mostReadings bounds a series.
+const mostReadings = 200
+
+// AddReading puts a reading to a point that was typed or read off.
+func (a *App) AddReading(ctx context.Context, actor Actor, id int64, value float64) (Measurement, error) {
+	return a.addReading(ctx, actor, id, value, "")
+}
+
+func (a *App) addReading(ctx context.Context, actor Actor, id int64, value float64, instrument string) (Measurement, error) {
+	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+		if len(readings) >= mostReadings {
+			return &Invalid{"value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings)}
+		}
+		row.Readings, row.Trouble = toKeep(append(readings, value)), ""
+		if instrument != "" {
+			row.Instrument = instrument
+		}
+		of := measure.Quantity(row.Quantity)
+		return record(ctx, tx, actor, "read meter", "measurement", id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
+	})
+}
+
+// DropReading takes the last reading of a series out that slipped: the history keeps it.
+func (a *App) DropReading(ctx context.Context, actor Actor, id int64, version int) (Measurement, error) {
+	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+		switch {
+		case row.Version != version:
+			return stale(*row)
+		case len(readings) == 0:
+			return &Invalid{"id", "there is no reading to take out"}
+		}
+		last := readings[len(readings)-1]
+		row.Readings = toKeep(readings[:len(readings)-1])
+		of := measure.Quantity(row.Quantity)
+		return record(ctx, tx, actor, "drop reading", "measurement", id, &row.MachineID, map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
+	})
+}
+
+func stale(row store.MeasurementRow) error {
+	now, err := tellMeasurement(row)
+	if err != nil {
+		return err
+	}
+	return &Stale{What: "the measurement", Newer: now}
+}
+
+// StrikeMeasurement strikes out a measurement that was entered by mistake.
+func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, version int) (int64, error) {
+	var event int64
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		row, err := store.LockMeasurement(ctx, tx, id)
+		switch {
+		case err != nil:
+			return err
+		case row.Struck:
+			return ErrNotFound
+		case row.Version != version:
+			return stale(row)
+		}
+		row.Struck = true
+		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
+			return err
+		}
+		told, err := tellMeasurement(row)
+		if err != nil {
+			return err
+		}
+		event, err = recordEvent(ctx, tx, actor, "strike measurement", "measurement", id, &row.MachineID, told.inWords(), nil)
+		return err
+	})
+	return event, err
+}
+
+func (a *App) undoMeasure(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	now, err := store.MeasurementByID(ctx, a.db, e.SubjectID)
+	if err != nil {
+		return err
+	}
+	if err := newestStill(ctx, a.db, e); err != nil {
+		return err
+	}
+	_, err = a.StrikeMeasurement(ctx, actor, now.ID, now.Version)
+	return err
+}
+
+func (a *App) undoStrikeMeasurement(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		row, err := store.LockMeasurement(ctx, tx, e.SubjectID)
+		if err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		row.Struck = false
+		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
+			return err
+		}
+		told, err := tellMeasurement(row)
+		if err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "take back strike of measurement", "measurement", row.ID, &row.MachineID, nil, told.inWords())
+	})
+}

@@ -1,0 +1,107 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+
+	"frugalheron/core/caution"
+	"frugalheron/core/teardown"
+	"frugalheron/core/wiring"
+	"frugalheron/store"
+)
+
+// WrittenStep is a step as somebody typed it, or as it was tapped: the line goes first.
+type WrittenStep struct {
+	Line     string         `json:"line" maxLength:"4000" required:"false" doc:"As Lid | 4x M3x8 PH1 @A1 | unplug J5"`
+	Step     *teardown.Step `json:"step,omitempty" doc:"The same in its parts, where there is no line"`
+	Pictures []int64        `json:"pictures" maxItems:"40" required:"false" doc:"Pictures of the machine that show it"`
+}
+
+// read reads the step, and refuses what the tray does not hold.
+func (w WrittenStep) read(tray teardown.Tray) (teardown.Step, error) {
+	var step teardown.Step
+	var err error
+	switch {
+	case strings.TrimSpace(w.Line) != "":
+		step, err = teardown.ParseStep(w.Line)
+	case w.Step != nil:
+		step = w.Step.Whole()
+	default:
+		return step, &Invalid{"line", "say what comes off, as Lid | 4x M3x8 PH1 @A1"}
+	}
+	if err == nil {
+		err = step.Check(tray)
+	}
+	var wrong *teardown.WrongError
+	if errors.As(err, &wrong) {
+		field := wrong.Field
+		if w.Line != "" {
+			field = "line"
+		}
+		return step, &Invalid{field, wrong.Why}
+	}
+	for _, text := range append([]string{step.Off, step.Note}, append(step.Tabs, step.Connectors...)...) {
+		if err := noControl("line", text, "\n\t"); err != nil {
+			return step, err
+		}
+	}
+	return step, err
+}
+
+// ReadStep is a step as it is being written: nothing of it is kept.
+type ReadStep struct {
+	Step     teardown.Step     `json:"step"`
+	Problem  string            `json:"problem" doc:"What cannot be read of it, else empty"`
+	Cautions []caution.Caution `json:"cautions" doc:"What to take care of before it comes off, where it was not said at a step before"`
+	Warnings []wiring.Warning  `json:"warnings" doc:"What may be mistaken among the plugs that it names"`
+}
+
+// ReadStep reads a step that is being written, to say what to take care of before it comes off.
+func (a *App) ReadStep(ctx context.Context, actor Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
+	read := ReadStep{Cautions: []caution.Caution{}, Warnings: []wiring.Warning{}}
+	now, err := a.Teardown(ctx, actor, teardownID)
+	if err != nil {
+		return read, err
+	}
+	step, err := written.read(trayOf(now))
+	var invalid *Invalid
+	if errors.As(err, &invalid) {
+		read.Problem = invalid.Why
+	} else if err != nil {
+		return read, err
+	}
+	read.Step = step.Whole()
+	said := caution.Said{}
+	for _, s := range now.Steps {
+		said.Now(s.Step.Cautions())
+	}
+	read.Cautions = caution.All(said.Now(step.Cautions()))
+	plugs, err := wiringOf(ctx, a.db, now.MachineID)
+	if err != nil {
+		return read, err
+	}
+	for _, w := range wiring.Of(plugs.Warnings, step.Connectors) {
+		if w.Kind != "not counted" {
+			read.Warnings = append(read.Warnings, w)
+		}
+	}
+	return read, nil
+}
+
+func trayOf(t ToldTeardown) teardown.Tray { return teardown.Tray{Rows: t.Rows, Columns: t.Columns} }
+
+// checkPictures refuses pictures that are not of the machine.
+func checkPictures(ctx context.Context, h store.Handle, machineID int64, ids []int64) error {
+	for _, id := range ids {
+		one, err := store.AttachmentByID(ctx, h, id)
+		if err == nil && (one.Struck || one.MachineID == nil || *one.MachineID != machineID) {
+			err = ErrNotFound
+		}
+		if err != nil {
+			return missing(err, "pictures", fmt.Sprintf("picture %d is none of this machine", id))
+		}
+	}
+	return nil
+}

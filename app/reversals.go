@@ -1,0 +1,85 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"slices"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/teardown"
+	"frugalheron/store"
+)
+
+// Reversed is how a step was put back.
+type Reversed struct {
+	teardown.Reversal
+	Plugged []string `json:"plugged" maxItems:"60" required:"false" doc:"Connectors of the step that are plugged in again; the others stay open"`
+}
+
+// ReverseStep notes that what came off is back, or stays off for a reason. What a step leaves over is a
+// finding of the machine.
+func (a *App) ReverseStep(ctx context.Context, actor Actor, id int64, version int, r Reversed) (ToldTeardown, error) {
+	return a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+		if err := oneLine("reason", &r.Reason); err != nil {
+			return err
+		}
+		r.Left = append([]teardown.LeftOver{}, r.Left...)
+		for i := range r.Left {
+			if err := oneLine("left", &r.Left[i].Reason); err != nil {
+				return err
+			}
+		}
+		if r.State == teardown.Off {
+			r.Left, r.Reason, r.Plugged = r.Left[:0], "", nil
+		}
+		var wrong *teardown.WrongError
+		if err := r.Reversal.Fits(before.Step); errors.As(err, &wrong) {
+			return &Invalid{wrong.Field, wrong.Why}
+		}
+		for _, name := range r.Plugged {
+			if !slices.ContainsFunc(before.Connectors, func(of string) bool { return strings.EqualFold(of, name) }) {
+				return &Invalid{"plugged", name + " is no connector of this step"}
+			}
+		}
+		if err := plugIn(ctx, tx, actor, now.MachineID, r.Plugged); err != nil {
+			return err
+		}
+		if r.State == teardown.Off && before.State != teardown.Off {
+			if err := unplug(ctx, tx, actor, now.MachineID, before.Connectors); err != nil {
+				return err
+			}
+		}
+		if err := store.ReverseStep(ctx, tx, id, actor.account(), toKeep(r.Reversal), r.State == teardown.Off); err != nil {
+			return err
+		}
+		if err := a.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
+			return err
+		}
+		deed := map[teardown.State]string{teardown.Back: "put back", teardown.Skipped: "leave off", teardown.Off: "take off again"}[r.State]
+		return record(ctx, tx, actor, deed, "teardown step", id, &now.MachineID, map[string]any{"reversal": before.Reversal}, map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
+	})
+}
+
+// findLeftOver makes a finding of what a step leaves over, once.
+func (a *App) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
+	for _, text := range teardown.LeftOvers([]teardown.Logged{{N: step.N, Step: step.Step, Reversal: r}}) {
+		words, _, _ := strings.Cut(text, ": ") // without what became of it
+		there, err := store.FindingsOf(ctx, tx, machineID)
+		if err != nil {
+			return err
+		}
+		if slices.ContainsFunc(there, func(f store.Finding) bool { return f.Kind == leftOverKind && f.Place == words }) {
+			continue
+		}
+		f := store.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
+		if err := addFinding(ctx, tx, actor, machineID, f, store.SightingRow{On: today(), Severity: "watch", Note: text}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// leftOverKind is the kind of a finding that putting together leaves.
+const leftOverKind = "fastener left over"

@@ -1,0 +1,124 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/teardown"
+	"frugalheron/store"
+)
+
+// StartedTeardown is how a log begins.
+type StartedTeardown struct {
+	Purpose     string `json:"purpose" maxLength:"300" doc:"What it is opened for"`
+	Rows        int    `json:"rows" minimum:"1" maximum:"12" default:"4" required:"false" doc:"Of the tray"`
+	Columns     int    `json:"columns" minimum:"1" maximum:"12" default:"6" required:"false"`
+	ProcedureID *int64 `json:"procedureId,omitempty" doc:"A procedure of the model to start from"`
+}
+
+// StartTeardown begins a log. A machine is taken apart once at a time.
+func (a *App) StartTeardown(ctx context.Context, actor Actor, machineID int64, started StartedTeardown) (ToldTeardown, error) {
+	var told ToldTeardown
+	if err := oneLine("purpose", &started.Purpose); err != nil {
+		return told, err
+	}
+	if started.Purpose == "" {
+		return told, &Invalid{"purpose", "say what it is opened for: whoever finds it open wants to know"}
+	}
+	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+			return err
+		}
+		if started.ProcedureID != nil {
+			if _, err := store.ProcedureByID(ctx, tx, *started.ProcedureID); err != nil {
+				return missing(err, "procedureId", "choose a procedure that is in the library")
+			}
+		}
+		id, err := store.InsertTeardown(ctx, tx, actor.account(), store.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
+		if store.Violates(err, "teardown_open_key") {
+			return &Invalid{"purpose", "the machine is open already; go on with that log"}
+		}
+		if err != nil {
+			return err
+		}
+		if told, err = teardownByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "start teardown", "teardown", id, &machineID, nil, started)
+	})
+	return told, err
+}
+
+// onTeardown does work on a log that is open, and reads it back. The machine's lock keeps its map and its log
+// together.
+func (a *App) onTeardown(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
+	var after ToldTeardown
+	one, err := store.TeardownByID(ctx, a.db, id)
+	if err != nil {
+		return after, err
+	}
+	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
+			return err
+		}
+		now, err := teardownByID(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if now.Outcome != string(teardown.StillOff) {
+			return &Invalid{"id", "the log has ended; start another when the machine is opened again"}
+		}
+		if err := work(tx, now); err != nil {
+			return err
+		}
+		after, err = teardownByID(ctx, tx, id)
+		return err
+	})
+	return after, err
+}
+
+// EndTeardown calls a machine closed. While anything is missing the answer is Invalid, and names all of it.
+func (a *App) EndTeardown(ctx context.Context, actor Actor, id int64) (ToldTeardown, error) {
+	return a.onTeardown(ctx, actor, id, func(tx *sqlx.Tx, now ToldTeardown) error {
+		plugs, err := wiringOf(ctx, tx, now.MachineID)
+		if err != nil {
+			return err
+		}
+		if lacks := teardown.Lacks(now.logged(), plugs.states()); len(lacks) > 0 {
+			why := lacks[0].Text
+			for _, l := range lacks[1:] {
+				why += "; " + l.Text
+			}
+			return &Invalid{"id", "it does not count as closed: " + why}
+		}
+		outcome, why := teardown.OutcomeOf(now.logged(), plugs.states())
+		if err := store.EndTeardown(ctx, tx, id, actor.account(), string(outcome), why); err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "end teardown", "teardown", id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
+	})
+}
+
+func (a *App) undoEndTeardown(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		one, err := store.TeardownByID(ctx, tx, e.SubjectID)
+		if err != nil {
+			return err
+		}
+		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		err = store.ReopenTeardown(ctx, tx, one.ID)
+		if store.Violates(err, "teardown_open_key") {
+			return &Invalid{"event", "the machine was opened again since; that log is the one to go on with"}
+		}
+		if err != nil {
+			return err
+		}
+		return record(ctx, tx, actor, "reopen teardown", "teardown", one.ID, &one.MachineID, nil, map[string]any{"purpose": one.Purpose})
+	})
+}

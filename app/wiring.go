@@ -1,0 +1,113 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"frugalheron/core/teardown"
+	"frugalheron/core/wiring"
+	"frugalheron/store"
+)
+
+// ToldConnector is a connector of the map with what is to be known before it is touched.
+type ToldConnector struct {
+	ID      int64 `json:"id"`
+	Version int   `json:"version"`
+	wiring.Placed
+	Since      *time.Time  `json:"since" doc:"Since when it is open, or null"`
+	Free       wiring.Free `json:"free"`
+	SocketOnly bool        `json:"socketOnly" doc:"Nothing is plugged in here"`
+}
+
+// Wiring is the connector map of a machine.
+type Wiring struct {
+	Connectors []ToldConnector  `json:"connectors"`
+	Warnings   []wiring.Warning `json:"warnings" doc:"What may be mistaken, the gravest first"`
+	Boards     []string         `json:"boards" doc:"What carries sockets"`
+	Open       int              `json:"open" doc:"Connectors that are open now"`
+}
+
+func (w Wiring) placed() []wiring.Placed {
+	placed := make([]wiring.Placed, len(w.Connectors))
+	for i, c := range w.Connectors {
+		placed[i] = c.Placed
+	}
+	return placed
+}
+
+// states are the connectors as a teardown sees them.
+func (w Wiring) states() []teardown.Connector {
+	states := []teardown.Connector{}
+	for _, c := range w.Connectors {
+		if !c.SocketOnly {
+			states = append(states, teardown.Connector{Name: c.Name, Open: c.Open})
+		}
+	}
+	return states
+}
+
+// Find is the place of a connector by its name, or -1.
+func (w Wiring) Find(name string) int {
+	return slices.IndexFunc(w.Connectors, func(c ToldConnector) bool { return strings.EqualFold(c.Name, strings.TrimSpace(name)) })
+}
+
+// Wiring reads the connector map of a machine.
+func (a *App) Wiring(ctx context.Context, actor Actor, machineID int64) (Wiring, error) {
+	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+		return Wiring{}, err
+	}
+	return wiringOf(ctx, a.db, machineID)
+}
+
+func wiringOf(ctx context.Context, h store.Handle, machineID int64) (Wiring, error) {
+	w := Wiring{Connectors: []ToldConnector{}, Warnings: []wiring.Warning{}, Boards: []string{}}
+	rows, err := store.ConnectorsOf(ctx, h, machineID)
+	if err != nil {
+		return w, err
+	}
+	plain := []wiring.Connector{}
+	for _, row := range rows {
+		told, err := tellConnector(row)
+		if err != nil {
+			return w, err
+		}
+		if told.Open {
+			w.Open++
+		}
+		w.Connectors = append(w.Connectors, told)
+		plain = append(plain, told.Connector)
+	}
+	w.Warnings = wiring.Warnings(plain)
+	w.Boards = wiring.Boards(w.placed())
+	return w, nil
+}
+
+func tellConnector(row store.ConnectorRow) (ToldConnector, error) {
+	c, err := readKept[wiring.Connector](row.Body)
+	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open}, Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
+}
+
+// WiringDrawing draws the sockets of a board as SVG.
+func (a *App) WiringDrawing(ctx context.Context, actor Actor, machineID int64, board string) (Content, error) {
+	w, err := a.Wiring(ctx, actor, machineID)
+	if err != nil {
+		return Content{}, err
+	}
+	return Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(wiring.Draw(board, w.placed()))}, nil
+}
+
+// WiringList writes the connector map as CSV.
+func (a *App) WiringList(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return Content{}, err
+	}
+	w, err := wiringOf(ctx, a.db, machineID)
+	if err != nil {
+		return Content{}, err
+	}
+	return Content{MediaType: "text/csv; charset=utf-8", FileName: fmt.Sprintf("wiring-%s.csv", machine.Accession), Data: []byte(wiring.List(w.placed()))}, nil
+}
