@@ -2,7 +2,6 @@ package app
 
 import (
 	"context"
-	"fmt"
 	"strings"
 
 	"frugalheron/core/fit"
@@ -77,11 +76,8 @@ func tellMeasurement(row store.MeasurementRow) (Measurement, error) {
 	}
 	m.Judged = measure.Judge(m.Quantity, m.Readings, m.Expected)
 	if row.Opening != nil && len(m.Readings) > 0 {
-		judged := fit.Judge(fit.Measured(m.Judged.Stats.Average), fit.Measured(*row.Opening), 0)
-		m.Fit = &judged
-		m.Judged.Said += fmt.Sprintf(" into %s", m.Quantity.Say(*row.Opening))
-		m.Judged.Verdict = map[fit.Verdict]measure.Verdict{fit.Clearance: measure.Pass, fit.Tight: measure.Marginal, fit.Interference: measure.Fail}[judged.Verdict]
-		m.Judged.Why = judged.Why
+		judged, result := measure.JudgeFit(m.Readings, *row.Opening, m.Expected)
+		m.Judged, m.Fit = judged, &result
 	}
 	return m, nil
 }

@@ -28,6 +28,9 @@ func measureCommand() *cobra.Command {
 				said.Expected = &e
 			}
 			judged := measure.Judge(said.Quantity, said.Readings, said.Expected)
+			if said.Opening != nil {
+				judged, _ = measure.JudgeFit(said.Readings, *said.Opening, said.Expected)
+			}
 			if asJSON {
 				return printJSON(cmd, struct {
 					Point    string            `json:"point"`

@@ -2,6 +2,7 @@ package measure_test
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -55,7 +56,7 @@ func TestLinesOfAllQuantities(t *testing.T) {
 	}
 	// What is no measurement: words, lines of sheets, units that do not go together.
 	for _, line := range []string{"", "+5", "U14 27128-25 8533", "hinge cracked", "C12-C15 47uF 16V", "C5 0.1uF X2 275V", "U1 74LS00", "+5 4.9 mm", "guide 3 mm / 3 V", "a 3 V / 3 V",
-		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "BT1 lots V", "x 3 parsec", "X1 14.745"} {
+		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "guide 3 mm / 4 mm = 1 mm", "BT1 lots V", "x 3 parsec", "X1 14.745"} {
 		_, err := measure.Parse(line)
 		var not *measure.NotMeasuredError
 		require.ErrorAs(t, err, &not, line)
@@ -147,6 +148,21 @@ func TestVerdicts(t *testing.T) {
 			require.Equal(t, measure.Pass, j.Verdict)
 		}
 	})
+}
+
+func TestAPartAndItsOpening(t *testing.T) {
+	for line, want := range map[string]measure.Verdict{
+		"guide 31.4 mm / 30.9 mm": measure.Fail, "guide 30 mm / 30.2 mm": measure.Pass, "guide 30 30.1 mm / 30.1 mm": measure.Marginal,
+		"guide 30 mm / 30.2 mm > 0.1 mm": measure.Pass, "guide 30 mm / 30.2 mm > 0.5": measure.Fail,
+	} {
+		said, err := measure.Parse(strings.Replace(line, "30 30.1 mm", "30.05 mm", 1))
+		require.NoError(t, err, line)
+		require.True(t, said.Sure)
+		judged, result := measure.JudgeFit(said.Readings, *said.Opening, said.Expected)
+		require.Equal(t, want, judged.Verdict, line)
+		require.Equal(t, judged.Why, result.Why)
+		require.Contains(t, judged.Said, "mm into 30", line)
+	}
 }
 
 func FuzzParse(f *testing.F) {

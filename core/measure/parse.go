@@ -57,6 +57,9 @@ func Parse(line string) (Said, error) {
 		said.Opening, said.Sure = &value, true
 	}
 	if sign != "" {
+		if said.Opening != nil && sign != ">" {
+			return said, &NotMeasuredError{"the play that a part needs in its opening is written behind >: drive guide 31.4 mm / 30.9 mm > 0.2 mm"}
+		}
 		e, err := parseExpected(sign, wanted, said.Quantity)
 		if err != nil {
 			return said, &NotMeasuredError{err.Error()}

@@ -7,12 +7,13 @@ import { space } from '../theme'
 import { rooms } from './rooms'
 
 const keys: [string, string][] = [
-  ['/', 'say or find: words to look for, a line of a sheet, or note and what is to be noted'],
+  ['/', 'say or find: words to look for, a line of a sheet, a measurement, or note and what is to be noted'],
   ...rooms.map(({ key, name }): [string, string] => [`g ${key}`, name]),
   ['[  ]', 'previous and next stage'],
   ['e', 'edit the record of the machine'],
   ['w', 'why: go to the reckoning'],
   ['u', 'undo what was just done, while it is offered'],
+  ['F9', 'take the next reading of a series; foot switches send it'],
   ['?', 'these keys'],
 ]
 

@@ -43,7 +43,7 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
           }}
           onCancel={() => { setLine(''); measure.reset() }}
         >
-          <Field label="What you measured" name="line" value={line} onChange={setLine} mono isRequired placeholder="BT1 2.1 V" hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm (part / opening)" />
+          <Field label="What you measured" name="line" value={line} onChange={setLine} mono isRequired placeholder="BT1 2.1 V" hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm > 0.2 (part / opening > play)" />
           <FieldGrid>
             <Field label="With" name="instrument" placeholder="bench meter 2" />
             <Field label="Note" name="note" />
