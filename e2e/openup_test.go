@@ -105,6 +105,8 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 		Click(Button("Tap it instead")), Fill(Labelled("What comes off"), "Part 1"), Click(Button("Add fasteners")), Fill(Labelled("How many"), "2"), Fill(Labelled("What"), "M3 pan"),
 		choose("Kept", "laid out as they came"), choose("As a", "ring"),
 		chromedp.SetUploadFiles(`//input[@aria-label="Photo"]`, []string{photo}, chromedp.BySearch), See(`//form//img`),
+		// The phone is put away, and the tab closed: what was tapped is still there.
+		chromedp.Reload(), See(`//form//img`), Until("what was tapped", `document.querySelector("input[name=off]")?.value === "Part 1"`),
 		focusButton("Write down step 1"), Keys(kb.Enter), See(Text("1. Part 1")), See(`//*[@aria-label="Laid out as they came, 2 pieces"]`), See(`//img[@alt="Photo of step 1, Part 1"]`),
 	))
 	for n := 2; n <= 25; n++ {

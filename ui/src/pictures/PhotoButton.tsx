@@ -1,27 +1,29 @@
 import { useRef, useState } from 'react'
 
-import { type Attachment, attachmentsChanged, type Owner, sendFile } from '../api/attachments'
+import { attachmentsChanged, type Owner, sendFile } from '../api/attachments'
 import { messageOf } from '../api/problem'
 import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 
-/** Takes pictures from the camera, or from files, and tells each once it is kept. */
-export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner: Owner; label?: string; isQuiet?: boolean; onKept: (kept: Attachment) => void }) {
+/** Takes pictures from the camera, or from files, and tells them once they are kept. */
+export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner: Owner; label?: string; isQuiet?: boolean; onKept: (ids: number[]) => void }) {
   const input = useRef<HTMLInputElement>(null)
   const [sending, setSending] = useState(0)
   const [error, setError] = useState<unknown>()
   const send = async (files: File[]) => {
     setError(undefined)
     setSending(files.length)
+    const kept: number[] = []
     for (const file of files) {
       try {
-        onKept(await sendFile(owner, file, () => undefined))
+        kept.push((await sendFile(owner, file, () => undefined)).id)
       } catch (wrong) {
         setError(wrong)
       }
       setSending((left) => left - 1)
     }
     attachmentsChanged()
+    if (kept.length > 0) onKept(kept)
   }
   return (
     <>

@@ -63,7 +63,7 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
         />
       )}
       {picture && <MarkedPicture id={picture} alt="What was found; drag over the spot" region={region} onMark={setRegion} />}
-      <div><PhotoButton owner={{ machine: machineId }} onKept={({ id }) => { setPicture(id); setRegion(undefined) }} /></div>
+      <div><PhotoButton owner={{ machine: machineId }} onKept={([id]) => { setPicture(id); setRegion(undefined) }} /></div>
     </RecordForm>
   )
 }

@@ -14,6 +14,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { useKept } from '../../../../kit/useKept'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { color, font } from '../../../../theme'
 import { MeterSeries } from './MeterSeries'
@@ -24,7 +25,7 @@ const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done'
 export function Measurements({ machine, findings, mayWrite }: { machine: Machine; findings: ToldFinding[]; mayWrite: boolean }) {
   const all = useQuery(measurementsQuery(machine.id))
   const measure = useMeasure(machine.id)
-  const [line, setLine] = useState('')
+  const [line, setLine, forget] = useKept(`measurement of ${String(machine.id)}`, '')
   const [wave, setWave] = useState<number>()
   const [finding, setFinding] = useState('')
   const open = findings.filter(({ story }) => story.open)
@@ -39,18 +40,18 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
           action="Keep it"
           leave="Clear"
           onSubmit={(form) => {
-            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave, findingId: Number(finding) || undefined }, { onSuccess: () => { setLine(''); setWave(undefined); setFinding('') } })
+            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave, findingId: Number(finding) || undefined }, { onSuccess: () => { forget(); setWave(undefined); setFinding('') } })
           }}
-          onCancel={() => { setLine(''); measure.reset() }}
+          onCancel={() => { forget(); measure.reset() }}
         >
-          <Field label="What you measured" name="line" value={line} onChange={setLine} mono isRequired placeholder="BT1 2.1 V" hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm > 0.2 (part / opening > play)" />
+          <Field label="What you measured" name="line" value={line} onChange={(text) => { setLine(() => text) }} mono isRequired placeholder="BT1 2.1 V" hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm > 0.2 (part / opening > play)" />
           <FieldGrid>
             <Field label="With" name="instrument" placeholder="bench meter 2" />
             <Field label="Note" name="note" />
             {open.length > 0 && <Choice label="For the finding" value={finding} options={[{ value: '', text: 'none' }, ...open.map(({ id, kind, where }) => ({ value: String(id), text: `${kind}, ${where}` }))]} onChange={setFinding} />}
           </FieldGrid>
           <Buttons>
-            <PhotoButton owner={{ machine: machine.id }} label="Picture of the waveform" onKept={({ id }) => { setWave(id) }} />
+            <PhotoButton owner={{ machine: machine.id }} label="Picture of the waveform" onKept={([id]) => { setWave(id) }} />
             {wave && <span role="status">One goes with it</span>}
           </Buttons>
         </RecordForm>

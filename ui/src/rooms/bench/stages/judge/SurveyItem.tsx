@@ -10,6 +10,7 @@ import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Facts, InHand } from '../../../../kit/Part'
 import { color, space } from '../../../../theme'
+import { useKept } from '../../../../kit/useKept'
 import { FindingForm } from './FindingForm'
 import { choicesFor, seenAgain } from './seenAgain'
 
@@ -19,13 +20,13 @@ type Props = { machineId: number; condition: Condition; survey: ToldSurvey; item
 export function SurveyItem({ machineId, condition, survey, item, onNext }: Props) {
   const judge = useJudgeItem(machineId, survey.id)
   const known = condition.findings.filter(({ subsystem }) => subsystem === item.subsystem)
-  const [now, setNow] = useState<Record<number, { is: string; note: string }>>({})
-  const [fresh, setFresh] = useState<SeenFinding[]>([])
+  const [seen, change, forget] = useKept(`survey ${String(survey.id)} ${item.subsystem}`, { now: {} as Record<number, { is: string; note: string }>, fresh: [] as SeenFinding[] })
+  const { now, fresh } = seen
   const [adding, setAdding] = useState(false)
   const again = known.flatMap((finding) => seenAgain(finding, now[finding.id]))
   const send = (look: 'inspected' | 'not inspected' | 'absent') => {
-    const seen = look === 'inspected' ? [...again, ...fresh] : []
-    judge.mutate({ subsystem: item.subsystem, version: survey.version, look, note: look === 'not inspected' ? 'left out' : '', seen }, { onSuccess: onNext })
+    const findings = look === 'inspected' ? [...again, ...fresh] : []
+    judge.mutate({ subsystem: item.subsystem, version: survey.version, look, note: look === 'not inspected' ? 'left out' : '', seen: findings }, { onSuccess: () => { forget(); onNext() } })
   }
   const found = again.length + fresh.length
   return (
@@ -39,7 +40,7 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
       </Facts>
       {known.map((finding) => {
         const say = now[finding.id] ?? { is: '', note: '' }
-        const put = (changed: Partial<typeof say>) => { setNow({ ...now, [finding.id]: { ...say, ...changed } }) }
+        const put = (changed: Partial<typeof say>) => { change((before) => ({ ...before, now: { ...before.now, [finding.id]: { ...say, ...changed } } })) }
         return (
           <Known key={finding.id}>
             <span><strong>{finding.kind}</strong>, {finding.where || 'no place'} <Faint>{finding.story.words}</Faint></span>
@@ -49,7 +50,7 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
         )
       })}
       {fresh.map((one, i) => (
-        <p key={i}><strong>{one.new?.kind}</strong>, {[one.new?.designator, one.new?.place].filter(Boolean).join(' ')}: {one.severity} <Button $tone="quiet" onPress={() => { setFresh(fresh.filter((_, j) => j !== i)) }}>Take it out</Button></p>
+        <p key={i}><strong>{one.new?.kind}</strong>, {[one.new?.designator, one.new?.place].filter(Boolean).join(' ')}: {one.severity} <Button $tone="quiet" onPress={() => { change((before) => ({ ...before, fresh: before.fresh.filter((_, j) => j !== i) })) }}>Take it out</Button></p>
       ))}
       {adding && (
         <FindingForm
@@ -59,7 +60,7 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
           error={null}
           isPending={false}
           action="Note it"
-          onSubmit={(seen) => { setFresh([...fresh, seen]); setAdding(false) }}
+          onSubmit={(one) => { change((before) => ({ ...before, fresh: [...before.fresh, one] })); setAdding(false) }}
           onCancel={() => { setAdding(false) }}
         />
       )}

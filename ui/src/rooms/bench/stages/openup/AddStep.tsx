@@ -6,7 +6,10 @@ import { readStepQuery, type Step, type ToldTeardown, useAddStep, type Wiring } 
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field } from '../../../../kit/Field'
+import { keptUnder } from '../../../../kit/kept'
+import { Faint } from '../../../../kit/Page'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
+import { useKept } from '../../../../kit/useKept'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { color, space } from '../../../../theme'
 import { StepForm } from './StepForm'
@@ -15,15 +18,15 @@ import { WarningList } from './WarningList'
 /** The next step: as the procedure says, as a line, or tapped field by field. */
 export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wiring; boards: string[] }) {
   const add = useAddStep(log.id)
-  const [tapped, setTapped] = useState<Partial<Step>>()
-  const [pictures, setPictures] = useState<number[]>([])
-  const [line, setLine] = useState('')
+  const tapping = `tapped step of ${String(log.id)}`
+  const [tapped, setTapped] = useState<Partial<Step> | undefined>(() => (keptUnder(tapping) ? {} : undefined))
+  const [typed, change, forget] = useKept(`step of ${String(log.id)}`, { line: '', pictures: [] as number[] })
+  const { line, pictures } = typed
   const field = useRef<HTMLDivElement>(null)
   const next = log.upcoming[0]
   const done = () => {
     setTapped(undefined)
-    setPictures([])
-    setLine('')
+    forget()
     add.reset()
     requestAnimationFrame(() => field.current?.querySelector('input')?.focus())
   }
@@ -32,6 +35,8 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
     return (
       <StepForm
         machineId={log.machineId}
+        keptAs={tapping}
+        pictures={pictures}
         log={{ id: log.id, steps: log.sums.steps }}
         start={tapped}
         freeCell={log.freeCell}
@@ -40,7 +45,7 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
         error={add.error}
         isPending={add.isPending}
         action={`Write down step ${String(log.sums.steps + 1)}`}
-        onSubmit={(step, taken) => { add.mutate({ step, pictures: taken }, { onSuccess: done }) }}
+        onSubmit={(step, taken, sent) => { add.mutate({ step, pictures: taken }, { onSuccess: () => { sent(); done() } }) }}
         onCancel={() => { setTapped(undefined); add.reset() }}
       />
     )
@@ -55,7 +60,7 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
       )}
       {next && (
         <Usual>
-          <strong>The procedure goes on:</strong> {next.off}{next.tabs.length > 0 && `; mind ${next.tabs.join(', ')}`}
+          <p><strong>The procedure goes on:</strong> {next.off}{next.tabs.length > 0 && `; mind ${next.tabs.join(', ')}`}</p>
           <Buttons>
             <Button $small onPress={() => { setTapped(next) }}>As the procedure says, with changes</Button>
             <Button $small isPending={add.isPending} onPress={() => { add.mutate({ step: next, pictures }, { onSuccess: done }) }}>Just as the procedure says</Button>
@@ -74,7 +79,7 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
           label={`Step ${String(log.sums.steps + 1)}: what comes off`}
           name="line"
           value={line}
-          onChange={setLine}
+          onChange={(text) => { change((before) => ({ ...before, line: text })) }}
           mono
           isRequired
           autoFocus
@@ -82,7 +87,8 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
           hint="4x M3x8 PH1 @A1 (or @hole, @laid) · tab: what may snap · unplug J5, J6 · differs battery: soldered · note:"
         />
         <Buttons>
-          <PhotoButton owner={{ machine: log.machineId }} onKept={({ id }) => { setPictures((before) => [...before, id]) }} />
+          <PhotoButton owner={{ machine: log.machineId }} onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
+          {line.trim() && <Faint>Kept on this device until it is written down.</Faint>}
           {pictures.length > 0 && <span role="status">{pictures.length === 1 ? '1 photo goes with it' : `${String(pictures.length)} photos go with it`}</span>}
         </Buttons>
       </RecordForm>

@@ -65,7 +65,7 @@ export function ConnectorForm({ machineId, start, boards, onSubmit, ...form }: P
         <Field label="Note" name="note" defaultValue={start?.note} />
       </FieldGrid>
       <Thumbs>{picture && <li><img src={viewOf(picture, 'thumb')} alt="As it sat" width={96} height={72} /></li>}</Thumbs>
-      <div><PhotoButton owner={{ machine: machineId }} label="Photo of how it sits" onKept={({ id }) => { setPicture(id) }} /></div>
+      <div><PhotoButton owner={{ machine: machineId }} label="Photo of how it sits" onKept={([id]) => { setPicture(id) }} /></div>
     </RecordForm>
   )
 }

@@ -49,7 +49,7 @@ function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId:
       <StepFacts step={step} />
       {mayWrite && (
         <Buttons>
-          <PhotoButton owner={{ machine: machineId }} label={`Photo of step ${String(step.n)}`} isQuiet onKept={({ id }) => { change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, id] }) }} />
+          <PhotoButton owner={{ machine: machineId }} label={`Photo of step ${String(step.n)}`} isQuiet onKept={(ids) => { change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, ...ids] }) }} />
           <Button $tone="quiet" aria-label={`Change step ${String(step.n)}`} onPress={onEdit}>Change</Button>
           <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={strike.isPending} onPress={() => { strike.mutate(step) }}>Strike out</Button>
         </Buttons>
@@ -64,6 +64,7 @@ function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: 
   return (
     <StepForm
       machineId={log.machineId}
+      keptAs={`step ${String(step.id)}.${String(step.version)}`}
       start={step}
       pictures={step.pictures}
       freeCell={log.freeCell}
@@ -72,7 +73,7 @@ function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: 
       error={change.error}
       isPending={change.isPending}
       action={`Keep step ${String(step.n)}`}
-      onSubmit={(changed, pictures) => { change.mutate({ version: step.version, step: changed, pictures }, { onSuccess: onDone }) }}
+      onSubmit={(changed, pictures, sent) => { change.mutate({ version: step.version, step: changed, pictures }, { onSuccess: () => { sent(); onDone() } }) }}
       onCancel={onDone}
     />
   )

@@ -1,0 +1,28 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+
+import { keepUnder, keptUnder } from './kept'
+
+describe('what is typed and not sent yet', () => {
+  beforeEach(() => {
+    const kept = new Map<string, string>()
+    vi.stubGlobal('localStorage', {
+      getItem: (name: string) => kept.get(name) ?? null,
+      setItem: (name: string, text: string) => { if (text.length > 100) throw new Error('full'); kept.set(name, text) },
+      removeItem: (name: string) => { kept.delete(name) },
+    })
+  })
+  it('is there again until it is forgotten', () => {
+    expect(keptUnder('step 1')).toBeUndefined()
+    keepUnder('step 1', { off: 'Lid', fasteners: [{ count: 4 }] })
+    expect(keptUnder('step 1')).toEqual({ off: 'Lid', fasteners: [{ count: 4 }] })
+    expect(keptUnder('step 2')).toBeUndefined()
+    keepUnder('step 1', undefined)
+    expect(keptUnder('step 1')).toBeUndefined()
+  })
+  it('harms nothing where the device keeps no more, or something else', () => {
+    keepUnder('line', 'x'.repeat(200))
+    expect(keptUnder('line')).toBeUndefined()
+    localStorage.setItem('heron.typed.line', '{broken')
+    expect(keptUnder('line')).toBeUndefined()
+  })
+})
