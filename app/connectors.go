@@ -121,17 +121,19 @@ func (a *App) ChangeConnector(ctx context.Context, actor Actor, id int64, versio
 	})
 }
 
-// StrikeConnector takes a connector off the map that was entered by mistake.
-func (a *App) StrikeConnector(ctx context.Context, actor Actor, id int64, version int) (Wiring, error) {
-	return a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+// StrikeConnector takes a connector off the map that was entered by mistake, and returns the event.
+func (a *App) StrikeConnector(ctx context.Context, actor Actor, id int64, version int) (event int64, err error) {
+	_, err = a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if before.Open {
 			return &Invalid{"id", before.Name + " is open; plug it in first, or nobody will ask for it any more"}
 		}
 		if err := store.UpdateConnector(ctx, tx, id, before.Name, toKeep(before.Connector), true); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "strike connector", "connector", id, &machineID, before.Connector, nil)
+		event, err = recordEvent(ctx, tx, actor, "strike connector", "connector", id, &machineID, before.Connector, nil)
+		return err
 	})
+	return event, err
 }
 
 func (a *App) undoStrikeConnector(ctx context.Context, actor Actor, e store.ToldEvent) error {

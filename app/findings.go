@@ -78,12 +78,12 @@ func (a *App) NoteFinding(ctx context.Context, actor Actor, machineID int64, not
 }
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
-func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version int) (Condition, error) {
+func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version int) (event int64, err error) {
 	f, err := store.FindingByID(ctx, a.db, id)
 	if err != nil {
-		return Condition{}, err
+		return 0, err
 	}
-	return a.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
+	_, err = a.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
 		f, err := store.FindingByID(ctx, tx, id)
 		if err != nil {
 			return err
@@ -97,8 +97,10 @@ func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version 
 		if err := store.StrikeFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "strike finding", "finding", id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
+		event, err = recordEvent(ctx, tx, actor, "strike finding", "finding", id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
+		return err
 	})
+	return event, err
 }
 
 func (a *App) undoStrikeFinding(ctx context.Context, actor Actor, e store.ToldEvent) error {

@@ -76,7 +76,9 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				b.off[s.ID], b.left[s.ID] = true, false
 			case "strike":
 				s := pick("strike")
-				after, err = deeds.StrikeStep(ctx, technician, s.ID, s.Version)
+				_, err = deeds.StrikeStep(ctx, technician, s.ID, s.Version)
+				require.NoError(rt, err)
+				after, err = deeds.Teardown(ctx, viewer, log.ID)
 				require.NoError(rt, err)
 				if b.off[s.ID] {
 					for _, name := range s.Connectors {

@@ -83,9 +83,10 @@ func (a *App) ChangeStep(ctx context.Context, actor Actor, id int64, version int
 	})
 }
 
-// StrikeStep takes a step out of the log that was entered by mistake; its plugs count as plugged in.
-func (a *App) StrikeStep(ctx context.Context, actor Actor, id int64, version int) (ToldTeardown, error) {
-	return a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+// StrikeStep takes a step out of the log that was entered by mistake, and returns the event; its plugs count as
+// plugged in.
+func (a *App) StrikeStep(ctx context.Context, actor Actor, id int64, version int) (event int64, err error) {
+	_, err = a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		if before.State == teardown.Off {
 			if err := plugIn(ctx, tx, actor, now.MachineID, before.Connectors); err != nil {
 				return err
@@ -94,8 +95,10 @@ func (a *App) StrikeStep(ctx context.Context, actor Actor, id int64, version int
 		if err := store.UpdateStep(ctx, tx, id, toKeep(before.Step), toKeep(before.Pictures), true); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "strike step", "teardown step", id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
+		event, err = recordEvent(ctx, tx, actor, "strike step", "teardown step", id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
+		return err
 	})
+	return event, err
 }
 
 func (a *App) undoStrikeStep(ctx context.Context, actor Actor, e store.ToldEvent) error {

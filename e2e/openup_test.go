@@ -17,6 +17,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/core/measure"
+	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/meter"
@@ -147,6 +148,37 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 	opened, err := w.deeds.OpenedUp(context.Background(), app.Actor{Role: app.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"closed", technician.Name, curator.Name}, []string{opened.Before[0].Outcome, opened.Before[0].StartedBy, opened.Before[0].EndedBy})
+}
+
+// Two people on one log: who comes second sees what the first did, and loses nothing; what is struck out can be
+// taken back at once.
+func TestTwoPeopleOnALog(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	ctx, other := context.Background(), app.Actor{Role: app.Curator}
+	log, err := w.deeds.StartTeardown(ctx, other, w.machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
+	require.NoError(t, err)
+	for _, line := range []string{"Lid | 4x M3x8 @A1", "Card"} {
+		log, err = w.deeds.AddStep(ctx, other, log.ID, app.WrittenStep{Line: line})
+		require.NoError(t, err)
+	}
+	require.NoError(t, b.Do(
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("open-up")), See(Text("2. Card")),
+		focusButton("Put together"), Keys(kb.Enter), See(Text("Next: 2. Card goes on")),
+	))
+	_, err = w.deeds.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
+	require.NoError(t, err)
+	require.NoError(t, b.Do(
+		focusButton("It is back on"), Keys(kb.Enter), See(Text("Step 2 was changed meanwhile")), See(Text("Next: 1. Lid goes on")),
+		focusButton("Take apart"), Keys(kb.Enter), Click(Button("Change step 1")), See(Labelled("Note")), Fill(Labelled("Note"), "slides back"),
+	))
+	_, err = w.deeds.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version, app.WrittenStep{Line: "Lid | 3x M3x8 @A1"})
+	require.NoError(t, err)
+	require.NoError(t, b.Do(
+		focusButton("Keep step 1"), Keys(kb.Enter), See(Text("Lid | 3x M3x8 @A1")), // theirs beside what was read
+		Until("the note to be kept", `document.querySelector("input[name=note]")?.value === "slides back"`),
+		Click(Button("Go on with mine over theirs")), focusButton("Keep step 1"), Keys(kb.Enter), See(`//li[contains(., "slides back")]`),
+		Click(Button("Strike out step 2")), See(Text("Step 2, Card, is struck out.")), Gone(Text("2. Card")), Click(Button("Undo")), See(Text("2. Card")),
+	))
 }
 
 // A survey is made by keyboard alone, a finding leads to its spot, a series goes on after the meter was lost,

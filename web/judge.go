@@ -70,8 +70,9 @@ func (s *Server) registerJudge() {
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike", Summary: "Strike out a finding entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[app.Condition], error) {
-		return answer(s.app.StrikeFinding(ctx, actor, in.ID, in.Version))
+	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[Done], error) {
+		event, err := s.app.StrikeFinding(ctx, actor, in.ID, in.Version)
+		return answer(Done{event}, err)
 	})
 	s.registerMeasuring()
 	s.registerRisks()

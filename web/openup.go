@@ -98,8 +98,9 @@ func (s *Server) registerOpenUp() {
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike", Summary: "Strike out a step entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[app.ToldTeardown], error) {
-		return answer(s.app.StrikeStep(ctx, actor, in.ID, in.Version))
+	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[Done], error) {
+		event, err := s.app.StrikeStep(ctx, actor, in.ID, in.Version)
+		return answer(Done{event}, err)
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "reverse-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/reversal", Summary: "Say that what came off is back, or stays off", Errors: errorsOfChange,
@@ -150,8 +151,9 @@ func (s *Server) registerWiring() {
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike", Summary: "Take a connector off the map that was entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[app.Wiring], error) {
-		return answer(s.app.StrikeConnector(ctx, actor, in.ID, in.Version))
+	}, func(ctx context.Context, actor app.Actor, in *ByVersion) (*output[Done], error) {
+		event, err := s.app.StrikeConnector(ctx, actor, in.ID, in.Version)
+		return answer(Done{event}, err)
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-wiring-drawing", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.svg", Summary: "The sockets of a board as SVG", Errors: errorsOfRead,

@@ -48,6 +48,7 @@ export function useJudgeItem(machineId: number, surveyId: number) {
     mutationFn: ({ subsystem, ...body }: Schemas['JudgedSubsystem'] & { subsystem: string }) =>
       ask(api.PUT('/api/surveys/{id}/subsystems/{subsystem}', { params: { path: { id: surveyId, subsystem } }, body })),
     onSuccess: told(machineId),
+    onError: judged, // somebody may have looked at another part meanwhile
   })
 }
 
@@ -55,6 +56,7 @@ export function useEndSurvey(machineId: number) {
   return useMutation({
     mutationFn: ({ id, ...body }: Schemas['EndedSurvey'] & { id: number }) => ask(api.POST('/api/surveys/{id}/end', { params: { path: { id } }, body })),
     onSuccess: told(machineId),
+    onError: judged,
   })
 }
 
@@ -65,10 +67,13 @@ export function useNoteFinding(machineId: number) {
   })
 }
 
-export function useStrikeFinding(machineId: number) {
+export function useStrikeFinding() {
   return useMutation({
     mutationFn: ({ id, version }: ToldFinding) => ask(api.POST('/api/findings/{id}/strike', { params: { path: { id }, query: { version } } })),
-    onSuccess: told(machineId),
+    onSuccess: ({ event }, { kind, where }) => {
+      judged()
+      offerUndo({ event, words: `The finding ${kind}, ${where}, is struck out.` })
+    },
   })
 }
 

@@ -1,6 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
+import { offerUndo } from './undo'
 
 export type OpenedUp = Schemas['OpenedUp']
 export type ToldTeardown = Schemas['ToldTeardown']
@@ -41,7 +42,7 @@ export const proceduresQuery = queryOptions({ queryKey: proceduresKey, queryFn: 
 export const procedureQuery = (id: number) =>
   queryOptions({ queryKey: [...proceduresKey, id], queryFn: () => ask(api.GET('/api/procedures/{id}', { params: { path: { id } } })) })
 
-/** Log, map and what follows from them hang together. */
+/** Log, map and what follows from them hang together. Where somebody was faster, what they did is read, too. */
 function changed() {
   for (const queryKey of [openedKey, wiringKey, proceduresKey, ['reckoning'], ['condition']]) void queryClient.invalidateQueries({ queryKey })
 }
@@ -75,7 +76,11 @@ export function useChangeStep(id: number) {
 export function useStrikeStep() {
   return useMutation({
     mutationFn: ({ id, version }: ToldStep) => ask(api.POST('/api/teardown-steps/{id}/strike', { params: { path: { id }, query: { version } } })),
-    onSuccess: told,
+    onSuccess: ({ event }, { n, off }) => {
+      changed()
+      offerUndo({ event, words: `Step ${String(n)}, ${off}, is struck out.` })
+    },
+    onError: changed,
   })
 }
 
@@ -83,6 +88,7 @@ export function useReverseStep() {
   return useMutation({
     mutationFn: ({ id, ...body }: Schemas['ReversedStep'] & { id: number }) => ask(api.POST('/api/teardown-steps/{id}/reversal', { params: { path: { id } }, body })),
     onSuccess: told,
+    onError: changed,
   })
 }
 
@@ -107,14 +113,18 @@ export function useChangeConnector(id: number) {
 export function usePlugConnector() {
   return useMutation({
     mutationFn: ({ id, ...body }: { id: number; version: number; open: boolean }) => ask(api.POST('/api/connectors/{id}/open', { params: { path: { id } }, body })),
-    onSuccess: changed,
+    onSettled: changed,
   })
 }
 
 export function useStrikeConnector() {
   return useMutation({
     mutationFn: ({ id, version }: ToldConnector) => ask(api.POST('/api/connectors/{id}/strike', { params: { path: { id }, query: { version } } })),
-    onSuccess: changed,
+    onSuccess: ({ event }, { name }) => {
+      changed()
+      offerUndo({ event, words: `${name} is off the map.` })
+    },
+    onError: changed,
   })
 }
 

@@ -11670,7 +11670,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Wiring"];
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Unauthorized */
@@ -12028,7 +12028,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Condition"];
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Unauthorized */
@@ -20201,7 +20201,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Unauthorized */

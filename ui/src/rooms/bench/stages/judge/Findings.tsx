@@ -103,7 +103,7 @@ function Where({ machineId, finding }: { machineId: number; finding: ToldFinding
 /** Says how a finding is now, outside of a survey: mended, or there again. */
 function Now({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
   const note = useNoteFinding(machineId)
-  const strike = useStrikeFinding(machineId)
+  const strike = useStrikeFinding()
   const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity, ...seen }) }
   const error = note.error ?? strike.error
   return (

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import styled from 'styled-components'
 
 import { type ToldStep, type ToldTeardown, useReverseStep, type Wiring } from '../../../../api/openup'
-import { messageOf } from '../../../../api/problem'
+import { messageOf, ProblemError } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field, Tick } from '../../../../kit/Field'
@@ -17,14 +17,16 @@ import { inWords, StepFacts } from './StepFacts'
 /** The log reversed: what came off last goes on first, ticked by whoever does it. */
 export function PutTogether({ log, wiring, mayWrite }: { log: ToldTeardown; wiring: Wiring; mayWrite: boolean }) {
   const [chosen, setChosen] = useState<number>()
+  const [met, setMet] = useState('')
   const at = chosen ?? log.next
   const rest = [...log.steps].reverse()
   const current = log.steps.find(({ n }) => n === at)
   if (log.steps.length === 0) return <p>Nothing came off.</p>
   return (
     <>
+      {met && <Notice tone="attention" word="Somebody was faster.">{met}</Notice>}
       {current ? (
-        <Back key={`${String(current.id)} ${String(current.version)}`} step={current} wiring={wiring} isNext={current.n === log.next} mayWrite={mayWrite} onDone={() => { setChosen(undefined) }} />
+        <Back key={`${String(current.id)} ${String(current.version)}`} step={current} wiring={wiring} isNext={current.n === log.next} mayWrite={mayWrite} onDone={() => { setChosen(undefined); setMet('') }} onMet={setMet} />
       ) : (
         <p role="status">All {log.steps.length} steps are reversed.</p>
       )}
@@ -44,7 +46,7 @@ export function PutTogether({ log, wiring, mayWrite }: { log: ToldTeardown; wiri
 const wordOf = ({ state, reason }: ToldStep) => (state === 'back' ? 'back on' : state === 'skipped' ? `left off: ${reason ?? ''}` : 'off')
 const leftOf = ({ left, fasteners }: ToldStep) => left.map(({ fastener, count, reason }) => `${String(count)} of ${fasteners[fastener]?.kind ?? ''} left over${reason ? `: ${reason}` : ''}`)
 
-function Back({ step, wiring, isNext, mayWrite, onDone }: { step: ToldStep; wiring: Wiring; isNext: boolean; mayWrite: boolean; onDone: () => void }) {
+function Back({ step, wiring, isNext, mayWrite, onDone, onMet }: { step: ToldStep; wiring: Wiring; isNext: boolean; mayWrite: boolean; onDone: () => void; onMet: (words: string) => void }) {
   const reverse = useReverseStep()
   const [plugged, setPlugged] = useState<string[]>(step.connectors.filter((name) => !step.open.includes(name) && step.state !== 'off'))
   const [left, setLeft] = useState<Record<number, { count: string; reason: string }>>(
@@ -54,7 +56,10 @@ function Back({ step, wiring, isNext, mayWrite, onDone }: { step: ToldStep; wiri
   const [reason, setReason] = useState(step.reason ?? '')
   const send = (state: 'back' | 'skipped' | 'off') => {
     const over = Object.entries(left).flatMap(([fastener, { count, reason: why }]) => (Number(count) > 0 ? [{ fastener: Number(fastener), count: Number(count), reason: why }] : []))
-    reverse.mutate({ id: step.id, version: step.version, state, reason: state === 'skipped' ? reason : '', left: state === 'back' ? over : [], plugged }, { onSuccess: onDone })
+    reverse.mutate({ id: step.id, version: step.version, state, reason: state === 'skipped' ? reason : '', left: state === 'back' ? over : [], plugged }, {
+      onSuccess: onDone,
+      onError: (error) => { if (error instanceof ProblemError && error.problem?.newer?.step) onMet(`Step ${String(step.n)} was changed meanwhile; it stands here as it is now.`) },
+    })
   }
   return (
     <InHand aria-label={`Step ${String(step.n)}`}>

@@ -4,6 +4,8 @@ import styled from 'styled-components'
 import { type ToldStep, type ToldTeardown, useChangeStep, useStrikeStep, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
+import { EditRecord } from '../../../../kit/EditRecord'
+import { keepUnder } from '../../../../kit/kept'
 import { Mark } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
@@ -61,21 +63,28 @@ function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId:
 
 function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: ToldStep; wiring: Wiring; boards: string[]; onDone: () => void }) {
   const change = useChangeStep(step.id)
+  const keptAs = `step ${String(step.id)}`
+  const leave = () => {
+    keepUnder(keptAs, undefined)
+    onDone()
+  }
   return (
-    <StepForm
-      machineId={log.machineId}
-      keptAs={`step ${String(step.id)}.${String(step.version)}`}
-      start={step}
-      pictures={step.pictures}
-      freeCell={log.freeCell}
-      wiring={wiring}
-      boards={boards}
-      error={change.error}
-      isPending={change.isPending}
-      action={`Keep step ${String(step.n)}`}
-      onSubmit={(changed, pictures, sent) => { change.mutate({ version: step.version, step: changed, pictures }, { onSuccess: () => { sent(); onDone() } }) }}
-      onCancel={onDone}
-    />
+    <EditRecord record={step} change={change} newerIn={(newer) => newer.step} names={{ line: 'step' }} onDone={leave}>
+      {({ onSubmit, ...form }) => (
+        <StepForm
+          machineId={log.machineId}
+          keptAs={keptAs}
+          start={step}
+          pictures={step.pictures}
+          freeCell={log.freeCell}
+          wiring={wiring}
+          boards={boards}
+          action={`Keep step ${String(step.n)}`}
+          onSubmit={(changed, pictures) => { onSubmit({ step: changed, pictures }) }}
+          {...form}
+        />
+      )}
+    </EditRecord>
   )
 }
 
