@@ -113,11 +113,3 @@ func Guide(parts []Part) []Item {
 	}
 	return items
 }
-
-// StageInput is what the stage Judge depends on.
-type StageInput struct {
-	Surveys  []Survey
-	Findings []Finding
-	Running  bool // a survey is being made
-	Failed   int  // measurements out of tolerance
-}

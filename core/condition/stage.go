@@ -2,6 +2,14 @@ package condition
 
 import "frugalheron/core/reckoning"
 
+// StageInput is what the stage Judge depends on.
+type StageInput struct {
+	Surveys  []Survey
+	Findings []Finding
+	Running  bool // a survey is being made
+	Failed   int  // measurements out of tolerance
+}
+
 // StageOf judges judging: untouched without a survey, in hand while one is being made or left something out,
 // and in need of attention while something does not do what it should, or was measured out of tolerance.
 func StageOf(in StageInput, guide []Item) reckoning.Stage {

@@ -36,6 +36,8 @@ func TestLinesOfAllQuantities(t *testing.T) {
 		"+12 11.9 V":                 {"+12", measure.Volts, 11.9, 1},
 		"+3.3V 3.29":                 {"+3.3V", measure.Volts, 3.29, 1},
 		"fuse F1 120 mA":             {"fuse F1", measure.Amperes, 0.12, 1},
+		"leak to case 3.3 Mohm":      {"leak to case", measure.Ohms, 3.3e6, 1},
+		"shunt 5 mΩ":                 {"shunt", measure.Ohms, 0.005, 1},
 		"R4 4.7 kohm":                {"R4", measure.Ohms, 4700, 1},
 		"C12 41uF 42uF 43 uF":        {"C12", measure.Microfarads, 41, 3},
 		"C3 ESR 12 ohm":              {"C3", measure.ESR, 12, 1},
@@ -124,7 +126,7 @@ func TestVerdicts(t *testing.T) {
 	require.NoError(t, rail.Check())
 	for want, got := range map[string]string{
 		"120 mA": measure.Amperes.Say(0.12), "4.7 kΩ": measure.Ohms.Say(4700), "14.745 MHz": measure.Hertz.Say(14745000), "220 ms": measure.Seconds.Say(0.22),
-		"1 nF": measure.Microfarads.Say(0.001), "2 MΩ": measure.Ohms.Say(2e6), "15.6 kHz": measure.Hertz.Say(15600), "-11.5 V": measure.Volts.Say(-11.5), "0 A": measure.Amperes.Say(0),
+		"1 nF": measure.Microfarads.Say(0.001), "2 MΩ": measure.Ohms.Say(2e6), "0.005 Ω": measure.Ohms.Say(0.005), "15.6 kHz": measure.Hertz.Say(15600), "-11.5 V": measure.Volts.Say(-11.5), "0 A": measure.Amperes.Say(0),
 	} {
 		require.Equal(t, want, got)
 	}

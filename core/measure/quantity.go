@@ -33,12 +33,11 @@ type unit struct {
 	factor   float64 // to the unit in which it is kept
 }
 
-// units as they are written; mW is not among them, so that M for mega and m for milli never meet in one unit
-// but ohms, where m is not used.
+// units as they are written, in any case: only with ohms do m for milli and M for mega both occur.
 var units = []unit{
 	{"vac", VoltsAC, 1}, {"mvac", VoltsAC, 1e-3}, {"v", Volts, 1}, {"vdc", Volts, 1}, {"mv", Volts, 1e-3}, {"kv", Volts, 1e3}, {"volts", Volts, 1},
 	{"a", Amperes, 1}, {"ma", Amperes, 1e-3}, {"ua", Amperes, 1e-6}, {"µa", Amperes, 1e-6}, {"amps", Amperes, 1},
-	{"ohm", Ohms, 1}, {"ohms", Ohms, 1}, {"ω", Ohms, 1}, {"kohm", Ohms, 1e3}, {"kω", Ohms, 1e3}, {"mohm", Ohms, 1e6}, {"mω", Ohms, 1e6},
+	{"ohm", Ohms, 1}, {"ohms", Ohms, 1}, {"ω", Ohms, 1}, {"kohm", Ohms, 1e3}, {"kω", Ohms, 1e3}, {"mohm", Ohms, 1e-3}, {"mω", Ohms, 1e-3},
 	{"uf", Microfarads, 1}, {"µf", Microfarads, 1}, {"μf", Microfarads, 1}, {"nf", Microfarads, 1e-3}, {"pf", Microfarads, 1e-6}, {"mf", Microfarads, 1e3},
 	{"hz", Hertz, 1}, {"khz", Hertz, 1e3}, {"mhz", Hertz, 1e6},
 	{"s", Seconds, 1}, {"ms", Seconds, 1e-3}, {"us", Seconds, 1e-6}, {"µs", Seconds, 1e-6}, {"sec", Seconds, 1},
@@ -55,11 +54,15 @@ var Quantities = []Quantity{Volts, VoltsAC, Amperes, Ohms, Microfarads, ESR, Her
 func (q Quantity) Unit() string { return kept[q] }
 
 func unitOf(text string) (unit, bool) {
-	text = strings.ToLower(strings.TrimSpace(text))
+	text = strings.TrimSpace(text)
 	for _, u := range units {
-		if u.written == text {
-			return u, true
+		if u.written != strings.ToLower(text) {
+			continue
 		}
+		if u.quantity == Ohms && strings.HasPrefix(text, "M") {
+			u.factor = 1e6
+		}
+		return u, true
 	}
 	return unit{}, false
 }

@@ -56,7 +56,7 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 	}
 	fmt.Fprintf(out, `<text x="16" y="%d" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", top+22, svg.Escaped(p.Name))
 	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+42, svg.Escaped(svg.Clipped(p.Kind, 30)))
-	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+62, svg.Escaped(p.state0()))
+	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+62, svg.Escaped(p.shortState()))
 	pins := max(p.SocketPins, p.Offset+p.PlugPins)
 	first := min(1, p.Offset+1)
 	rows := 1
@@ -98,8 +98,8 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 	fmt.Fprintf(out, `<text x="740" y="%d" fill="#566069">%s</text>`+"\n", top+50, svg.Escaped(svg.Clipped(p.Cable, 32)))
 }
 
-// state0 is the state in a word or two, for where there is little room.
-func (p Placed) state0() string {
+// shortState is the state in a word or two, for where there is little room.
+func (p Placed) shortState() string {
 	if p.Never != "" {
 		return "plug in nothing"
 	}
