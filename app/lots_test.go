@@ -204,3 +204,41 @@ func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 		require.Equal(t, field, invalid.Field)
 	}
 }
+
+// A thing that turns up late changes all shares, and a party is changed by one at a time.
+func TestALateThingAndARenamedParty(t *testing.T) {
+	deeds := app.New(storetest.New(t))
+	l := nine(t, deeds)
+	before := len(l.Things)
+	l, err := deeds.AddLotItem(ctx, curator, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
+	require.NoError(t, err)
+	require.Len(t, l.Things, before+1)
+	require.Equal(t, int64(419_50), sharesOf(l), "the cost stays, whatever is found")
+	var invalid *app.Invalid
+	for why, item := range map[string]store.LotItemFields{
+		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)}, "to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
+	} {
+		_, err := deeds.AddLotItem(ctx, curator, l.ID, l.Version, item)
+		require.ErrorAs(t, err, &invalid, why)
+	}
+	_, err = deeds.AddLotItem(ctx, technician, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "x"})
+	require.ErrorIs(t, err, app.ErrForbidden)
+
+	quay, err := deeds.AddParty(ctx, curator, store.PartyFields{Kind: "organisation", Name: "Quay office"})
+	require.NoError(t, err)
+	pilots, err := deeds.AddParty(ctx, curator, store.PartyFields{Kind: "organisation", Name: "Pilots"})
+	require.NoError(t, err)
+	renamed, err := deeds.ChangeParty(ctx, curator, quay.ID, quay.Version, store.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
+	require.NoError(t, err)
+	require.Equal(t, quay.Version+1, renamed.Version)
+	var stale *app.Stale
+	_, err = deeds.ChangeParty(ctx, curator, quay.ID, quay.Version, store.PartyFields{Kind: "organisation", Name: "Other"})
+	require.ErrorAs(t, err, &stale)
+	require.Equal(t, renamed, stale.Newer)
+	_, err = deeds.ChangeParty(ctx, curator, pilots.ID, pilots.Version, store.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
+	require.ErrorAs(t, err, &invalid, "two of one name")
+	_, err = deeds.ChangeParty(ctx, technician, pilots.ID, pilots.Version, store.PartyFields{Kind: "organisation", Name: "x"})
+	require.ErrorIs(t, err, app.ErrForbidden)
+}
+
+func ptr[Value any](v Value) *Value { return &v }

@@ -255,3 +255,24 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "stopped", now.State)
 }
+
+// One reading may count alone, but only with a reason; then it is accepted, and struck out it is not.
+func TestOneReadingCountsAloneWithAReason(t *testing.T) {
+	deeds, machine, board := chips(t)
+	_, err := deeds.AddRomFile(ctx, technician, board.ID, app.RomReading{Designator: "U9"}, "u9.bin", monitor)
+	require.NoError(t, err)
+	once := socketOf(t, deeds, machine.ID, "U9")
+	require.Equal(t, rom.ReadOnce, once.Chip.State)
+	var invalid *app.Invalid
+	require.ErrorAs(t, deeds.ExceptRead(ctx, technician, once.Reads[0].ID, "  "), &invalid)
+	require.ErrorIs(t, deeds.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), app.ErrForbidden)
+	require.ErrorIs(t, deeds.ExceptRead(ctx, technician, 999, "because"), app.ErrNotFound)
+	require.NoError(t, deeds.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
+	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
+	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	require.NoError(t, err)
+	require.Equal(t, "let one reading of U9 count: the chip did not survive the first", history.Events[0].What)
+	_, err = deeds.StrikeRead(ctx, technician, once.Reads[0].ID)
+	require.NoError(t, err)
+	require.Equal(t, rom.NotRead, socketOf(t, deeds, machine.ID, "U9").Chip.State)
+}

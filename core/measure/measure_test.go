@@ -43,6 +43,7 @@ func TestLinesOfAllQuantities(t *testing.T) {
 		"C3 ESR 12 ohm":              {"C3", measure.ESR, 12, 1},
 		"X1 14.745 MHz":              {"X1", measure.Hertz, 14745000, 1},
 		"reset pulse 220 ms":         {"reset pulse", measure.Seconds, 0.22, 1},
+		"guide, left 31,4 mm":        {"guide, left", measure.Millimetres, 31.4, 1},
 		"rail 3 cm":                  {"rail", measure.Millimetres, 30, 1},
 		"heat sink Q1 61,5 °C":       {"heat sink Q1", measure.Celsius, 61.5, 1},
 		"key spring 55 60 58 g":      {"key spring", measure.Grams, 55, 3},

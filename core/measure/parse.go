@@ -17,9 +17,10 @@ type Said struct {
 }
 
 var (
-	expectation = regexp.MustCompile(`\s*([=<>])\s*`)
-	number      = regexp.MustCompile(`^[+-]?\d+(\.\d+)?$`)
-	numberUnit  = regexp.MustCompile(`^[+-]?\d+(\.\d+)?[A-Za-zµμΩ°]+$`)
+	decimalComma = regexp.MustCompile(`(\d),(\d)`)
+	expectation  = regexp.MustCompile(`\s*([=<>])\s*`)
+	number       = regexp.MustCompile(`^[+-]?\d+(\.\d+)?$`)
+	numberUnit   = regexp.MustCompile(`^[+-]?\d+(\.\d+)?[A-Za-zµμΩ°]+$`)
 )
 
 // numbered are words that a figure of the point stands behind.
@@ -36,7 +37,7 @@ func (e *NotMeasuredError) Error() string { return e.Why }
 // is returned for what is no measurement.
 func Parse(line string) (Said, error) {
 	said := Said{Readings: []float64{}}
-	line = strings.Join(strings.Fields(strings.ReplaceAll(line, ",", ".")), " ")
+	line = strings.Join(strings.Fields(decimalComma.ReplaceAllString(line, "$1.$2")), " ")
 	sign, wanted := "", ""
 	if at := expectation.FindStringSubmatchIndex(line); at != nil {
 		sign, wanted = line[at[2]:at[3]], line[at[1]:]

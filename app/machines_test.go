@@ -1,0 +1,39 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/store"
+	"frugalheron/store/storetest"
+)
+
+// Machines that are entered together are all there with their sheets and sums, or none of them.
+func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
+	deeds := app.New(storetest.New(t))
+	machine := func(accession, sheets string) app.MachineWithSheets {
+		return app.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: sheets}
+	}
+	listed := func() []app.ListedMachine {
+		page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 50, Sort: "accession"})
+		require.NoError(t, err)
+		return page.Machines
+	}
+	good := machine("EL-1", "== Main board\nU1-U8 41256-15 8530\nBT1 NiCd 3.6V")
+	require.ErrorContains(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400"), machine(" ", "")}), "accession")
+	require.Error(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-1", "== Card\nU1 7400")}), "one number twice")
+	require.Empty(t, listed())
+	require.ErrorIs(t, deeds.EnterMachines(ctx, technician, []app.MachineWithSheets{good}), app.ErrForbidden)
+
+	require.NoError(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
+	require.NoError(t, deeds.MeasureTables(ctx))
+	entered := listed()
+	require.Len(t, entered, 2)
+	require.Equal(t, []int64{8, 256 * 1024, 1}, []int64{int64(entered[0].Chips), entered[0].RAMBytes, int64(entered[0].Boards)})
+	require.Equal(t, []int{3, 1, 2}, []int{entered[1].Chips, entered[1].Unidentified, entered[1].Boards})
+	risks, err := deeds.Risks(ctx, viewer, 0, 0, 10)
+	require.NoError(t, err)
+	require.Equal(t, 1, risks.Total, "the battery is ranked from the start")
+}
