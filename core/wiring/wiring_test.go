@@ -5,6 +5,7 @@ import (
 	"encoding/xml"
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 	"testing"
 
@@ -108,4 +109,55 @@ func TestAWiringListAndDrawing(t *testing.T) {
 		}
 		require.Equal(t, circles, strings.Count(drawn, "<circle"), board)
 	}
+}
+
+// Whatever is on a map: warnings name connectors that are on it, nothing is said twice of one pair, what must
+// stay free goes first, and the drawing and the list are well formed.
+func TestAnyMapIsToldWell(t *testing.T) {
+	kinds := rapid.SampledFrom([]string{"", "header", "HEADER", "power", "din"})
+	rapid.Check(t, func(t *rapid.T) {
+		connectors, placed := []wiring.Connector{}, []wiring.Placed{}
+		for i := range rapid.IntRange(0, 9).Draw(t, "connectors") {
+			c := wiring.Connector{Name: fmt.Sprintf("J%d", i), ToBoard: rapid.SampledFrom([]string{"", "Main", `"<&>`}).Draw(t, "board"), Kind: kinds.Draw(t, "kind"), SocketPins: rapid.IntRange(0, 50).Draw(t, "socket")}
+			switch rapid.IntRange(0, 3).Draw(t, "sort") {
+			case 0:
+				c.Never = "for tests"
+			case 1:
+			default:
+				c.FromBoard, c.PlugPins, c.Offset = "Drive", rapid.IntRange(0, 50).Draw(t, "plug"), rapid.IntRange(-5, 5).Draw(t, "offset")
+			}
+			if c.Check() != nil {
+				continue
+			}
+			connectors = append(connectors, c)
+			placed = append(placed, wiring.Placed{Connector: c, Open: rapid.Bool().Draw(t, "open")})
+		}
+		said, last := map[string]bool{}, 0
+		order := []string{"never", "twins", "width", "which way", "not counted"}
+		for _, w := range wiring.Warnings(connectors) {
+			require.False(t, said[w.Text], w.Text)
+			said[w.Text] = true
+			at := slices.Index(order, w.Kind)
+			require.GreaterOrEqual(t, at, last)
+			last = at
+			for _, name := range w.Names {
+				require.True(t, slices.ContainsFunc(connectors, func(c wiring.Connector) bool { return c.Name == name }))
+			}
+			require.NotEmpty(t, wiring.Of([]wiring.Warning{w}, w.Names[:1]))
+			require.Empty(t, wiring.Of([]wiring.Warning{w}, []string{"none"}))
+		}
+		rows, err := csv.NewReader(strings.NewReader(wiring.List(placed))).ReadAll()
+		require.NoError(t, err)
+		require.Len(t, rows, len(placed)+1)
+		for _, board := range wiring.Boards(placed) {
+			decoder := xml.NewDecoder(strings.NewReader(wiring.Draw(board, placed)))
+			for {
+				if _, err := decoder.Token(); err == io.EOF {
+					break
+				} else {
+					require.NoError(t, err)
+				}
+			}
+		}
+	})
 }

@@ -1,0 +1,150 @@
+package app_test
+
+import (
+	"errors"
+	"fmt"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/condition"
+	"frugalheron/core/measure"
+	"frugalheron/core/teardown"
+	"frugalheron/store"
+)
+
+// atOnce does something n times at once and returns what became of each.
+func atOnce(n int, deed func(i int) error) []error {
+	var wait sync.WaitGroup
+	results := make([]error, n)
+	for i := range results {
+		wait.Go(func() { results[i] = deed(i) })
+	}
+	wait.Wait()
+	return results
+}
+
+// wins counts those that went through; all others must have met what somebody else did.
+func wins(t *testing.T, results []error, isBeaten func(error) bool) int {
+	won := 0
+	for _, err := range results {
+		if err == nil {
+			won++
+		} else {
+			require.True(t, isBeaten(err), "%v", err)
+		}
+	}
+	return won
+}
+
+func isStale(err error) bool {
+	var stale *app.Stale
+	return errors.As(err, &stale)
+}
+
+func isInvalid(err error) bool {
+	var invalid *app.Invalid
+	return errors.As(err, &invalid)
+}
+
+// Several people at one open machine: each step and each reading is kept, what only one can do only one does.
+func TestManyHandsAtOneMachine(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
+		_, err := deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
+		return err
+	}), isInvalid), "a machine is taken apart once at a time")
+	opened, err := deeds.OpenedUp(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	id := opened.Now.ID
+
+	require.Equal(t, 12, wins(t, atOnce(12, func(i int) error {
+		_, err := deeds.AddStep(ctx, technician, id, app.WrittenStep{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
+		return err
+	}), isStale))
+	log, err := deeds.Teardown(ctx, viewer, id)
+	require.NoError(t, err)
+	require.Equal(t, teardown.Sums{Steps: 12, Off: 12, Unplugged: 24, Open: 13}, log.Sums, "J1 is on the map once")
+	step := log.Steps[3]
+	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
+		_, err := deeds.ReverseStep(ctx, technician, step.ID, step.Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
+		return err
+	}), isStale))
+	step = log.Steps[4]
+	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
+		_, err := deeds.ChangeStep(ctx, technician, step.ID, step.Version, app.WrittenStep{Line: fmt.Sprintf("Named anew %d", i)})
+		return err
+	}), isStale))
+
+	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
+		_, err := deeds.StartSurvey(ctx, technician, machine.ID, "2026-01-01", "")
+		return err
+	}), isInvalid))
+	found, err := deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	running := found.Running
+	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
+		seen := app.SeenFinding{New: &store.FindingFields{Kind: fmt.Sprintf("leaking %d", i)}, Severity: condition.Hazard}
+		_, err := deeds.JudgeItem(ctx, technician, running.ID, running.Version, "batteries", inspected(seen))
+		return err
+	}), isStale))
+	found, err = deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, found.Findings, 1, "a look that was refused leaves no finding")
+
+	series, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+	require.NoError(t, err)
+	require.Equal(t, 15, wins(t, atOnce(15, func(i int) error {
+		_, err := deeds.AddReading(ctx, technician, series.ID, 4.9+float64(i)/100)
+		return err
+	}), isStale))
+	all, err := deeds.Measurements(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, all[0].Readings, 15)
+	require.InDelta(t, 4.97, all[0].Judged.Stats.Average, 1e-9)
+	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
+		_, err := deeds.DropReading(ctx, technician, series.ID, all[0].Version)
+		return err
+	}), isStale))
+}
+
+// A closed log is not opened again by undoing while another is open, and what is undone leaves its trace.
+func TestOneOpenLogAtATime(t *testing.T) {
+	db, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	start := func() app.ToldTeardown {
+		log, err := deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
+		require.NoError(t, err)
+		return log
+	}
+	first := start()
+	closed, err := deeds.EndTeardown(ctx, technician, first.ID)
+	require.NoError(t, err)
+	require.Equal(t, "closed", closed.Outcome)
+	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	require.NoError(t, err)
+	second := start()
+	require.True(t, isInvalid(deeds.Undo(ctx, technician, history.Events[0].ID)), "the second log is the one to go on with")
+	_, err = deeds.EndTeardown(ctx, technician, second.ID)
+	require.NoError(t, err)
+	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+	require.True(t, isInvalid(deeds.Undo(ctx, technician, history.Events[0].ID)), "it is undone already")
+	opened, err := deeds.OpenedUp(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, first.ID, opened.Now.ID)
+	require.Equal(t, second.ID, opened.Before[0].ID)
+	require.Equal(t, []string{"start teardown", "end teardown", "reopen teardown"}, deedsOf(t, db, "teardown", first.ID))
+	// Another person's open connector without a log is told by the stage.
+	_, err = deeds.MapConnector(ctx, technician, machine.ID, plug("J1"))
+	require.NoError(t, err)
+	_, err = deeds.EndTeardown(ctx, technician, first.ID)
+	require.NoError(t, err)
+	wired, err := deeds.Wiring(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	_, err = deeds.PlugConnector(ctx, technician, wired.Connectors[0].ID, wired.Connectors[0].Version, true)
+	require.NoError(t, err)
+	opened, err = deeds.OpenedUp(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, []any{"needs attention", 1}, []any{string(opened.Stage.State), opened.Stage.Count})
+}
