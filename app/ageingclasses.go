@@ -83,9 +83,16 @@ func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c
 	return a.AgeingClasses(ctx, actor)
 }
 
-// SayClimate says how a place treats what stands there.
+// SayClimate says how a place treats what stands there, and in all places in it of which nothing else is said.
 func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string) error {
 	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if holds, err := store.HoldsPlaces(ctx, tx, place); err != nil {
+			return err
+		} else if holds {
+			if err := store.EnsurePlace(ctx, tx, place); err != nil {
+				return err
+			}
+		}
 		before, err := store.SetClimate(ctx, tx, place, climate)
 		if errors.Is(err, ErrNotFound) {
 			return &Invalid{"place", "choose a place that is in the list"}

@@ -239,6 +239,15 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	require.InDelta(t, room.Rank*1.5, first().Rank, room.Rank*0.02)
 	var invalid *app.Invalid
 	require.ErrorAs(t, deeds.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
+	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
+	_, err := deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
+	require.NoError(t, err)
+	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
+	require.NoError(t, deeds.SayClimate(ctx, curator, "Rope works", "outside"))
+	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)
+	require.NoError(t, deeds.SayClimate(ctx, curator, "Rope works, loft", "room"))
+	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
+	require.NoError(t, deeds.SayClimate(ctx, curator, "Rope works, loft, shelf 2", "damp"))
 	classes, err := deeds.AgeingClasses(ctx, viewer)
 	require.NoError(t, err)
 	require.True(t, classes[0].Shipped)

@@ -15,8 +15,13 @@ type AgeingRow struct {
 	Climate   string  `db:"climate"`
 }
 
-const ageingSelect = `SELECT g.machine_id, g.parts, CAST(q.arrived_from AS text) AS acquired, m.era_from, COALESCE(p.climate, '') AS climate
-	FROM machine_ageing g JOIN machine m ON m.id = g.machine_id LEFT JOIN place p ON p.id = m.place_id
+// A place of which nobody said the climate has that of the smallest one around it: places are written from the
+// outside in, divided by commas.
+const ageingSelect = `WITH standing AS MATERIALIZED (
+		SELECT p.id, (SELECT a.climate FROM place a WHERE a.climate <> '' AND (a.id = p.id OR starts_with(p.name, a.name || ',')) ORDER BY length(a.name) DESC LIMIT 1) AS climate
+		FROM place p)
+	SELECT g.machine_id, g.parts, CAST(q.arrived_from AS text) AS acquired, m.era_from, COALESCE(p.climate, '') AS climate
+	FROM machine_ageing g JOIN machine m ON m.id = g.machine_id LEFT JOIN standing p ON p.id = m.place_id
 		LEFT JOIN lot_item i ON i.machine_id = m.id AND NOT i.struck LEFT JOIN acquisition q ON q.id = i.acquisition_id `
 
 // Ageing lists what ages in all machines; with an id in that one.
@@ -140,6 +145,14 @@ func PutOwnClass(ctx context.Context, h Handle, key, body string, version int) (
 	}
 	n, err := result.RowsAffected()
 	return n == 1, err
+}
+
+// HoldsPlaces reports whether any place lies in one that need not be written down itself, as a building of which
+// only rooms are.
+func HoldsPlaces(ctx context.Context, h Handle, place string) (bool, error) {
+	var holds bool
+	err := h.GetContext(ctx, &holds, `SELECT EXISTS (SELECT 1 FROM place WHERE starts_with(name, $1 || ','))`, place)
+	return holds, err
 }
 
 // SetClimate says how a place treats what stands there, and returns what was said before.

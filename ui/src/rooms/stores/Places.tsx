@@ -30,7 +30,7 @@ export default function Places() {
               {rows.map((row) => (
                 <tr key={row.path}>
                   <Deep $depth={row.depth}>{row.name}</Deep>
-                  <td>{row.climate !== undefined && <ClimateOf row={row} climate={row.climate} />}</td>
+                  <td><ClimateOf row={row} /></td>
                   <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>{row.machines}</Link>}</Figure>
                   <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>{row.assemblies}</Link>}</Figure>
                 </tr>
@@ -46,16 +46,17 @@ export default function Places() {
 const climates = { '': 'not said', kept: 'kept: even and dry', room: 'room, heated', damp: 'damp: cellar, shed', hot: 'hot: loft, heating', outside: 'outside: frost and sun' } as const
 
 /** How a place treats what stands there: a harsh one is looked at more often. */
-function ClimateOf({ row, climate }: { row: PlaceRow; climate: keyof typeof climates }) {
+function ClimateOf({ row }: { row: PlaceRow }) {
   const say = useSayClimate()
   const mayChange = useAccount()?.mayKeepTheRecord ?? false
-  if (!mayChange) return climates[climate]
+  const words = { ...climates, '': row.depth > 0 ? 'as around it' : climates[''] }
+  if (!mayChange) return words[row.climate]
   return (
     <>
       <Choice
         label={<span className="only-read">Climate of {row.path}</span>}
-        value={climate}
-        options={Object.entries(climates).map(([value, text]) => ({ value: value as keyof typeof climates, text }))}
+        value={row.climate}
+        options={Object.entries(words).map(([value, text]) => ({ value: value as keyof typeof climates, text }))}
         onChange={(next) => { say.mutate({ place: row.path, climate: next }) }}
       />
       {say.error && <Notice tone="stop" word="Not kept.">{messageOf(say.error)}</Notice>}

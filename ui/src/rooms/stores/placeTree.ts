@@ -3,8 +3,8 @@ import type { Schemas } from '../../api/client'
 type Climate = Schemas['PlaceCount']['climate']
 type Counted = { name: string; climate: Climate; machines: number; assemblies: number }
 
-/** A place among the others: how deep it lies, its own name, and what is there with all that lies in it. A climate is said of places that are written down, not of what only holds them. */
-export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number; climate?: Climate }
+/** A place among the others: how deep it lies, its own name, and what is there with all that lies in it. */
+export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number; climate: Climate }
 
 /** Puts places in order by building, room, shelf and box, which commas divide in their names. */
 export function placeTree(places: Counted[]): PlaceRow[] {
@@ -13,7 +13,7 @@ export function placeTree(places: Counted[]): PlaceRow[] {
     const parts = place.name.split(',').map((part) => part.trim()).filter(Boolean)
     parts.forEach((name, depth) => {
       const path = parts.slice(0, depth + 1).join(', ')
-      const row = rows.get(path) ?? { path, name, depth, machines: 0, assemblies: 0 }
+      const row = rows.get(path) ?? { path, name, depth, machines: 0, assemblies: 0, climate: '' }
       row.machines += place.machines
       row.assemblies += place.assemblies
       rows.set(path, row)
