@@ -8,7 +8,7 @@ import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
-import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
+import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
 import { Mark, type MarkKind } from '../../../../kit/Mark'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
@@ -60,10 +60,10 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
       {all.error && <Notice tone="stop" word="Not listed.">{messageOf(all.error)}</Notice>}
       {measured.length > 0 && (
         <Scroll>
-          <ListTable>
+          <StackedTable>
             <thead><tr><th>Point</th><th>Value and verdict</th><th>Why</th><th>When, with</th><th><span className="only-read">Change</span></th></tr></thead>
             <tbody>{measured.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onGoOn={() => { setRunning(one.id) }} />)}</tbody>
-          </ListTable>
+          </StackedTable>
         </Scroll>
       )}
     </Part>

@@ -5,7 +5,7 @@ import { type ToldConnector, useChangeConnector, useMapConnector, usePlugConnect
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
-import { ListTable, Scroll, Whole } from '../../../../kit/ListTable'
+import { Scroll, StackedTable, Whole } from '../../../../kit/ListTable'
 import { Notice } from '../../../../kit/Notice'
 import { Faint } from '../../../../kit/Page'
 import { Part } from '../../../../kit/Part'
@@ -51,10 +51,10 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
       ) : (
         <>
           <Scroll>
-            <ListTable>
+            <StackedTable>
               <thead><tr><th>Name</th><th>From, to</th><th>Pins</th><th>Which way round</th><th>State</th><th><span className="only-read">Change</span></th></tr></thead>
               <tbody>{connectors.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onEdit={() => { setEditing(one.id) }} />)}</tbody>
-            </ListTable>
+            </StackedTable>
           </Scroll>
           {wiring.boards.filter(Boolean).map((board) => (
             <Drawing
@@ -82,7 +82,7 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
         <br /><Faint>to {[one.toBoard, one.toPlace].filter(Boolean).join(' ') || 'not said yet'}</Faint>
         {one.cable && <><br /><Faint>{one.cable}</Faint></>}
       </td>
-      <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} in ${String(one.socketPins ?? 0)}` : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
+      <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} pins in ${String(one.socketPins ?? 0)}` : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
       <td>{one.never ? <strong>Plug in nothing: {one.never}</strong> : way}</td>
       <Whole>{one.socketOnly ? 'free' : one.open ? <strong>open</strong> : 'connected'}</Whole>
       <td>
