@@ -19,6 +19,9 @@ const ageingRules = 1
 // sumAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
 // of a board and year are one row, with the first of their lines.
 func sumAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+	if err := store.LockAgeing(ctx, tx, machineID); err != nil {
+		return err
+	}
 	parts, rows, err := heldParts(ctx, tx, machineID)
 	if err != nil {
 		return err

@@ -110,6 +110,39 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	}), isStale))
 }
 
+// A board is saved and a survey made at the same time, again and again: the ranking ends as both left it.
+func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	for round := range 6 {
+		results := atOnce(2, func(i int) error {
+			if i == 0 {
+				_, err := deeds.SaveSheet(ctx, technician, board.ID, round+1, fmt.Sprintf("BT1 NiCd 3.6V\nC1-C%d 47uF 16V", round+2))
+				return err
+			}
+			now, err := deeds.StartSurvey(ctx, technician, machine.ID, fmt.Sprintf("202%d-03-01", round), "")
+			if err != nil {
+				return err
+			}
+			if now, err = deeds.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries", inspected()); err != nil {
+				return err
+			}
+			_, err = deeds.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "", "")
+			return err
+		})
+		require.NoError(t, errors.Join(results...))
+		risks, err := deeds.Risks(ctx, viewer, machine.ID, 0, 10)
+		require.NoError(t, err)
+		require.Equal(t, 2, risks.Total)
+		for _, r := range risks.Risks {
+			if r.Class == "battery-nicd" {
+				require.Contains(t, r.Why, "last looked at", "round %d", round)
+			} else {
+				require.Equal(t, round+2, r.Count)
+			}
+		}
+	}
+}
+
 // A closed log is not opened again by undoing while another is open, and what is undone leaves its trace.
 func TestOneOpenLogAtATime(t *testing.T) {
 	db, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")

@@ -31,6 +31,17 @@ func Ageing(ctx context.Context, h Handle, machineID int64) ([]AgeingRow, error)
 	return found, err
 }
 
+// LockAgeing keeps others from writing what ages in a machine until the transaction ends. Who reads what it
+// follows from after this misses nothing that was written before.
+func LockAgeing(ctx context.Context, h Handle, machineID int64) error {
+	_, err := h.ExecContext(ctx, `INSERT INTO machine_ageing (machine_id, parts) VALUES ($1, '') ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO NOTHING`, machineID)
+	if err != nil {
+		return err
+	}
+	_, err = h.ExecContext(ctx, `SELECT 1 FROM machine_ageing WHERE machine_id = $1 FOR UPDATE`, machineID)
+	return err
+}
+
 // PutAgeing writes what ages in a machine.
 func PutAgeing(ctx context.Context, h Handle, machineID int64, parts string, rules int) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO machine_ageing (machine_id, parts, rules) VALUES ($1, $2, $3)
