@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import styled from 'styled-components'
 
+import { assembliesQuery } from '../../../../api/assemblies'
 import { viewOf } from '../../../../api/attachments'
 import { type Measurement, measurementsQuery, type ToldFinding, useMeasure, useStrikeMeasurement } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
@@ -28,6 +29,8 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
   const [line, setLine, forget] = useKept(`measurement of ${String(machine.id)}`, '')
   const [wave, setWave] = useState<number>()
   const [finding, setFinding] = useState('')
+  const [board, setBoard] = useState('')
+  const boards = useQuery(assembliesQuery(machine.id)).data ?? []
   const open = findings.filter(({ story }) => story.open)
   const [running, setRunning] = useState<number>()
   const measured = all.data ?? []
@@ -40,7 +43,7 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
           action="Keep it"
           leave="Clear"
           onSubmit={(form) => {
-            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave, findingId: Number(finding) || undefined }, { onSuccess: () => { forget(); setWave(undefined); setFinding('') } })
+            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave, findingId: Number(finding) || undefined, assemblyId: Number(board) || undefined }, { onSuccess: () => { forget(); setWave(undefined); setFinding('') } })
           }}
           onCancel={() => { forget(); measure.reset() }}
         >
@@ -48,6 +51,7 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
           <FieldGrid>
             <Field label="With" name="instrument" placeholder="bench meter 2" />
             <Field label="Note" name="note" />
+            {boards.length > 1 && <Choice label="On" value={board} options={[{ value: '', text: 'the board that has the part' }, ...boards.map(({ id, title }) => ({ value: String(id), text: title }))]} onChange={setBoard} />}
             {open.length > 0 && <Choice label="For the finding" value={finding} options={[{ value: '', text: 'none' }, ...open.map(({ id, kind, where }) => ({ value: String(id), text: `${kind}, ${where}` }))]} onChange={setFinding} />}
           </FieldGrid>
           <Buttons>
