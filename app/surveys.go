@@ -88,8 +88,14 @@ func (a *App) onCondition(ctx context.Context, actor Actor, machineID int64, wor
 	return after, err
 }
 
-// onSurvey does work on a survey, starting from a version.
-func (a *App) onSurvey(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]Look) error) (Condition, error) {
+// keptLook is a look with the version of the survey that it came with.
+type keptLook struct {
+	Look
+	At int `json:"at"`
+}
+
+// onSurvey does work on a survey, with what was said of each subsystem so far.
+func (a *App) onSurvey(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
 	row, err := store.SurveyByID(ctx, a.db, id)
 	if err != nil {
 		return Condition{}, err
@@ -99,19 +105,21 @@ func (a *App) onSurvey(ctx context.Context, actor Actor, id int64, version int, 
 		if err != nil {
 			return err
 		}
-		if row.Version != version {
-			told, _, err := tellSurvey(row)
-			if err != nil {
-				return err
-			}
-			return &Stale{What: "the survey", Newer: told}
-		}
-		looks, err := readKept[map[string]Look](row.Looks)
+		looks, err := readKept[map[string]keptLook](row.Looks)
 		if err != nil {
 			return err
 		}
 		return work(tx, row, looks)
 	})
+}
+
+// staleSurvey says what a survey is now.
+func staleSurvey(row store.SurveyRow) error {
+	told, _, err := tellSurvey(row)
+	if err != nil {
+		return err
+	}
+	return &Stale{What: "the survey", Newer: told}
 }
 
 // JudgedItem is what somebody says of a subsystem: that they looked, and what they saw.
@@ -120,7 +128,8 @@ type JudgedItem struct {
 	Seen []SeenFinding `json:"seen" maxItems:"60" required:"false"`
 }
 
-// JudgeItem keeps what was said of a subsystem in a survey.
+// JudgeItem keeps what was said of a subsystem in a survey. Several people may look at once, each at another
+// subsystem: only what was said of the same one since the version that the caller read is stale.
 func (a *App) JudgeItem(ctx context.Context, actor Actor, surveyID int64, version int, subsystem string, judged JudgedItem) (Condition, error) {
 	sub, ok := condition.SubsystemOf(subsystem)
 	if !ok {
@@ -132,11 +141,14 @@ func (a *App) JudgeItem(ctx context.Context, actor Actor, surveyID int64, versio
 	if judged.Look.Look != condition.Inspected && len(judged.Seen) > 0 {
 		return Condition{}, &Invalid{"look", "something was seen there, so it was inspected"}
 	}
-	return a.onSurvey(ctx, actor, surveyID, version, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]Look) error {
+	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
 		if row.Finished {
 			return &Invalid{"id", "the survey has ended; make another one"}
 		}
-		looks[subsystem] = judged.Look
+		if looks[subsystem].At > version {
+			return staleSurvey(row)
+		}
+		looks[subsystem] = keptLook{judged.Look, row.Version + 1}
 		if judged.Look.Look == condition.NotLooked && judged.Note == "" {
 			delete(looks, subsystem)
 		}
@@ -161,10 +173,13 @@ func (a *App) EndSurvey(ctx context.Context, actor Actor, surveyID int64, versio
 	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades, func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
 		return Condition{}, &Invalid{"cosmetic", "choose one of the cosmetic grades"}
 	}
-	return a.onSurvey(ctx, actor, surveyID, version, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]Look) error {
+	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
+		if row.Version != version {
+			return staleSurvey(row)
+		}
 		inspected := 0
 		for _, l := range looks {
-			if l.Look == condition.Inspected {
+			if l.Look.Look == condition.Inspected {
 				inspected++
 			}
 		}

@@ -94,6 +94,18 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1, "a look that was refused leaves no finding")
 
+	// Each at another subsystem, all on the version that they read: nobody is in anybody's way.
+	rest := []string{"supply", "boards", "connectors", "plastics", "cables", "labels"}
+	require.Equal(t, len(rest), wins(t, atOnce(len(rest), func(i int) error {
+		_, err := deeds.JudgeItem(ctx, technician, running.ID, running.Version, rest[i], inspected())
+		return err
+	}), isStale))
+	found, err = deeds.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, found.Running.Looks, len(rest)+1)
+	_, err = deeds.EndSurvey(ctx, technician, running.ID, running.Version, "", "")
+	require.True(t, isStale(err), "whoever ends it has seen all that was said")
+
 	series, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	require.Equal(t, 15, wins(t, atOnce(15, func(i int) error {
