@@ -99,8 +99,8 @@ func TestIdentify(t *testing.T) {
 	// Through the reader: refused with a bad contact, accepted once two readings are alike.
 	require.NoError(t, b.Do(
 		Click(Button("Read out U9 of Main board")), See(Text("stand-in reader of the bench")),
-		choose("What it gets wrong", "bad contact"), Click(Button("Read U9 twice")), See(Text("read differently each time")),
-		choose("What it gets wrong", "none"), focusButton("Read U9 twice"), Keys(kb.Enter), See(Text("both readings are alike")), // and by keyboard
+		choose("What it gets wrong", "bad contact"), See(Text("wrong with it: bad contact")), Click(Button("Read U9 twice")), See(Text("read differently each time")),
+		choose("What it gets wrong", "none"), See(Text("wrong with it: none")), focusButton("Read U9 twice"), Keys(kb.Enter), See(Text("both readings are alike")), // and by keyboard
 		See(`//tr[contains(., "U9") and contains(., "16,384 bytes")]`),
 		chromedp.SetUploadFiles(`//input[@aria-label="Files that were read"]`, []string{dump}, chromedp.BySearch), See(Text("U9.bin, bin, for U9: read")),
 		Click(`//section[@aria-label="Read-only memories"]//tr//a[contains(., "SHA-256")]`), See(Text("MONITOR V1.2")), See(Text("1985")),

@@ -215,7 +215,7 @@ func TestJudge(t *testing.T) {
 		Keys(kb.Escape), Click(Labelled("Say or find")), Keys("bt1 2.1 v"), See(Text("Measured BT1, 2.1 V: fail")), Keys(kb.Enter), See(Text("BT1 2.1 V: fail")),
 		chromedp.Navigate(w.stage("judge")), See(Text("nickel cells in a row")),
 		Fill(`//section[@aria-label="Series of readings"]//input[@placeholder="+5"]`, "+5"), focusButton("Begin a series of +5"), Keys(kb.Enter),
-		See(Text("no reading yet")), choose("What the meter gets wrong", "lost link"), Keys(kb.F9), See(Text("1 reading")), Keys(kb.F9), See(Text("2 readings")), Keys(kb.F9), See(Text("3 readings")),
+		See(Text("no reading yet")), choose("What the meter gets wrong", "lost link"), See(Text("EH-0900 +5; wrong with the meter: lost link")), Keys(kb.F9), See(Text("1 reading")), Keys(kb.F9), See(Text("2 readings")), Keys(kb.F9), See(Text("3 readings")),
 		Keys(kb.F9), See(Text("Stopped; what was read is kept.")), See(Text("3 readings")),
 		focusButton("Go on (F9)"), Keys(kb.Enter), See(Text("4 readings")), Gone(Text("Stopped; what was read is kept.")),
 		Fill(Labelled("A reading by hand, V"), "4.91"), Keys(kb.Enter), See(Text("5 readings")),

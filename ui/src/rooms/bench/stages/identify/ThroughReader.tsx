@@ -84,6 +84,7 @@ function StandIn({ chips, faults, likely }: { chips: string[]; faults: string[];
         <Choice label="Chip in the stand-in" value={chip} options={chips.map((value) => ({ value, text: value }))} onChange={(next) => { tell({ chip: next, fault }) }} />
         <Choice label="What it gets wrong" value={fault} options={faults.map((value) => ({ value, text: value }))} onChange={(next) => { tell({ chip, fault: next }) }} />
       </FieldGrid>
+      {prepare.isSuccess && <Faint role="status">The stand-in holds {prepare.variables.chip}; wrong with it: {prepare.variables.fault}.</Faint>}
       {prepare.error && <Notice tone="stop" word="Not told.">{messageOf(prepare.error)}</Notice>}
     </>
   )

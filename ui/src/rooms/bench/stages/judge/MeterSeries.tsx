@@ -102,6 +102,7 @@ function StandIn({ points, faults, likely }: { points: string[]; faults: string[
         <Choice label="Leads of the stand-in" value={point} options={points.map((value) => ({ value, text: value }))} onChange={setChosen} />
         <Choice label="What the meter gets wrong" value={fault} options={faults.map((value) => ({ value, text: value }))} onChange={setFault} />
       </FieldGrid>
+      {touch.isSuccess && <Faint role="status">The leads are at {touch.variables.point}; wrong with the meter: {touch.variables.fault}.</Faint>}
       {touch.error && <Notice tone="stop" word="Not told.">{messageOf(touch.error)}</Notice>}
     </>
   )
