@@ -34,12 +34,10 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
   if (tapped) {
     return (
       <StepForm
-        machineId={log.machineId}
+        log={log}
         keptAs={tapping}
         pictures={pictures}
-        log={{ id: log.id, steps: log.sums.steps }}
         start={tapped}
-        freeCell={log.freeCell}
         wiring={wiring}
         boards={boards}
         error={add.error}

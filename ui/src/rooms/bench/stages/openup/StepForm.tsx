@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 
 import { viewOf } from '../../../../api/attachments'
-import { type Fastener, readStepQuery, type Step, type Wiring } from '../../../../api/openup'
+import { type Fastener, readStepQuery, type Step, type ToldTeardown, type Wiring } from '../../../../api/openup'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field, Tick } from '../../../../kit/Field'
@@ -15,14 +15,11 @@ import { Thumbs } from './Thumbs'
 import { WarningList } from './WarningList'
 
 type Props = {
-  machineId: number
+  log: ToldTeardown
   /** Under what the device keeps what is tapped until it is sent. */
   keptAs: string
-  /** The log that it is a new step of, to say what to take care of; undefined for one that is off already. */
-  log?: { id: number; steps: number }
   start: Partial<Step>
   pictures?: number[]
-  freeCell: string
   wiring: Wiring
   boards: string[]
   error: Error | null
@@ -35,13 +32,13 @@ type Props = {
 const newFastener = (cell: string): Fastener => ({ count: 4, kind: 'M3 pan', lengthMm: 0, washer: '', tool: '', way: cell ? 'cell' : 'hole', cell, pattern: [] })
 
 /** A step field by field, for a thumb. What is tapped is kept on the device until it is sent. */
-export function StepForm({ machineId, keptAs, log, start, pictures = [], freeCell, wiring, boards, onSubmit, onCancel, ...form }: Props) {
+export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, onSubmit, onCancel, ...form }: Props) {
   const [tapped, change, forget] = useKept(keptAs, tappedOf(start, pictures))
   const put = (changed: Partial<typeof tapped>) => { change((before) => ({ ...before, ...changed })) }
   const { off, fasteners, unplugged } = tapped
   const plugs = wiring.connectors.filter(({ socketOnly, open, name }) => !socketOnly && (!open || unplugged.includes(name)))
-  const read = useQuery({ ...readStepQuery(log?.id ?? 0, log?.steps ?? 0, { line: off.replaceAll('|', ' ') }), enabled: log !== undefined && off.trim() !== '', placeholderData: (before) => before }).data
-  const warnings = wiring.warnings.filter(({ kind, names }) => kind !== 'not counted' && names.some((name) => unplugged.includes(name)))
+  // Without the fasteners, which may be half typed: cautions and warnings hang on the words and the plugs.
+  const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, { step: { ...stepOf(tapped), fasteners: [] } }), placeholderData: (before) => before }).data
   return (
     <RecordForm {...form} onSubmit={() => { onSubmit(stepOf(tapped), tapped.pictures, forget) }} onCancel={() => { forget(); onCancel() }}>
       <Field label="What comes off" name="off" value={off} onChange={(text) => { put({ off: text }) }} isRequired autoFocus list="what-comes-off" />
@@ -56,7 +53,7 @@ export function StepForm({ machineId, keptAs, log, start, pictures = [], freeCel
           onDrop={() => { put({ fasteners: fasteners.filter((_, j) => j !== i) }) }}
         />
       ))}
-      <Buttons><Button $small onPress={() => { put({ fasteners: [...fasteners, newFastener(freeCell)] }) }}>{fasteners.length === 0 ? 'Add fasteners' : 'Add other fasteners'}</Button></Buttons>
+      <Buttons><Button $small onPress={() => { put({ fasteners: [...fasteners, newFastener(log.freeCell)] }) }}>{fasteners.length === 0 ? 'Add fasteners' : 'Add other fasteners'}</Button></Buttons>
       {plugs.length > 0 && (
         <fieldset>
           <legend>Unplugged</legend>
@@ -65,7 +62,7 @@ export function StepForm({ machineId, keptAs, log, start, pictures = [], freeCel
           ))}
         </fieldset>
       )}
-      <WarningList title="" warnings={warnings} />
+      <WarningList title="" warnings={read?.warnings ?? []} />
       <Field label={plugs.length > 0 ? 'Other plugs, by name' : 'Plugs, by name'} name="connectors" value={tapped.more} onChange={(more) => { put({ more }) }} placeholder="J5, J6" hint="What is not on the map yet is put there" />
       <Field label="What may snap, stick or hurt" name="tabs" value={tapped.tabs} onChange={(tabs) => { put({ tabs }) }} placeholder="front left clip, brittle" hint="Several with ; between" />
       <Field label="How it is made here, where that tells machines apart" name="differs" value={tapped.differs} onChange={(differs) => { put({ differs }) }} placeholder="battery: soldered" />
@@ -73,7 +70,7 @@ export function StepForm({ machineId, keptAs, log, start, pictures = [], freeCel
       <Tick label="The order matters here" isOn={tapped.special} onChange={(special) => { put({ special }) }} />
       <Thumbs>{tapped.pictures.map((id) => <li key={id}><img src={viewOf(id, 'thumb')} alt={`Photo ${String(id)}`} width={96} height={72} /></li>)}</Thumbs>
       <Buttons>
-        <PhotoButton owner={{ machine: machineId }} onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
+        <PhotoButton owner={{ machine: log.machineId }} onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
         <Faint>Kept on this device until it is written down.</Faint>
       </Buttons>
     </RecordForm>

@@ -72,11 +72,10 @@ function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: 
     <EditRecord record={step} change={change} newerIn={(newer) => newer.step} names={{ line: 'step' }} onDone={leave}>
       {({ onSubmit, ...form }) => (
         <StepForm
-          machineId={log.machineId}
+          log={log}
           keptAs={keptAs}
           start={step}
           pictures={step.pictures}
-          freeCell={log.freeCell}
           wiring={wiring}
           boards={boards}
           action={`Keep step ${String(step.n)}`}
