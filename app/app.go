@@ -10,7 +10,9 @@ import (
 	"time"
 
 	"github.com/jmoiron/sqlx"
+	"golang.org/x/sync/semaphore"
 
+	"frugalheron/app/picture"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -22,15 +24,15 @@ type App struct {
 	libraries libraryCache
 	privacy   privacyCache
 	compared  comparisons
-	blobs     *blobs.Store // nil when none is set up
-	decoding  chan struct{}
-	reader    string // address of the reader of chips; empty when none is set up
-	meter     string // address of the meter; empty when none is set up
+	blobs     *blobs.Store        // nil when none is set up
+	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
+	reader    string              // address of the reader of chips; empty when none is set up
+	meter     string              // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	return &App{db: db, decoding: make(chan struct{}, decodings)}
+	return &App{db: db, memory: semaphore.NewWeighted(picture.MostMemory)}
 }
 
 // Actor is who does a deed.
@@ -87,6 +89,14 @@ type Stale struct {
 // Error says what was changed meanwhile.
 func (e *Stale) Error() string {
 	return e.What + " was changed by somebody else since you read it; nothing was overwritten"
+}
+
+// Busy is returned when something that only so many may do at once did not get its turn. Nothing was done.
+type Busy struct{ What string }
+
+// Error says what was waited for.
+func (e *Busy) Error() string {
+	return "too much is going on at once (" + e.What + "); try again in a moment"
 }
 
 // account is the actor's account; nil for the command line.

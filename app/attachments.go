@@ -2,8 +2,6 @@ package app
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"errors"
 	"fmt"
 	"strings"
@@ -15,15 +13,6 @@ import (
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
-
-// Sides of the views that are made when a picture comes: one for lists, one for screens.
-const (
-	ThumbSide  = 320
-	ScreenSide = 1600
-)
-
-// decodings is how many pictures are decoded at once: each takes hundreds of megabytes at worst.
-const decodings = 2
 
 // WithBlobs keeps uploaded bytes in a store. Without one nothing can be uploaded.
 func (a *App) WithBlobs(kept *blobs.Store) *App {
@@ -73,13 +62,12 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 	if err != nil {
 		return added, refusedFile(err)
 	}
-	file, err := picture.Look(data)
+	file, err := a.look(ctx, data)
 	if err != nil {
 		return added, refusedFile(err)
 	}
-	sum := sha256.Sum256(data)
-	kept := store.Blob{SHA256: hex.EncodeToString(sum[:]), Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
-	if err := a.keepBlob(ctx, kept.SHA256, file, data); err != nil {
+	kept := store.Blob{Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
+	if kept.SHA256, err = a.keepFile(ctx, file, data); err != nil {
 		return added, refusedFile(err)
 	}
 	machine, acquisition := owner.pointers()
@@ -148,66 +136,11 @@ func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
 	return err
 }
 
-// keepBlob keeps the views before the original: whoever finds the original finds all of it.
-func (a *App) keepBlob(ctx context.Context, sum string, file picture.File, data []byte) error {
-	if file.Kind == picture.Picture {
-		a.decoding <- struct{}{}
-		views, err := file.Views(data, ThumbSide, ScreenSide)
-		<-a.decoding
-		if err != nil {
-			return err
-		}
-		for i, side := range []int{ThumbSide, ScreenSide} {
-			if err := a.blobs.Put(ctx, viewKey(sum, side), views[i], "image/jpeg"); err != nil {
-				return err
-			}
-		}
-	}
-	return a.blobs.Put(ctx, originalKey(sum), data, file.MediaType)
-}
-
-func originalKey(sum string) string { return "originals/" + sum[:2] + "/" + sum }
-func viewKey(sum string, side int) string {
-	return fmt.Sprintf("views/%s/%s-%d.jpg", sum[:2], sum, side)
-}
-
 // Content is what is shown of a picture or document.
 type Content struct {
 	Data      []byte
 	MediaType string
 	FileName  string
-}
-
-// View reads an upright view of a picture, without anything that the camera wrote beside it: the longest
-// side has at most so many pixels, one of ThumbSide, ScreenSide, or 0 for all of them.
-func (a *App) View(ctx context.Context, actor Actor, id int64, side int) (Content, error) {
-	one, err := a.Attachment(ctx, actor, id)
-	if err != nil {
-		return Content{}, err
-	}
-	if one.Kind != string(picture.Picture) {
-		return Content{}, ErrNotFound
-	}
-	content := Content{MediaType: "image/jpeg", FileName: fmt.Sprintf("picture-%d.jpg", id)}
-	content.Data, err = a.blobs.Get(ctx, viewKey(one.SHA256, side))
-	if err == nil || !errors.Is(err, blobs.ErrNotFound) {
-		return content, err
-	}
-	original, err := a.blobs.Get(ctx, originalKey(one.SHA256))
-	if err != nil {
-		return content, err
-	}
-	file, err := picture.Look(original)
-	if err != nil {
-		return content, err
-	}
-	a.decoding <- struct{}{}
-	content.Data, err = file.View(original, side)
-	<-a.decoding
-	if err != nil {
-		return content, err
-	}
-	return content, a.blobs.Put(ctx, viewKey(one.SHA256, side), content.Data, content.MediaType)
 }
 
 // Original reads what was uploaded, as it is. A picture's original is for staff: it holds where it was
@@ -222,12 +155,8 @@ func (a *App) Original(ctx context.Context, actor Actor, id int64) (Content, err
 			return Content{}, err
 		}
 	}
-	content := Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d", one.Kind, id)}
-	if content.Data, err = a.blobs.Get(ctx, originalKey(one.SHA256)); err != nil {
-		return content, err
-	}
-	file, err := picture.Look(content.Data)
-	content.FileName += file.Ending
+	content := Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
+	content.Data, err = a.blobs.Content(ctx, blobs.Originals, one.SHA256)
 	return content, err
 }
 

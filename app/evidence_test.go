@@ -119,9 +119,9 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	contents, err := deeds.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 1)
-	_, text, err := deeds.ExportSheets(ctx, viewer, machine.ID)
+	exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	require.NotContains(t, text, "plate")
+	require.NotContains(t, string(exported.Data), "plate")
 	var invalid *app.Invalid
 	_, err = deeds.MoveAssembly(ctx, technician, outside, 1, app.Move{To: "place", Place: "Loft"})
 	require.ErrorAs(t, err, &invalid)

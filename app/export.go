@@ -1,27 +1,27 @@
 package app
 
 import (
-	"bytes"
 	"context"
-	"encoding/csv"
 	"encoding/json"
 	"strconv"
 	"strings"
 
 	"frugalheron/core/sheet"
+	"frugalheron/core/table"
 	"frugalheron/store"
 )
 
 // ExportSheets writes all sheets of a machine as one text: a heading for each board, made from
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
-func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (machine store.Machine, text string, err error) {
-	if machine, err = a.Machine(ctx, actor, machineID); err != nil {
-		return machine, "", err
+func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return Content{}, err
 	}
 	fitted, err := contents(ctx, a.db, machineID)
 	if err != nil {
-		return machine, "", err
+		return Content{}, err
 	}
 	var b strings.Builder
 	for _, f := range fitted {
@@ -30,7 +30,7 @@ func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (m
 			b.WriteByte('\n')
 		}
 	}
-	return machine, b.String(), nil
+	return Content{[]byte(b.String()), "text/plain; charset=utf-8", machine.Accession + ".sheet"}, nil
 }
 
 func headingOf(f store.AssemblyFields) *sheet.Heading {
@@ -55,34 +55,36 @@ var exportColumns = []string{"accession", "board", "line", "designators", "count
 	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings"}
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
-func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (machine store.Machine, table []byte, err error) {
-	if machine, err = a.Machine(ctx, actor, machineID); err != nil {
-		return machine, nil, err
+func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+	machine, err := a.Machine(ctx, actor, machineID)
+	if err != nil {
+		return Content{}, err
 	}
 	fitted, err := contents(ctx, a.db, machineID)
 	if err != nil {
-		return machine, nil, err
+		return Content{}, err
 	}
 	library, err := a.library(ctx)
 	if err != nil {
-		return machine, nil, err
+		return Content{}, err
 	}
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	w.Write(exportColumns) //nolint:errcheck // a buffer takes everything
+	lines := [][]string{}
 	for _, f := range fitted {
 		result, err := reckonBody(library, f.Body, f.Assembly, eraOf(machine))
 		if err != nil {
-			return machine, nil, err
+			return Content{}, err
 		}
 		rows, _ := entryRows(result)
 		for _, e := range rows {
-			w.Write(exportRow(machine.Accession, f.Title, e)) //nolint:errcheck
+			lines = append(lines, exportRow(machine.Accession, f.Title, e))
 		}
 	}
-	w.Flush()
-	return machine, b.Bytes(), w.Error()
+	return csvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
+}
+
+// csvOf is a table as a file.
+func csvOf(name, table string) Content {
+	return Content{[]byte(table), "text/csv; charset=utf-8", name}
 }
 
 func exportRow(accession, board string, e store.EntryRow) []string {
@@ -108,36 +110,36 @@ func exportRow(accession, board string, e store.EntryRow) []string {
 }
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.
-func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (accession string, document []byte, err error) {
+func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (Content, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
 	dossier, err := a.Dossier(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
 	wired, err := a.Wiring(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
 	opened, err := a.OpenedUp(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
 	found, err := a.Condition(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
 	measured, err := a.Measurements(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
 	adjusters, err := a.Adjusters(ctx, actor, machineID)
 	if err != nil {
-		return "", nil, err
+		return Content{}, err
 	}
-	document, err = json.MarshalIndent(struct {
+	document, err := json.MarshalIndent(struct {
 		Machine      store.Machine `json:"machine"`
 		Dossier      Dossier       `json:"dossier"`
 		Wiring       Wiring        `json:"wiring"`
@@ -146,5 +148,5 @@ func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (
 		Measurements []Measurement `json:"measurements"`
 		Adjusters    []Adjuster    `json:"adjusters"`
 	}{machine, dossier, wired, opened, found, measured, adjusters}, "", "  ")
-	return machine.Accession, document, err
+	return Content{document, "application/json", machine.Accession + ".json"}, err
 }

@@ -19,15 +19,15 @@ func TestExportedSheetsComeBack(t *testing.T) {
 		string(sample), "== A | slot 3 | for:cache\n\n# kept\nU1\t74LS00   8501\nU1 again\nfree text\n== B | fit odd | colour green # c\n== C\nU1 ?",
 	} {
 		_, deeds, machine, _ := newBoard(t, store.MachineFields{}, text)
-		_, exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
+		exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Copy"})
 		require.NoError(t, err)
-		_, err = deeds.TakeOverSheet(ctx, technician, other.ID, exported)
+		_, err = deeds.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
 		require.NoError(t, err)
-		_, again, err := deeds.ExportSheets(ctx, viewer, other.ID)
+		again, err := deeds.ExportSheets(ctx, viewer, other.ID)
 		require.NoError(t, err)
-		require.Equal(t, exported, again)
+		require.Equal(t, string(exported.Data), string(again.Data))
 		first, err := deeds.Contents(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		second, err := deeds.Contents(ctx, viewer, other.ID)
@@ -42,9 +42,9 @@ func TestExportedSheetsComeBack(t *testing.T) {
 
 func TestExportedEntriesAreATable(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
-	_, table, err := deeds.ExportEntries(ctx, viewer, machine.ID)
+	table, err := deeds.ExportEntries(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	rows, err := csv.NewReader(strings.NewReader(string(table))).ReadAll()
+	rows, err := csv.NewReader(strings.NewReader(string(table.Data))).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 3)
 	require.Equal(t, []string{"EH-0142", "Main board", "1", "U40 U41", "2", "chip", "41256-15 8512", "41256", "dram", "150",

@@ -161,7 +161,7 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 
 func TestAPictureIsNumbered(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
 	picture, err := deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))

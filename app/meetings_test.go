@@ -14,7 +14,7 @@ import (
 // A serial in a bill, on a board in store and on a machine: each is met from all sides but within its own
 // lot, wherever the board goes.
 func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})

@@ -1,7 +1,6 @@
 package app
 
 import (
-	"bytes"
 	"context"
 	"encoding/csv"
 	"errors"
@@ -12,6 +11,7 @@ import (
 	"strings"
 
 	"frugalheron/core/device"
+	"frugalheron/core/table"
 	"frugalheron/store"
 )
 
@@ -20,26 +20,21 @@ import (
 var packColumns = []string{"number", "class", "function", "words", "bits", "package", "clock_mhz", "typical_ma", "maker", "currents", "ageing", "substitutes", "documents", "notes"}
 
 // ExportPack writes the own types as CSV.
-func (a *App) ExportPack(ctx context.Context, actor Actor) (string, error) {
+func (a *App) ExportPack(ctx context.Context, actor Actor) (Content, error) {
 	if err := actor.must(MayLook); err != nil {
-		return "", err
+		return Content{}, err
 	}
 	own, err := store.ListOwnTypes(ctx, a.db)
 	if err != nil {
-		return "", err
+		return Content{}, err
 	}
-	var out bytes.Buffer
-	w := csv.NewWriter(&out)
-	rows := [][]string{packColumns}
+	rows := [][]string{}
 	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
 	for _, t := range own {
 		rows = append(rows, []string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package, figure(t.ClockMHz), figure(t.TypicalMA),
 			t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
 	}
-	if err := w.WriteAll(rows); err != nil {
-		return "", err
-	}
-	return out.String(), nil
+	return csvOf("types.csv", table.Write(packColumns, rows)), nil
 }
 
 // PackRow is a line of a reference pack, and what becomes of it.
@@ -160,7 +155,7 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 func packRow(columns map[string]int, cells []string, line int) (store.OwnTypeFields, PackRow) {
 	cell := func(name string) string {
 		if i, ok := columns[name]; ok && i < len(cells) {
-			return strings.TrimSpace(cells[i])
+			return table.Text(strings.TrimSpace(cells[i]))
 		}
 		return ""
 	}

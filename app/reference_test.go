@@ -31,7 +31,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	require.Equal(t, "HX7200", entries[0].TypeNumber)
 	again, err := deeds.ExportPack(ctx, viewer)
 	require.NoError(t, err)
-	same, err := deeds.TakePack(ctx, curator, again, true)
+	same, err := deeds.TakePack(ctx, curator, string(again.Data), true)
 	require.NoError(t, err)
 	for _, row := range same.Rows {
 		require.Equal(t, "same", row.State)
@@ -40,7 +40,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 120.0, own[0].TypicalMilliamps) // of +5 V, summed up for the machine
 	require.Equal(t, "+5 120/180, -12 8", own[0].Own.Currents)
-	changed, err := deeds.TakePack(ctx, curator, strings.Replace(again, "timer", "counter", 1), false)
+	changed, err := deeds.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1), false)
 	require.NoError(t, err)
 	require.Equal(t, "changed", changed.Rows[1].State)
 

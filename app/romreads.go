@@ -13,6 +13,7 @@ import (
 
 	"frugalheron/core/rom"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 )
 
 // RomReading says which chip files were read from, and how.
@@ -89,8 +90,9 @@ func (a *App) addReads(ctx context.Context, actor Actor, assemblyID int64, of Ro
 			return nil, err
 		}
 	}
-	added := []AddedRead{}
+	var added []AddedRead
 	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		added = []AddedRead{}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
@@ -127,7 +129,8 @@ func (a *App) keepRom(ctx context.Context, data []byte) error {
 	if a.blobs == nil {
 		return &Invalid{"file", "no store for images is set up; start the application with --blobs"}
 	}
-	return a.blobs.Put(ctx, romKey(rom.SumsOf(data).SHA256), data, "application/octet-stream")
+	_, err := a.blobs.PutContent(ctx, blobs.Roms, data, "application/octet-stream")
+	return err
 }
 
 // noteRom notes what an image holds, unless it is noted.

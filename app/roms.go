@@ -11,6 +11,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/rom"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 )
 
 // RomSocket is a socket for a read-only memory, with what was read there.
@@ -204,14 +205,12 @@ func RomName(i store.RomImage) string {
 	return strings.TrimSpace(i.Name + " " + i.Edition)
 }
 
-func romKey(sum string) string { return "roms/" + sum[:2] + "/" + sum }
-
 // romBytes reads an image.
 func (a *App) romBytes(ctx context.Context, sum string) ([]byte, error) {
 	if a.blobs == nil {
 		return nil, &Invalid{"file", "no store for images is set up; start the application with --blobs"}
 	}
-	return a.blobs.Get(ctx, romKey(sum))
+	return a.blobs.Content(ctx, blobs.Roms, sum)
 }
 
 // comparisons keeps what was compared before: contents are named by their sums and never change.

@@ -29,7 +29,7 @@ var monitor = func() []byte {
 
 func chips(t *testing.T) (*app.App, store.Machine, store.Assembly) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	return deeds.WithBlobs(kept), machine, board
 }

@@ -23,7 +23,7 @@ var versions = regexp.MustCompile(`"(version|updatedAt|at)":("[^"]*"|\d+),?`)
 // Whatever is taken back leaves everything as it was before, but for versions and the history, which tells both.
 func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	db := storetest.New(t)
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(db).WithBlobs(kept)
 	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
@@ -144,7 +144,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 
 // Two who want the same at once: one number, one picture, one place in a lot.
 func TestTwoAtOnceGetOne(t *testing.T) {
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})

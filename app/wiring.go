@@ -109,5 +109,5 @@ func (a *App) WiringList(ctx context.Context, actor Actor, machineID int64) (Con
 	if err != nil {
 		return Content{}, err
 	}
-	return Content{MediaType: "text/csv; charset=utf-8", FileName: fmt.Sprintf("wiring-%s.csv", machine.Accession), Data: []byte(wiring.List(w.placed()))}, nil
+	return csvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(w.placed())), nil
 }

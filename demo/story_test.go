@@ -17,7 +17,7 @@ import (
 // Every machine of the sample world arrives properly, and the world has what the interface has to show:
 // gaps, an impossible sale, a shared identifier, disputes, a lot of nine, personal data, pictures.
 func TestSampleWorldTellsItsStories(t *testing.T) {
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
@@ -126,7 +126,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 // easily mistaken; six surveyed over five years, one that got worse, one with a finding that came back; a leaking
 // battery, cracked safety capacitors, foam, a tube.
 func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))

@@ -47,7 +47,7 @@ type world struct {
 func newWorld(t *testing.T) world {
 	ctx := context.Background()
 	db := storetest.New(t)
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(db).WithBlobs(kept)
 	for _, account := range demo.Accounts {

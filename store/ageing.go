@@ -27,7 +27,7 @@ const ageingSelect = `WITH standing AS MATERIALIZED (
 // Ageing lists what ages in all machines; with an id in that one.
 func Ageing(ctx context.Context, h Handle, machineID int64) ([]AgeingRow, error) {
 	found := []AgeingRow{}
-	err := h.SelectContext(ctx, &found, ageingSelect+`WHERE g.parts <> '' AND ($1 = 0 OR g.machine_id = $1) ORDER BY g.machine_id`, machineID)
+	err := h.SelectContext(ctx, &found, ageingSelect+`WHERE g.parts <> '' AND (CAST($1 AS bigint) = 0 OR g.machine_id = $1) ORDER BY g.machine_id`, machineID)
 	return found, err
 }
 
@@ -149,7 +149,7 @@ func OwnClasses(ctx context.Context, h Handle) ([]OwnClass, error) {
 // PutOwnClass writes one, starting from a version; 0 for the first time. It reports false when it was changed
 // since.
 func PutOwnClass(ctx context.Context, h Handle, key, body string, version int) (bool, error) {
-	result, err := h.ExecContext(ctx, `INSERT INTO ageing_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE $3 = 0 OR EXISTS (SELECT 1 FROM ageing_class WHERE key = $1)
+	result, err := h.ExecContext(ctx, `INSERT INTO ageing_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE CAST($3 AS bigint) = 0 OR EXISTS (SELECT 1 FROM ageing_class WHERE key = $1)
 		ON CONFLICT ON CONSTRAINT ageing_class_pkey DO UPDATE SET body = excluded.body, version = ageing_class.version + 1 WHERE ageing_class.version = $3`, key, body, version)
 	if err != nil {
 		return false, err

@@ -84,8 +84,8 @@ type EventQuery struct {
 // ListEvents reads a page.
 func ListEvents(ctx context.Context, h Handle, q EventQuery) ([]ToldEvent, error) {
 	events := []ToldEvent{}
-	err := h.SelectContext(ctx, &events, toldSelect+`WHERE ($1 = 0 OR h.machine_id = $1) AND ($2 = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
-		AND ($3 = 0 OR h.id < $3) AND ($5 = 0 OR h.subject_kind = 'acquisition' AND h.subject_id = $5
+	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1) AND (CAST($2 AS bigint) = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
+		AND (CAST($3 AS bigint) = 0 OR h.id < $3) AND (CAST($5 AS bigint) = 0 OR h.subject_kind = 'acquisition' AND h.subject_id = $5
 			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))
 		ORDER BY h.id DESC LIMIT $4`, q.Machine, q.Assembly, q.Before, q.Limit, q.Lot)
 	return events, err

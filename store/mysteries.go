@@ -34,7 +34,7 @@ func PutMystery(ctx context.Context, h Handle, assemblyID int64, body any) error
 func AssembliesWithMystery(ctx context.Context, h Handle, machineID int64) ([]int64, error) {
 	ids := []int64{}
 	err := h.SelectContext(ctx, &ids, `SELECT y.assembly_id FROM mystery y JOIN fitting f ON f.assembly_id = y.assembly_id AND f.until IS NULL
-		WHERE $1 = 0 OR f.machine_id = $1 ORDER BY y.assembly_id`, machineID)
+		WHERE CAST($1 AS bigint) = 0 OR f.machine_id = $1 ORDER BY y.assembly_id`, machineID)
 	return ids, err
 }
 

@@ -80,15 +80,23 @@ func LibraryState(ctx context.Context, h Handle) (int64, error) {
 	return n, err
 }
 
+// libraryLock is the advisory lock on the library. A row's lock would not do: people who share one overtake whoever
+// waits to write, for ever; here all wait in the order in which they came.
+const libraryLock = 6001
+
 // HoldLibrary does the same and keeps own types from changing until the transaction ends.
 func HoldLibrary(ctx context.Context, h Handle) (int64, error) {
-	var n int64
-	err := h.GetContext(ctx, &n, `SELECT n FROM library_state FOR SHARE`)
-	return n, err
+	if _, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock_shared($1)`, libraryLock); err != nil {
+		return 0, err
+	}
+	return LibraryState(ctx, h)
 }
 
 // ChangeLibrary counts a change, after all transactions that hold the library have ended.
 func ChangeLibrary(ctx context.Context, h Handle) error {
+	if _, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock($1)`, libraryLock); err != nil {
+		return err
+	}
 	_, err := h.ExecContext(ctx, `UPDATE library_state SET n = n + 1`)
 	return err
 }

@@ -56,6 +56,6 @@ func LockPersonalData(ctx context.Context, h Handle, id int64) (PersonalData, er
 func PersonalDataOf(ctx context.Context, h Handle, machineID int64) ([]PersonalData, error) {
 	found := []PersonalData{}
 	err := h.SelectContext(ctx, &found, `SELECT `+personalColumns+` FROM personal_data
-		WHERE machine_id = $1 OR $1 = 0 AND done_on IS NULL ORDER BY id`, machineID)
+		WHERE machine_id = $1 OR CAST($1 AS bigint) = 0 AND done_on IS NULL ORDER BY id`, machineID)
 	return found, err
 }

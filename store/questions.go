@@ -64,7 +64,7 @@ func LockQuestion(ctx context.Context, h Handle, id int64) (Question, error) {
 // ListQuestions lists questions of a machine and those of no machine in particular; 0 lists all.
 func ListQuestions(ctx context.Context, h Handle, machineID int64) ([]Question, error) {
 	found := []Question{}
-	err := h.SelectContext(ctx, &found, questionSelect+`WHERE $1 = 0 OR q.machine_id IS NULL OR q.machine_id = $1 ORDER BY q.answered_on IS NOT NULL, q.id LIMIT 2000`, machineID)
+	err := h.SelectContext(ctx, &found, questionSelect+`WHERE CAST($1 AS bigint) = 0 OR q.machine_id IS NULL OR q.machine_id = $1 ORDER BY q.answered_on IS NOT NULL, q.id LIMIT 2000`, machineID)
 	return found, err
 }
 
@@ -117,7 +117,7 @@ func ListUnknown(ctx context.Context, h Handle, machineID int64, limit int) ([]U
 			COALESCE((SELECT string_agg(n.type_number, ' ' ORDER BY n.line) FROM entry n
 				WHERE n.assembly_id = e.assembly_id AND n.line BETWEEN e.line - 2 AND e.line + 2 AND n.type_number <> ''), '') AS neighbours
 		FROM entry e JOIN assembly a ON a.id = e.assembly_id JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL LEFT JOIN machine m ON m.id = f.machine_id
-		WHERE e.kind = 'chip' AND NOT e.empty AND (e.type_number = '' OR e.doubtful) AND ($1 = 0 OR f.machine_id = $1)
+		WHERE e.kind = 'chip' AND NOT e.empty AND (e.type_number = '' OR e.doubtful) AND (CAST($1 AS bigint) = 0 OR f.machine_id = $1)
 		ORDER BY m.accession NULLS LAST, f.ordinal, e.assembly_id, e.line LIMIT $2`, machineID, limit)
 	return found, err
 }

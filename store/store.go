@@ -10,9 +10,11 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"math/rand/v2"
+	"strconv"
+	"time"
 
 	"github.com/jackc/pgx/v5"
-	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
@@ -38,12 +40,19 @@ var (
 // (100 unless configured).
 const maxConnections = 20
 
+// statementLasts is how long one statement may take. Migrations take as long as they need.
+const statementLasts = 30 * time.Second
+
+func milliseconds(d time.Duration) string { return strconv.FormatInt(d.Milliseconds(), 10) }
+
 // Open connects to a database by URL and makes sure that it answers.
 func Open(ctx context.Context, url string) (*sqlx.DB, error) {
 	config, err := pgx.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("address of PostgreSQL: %w", err)
 	}
+	config.RuntimeParams["statement_timeout"] = milliseconds(statementLasts)
+	config.RuntimeParams["idle_in_transaction_session_timeout"] = milliseconds(statementLasts)
 	// Each search is planned for its own words: a plan for any words reads whole indexes for short ones.
 	config.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
 	db := sqlx.NewDb(stdlib.OpenDB(*config), "pgx")
@@ -86,7 +95,12 @@ func NewMigrator(db *sql.DB) (*goose.Provider, error) {
 
 // Migrate brings the schema up to date.
 func Migrate(ctx context.Context, db *sqlx.DB) error {
-	migrator, err := NewMigrator(db.DB)
+	patient, err := withoutTimeLimit(ctx, db)
+	if err != nil {
+		return err
+	}
+	defer patient.Close()
+	migrator, err := NewMigrator(patient)
 	if err != nil {
 		return err
 	}
@@ -96,8 +110,46 @@ func Migrate(ctx context.Context, db *sqlx.DB) error {
 	return nil
 }
 
-// InTx runs work in one transaction: committed when work returns nil, else rolled back.
+// withoutTimeLimit connects to the same database for statements that may take long.
+func withoutTimeLimit(ctx context.Context, db *sqlx.DB) (*sql.DB, error) {
+	connection, err := db.Conn(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer connection.Close()
+	var patient *sql.DB
+	err = connection.Raw(func(driver any) error {
+		config := driver.(*stdlib.Conn).Conn().Config().Copy()
+		config.RuntimeParams["statement_timeout"] = "0"
+		config.RuntimeParams["idle_in_transaction_session_timeout"] = "0"
+		patient = stdlib.OpenDB(*config)
+		return nil
+	})
+	return patient, err
+}
+
+// attempts is how often a transaction is tried that others beside it made fail.
+const attempts = 6
+
+// InTx runs work in one transaction: committed when work returns nil, else rolled back. One that failed only
+// because of others beside it (a deadlock, or serialisation) is run again, so work must start anew each time.
 func InTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error {
+	for attempt := 1; ; attempt++ {
+		err := inTx(ctx, db, work)
+		if err == nil || !mayRunAgain(err) || attempt == attempts {
+			return err
+		}
+		// Two that met once should not meet again at once.
+		pause := time.Duration(attempt) * time.Duration(5+rand.IntN(20)) * time.Millisecond
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(pause):
+		}
+	}
+}
+
+func inTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error {
 	tx, err := db.BeginTxx(ctx, nil)
 	if err != nil {
 		return err
@@ -107,12 +159,6 @@ func InTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error 
 		return err
 	}
 	return tx.Commit()
-}
-
-// Violates reports whether an error is the breach of the named constraint.
-func Violates(err error, constraint string) bool {
-	var pgErr *pgconn.PgError
-	return errors.As(err, &pgErr) && pgErr.ConstraintName == constraint
 }
 
 // get reads one row and turns its absence into ErrNotFound, saying what was looked for.

@@ -23,7 +23,7 @@ func (s *Server) identify(next http.Handler) http.Handler {
 			case err == nil:
 				r = r.WithContext(context.WithValue(r.Context(), actorKey{}, actor))
 			case !errors.Is(err, app.ErrNotFound):
-				writeProblem(w, problem(err).(*Problem))
+				writeError(w, r, err)
 				return
 			}
 		}
@@ -75,9 +75,12 @@ func register[In, Out any](s *Server, roles app.Roles, op huma.Operation, handle
 	}
 	s.operations = append(s.operations, Operation{op, roles})
 	huma.Register(s.api, op, func(ctx context.Context, in *In) (*Out, error) {
+		if err := refuseBadInput(badInput(in)); err != nil {
+			return nil, err
+		}
 		out, err := handle(ctx, actorOf(ctx), in)
 		if err != nil {
-			return nil, problem(err)
+			return nil, problem(ctx, err)
 		}
 		return out, nil
 	})

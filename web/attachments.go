@@ -3,7 +3,6 @@ package web
 import (
 	"context"
 	"net/http"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -12,29 +11,9 @@ import (
 	"frugalheron/store"
 )
 
-// uploadLasts is how long one file may take to arrive: a phone at the far end of a hall is slow.
-const uploadLasts = 10 * time.Minute
-
-// content is a file as it is shown.
-type content struct {
-	ContentType  string `header:"Content-Type"`
-	CacheControl string `header:"Cache-Control"`
-	Disposition  string `header:"Content-Disposition"`
-	Body         []byte
-}
-
-func asContent(c app.Content, err error, disposition string) (*content, error) {
-	if err != nil {
-		return nil, err
-	}
-	// What is under an attachment's id never changes; who may see it does, so the copy is the reader's own.
-	return &content{c.MediaType, "private, max-age=604800", disposition + `; filename="` + c.FileName + `"`, c.Data}, nil
-}
-
 // Upload is a file as it comes.
 type Upload struct {
-	Name    string `query:"name" maxLength:"400" required:"true" doc:"Name of the file"`
-	RawBody []byte `contentType:"application/octet-stream"`
+	Name string `query:"name" maxLength:"400" required:"true" doc:"Name of the file"`
 }
 
 // PageOfAttachments asks for a page of pictures and documents.
@@ -57,15 +36,15 @@ func (s *Server) registerAttachments() {
 		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) app.Owner { return app.Owner{MachineID: id} }},
 		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) app.Owner { return app.Owner{AcquisitionID: id} }},
 	} {
-		register(s, app.MayWriteSheets, huma.Operation{
+		register(s, app.MayWriteSheets, s.takesFile(huma.Operation{
 			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
 			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
-			Errors:      append([]int{http.StatusRequestEntityTooLarge}, errorsOfCreate...), MaxBodyBytes: picture.MostBytes + 1, BodyReadTimeout: uploadLasts,
-		}, func(ctx context.Context, actor app.Actor, in *struct {
+			Errors:      errorsOfCreate,
+		}, picture.MostBytes), func(ctx context.Context, actor app.Actor, in *struct {
 			ByID
 			Upload
 		}) (*output[store.Attachment], error) {
-			return answer(s.app.Attach(ctx, actor, owner.of(in.ID), in.Name, in.RawBody))
+			return answer(s.app.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
 		})
 		register(s, app.MayLook, huma.Operation{
 			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: errorsOfCreate,
@@ -86,16 +65,14 @@ func (s *Server) registerAttachments() {
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
-	}) (*content, error) {
+	}) (*file, error) {
 		side := map[string]int{"thumb": app.ThumbSide, "screen": app.ScreenSide, "full": 0}[in.Size]
-		c, err := s.app.View(ctx, actor, in.ID, side)
-		return asContent(c, err, "inline")
+		return shownFile(s.app.View(ctx, actor, in.ID, side))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*content, error) {
-		c, err := s.app.Original(ctx, actor, in.ID)
-		return asContent(c, err, "attachment")
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*file, error) {
+		return keptFile(s.app.Original(ctx, actor, in.ID))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,

@@ -51,7 +51,7 @@ func newSite(t testing.TB) *site {
 // emptySite is a served application on an empty database.
 func emptySite(t testing.TB) *site {
 	db := storetest.New(t)
-	kept, err := blobs.Open(t.Context(), "mem://")
+	kept, err := blobs.Open(t.Context(), t.TempDir())
 	require.NoError(t, err)
 	deeds := app.New(db).WithBlobs(kept)
 	s := &site{db: db, deeds: deeds, server: web.New(db, deeds, web.Config{})}

@@ -55,12 +55,8 @@ func (s *Server) registerEvidence() {
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: errorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*download, error) {
-		accession, text, err := s.app.ExportDossier(ctx, actor, in.ID)
-		if err != nil {
-			return nil, err
-		}
-		return asFile("application/json", accession, ".json", text), nil
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*file, error) {
+		return madeFile(s.app.ExportDossier(ctx, actor, in.ID))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",

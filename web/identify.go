@@ -162,7 +162,7 @@ func (s *Server) registerPlans() {
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
 		Embedded bool `query:"embedded" doc:"With the picture in it; else with its address"`
-	}) (*content, error) {
-		return fileOf(s.app.PlanDrawing(ctx, actor, in.ID, in.Embedded))
+	}) (*file, error) {
+		return madeFile(s.app.PlanDrawing(ctx, actor, in.ID, in.Embedded))
 	})
 }

@@ -42,12 +42,8 @@ func (s *Server) registerMakers() {
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv", Summary: "The collection's own types as a reference pack", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*content, error) {
-		text, err := s.app.ExportPack(ctx, actor)
-		if err != nil {
-			return nil, err
-		}
-		return &content{"text/csv; charset=utf-8", "no-store", `attachment; filename="types.csv"`, []byte(text)}, nil
+	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*file, error) {
+		return madeFile(s.app.ExportPack(ctx, actor))
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
 		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack", Summary: "Take over a reference pack, or say what it would do", Errors: []int{http.StatusUnprocessableEntity},

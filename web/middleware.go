@@ -1,12 +1,15 @@
 package web
 
 import (
+	"context"
 	"encoding/json"
+	"errors"
 	"log/slog"
 	"net/http"
 	"runtime/debug"
 	"time"
 
+	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5/middleware"
 )
 
@@ -37,7 +40,7 @@ func recoverPanics(next http.Handler) http.Handler {
 			}
 			slog.Error("panic", "id", middleware.GetReqID(r.Context()), "path", r.URL.Path, "cause", cause, "stack", string(debug.Stack()))
 			writeProblem(w, &Problem{Title: "Server error", Status: http.StatusInternalServerError,
-				Detail: "Something went wrong on the server; nothing was changed. Try again."})
+				Detail: serverFailed})
 		}()
 		next.ServeHTTP(w, r)
 	})
@@ -60,11 +63,45 @@ func (s *Server) secureHeaders(next http.Handler) http.Handler {
 	})
 }
 
+// requestLasts is how long a request may take, its database included. The server's own limit lies above it, so
+// that the client is told.
+const requestLasts = 40 * time.Second
+
+// limitTime ends what takes too long: a database that stands still must not hold requests for ever. A file may
+// take longer to arrive.
+func limitTime(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		lasts := requestLasts
+		if r.Header.Get("Content-Type") == "application/octet-stream" {
+			lasts += uploadLasts
+		}
+		ctx, stop := context.WithTimeout(r.Context(), lasts)
+		defer stop()
+		next.ServeHTTP(w, r.WithContext(ctx))
+	})
+}
+
 func noStore(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		w.Header().Set("Cache-Control", "no-store")
 		next.ServeHTTP(w, r)
 	})
+}
+
+// writeError answers with an error that came up before an operation was reached.
+func writeError(w http.ResponseWriter, r *http.Request, err error) {
+	told := problem(r.Context(), err)
+	var headed huma.HeadersError
+	if errors.As(told, &headed) {
+		for name, values := range headed.GetHeaders() {
+			w.Header()[name] = values
+		}
+	}
+	var p *Problem
+	if !errors.As(told, &p) {
+		p = &Problem{Title: "Server error", Status: http.StatusInternalServerError, Detail: serverFailed}
+	}
+	writeProblem(w, p)
 }
 
 func writeProblem(w http.ResponseWriter, p *Problem) {

@@ -160,22 +160,14 @@ func (s *Server) registerWiring() {
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
 		Board string `query:"board" maxLength:"200" doc:"What carries the sockets, as the map calls it"`
-	}) (*content, error) {
-		return fileOf(s.app.WiringDrawing(ctx, actor, in.ID, in.Board))
+	}) (*file, error) {
+		return madeFile(s.app.WiringDrawing(ctx, actor, in.ID, in.Board))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv", Summary: "The connector map as a wiring list in CSV", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*content, error) {
-		return fileOf(s.app.WiringList(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor app.Actor, in *ByID) (*file, error) {
+		return madeFile(s.app.WiringList(ctx, actor, in.ID))
 	})
-}
-
-// fileOf answers with a file that is made for the moment.
-func fileOf(made app.Content, err error) (*content, error) {
-	if err != nil {
-		return nil, err
-	}
-	return &content{made.MediaType, "no-store", `attachment; filename="` + made.FileName + `"`, made.Data}, nil
 }
 
 func (s *Server) registerProcedures() {

@@ -178,9 +178,9 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.deeds.Measure(t.Context(), actor, machineID, app.WrittenMeasurement{Line: "+5 4.93"})
 	require.NoError(t, err)
-	_, document, err := s.deeds.ExportDossier(t.Context(), actor, machineID)
+	document, err := s.deeds.ExportDossier(t.Context(), actor, machineID)
 	require.NoError(t, err)
 	for _, want := range []string{"Lid | 4x M3x8 @A1 | unplug J77", `"name": "J77"`, `"yellowed"`, `"said": "4.93 V"`, `"adjusters": []`} {
-		require.Contains(t, string(document), want)
+		require.Contains(t, string(document.Data), want)
 	}
 }

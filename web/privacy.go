@@ -31,14 +31,14 @@ func (s *Server) keepPrivate(next http.Handler) http.Handler {
 		next.ServeHTTP(held, r)
 		err := reading.Wait()
 		if err != nil {
-			writeProblem(w, problem(err).(*Problem))
+			writeError(w, r, err)
 			return
 		}
 		body := held.body.Bytes()
 		switch kind := w.Header().Get("Content-Type"); {
 		case strings.Contains(kind, "json"):
 			if body, err = privacy.JSON(body); err != nil {
-				writeProblem(w, problem(err).(*Problem))
+				writeError(w, r, err)
 				return
 			}
 		case strings.HasPrefix(kind, "text/"), strings.Contains(kind, "svg"):

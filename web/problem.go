@@ -14,6 +14,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/store"
+	"frugalheron/store/blobs"
 )
 
 // Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
@@ -87,35 +88,60 @@ func newProblem(status int, message string, causes ...error) huma.StatusError {
 		for _, cause := range causes {
 			slog.Error("request failed", "message", message, "cause", cause)
 		}
-		p.Detail = "Something went wrong on the server; nothing was changed. Try again."
+		p.Detail = serverFailed
 	}
 	return p
 }
 
+// serverFailed is what people are told of an error that is not meant for them.
+const serverFailed = "Something went wrong on the server; nothing was changed. Try again."
+
 // problem turns an error of a deed into what the client is told. Errors that are not meant for
 // people are logged and answered with a bare 500.
-func problem(err error) error {
+func problem(ctx context.Context, err error) error {
 	var invalid *app.Invalid
 	var stale *app.Stale
 	var tooMany *app.TooMany
+	var busy *app.Busy
 	switch {
 	case err == nil:
 		return nil
 	case errors.As(err, &invalid):
-		return &Problem{
-			Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: sentence(invalid.Why),
-			Errors: []FieldProblem{{"body." + invalid.Field, sentence(invalid.Why)}},
-		}
+		return fieldProblem(invalid.Field, invalid.Why)
 	case errors.As(err, &stale):
 		return &Problem{Title: "Changed meanwhile", Status: http.StatusConflict, Detail: sentence(stale.Error()), Newer: newer(stale.Newer)}
 	case errors.As(err, &tooMany):
-		p := &Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: sentence(tooMany.Error())}
-		seconds := int(tooMany.RetryIn/time.Second) + 1
-		return huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(seconds)}})
-	case errors.Is(err, context.Canceled):
+		return later(&Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: sentence(tooMany.Error())}, tooMany.RetryIn+time.Second)
+	case errors.As(err, &busy):
+		return later(&Problem{Title: "Busy", Status: http.StatusServiceUnavailable, Detail: sentence(busy.Error())}, busyLasts)
+	case errors.Is(err, context.Canceled), errors.Is(ctx.Err(), context.Canceled):
 		return &Problem{Title: "Given up", Status: statusGivenUp, Detail: "Whoever asked did not wait for the answer."}
+	case store.IsFull(err):
+		slog.Error("the database's disk is full", "cause", err)
+		return &Problem{Title: "No space left", Status: http.StatusInsufficientStorage,
+			Detail: "There is no space left for the database; nothing was changed. Tell whoever runs the server."}
+	case errors.Is(err, context.DeadlineExceeded), store.IsAway(err):
+		slog.Error("the database is away", "cause", err)
+		return later(&Problem{Title: "Database does not answer", Status: http.StatusServiceUnavailable,
+			Detail: "The database does not answer. What you typed is still here; try again in a moment."}, awayLasts)
+	case store.IsOutOfRange(err):
+		slog.Warn("a value that cannot be kept was not refused earlier", "cause", err)
+		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity,
+			Detail: "A value lies outside of what can be kept; nothing was changed. Look for a number that is too large, or an odd character."}
 	case errors.Is(err, app.ErrNotFound):
 		return &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such record."}
+	case errors.Is(err, blobs.ErrFull):
+		slog.Error("uploads cannot be kept", "cause", err)
+		return &Problem{Title: "No space left", Status: http.StatusInsufficientStorage,
+			Detail: "There is no space left where pictures and documents are kept; nothing of the file was kept. Tell whoever runs the server."}
+	case errors.Is(err, blobs.ErrNotFound):
+		slog.Error("a file is missing", "cause", err)
+		return &Problem{Title: "File is missing", Status: http.StatusGone,
+			Detail: "The record is here, but its file is missing from the store. Upload the same file again, or have it brought back from a backup."}
+	case errors.Is(err, blobs.ErrDamaged):
+		slog.Error("a file is damaged", "cause", err)
+		return &Problem{Title: "File is damaged", Status: http.StatusGone,
+			Detail: "The file in the store is no longer what was uploaded, so it is not shown. Upload the same file again, or have it brought back from a backup."}
 	case errors.Is(err, app.ErrLinkEnded):
 		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(app.ErrLinkEnded.Error())}
 	case errors.Is(err, app.ErrForbidden):
@@ -124,6 +150,21 @@ func problem(err error) error {
 		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(app.ErrSignIn.Error())}
 	}
 	return newProblem(http.StatusInternalServerError, "unexpected error", err)
+}
+
+// How long a client waits before it tries again.
+const (
+	busyLasts = 5 * time.Second
+	awayLasts = 10 * time.Second
+)
+
+func later(p *Problem, wait time.Duration) error {
+	return huma.ErrorWithHeaders(p, http.Header{"Retry-After": {strconv.Itoa(int(wait / time.Second))}})
+}
+
+func fieldProblem(field, why string) *Problem {
+	return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: sentence(why),
+		Errors: []FieldProblem{{"body." + field, sentence(why)}}}
 }
 
 // statusGivenUp is what is logged of a request that nobody waits for any more; nobody is sent it.

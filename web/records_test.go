@@ -52,9 +52,9 @@ func TestLimitsAreNamedAndNothingIsEchoed(t *testing.T) {
 	}{
 		{"name of 10,000 characters", "POST", "/api/machines", machine(strings.Repeat("n", 10_000)), 422, "body.name", "200"},
 		{"control character", "POST", "/api/machines", machine("bell\x07"), 422, "body.name", "A control character (code 7)"},
-		{"zero byte", "POST", "/api/machines", machine("a\x00b"), 422, "body.name", "A control character (code 0)"},
+		{"zero byte", "POST", "/api/machines", machine("a\x00b"), 422, "body.name", "A zero byte"},
 		{"sheet over 1 MiB", "PUT", "/api/assemblies/{board}/sheet", sheetOf(strings.Repeat("é", sheet.MaxBytes/2+1)), 422, "body.body", "1 MiB"},
-		{"binary sheet", "POST", "/api/reckon", map[string]string{"text": "U1\x00"}, 422, "body.text", "binary"},
+		{"binary sheet", "POST", "/api/reckon", map[string]string{"text": "U1\x00"}, 422, "body.text", "binary file"},
 		{"missing field", "POST", "/api/reckon", map[string]string{}, 422, "body", "text"},
 		{"unknown field", "POST", "/api/machines", map[string]string{"accession": "EH-7", "name": "x", "owner": "y"}, 422, "body.owner", "unexpected"},
 		{"password too long", "POST", "/api/session", map[string]string{"login": "x", "password": strings.Repeat("secret!", 40)}, 422, "body.password", "200"},

@@ -24,7 +24,6 @@ type RomUpload struct {
 	Way        string `query:"way" maxLength:"200" doc:"How it was read"`
 	ReadOn     string `query:"readOn" maxLength:"10" doc:"YYYY-MM-DD; today when it is left out"`
 	Exception  string `query:"exception" maxLength:"400" doc:"Why no second reading can be had"`
-	RawBody    []byte `contentType:"application/octet-stream"`
 }
 
 // WhyAlone says why one reading of a chip is enough.
@@ -47,16 +46,16 @@ func (s *Server) registerRoms() {
 	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[[]app.RomSocket], error) {
 		return answer(s.app.Roms(ctx, actor, in.ID))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, app.MayWriteSheets, s.takesFile(huma.Operation{
 		OperationID: "add-rom-file", Method: http.MethodPost, Path: "/api/assemblies/{id}/roms", Summary: "Keep what was read out of a chip", DefaultStatus: http.StatusCreated,
 		Description: "Binary, hex records, S-records, or a zip archive of such, up to 64 MB; a file of an archive whose name starts with another designator of the board goes to that chip.",
-		Errors:      append([]int{http.StatusRequestEntityTooLarge}, errorsOfCreate...), MaxBodyBytes: mostRomUpload, BodyReadTimeout: uploadLasts,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+		Errors:      errorsOfCreate,
+	}, mostRomUpload), func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
 		RomUpload
 	}) (*output[[]app.AddedRead], error) {
 		of := app.RomReading{Designator: in.Designator, Label: in.Label, Way: in.Way, ReadOn: in.ReadOn, Exception: in.Exception}
-		return answer(s.app.AddRomFile(ctx, actor, in.ID, of, in.Name, in.RawBody))
+		return answer(s.app.AddRomFile(ctx, actor, in.ID, of, in.Name, uploaded(ctx)))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
 		OperationID: "except-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/exception", Summary: "Let one reading count alone", Errors: errorsOfCreate,
@@ -118,12 +117,8 @@ func (s *Server) registerRoms() {
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		BySum
 		Format string `query:"format" enum:"bin,ihex,srec" default:"bin"`
-	}) (*content, error) {
-		file, err := s.app.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format))
-		if err != nil {
-			return nil, err
-		}
-		return &content{file.MediaType, "private, max-age=604800", `attachment; filename="` + file.FileName + `"`, file.Data}, nil
+	}) (*file, error) {
+		return keptFile(s.app.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format)))
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "compare-roms", Method: http.MethodGet, Path: "/api/roms/{sha256}/against/{other}", Summary: "Two images side by side; the first is the earlier", Errors: errorsOfRead,

@@ -53,6 +53,7 @@ type Server struct {
 	router     chi.Router
 	api        huma.API
 	operations []Operation
+	uploads    *uploads
 }
 
 // Operation is a registered operation and the roles it is open to; nil for everybody.
@@ -82,11 +83,12 @@ func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 func Describe() *huma.OpenAPI { return newServer(nil).api.OpenAPI() }
 
 func newServer(deeds *app.App) *Server {
-	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter()}
+	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter(), uploads: newUploads()}
 	s.sessions.Lifetime = sessionLifetime
 	s.sessions.Cookie.Name = "heron_session"
 	s.sessions.Cookie.HttpOnly = true
 	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
+	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { writeError(w, r, err) }
 
 	r := s.router
 	r.Use(middleware.RequestID, logRequests, recoverPanics, s.secureHeaders)
@@ -95,7 +97,7 @@ func newServer(deeds *app.App) *Server {
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
 	r.Get("/metrics", onlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
-		r.Use(noStore, s.sessions.LoadAndSave, s.identify, s.keepPrivate)
+		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.identify, s.keepPrivate)
 		s.api = humachi.New(r, apiConfig())
 		s.api.UseMiddleware(s.requireRole)
 		s.registerAll()
@@ -116,6 +118,7 @@ func apiConfig() huma.Config {
 	config.CreateHooks = nil // no $schema links in answers
 	config.DocsPath, config.SchemasPath = "", ""
 	config.OpenAPIPath = "/api/openapi"
+	config.Formats = map[string]huma.Format{"application/json": jsonFormat(), "json": jsonFormat()}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Components.SecuritySchemes = map[string]*huma.SecurityScheme{
 		"session": {Type: "apiKey", In: "cookie", Name: "heron_session"},

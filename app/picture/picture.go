@@ -24,7 +24,7 @@ import (
 // MostBytes is how large a file may be.
 const MostBytes = 64 << 20
 
-// mostPixels bounds what is decoded: 150 megapixels take 600 MB.
+// mostPixels bounds a picture however little memory a pixel of it takes: making views takes time, too.
 const mostPixels = 150_000_000
 
 // Kind of a file.
@@ -40,11 +40,28 @@ const (
 type File struct {
 	Kind      Kind
 	MediaType string
-	Ending    string // as .jpg
-	Width     int    // upright, in pixels; 0 for a document
+	Width     int // upright, in pixels; 0 for a document
 	Height    int
 	Taken     string // day on which a camera says it was taken, YYYY-MM-DD, or empty
+	Memory    int64  // bytes that decoding it takes, estimated from its header; 0 for a document
 	turn      int    // orientation as EXIF counts it, 1 to 8
+}
+
+// Ending is what the names of files of a media type end with, as .jpg.
+func Ending(mediaType string) string {
+	switch mediaType {
+	case "image/jpeg":
+		return ".jpg"
+	case "image/png":
+		return ".png"
+	case "image/webp":
+		return ".webp"
+	case "image/heic":
+		return ".heic"
+	case "application/pdf":
+		return ".pdf"
+	}
+	return ".txt"
 }
 
 // RefusedError says why a file is not taken, and what to do.
@@ -90,7 +107,10 @@ func Look(data []byte) (File, error) {
 	if pixels := int64(config.Width) * int64(config.Height); pixels > mostPixels || config.Width <= 0 || config.Height <= 0 {
 		return f, refuse("the picture is %d x %d pixels; up to %d million pixels are taken", config.Width, config.Height, mostPixels/1_000_000)
 	}
-	f.Width, f.Height = config.Width, config.Height
+	f.Width, f.Height, f.Memory = config.Width, config.Height, memoryOf(f.MediaType, data, config)
+	if f.Memory > MostMemory {
+		return f, tooLarge(f.Width, f.Height, f.Memory)
+	}
 	f.readMeta(data, format)
 	if f.turn >= 5 {
 		f.Width, f.Height = f.Height, f.Width
@@ -106,15 +126,15 @@ func sniff(data []byte) (File, imagemeta.ImageFormat, error) {
 	}
 	switch {
 	case starts("\xff\xd8\xff"):
-		return File{Kind: Picture, MediaType: "image/jpeg", Ending: ".jpg"}, imagemeta.JPEG, nil
+		return File{Kind: Picture, MediaType: "image/jpeg"}, imagemeta.JPEG, nil
 	case starts("\x89PNG\r\n\x1a\n"):
-		return File{Kind: Picture, MediaType: "image/png", Ending: ".png"}, imagemeta.PNG, nil
+		return File{Kind: Picture, MediaType: "image/png"}, imagemeta.PNG, nil
 	case starts("RIFF") && len(data) > 12 && string(data[8:12]) == "WEBP":
-		return File{Kind: Picture, MediaType: "image/webp", Ending: ".webp"}, imagemeta.WebP, nil
+		return File{Kind: Picture, MediaType: "image/webp"}, imagemeta.WebP, nil
 	case brand == "heic" || brand == "heix" || brand == "mif1" || brand == "heim" || brand == "heis":
-		return File{Kind: Picture, MediaType: "image/heic", Ending: ".heic"}, imagemeta.HEIF, nil
+		return File{Kind: Picture, MediaType: "image/heic"}, imagemeta.HEIF, nil
 	case starts("%PDF-"):
-		return File{Kind: Document, MediaType: "application/pdf", Ending: ".pdf"}, 0, nil
+		return File{Kind: Document, MediaType: "application/pdf"}, 0, nil
 	case starts("MZ"), starts("\x7fELF"), starts("#!"), starts("\xcf\xfa\xed\xfe"), starts("\xca\xfe\xba\xbe"):
 		return File{}, 0, refuse("this is a program, whatever its name says; pictures and documents are taken")
 	}
@@ -126,7 +146,7 @@ func sniff(data []byte) (File, imagemeta.ImageFormat, error) {
 		case strings.Contains(head, "<html"), strings.Contains(head, "<script"), strings.Contains(head, "<!doctype"):
 			return File{}, 0, refuse("a web page may carry a script; save it as PDF, and write its address beside it")
 		}
-		return File{Kind: Document, MediaType: "text/plain; charset=utf-8", Ending: ".txt"}, 0, nil
+		return File{Kind: Document, MediaType: "text/plain; charset=utf-8"}, 0, nil
 	}
 	return File{}, 0, refuse("this is none of JPEG, PNG, WebP, HEIC, PDF and plain text; save it as one of these")
 }
@@ -166,17 +186,8 @@ func (f *File) readMeta(data []byte, format imagemeta.ImageFormat) {
 	}
 }
 
-// View makes an upright JPEG of a picture with neither side longer than most pixels (0 for all of them). It
-// holds the picture and nothing else.
-func (f File) View(data []byte, most int) ([]byte, error) {
-	decoded, _, err := image.Decode(bytes.NewReader(data))
-	if err != nil {
-		return nil, refuse("the picture cannot be read (%s); it may be cut off or damaged", err)
-	}
-	return f.render(decoded, most)
-}
-
-// Views makes several of them from one decoding, by their longest sides.
+// Views makes upright JPEG views of a picture from one decoding. Neither side is longer than most pixels (0
+// for all of them). They hold the picture and nothing else.
 func (f File) Views(data []byte, mosts ...int) ([][]byte, error) {
 	decoded, _, err := image.Decode(bytes.NewReader(data))
 	if err != nil {
@@ -199,51 +210,63 @@ func (f File) render(decoded image.Image, most int) ([]byte, error) {
 	if longest := max(size.X, size.Y); most > 0 && longest > most {
 		ratio = float64(most) / float64(longest)
 	}
-	width, height := max(1, int(math.Round(float64(size.X)*ratio))), max(1, int(math.Round(float64(size.Y)*ratio)))
-	small := image.NewRGBA(image.Rect(0, 0, width, height))
-	draw.Draw(small, small.Bounds(), image.White, image.Point{}, draw.Src) // what is transparent lies on paper
+	var shown image.Image
 	if ratio == 1 {
-		draw.Draw(small, small.Bounds(), decoded, decoded.Bounds().Min, draw.Over)
+		shown = f.upright(decoded)
 	} else {
+		width, height := max(1, int(math.Round(float64(size.X)*ratio))), max(1, int(math.Round(float64(size.Y)*ratio)))
+		small := image.NewRGBA(image.Rect(0, 0, width, height))
+		draw.Draw(small, small.Bounds(), image.White, image.Point{}, draw.Src) // what is transparent lies on paper
 		scale.ApproxBiLinear.Scale(small, small.Bounds(), decoded, decoded.Bounds(), scale.Over, nil)
+		shown = f.upright(small)
 	}
 	var out bytes.Buffer
-	err := jpeg.Encode(&out, upright(small, f.turn), &jpeg.Options{Quality: quality})
+	err := jpeg.Encode(&out, shown, &jpeg.Options{Quality: quality})
 	return out.Bytes(), err
 }
 
-// upright turns and mirrors a picture as its orientation asks for.
-func upright(from *image.RGBA, turn int) image.Image {
-	if turn <= 1 {
+// upright turns and mirrors a picture as its orientation asks for. It is drawn at most once: a picture
+// that lies as it should and hides nothing is the view itself.
+func (f File) upright(from image.Image) image.Image {
+	if opaque, ok := from.(interface{ Opaque() bool }); ok && f.turn <= 1 && opaque.Opaque() {
 		return from
 	}
-	w, h := from.Bounds().Dx(), from.Bounds().Dy()
+	bounds := from.Bounds()
+	w, h := bounds.Dx(), bounds.Dy()
 	wide, high := w, h
-	if turn >= 5 {
+	if f.turn >= 5 {
 		wide, high = h, w
 	}
 	to := image.NewRGBA(image.Rect(0, 0, wide, high))
+	row := image.NewRGBA(image.Rect(0, 0, w, 1))
 	for y := range h {
+		draw.Draw(row, row.Bounds(), image.White, image.Point{}, draw.Src) // what is transparent lies on paper
+		draw.Draw(row, row.Bounds(), from, image.Pt(bounds.Min.X, bounds.Min.Y+y), draw.Over)
 		for x := range w {
-			tx, ty := x, y
-			switch turn {
-			case 2:
-				tx = w - 1 - x
-			case 3:
-				tx, ty = w-1-x, h-1-y
-			case 4:
-				ty = h - 1 - y
-			case 5:
-				tx, ty = y, x
-			case 6:
-				tx, ty = h-1-y, x
-			case 7:
-				tx, ty = h-1-y, w-1-x
-			case 8:
-				tx, ty = y, w-1-x
-			}
-			copy(to.Pix[to.PixOffset(tx, ty):][:4], from.Pix[from.PixOffset(x, y):][:4])
+			tx, ty := f.turned(x, y, w, h)
+			copy(to.Pix[to.PixOffset(tx, ty):][:4], row.Pix[4*x:][:4])
 		}
 	}
 	return to
+}
+
+// turned says where a point of a picture of w x h pixels comes to lie.
+func (f File) turned(x, y, w, h int) (int, int) {
+	switch f.turn {
+	case 2:
+		return w - 1 - x, y
+	case 3:
+		return w - 1 - x, h - 1 - y
+	case 4:
+		return x, h - 1 - y
+	case 5:
+		return y, x
+	case 6:
+		return h - 1 - y, x
+	case 7:
+		return h - 1 - y, w - 1 - x
+	case 8:
+		return y, w - 1 - x
+	}
+	return x, y
 }

@@ -113,7 +113,7 @@ func TestWhatIsNoPictureOrDocumentIsRefusedWithTheReason(t *testing.T) {
 	}
 	file, err := picture.Look(small.Bytes())
 	require.NoError(t, err)
-	_, err = file.View(small.Bytes()[:small.Len()-20], 0) // cut off behind its size
+	_, err = file.Views(small.Bytes()[:small.Len()-20], 0) // cut off behind its size
 	require.ErrorContains(t, err, "cut off or damaged")
 
 	for _, name := range []string{"", "..", "../x.png", `..\x.png`, "a/b.png", "x\x00.png", "\xff.png", string(make([]byte, 300))} {
@@ -145,7 +145,7 @@ func FuzzLook(f *testing.F) {
 	f.Fuzz(func(t *testing.T, data []byte) {
 		file, err := picture.Look(data)
 		if err == nil && file.Kind == picture.Picture && file.Width*file.Height < 1_000_000 {
-			file.View(data, 16) //nolint:errcheck // must not panic; what is damaged is refused
+			file.Views(data, 16, 0) //nolint:errcheck // must not panic; what is damaged is refused
 		}
 	})
 }

@@ -74,38 +74,98 @@ func cutRun(item string) (from, to string, isRun bool) {
 	return item, "", false
 }
 
-// expand lists the designators of an item, or says why it cannot.
-func expand(item string) (designators []string, why string) {
+// run is one item of a subject: the numbers from start to end behind the same letters, or a single designator
+// that is no letters and number alone.
+type run struct {
+	only       string
+	letters    string
+	start, end int
+	width      int // digits that numbers are filled up to with zeros; 0 for none
+}
+
+// readRun reads an item, or says why it cannot. Nothing is expanded: a run is counted first.
+func readRun(item string) (r run, why string) {
 	from, to, isRun := cutRun(item)
-	if !isRun {
-		return []string{item}, ""
-	}
 	first, isFirst := cut(from)
+	if !isRun {
+		if !isFirst || first.suffix != "" {
+			return run{only: item}, ""
+		}
+		to = from
+	}
 	last, isLast := cut(to)
 	if isDigits(to) && len(to) <= maxDigits {
 		last, isLast = designator{first.letters, to, ""}, true
 	}
 	if !isFirst || !isLast || !strings.EqualFold(first.letters, last.letters) || first.suffix+last.suffix != "" {
-		return nil, fmt.Sprintf("%s is no run; a run goes from one number to a higher one under the same letters, as U40-U48", item)
+		return run{}, fmt.Sprintf("%s is no run; a run goes from one number to a higher one under the same letters, as U40-U48", item)
 	}
 	start, errStart := strconv.Atoi(first.digits)
 	end, errEnd := strconv.Atoi(last.digits)
 	switch {
 	case errStart != nil || errEnd != nil:
-		return nil, fmt.Sprintf("%s is no run of numbers", item)
+		return run{}, fmt.Sprintf("%s is no run of numbers", item)
 	case end < start:
-		return nil, fmt.Sprintf("%s counts down; write %s%s-%s%s", item, first.letters, last.digits, first.letters, first.digits)
+		return run{}, fmt.Sprintf("%s counts down; write %s%s-%s%s", item, first.letters, last.digits, first.letters, first.digits)
 	case end-start+1 > MaxRun:
-		return nil, fmt.Sprintf("%s holds %d parts; a run holds at most %d", item, end-start+1, MaxRun)
+		return run{}, fmt.Sprintf("%s holds %d parts; a run holds at most %d", item, end-start+1, MaxRun)
 	}
-	designators = make([]string, 0, end-start+1)
-	width := 0
+	r = run{letters: first.letters, start: start, end: end}
 	if strings.HasPrefix(first.digits, "0") {
-		width = len(first.digits)
+		r.width = len(first.digits)
 	}
-	for n := start; n <= end; n++ {
-		digits := strconv.Itoa(n)
-		designators = append(designators, first.letters+strings.Repeat("0", max(0, width-len(digits)))+digits)
+	return r, ""
+}
+
+func (r run) count() int { return r.end - r.start + 1 }
+
+func (r run) name(n int) string {
+	digits := strconv.Itoa(n)
+	return r.letters + strings.Repeat("0", max(0, r.width-len(digits))) + digits
+}
+
+// designators lists what the run names.
+func (r run) designators(list []string) []string {
+	if r.only != "" {
+		return append(list, r.only)
 	}
-	return designators, ""
+	for n := r.start; n <= r.end; n++ {
+		list = append(list, r.name(n))
+	}
+	return list
+}
+
+func (r run) holds(designator string) bool {
+	if r.only != "" {
+		return r.only == designator
+	}
+	d, ok := cut(designator)
+	if !ok || d.letters != r.letters {
+		return false
+	}
+	n, err := strconv.Atoi(d.digits)
+	return err == nil && r.start <= n && n <= r.end && r.name(n) == designator
+}
+
+// eachBlock visits the blocks that the run touches, with the stretch of each, until visit says no.
+func (r run) eachBlock(visit func(b block, first, last int) bool) {
+	letters := strings.ToUpper(r.letters)
+	for from := r.start; from <= r.end; {
+		digits := max(r.width, len(strconv.Itoa(from)))
+		// As many digits, and the same block.
+		to := min(r.end, from/blockSize*blockSize+blockSize-1, highest(digits))
+		if !visit(block{letters, digits, from / blockSize}, from%blockSize, to%blockSize) {
+			return
+		}
+		from = to + 1
+	}
+}
+
+// highest is the highest number of so many digits.
+func highest(digits int) int {
+	n := 1
+	for range digits {
+		n *= 10
+	}
+	return n - 1
 }

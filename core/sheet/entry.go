@@ -1,7 +1,6 @@
 package sheet
 
 import (
-	"slices"
 	"strconv"
 	"strings"
 	"unicode"
@@ -105,8 +104,9 @@ func isDigits(word string) bool {
 	return word != ""
 }
 
-// subject fills in what the subject names and checks it.
+// subject reads which parts the line is about, and counts them.
 func (p *parser) subject(number int, line string, subject []token, e *Entry) bool {
+	p.runs = p.runs[:0]
 	if isCount(subject[0].text) {
 		digits := strings.TrimRight(subject[0].text, "xX×")
 		count, err := strconv.Atoi(digits)
@@ -117,45 +117,40 @@ func (p *parser) subject(number int, line string, subject []token, e *Entry) boo
 		e.Written, e.Count = digits+"x", count
 		return true
 	}
-	if only := subject[0].text; len(subject) == 1 && isDesignator(only) {
-		e.Written, e.Designators, e.Count = only, []string{only}, 1
-		return true
-	}
 	written := []string{}
 	for _, word := range subject {
 		offset := word.offset
 		for item := range strings.SplitSeq(word.text, ",") {
 			if item != "" {
-				designators, why := expand(item)
+				r, why := readRun(item)
 				if why != "" {
 					p.problem(number, line, offset, "%s", why)
 					return false
 				}
-				e.Designators = append(e.Designators, designators...)
-				written = append(written, item)
+				e.Count += r.count()
+				p.runs, written = append(p.runs, r), append(written, item)
 			}
 			offset += len(item) + 1
 		}
 	}
-	if len(e.Designators) > MaxRun {
-		p.problem(number, line, subject[0].offset, "%d parts on one line; at most %d", len(e.Designators), MaxRun)
+	if e.Count > MaxRun {
+		p.problem(number, line, subject[0].offset, "%d parts on one line; at most %d", e.Count, MaxRun)
 		return false
 	}
-	e.Written, e.Count = strings.Join(written, ","), len(e.Designators)
+	e.Written = strings.Join(written, ",")
 	return true
 }
 
-// register notes the designators as taken, unless one is taken already.
+// register notes the designators as taken, unless one is taken already. Only what is noted is listed one by one.
 func (p *parser) register(number int, line string, subject []token, e *Entry) *Entry {
 	if p.parts+e.Count > MaxSheetParts {
 		p.problem(number, line, subject[0].offset, "with this line the sheet holds more than %d parts; split it", MaxSheetParts)
 		return nil
 	}
-	for i, d := range e.Designators {
-		key := strings.ToUpper(d)
-		earlier, taken := p.seen[key]
-		if !taken {
-			p.seen[key] = number
+	for i, r := range p.runs {
+		d, earlier := p.taken.find(r)
+		if d == "" {
+			p.taken.add(r, number)
 			continue
 		}
 		if earlier == number {
@@ -164,22 +159,25 @@ func (p *parser) register(number int, line string, subject []token, e *Entry) *E
 			p.problem(number, line, offsetOf(subject, d), "%s stands on line %d already; each designator once in an assembly", d, earlier)
 		}
 		// The line is kept as text, so what it named before the clash is free again.
-		for _, own := range e.Designators[:i] {
-			delete(p.seen, strings.ToUpper(own))
+		for _, own := range p.runs[:i] {
+			p.taken.remove(own)
 		}
 		return nil
+	}
+	for _, r := range p.runs {
+		e.Designators = r.designators(e.Designators)
 	}
 	p.parts += e.Count
 	return e
 }
 
-// offsetOf finds the item of the subject that names a designator.
+// offsetOf finds the last item of the subject that names a designator.
 func offsetOf(subject []token, designator string) int {
 	last := subject[0].offset
 	for _, word := range subject {
 		offset := word.offset
 		for item := range strings.SplitSeq(word.text, ",") {
-			if found, _ := expand(item); slices.Contains(found, designator) {
+			if r, why := readRun(item); item != "" && why == "" && r.holds(designator) {
 				last = offset
 			}
 			offset += len(item) + 1

@@ -27,7 +27,7 @@ func Parse(text []byte, mode Mode) (Sheet, error) {
 	}
 	text = dropByteOrderMarks(text)
 	lines := splitLines(string(text))
-	p := parser{mode: mode, seen: make(map[string]int, len(lines))}
+	p := parser{mode: mode}
 	for number, line := range lines {
 		p.line(number+1, line)
 	}
@@ -85,10 +85,11 @@ func splitLines(text string) []string {
 type parser struct {
 	mode  Mode
 	sheet Sheet
-	seen  map[string]int // designator in upper case -> line, in this assembly
+	taken taken // in this assembly
 	parts int
-	// buffer holds the words of the line in hand.
+	// What the line in hand holds: its words, and the runs that it is about.
 	buffer []token
+	runs   []run
 }
 
 func (p *parser) assembly() *Assembly {
@@ -131,7 +132,7 @@ func (p *parser) line(number int, text string) {
 }
 
 func (p *parser) heading(number int, text string) {
-	clear(p.seen)
+	p.taken.clear()
 	if at := controlCharacter(text); at >= 0 {
 		p.problem(number, text, at, "a control character (code %d); take it out", text[at])
 	}

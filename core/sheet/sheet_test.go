@@ -3,7 +3,11 @@ package sheet_test
 import (
 	"errors"
 	"fmt"
+	"maps"
 	"reflect"
+	"runtime"
+	"slices"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -141,10 +145,15 @@ func FuzzRoundTrip(f *testing.F) {
 	} {
 		f.Add(seed)
 	}
+	f.Add(strings.Repeat("U1-U4096,", 100))
+	f.Add("U4096\n" + strings.Repeat("U1-U4096\n", 50))
 	f.Fuzz(func(t *testing.T, text string) {
 		first, err := sheet.Parse([]byte(text), sheet.Whole)
 		if err != nil {
 			return
+		}
+		if used, most := memoryOfParsing(text); used > most {
+			t.Errorf("parsing %d bytes took %d bytes of memory, more than %d", len(text), used, most)
 		}
 		again, err := sheet.Parse([]byte(sheet.Format(first)), sheet.Whole)
 		if errors.Is(err, sheet.ErrTooLong) {
@@ -157,6 +166,125 @@ func FuzzRoundTrip(f *testing.F) {
 			t.Errorf("%q became %q\n%s\n%s", text, sheet.Format(first), a, b)
 		}
 	})
+}
+
+// memoryOfParsing measures what parsing allocates in all, and says what it may: so much for each byte of the text,
+// and so much for each part that the sheet names.
+func memoryOfParsing(text string) (used, most int) {
+	var before, after runtime.MemStats
+	runtime.ReadMemStats(&before)
+	s, _ := sheet.Parse([]byte(text), sheet.Whole)
+	runtime.ReadMemStats(&after)
+	parts := 0
+	for _, a := range s.Assemblies {
+		for _, line := range a.Lines {
+			if line.Entry != nil {
+				parts += len(line.Entry.Designators)
+			}
+		}
+	}
+	return int(after.TotalAlloc - before.TotalAlloc), 64<<10 + 400*len(text) + 100*parts //nolint:gosec // far below 2^63
+}
+
+// However often a sheet names runs, memory follows its length, and so does time.
+func TestRunsAreCountedBeforeTheyAreListed(t *testing.T) {
+	for name, text := range map[string]string{
+		"one line":       strings.Repeat("U1-U4096,", sheet.MaxBytes/9),
+		"a line each":    strings.Repeat("U1-U4096 x\n", sheet.MaxBytes/11),
+		"clash at last":  "U4096\n" + strings.Repeat("U1-U4096\n", sheet.MaxBytes/9-1),
+		"many letters":   strings.Repeat("A1-A4000 x\nBC1-BC4000\nDEF1-DEF4000\n", sheet.MaxBytes/40),
+		"many too large": strings.Repeat("U1-U999999999 x\n", sheet.MaxBytes/16),
+		"many problems":  strings.Repeat("U1\n", sheet.MaxBytes/3),
+	} {
+		t.Run(name, func(t *testing.T) {
+			used, most := memoryOfParsing(text)
+			if used > most {
+				t.Errorf("parsing %d bytes took %d bytes of memory, more than %d", len(text), used, most)
+			}
+		})
+	}
+	s, err := sheet.Parse([]byte(strings.Repeat("U1-U4096,", 1000)), sheet.Body)
+	if err != nil || len(s.Problems) != 1 || !strings.Contains(s.Problems[0].Message, "4096000 parts on one line; at most 4096") {
+		t.Errorf("problems %v, error %v", s.Problems, err)
+	}
+}
+
+// The lines that stand are those that a plain list of all names lets stand.
+func TestTakenDesignatorsAgreeWithAPlainList(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var text strings.Builder
+		lines := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) string {
+			items := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) string {
+				letters := rapid.SampledFrom([]string{"U", "u", "IC"}).Draw(t, "letters")
+				first := rapid.IntRange(0, 140).Draw(t, "first")
+				switch rapid.IntRange(0, 3).Draw(t, "form") {
+				case 0:
+					return fmt.Sprintf("%s%d", letters, first)
+				case 1:
+					return fmt.Sprintf("%s%02d", letters, first)
+				case 2:
+					return fmt.Sprintf("%s%d-%d", letters, first, first+rapid.IntRange(0, 70).Draw(t, "more"))
+				}
+				return fmt.Sprintf("%s%02d-%02d", letters, first, first+rapid.IntRange(0, 70).Draw(t, "more"))
+			}), 1, 4).Draw(t, "items")
+			return strings.Join(items, ",")
+		}), 1, 12).Draw(t, "lines")
+		for _, line := range lines {
+			text.WriteString(line + " 7400\n")
+		}
+		s, err := sheet.Parse([]byte(text.String()), sheet.Body)
+		if err != nil {
+			t.Fatal(err)
+		}
+		seen := map[string]bool{}
+		for i, line := range s.Assemblies[0].Lines {
+			names := plainNames(lines[i])
+			clash, own := "", map[string]bool{}
+			for _, name := range names {
+				key := strings.ToUpper(name)
+				if clash == "" && (seen[key] || own[key]) {
+					clash = name
+				}
+				own[key] = true
+			}
+			if clash != "" {
+				if line.Entry != nil || !hasProblem(s.Problems, i+1, clash+" stands") {
+					t.Fatalf("line %d of\n%sshould clash at %s: %v", i+1, text.String(), clash, s.Problems)
+				}
+				continue
+			}
+			if line.Entry == nil || !slices.Equal(line.Entry.Designators, names) {
+				t.Fatalf("line %d of\n%sshould name %v: %v", i+1, text.String(), names, s.Problems)
+			}
+			maps.Copy(seen, own)
+		}
+	})
+}
+
+// plainNames lists what items as U1, U01-12 name, one by one.
+func plainNames(items string) []string {
+	names := []string{}
+	for item := range strings.SplitSeq(items, ",") {
+		letters := strings.TrimRight(item, "0123456789-")
+		first, last, isRun := strings.Cut(item[len(letters):], "-")
+		if !isRun {
+			last = first
+		}
+		format := "%s%d"
+		if first[0] == '0' {
+			format = fmt.Sprintf("%%s%%0%dd", len(first))
+		}
+		from, _ := strconv.Atoi(first)
+		to, _ := strconv.Atoi(last)
+		for n := from; n <= to; n++ {
+			names = append(names, fmt.Sprintf(format, letters, n))
+		}
+	}
+	return names
+}
+
+func hasProblem(problems []sheet.Problem, line int, start string) bool {
+	return slices.ContainsFunc(problems, func(p sheet.Problem) bool { return p.Line == line && strings.HasPrefix(p.Message, start) })
 }
 
 // A sheet built from known parts has exactly those parts.

@@ -1,10 +1,11 @@
 package wiring
 
 import (
-	"encoding/csv"
 	"fmt"
 	"slices"
 	"strings"
+
+	"frugalheron/core/table"
 )
 
 // Placed is a connector and whether it is open now.
@@ -24,23 +25,19 @@ func List(placed []Placed) string {
 		plain[i] = p.Connector
 	}
 	warnings := Warnings(plain)
-	var out strings.Builder
-	w := csv.NewWriter(&out)
-	w.UseCRLF = true
-	w.Write(columns) //nolint:errcheck // a builder never fails
+	rows := make([][]string, 0, len(placed))
 	for _, p := range placed {
 		texts := []string{}
 		for _, warning := range Of(warnings, []string{p.Name}) {
 			texts = append(texts, warning.Text)
 		}
 		free := p.Free()
-		w.Write([]string{ //nolint:errcheck // a builder never fails
+		rows = append(rows, []string{
 			p.Name, p.FromBoard, p.FromPlace, p.ToBoard, p.ToPlace, p.Kind, count(p.PlugPins), count(p.SocketPins), fmt.Sprint(p.Offset), runs(free.Socket), runs(free.Plug),
 			p.Pin1, p.Key, p.Colours, p.Cable, p.state(), strings.Join(texts, "; "), p.Note,
 		})
 	}
-	w.Flush()
-	return out.String()
+	return table.Write(columns, rows)
 }
 
 func (p Placed) state() string {

@@ -171,7 +171,7 @@ func application() (url string, stop func(), err error) {
 	if err := store.Migrate(ctx, db); err != nil {
 		return "", nil, err
 	}
-	kept, err := blobs.Open(ctx, "mem://")
+	kept, err := blobs.Open(ctx, filepath.Join(folder, "files"))
 	if err != nil {
 		return "", nil, err
 	}
