@@ -26,13 +26,14 @@ type App struct {
 	compared  comparisons
 	blobs     *blobs.Store        // nil when none is set up
 	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
+	hashes    *semaphore.Weighted // passwords that are hashed at a time
 	reader    string              // address of the reader of chips; empty when none is set up
 	meter     string              // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	return &App{db: db, memory: semaphore.NewWeighted(picture.MostMemory)}
+	return &App{db: db, memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
 }
 
 // Actor is who does a deed.

@@ -10,8 +10,9 @@ import (
 	"frugalheron/store"
 )
 
-// checkCitation trims what a citation says and refuses what cannot be one.
-func checkCitation(ctx context.Context, h store.Handle, c *store.Citation) error {
+// checkCitation trims what the citation of a statement about a machine says, and refuses what cannot
+// be one. The picture that is cited already stays, wherever it is by now.
+func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *int64, c *store.Citation) error {
 	err := checkAll(oneLine("cited", &c.Cited), oneLine("page", &c.Page), oneLine("link", &c.Link), checkEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:
@@ -28,12 +29,10 @@ func checkCitation(ctx context.Context, h store.Handle, c *store.Citation) error
 			return missing(err, "partyId", "choose somebody who is in the list of people and organisations")
 		}
 	}
-	if c.PictureID != nil {
-		if _, err := store.AttachmentByID(ctx, h, *c.PictureID); err != nil {
-			return missing(err, "pictureId", "choose a picture or document of the collection")
-		}
+	if c.PictureID == nil || cited != nil && *cited == *c.PictureID {
+		return nil
 	}
-	return nil
+	return ofMachine(ctx, h, machineID, named{"pictureId", store.CitedPicture, *c.PictureID})
 }
 
 func inside(r store.Region) bool {

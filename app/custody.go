@@ -86,7 +86,7 @@ func (a *App) TellCustody(ctx context.Context, actor Actor, machineID int64, fie
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		if err := checkCitation(ctx, tx, &fields.Citation); err != nil {
+		if err := checkCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
 		id, err := store.InsertCustody(ctx, tx, machineID, actor.account(), fields)
@@ -115,7 +115,7 @@ func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version 
 		if before.Version != version {
 			return &Stale{What: "the statement", Newer: before}
 		}
-		if err := checkCitation(ctx, tx, &fields.Citation); err != nil {
+		if err := checkCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
 		}
 		if err := store.UpdateCustody(ctx, tx, id, fields); err != nil {

@@ -119,7 +119,7 @@ func (a *App) StateEvidence(ctx context.Context, actor Actor, machineID int64, f
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		if err := checkCitation(ctx, tx, &fields.Citation); err != nil {
+		if err := checkCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
 		id, err := store.InsertStatement(ctx, tx, machineID, actor.account(), fields)

@@ -25,15 +25,7 @@ func checkFinding(ctx context.Context, h store.Handle, machineID int64, f *store
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {
 		return &Invalid{"subsystem", "choose the subsystem it belongs to"}
 	}
-	if f.AssemblyID != nil {
-		if _, err := store.AssemblyByID(ctx, h, *f.AssemblyID); err != nil {
-			return missing(err, "assemblyId", "choose a board of the machine")
-		}
-	}
-	if f.AttachmentID != nil {
-		return checkPictures(ctx, h, machineID, []int64{*f.AttachmentID})
-	}
-	return nil
+	return ofMachine(ctx, h, machineID, append(namedIf("assemblyId", store.OwnedBoard, f.AssemblyID), namedIf("attachmentId", store.OwnedPicture, f.AttachmentID)...)...)
 }
 
 // addFinding keeps a finding with its first sighting.
@@ -149,12 +141,12 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 		f.Subsystem = subsystem
 		return addFinding(ctx, tx, actor, machineID, f, sighting)
 	}
-	f, err := store.FindingByID(ctx, tx, seen.FindingID)
-	if err == nil && (f.MachineID != machineID || f.Struck) {
-		err = ErrNotFound
+	if err := ofMachine(ctx, tx, machineID, named{"findingId", store.OwnedFinding, seen.FindingID}); err != nil {
+		return err
 	}
+	f, err := store.FindingByID(ctx, tx, seen.FindingID)
 	if err != nil {
-		return missing(err, "findingId", "is no finding of this machine")
+		return err
 	}
 	if surveyID != nil && f.Subsystem != subsystem {
 		return &Invalid{"findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem))}

@@ -97,19 +97,10 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 			return row, said, &Invalid{"expected", err.Error()}
 		}
 	}
-	if w.AttachmentID != nil {
-		if err := checkPictures(ctx, tx, machineID, []int64{*w.AttachmentID}); err != nil {
-			return row, said, err
-		}
-	}
-	if w.FindingID != nil {
-		f, err := store.FindingByID(ctx, tx, *w.FindingID)
-		if err == nil && f.MachineID != machineID {
-			err = ErrNotFound
-		}
-		if err != nil {
-			return row, said, missing(err, "findingId", "choose a finding of this machine")
-		}
+	err = ofMachine(ctx, tx, machineID, slices.Concat(namedIf("assemblyId", store.OwnedBoard, w.AssemblyID),
+		namedIf("attachmentId", store.OwnedPicture, w.AttachmentID), namedIf("findingId", store.OwnedFinding, w.FindingID))...)
+	if err != nil {
+		return row, said, err
 	}
 	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity), toKeep(said.Readings), said.Opening
 	row.Instrument, row.On, row.Note = w.Instrument, w.On, w.Note

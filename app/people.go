@@ -8,7 +8,6 @@ import (
 	"errors"
 	"time"
 
-	"github.com/alexedwards/argon2id"
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/store"
@@ -105,10 +104,10 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 	if err != nil {
 		return account, err
 	}
-	if err := checkPassword("password", password); err != nil {
+	if err := checkPassword("password", password, account.Login, account.Name); err != nil {
 		return account, err
 	}
-	hash, err := argon2id.CreateHash(password, hashing)
+	hash, err := a.hash(ctx, password)
 	if err != nil {
 		return account, err
 	}
@@ -122,10 +121,7 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 		} else if err != nil {
 			return err
 		}
-		if err := store.SetPasswordHash(ctx, tx, account.ID, hash); err != nil {
-			return err
-		}
-		if err := store.DeleteLink(ctx, tx, account.ID); err != nil {
+		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
 		return record(ctx, tx, Actor{AccountID: account.ID}, "set password", "account", account.ID, nil, nil, nil)

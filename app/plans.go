@@ -131,6 +131,11 @@ func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, ver
 		if err != nil {
 			return missing(err, "assemblyId", "choose the board that the picture shows")
 		}
+		if attachment.MachineID != nil {
+			if err := ofMachine(ctx, tx, *attachment.MachineID, named{"assemblyId", store.OwnedBoard, assemblyID}); err != nil {
+				return err
+			}
+		}
 		if err := store.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
 			return err
 		}

@@ -3,7 +3,6 @@ package app
 import (
 	"context"
 	"errors"
-	"fmt"
 	"strings"
 
 	"frugalheron/core/caution"
@@ -92,16 +91,11 @@ func (a *App) ReadStep(ctx context.Context, actor Actor, teardownID int64, writt
 
 func trayOf(t ToldTeardown) teardown.Tray { return teardown.Tray{Rows: t.Rows, Columns: t.Columns} }
 
-// checkPictures refuses pictures that are not of the machine.
-func checkPictures(ctx context.Context, h store.Handle, machineID int64, ids []int64) error {
-	for _, id := range ids {
-		one, err := store.AttachmentByID(ctx, h, id)
-		if err == nil && (one.Struck || one.MachineID == nil || *one.MachineID != machineID) {
-			err = ErrNotFound
-		}
-		if err != nil {
-			return missing(err, "pictures", fmt.Sprintf("picture %d is none of this machine", id))
-		}
+// picturesOf names the pictures of a step.
+func picturesOf(ids []int64) []named {
+	pictures := make([]named, len(ids))
+	for i, id := range ids {
+		pictures[i] = named{"pictures", store.OwnedPicture, id}
 	}
-	return nil
+	return pictures
 }

@@ -19,7 +19,7 @@ func (a *App) AddStep(ctx context.Context, actor Actor, teardownID int64, writte
 		if err != nil {
 			return err
 		}
-		if err := checkPictures(ctx, tx, now.MachineID, written.Pictures); err != nil {
+		if err := ofMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
 			return err
 		}
 		if err := unplug(ctx, tx, actor, now.MachineID, step.Connectors); err != nil {
@@ -62,7 +62,7 @@ func (a *App) ChangeStep(ctx context.Context, actor Actor, id int64, version int
 		if err := before.Reversal.Fits(step); err != nil {
 			return &Invalid{"fasteners", "some of its fasteners are noted as left over: " + err.Error()}
 		}
-		if err := checkPictures(ctx, tx, now.MachineID, written.Pictures); err != nil {
+		if err := ofMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
 			return err
 		}
 		if before.State == teardown.Off {

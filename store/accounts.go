@@ -76,31 +76,82 @@ func CountAccounts(ctx context.Context, h Handle) (int, error) {
 	return n, err
 }
 
-// AddSignInFailure notes a failed sign-in for each subject, and forgets what is too old to count.
-func AddSignInFailure(ctx context.Context, h Handle, subjects []string, keep time.Duration) error {
-	if _, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE at < now() - make_interval(secs => $1)`, keep.Seconds()); err != nil {
-		return err
-	}
-	_, err := h.ExecContext(ctx, `INSERT INTO sign_in_failure (subject) SELECT unnest(CAST($1 AS text[]))`, subjects)
-	return err
+// SignInLimit is how many attempts of a subject count within a time before it is refused.
+type SignInLimit struct {
+	Subject string // "login ottilie", "address 192.0.2.7"
+	Most    int
 }
 
-// SignInFailures counts the failures of a subject within a time, and tells when the oldest of
-// them stops counting.
-func SignInFailures(ctx context.Context, h Handle, subject string, within time.Duration) (count int, clearIn time.Duration, err error) {
-	var row struct {
-		Count   int     `db:"count"`
-		Seconds float64 `db:"seconds"`
+// CountSignIn notes an attempt to sign in for each subject, unless one of them has reached its limit; then it tells
+// when the oldest attempt stops counting. Attempts of a subject stand in line, so that of many at once none is
+// overlooked. It wants a transaction; limits are given in the same order by everybody.
+func CountSignIn(ctx context.Context, h Handle, limits []SignInLimit, within time.Duration) (attempts []int64, clearIn time.Duration, err error) {
+	if _, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE at < now() - make_interval(secs => $1)`, within.Seconds()); err != nil {
+		return nil, 0, err
 	}
-	err = h.GetContext(ctx, &row, `SELECT count(*) AS count,
-			COALESCE(extract(epoch FROM min(at) + make_interval(secs => $2) - now()), 0) AS seconds
-		FROM sign_in_failure WHERE subject = $1 AND at > now() - make_interval(secs => $2)`, subject, within.Seconds())
-	return row.Count, time.Duration(row.Seconds * float64(time.Second)), err
+	for _, l := range limits {
+		if _, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock(6002, hashtext($1))`, l.Subject); err != nil {
+			return nil, 0, err
+		}
+		var row struct {
+			Count   int     `db:"count"`
+			Seconds float64 `db:"seconds"`
+		}
+		err = h.GetContext(ctx, &row, `SELECT count(*) AS count,
+				COALESCE(extract(epoch FROM min(at) + make_interval(secs => $2) - now()), 0) AS seconds
+			FROM sign_in_failure WHERE subject = $1 AND at > now() - make_interval(secs => $2)`, l.Subject, within.Seconds())
+		if err != nil {
+			return nil, 0, err
+		}
+		if row.Count >= l.Most {
+			return nil, time.Duration(row.Seconds * float64(time.Second)), nil
+		}
+	}
+	attempts = []int64{}
+	for _, l := range limits {
+		var id int64
+		if err := h.GetContext(ctx, &id, `INSERT INTO sign_in_failure (subject) VALUES ($1) RETURNING id`, l.Subject); err != nil {
+			return nil, 0, err
+		}
+		attempts = append(attempts, id)
+	}
+	return attempts, 0, nil
+}
+
+// ForgetSignIns takes attempts back that did not fail.
+func ForgetSignIns(ctx context.Context, h Handle, attempts []int64) error {
+	_, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE id = ANY (CAST($1 AS bigint[]))`, attempts)
+	return err
 }
 
 // ClearSignInFailures forgets the failures of a subject.
 func ClearSignInFailures(ctx context.Context, h Handle, subject string) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE subject = $1`, subject)
+	return err
+}
+
+// IsKnownBrowser reports whether somebody signed in to an account from a browser within a time.
+func IsKnownBrowser(ctx context.Context, h Handle, accountID int64, tokenHash string, within time.Duration) (bool, error) {
+	var known bool
+	err := h.GetContext(ctx, &known, `SELECT EXISTS (SELECT 1 FROM known_browser
+		WHERE token_hash = $1 AND account_id = $2 AND last_used > now() - make_interval(secs => $3))`, tokenHash, accountID, within.Seconds())
+	return known, err
+}
+
+// KnowBrowser keeps that somebody signed in to an account from a browser. Of each account so many are kept.
+func KnowBrowser(ctx context.Context, h Handle, accountID int64, tokenHash string, most int) error {
+	if _, err := h.ExecContext(ctx, `INSERT INTO known_browser (token_hash, account_id) VALUES ($1, $2)
+		ON CONFLICT ON CONSTRAINT known_browser_pkey DO UPDATE SET last_used = now()`, tokenHash, accountID); err != nil {
+		return err
+	}
+	_, err := h.ExecContext(ctx, `DELETE FROM known_browser WHERE account_id = $1 AND token_hash NOT IN
+		(SELECT token_hash FROM known_browser WHERE account_id = $1 ORDER BY last_used DESC LIMIT $2)`, accountID, most)
+	return err
+}
+
+// ForgetBrowsers makes all browsers strangers to an account again.
+func ForgetBrowsers(ctx context.Context, h Handle, accountID int64) error {
+	_, err := h.ExecContext(ctx, `DELETE FROM known_browser WHERE account_id = $1`, accountID)
 	return err
 }
 

@@ -56,7 +56,7 @@ func (s *Server) secureHeaders(next http.Handler) http.Handler {
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Permissions-Policy", "geolocation=(), microphone=(), payment=(), usb=()")
 		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
-		if s.sessions.Cookie.Secure {
+		if s.sessions.Cookie.Secure || isSecure(r.Context()) {
 			h.Set("Strict-Transport-Security", "max-age=31536000")
 		}
 		next.ServeHTTP(w, r)

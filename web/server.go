@@ -4,12 +4,10 @@ package web
 
 import (
 	"context"
-	"net"
 	"net/http"
 	"reflect"
 	"time"
 
-	"github.com/alexedwards/scs/postgresstore"
 	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -33,12 +31,15 @@ import (
 	"frugalheron/core/sheet"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
+	"frugalheron/store"
 )
 
 // Config is how the server is set up.
 type Config struct {
 	// SecureCookies keeps session cookies off unencrypted connections.
 	SecureCookies bool
+	// TrustedProxies are those whose forwarding headers count: from where a request comes, and whether encrypted.
+	TrustedProxies TrustedProxies
 }
 
 // sessionLifetime is how long a session lasts. There is no time-out for idle ones: it would write
@@ -54,6 +55,7 @@ type Server struct {
 	api        huma.API
 	operations []Operation
 	uploads    *uploads
+	kept       *store.Sessions
 }
 
 // Operation is a registered operation and the roles it is open to; nil for everybody.
@@ -64,9 +66,9 @@ type Operation struct {
 
 // New builds the server on a migrated database.
 func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
-	s := newServer(deeds)
-	s.sessions.Store = postgresstore.New(db.DB)
-	s.sessions.Cookie.Secure = config.SecureCookies
+	s := newServer(deeds, config)
+	s.kept = store.NewSessions(db)
+	s.sessions.Store = s.kept
 	s.router.Get("/readyz", func(w http.ResponseWriter, r *http.Request) {
 		ctx, cancel := context.WithTimeout(r.Context(), 2*time.Second)
 		defer cancel()
@@ -80,22 +82,24 @@ func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 }
 
 // Describe builds a server for its OpenAPI document only; it has no database.
-func Describe() *huma.OpenAPI { return newServer(nil).api.OpenAPI() }
+func Describe() *huma.OpenAPI { return newServer(nil, Config{}).api.OpenAPI() }
 
-func newServer(deeds *app.App) *Server {
+func newServer(deeds *app.App, config Config) *Server {
 	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter(), uploads: newUploads()}
 	s.sessions.Lifetime = sessionLifetime
 	s.sessions.Cookie.Name = "heron_session"
 	s.sessions.Cookie.HttpOnly = true
+	s.sessions.Cookie.Secure = config.SecureCookies
+	s.sessions.HashTokenInStore = true
 	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { writeError(w, r, err) }
 
 	r := s.router
-	r.Use(middleware.RequestID, logRequests, recoverPanics, s.secureHeaders)
+	r.Use(middleware.RequestID, logRequests, recoverPanics, config.TrustedProxies.findCaller, s.secureHeaders, secureCookies)
 	r.Use(http.NewCrossOriginProtection().Handler)
 	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css", "text/javascript", "image/svg+xml"))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
-	r.Get("/metrics", onlyFromHere(promhttp.Handler()))
+	r.Get("/metrics", config.TrustedProxies.onlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
 		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.identify, s.keepPrivate)
 		s.api = humachi.New(r, apiConfig())
@@ -159,15 +163,3 @@ func (s *Server) Operations() []Operation { return s.operations }
 
 // ServeHTTP answers a request.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }
-
-// onlyFromHere answers callers on this machine; others get a 404.
-func onlyFromHere(next http.Handler) http.HandlerFunc {
-	return func(w http.ResponseWriter, r *http.Request) {
-		host, _, err := net.SplitHostPort(r.RemoteAddr)
-		if err != nil || !net.ParseIP(host).IsLoopback() {
-			http.NotFound(w, r)
-			return
-		}
-		next.ServeHTTP(w, r)
-	}
-}

@@ -2,8 +2,8 @@ package web
 
 import (
 	"context"
-	"net"
 	"net/http"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -20,10 +20,10 @@ type Who struct {
 	MayKeepTheRecord bool `json:"mayKeepTheRecord"`
 }
 
-type sessionOutput struct {
-	Body struct {
-		Account *Who `json:"account" doc:"Who is signed in, or null"`
-	}
+type sessionOutput struct{ Body sessionBody }
+
+type sessionBody struct {
+	Account *Who `json:"account" doc:"Who is signed in, or null"`
 }
 
 func sessionOf(actor app.Actor) *sessionOutput {
@@ -40,27 +40,22 @@ func sessionOf(actor app.Actor) *sessionOutput {
 
 type signInInput struct {
 	Caller
-	Body struct {
+	Browser string `cookie:"heron_browser" maxLength:"100" doc:"Kept by the browser; failures of strangers do not close the door for one from which somebody signed in before"`
+	Body    struct {
 		Login    string `json:"login" minLength:"1" maxLength:"80"`
 		Password string `json:"password" minLength:"1" maxLength:"200"`
 	}
 }
 
-// Caller is an input that knows the caller's address, by which failures are counted, and program.
-type Caller struct{ address, agent string }
+// browserCookie is what a browser shows from which somebody signed in before.
+const browserCookie = "heron_browser"
 
-// Resolve notes them.
-func (c *Caller) Resolve(ctx huma.Context) []error {
-	c.agent = ctx.Header("User-Agent")
-	c.address = ctx.RemoteAddr()
-	if host, _, err := net.SplitHostPort(c.address); err == nil {
-		c.address = host
-	}
-	return nil
+type signedInOutput struct {
+	SetCookie http.Cookie `header:"Set-Cookie"`
+	Body      sessionBody
 }
 
 type passwordInput struct {
-	Caller
 	Body struct {
 		Current string `json:"current" minLength:"1" maxLength:"200"`
 		Wanted  string `json:"wanted" maxLength:"200"`
@@ -76,18 +71,25 @@ func (s *Server) registerSession() {
 	register(s, nil, huma.Operation{
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
-	}, func(ctx context.Context, _ app.Actor, in *signInInput) (*sessionOutput, error) {
-		account, err := s.app.SignIn(ctx, in.Body.Login, in.Body.Password, in.address)
+	}, func(ctx context.Context, _ app.Actor, in *signInInput) (*signedInOutput, error) {
+		signedIn, err := s.app.SignIn(ctx, in.Body.Login, in.Body.Password, app.Caller{Address: in.address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
 		}
-		return s.startSession(ctx, account, in.Caller)
+		started, err := s.startSession(ctx, signedIn.Account, in.Caller)
+		if err != nil {
+			return nil, err
+		}
+		return &signedInOutput{Body: started.Body, SetCookie: http.Cookie{
+			Name: browserCookie, Value: signedIn.Browser, Path: "/api/session", MaxAge: int(app.BrowserKnown / time.Second),
+			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.sessions.Cookie.Secure,
+		}}, nil
 	})
 	register(s, app.MayLook, huma.Operation{
 		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
 		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, actor app.Actor, in *passwordInput) (*struct{}, error) {
-		if err := s.app.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted, in.address); err != nil {
+		if err := s.app.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
 			return nil, err
 		}
 		return nil, s.endSessions(ctx, actor.AccountID, true)

@@ -3,6 +3,7 @@ package web
 import (
 	"context"
 	"crypto/sha256"
+	"encoding/base64"
 	"encoding/hex"
 	"net/http"
 	"slices"
@@ -36,15 +37,22 @@ func (s *Server) startSession(ctx context.Context, account store.Account, from C
 
 // endSessions ends all sessions of an account, or all but the one that asks.
 func (s *Server) endSessions(ctx context.Context, account int64, butThis bool) error {
-	own := s.sessions.Token(ctx)
+	own := storedToken(s.sessions.Token(ctx))
 	return s.eachSession(ctx, account, func(session context.Context) error {
-		if butThis && s.sessions.Token(session) == own {
-			return nil
+		if stored := s.sessions.Token(session); !butThis || stored != own {
+			return s.kept.DeleteCtx(ctx, stored)
 		}
-		return s.sessions.Destroy(session)
+		return nil
 	})
 }
 
+// storedToken is what the session library keeps of a token: who reads the database gets in with none.
+func storedToken(token string) string {
+	sum := sha256.Sum256([]byte(token))
+	return base64.RawURLEncoding.EncodeToString(sum[:])
+}
+
+// eachSession visits the sessions of an account. The token of each is the stored one.
 func (s *Server) eachSession(ctx context.Context, account int64, visit func(session context.Context) error) error {
 	return s.sessions.Iterate(ctx, func(session context.Context) error {
 		if s.sessions.GetInt64(session, accountKey) != account {
@@ -63,19 +71,19 @@ type Session struct {
 	Agent   string    `json:"agent" doc:"Browser or program, as it calls itself"`
 }
 
-// keyOf names a session to its owner; nobody gets in with it.
-func keyOf(token string) string {
-	sum := sha256.Sum256([]byte(token))
+// keyOf names a session to its owner, by what is kept of its token.
+func keyOf(stored string) string {
+	sum := sha256.Sum256([]byte(stored))
 	return hex.EncodeToString(sum[:8])
 }
 
 func (s *Server) sessionsOf(ctx context.Context, account int64) ([]Session, error) {
 	found := []Session{}
-	own := s.sessions.Token(ctx)
+	own := storedToken(s.sessions.Token(ctx))
 	err := s.eachSession(ctx, account, func(session context.Context) error {
-		token := s.sessions.Token(session)
+		stored := s.sessions.Token(session)
 		found = append(found, Session{
-			Key: keyOf(token), IsThis: token == own, Started: time.Unix(s.sessions.GetInt64(session, startedKey), 0),
+			Key: keyOf(stored), IsThis: stored == own, Started: time.Unix(s.sessions.GetInt64(session, startedKey), 0),
 			Address: s.sessions.GetString(session, addressKey), Agent: s.sessions.GetString(session, agentKey),
 		})
 		return nil
@@ -97,11 +105,12 @@ func (s *Server) registerSessions() {
 	}) (*struct{}, error) {
 		ended := false
 		err := s.eachSession(ctx, actor.AccountID, func(session context.Context) error {
-			if keyOf(s.sessions.Token(session)) != in.Key {
+			stored := s.sessions.Token(session)
+			if keyOf(stored) != in.Key {
 				return nil
 			}
 			ended = true
-			return s.sessions.Destroy(session)
+			return s.kept.DeleteCtx(ctx, stored)
 		})
 		if err == nil && !ended {
 			err = app.ErrNotFound

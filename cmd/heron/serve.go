@@ -22,7 +22,7 @@ import (
 )
 
 func serveCommand() *cobra.Command {
-	var url, keep, listen, secure, level, reader, meter string
+	var url, keep, listen, secure, proxies, level, reader, meter string
 	cmd := &cobra.Command{
 		Use:   "serve",
 		Short: "Serve the application from a PostgreSQL database",
@@ -54,8 +54,12 @@ func serveCommand() *cobra.Command {
 			if err != nil {
 				return usageError{err}
 			}
+			trusted, err := web.ParseProxies(proxies)
+			if err != nil {
+				return usageError{fmt.Errorf("--trusted-proxies: %w", err)}
+			}
 			fmt.Fprintf(cmd.OutOrStdout(), "Frugal Heron serves on http://%s\n", listener.Addr())
-			return serve(ctx, listener, db, deeds, web.Config{SecureCookies: secureCookies})
+			return serve(ctx, listener, db, deeds, web.Config{SecureCookies: secureCookies, TrustedProxies: trusted})
 		}),
 	}
 	databaseFlag(cmd, &url)
@@ -63,6 +67,8 @@ func serveCommand() *cobra.Command {
 	cmd.Flags().StringVar(&listen, "listen", environment("HERON_LISTEN", "127.0.0.1:8080"), "address to serve on (HERON_LISTEN)")
 	cmd.Flags().StringVar(&secure, "secure-cookies", environment("HERON_SECURE_COOKIES", "auto"),
 		"session cookies on encrypted connections only: yes, no, or auto for yes unless serving on loopback (HERON_SECURE_COOKIES)")
+	cmd.Flags().StringVar(&proxies, "trusted-proxies", environment("HERON_TRUSTED_PROXIES", ""),
+		"addresses and networks of proxies whose X-Forwarded-For and X-Forwarded-Proto count, as 127.0.0.1,10.0.0.0/8; none when empty (HERON_TRUSTED_PROXIES)")
 	cmd.Flags().StringVar(&meter, "meter", environment("HERON_METER", ""), "address of a meter that understands SCPI, as 127.0.0.1:7072; none when empty (HERON_METER)")
 	cmd.Flags().StringVar(&reader, "reader", environment("HERON_READER", ""), "address of a reader of chips, as 127.0.0.1:7071; none when empty (HERON_READER)")
 	cmd.Flags().StringVar(&level, "log-level", environment("HERON_LOG_LEVEL", "info"), "debug, info, warn or error (HERON_LOG_LEVEL)")

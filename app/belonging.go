@@ -1,0 +1,59 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"fmt"
+
+	"frugalheron/store"
+)
+
+// named is a record that a field of an input names by its id.
+type named struct {
+	field string
+	kind  store.OwnedKind
+	id    int64
+}
+
+// namedIf names a record that may be left out.
+func namedIf(field string, kind store.OwnedKind, id *int64) []named {
+	if id == nil {
+		return nil
+	}
+	return []named{{field, kind, *id}}
+}
+
+// ofMachine refuses records that are not there, and those of another machine, naming where they are. A picture of
+// the lot that the machine came with counts as its own.
+func ofMachine(ctx context.Context, h store.Handle, machineID int64, records ...named) error {
+	for _, r := range records {
+		home, err := store.HomeOf(ctx, h, r.kind, r.id)
+		if errors.Is(err, ErrNotFound) {
+			return &Invalid{r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id)}
+		}
+		if err != nil {
+			return err
+		}
+		if home.MachineID != nil && *home.MachineID == machineID {
+			continue
+		}
+		if home.LotID != nil && r.kind == store.CitedPicture {
+			continue
+		}
+		if home.LotID != nil {
+			came, err := store.LotItemOf(ctx, h, &machineID, nil)
+			if err == nil && came.AcquisitionID == *home.LotID {
+				continue
+			}
+			if err != nil && !errors.Is(err, ErrNotFound) {
+				return err
+			}
+		}
+		machine, err := store.MachineByID(ctx, h, machineID)
+		if err != nil {
+			return err
+		}
+		return &Invalid{r.field, fmt.Sprintf("%s %d belongs to %s; choose one of %s", r.kind, r.id, home.Where, machine.Accession)}
+	}
+	return nil
+}
