@@ -92,6 +92,11 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 	case said.Quantity.Unit() == "":
 		return row, said, &Invalid{"quantity", "say what is measured: volts, ohms"}
 	}
+	for _, value := range said.Readings {
+		if err := said.Quantity.Check(value); err != nil {
+			return row, said, &Invalid{"line", err.Error()}
+		}
+	}
 	if said.Expected != nil {
 		if err := said.Expected.Check(); err != nil {
 			return row, said, &Invalid{"expected", err.Error()}

@@ -50,6 +50,9 @@ func (a *App) TouchPoint(ctx context.Context, actor Actor, point, fault string) 
 	if err := actor.must(MayWriteSheets); err != nil {
 		return err
 	}
+	if a.meter == "" {
+		return &Invalid{"meter", "no meter is set up; start the application with --meter"}
+	}
 	client, err := meter.Dial(ctx, a.meter)
 	if err != nil {
 		return &Invalid{"meter", err.Error()}

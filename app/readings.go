@@ -50,11 +50,14 @@ func (a *App) addReading(ctx context.Context, actor Actor, id int64, value float
 		if len(readings) >= mostReadings {
 			return &Invalid{"value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings)}
 		}
+		of := measure.Quantity(row.Quantity)
+		if err := of.Check(value); err != nil {
+			return &Invalid{"value", err.Error()}
+		}
 		row.Readings, row.Trouble = toKeep(append(readings, value)), ""
 		if instrument != "" {
 			row.Instrument = instrument
 		}
-		of := measure.Quantity(row.Quantity)
 		return record(ctx, tx, actor, "read meter", "measurement", id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
 	})
 }

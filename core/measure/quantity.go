@@ -50,6 +50,25 @@ var kept = map[Quantity]string{Volts: "V", VoltsAC: "V AC", Amperes: "A", Ohms: 
 // Quantities lists all, in the order in which they are offered.
 var Quantities = []Quantity{Volts, VoltsAC, Amperes, Ohms, Microfarads, ESR, Hertz, Seconds, Millimetres, Celsius, Grams}
 
+// ranges are the least and the highest value that is believed of a quantity, in its unit: far beyond what is met
+// at a bench, so that only slips and nonsense lie outside. Rules of thumb.
+var ranges = map[Quantity][2]float64{
+	Volts: {-100_000, 100_000}, VoltsAC: {0, 100_000}, Amperes: {-10_000, 10_000}, Ohms: {0, 1e15}, Microfarads: {0, 1e9}, ESR: {0, 1e9},
+	Hertz: {0, 1e12}, Seconds: {0, 1e9}, Millimetres: {-100_000, 100_000}, Celsius: {-273.15, 5_000}, Grams: {0, 1e8},
+}
+
+// Check says what is wrong with a value that the quantity cannot have; nil for one that it can.
+func (q Quantity) Check(value float64) error {
+	limits, ok := ranges[q]
+	if !ok {
+		return fmt.Errorf("%q is nothing that is measured", string(q))
+	}
+	if math.IsNaN(value) || value < limits[0] || value > limits[1] {
+		return fmt.Errorf("%g %s is outside of what can be, %g to %g", value, q.Unit(), limits[0], limits[1])
+	}
+	return nil
+}
+
 // Unit is the unit in which a quantity is kept; empty for one that is not known.
 func (q Quantity) Unit() string { return kept[q] }
 

@@ -13,6 +13,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 
@@ -64,7 +65,7 @@ func Dial(ctx context.Context, address string) (*Client, error) {
 		connection.Close("") //nolint:errcheck // what went wrong is told
 		return nil, err
 	}
-	c.name = strings.Join(strings.Split(c.name, ","), " ")
+	c.name = line.Shown(strings.ReplaceAll(c.name, ",", " "))
 	return c, nil
 }
 
@@ -92,8 +93,8 @@ func (c *Client) Read(ctx context.Context, of measure.Quantity) (float64, error)
 	if err != nil {
 		return 0, err
 	}
-	value, err := strconv.ParseFloat(answer, 64)
-	if err != nil || math.IsNaN(value) {
+	value, err := decimal(answer)
+	if err != nil {
 		why, asked := c.ask(ctx, "SYST:ERR?")
 		if asked != nil {
 			return 0, asked
@@ -106,14 +107,35 @@ func (c *Client) Read(ctx context.Context, of measure.Quantity) (float64, error)
 	if of == measure.Microfarads {
 		value *= farads
 	}
+	if err := of.Check(value); err != nil {
+		return 0, &RefusedError{fmt.Sprintf("to %s it answered %s: %v", question, line.Shown(answer), err)}
+	}
 	return value, nil
 }
 
+// plain is a number as IEEE 488.2 has instruments write it (NR1 to NR3): figures, a point, a power of ten.
+var plain = regexp.MustCompile(`^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$`)
+
+func decimal(text string) (float64, error) {
+	if !plain.MatchString(text) {
+		return 0, strconv.ErrSyntax
+	}
+	return strconv.ParseFloat(text, 64)
+}
+
+// isStandIn reports whether it says of itself that it is one of ours: others are told nothing that no meter knows.
+func (c *Client) isStandIn() bool { return strings.Contains(c.name, standInName) }
+
 // Touch puts a stand-in's leads to a point, or tells it what to get wrong, one of Faults; a real meter refuses.
 func (c *Client) Touch(ctx context.Context, point, fault string) error {
+	if !c.isStandIn() {
+		return &RefusedError{c.name + " is no stand-in; put the leads there by hand"}
+	}
 	for _, tell := range []string{"SIM:POINT " + point, "SIM:FAULT " + fault} {
-		if err := c.connection.Tell(ctx, tell); err != nil {
+		if err := c.connection.Tell(ctx, tell); errors.Is(err, line.ErrLost) {
 			return fmt.Errorf("%w (%v)", ErrLost, err)
+		} else if err != nil {
+			return err
 		}
 	}
 	why, err := c.ask(ctx, "SYST:ERR?")
@@ -125,7 +147,7 @@ func (c *Client) Touch(ctx context.Context, point, fault string) error {
 
 // Points lists what a stand-in's leads can be put to; none for a real meter.
 func (c *Client) Points(ctx context.Context) ([]string, error) {
-	if !strings.Contains(c.name, standInName) {
+	if !c.isStandIn() {
 		return []string{}, nil
 	}
 	answer, err := c.ask(ctx, "SIM:POINTS?")

@@ -90,7 +90,7 @@ func TestAMeterThatAnswersNonsense(t *testing.T) {
 		require.ErrorAs(t, err, &refused)
 		require.ErrorContains(t, err, "Command error")
 	}
-	require.ErrorContains(t, c.Touch(t.Context(), "+5", "none"), "Command error", "a real meter has no simulated points")
+	require.ErrorContains(t, c.Touch(t.Context(), "+5", "none"), "is no stand-in")
 	points, err := c.Points(t.Context())
 	require.NoError(t, err)
 	require.Empty(t, points)
@@ -98,4 +98,44 @@ func TestAMeterThatAnswersNonsense(t *testing.T) {
 	require.ErrorIs(t, err, meter.ErrLost)
 	_, err = meter.Dial(t.Context(), "127.0.0.1:1")
 	require.ErrorContains(t, err, "no meter answers")
+}
+
+// Numbers are plain decimals that the quantity can have; names are shown as they can be; nothing that no meter knows
+// is said to one that is no stand-in.
+func TestOnlyPlainReadingsCount(t *testing.T) {
+	heard, answer := []string{}, ""
+	server, err := line.Serve(0, func() func(string) line.Reply {
+		return func(said string) line.Reply {
+			heard = append(heard, said)
+			switch said {
+			case "*IDN?":
+				return line.Reply{Text: "odd\x1b[2J,\xff meter"}
+			case "SYST:ERR?":
+				return line.Reply{Text: `0,"No error"`}
+			}
+			return line.Reply{Text: answer}
+		}
+	})
+	require.NoError(t, err)
+	defer server.Close()
+	c := dial(t, server.Address())
+	require.Equal(t, `odd\x1b[2J \xff meter`, c.Name())
+	for _, bad := range []string{"0x10", "1_000", "inf", "-Inf", "nan", "5 V", "4,93", "1e400", "0b1", "12e6", "", "-3e5"} {
+		answer = bad
+		_, err := c.Read(t.Context(), measure.Volts)
+		var refused *meter.RefusedError
+		require.ErrorAs(t, err, &refused, bad)
+	}
+	answer = "-1"
+	_, err = c.Read(t.Context(), measure.Ohms)
+	require.ErrorContains(t, err, "outside of what can be")
+	for good, want := range map[string]float64{"4.93": 4.93, "+1.2E-3": 0.0012, "-12.": -12, ".5": 0.5} {
+		answer = good
+		value, err := c.Read(t.Context(), measure.Volts)
+		require.NoError(t, err, good)
+		require.InDelta(t, want, value, 1e-12)
+	}
+	said := len(heard)
+	require.ErrorContains(t, c.Touch(t.Context(), "+5", "none"), "is no stand-in")
+	require.Len(t, heard, said)
 }

@@ -66,8 +66,14 @@ func Dial(ctx context.Context, address string) (*Client, error) {
 		connection.Close("") //nolint:errcheck // what went wrong is told
 		return nil, err
 	}
+	c.name = line.Shown(c.name)
 	return c, nil
 }
+
+// isStandIn reports whether it says of itself that it is one of ours: others are told nothing that no reader knows.
+func (c *Client) isStandIn() bool { return strings.Contains(c.name, standInName) }
+
+var errNoStandIn = &RefusedError{"it is no stand-in; put the chip into its socket by hand"}
 
 // Name is what the reader calls itself.
 func (c *Client) Name() string { return c.name }
@@ -91,7 +97,7 @@ func (c *Client) ask(ctx context.Context, format string, args ...any) (string, e
 	if !ok {
 		why = fmt.Sprintf("it answered %.80q, which is neither OK nor NO", said)
 	}
-	return "", &RefusedError{why}
+	return "", &RefusedError{line.Shown(why)}
 }
 
 // Select says what sits in the socket, and returns its size in bytes.
@@ -154,8 +160,11 @@ func (c *Client) block(ctx context.Context, at, count int) (data []byte, again i
 	return nil, again, &UnsteadyError{at, count}
 }
 
-// Chips lists what a stand-in can be given to read; a real reader refuses.
+// Chips lists what a stand-in can be given to read; nothing for a real reader.
 func (c *Client) Chips(ctx context.Context) ([]string, error) {
+	if !c.isStandIn() {
+		return []string{}, nil
+	}
 	answer, err := c.ask(ctx, "CHIPS")
 	if err != nil || answer == "" {
 		return []string{}, err
@@ -165,12 +174,18 @@ func (c *Client) Chips(ctx context.Context) ([]string, error) {
 
 // Insert puts one of a stand-in's chips into its socket.
 func (c *Client) Insert(ctx context.Context, chip string) error {
+	if !c.isStandIn() {
+		return errNoStandIn
+	}
 	_, err := c.ask(ctx, "INSERT %s", chip)
 	return err
 }
 
 // Spoil tells a stand-in what to get wrong, one of Faults.
 func (c *Client) Spoil(ctx context.Context, fault string) error {
+	if !c.isStandIn() {
+		return errNoStandIn
+	}
 	_, err := c.ask(ctx, "FAULT %s", fault)
 	return err
 }

@@ -18,6 +18,9 @@ import (
 // Faults are what a stand-in can be told to get wrong.
 var Faults = []string{"none", "bad contact", "fading bit", "address line", "slow link", "lost link"}
 
+// standInName is by what stand-ins are known.
+const standInName = "stand-in"
+
 // Chip is what a stand-in holds.
 type Chip struct {
 	Device string
@@ -67,7 +70,7 @@ func (s *StandIn) answer(word string, rest []string, size *int) (answer string, 
 	told := strings.Join(rest, " ")
 	switch word {
 	case "HELLO":
-		return "OK stand-in reader of the bench", false
+		return "OK " + standInName + " reader of the bench", false
 	case "BYE":
 		return "", true
 	case "CHIPS":
