@@ -238,13 +238,7 @@ func (a *App) undoChangeLot(ctx context.Context, actor Actor, e store.ToldEvent)
 	if err != nil {
 		return err
 	}
-	now, err := store.AcquisitionByID(ctx, a.db, e.SubjectID)
-	if err != nil {
-		return err
-	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	_, err = a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before)
-	return err
+	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
+		return second(a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
+	})
 }

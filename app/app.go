@@ -115,12 +115,32 @@ func (a Actor) must(roles Roles) error {
 	return nil
 }
 
-// deed runs work in a transaction if the actor's role allows it.
+// deed runs work in a transaction if the actor's role allows it: in the one that the context carries, or in its own.
 func (a *App) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
 	if err := actor.must(roles); err != nil {
 		return err
 	}
-	return store.InTx(ctx, a.db, work)
+	if tx := openIn(ctx); tx != nil {
+		return work(tx)
+	}
+	return store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+		if err := work(tx); err != nil {
+			return err
+		}
+		return markRequest(ctx, tx)
+	})
+}
+
+type openKey struct{}
+
+// within lets deeds that are called with the context be part of a transaction.
+func within(ctx context.Context, tx *sqlx.Tx) context.Context {
+	return context.WithValue(ctx, openKey{}, tx)
+}
+
+func openIn(ctx context.Context) *sqlx.Tx {
+	tx, _ := ctx.Value(openKey{}).(*sqlx.Tx)
+	return tx
 }
 
 // record writes a row of history.

@@ -134,13 +134,7 @@ func (a *App) undoChangeCustody(ctx context.Context, actor Actor, e store.ToldEv
 	if err != nil {
 		return err
 	}
-	now, err := store.LockCustody(ctx, a.db, e.SubjectID)
-	if err != nil {
-		return err
-	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	_, err = a.ChangeCustody(ctx, actor, now.ID, now.Version, before)
-	return err
+	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
+		return second(a.ChangeCustody(ctx, actor, now.ID, now.Version, before))
+	})
 }

@@ -114,15 +114,9 @@ func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, vers
 }
 
 func (a *App) undoMeasure(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	now, err := store.MeasurementByID(ctx, a.db, e.SubjectID)
-	if err != nil {
-		return err
-	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	_, err = a.StrikeMeasurement(ctx, actor, now.ID, now.Version)
-	return err
+	return undoingOf(a, ctx, actor, e, MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
+		return second(a.StrikeMeasurement(ctx, actor, now.ID, now.Version))
+	})
 }
 
 func (a *App) undoStrikeMeasurement(ctx context.Context, actor Actor, e store.ToldEvent) error {

@@ -64,8 +64,7 @@ func (a *App) Undo(ctx context.Context, actor Actor, eventID int64) error {
 	return back.undo(a, ctx, actor, event)
 }
 
-// newestStill refuses an event that something was done after. Asked once the record is read or
-// locked, it leaves no gap for a change that would be overwritten.
+// newestStill refuses an event that something was done after. It is asked once the record is locked.
 func newestStill(ctx context.Context, h store.Handle, e store.ToldEvent) error {
 	again, err := store.EventByID(ctx, h, e.ID)
 	if err == nil && !again.IsNewest {
@@ -83,20 +82,38 @@ func stateIn[Record any](encoded *json.RawMessage) (Record, error) {
 	return record, json.Unmarshal(*encoded, &record)
 }
 
+// undoingOf runs work on a record that lock has locked, unless something was done to it since: both in one transaction,
+// so that there is no gap for a change that would be overwritten. The deeds that work calls are part of it.
+func undoingOf[Record any](a *App, ctx context.Context, actor Actor, e store.ToldEvent, roles Roles,
+	lock func(ctx context.Context, h store.Handle, id int64) (Record, error), work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
+	return a.deed(ctx, actor, roles, func(tx *sqlx.Tx) error {
+		now, err := lock(ctx, tx, e.SubjectID)
+		if err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		return work(within(ctx, tx), tx, now)
+	})
+}
+
 func (a *App) undoChangeMachine(ctx context.Context, actor Actor, e store.ToldEvent) error {
 	before, err := stateIn[store.MachineFields](e.Before)
 	if err != nil {
 		return err
 	}
-	machine, err := store.MachineByID(ctx, a.db, e.SubjectID)
-	if err != nil {
-		return err
+	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
+		return second(a.ChangeMachine(ctx, actor, now.ID, now.Version, before))
+	})
+}
+
+// lockSheet locks an assembly after the library, as whoever saves a sheet does.
+func (a *App) lockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
+	if _, err := store.HoldLibrary(ctx, h); err != nil {
+		return store.Assembly{}, err
 	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	_, err = a.ChangeMachine(ctx, actor, machine.ID, machine.Version, before)
-	return err
+	return store.LockAssembly(ctx, h, id)
 }
 
 func (a *App) undoChangeAssembly(ctx context.Context, actor Actor, e store.ToldEvent) error {
@@ -104,15 +121,9 @@ func (a *App) undoChangeAssembly(ctx context.Context, actor Actor, e store.ToldE
 	if err != nil {
 		return err
 	}
-	assembly, err := store.AssemblyByID(ctx, a.db, e.SubjectID)
-	if err != nil {
-		return err
-	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	_, err = a.ChangeAssembly(ctx, actor, assembly.ID, assembly.Version, before)
-	return err
+	return undoingOf(a, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
+		return second(a.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
+	})
 }
 
 func (a *App) undoSaveSheet(ctx context.Context, actor Actor, e store.ToldEvent) error {
@@ -120,18 +131,19 @@ func (a *App) undoSaveSheet(ctx context.Context, actor Actor, e store.ToldEvent)
 	if err != nil {
 		return err
 	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	before := store.Revision{}
-	if saved.Revision > 1 {
-		if before, err = store.RevisionOf(ctx, a.db, e.SubjectID, saved.Revision-1); err != nil {
-			return err
+	return undoingOf(a, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, tx *sqlx.Tx, _ store.Assembly) error {
+		before := store.Revision{}
+		if saved.Revision > 1 {
+			if before, err = store.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {
+				return err
+			}
 		}
-	}
-	_, err = a.SaveSheet(ctx, actor, e.SubjectID, saved.Revision, before.Body)
-	return err
+		return second(a.SaveSheet(ctx, actor, e.SubjectID, saved.Revision, before.Body))
+	})
 }
+
+// second leaves out what a deed returns beside its error.
+func second[Value any](_ Value, err error) error { return err }
 
 func (a *App) undoMove(ctx context.Context, actor Actor, e store.ToldEvent) error {
 	return a.backInPlace(ctx, actor, e, "take back move")
@@ -210,12 +222,18 @@ func (a *App) undoNote(ctx context.Context, actor Actor, e store.ToldEvent) erro
 	})
 }
 
-func (a *App) undoNameType(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
+// lockType locks the library before a type of it, as whoever changes types does.
+func lockType(ctx context.Context, h store.Handle, id int64) (store.OwnType, error) {
+	if err := store.LockLibrary(ctx, h); err != nil {
+		return store.OwnType{}, err
 	}
-	_, err := a.ForgetType(ctx, actor, e.SubjectID)
-	return err
+	return store.OwnTypeByID(ctx, h, id)
+}
+
+func (a *App) undoNameType(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
+		return second(a.ForgetType(ctx, actor, now.ID))
+	})
 }
 
 func (a *App) undoChangeType(ctx context.Context, actor Actor, e store.ToldEvent) error {
@@ -223,15 +241,9 @@ func (a *App) undoChangeType(ctx context.Context, actor Actor, e store.ToldEvent
 	if err != nil {
 		return err
 	}
-	named, err := store.OwnTypeByID(ctx, a.db, e.SubjectID)
-	if err != nil {
-		return err
-	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
-	}
-	_, err = a.ChangeType(ctx, actor, named.ID, named.Version, before)
-	return err
+	return undoingOf(a, ctx, actor, e, MayWriteSheets, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
+		return second(a.ChangeType(ctx, actor, now.ID, now.Version, before))
+	})
 }
 
 func (a *App) undoForgetType(ctx context.Context, actor Actor, e store.ToldEvent) error {
@@ -239,11 +251,12 @@ func (a *App) undoForgetType(ctx context.Context, actor Actor, e store.ToldEvent
 	if err != nil {
 		return err
 	}
-	if err := newestStill(ctx, a.db, e); err != nil {
-		return err
+	gone := func(ctx context.Context, h store.Handle, _ int64) (struct{}, error) {
+		return struct{}{}, store.LockLibrary(ctx, h)
 	}
-	_, err = a.NameType(ctx, actor, before)
-	return err
+	return undoingOf(a, ctx, actor, e, MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
+		return second(a.NameType(ctx, actor, before))
+	})
 }
 
 func firstOf(machines ...*int64) *int64 {

@@ -92,9 +92,15 @@ func HoldLibrary(ctx context.Context, h Handle) (int64, error) {
 	return LibraryState(ctx, h)
 }
 
-// ChangeLibrary counts a change, after all transactions that hold the library have ended.
+// LockLibrary waits until all transactions that hold the library have ended, and keeps others from holding it.
+func LockLibrary(ctx context.Context, h Handle) error {
+	_, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock($1)`, libraryLock)
+	return err
+}
+
+// ChangeLibrary counts a change of the library that it has locked.
 func ChangeLibrary(ctx context.Context, h Handle) error {
-	if _, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock($1)`, libraryLock); err != nil {
+	if err := LockLibrary(ctx, h); err != nil {
 		return err
 	}
 	_, err := h.ExecContext(ctx, `UPDATE library_state SET n = n + 1`)

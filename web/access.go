@@ -60,7 +60,10 @@ func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
 // register adds an operation that only the given roles may call; nil opens it to everybody. The
 // handler is told who asks, and its errors become problem details.
 func register[In, Out any](s *Server, roles app.Roles, op huma.Operation, handle func(ctx context.Context, actor app.Actor, in *In) (*Out, error)) {
-	op.Metadata = map[string]any{rolesKey: roles}
+	if op.Metadata == nil {
+		op.Metadata = map[string]any{}
+	}
+	op.Metadata[rolesKey] = roles
 	if roles != nil {
 		op.Security = []map[string][]string{{"session": {}}}
 		op.Errors = append(op.Errors, http.StatusUnauthorized, http.StatusForbidden)

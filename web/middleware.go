@@ -71,14 +71,23 @@ const requestLasts = 40 * time.Second
 // take longer to arrive.
 func limitTime(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		lasts := requestLasts
-		if r.Header.Get("Content-Type") == "application/octet-stream" {
-			lasts += uploadLasts
-		}
-		ctx, stop := context.WithTimeout(r.Context(), lasts)
+		ctx, stop := context.WithTimeout(r.Context(), lastsOf(r))
 		defer stop()
 		next.ServeHTTP(w, r.WithContext(ctx))
 	})
+}
+
+// isFile reports whether a request brings a file.
+func isFile(r *http.Request) bool {
+	return r.Header.Get("Content-Type") == "application/octet-stream"
+}
+
+// lastsOf is how long a request may take.
+func lastsOf(r *http.Request) time.Duration {
+	if isFile(r) {
+		return requestLasts + uploadLasts
+	}
+	return requestLasts
 }
 
 func noStore(next http.Handler) http.Handler {

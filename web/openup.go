@@ -81,7 +81,7 @@ func (s *Server) registerOpenUp() {
 		return answer(s.app.AddStep(ctx, actor, in.ID, in.Body))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
-		OperationID: "read-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/read", Summary: "Read a step that is being written: what to take care of before it comes off; nothing is kept", Errors: errorsOfChange,
+		OperationID: "read-step", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/teardowns/{id}/read", Summary: "Read a step that is being written: what to take care of before it comes off; nothing is kept", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
 		Body app.WrittenStep

@@ -142,6 +142,12 @@ func problem(ctx context.Context, err error) error {
 		slog.Error("a file is damaged", "cause", err)
 		return &Problem{Title: "File is damaged", Status: http.StatusGone,
 			Detail: "The file in the store is no longer what was uploaded, so it is not shown. Upload the same file again, or have it brought back from a backup."}
+	case errors.Is(err, app.ErrOtherRequest):
+		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: sentence(err.Error())}
+	case errors.Is(err, app.ErrStillAtWork):
+		return later(&Problem{Title: "Still at work", Status: http.StatusConflict, Detail: sentence(err.Error())}, busyLasts)
+	case errors.Is(err, app.ErrAnswerLost):
+		return &Problem{Title: "Done already", Status: http.StatusConflict, Detail: sentence(err.Error())}
 	case errors.Is(err, app.ErrLinkEnded):
 		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(app.ErrLinkEnded.Error())}
 	case errors.Is(err, app.ErrForbidden):

@@ -14,7 +14,7 @@ import (
 
 func (s *Server) registerReckoning() {
 	register(s, app.MayLook, huma.Operation{
-		OperationID: "reckon", Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
+		OperationID: "reckon", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
 		MaxBodyBytes: sheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		Body struct {
@@ -26,7 +26,7 @@ func (s *Server) registerReckoning() {
 		return answer(s.app.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
 	register(s, app.MayLook, huma.Operation{
-		OperationID: "reckon-machine", Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
+		OperationID: "reckon-machine", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
@@ -35,7 +35,7 @@ func (s *Server) registerReckoning() {
 		return answer(s.app.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	register(s, app.MayLook, huma.Operation{
-		OperationID: "reckon-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
+		OperationID: "reckon-assembly", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {
 		ByID
@@ -52,7 +52,7 @@ func (s *Server) registerReckoning() {
 		return answer(s.app.Types(ctx, actor, in.Start, in.Limit))
 	})
 	register(s, app.MayLook, huma.Operation{
-		OperationID: "write-line", Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
+		OperationID: "write-line", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(_ context.Context, _ app.Actor, in *struct{ Body sheet.Record }) (*output[Line], error) {
 		text, err := in.Body.Text()

@@ -25,7 +25,7 @@ func (s *Server) registerSay() {
 		return answer(s.app.Find(ctx, actor, in.Words))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
-		OperationID: "understand", Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
+		OperationID: "understand", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
 		Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct{ Body SaidText }) (*output[app.Understood], error) {
 		return answer(s.app.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))

@@ -103,7 +103,7 @@ func newServer(deeds *app.App, config Config) *Server {
 	r.Group(func(r chi.Router) {
 		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.identify, s.keepPrivate)
 		s.api = humachi.New(r, apiConfig())
-		s.api.UseMiddleware(s.requireRole)
+		s.api.UseMiddleware(s.requireRole, s.once)
 		s.registerAll()
 		allowNull(s.api.OpenAPI())
 		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {

@@ -37,7 +37,7 @@ func (s *Server) registerSheets() {
 		return answer(s.app.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	register(s, app.MayWriteSheets, huma.Operation{
-		OperationID: "merge-sheet", Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
+		OperationID: "merge-sheet", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
 		Description:  "Nothing is kept: the merged text is saved like any other.",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *struct {

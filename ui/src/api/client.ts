@@ -2,11 +2,36 @@ import { MutationCache, QueryClient } from '@tanstack/react-query'
 import createClient from 'openapi-fetch'
 
 import { ProblemError, unreachable } from './problem'
+import { answered, keyFor, requestKeyHeader } from './requestKey'
 import type { components, paths } from './schema.gen'
 
 export type Schemas = components['schemas']
 
 export const api = createClient<paths>({ baseUrl: '/' })
+
+/** Operations that are sent as POST because they bring much text, and change nothing. */
+const asksOnly = /\/(reckon|reckoning|sheet-line|read|merge|understand|look)$/
+
+// Whatever creates something carries a key. The fingerprint is taken before the request is sent, as its body is read once.
+const fingerprints = new Map<string, string>()
+api.use({
+  async onRequest({ request, id }) {
+    if (request.method !== 'POST' || asksOnly.test(new URL(request.url).pathname)) return
+    const fingerprint = `${request.method} ${request.url} ${await request.clone().text()}`
+    fingerprints.set(id, fingerprint)
+    request.headers.set(requestKeyHeader, keyFor(fingerprint))
+    return request
+  },
+  onResponse({ response, id }) {
+    const fingerprint = fingerprints.get(id)
+    // A server that is busy or away has not answered: the same request may be sent again.
+    if (fingerprint && response.status < 500) answered(fingerprint)
+    fingerprints.delete(id)
+  },
+  onError({ id }) {
+    fingerprints.delete(id)
+  },
+})
 
 type Answer<Data> = { data?: Data; error?: Schemas['Problem']; response: Response }
 

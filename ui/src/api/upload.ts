@@ -1,5 +1,6 @@
 import { type Schemas, sessionEnded } from './client'
 import { ProblemError, unreachable } from './problem'
+import { answered, keyFor, requestKeyHeader } from './requestKey'
 
 /** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
 export function upload<Answer>(address: string, file: File, onProgress: (part: number) => void = () => undefined): Promise<Answer> {
@@ -10,10 +11,13 @@ export function upload<Answer>(address: string, file: File, onProgress: (part: n
     const request = new XMLHttpRequest()
     request.open('POST', address)
     request.setRequestHeader('Content-Type', 'application/octet-stream')
+    const fingerprint = `POST ${address} ${file.name} ${file.size} ${file.lastModified}`
+    request.setRequestHeader(requestKeyHeader, keyFor(fingerprint))
     request.responseType = 'json'
     request.upload.onprogress = ({ loaded, total }) => { onProgress(total ? loaded / total : 0) }
     request.onerror = () => { reject(unreachable()) }
     request.onload = () => {
+      if (request.status < 500) answered(fingerprint)
       if (request.status === 201) resolve(request.response as Answer)
       else {
         if (request.status === 401) sessionEnded()

@@ -1,0 +1,83 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// Request is one that may be sent again, by its key.
+type Request struct {
+	Key         string
+	Fingerprint string        // of what is asked for
+	GivenUp     time.Duration // after which one that did nothing counts as lost with its process
+}
+
+// Answered is what a request was answered.
+type Answered struct {
+	Status    int
+	MediaType string
+	Body      []byte
+}
+
+// Errors of requests that are sent again.
+var (
+	// ErrOtherRequest is returned for a key that another request was sent with.
+	ErrOtherRequest = errors.New("this key was used for another request; take a new one")
+	// ErrStillAtWork is returned while the first of two requests is at work.
+	ErrStillAtWork = errors.New("the same request is still at work; ask again in a moment")
+	// ErrAnswerLost is returned where the deed is done and its answer was not kept.
+	ErrAnswerLost = errors.New("this was done already, but its answer was lost; look at the history for what came of it")
+)
+
+type requestKey struct{}
+
+// Begin begins a request, or returns what it was answered before. Deeds done with the context that is returned mark
+// the request as done, in their own transaction.
+func (a *App) Begin(ctx context.Context, actor Actor, r Request) (context.Context, *Answered, error) {
+	key := store.RequestKey{AccountID: actor.AccountID, Key: r.Key, Fingerprint: r.Fingerprint}
+	isNew, err := store.BeginRequest(ctx, a.db, key, r.GivenUp)
+	if err != nil {
+		return ctx, nil, err
+	}
+	if isNew {
+		return context.WithValue(ctx, requestKey{}, key), nil, nil
+	}
+	before, err := store.RequestWith(ctx, a.db, actor.AccountID, r.Key)
+	switch {
+	case err != nil && errors.Is(err, ErrNotFound):
+		return ctx, nil, ErrStillAtWork // it was refused just now
+	case err != nil:
+		return ctx, nil, err
+	case before.Fingerprint != r.Fingerprint:
+		return ctx, nil, ErrOtherRequest
+	case before.Status != nil:
+		return ctx, &Answered{*before.Status, before.MediaType, before.Body}, nil
+	case before.Done && before.Age > r.GivenUp.Seconds():
+		return ctx, nil, ErrAnswerLost
+	}
+	return ctx, nil, ErrStillAtWork
+}
+
+// Finish keeps what a request was answered.
+func (a *App) Finish(ctx context.Context, actor Actor, key string, answer Answered) error {
+	return store.AnswerRequest(ctx, a.db, actor.AccountID, key, answer.Status, answer.MediaType, answer.Body)
+}
+
+// Refuse lets a request that was refused be sent anew.
+func (a *App) Refuse(ctx context.Context, actor Actor, key string) error {
+	return store.ForgetRequest(ctx, a.db, actor.AccountID, key)
+}
+
+// markRequest marks the request of a context as done, if there is one.
+func markRequest(ctx context.Context, tx *sqlx.Tx) error {
+	key, ok := ctx.Value(requestKey{}).(store.RequestKey)
+	if !ok {
+		return nil
+	}
+	return store.MarkRequestDone(ctx, tx, key.AccountID, key.Key)
+}
