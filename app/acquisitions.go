@@ -16,7 +16,7 @@ type LotThing struct {
 	store.LotItem
 	ShareCents *int64 `json:"shareCents" doc:"Its share of the cost; null while the cost cannot be spread"`
 	Share      string `json:"share" doc:"The same as an amount, or empty"`
-	Fate       string `json:"fate" doc:"What became of it, in words"`
+	Fate       string `json:"fate" says:"text" doc:"What became of it, in words"`
 }
 
 // Lot is an arrival with its things, what each cost, and whether it was worth it.
@@ -117,7 +117,7 @@ func (a *App) Lots(ctx context.Context, actor Actor, words string, skip, limit i
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAcquisitions(ctx, a.db, strings.Fields(words), !actor.Hides(), skip, limit+1)
+	found, err := store.ListAcquisitions(ctx, a.db, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = skip + limit

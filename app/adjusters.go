@@ -12,18 +12,18 @@ import (
 // AdjusterFields are what people write about a trimmer or a control.
 type AdjusterFields struct {
 	Name     string `json:"name" maxLength:"100" doc:"As VR3, or width"`
-	Place    string `json:"place" maxLength:"200" required:"false" doc:"Where it is"`
-	Does     string `json:"does" maxLength:"300" doc:"What turning it does"`
-	Position string `json:"position" maxLength:"200" required:"false" doc:"Where it stands now, as found: two o'clock, 1.2 turns in"`
+	Place    string `json:"place" says:"text" maxLength:"200" required:"false" doc:"Where it is"`
+	Does     string `json:"does" says:"text" maxLength:"300" doc:"What turning it does"`
+	Position string `json:"position" says:"text" maxLength:"200" required:"false" doc:"Where it stands now, as found: two o'clock, 1.2 turns in"`
 }
 
 // Turn is one turn of an adjuster.
 type Turn struct {
 	On     string `json:"on" doc:"YYYY-MM-DD"`
 	By     string `json:"by"`
-	Before string `json:"before"`
-	After  string `json:"after"`
-	Why    string `json:"why"`
+	Before string `json:"before" says:"text"`
+	After  string `json:"after" says:"text"`
+	Why    string `json:"why" says:"text"`
 }
 
 // Adjuster is a trimmer or control with all its turns.

@@ -22,7 +22,7 @@ import (
 type App struct {
 	db        *sqlx.DB
 	libraries libraryCache
-	privacy   privacyCache
+	private   privacyCache
 	compared  comparisons
 	blobs     *blobs.Store        // nil when none is set up
 	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
@@ -124,7 +124,17 @@ func (a *App) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *
 		return work(tx)
 	}
 	return store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+		before, err := store.LastEvent(ctx, tx)
+		if err != nil {
+			return err
+		}
 		if err := work(tx); err != nil {
+			return err
+		}
+		if err := a.publish(ctx, tx); err != nil {
+			return err
+		}
+		if err := a.noteMentions(ctx, tx, before); err != nil {
 			return err
 		}
 		return markRequest(ctx, tx)

@@ -140,7 +140,7 @@ func (a *App) Fittings(ctx context.Context, actor Actor, id int64) ([]store.Fitt
 // FittedAssembly is an assembly with its newest sheet, as it lies on the bench.
 type FittedAssembly struct {
 	store.Assembly
-	Body string `json:"body" doc:"Text of the newest revision of its sheet"`
+	Body string `json:"body" says:"sheet" doc:"Text of the newest revision of its sheet"`
 }
 
 // AssemblyWithSheet reads an assembly with its newest sheet.
@@ -173,7 +173,7 @@ func (a *App) ListLoose(ctx context.Context, actor Actor, search string, after i
 	if err := actor.must(MayLook); err != nil {
 		return LoosePage{}, err
 	}
-	found, err := store.ListLoose(ctx, a.db, strings.Fields(search), after, limit+1)
+	found, err := store.ListLoose(ctx, a.db, strings.Fields(search), actor.Hides(), after, limit+1)
 	page := LoosePage{Assemblies: []LooseAssembly{}}
 	if len(found) > limit {
 		found = found[:limit]

@@ -157,7 +157,15 @@ func (a *App) Original(ctx context.Context, actor Actor, id int64) (Content, err
 	}
 	content := Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
 	content.Data, err = a.blobs.Content(ctx, blobs.Originals, one.SHA256)
-	return content, err
+	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
+		return content, err
+	}
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
+	content.Data = []byte(p.Text(string(content.Data)))
+	return content, nil
 }
 
 // Attachment reads what is said of a picture or document.

@@ -84,7 +84,7 @@ type WantedReading struct {
 	Designator string `json:"designator" minLength:"1" maxLength:"20"`
 	Device     string `json:"device" minLength:"1" maxLength:"30" doc:"As 27128"`
 	Label      string `json:"label" maxLength:"200" required:"false" doc:"What stands on the chip"`
-	Exception  string `json:"exception" maxLength:"400" required:"false" doc:"Why it is kept although an address line seems to make no difference"`
+	Exception  string `json:"exception" says:"text" maxLength:"400" required:"false" doc:"Why it is kept although an address line seems to make no difference"`
 }
 
 // StartReading has the reader read a chip twice; it goes on after the answer.

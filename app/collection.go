@@ -155,7 +155,7 @@ func (a *App) Register(ctx context.Context, actor Actor) (Register, error) {
 type NumberLine struct {
 	Line   int    `json:"line"`
 	Number string `json:"number"`
-	Note   string `json:"note"`
+	Note   string `json:"note" says:"text"`
 	Wrong  string `json:"wrong" doc:"Why it cannot be taken over, or empty"`
 }
 

@@ -14,7 +14,7 @@ import (
 type ToldFinding struct {
 	store.Finding
 	Name      string              `json:"name" doc:"What the subsystem is called"`
-	Where     string              `json:"where" doc:"Board, designator and place, in words"`
+	Where     string              `json:"where" says:"text" doc:"Board, designator and place, in words"`
 	Sightings []store.SightingRow `json:"sightings"`
 	Story     condition.Story     `json:"story"`
 	Callout   *Callout            `json:"callout" doc:"Its number on a picture of the board, or null"`
@@ -36,7 +36,7 @@ type Condition struct {
 	Compared        []condition.Compared   `json:"compared" doc:"The findings over the surveys"`
 	Strip           condition.Strip        `json:"strip"`
 	Technical       condition.Grade        `json:"technical" enum:"good,watch,repair,hazard,not inspected"`
-	TechnicalWhy    string                 `json:"technicalWhy"`
+	TechnicalWhy    string                 `json:"technicalWhy" says:"text"`
 	Cosmetic        string                 `json:"cosmetic" doc:"The cosmetic grade of the last survey that gave one; empty for none"`
 	CosmeticOn      string                 `json:"cosmeticOn"`
 	NotInspected    []string               `json:"notInspected" doc:"Subsystems that the last survey did not look at"`

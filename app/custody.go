@@ -15,7 +15,7 @@ import (
 type ToldCustody struct {
 	store.Custody
 	RoleWords string        `json:"roleWords"`
-	Whom      string        `json:"whom" doc:"The party, or who was written in its place"`
+	Whom      string        `json:"whom" says:"text" doc:"The party, or who was written in its place"`
 	Span      *custody.Span `json:"span" doc:"When it was, or null when nobody knows"`
 }
 

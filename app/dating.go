@@ -21,7 +21,7 @@ import (
 type DatedPart struct {
 	dating.Evidence
 	Words    string          `json:"words" doc:"What it is"`
-	Assembly string          `json:"assembly" doc:"Title of the assembly, or empty"`
+	Assembly string          `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
 	Count    int             `json:"count" doc:"Parts of the line"`
 	Verdict  string          `json:"verdict" enum:",later,earlier" doc:"Empty for one that is of the time of the others"`
 	Spot     *reckoning.Spot `json:"spot" doc:"The line, or null"`
@@ -30,7 +30,7 @@ type DatedPart struct {
 // DatedAssembly is how original an assembly is.
 type DatedAssembly struct {
 	ID       int64            `json:"id"`
-	Title    string           `json:"title"`
+	Title    string           `json:"title" says:"text"`
 	Reckoned dating.Judgement `json:"reckoned"`
 	Own      string           `json:"own" enum:"factory,period,later,modern,unknown" doc:"What somebody decided; unknown when nobody did"`
 	Counts   string           `json:"counts" enum:"factory,period,later,modern,unknown" doc:"Which of both counts: what somebody decided, where there is one"`

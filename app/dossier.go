@@ -60,6 +60,7 @@ func (a *App) Dossier(ctx context.Context, actor Actor, machineID int64) (Dossie
 	}
 	d, err := readDossier(ctx, a.db, machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
+		d.PersonalData = []store.PersonalData{} // for staff, as everywhere
 		d.Meetings, err = store.MeetingsOf(ctx, a.db, store.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err

@@ -11,6 +11,8 @@ import (
 	"frugalheron/store"
 )
 
+// Files travel on: private persons stand in them by their roles, whoever asks.
+
 // ExportSheets writes all sheets of a machine as one text: a heading for each board, made from
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
@@ -23,8 +25,12 @@ func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (C
 	if err != nil {
 		return Content{}, err
 	}
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
 	var b strings.Builder
-	for _, f := range fitted {
+	for _, f := range publicOf(p, fitted) {
 		b.WriteString(headingOf(f.AssemblyFields).String() + "\n" + f.Body)
 		if f.Body != "" && !strings.HasSuffix(f.Body, "\n") {
 			b.WriteByte('\n')
@@ -68,6 +74,10 @@ func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return Content{}, err
 	}
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
 	lines := [][]string{}
 	for _, f := range fitted {
 		result, err := reckonBody(library, f.Body, f.Assembly, eraOf(machine))
@@ -76,7 +86,7 @@ func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (
 		}
 		rows, _ := entryRows(result)
 		for _, e := range rows {
-			lines = append(lines, exportRow(machine.Accession, f.Title, e))
+			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), publicOf(p, e)))
 		}
 	}
 	return csvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
@@ -139,7 +149,11 @@ func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return Content{}, err
 	}
-	document, err := json.MarshalIndent(struct {
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
+	document, err := json.MarshalIndent(publicOf(p, struct {
 		Machine      store.Machine `json:"machine"`
 		Dossier      Dossier       `json:"dossier"`
 		Wiring       Wiring        `json:"wiring"`
@@ -147,6 +161,6 @@ func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (
 		Condition    Condition     `json:"condition"`
 		Measurements []Measurement `json:"measurements"`
 		Adjusters    []Adjuster    `json:"adjusters"`
-	}{machine, dossier, wired, opened, found, measured, adjusters}, "", "  ")
+	}{machine, dossier, wired, opened, found, measured, adjusters}), "", "  ")
 	return Content{document, "application/json", machine.Accession + ".json"}, err
 }

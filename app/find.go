@@ -45,7 +45,7 @@ func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error)
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = store.FindAssemblies(ctx, a.db, words, fewFound); err != nil {
+	if found.Assemblies, err = store.FindAssemblies(ctx, a.db, words, actor.Hides(), fewFound); err != nil {
 		return found, err
 	}
 	for _, word := range words {

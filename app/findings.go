@@ -119,7 +119,7 @@ type SeenFinding struct {
 	Severity  condition.Severity   `json:"severity" enum:"cosmetic,watch,repair,hazard"`
 	Trend     string               `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
 	Gone      bool                 `json:"gone" required:"false" doc:"It is not there any more"`
-	Note      string               `json:"note" maxLength:"1000" required:"false"`
+	Note      string               `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, subsystem string, seen SeenFinding, surveyID *int64, on string) error {

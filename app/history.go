@@ -15,7 +15,7 @@ type Told struct {
 	ID         int64     `json:"id"`
 	At         time.Time `json:"at"`
 	By         string    `json:"by" doc:"Who did it; empty for the command line"`
-	What       string    `json:"what" doc:"What was done, in words"`
+	What       string    `json:"what" doc:"What was done, in words; names in it are those that the reader may know"`
 	MachineID  *int64    `json:"machineId"`
 	Accession  string    `json:"accession"`
 	AssemblyID *int64    `json:"assemblyId" doc:"The assembly it was done to, or null"`
@@ -40,8 +40,7 @@ func (a *App) History(ctx context.Context, actor Actor, machineID, before int64,
 			return ToldPage{}, err
 		}
 	}
-	events, err := store.ListEvents(ctx, a.db, store.EventQuery{Machine: machineID, Before: before, Limit: limit + 1})
-	return tellPage(events, limit), err
+	return a.historyPage(ctx, actor, store.EventQuery{Machine: machineID, Before: before}, limit)
 }
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
@@ -49,8 +48,7 @@ func (a *App) AssemblyHistory(ctx context.Context, actor Actor, assemblyID, befo
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return ToldPage{}, err
 	}
-	events, err := store.ListEvents(ctx, a.db, store.EventQuery{Assembly: assemblyID, Before: before, Limit: limit + 1})
-	return tellPage(events, limit), err
+	return a.historyPage(ctx, actor, store.EventQuery{Assembly: assemblyID, Before: before}, limit)
 }
 
 // LotHistory tells who did what when to an arrival and its things.
@@ -58,24 +56,37 @@ func (a *App) LotHistory(ctx context.Context, actor Actor, lotID, before int64, 
 	if _, err := a.Lot(ctx, actor, lotID); err != nil {
 		return ToldPage{}, err
 	}
-	events, err := store.ListEvents(ctx, a.db, store.EventQuery{Lot: lotID, Before: before, Limit: limit + 1})
-	return tellPage(events, limit), err
+	return a.historyPage(ctx, actor, store.EventQuery{Lot: lotID, Before: before}, limit)
 }
 
-// tellPage tells up to limit events; one more than that means that another page follows.
-func tellPage(events []store.ToldEvent, limit int) ToldPage {
+// historyPage tells up to limit events that the actor may read of.
+func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
+	q.EventReader, q.Limit = readerOf(actor), limit+1 // one more means that another page follows
+	events, err := store.ListEvents(ctx, a.db, q)
+	if err != nil {
+		return page, err
+	}
+	text := func(text string) string { return text }
+	if actor.Hides() {
+		p, err := a.privacy(ctx, a.db)
+		if err != nil {
+			return page, err
+		}
+		text = p.Text
+	}
 	if len(events) > limit {
 		events = events[:limit]
 		page.Next = events[limit-1].ID
 	}
 	for _, e := range events {
-		page.Events = append(page.Events, tell(e))
+		page.Events = append(page.Events, tell(e, text))
 	}
-	return page
+	return page, nil
 }
 
-func tell(e store.ToldEvent) Told {
+// tell says an event in words; text is how texts in it are written for whoever reads.
+func tell(e store.ToldEvent, text func(string) string) Told {
 	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: Roles{}}
 	if back, ok := undoable[e.Deed]; ok && e.IsNewest {
 		told.MayUndo = back.roles
@@ -88,7 +99,9 @@ func tell(e store.ToldEvent) Told {
 		told.Revision = int(n)
 	}
 	if words, ok := deedWords[e.Deed]; ok {
-		told.What = strings.Join(strings.Fields(words(e.Subject, before, after)), " ")
+		rewriteTold(before, text)
+		rewriteTold(after, text)
+		told.What = strings.Join(strings.Fields(words(text(e.Subject), before, after)), " ")
 	}
 	return told
 }

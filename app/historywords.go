@@ -219,6 +219,16 @@ var deedWords = map[string]func(subject string, before, after fields) string{
 	},
 	"change party": func(_ string, b, a fields) string { return fmt.Sprintf("changed %v: %s", a["name"], changes(b, a)) },
 
+	"decide mention": func(_ string, _, a fields) string {
+		if a["meant"] == true {
+			return fmt.Sprintf("said that %v in a text is %v", a["said"], a["party"])
+		}
+		return fmt.Sprintf("said that %v in a text is not %v", a["said"], a["party"])
+	},
+	"take back decision on mention": func(_ string, _, a fields) string {
+		return fmt.Sprintf("took back what was said of %v in a text", a["said"])
+	},
+
 	"attach": func(_ string, _, a fields) string { return fmt.Sprintf("added the %v %v", a["kind"], a["fileName"]) },
 	"change attachment": func(_ string, b, a fields) string {
 		return fmt.Sprintf("changed what is said of %v: %s", a["fileName"], changes(b, a))

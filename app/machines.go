@@ -146,5 +146,5 @@ func (a *App) Places(ctx context.Context, actor Actor) ([]string, error) {
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListPlaces(ctx, a.db)
+	return store.ListPlaces(ctx, a.db, actor.Hides())
 }

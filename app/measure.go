@@ -14,16 +14,16 @@ import (
 
 // WrittenMeasurement is a measurement as it is typed, or as a meter is to take it: the line goes first.
 type WrittenMeasurement struct {
-	Line         string            `json:"line" maxLength:"400" required:"false" doc:"As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm"`
+	Line         string            `json:"line" says:"text" maxLength:"400" required:"false" doc:"As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm"`
 	Point        string            `json:"point" maxLength:"200" required:"false" doc:"Where there is no line: what is measured"`
 	Quantity     measure.Quantity  `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
 	Expected     *measure.Expected `json:"expected,omitempty"`
 	AssemblyID   *int64            `json:"assemblyId,omitempty" doc:"The board that the point is on; left out, one whose sheet has the designator"`
-	Instrument   string            `json:"instrument" maxLength:"200" required:"false"`
+	Instrument   string            `json:"instrument" says:"text" maxLength:"200" required:"false"`
 	On           string            `json:"on" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
 	FindingID    *int64            `json:"findingId,omitempty" doc:"The finding that it was measured for"`
 	AttachmentID *int64            `json:"attachmentId,omitempty" doc:"A picture of the waveform"`
-	Note         string            `json:"note" maxLength:"1000" required:"false"`
+	Note         string            `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 // Measured is a measurement that was kept, and the event by which that can be undone.

@@ -14,7 +14,7 @@ type Measurement struct {
 	ID           int64             `json:"id"`
 	MachineID    int64             `json:"machineId"`
 	AssemblyID   *int64            `json:"assemblyId"`
-	Assembly     string            `json:"assembly"`
+	Assembly     string            `json:"assembly" says:"text"`
 	Point        string            `json:"point"`
 	Quantity     measure.Quantity  `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams"`
 	Unit         string            `json:"unit"`
@@ -22,12 +22,12 @@ type Measurement struct {
 	Expected     *measure.Expected `json:"expected"`
 	Judged       measure.Judged    `json:"judged"`
 	Fit          *fit.Result       `json:"fit" doc:"Where a part and its opening were measured, whether it goes in; else null"`
-	Instrument   string            `json:"instrument"`
+	Instrument   string            `json:"instrument" says:"text"`
 	On           string            `json:"on"`
 	By           string            `json:"by"`
 	FindingID    *int64            `json:"findingId"`
 	AttachmentID *int64            `json:"attachmentId" doc:"A picture of the waveform, or null"`
-	Note         string            `json:"note"`
+	Note         string            `json:"note" says:"text"`
 	Trouble      string            `json:"trouble" doc:"Why the meter stopped; empty when it did not"`
 	Version      int               `json:"version"`
 }

@@ -22,7 +22,7 @@ type MeetingDecision struct {
 	One      store.RecordRef `json:"one"`
 	Other    store.RecordRef `json:"other"`
 	Decision string          `json:"decision" enum:"linked,dismissed"`
-	Reason   string          `json:"reason" maxLength:"400"`
+	Reason   string          `json:"reason" says:"text" maxLength:"400"`
 }
 
 // DecideMeeting says what an identifier that two records share means: that they belong together, or that

@@ -17,24 +17,24 @@ type Move struct {
 	Slot      string `json:"slot" maxLength:"100" required:"false" doc:"Where in the machine it sits"`
 	Fit       string `json:"fit" enum:"factory,period,later,modern,unknown" default:"unknown" required:"false" doc:"When it came into the machine"`
 	Place     string `json:"place" maxLength:"200" required:"false" doc:"To this place"`
-	LentTo    string `json:"lentTo" maxLength:"200" required:"false" doc:"Lent to this person or house"`
+	LentTo    string `json:"lentTo" says:"text" maxLength:"200" required:"false" doc:"Lent to this person or house"`
 	Due       string `json:"due" maxLength:"10" required:"false" doc:"Day by which a loan is to be back, YYYY-MM-DD, or empty"`
 	On        string `json:"on" maxLength:"10" required:"false" doc:"Day of the move, YYYY-MM-DD; empty for today"`
-	Note      string `json:"note" maxLength:"1000" required:"false"`
+	Note      string `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 // Moved is an assembly where it is now, and the event that can be taken back.
 type Moved struct {
 	Assembly store.Assembly `json:"assembly"`
 	Event    int64          `json:"event" doc:"The event of the history, by which the deed can be undone"`
-	Where    string         `json:"where" doc:"Where it is now, in words"`
+	Where    string         `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 
 // moveTold is what the history keeps of where an assembly was.
 type moveTold struct {
 	Fitting int64  `json:"fitting"`
 	Machine *int64 `json:"machine"`
-	Where   string `json:"where"`
+	Where   string `json:"where" says:"text"`
 	Since   string `json:"since"`
 }
 

@@ -23,9 +23,9 @@ type MysteryFields struct {
 // MysteryEvidence is a piece of evidence with its weights.
 type MysteryEvidence struct {
 	ID      int64           `json:"id"`
-	Text    string          `json:"text" maxLength:"400"`
+	Text    string          `json:"text" says:"text" maxLength:"400"`
 	Seen    mystery.Seen    `json:"seen" enum:"found,absent,open"`
-	HowTo   string          `json:"howTo" maxLength:"400" required:"false" doc:"How one looks for it"`
+	HowTo   string          `json:"howTo" says:"text" maxLength:"400" required:"false" doc:"How one looks for it"`
 	Weights []MysteryWeight `json:"weights" maxItems:"20" doc:"Explanations it says nothing of may be left out"`
 }
 
@@ -39,13 +39,13 @@ type MysteryWeight struct {
 type MysteryDecision struct {
 	HypothesisID int64  `json:"hypothesisId"`
 	Sure         string `json:"sure" enum:"certain,likely,a guess"`
-	Reason       string `json:"reason" maxLength:"1000"`
+	Reason       string `json:"reason" says:"text" maxLength:"1000"`
 }
 
 // ToldMystery is what was thought about an assembly, weighed.
 type ToldMystery struct {
 	AssemblyID int64  `json:"assemblyId"`
-	Assembly   string `json:"assembly"`
+	Assembly   string `json:"assembly" says:"text"`
 	MysteryFields
 	Weighing mystery.Weighing `json:"weighing"`
 	Version  int              `json:"version" doc:"0 while nobody has written yet"`

@@ -28,9 +28,13 @@ func (a *App) ExportPack(ctx context.Context, actor Actor) (Content, error) {
 	if err != nil {
 		return Content{}, err
 	}
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
 	rows := [][]string{}
 	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
-	for _, t := range own {
+	for _, t := range publicOf(p, own) {
 		rows = append(rows, []string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package, figure(t.ClockMHz), figure(t.TypicalMA),
 			t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
 	}
@@ -42,7 +46,7 @@ type PackRow struct {
 	Line   int    `json:"line"`
 	Number string `json:"number"`
 	State  string `json:"state" enum:"new,changed,same,wrong"`
-	Why    string `json:"why" doc:"For a wrong line: what is wrong in it"`
+	Why    string `json:"why" says:"text" doc:"For a wrong line: what is wrong in it"`
 }
 
 // TakenPack is what a pack does, or would do.

@@ -2,10 +2,12 @@ package app
 
 import (
 	"context"
+	"fmt"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/core/names"
 	"frugalheron/store"
 )
 
@@ -23,15 +25,25 @@ func checkParty(p *store.PartyFields) error {
 		return &Invalid{"private", "only a person can be private; an organisation is known to everybody"}
 	case p.Private && p.Role == "":
 		return &Invalid{"role", "say what everybody may know in place of the name, as a former pilot"}
-	case p.Private && len([]rune(p.Name)) < 3:
-		return &Invalid{"name", "a private name has at least three letters, so that it can be kept out of public views"}
+	case !p.Private:
+		return nil
+	case !names.CanBeFound(p.Name):
+		return &Invalid{"name", fmt.Sprintf("a private name has at least %d letters, so that it can be kept out of public views", names.LeastLetters)}
 	}
-	for _, spelling := range append(filledLines(p.Spellings), p.Name) {
-		if p.Private && strings.Contains(strings.ToLower(p.Role), strings.ToLower(spelling)) {
-			return &Invalid{"role", "holds the name itself; everybody is shown the role"}
+	for _, spelling := range filledLines(p.Spellings) {
+		if !names.CanBeFound(spelling) {
+			return &Invalid{"spellings", fmt.Sprintf("%q is too short; a spelling has at least %d letters, as shorter ones stand in too many words", spelling, names.LeastLetters)}
 		}
 	}
+	if matcher := names.New([]names.Person{personOf(store.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {
+		return &Invalid{"role", "holds the name itself; everybody is shown the role"}
+	}
 	return nil
+}
+
+// personOf is a party as names are looked for.
+func personOf(p store.Party) names.Person {
+	return names.Person{ID: p.ID, Name: p.Name, Role: p.Role, Spellings: filledLines(p.Spellings)}
 }
 
 // AddParty adds a person or an organisation.
@@ -48,7 +60,10 @@ func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyField
 		if added, err = store.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "add party", "party", id, nil, nil, fields)
+		if err := record(ctx, tx, actor, "add party", "party", id, nil, nil, fields); err != nil || !fields.Private {
+			return err
+		}
+		return a.publishAgain(ctx, tx, personOf(added))
 	})
 	return added, err
 }
@@ -73,7 +88,13 @@ func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version in
 		if changed, err = store.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change party", "party", id, nil, before.PartyFields, changed.PartyFields)
+		if err := record(ctx, tx, actor, "change party", "party", id, nil, before.PartyFields, changed.PartyFields); err != nil {
+			return err
+		}
+		if !before.Private && !changed.Private {
+			return nil
+		}
+		return a.publishAgain(ctx, tx, personOf(before), personOf(changed))
 	})
 	return changed, err
 }

@@ -28,7 +28,7 @@ type PlanRow struct {
 type ToldPlan struct {
 	AttachmentID int64       `json:"attachmentId"`
 	AssemblyID   int64       `json:"assemblyId" doc:"0 while the picture is tied to no board"`
-	Assembly     string      `json:"assembly"`
+	Assembly     string      `json:"assembly" says:"text"`
 	Plan         plan.Plan   `json:"plan"`
 	Legend       plan.Legend `json:"legend"`
 	Boxes        []plan.Box  `json:"boxes" doc:"The outline of each block, in their order"`
@@ -170,6 +170,11 @@ func (a *App) PlanDrawing(ctx context.Context, actor Actor, attachmentID int64, 
 	if err != nil {
 		return Content{}, err
 	}
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
+	told = publicOf(p, told)
 	address := fmt.Sprintf("/api/attachments/%d/view?size=screen", attachmentID)
 	if embedded {
 		view, err := a.View(ctx, actor, attachmentID, ScreenSide)

@@ -1,185 +1,135 @@
 package app
 
 import (
-	"bytes"
-	"cmp"
 	"context"
-	"encoding/json"
-	"errors"
-	"math"
-	"regexp"
-	"slices"
-	"strings"
 	"sync/atomic"
-	"unicode/utf8"
 
+	"frugalheron/core/names"
+	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
 
-// Privacy keeps the names of private persons out of what leaves for others than staff: each name, in
-// every spelling and wherever it stands, gives way to what everybody may know of that person.
+// Privacy keeps the names of private persons out of what leaves for others than staff: in typed texts each name, in
+// every spelling, gives way to what everybody may know of that person. Keys, numbers and markings are no texts.
 type Privacy struct {
-	of       []store.PrivatePerson
-	names    *regexp.Regexp // nil when nobody is private
-	shortest int            // bytes that the shortest name has at least, however it is written
-	starts   startsOf
-	roles    map[string]string
+	n        int64
+	persons  []names.Person
+	matcher  *names.Matcher
+	notMeant map[notMeant]bool
 }
 
-// privacyCache keeps the last Privacy made. The persons are read each time: a process never works
-// with names that another has changed.
+// notMeant says that a person is not meant by words of a text.
+type notMeant struct {
+	person    int64
+	sum, said string
+}
+
+// textFields know where typed texts stand in values.
+var textFields names.Fields
+
+// privacyCache keeps the last Privacy made. It is asked for by the count of changes in the database, so that a process
+// never works with names that another has changed.
 type privacyCache struct{ last atomic.Pointer[Privacy] }
 
-// Privacy reads who is private today.
-func (a *App) Privacy(ctx context.Context) (*Privacy, error) {
-	persons, err := store.PrivatePersons(ctx, a.db)
+// privacy reads who is private, as the handle sees it.
+func (a *App) privacy(ctx context.Context, h store.Handle) (*Privacy, error) {
+	n, isOwn, err := store.PrivacyState(ctx, h)
 	if err != nil {
 		return nil, err
 	}
-	if last := a.privacy.last.Load(); last != nil && slices.Equal(last.of, persons) {
+	if last := a.private.last.Load(); last != nil && last.n == n && !isOwn {
 		return last, nil
 	}
-	made, err := privacyOf(persons)
-	if err == nil {
-		a.privacy.last.Store(made)
+	made, err := loadPrivacy(ctx, h, n)
+	// What this transaction changed is nobody else's yet.
+	if err == nil && !isOwn {
+		a.private.last.Store(made)
 	}
 	return made, err
 }
 
-func privacyOf(persons []store.PrivatePerson) (*Privacy, error) {
-	p := &Privacy{of: persons, roles: map[string]string{}}
-	for _, person := range persons {
-		for _, name := range append(filledLines(person.Spellings), person.Name) {
-			p.roles[nameKey(name)] = person.Role
+func loadPrivacy(ctx context.Context, h store.Handle, n int64) (*Privacy, error) {
+	parties, err := store.PrivatePersons(ctx, h)
+	if err != nil {
+		return nil, err
+	}
+	decided, err := store.DecidedMentions(ctx, h)
+	if err != nil {
+		return nil, err
+	}
+	p := &Privacy{n: n, notMeant: map[notMeant]bool{}}
+	said := map[int64][]string{}
+	for _, d := range decided {
+		if d.Meant {
+			// However the person is called by now: who is meant by that is known.
+			said[d.PartyID] = append(said[d.PartyID], d.Said)
+		} else {
+			p.notMeant[notMeant{d.PartyID, d.TextSum, d.Said}] = true
 		}
 	}
-	if len(p.roles) == 0 {
-		return p, nil
+	for _, party := range parties {
+		p.persons = append(p.persons, names.Person{
+			ID: party.ID, Name: party.Name, Role: party.Role, Spellings: append(filledLines(party.Spellings), said[party.ID]...),
+		})
 	}
-	names := []string{}
-	p.shortest = math.MaxInt
-	for name := range p.roles {
-		// Letters that are the same in another case may take fewer bytes, but one each.
-		p.shortest = min(p.shortest, utf8.RuneCountInString(name))
-		words := strings.Fields(name)
-		for i, word := range words {
-			words[i] = regexp.QuoteMeta(word)
-		}
-		p.starts.add(name)
-		names = append(names, strings.Join(words, `[\s\x{a0}]+`))
-	}
-	// The longest first: of two names one of which starts with the other, the whole is taken.
-	slices.SortFunc(names, func(a, b string) int { return cmp.Or(cmp.Compare(len(b), len(a)), cmp.Compare(a, b)) })
-	var err error
-	p.names, err = regexp.Compile(`(?i)` + strings.Join(names, "|"))
-	return p, err
+	p.matcher = names.New(p.persons)
+	return p, nil
 }
+
+// IsIdle reports whether nobody is private.
+func (p *Privacy) IsIdle() bool { return p.matcher.IsEmpty() }
 
 // Text takes the names out of a text.
 func (p *Privacy) Text(text string) string {
-	if p.names == nil || len(text) < p.shortest || !p.starts.mayBeIn(text) {
+	sum := ""
+	return p.matcher.Redact(text, func(m names.Mention) bool {
+		if len(p.notMeant) == 0 {
+			return false
+		}
+		if sum == "" {
+			sum = sumOf(text)
+		}
+		return p.notMeant[notMeant{m.Person, sum, text[m.Start:m.End]}]
+	})
+}
+
+// Sheet takes the names out of what people say in a sheet in their own words.
+func (p *Privacy) Sheet(text string) string {
+	if p.IsIdle() || len(p.matcher.Find(text)) == 0 {
 		return text
 	}
-	return p.names.ReplaceAllStringFunc(text, func(found string) string { return p.roles[nameKey(found)] })
+	return sheet.RewriteProse(text, p.Text)
 }
 
-// JSON takes the names out of all strings of a JSON document, keys excepted. All else stays as it is,
-// byte for byte.
-func (p *Privacy) JSON(document []byte) ([]byte, error) {
-	if p.names == nil {
-		return document, nil
+// publicOf returns a value without the names in its typed texts.
+func publicOf[Value any](p *Privacy, value Value) Value {
+	if p.IsIdle() {
+		return value
 	}
-	clean := make([]byte, 0, len(document))
-	for {
-		start := bytes.IndexByte(document, '"')
-		if start < 0 {
-			return append(clean, document...), nil
-		}
-		clean, document = append(clean, document[:start]...), document[start:]
-		length := lengthOfString(document)
-		if length == 0 {
-			return nil, errors.New("a string of a JSON document has no end")
-		}
-		literal, behind := document[:length], document[length:]
-		document = behind
-		if bytes.HasPrefix(bytes.TrimLeft(behind, " \t\r\n"), []byte(":")) {
-			clean = append(clean, literal...)
-			continue
-		}
-		said, err := p.literal(literal)
-		if err != nil {
-			return nil, err
-		}
-		clean = append(clean, said...)
-	}
+	clean, _ := textFields.Rewrite(value, names.Rewriting{"text": p.Text, "sheet": p.Sheet}).(Value)
+	return clean
 }
 
-// lengthOfString measures the string that a document starts with, quotes included; 0 when it has no end.
-func lengthOfString(document []byte) int {
-	for i := 1; i < len(document); i++ {
-		switch document[i] {
-		case '\\':
-			i++
-		case '"':
-			return i + 1
-		}
+// Public returns an answer as an actor may read it: for others than staff, without the names of private persons.
+func (a *App) Public(ctx context.Context, actor Actor, answer any) (any, error) {
+	if !actor.Hides() || answer == nil {
+		return answer, nil
 	}
-	return 0
-}
-
-// startsOf are the first two bytes of names, in lower case: they are looked for before the names
-// themselves, since nearly every text holds none.
-type startsOf struct {
-	pairs    [1 << 16]bool
-	anything bool // a name starts with something else than two bytes of ASCII
-}
-
-func (s *startsOf) add(name string) {
-	if len(name) < 2 || name[0] >= utf8.RuneSelf || name[1] >= utf8.RuneSelf || name[1] == ' ' {
-		s.anything = true
-		return
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return nil, err
 	}
-	s.pairs[int(name[0])<<8|int(name[1])] = true
-}
-
-// mayBeIn reports whether a name may stand in a text. Beyond ASCII there are letters that are the same as
-// an ASCII one in another case: such texts may hold anything.
-func (s *startsOf) mayBeIn(text string) bool {
-	if s.anything {
-		return true
-	}
-	before := byte(0)
-	for i := range len(text) {
-		b := text[i]
-		if 'A' <= b && b <= 'Z' {
-			b += 'a' - 'A'
-		}
-		if b >= utf8.RuneSelf || s.pairs[int(before)<<8|int(b)] {
-			return true
-		}
-		before = b
-	}
-	return false
-}
-
-// literal takes the names out of a string as JSON writes it.
-func (p *Privacy) literal(literal []byte) ([]byte, error) {
-	if len(literal)-2 < p.shortest {
-		return literal, nil
-	}
-	text := string(literal[1 : len(literal)-1])
-	if strings.Contains(text, `\`) {
-		if err := json.Unmarshal(literal, &text); err != nil {
-			return nil, err
-		}
-	}
-	if clean := p.Text(text); clean != text {
-		return json.Marshal(clean)
-	}
-	return literal, nil
+	return publicOf(p, answer), nil
 }
 
 // Hides reports whether names are kept from an actor.
 func (a Actor) Hides() bool { return !MayWriteSheets.Include(a.Role) }
 
-func nameKey(name string) string { return strings.ToLower(strings.Join(strings.Fields(name), " ")) }
+// onlyPublic reports whether an actor's searches and counts look at public texts: they do for others than staff, where
+// any record says less to them.
+func (a *App) onlyPublic(ctx context.Context, actor Actor) (bool, error) {
+	if !actor.Hides() {
+		return false, nil
+	}
+	return store.HasPublicTexts(ctx, a.db)
+}

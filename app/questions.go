@@ -236,8 +236,8 @@ func (a *App) GuessAt(ctx context.Context, actor Actor, id int64, text, reason s
 
 // Answer settles a question.
 type Answer struct {
-	Answer string               `json:"answer" maxLength:"1000"`
-	Source string               `json:"source" maxLength:"1000" doc:"Where the answer comes from"`
+	Answer string               `json:"answer" says:"text" maxLength:"1000"`
+	Source string               `json:"source" says:"text" maxLength:"1000" doc:"Where the answer comes from"`
 	Type   *store.OwnTypeFields `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
 }
 

@@ -13,7 +13,7 @@ import (
 
 // WrittenStep is a step as somebody typed it, or as it was tapped: the line goes first.
 type WrittenStep struct {
-	Line     string         `json:"line" maxLength:"4000" required:"false" doc:"As Lid | 4x M3x8 PH1 @A1 | unplug J5"`
+	Line     string         `json:"line" says:"text" maxLength:"4000" required:"false" doc:"As Lid | 4x M3x8 PH1 @A1 | unplug J5"`
 	Step     *teardown.Step `json:"step,omitempty" doc:"The same in its parts, where there is no line"`
 	Pictures []int64        `json:"pictures" maxItems:"40" required:"false" doc:"Pictures of the machine that show it"`
 }

@@ -17,9 +17,9 @@ import (
 type Risk struct {
 	Machine    store.MachineName `json:"machine"`
 	AssemblyID int64             `json:"assemblyId"`
-	Board      string            `json:"board"`
+	Board      string            `json:"board" says:"text"`
 	Line       int               `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
-	Place      string            `json:"place" doc:"Designators, or what it is called"`
+	Place      string            `json:"place" says:"text" doc:"Designators, or what it is called"`
 	Class      string            `json:"class"`
 	Name       string            `json:"name" doc:"Of the class"`
 	Subsystem  string            `json:"subsystem" doc:"Where a survey looks at it"`
@@ -27,7 +27,7 @@ type Risk struct {
 	Rank       float64           `json:"rank" doc:"Missed looks times the weight of what happens: an order, not a probability"`
 	Missed     float64           `json:"missed" doc:"Months since the last look, by the months between two looks"`
 	IsDue      bool              `json:"isDue"`
-	Why        string            `json:"why" doc:"All of it in a sentence"`
+	Why        string            `json:"why" says:"text" doc:"All of it in a sentence"`
 }
 
 // RiskPage is a page of the order.

@@ -23,7 +23,7 @@ func (a *App) RomList(ctx context.Context, actor Actor, words string, skip, limi
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListRoms(ctx, a.db, strings.Fields(words), skip, limit+1)
+	found, err := store.ListRoms(ctx, a.db, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found, page.More = found[:limit], true
 	}

@@ -20,9 +20,9 @@ import (
 type RomReading struct {
 	Designator string `json:"designator" maxLength:"20"`
 	Label      string `json:"label" maxLength:"200" required:"false" doc:"What stands on the chip"`
-	Way        string `json:"way" maxLength:"200" required:"false" doc:"How it was read"`
+	Way        string `json:"way" says:"text" maxLength:"200" required:"false" doc:"How it was read"`
 	ReadOn     string `json:"readOn" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
-	Exception  string `json:"exception" maxLength:"400" required:"false" doc:"Why no second reading can be had"`
+	Exception  string `json:"exception" says:"text" maxLength:"400" required:"false" doc:"Why no second reading can be had"`
 }
 
 // AddedRead is what became of a file.
@@ -33,7 +33,7 @@ type AddedRead struct {
 	Format     rom.Format    `json:"format" enum:"bin,ihex,srec"`
 	IsNew      bool          `json:"isNew" doc:"The content was not known"`
 	Known      string        `json:"known" doc:"What the content is called where it is known, else empty"`
-	Warnings   []string      `json:"warnings"`
+	Warnings   []string      `json:"warnings" says:"text"`
 	Chip       rom.ReadState `json:"chip" enum:"not read,read once,read,readings differ,fading" doc:"How far the chip is known now"`
 }
 

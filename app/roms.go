@@ -17,7 +17,7 @@ import (
 // RomSocket is a socket for a read-only memory, with what was read there.
 type RomSocket struct {
 	AssemblyID int64           `json:"assemblyId"`
-	Assembly   string          `json:"assembly"`
+	Assembly   string          `json:"assembly" says:"text"`
 	Designator string          `json:"designator"`
 	Line       int             `json:"line" doc:"Of the sheet; 0 where no line of it names a read-only memory any more"`
 	Marking    string          `json:"marking"`

@@ -21,7 +21,7 @@ type SetOnBoard struct {
 	MachineID  *int64 `json:"machineId"`
 	Accession  string `json:"accession"`
 	AssemblyID int64  `json:"assemblyId"`
-	Assembly   string `json:"assembly"`
+	Assembly   string `json:"assembly" says:"text"`
 	rom.Holding
 }
 

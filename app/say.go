@@ -18,7 +18,7 @@ import (
 // Understood is what a statement about a machine would do. Nothing of it is kept yet.
 type Understood struct {
 	Machine *store.Machine `json:"machine" doc:"The machine it is about; null when nothing was understood"`
-	Note    string         `json:"note" doc:"A note for the machine, or empty"`
+	Note    string         `json:"note" says:"text" doc:"A note for the machine, or empty"`
 	Sure    bool           `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
 	Ways    []Way          `json:"ways" doc:"The sheets that a line could go to"`
 	// Measured is set where the words can be meant as a measurement.
@@ -27,21 +27,21 @@ type Understood struct {
 
 // UnderstoodMeasurement is a measurement that was said.
 type UnderstoodMeasurement struct {
-	Line    string          `json:"line" doc:"The words, without the accession number before them"`
+	Line    string          `json:"line" says:"text" doc:"The words, without the accession number before them"`
 	Point   string          `json:"point"`
 	Said    string          `json:"said" doc:"The value in words"`
 	Verdict measure.Verdict `json:"verdict" enum:"pass,marginal,fail,noted"`
-	Why     []string        `json:"why"`
+	Why     []string        `json:"why" says:"text"`
 	Sure    bool            `json:"sure" doc:"It is rather that than a line of a sheet"`
 }
 
 // Way is one sheet that a line could go to.
 type Way struct {
 	AssemblyID int64  `json:"assemblyId"`
-	Title      string `json:"title"`
+	Title      string `json:"title" says:"text"`
 	Base       int    `json:"base" doc:"Revision that the line would be put on; a save names it"`
 	Line       int    `json:"line"`
-	Text       string `json:"text" doc:"The line as it would stand there"`
+	Text       string `json:"text" says:"text" doc:"The line as it would stand there"`
 	Replaces   string `json:"replaces" doc:"The line whose place it takes, or empty"`
 	Blocked    string `json:"blocked" doc:"Why it cannot go there, or empty"`
 	Reading    string `json:"reading" doc:"What the line would be taken for"`

@@ -36,9 +36,10 @@ type MachineFilters struct {
 	Type       string
 }
 
-func (f MachineFilters) inStore() store.MachineFilter {
+func (f MachineFilters) inStore(public bool) store.MachineFilter {
 	return store.MachineFilter{
-		Words: strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Statements: f.Statements, Type: f.Type,
+		Public: public,
+		Words:  strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Statements: f.Statements, Type: f.Type,
 	}
 }
 
@@ -57,7 +58,11 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	query := store.MachineQuery{MachineFilter: list.inStore(), Sort: list.Sort, Descending: list.Descending}
+	public, err := a.onlyPublic(ctx, actor)
+	if err != nil {
+		return page, err
+	}
+	query := store.MachineQuery{MachineFilter: list.inStore(public), Sort: list.Sort, Descending: list.Descending}
 	if query.Sort == "" {
 		query.Sort = "accession"
 	}
@@ -66,7 +71,6 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 		return page, &Invalid{"sort", "is no column of the list"}
 	}
 	if list.After == "" {
-		var err error
 		if page.Total, err = store.CountMachines(ctx, a.db, query.MachineFilter); err != nil {
 			return page, err
 		}
@@ -131,7 +135,11 @@ func (a *App) CountFacets(ctx context.Context, actor Actor, filters MachineFilte
 	if err := actor.must(MayLook); err != nil {
 		return f, err
 	}
-	counts, err := store.CountFacets(ctx, a.db, filters.inStore())
+	public, err := a.onlyPublic(ctx, actor)
+	if err != nil {
+		return f, err
+	}
+	counts, err := store.CountFacets(ctx, a.db, filters.inStore(public))
 	for _, c := range counts {
 		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
@@ -154,5 +162,9 @@ func (a *App) CountHolding(ctx context.Context, actor Actor, filters MachineFilt
 	for i, t := range types {
 		numbers[i] = t.Number
 	}
-	return store.CountHolding(ctx, a.db, filters.inStore(), numbers)
+	public, err := a.onlyPublic(ctx, actor)
+	if err != nil {
+		return nil, err
+	}
+	return store.CountHolding(ctx, a.db, filters.inStore(public), numbers)
 }

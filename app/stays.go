@@ -13,11 +13,11 @@ import (
 type MachineMove struct {
 	To       string `json:"to" enum:"place,loan,transit"`
 	Place    string `json:"place" maxLength:"200" required:"false" doc:"To this place: building, room, shelf, box, divided by commas"`
-	LentTo   string `json:"lentTo" maxLength:"200" required:"false" doc:"Lent to this person or house"`
-	BoundFor string `json:"boundFor" maxLength:"200" required:"false" doc:"On its way to this place or house"`
+	LentTo   string `json:"lentTo" says:"text" maxLength:"200" required:"false" doc:"Lent to this person or house"`
+	BoundFor string `json:"boundFor" says:"text" maxLength:"200" required:"false" doc:"On its way to this place or house"`
 	Due      string `json:"due" maxLength:"10" required:"false" doc:"Day by which a loan is to be back, YYYY-MM-DD, or empty"`
 	On       string `json:"on" maxLength:"10" required:"false" doc:"Day of the move, YYYY-MM-DD; empty for today"`
-	Note     string `json:"note" maxLength:"1000" required:"false"`
+	Note     string `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 func (m MachineMove) stay(machineID int64) (store.Stay, error) {
@@ -49,14 +49,14 @@ func (m MachineMove) stay(machineID int64) (store.Stay, error) {
 type MovedMachine struct {
 	Machine store.Machine `json:"machine"`
 	Event   int64         `json:"event" doc:"The event of the history, by which the deed can be undone"`
-	Where   string        `json:"where" doc:"Where it is now, in words"`
+	Where   string        `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 
 // stayTold is what the history keeps of where a machine was.
 type stayTold struct {
 	Stay  int64  `json:"stay"`
 	Place string `json:"place"`
-	Where string `json:"where"`
+	Where string `json:"where" says:"text"`
 	Since string `json:"since"`
 }
 

@@ -13,7 +13,7 @@ import (
 // Look is what was said of a subsystem in a survey.
 type Look struct {
 	Look condition.Look `json:"look" enum:"inspected,not inspected,absent"`
-	Note string         `json:"note" maxLength:"1000" required:"false"`
+	Note string         `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 // ToldLook is a look with the subsystem it is about.
@@ -29,7 +29,7 @@ type ToldSurvey struct {
 	By       string     `json:"by"`
 	Looks    []ToldLook `json:"looks"`
 	Cosmetic string     `json:"cosmetic" doc:"Cosmetic grade; empty while nobody gave one"`
-	Note     string     `json:"note"`
+	Note     string     `json:"note" says:"text"`
 	Finished bool       `json:"finished"`
 	Version  int        `json:"version"`
 }

@@ -11,7 +11,7 @@ import (
 
 // StartedTeardown is how a log begins.
 type StartedTeardown struct {
-	Purpose     string `json:"purpose" maxLength:"300" doc:"What it is opened for"`
+	Purpose     string `json:"purpose" says:"text" maxLength:"300" doc:"What it is opened for"`
 	Rows        int    `json:"rows" minimum:"1" maximum:"12" default:"4" required:"false" doc:"Of the tray"`
 	Columns     int    `json:"columns" minimum:"1" maximum:"12" default:"6" required:"false"`
 	ProcedureID *int64 `json:"procedureId,omitempty" doc:"A procedure of the model to start from"`

@@ -17,7 +17,7 @@ type ToldStep struct {
 	N  int   `json:"n" doc:"Number in the log, from 1"`
 	teardown.Step
 	teardown.Reversal
-	Line       string            `json:"line" doc:"The step as a line"`
+	Line       string            `json:"line" says:"text" doc:"The step as a line"`
 	Pictures   []int64           `json:"pictures"`
 	Cautions   []caution.Caution `json:"cautions" doc:"What to take care of at taking off, where it was not said at a step before it"`
 	BackOn     []caution.Caution `json:"backOn" doc:"What to take care of at putting back, where it is not said at a step that goes on before it"`
@@ -33,16 +33,16 @@ type ToldStep struct {
 // ToldTeardown is a log and what it amounts to.
 type ToldTeardown struct {
 	store.Teardown
-	Machine   string             `json:"machine" doc:"Accession number and name"`
+	Machine   string             `json:"machine" says:"text" doc:"Accession number and name"`
 	Steps     []ToldStep         `json:"steps"`
 	Cells     []teardown.Cell    `json:"cells" doc:"The tray, row by row"`
 	FreeCell  string             `json:"freeCell" doc:"The first cell that holds nothing; empty when all are taken"`
 	Sums      teardown.Sums      `json:"sums"`
 	Lacks     []teardown.Lacking `json:"lacks" doc:"What keeps it from counting as closed"`
-	LeftOver  []string           `json:"leftOver" doc:"Fasteners that did not go back"`
+	LeftOver  []string           `json:"leftOver" says:"text" doc:"Fasteners that did not go back"`
 	Next      int                `json:"next" doc:"Number of the step to be reversed now; 0 when none is"`
-	Procedure string             `json:"procedure" doc:"What the procedure is called that it started from; empty for none"`
-	Warnings  string             `json:"procedureWarnings" doc:"What the procedure says before one starts"`
+	Procedure string             `json:"procedure" says:"text" doc:"What the procedure is called that it started from; empty for none"`
+	Warnings  string             `json:"procedureWarnings" says:"text" doc:"What the procedure says before one starts"`
 	Upcoming  []teardown.Step    `json:"upcoming" doc:"Steps of the procedure that the log does not have yet"`
 	Changes   []teardown.Change  `json:"changes" doc:"How this machine differs from the procedure"`
 }

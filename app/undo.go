@@ -39,6 +39,7 @@ var undoable = map[string]undoing{
 	"measure":            {MayWriteSheets, (*App).undoMeasure},
 	"strike measurement": {MayWriteSheets, (*App).undoStrikeMeasurement},
 	"strike lot item":    {MayKeepTheRecord, (*App).undoStrikeLotItem},
+	"decide mention":     {MayWriteSheets, (*App).undoDecideMention},
 	"name type":          {MayKeepTheRecord, (*App).undoNameType},
 	"change type":        {MayWriteSheets, (*App).undoChangeType},
 	"forget type":        {MayWriteSheets, (*App).undoForgetType},
@@ -50,7 +51,7 @@ func (a *App) Undo(ctx context.Context, actor Actor, eventID int64) error {
 	if err := actor.must(MayLook); err != nil {
 		return err
 	}
-	event, err := store.EventByID(ctx, a.db, eventID)
+	event, err := store.EventByID(ctx, a.db, readerOf(actor), eventID)
 	if err != nil {
 		return err
 	}
@@ -66,8 +67,8 @@ func (a *App) Undo(ctx context.Context, actor Actor, eventID int64) error {
 
 // newestStill refuses an event that something was done after. It is asked once the record is locked.
 func newestStill(ctx context.Context, h store.Handle, e store.ToldEvent) error {
-	again, err := store.EventByID(ctx, h, e.ID)
-	if err == nil && !again.IsNewest {
+	isNewest, err := store.IsNewestEvent(ctx, h, e.ID)
+	if err == nil && !isNewest {
 		return &Invalid{"event", "something was done to the same record since; nothing was undone. Take that back first, or change the record by hand"}
 	}
 	return err

@@ -26,7 +26,7 @@ type ToldConnector struct {
 type Wiring struct {
 	Connectors []ToldConnector  `json:"connectors"`
 	Warnings   []wiring.Warning `json:"warnings" doc:"What may be mistaken, the gravest first"`
-	Boards     []string         `json:"boards" doc:"What carries sockets"`
+	Boards     []string         `json:"boards" says:"text" doc:"What carries sockets"`
 	Open       int              `json:"open" doc:"Connectors that are open now"`
 }
 
@@ -96,7 +96,12 @@ func (a *App) WiringDrawing(ctx context.Context, actor Actor, machineID int64, b
 	if err != nil {
 		return Content{}, err
 	}
-	return Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(wiring.Draw(board, w.placed()))}, nil
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
+	drawing := wiring.Draw(p.Text(board), publicOf(p, w.placed()))
+	return Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(drawing)}, nil
 }
 
 // WiringList writes the connector map as CSV.
@@ -109,5 +114,9 @@ func (a *App) WiringList(ctx context.Context, actor Actor, machineID int64) (Con
 	if err != nil {
 		return Content{}, err
 	}
-	return csvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(w.placed())), nil
+	p, err := a.privacy(ctx, a.db)
+	if err != nil {
+		return Content{}, err
+	}
+	return csvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(publicOf(p, w.placed()))), nil
 }

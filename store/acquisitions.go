@@ -8,7 +8,7 @@ import (
 
 // ExtraCost is a cost beside the price of a lot.
 type ExtraCost struct {
-	What  string `json:"what" maxLength:"100" example:"carriage"`
+	What  string `json:"what" says:"text" maxLength:"100" example:"carriage"`
 	Cents int64  `json:"cents" minimum:"0" maximum:"1000000000000"`
 }
 
@@ -28,7 +28,7 @@ func (c *ExtraCosts) Scan(value any) error {
 
 // AcquisitionFields are what people write about an arrival: how things came, from whom, for how much.
 type AcquisitionFields struct {
-	Title      string     `db:"title" json:"title" maxLength:"200" example:"Clear-out of the seed-testing station"`
+	Title      string     `db:"title" json:"title" says:"text" maxLength:"200" example:"Clear-out of the seed-testing station"`
 	Method     string     `db:"method" json:"method" enum:"purchase,auction,gift,loan in,found,transfer,exchange"`
 	Arrived    string     `db:"arrived" json:"arrived" maxLength:"40" required:"false" doc:"EDTF, as 2025-03-14 or 2025~"`
 	PartyID    *int64     `db:"party_id" json:"partyId" required:"false" nullable:"true" doc:"From whom"`
@@ -36,17 +36,17 @@ type AcquisitionFields struct {
 	Currency   string     `db:"currency" json:"currency" maxLength:"3" required:"false" doc:"ISO 4217; empty for the collection's own"`
 	Costs      ExtraCosts `db:"costs" json:"costs" maxItems:"20" required:"false" nullable:"false" doc:"Carriage, fees and the like"`
 	Spread     string     `db:"spread" json:"spread" enum:"estimate,equal,hand" default:"estimate" required:"false" doc:"How the cost is spread over the items"`
-	Condition  string     `db:"condition" json:"condition" maxLength:"4000" required:"false" doc:"As received"`
-	Powered    string     `db:"powered" json:"powered" maxLength:"1000" required:"false" doc:"When it last ran, and whether anybody powered it since, as it was said"`
-	CameWith   string     `db:"came_with" json:"cameWith" maxLength:"4000" required:"false" doc:"What else came"`
-	Note       string     `db:"note" json:"note" maxLength:"4000" required:"false"`
+	Condition  string     `db:"condition" json:"condition" says:"text" maxLength:"4000" required:"false" doc:"As received"`
+	Powered    string     `db:"powered" json:"powered" says:"text" maxLength:"1000" required:"false" doc:"When it last ran, and whether anybody powered it since, as it was said"`
+	CameWith   string     `db:"came_with" json:"cameWith" says:"text" maxLength:"4000" required:"false" doc:"What else came"`
+	Note       string     `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
 // Acquisition is an arrival of one thing or of many.
 type Acquisition struct {
 	ID int64 `db:"id" json:"id"`
 	AcquisitionFields
-	Party   string `db:"party" json:"party" doc:"From whom, or empty"`
+	Party   string `db:"party" json:"party" says:"text" doc:"From whom, or empty"`
 	Lot     *int   `db:"lot" json:"lot" doc:"Number of the lot within its year, once a thing of it was numbered"`
 	Items   int    `db:"items" json:"items"`
 	Version int    `db:"version" json:"version"`
@@ -119,17 +119,16 @@ func acquisition(ctx context.Context, h Handle, id int64, lock string) (Acquisit
 }
 
 // ListAcquisitions reads a page, the newest arrival first: those whose words all occur in what is said of
-// them or of their items, and in their party's name where byParty says so.
-func ListAcquisitions(ctx context.Context, h Handle, words []string, byParty bool, skip, limit int) ([]Acquisition, error) {
+// them or of their items, or in their party's name; with public only in what others than staff may see.
+func ListAcquisitions(ctx context.Context, h Handle, words []string, public bool, skip, limit int) ([]Acquisition, error) {
 	found := []Acquisition{}
-	said := `q.title, q.method, q.arrived, q.note, (SELECT string_agg(i.title, ' ') FROM lot_item i WHERE i.acquisition_id = q.id)`
-	if byParty {
-		said += `, p.name`
+	items := `(SELECT string_agg(i.title, ' ') FROM lot_item i WHERE i.acquisition_id = q.id)`
+	said := `concat_ws(' ', q.title, q.method, q.arrived, q.note, ` + items + `, p.name)`
+	if public {
+		said = publicOr(PublicLot, "q.id", `concat_ws(' ', q.title, q.method, q.arrived, q.note, `+items+`)`)
 	}
-	where, args := likeAll(`lower(concat_ws(' ', `+said+`))`, words, []any{skip, limit})
-	if where == "" {
-		where = "true"
-	}
+	where, args := likeAll(`lower(`+said+`)`, words, []any{skip, limit})
+	where = anyWord(where)
 	err := h.SelectContext(ctx, &found, acquisitionSelect+`WHERE `+where+` ORDER BY q.arrived_from DESC NULLS FIRST, q.id DESC OFFSET $1 LIMIT $2`, args...)
 	return found, err
 }

@@ -106,8 +106,8 @@ func AgeingSpots(ctx context.Context, h Handle, assemblies []int64, lines []int)
 type MachineName struct {
 	ID        int64  `db:"id" json:"id"`
 	Accession string `db:"accession" json:"accession"`
-	Name      string `db:"name" json:"name"`
-	Place     string `db:"place" json:"place"`
+	Name      string `db:"name" json:"name" says:"text"`
+	Place     string `db:"place" json:"place" says:"text"`
 }
 
 // MachineNames reads how some machines are called.

@@ -9,7 +9,7 @@ import (
 // AssemblyFields are what people write about an assembly and the way it is fitted.
 type AssemblyFields struct {
 	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other,outside" default:"board" required:"false" doc:"What sort of thing it is"`
-	Title   string `db:"title" json:"title" maxLength:"200" doc:"What the board is called" example:"Main board"`
+	Title   string `db:"title" json:"title" says:"text" maxLength:"200" doc:"What the board is called" example:"Main board"`
 	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
 	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
 	Serial  string `db:"serial" json:"serial" maxLength:"100" required:"false"`

@@ -17,12 +17,12 @@ type Blob struct {
 
 // AttachmentFields are what people write about a picture or a document.
 type AttachmentFields struct {
-	Caption     string `db:"caption" json:"caption" maxLength:"1000" required:"false"`
-	View        string `db:"view" json:"view" maxLength:"60" required:"false" doc:"What it shows: front, rear, board top, label ..."`
+	Caption     string `db:"caption" json:"caption" says:"text" maxLength:"1000" required:"false"`
+	View        string `db:"view" json:"view" says:"text" maxLength:"60" required:"false" doc:"What it shows: front, rear, board top, label ..."`
 	Taken       string `db:"taken" json:"taken" maxLength:"40" required:"false" doc:"When it was taken or written, EDTF"`
 	Language    string `db:"language" json:"language" maxLength:"35" required:"false" doc:"Of a document, BCP 47, as en or de-CH"`
-	Translation string `db:"translation" json:"translation" maxLength:"20000" required:"false"`
-	Address     string `db:"address" json:"address" maxLength:"2000" required:"false" doc:"Of a web page, kept as text"`
+	Translation string `db:"translation" json:"translation" says:"text" maxLength:"20000" required:"false"`
+	Address     string `db:"address" json:"address" says:"text" maxLength:"2000" required:"false" doc:"Of a web page, kept as text"`
 	Captured    string `db:"captured" json:"captured" maxLength:"10" required:"false" doc:"Day on which the page was captured, YYYY-MM-DD"`
 	Numbers     string `db:"numbers" json:"numbers" maxLength:"4000" required:"false" doc:"Serials and other identifiers that stand in it, one a line"`
 	StaffOnly   bool   `db:"staff_only" json:"staffOnly" required:"false" doc:"Not shown to viewers"`
@@ -34,7 +34,7 @@ type Attachment struct {
 	Kind          string `db:"kind" json:"kind" enum:"picture,document"`
 	MachineID     *int64 `db:"machine_id" json:"machineId"`
 	AcquisitionID *int64 `db:"acquisition_id" json:"acquisitionId"`
-	FileName      string `db:"file_name" json:"fileName"`
+	FileName      string `db:"file_name" json:"fileName" says:"text"`
 	AttachmentFields
 	Blob
 	By      string    `db:"by_name" json:"by"`

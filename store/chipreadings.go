@@ -13,12 +13,12 @@ type ChipReading struct {
 	Designator string    `db:"designator" json:"designator"`
 	Device     string    `db:"device" json:"device"`
 	Label      string    `db:"label" json:"label"`
-	Exception  string    `db:"exception" json:"exception"`
+	Exception  string    `db:"exception" json:"exception" says:"text"`
 	State      string    `db:"state" json:"state" enum:"running,stopped,refused,done"`
 	Size       int       `db:"size" json:"size" doc:"Bytes of the device"`
 	Done       int       `db:"done" json:"done" doc:"Bytes read so far, of twice the size"`
 	Again      int       `db:"again" json:"again" doc:"Blocks that had to be read more than once"`
-	Note       string    `db:"note" json:"note" doc:"Why it stopped or was refused, or what came of it"`
+	Note       string    `db:"note" json:"note" says:"text" doc:"Why it stopped or was refused, or what came of it"`
 	At         time.Time `db:"at" json:"at"`
 	UpdatedAt  time.Time `db:"updated_at" json:"updatedAt"`
 	AccountID  *int64    `db:"account_id" json:"-"`

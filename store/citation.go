@@ -9,9 +9,9 @@ import (
 // Citation says where a statement comes from.
 type Citation struct {
 	Kind      string  `db:"kind" json:"kind" enum:"seen,counted,measured,tested,firmware,label,document,seller,recalled,inferred,hearsay" doc:"Kind of source"`
-	Cited     string  `db:"cited" json:"cited" maxLength:"1000" required:"false" doc:"The source in words, as the rating plate"`
+	Cited     string  `db:"cited" json:"cited" says:"text" maxLength:"1000" required:"false" doc:"The source in words, as the rating plate"`
 	Page      string  `db:"page" json:"page" maxLength:"100" required:"false"`
-	Link      string  `db:"link" json:"link" maxLength:"2000" required:"false" doc:"An address, kept as text"`
+	Link      string  `db:"link" json:"link" says:"text" maxLength:"2000" required:"false" doc:"An address, kept as text"`
 	PictureID *int64  `db:"picture_id" json:"pictureId" required:"false" nullable:"true" doc:"A picture or document of the collection that shows it"`
 	Region    *Region `db:"region" json:"region,omitempty" doc:"Where on the picture"`
 	PartyID   *int64  `db:"party_id" json:"partyId" required:"false" nullable:"true" doc:"Who said it, or whom it is about"`

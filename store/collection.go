@@ -43,7 +43,7 @@ type GivenNumber struct {
 	Number    string `db:"number" json:"number"`
 	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it was given to, or null"`
 	Accession string `db:"accession" json:"accession" doc:"The number that machine has today"`
-	Note      string `db:"note" json:"note" doc:"Why no machine has it"`
+	Note      string `db:"note" json:"note" says:"text" doc:"Why no machine has it"`
 }
 
 // GiveNumber notes that a machine has a number. It returns false when it was given to another thing before.

@@ -9,10 +9,10 @@ import (
 // CustodyFields are what one source says of a machine's past: who had it, when, where.
 type CustodyFields struct {
 	Role    string `db:"role" json:"role" maxLength:"40" doc:"Key of a role, as used-by"`
-	Who     string `db:"who" json:"who" maxLength:"200" required:"false" doc:"Where no party is named"`
-	Place   string `db:"place" json:"place" maxLength:"200" required:"false"`
+	Who     string `db:"who" json:"who" says:"text" maxLength:"200" required:"false" doc:"Where no party is named"`
+	Place   string `db:"place" json:"place" says:"text" maxLength:"200" required:"false"`
 	Dates   string `db:"dates" json:"dates" maxLength:"40" required:"false" doc:"EDTF, as 1983/1985" example:"1983/1985"`
-	UsedFor string `db:"used_for" json:"usedFor" maxLength:"1000" required:"false" doc:"What it was used for"`
+	UsedFor string `db:"used_for" json:"usedFor" says:"text" maxLength:"1000" required:"false" doc:"What it was used for"`
 	Citation
 }
 
@@ -21,8 +21,8 @@ type Custody struct {
 	ID        int64 `db:"id" json:"id"`
 	MachineID int64 `db:"machine_id" json:"machineId"`
 	CustodyFields
-	Party     string    `db:"party" json:"party" doc:"Name of the party, or empty"`
-	Withdrawn string    `db:"withdrawn" json:"withdrawn" doc:"Why it does not count any more, or empty"`
+	Party     string    `db:"party" json:"party" says:"text" doc:"Name of the party, or empty"`
+	Withdrawn string    `db:"withdrawn" json:"withdrawn" says:"text" doc:"Why it does not count any more, or empty"`
 	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
 	At        time.Time `db:"at" json:"at"`
 	Version   int       `db:"version" json:"version"`

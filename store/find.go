@@ -9,20 +9,24 @@ import (
 // FoundAssembly is an assembly that a search found, with where it is.
 type FoundAssembly struct {
 	ID        int64  `db:"id" json:"id"`
-	Title     string `db:"title" json:"title"`
+	Title     string `db:"title" json:"title" says:"text"`
 	Part      string `db:"part" json:"part"`
 	Serial    string `db:"serial" json:"serial"`
 	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is in, or null"`
 	Accession string `db:"accession" json:"accession"`
-	Machine   string `db:"machine" json:"machine"`
-	Place     string `db:"place" json:"place"`
-	LentTo    string `db:"lent_to" json:"lentTo"`
+	Machine   string `db:"machine" json:"machine" says:"text"`
+	Place     string `db:"place" json:"place" says:"text"`
+	LentTo    string `db:"lent_to" json:"lentTo" says:"text"`
 }
 
-// FindAssemblies finds assemblies with all words in what is said of them, wherever they are.
-func FindAssemblies(ctx context.Context, h Handle, words []string, limit int) ([]FoundAssembly, error) {
+// FindAssemblies finds assemblies with all words in what is said of them, wherever they are; with public only in
+// what others than staff may see of it.
+func FindAssemblies(ctx context.Context, h Handle, words []string, public bool, limit int) ([]FoundAssembly, error) {
 	found := []FoundAssembly{}
 	where, args := likeAll("a.search", words, nil)
+	if public {
+		where, args = likeAllPublic(PublicAssembly, "a.id", "a.search", words, nil)
+	}
 	args = append(args, limit)
 	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT a.id, a.title, a.part, a.serial, f.machine_id, COALESCE(m.accession, '') AS accession,
 			COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place, f.lent_to

@@ -10,12 +10,12 @@ type Fitting struct {
 	AssemblyID int64   `db:"assembly_id" json:"assemblyId"`
 	MachineID  *int64  `db:"machine_id" json:"machineId"`
 	Accession  string  `db:"accession" json:"accession" doc:"Of the machine, when it is in one"`
-	Place      string  `db:"place" json:"place" doc:"The place, when it is at one"`
-	LentTo     string  `db:"lent_to" json:"lentTo" doc:"Who has it, when it is lent"`
+	Place      string  `db:"place" json:"place" says:"text" doc:"The place, when it is at one"`
+	LentTo     string  `db:"lent_to" json:"lentTo" says:"text" doc:"Who has it, when it is lent"`
 	Due        *string `db:"due" json:"due" doc:"Day by which a loan is to be back, YYYY-MM-DD, or null"`
 	Slot       string  `db:"slot" json:"slot"`
 	Fit        string  `db:"fit" json:"fit"`
-	Note       string  `db:"note" json:"note"`
+	Note       string  `db:"note" json:"note" says:"text"`
 	Since      string  `db:"since" json:"since" doc:"Day on which it came there, YYYY-MM-DD"`
 	Until      *string `db:"until" json:"until" doc:"Day on which it left; null for where it is today"`
 }
@@ -86,8 +86,8 @@ func CountAssemblyChange(ctx context.Context, h Handle, id int64) error {
 // LooseAssembly is an assembly that is in no machine: in store, or lent.
 type LooseAssembly struct {
 	Assembly
-	Place    string  `db:"place" json:"place"`
-	LentTo   string  `db:"lent_to" json:"lentTo"`
+	Place    string  `db:"place" json:"place" says:"text"`
+	LentTo   string  `db:"lent_to" json:"lentTo" says:"text"`
 	Due      *string `db:"due" json:"due" doc:"Day by which a loan is to be back, or null"`
 	Since    string  `db:"since" json:"since"`
 	From     string  `db:"came_from" json:"from" doc:"Accession number of the machine it was in last, or empty"`
@@ -97,9 +97,14 @@ type LooseAssembly struct {
 }
 
 // ListLoose reads a page of the assemblies that are in no machine, in the order of their ids, whose
-// words all occur in what is said of them or of where they are.
-func ListLoose(ctx context.Context, h Handle, words []string, after int64, limit int) ([]LooseAssembly, error) {
-	where, args := likeAll(`lower(concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to))`, words, []any{after, limit})
+// words all occur in what is said of them or of where they are; with public only in what others than staff may see.
+func ListLoose(ctx context.Context, h Handle, words []string, public bool, after int64, limit int) ([]LooseAssembly, error) {
+	said := `concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to)`
+	if public {
+		// Whom something is lent to is no search for others.
+		said = `concat_ws(' ', ` + publicOr(PublicAssembly, "a.id", "a.search") + `, ` + publicOr(PublicPlace, "p.id", "p.name") + `)`
+	}
+	where, args := likeAll(`lower(`+said+`)`, words, []any{after, limit})
 	if where != "" {
 		where = " AND " + where
 	}

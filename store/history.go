@@ -72,8 +72,29 @@ const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.s
 	LEFT JOIN machine m ON m.id = h.machine_id
 	LEFT JOIN assembly a ON h.subject_kind = 'assembly' AND a.id = h.subject_id `
 
+// EventReader says what somebody may read in the history. The condition stands in every statement that reads events
+// for people, so that pages are full and nothing is filtered behind.
+type EventReader struct {
+	Kinds      []string // of subjects; nil for all
+	NotDeeds   []string
+	Account    int64 // whose own account may be read of
+	PublicOnly bool  // of pictures and documents, those that everybody may see, then and now
+}
+
+// condition writes what may be read, behind other arguments of a statement.
+func (r EventReader) condition(args []any) (string, []any) {
+	args = append(args, r.Kinds, r.Account, r.NotDeeds, r.PublicOnly)
+	n := len(args) - 3
+	return fmt.Sprintf(` AND (CAST($%d AS text[]) IS NULL OR h.subject_kind = ANY (CAST($%d AS text[])) OR h.subject_kind = 'account' AND h.subject_id = $%d)
+		AND NOT h.deed = ANY (CAST($%d AS text[]))
+		AND NOT ($%d AND h.subject_kind = 'attachment' AND (COALESCE(CAST(h.before->>'staffOnly' AS boolean), false)
+			OR COALESCE(CAST(h.after->>'staffOnly' AS boolean), false) OR EXISTS (SELECT 1 FROM attachment t WHERE t.id = h.subject_id AND t.staff_only)))`,
+		n, n, n+1, n+2, n+3), args
+}
+
 // EventQuery selects a page of the history, the newest first.
 type EventQuery struct {
+	EventReader
 	Machine  int64 // of this machine and what is or was fitted in it; 0 for all
 	Assembly int64 // of this assembly, wherever it was; 0 for all
 	Lot      int64 // of this arrival and its things; 0 for all
@@ -84,16 +105,27 @@ type EventQuery struct {
 // ListEvents reads a page.
 func ListEvents(ctx context.Context, h Handle, q EventQuery) ([]ToldEvent, error) {
 	events := []ToldEvent{}
-	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1) AND (CAST($2 AS bigint) = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
+	may, args := q.condition([]any{q.Machine, q.Assembly, q.Before, q.Limit, q.Lot})
+	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1)
+		AND (CAST($2 AS bigint) = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
 		AND (CAST($3 AS bigint) = 0 OR h.id < $3) AND (CAST($5 AS bigint) = 0 OR h.subject_kind = 'acquisition' AND h.subject_id = $5
-			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))
-		ORDER BY h.id DESC LIMIT $4`, q.Machine, q.Assembly, q.Before, q.Limit, q.Lot)
+			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))`+may+`
+		ORDER BY h.id DESC LIMIT $4`, args...)
 	return events, err
 }
 
-// EventByID reads an event.
-func EventByID(ctx context.Context, h Handle, id int64) (ToldEvent, error) {
+// EventByID reads an event that somebody may read of; ErrNotFound for others.
+func EventByID(ctx context.Context, h Handle, reader EventReader, id int64) (ToldEvent, error) {
 	var e ToldEvent
-	err := get(ctx, h, &e, fmt.Sprintf("event %d", id), toldSelect+`WHERE h.id = $1`, id)
+	may, args := reader.condition([]any{id})
+	err := get(ctx, h, &e, fmt.Sprintf("event %d", id), toldSelect+`WHERE h.id = $1`+may, args...)
 	return e, err
+}
+
+// IsNewestEvent reports whether nothing was done to the same record since an event.
+func IsNewestEvent(ctx context.Context, h Handle, id int64) (bool, error) {
+	var is bool
+	err := get(ctx, h, &is, fmt.Sprintf("event %d", id), `SELECT NOT EXISTS
+		(SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id) FROM history h WHERE h.id = $1`, id)
+	return is, err
 }

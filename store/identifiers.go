@@ -23,7 +23,7 @@ type IdentifierRow struct {
 	Key       string `json:"key"`
 	Attribute string `json:"attribute"`
 	Value     string `json:"value"`
-	Source    string `json:"source"`
+	Source    string `json:"source" says:"text"`
 	StaffOnly bool   `json:"staff_only"`
 }
 
@@ -47,12 +47,12 @@ func ReplaceIdentifiers(ctx context.Context, h Handle, record RecordRef, rows []
 type Meeting struct {
 	Key      string     `db:"key" json:"key"`
 	Value    string     `db:"value" json:"value" doc:"As it stands here"`
-	Source   string     `db:"source" json:"source" doc:"Where it stands here"`
+	Source   string     `db:"source" json:"source" says:"text" doc:"Where it stands here"`
 	Other    RecordRef  `db:"other" json:"other"`
-	Name     string     `db:"name" json:"name" doc:"What the other record is called"`
-	There    string     `db:"there" json:"there" doc:"Where it stands there"`
+	Name     string     `db:"name" json:"name" says:"text" doc:"What the other record is called"`
+	There    string     `db:"there" json:"there" says:"text" doc:"Where it stands there"`
 	Decision string     `db:"decision" json:"decision" enum:",linked,dismissed" doc:"Empty while nobody has decided"`
-	Reason   string     `db:"reason" json:"reason"`
+	Reason   string     `db:"reason" json:"reason" says:"text"`
 	By       string     `db:"by_name" json:"by"`
 	At       *time.Time `db:"at" json:"at"`
 }

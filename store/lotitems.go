@@ -8,15 +8,15 @@ import (
 // LotItemFields are what people write about a thing of a lot.
 type LotItemFields struct {
 	Kind           string `db:"kind" json:"kind" enum:"machine,board,peripheral,part,media,document"`
-	Title          string `db:"title" json:"title" maxLength:"200" example:"Memory card, 384 KB"`
+	Title          string `db:"title" json:"title" says:"text" maxLength:"200" example:"Memory card, 384 KB"`
 	EstimateCents  *int64 `db:"estimate_cents" json:"estimateCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"What it was thought to be worth when the lot came"`
 	HandCents      *int64 `db:"hand_cents" json:"handCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"Its share of the cost, where shares are given by hand"`
 	ValueCents     *int64 `db:"value_cents" json:"valueCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"What it is worth today"`
-	ValueNote      string `db:"value_note" json:"valueNote" maxLength:"400" required:"false" doc:"How one knows"`
+	ValueNote      string `db:"value_note" json:"valueNote" says:"text" maxLength:"400" required:"false" doc:"How one knows"`
 	PassedTo       *int64 `db:"passed_to" json:"passedTo" required:"false" nullable:"true" doc:"To whom it was passed on"`
 	PassedOn       string `db:"passed_on" json:"passedOn" maxLength:"40" required:"false" doc:"When it was passed on, EDTF; empty while it is here"`
 	PassedForCents *int64 `db:"passed_for_cents" json:"passedForCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"For how much"`
-	Note           string `db:"note" json:"note" maxLength:"1000" required:"false"`
+	Note           string `db:"note" json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 // LotItem is a thing of a lot.
@@ -27,7 +27,7 @@ type LotItem struct {
 	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"The machine it became, or null"`
 	Accession  string `db:"accession" json:"accession"`
 	AssemblyID *int64 `db:"assembly_id" json:"assemblyId" doc:"The assembly it became, or null"`
-	Party      string `db:"party" json:"party" doc:"To whom it was passed on"`
+	Party      string `db:"party" json:"party" says:"text" doc:"To whom it was passed on"`
 	Struck     bool   `db:"struck" json:"struck"`
 	Version    int    `db:"version" json:"version"`
 }

@@ -10,14 +10,14 @@ import (
 // MachineFields are what people write about a machine.
 type MachineFields struct {
 	Accession  string `db:"accession" json:"accession" maxLength:"40" doc:"Accession number" example:"EH-0142"`
-	Name       string `db:"name" json:"name" maxLength:"200" doc:"What the machine is called"`
+	Name       string `db:"name" json:"name" says:"text" maxLength:"200" doc:"What the machine is called"`
 	Maker      string `db:"maker" json:"maker" maxLength:"200" required:"false"`
 	Model      string `db:"model" json:"model" maxLength:"200" required:"false"`
 	Serial     string `db:"serial" json:"serial" maxLength:"200" required:"false"`
 	EraFrom    *int   `db:"era_from" json:"eraFrom" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"First year in which its parts are expected; settles date codes with an open decade"`
 	EraTo      *int   `db:"era_to" json:"eraTo" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"Last year in which its parts are expected"`
-	Place      string `db:"place" json:"place" maxLength:"200" required:"false" doc:"Where it stands"`
-	Provenance string `db:"provenance" json:"provenance" maxLength:"4000" required:"false" doc:"Where it comes from"`
+	Place      string `db:"place" json:"place" says:"text" maxLength:"200" required:"false" doc:"Where it stands"`
+	Provenance string `db:"provenance" json:"provenance" says:"text" maxLength:"4000" required:"false" doc:"Where it comes from"`
 }
 
 // Machine is a machine of the collection.
@@ -77,10 +77,14 @@ func machine(ctx context.Context, h Handle, id int64, lock string) (Machine, err
 
 var likeEscaper = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
 
-// ListPlaces names all places, in order.
-func ListPlaces(ctx context.Context, h Handle) ([]string, error) {
+// ListPlaces names the places in use, by name; with public as others than staff may know them.
+func ListPlaces(ctx context.Context, h Handle, public bool) ([]string, error) {
 	places := []string{}
-	err := h.SelectContext(ctx, &places, `SELECT name FROM place ORDER BY name`)
+	name := "name"
+	if public {
+		name = publicOr(PublicPlace, "place.id", "name")
+	}
+	err := h.SelectContext(ctx, &places, `SELECT DISTINCT `+name+` AS called FROM place ORDER BY called`)
 	return places, err
 }
 

@@ -13,8 +13,8 @@ type MakerFields struct {
 	Ended   string `db:"ended" json:"ended" maxLength:"40" required:"false" doc:"EDTF; empty while it goes on, or where it is not known"`
 	Place   string `db:"place" json:"place" maxLength:"200" required:"false"`
 	Ties    string `db:"ties" json:"ties" maxLength:"8000" required:"false" doc:"How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source"`
-	Note    string `db:"note" json:"note" maxLength:"4000" required:"false"`
-	Source  string `db:"source" json:"source" maxLength:"1000" required:"false" doc:"How one knows"`
+	Note    string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
+	Source  string `db:"source" json:"source" says:"text" maxLength:"1000" required:"false" doc:"How one knows"`
 }
 
 // Maker is who made machines and parts.

@@ -13,8 +13,8 @@ type ModelFields struct {
 	Made     string `db:"made" json:"made" maxLength:"60" required:"false" doc:"When it was made, EDTF, as 1984/1988"`
 	Variants string `db:"variants" json:"variants" maxLength:"4000" required:"false" doc:"One a line"`
 	Expected string `db:"expected" json:"expected" maxLength:"20000" required:"false" doc:"What a machine of the model holds, an assembly a line: name | part number | option | from date"`
-	Note     string `db:"note" json:"note" maxLength:"4000" required:"false"`
-	Source   string `db:"source" json:"source" maxLength:"1000" required:"false" doc:"How one knows"`
+	Note     string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
+	Source   string `db:"source" json:"source" says:"text" maxLength:"1000" required:"false" doc:"How one knows"`
 }
 
 // MachineModel is a model of machines.

@@ -64,8 +64,8 @@ func PutBoardPlan(ctx context.Context, h Handle, attachmentID, assemblyID int64,
 type PlannedPicture struct {
 	AttachmentID int64  `db:"attachment_id" json:"attachmentId"`
 	AssemblyID   int64  `db:"assembly_id" json:"assemblyId"`
-	Assembly     string `db:"assembly" json:"assembly"`
-	Caption      string `db:"caption" json:"caption"`
+	Assembly     string `db:"assembly" json:"assembly" says:"text"`
+	Caption      string `db:"caption" json:"caption" says:"text"`
 	Callouts     int    `db:"callouts" json:"callouts"`
 }
 

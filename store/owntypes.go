@@ -17,13 +17,13 @@ type OwnTypeFields struct {
 	Package   string  `db:"package" json:"package" maxLength:"40" required:"false" doc:"Package and pins, as DIP-40"`
 	ClockMHz  float64 `db:"clock_mhz" json:"clockMHz" minimum:"0" maximum:"100000" required:"false" doc:"Rated clock in megahertz; 0 when not known"`
 	TypicalMA float64 `db:"typical_ma" json:"typicalMilliamps" minimum:"0" maximum:"100000" required:"false" doc:"Typical +5 V current in milliamperes; 0 when not known"`
-	Notes     string  `db:"notes" json:"notes" maxLength:"4000" required:"false"`
+	Notes     string  `db:"notes" json:"notes" says:"text" maxLength:"4000" required:"false"`
 
 	Maker       string `db:"maker" json:"maker" maxLength:"200" required:"false"`
 	Currents    string `db:"currents" json:"currents" maxLength:"400" required:"false" doc:"What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20"`
 	Ageing      string `db:"ageing" json:"ageing" maxLength:"200" required:"false" doc:"How it ages, as: loses its charge"`
 	Substitutes string `db:"substitutes" json:"substitutes" maxLength:"400" required:"false" doc:"Numbers that can take its place, with commas between"`
-	Documents   string `db:"documents" json:"documents" maxLength:"4000" required:"false" doc:"Data sheets and the like, one a line"`
+	Documents   string `db:"documents" json:"documents" says:"text" maxLength:"4000" required:"false" doc:"Data sheets and the like, one a line"`
 }
 
 // OwnType is a type that the collection named itself.
@@ -152,9 +152,9 @@ func HoldersOf(ctx context.Context, h Handle, number string, limit int) ([]TypeH
 type Occurrence struct {
 	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"Null for an assembly that is in no machine"`
 	Accession  string `db:"accession" json:"accession"`
-	Machine    string `db:"machine" json:"machine"`
+	Machine    string `db:"machine" json:"machine" says:"text"`
 	AssemblyID int64  `db:"assembly_id" json:"assemblyId"`
-	Assembly   string `db:"assembly" json:"assembly"`
+	Assembly   string `db:"assembly" json:"assembly" says:"text"`
 	Line       int    `db:"line" json:"line"`
 	Count      int    `db:"count" json:"count"`
 	Marking    string `db:"marking" json:"marking"`

@@ -7,13 +7,13 @@ import (
 
 // PartyFields are what people write about a person or an organisation.
 type PartyFields struct {
-	Name      string `db:"name" json:"name" maxLength:"200" example:"Harbour pilot office"`
+	Name      string `db:"name" json:"name" says:"text" maxLength:"200" example:"Harbour pilot office"`
 	Kind      string `db:"kind" json:"kind" enum:"person,organisation"`
 	Private   bool   `db:"private" json:"private" required:"false" doc:"A private person: the name is shown to staff only, the role to everybody"`
-	Role      string `db:"role" json:"role" maxLength:"200" required:"false" doc:"What everybody may know of a private person, as a former pilot"`
-	Spellings string `db:"spellings" json:"spellings" maxLength:"1000" required:"false" doc:"Other ways in which the name is written, a line each"`
-	Place     string `db:"place" json:"place" maxLength:"200" required:"false"`
-	Note      string `db:"note" json:"note" maxLength:"4000" required:"false"`
+	Role      string `db:"role" json:"role" says:"text" maxLength:"200" required:"false" doc:"What everybody may know of a private person, as a former pilot"`
+	Spellings string `db:"spellings" json:"spellings" says:"text" maxLength:"1000" required:"false" doc:"Other ways in which the name is written, a line each"`
+	Place     string `db:"place" json:"place" says:"text" maxLength:"200" required:"false"`
+	Note      string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
 // Party is a person or an organisation that had to do with things of the collection.
@@ -67,13 +67,14 @@ func ListParties(ctx context.Context, h Handle, words []string, limit int) ([]Pa
 
 // PrivatePerson is what keeping a person private takes.
 type PrivatePerson struct {
+	ID        int64  `db:"id"`
 	Name      string `db:"name"`
 	Spellings string `db:"spellings"`
 	Role      string `db:"role"`
 }
 
 // PrivatePersonsStatement reads all private persons.
-const PrivatePersonsStatement = `SELECT name, spellings, role FROM party WHERE private ORDER BY id`
+const PrivatePersonsStatement = `SELECT id, name, spellings, role FROM party WHERE private ORDER BY id`
 
 // PrivatePersons lists all private persons.
 func PrivatePersons(ctx context.Context, h Handle) ([]PrivatePerson, error) {

@@ -7,11 +7,11 @@ import (
 
 // PersonalDataFields say that data of former owners is on a medium of a machine, never what it says.
 type PersonalDataFields struct {
-	Medium    string  `db:"medium" json:"medium" maxLength:"200" doc:"Where it is, as hard disk, second partition"`
-	Sort      string  `db:"sort" json:"sort" maxLength:"200" doc:"What kind of data, as letters; never what it says"`
+	Medium    string  `db:"medium" json:"medium" says:"text" maxLength:"200" doc:"Where it is, as hard disk, second partition"`
+	Sort      string  `db:"sort" json:"sort" says:"text" maxLength:"200" doc:"What kind of data, as letters; never what it says"`
 	Decision  string  `db:"decision" json:"decision" enum:"open,keep sealed,return,wipe,archive" default:"open" required:"false"`
-	Reason    string  `db:"reason" json:"reason" maxLength:"1000" required:"false"`
-	DecidedBy string  `db:"decided_by" json:"decidedBy" maxLength:"200" required:"false"`
+	Reason    string  `db:"reason" json:"reason" says:"text" maxLength:"1000" required:"false"`
+	DecidedBy string  `db:"decided_by" json:"decidedBy" says:"text" maxLength:"200" required:"false"`
 	DecidedOn *string `db:"decided_on" json:"decidedOn" required:"false" nullable:"true" doc:"YYYY-MM-DD"`
 	DoneOn    *string `db:"done_on" json:"doneOn" required:"false" nullable:"true" doc:"Day on which the decision was carried out, YYYY-MM-DD"`
 }

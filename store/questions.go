@@ -9,18 +9,18 @@ import (
 // QuestionFields are what people write about something unknown.
 type QuestionFields struct {
 	Sort      string `db:"sort" json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
-	Subject   string `db:"subject" json:"subject" maxLength:"200" doc:"Number or marking of a chip; else what it is called"`
+	Subject   string `db:"subject" json:"subject" says:"text" maxLength:"200" doc:"Number or marking of a chip; else what it is called"`
 	MachineID *int64 `db:"machine_id" json:"machineId" required:"false" nullable:"true" doc:"The machine it is on; null for a number that may be on several"`
-	Text      string `db:"body" json:"text" maxLength:"4000" required:"false" doc:"What is asked, and what one sees"`
-	Asked     string `db:"asked" json:"asked" maxLength:"1000" required:"false" doc:"Who was asked, and when"`
+	Text      string `db:"body" json:"text" says:"text" maxLength:"4000" required:"false" doc:"What is asked, and what one sees"`
+	Asked     string `db:"asked" json:"asked" says:"text" maxLength:"1000" required:"false" doc:"Who was asked, and when"`
 }
 
 // Question is something unknown that somebody wrote about.
 type Question struct {
 	ID int64 `db:"id" json:"id"`
 	QuestionFields
-	Answer     string  `db:"answer" json:"answer" doc:"Empty while it is open"`
-	Source     string  `db:"source" json:"source" doc:"Where the answer comes from"`
+	Answer     string  `db:"answer" json:"answer" says:"text" doc:"Empty while it is open"`
+	Source     string  `db:"source" json:"source" says:"text" doc:"Where the answer comes from"`
 	AnsweredOn *string `db:"answered_on" json:"answeredOn" doc:"YYYY-MM-DD, or null while it is open"`
 	Version    int     `db:"version" json:"version"`
 }
@@ -72,8 +72,8 @@ func ListQuestions(ctx context.Context, h Handle, machineID int64) ([]Question, 
 type Guess struct {
 	ID         int64     `db:"id" json:"id"`
 	QuestionID int64     `db:"question_id" json:"-"`
-	Text       string    `db:"body" json:"text"`
-	Reason     string    `db:"reason" json:"reason"`
+	Text       string    `db:"body" json:"text" says:"text"`
+	Reason     string    `db:"reason" json:"reason" says:"text"`
 	By         string    `db:"by_name" json:"by"`
 	At         time.Time `db:"at" json:"at"`
 }
@@ -96,9 +96,9 @@ func GuessesOf(ctx context.Context, h Handle, questionIDs []int64) ([]Guess, err
 type UnknownEntry struct {
 	MachineID   *int64  `db:"machine_id" json:"machineId" doc:"Null for an assembly that is in no machine"`
 	Accession   string  `db:"accession" json:"accession"`
-	Machine     string  `db:"machine" json:"machine"`
+	Machine     string  `db:"machine" json:"machine" says:"text"`
 	AssemblyID  int64   `db:"assembly_id" json:"assemblyId"`
-	Assembly    string  `db:"assembly" json:"assembly"`
+	Assembly    string  `db:"assembly" json:"assembly" says:"text"`
 	Line        int     `db:"line" json:"line"`
 	Designators string  `db:"designators" json:"designators" doc:"With spaces between"`
 	Count       int     `db:"count" json:"count"`

@@ -11,7 +11,7 @@ import (
 type RomFields struct {
 	Name    string `db:"name" json:"name" maxLength:"200" required:"false" doc:"What it is, as Monitor; known wherever the content is met"`
 	Edition string `db:"version" json:"romVersion" maxLength:"40" required:"false" doc:"Version of the content, as 1.1"`
-	Note    string `db:"note" json:"note" maxLength:"4000" required:"false"`
+	Note    string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
 	Public  bool   `db:"public" json:"public" required:"false" doc:"Viewers may have the bytes; sums are for everybody"`
 }
 
@@ -24,7 +24,7 @@ type RomImage struct {
 	SHA1      string `db:"sha1" json:"sha1"`
 	Effective string `db:"effective" json:"effective" doc:"SHA-256 of one copy of what repeats: it is the same for the same content in a larger device"`
 	RomFields
-	MadeFrom string    `db:"made_from" json:"madeFrom" doc:"For one that was put together or taken apart here, from what"`
+	MadeFrom string    `db:"made_from" json:"madeFrom" says:"text" doc:"For one that was put together or taken apart here, from what"`
 	Version  int       `db:"changes" json:"version" doc:"Counts changes; a change names the version it started from"`
 	At       time.Time `db:"at" json:"at"`
 }
@@ -83,12 +83,15 @@ type ListedRom struct {
 	Sockets int `db:"sockets" json:"sockets" doc:"Sockets in which it was read"`
 }
 
-// ListRoms lists images by name and version; words must all occur in name, version, note or a sum.
-func ListRoms(ctx context.Context, h Handle, words []string, skip, limit int) ([]ListedRom, error) {
-	where, args := likeAll(`lower(concat_ws(' ', i.name, i.version, i.note, i.sha256, i.sha1, i.crc32))`, words, []any{skip, limit})
-	if where == "" {
-		where = "true"
+// ListRoms lists images by name and version; words must all occur in name, version, note or a sum; with public not in
+// the note.
+func ListRoms(ctx context.Context, h Handle, words []string, public bool, skip, limit int) ([]ListedRom, error) {
+	said := `i.name, i.version, i.sha256, i.sha1, i.crc32`
+	if !public {
+		said += `, i.note`
 	}
+	where, args := likeAll(`lower(concat_ws(' ', `+said+`))`, words, []any{skip, limit})
+	where = anyWord(where)
 	found := []ListedRom{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+`,
 			(SELECT count(DISTINCT (r.assembly_id, r.designator)) FROM rom_read r WHERE r.sha256 = i.sha256 AND NOT r.struck) AS sockets
@@ -112,9 +115,9 @@ type RomRead struct {
 	Label      string    `db:"label" json:"label" doc:"What stands on the chip"`
 	Marking    string    `db:"marking" json:"marking" doc:"What the sheet said of the chip then"`
 	Revision   int       `db:"revision" json:"revision" doc:"Of the sheet, then"`
-	Way        string    `db:"way" json:"way" doc:"How it was read"`
+	Way        string    `db:"way" json:"way" says:"text" doc:"How it was read"`
 	ReadOn     string    `db:"read_on" json:"readOn" doc:"YYYY-MM-DD"`
-	Exception  string    `db:"exception" json:"exception" doc:"Why no second reading can be had; empty when one can"`
+	Exception  string    `db:"exception" json:"exception" says:"text" doc:"Why no second reading can be had; empty when one can"`
 	Struck     bool      `db:"struck" json:"-"`
 	By         string    `db:"by_name" json:"by"`
 	At         time.Time `db:"at" json:"at"`
@@ -174,10 +177,10 @@ type RomHolder struct {
 	SHA256     string `db:"sha256" json:"sha256"`
 	MachineID  *int64 `db:"machine_id" json:"machineId"`
 	Accession  string `db:"accession" json:"accession"`
-	Machine    string `db:"machine" json:"machine"`
+	Machine    string `db:"machine" json:"machine" says:"text"`
 	Model      string `db:"model" json:"model"`
 	AssemblyID int64  `db:"assembly_id" json:"assemblyId"`
-	Assembly   string `db:"assembly" json:"assembly"`
+	Assembly   string `db:"assembly" json:"assembly" says:"text"`
 	Part       string `db:"part" json:"part" doc:"Part number of the assembly"`
 	Designator string `db:"designator" json:"designator"`
 	Label      string `db:"label" json:"label"`

@@ -9,7 +9,7 @@ import (
 type RomSet struct {
 	ID   int64  `db:"id" json:"id"`
 	Name string `db:"name" json:"name"`
-	Note string `db:"note" json:"note"`
+	Note string `db:"note" json:"note" says:"text"`
 }
 
 // RomSetImage is an image of a set, and the socket that it belongs in.

@@ -10,7 +10,7 @@ import (
 type Revision struct {
 	AssemblyID int64     `db:"assembly_id" json:"assemblyId"`
 	N          int       `db:"n" json:"n" doc:"Counts from 1; 0 stands for no sheet yet"`
-	Body       string    `db:"body" json:"body"`
+	Body       string    `db:"body" json:"body" says:"sheet"`
 	By         string    `db:"by_name" json:"by" doc:"Who wrote it"`
 	At         time.Time `db:"at" json:"at"`
 }

@@ -15,10 +15,10 @@ import (
 type ListedMachine struct {
 	ID             int64  `db:"id" json:"id"`
 	Accession      string `db:"accession" json:"accession"`
-	Name           string `db:"name" json:"name"`
+	Name           string `db:"name" json:"name" says:"text"`
 	Maker          string `db:"maker" json:"maker"`
 	Model          string `db:"model" json:"model"`
-	Place          string `db:"place" json:"place"`
+	Place          string `db:"place" json:"place" says:"text"`
 	EraFrom        *int   `db:"era_from" json:"eraFrom" doc:"First year in which its parts are expected"`
 	Boards         int    `db:"boards" json:"boards"`
 	Chips          int    `db:"chips" json:"chips"`
@@ -43,6 +43,8 @@ type MachineFilter struct {
 	Type   string // number of a type that stands on one of its sheets
 	// Statements are "disputed" or "not disputed".
 	Statements []string
+	// Public looks at nothing that others than staff may not see: searches, values and the order of a list.
+	Public bool
 }
 
 // disputedColumn says in words whether something about a machine is disputed.
@@ -82,6 +84,12 @@ var MachineSorts = map[string]machineSort{
 	"chips": {"s.chips", "bigint"}, "unidentified": {"s.unidentified", "bigint"}, "ram": {"s.ram_bytes", "bigint"}, "rom": {"s.rom_bytes", "bigint"},
 }
 
+// publicSorts stand in the place of columns in which a private person may be named.
+var publicSorts = map[string]machineSort{
+	"name":  {"lower(" + publicOr(PublicMachineName, "m.id", "m.name") + ")", "text"},
+	"place": {"lower(COALESCE(" + publicOr(PublicPlace, "p.id", "p.name") + ", ''))", "text"},
+}
+
 // from joins what the column needs, and names the id that stands in the same index.
 func (s machineSort) from() (tables, id string) {
 	switch {
@@ -98,6 +106,9 @@ func (s machineSort) from() (tables, id string) {
 func MachinesStatement(q MachineQuery) (string, []any) {
 	where, args := q.condition("s")
 	sort := MachineSorts[q.Sort]
+	if public, ok := publicSorts[q.Sort]; ok && q.Public {
+		sort = public
+	}
 	from, id := sort.from()
 	order, beyond := "ASC", ">"
 	if q.Descending {
@@ -165,7 +176,7 @@ const mostFacetValues = 100
 // FacetsStatement writes the statement that counts machines by the values of each facet.
 func FacetsStatement(f MachineFilter) (string, []any) {
 	// What no facet is about is looked for once.
-	where, args := MachineFilter{Words: f.Words, Type: f.Type}.condition("s")
+	where, args := MachineFilter{Words: f.Words, Type: f.Type, Public: f.Public}.condition("s")
 	with, from := "", "machine_sum"
 	if where != "true" {
 		with, from = "WITH hit AS MATERIALIZED (SELECT s.* FROM machine_sum s WHERE "+where+") ", "hit"
@@ -176,6 +187,9 @@ func FacetsStatement(f MachineFilter) (string, []any) {
 	for _, together := range facetsTogether(ticked) {
 		var narrowed string
 		narrowed, args = together[0].without(ticked).conditionAfter("h", args)
+		if f.Public {
+			together = publicFacets(together)
+		}
 		parts = append(parts, countTogether(together, from, narrowed))
 	}
 	return with + strings.Join(parts, " UNION ALL "), args
@@ -197,6 +211,17 @@ func facetsTogether(f MachineFilter) [][]facet {
 		groups = append(groups, unticked)
 	}
 	return groups
+}
+
+// publicFacets call places as others than staff may know them.
+func publicFacets(together []facet) []facet {
+	public := slices.Clone(together)
+	for i := range public {
+		if public[i].name == "place" {
+			public[i].value = "(SELECT " + publicOr(PublicPlace, "p.id", "p.name") + " FROM place p WHERE p.id = c.value)"
+		}
+	}
+	return public
 }
 
 func countTogether(together []facet, from, where string) string {
@@ -225,12 +250,29 @@ func CountFacets(ctx context.Context, h Handle, f MachineFilter) ([]FacetCount, 
 	if err := h.SelectContext(ctx, &counts, statement, args...); err != nil {
 		return nil, err
 	}
+	counts = mergeEqual(counts)
 	slices.SortFunc(counts, func(a, b FacetCount) int { return cmp.Or(cmp.Compare(b.Count, a.Count), cmp.Compare(a.Value, b.Value)) })
 	of := map[string]int{}
 	return slices.DeleteFunc(counts, func(c FacetCount) bool {
 		of[c.Facet]++
 		return of[c.Facet] > mostFacetValues
 	}), nil
+}
+
+// mergeEqual adds values up that are called the same: two places may be, to others than staff.
+func mergeEqual(counts []FacetCount) []FacetCount {
+	at := map[FacetCount]int{}
+	merged := counts[:0]
+	for _, c := range counts {
+		key := FacetCount{Facet: c.Facet, Value: c.Value}
+		if i, ok := at[key]; ok {
+			merged[i].Count += c.Count
+			continue
+		}
+		at[key] = len(merged)
+		merged = append(merged, c)
+	}
+	return merged
 }
 
 // HoldingStatement writes the statement that counts, for each type number, the machines that hold
@@ -270,11 +312,19 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 	}
 	if len(f.Words) > 0 {
 		var all string
-		all, args = likeAll("search", f.Words, args)
+		if f.Public {
+			all, args = likeAllPublic(PublicMachine, "id", "search", f.Words, args)
+		} else {
+			all, args = likeAll("search", f.Words, args)
+		}
 		where = append(where, name+".machine_id IN (SELECT id FROM machine WHERE "+all+")")
 	}
 	if len(f.Places) > 0 {
-		places := `s.place_id IN (SELECT id FROM place WHERE name = ANY (CAST($ AS text[])))`
+		name := "name"
+		if f.Public {
+			name = publicOr(PublicPlace, "place.id", "name")
+		}
+		places := `s.place_id IN (SELECT id FROM place WHERE ` + name + ` = ANY (CAST($ AS text[])))`
 		if slices.Contains(f.Places, "") {
 			places = `(` + places + ` OR s.place_id IS NULL)`
 		}

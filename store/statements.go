@@ -9,7 +9,7 @@ import (
 // StatementFields are what one source says of an attribute of a machine.
 type StatementFields struct {
 	Attribute string `db:"attribute" json:"attribute" maxLength:"60" doc:"Key of an attribute, or a name of its own" example:"memory"`
-	Value     string `db:"value" json:"value" maxLength:"400" doc:"As it was said" example:"64K"`
+	Value     string `db:"value" json:"value" says:"text" maxLength:"400" doc:"As it was said" example:"64K"`
 	Citation
 }
 
@@ -18,8 +18,8 @@ type Statement struct {
 	ID        int64 `db:"id" json:"id"`
 	MachineID int64 `db:"machine_id" json:"machineId"`
 	StatementFields
-	Party     string    `db:"party" json:"party" doc:"Who said it, or empty"`
-	Withdrawn string    `db:"withdrawn" json:"withdrawn" doc:"Why it does not count any more, or empty"`
+	Party     string    `db:"party" json:"party" says:"text" doc:"Who said it, or empty"`
+	Withdrawn string    `db:"withdrawn" json:"withdrawn" says:"text" doc:"Why it does not count any more, or empty"`
 	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
 	At        time.Time `db:"at" json:"at"`
 	Version   int       `db:"version" json:"version"`

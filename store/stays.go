@@ -8,11 +8,11 @@ import (
 type Stay struct {
 	ID        int64   `db:"id" json:"id"`
 	MachineID int64   `db:"machine_id" json:"machineId"`
-	Place     string  `db:"place" json:"place"`
-	LentTo    string  `db:"lent_to" json:"lentTo"`
-	BoundFor  string  `db:"bound_for" json:"boundFor" doc:"Where it is going, while it is on its way"`
+	Place     string  `db:"place" json:"place" says:"text"`
+	LentTo    string  `db:"lent_to" json:"lentTo" says:"text"`
+	BoundFor  string  `db:"bound_for" json:"boundFor" says:"text" doc:"Where it is going, while it is on its way"`
 	Due       *string `db:"due" json:"due" doc:"Day by which a loan is to be back, YYYY-MM-DD, or null"`
-	Note      string  `db:"note" json:"note"`
+	Note      string  `db:"note" json:"note" says:"text"`
 	Since     string  `db:"since" json:"since" doc:"YYYY-MM-DD"`
 	Until     *string `db:"until" json:"until" doc:"Day on which it left; null for where it is today"`
 }
@@ -76,7 +76,7 @@ func SetPlace(ctx context.Context, h Handle, machineID int64, place string) erro
 
 // PlaceCount is a place with what is there today.
 type PlaceCount struct {
-	Name       string `db:"name" json:"name"`
+	Name       string `db:"name" json:"name" says:"text"`
 	Climate    string `db:"climate" json:"climate" enum:",kept,room,damp,hot,outside" doc:"How it treats what stands there; empty while nobody said"`
 	Machines   int    `db:"machines" json:"machines"`
 	Assemblies int    `db:"assemblies" json:"assemblies" doc:"That are in no machine"`

@@ -88,35 +88,40 @@ func TestInTxRollsBack(t *testing.T) {
 	require.Zero(t, n)
 }
 
-func TestSignInFailuresCountWithinTheirWindow(t *testing.T) {
+func TestSignInsCountWithinTheirWindow(t *testing.T) {
 	db := storetest.New(t)
 	window := 15 * time.Minute
+	limits := []store.SignInLimit{{Subject: "address 127.0.0.1", Most: 9}, {Subject: "login ida", Most: 3}}
+	attempts := []int64{}
 	for range 3 {
-		require.NoError(t, store.AddSignInFailure(ctx, db, []string{"login ida", "address 127.0.0.1"}, window))
+		counted, clearIn, err := store.CountSignIn(ctx, db, limits, window)
+		require.NoError(t, err)
+		require.Len(t, counted, 2)
+		require.Zero(t, clearIn)
+		attempts = counted
 	}
 	_, err := db.Exec(`UPDATE sign_in_failure SET at = now() - interval '14 minutes' WHERE id = (SELECT min(id) FROM sign_in_failure WHERE subject = 'login ida')`)
 	require.NoError(t, err)
-	count, clearIn, err := store.SignInFailures(ctx, db, "login ida", window)
+	counted, clearIn, err := store.CountSignIn(ctx, db, limits, window)
 	require.NoError(t, err)
-	require.Equal(t, 3, count)
+	require.Nil(t, counted)
 	require.InDelta(t, time.Minute, clearIn, float64(5*time.Second))
 
-	// What is too old counts no more, and goes with the next failure.
-	_, err = db.Exec(`UPDATE sign_in_failure SET at = now() - interval '16 minutes' WHERE subject = 'login ida'`)
+	// What did not fail does not count; what is too old counts no more, and goes with the next attempt.
+	require.NoError(t, store.ForgetSignIns(ctx, db, attempts))
+	counted, _, err = store.CountSignIn(ctx, db, limits, window)
 	require.NoError(t, err)
-	count, clearIn, err = store.SignInFailures(ctx, db, "login ida", window)
+	require.NotNil(t, counted)
+	_, err = db.Exec(`UPDATE sign_in_failure SET at = now() - interval '16 minutes'`)
 	require.NoError(t, err)
-	require.Zero(t, count)
-	require.Zero(t, clearIn)
-	require.NoError(t, store.AddSignInFailure(ctx, db, []string{"login bram"}, window))
-	var rows int
-	require.NoError(t, db.Get(&rows, `SELECT count(*) FROM sign_in_failure WHERE subject = 'login ida'`))
-	require.Zero(t, rows)
-
+	_, _, err = store.CountSignIn(ctx, db, []store.SignInLimit{{Subject: "login bram", Most: 1}}, window)
+	require.NoError(t, err)
+	var left []string
+	require.NoError(t, db.Select(&left, `SELECT subject FROM sign_in_failure`))
+	require.Equal(t, []string{"login bram"}, left)
 	require.NoError(t, store.ClearSignInFailures(ctx, db, "login bram"))
-	count, _, err = store.SignInFailures(ctx, db, "login bram", window)
-	require.NoError(t, err)
-	require.Zero(t, count)
+	require.NoError(t, db.Select(&left, `SELECT subject FROM sign_in_failure`))
+	require.Len(t, left, 0)
 }
 
 func TestAccountsAreFoundWithoutRegardToCase(t *testing.T) {

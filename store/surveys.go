@@ -57,7 +57,7 @@ type FindingFields struct {
 	Kind         string  `db:"kind" json:"kind" maxLength:"100" doc:"As leaking, cracked"`
 	AssemblyID   *int64  `db:"assembly_id" json:"assemblyId,omitempty" doc:"The board it is on"`
 	Designator   string  `db:"designator" json:"designator" maxLength:"40" required:"false" doc:"As BT1"`
-	Place        string  `db:"place" json:"place" maxLength:"300" required:"false" doc:"Where, in words"`
+	Place        string  `db:"place" json:"place" says:"text" maxLength:"300" required:"false" doc:"Where, in words"`
 	AttachmentID *int64  `db:"attachment_id" json:"attachmentId,omitempty" doc:"A picture that shows it"`
 	Region       *Region `db:"region" json:"region,omitempty" doc:"Where on the picture"`
 }
@@ -67,7 +67,7 @@ type Finding struct {
 	ID        int64 `db:"id" json:"id"`
 	MachineID int64 `db:"machine_id" json:"machineId"`
 	FindingFields
-	Assembly string `db:"assembly" json:"assembly" doc:"What the board is called; empty for none"`
+	Assembly string `db:"assembly" json:"assembly" says:"text" doc:"What the board is called; empty for none"`
 	Line     int    `db:"line" json:"line" doc:"Where the designator stands on the board's sheet today; 0 for nowhere"`
 	Struck   bool   `db:"struck" json:"struck"`
 	Version  int    `db:"version" json:"version"`
@@ -115,7 +115,7 @@ type SightingRow struct {
 	Severity  string `db:"severity" json:"severity" enum:"cosmetic,watch,repair,hazard"`
 	Trend     string `db:"trend" json:"trend" enum:",worse,same,better"`
 	Gone      bool   `db:"gone" json:"gone"`
-	Note      string `db:"note" json:"note"`
+	Note      string `db:"note" json:"note" says:"text"`
 	By        string `db:"by_name" json:"by"`
 }
 

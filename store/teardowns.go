@@ -10,12 +10,12 @@ import (
 type Teardown struct {
 	ID          int64      `db:"id" json:"id"`
 	MachineID   int64      `db:"machine_id" json:"machineId"`
-	Purpose     string     `db:"purpose" json:"purpose" doc:"What it is opened for"`
+	Purpose     string     `db:"purpose" json:"purpose" says:"text" doc:"What it is opened for"`
 	Rows        int        `db:"tray_rows" json:"rows" doc:"Rows of the tray"`
 	Columns     int        `db:"tray_columns" json:"columns"`
 	ProcedureID *int64     `db:"procedure_id" json:"procedureId" doc:"The procedure of the model that it started from, or null"`
 	Outcome     string     `db:"outcome" json:"outcome" enum:"open,closed,together" doc:"together: put together, but something was left over or left off"`
-	Why         string     `db:"why" json:"why" doc:"What the outcome rests on; empty while it is open"`
+	Why         string     `db:"why" json:"why" says:"text" doc:"What the outcome rests on; empty while it is open"`
 	StartedBy   string     `db:"started_by" json:"startedBy"`
 	StartedAt   time.Time  `db:"started_at" json:"startedAt"`
 	EndedBy     string     `db:"ended_by" json:"endedBy"`
@@ -118,9 +118,9 @@ func ReverseStep(ctx context.Context, h Handle, id int64, by *int64, reversal st
 type ProcedureFields struct {
 	Maker    string `db:"maker" json:"maker" maxLength:"200"`
 	Model    string `db:"model" json:"model" maxLength:"200"`
-	Title    string `db:"title" json:"title" maxLength:"200" doc:"As Down to the main board"`
-	Body     string `db:"body" json:"body" maxLength:"60000" doc:"A step a line, as in a log"`
-	Warnings string `db:"warnings" json:"warnings" maxLength:"4000" required:"false" doc:"What to know before one starts"`
+	Title    string `db:"title" json:"title" says:"text" maxLength:"200" doc:"As Down to the main board"`
+	Body     string `db:"body" json:"body" says:"text" maxLength:"60000" doc:"A step a line, as in a log"`
+	Warnings string `db:"warnings" json:"warnings" says:"text" maxLength:"4000" required:"false" doc:"What to know before one starts"`
 }
 
 // Procedure is how machines of a model are taken apart.

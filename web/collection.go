@@ -12,7 +12,7 @@ import (
 
 // NumberList is a list of accession numbers from an older register.
 type NumberList struct {
-	Text   string `json:"text" maxLength:"4000000" doc:"A line for each number: the number, then ; or a tab, then what is known of it"`
+	Text   string `json:"text" says:"text" maxLength:"4000000" doc:"A line for each number: the number, then ; or a tab, then what is known of it"`
 	DryRun bool   `json:"dryRun" required:"false" doc:"Only say what would happen"`
 }
 

@@ -14,7 +14,7 @@ import (
 
 // Withdrawal says why a statement does not count any more.
 type Withdrawal struct {
-	Why string `json:"why" maxLength:"400"`
+	Why string `json:"why" says:"text" maxLength:"400"`
 }
 
 // Vocabulary is what statements are written with.

@@ -26,7 +26,7 @@ type JudgedSubsystem struct {
 type EndedSurvey struct {
 	Versioned
 	Cosmetic string `json:"cosmetic" maxLength:"40" required:"false" doc:"One of the cosmetic grades"`
-	Note     string `json:"note" maxLength:"4000" required:"false"`
+	Note     string `json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
 func (s *Server) registerJudge() {
@@ -92,8 +92,8 @@ type TouchedPoint struct {
 // TurnedAdjuster is where an adjuster stands now.
 type TurnedAdjuster struct {
 	Versioned
-	Position string `json:"position" maxLength:"200"`
-	Why      string `json:"why" maxLength:"300"`
+	Position string `json:"position" says:"text" maxLength:"200"`
+	Why      string `json:"why" says:"text" maxLength:"300"`
 }
 
 func (s *Server) registerMeasuring() {

@@ -12,7 +12,7 @@ import (
 
 // Pack is a reference pack as CSV.
 type Pack struct {
-	Text string `json:"text" maxLength:"4000000"`
+	Text string `json:"text" says:"text" maxLength:"4000000"`
 	Dry  bool   `json:"dry" doc:"Only say what would be done"`
 }
 

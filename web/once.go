@@ -125,3 +125,23 @@ func fingerprintOf(r *http.Request, op *huma.Operation) (string, error) {
 	}
 	return hex.EncodeToString(sum.Sum(nil)), nil
 }
+
+// heldAnswer holds an answer back until it is complete.
+type heldAnswer struct {
+	http.ResponseWriter
+	status int
+	body   bytes.Buffer
+}
+
+// WriteHeader keeps the first status.
+func (h *heldAnswer) WriteHeader(status int) {
+	if h.status == 0 {
+		h.status = status
+	}
+}
+
+// Write holds the bytes back.
+func (h *heldAnswer) Write(data []byte) (int, error) { return h.body.Write(data) }
+
+// Unwrap lets deadlines be set on the connection itself.
+func (h *heldAnswer) Unwrap() http.ResponseWriter { return h.ResponseWriter }

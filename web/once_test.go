@@ -29,7 +29,9 @@ func (c *client) keyed(key, method, path string, body any) (int, string, http.He
 func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
-	machine := func(n int) map[string]string { return map[string]string{"accession": fmt.Sprintf("EH-%d", n), "name": "Sorter"} }
+	machine := func(n int) map[string]string {
+		return map[string]string{"accession": fmt.Sprintf("EH-%d", n), "name": "Sorter"}
+	}
 	// Many at once, as a phone that found its network again.
 	answers := make([]string, 12)
 	var all sync.WaitGroup

@@ -43,8 +43,8 @@ type PluggedConnector struct {
 
 // NewProcedure is what a log becomes the procedure as.
 type NewProcedure struct {
-	Title    string `json:"title" maxLength:"200" doc:"How far it goes, as Down to the main board"`
-	Warnings string `json:"warnings" maxLength:"4000" required:"false"`
+	Title    string `json:"title" says:"text" maxLength:"200" doc:"How far it goes, as Down to the main board"`
+	Warnings string `json:"warnings" says:"text" maxLength:"4000" required:"false"`
 }
 
 // ChangedProcedure is a procedure, and the version that it started from.

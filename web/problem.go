@@ -23,7 +23,7 @@ type Problem struct {
 	Type   string         `json:"type,omitempty" doc:"URI of the kind of problem; about:blank when absent"`
 	Title  string         `json:"title" doc:"The kind of problem in a few words"`
 	Status int            `json:"status"`
-	Detail string         `json:"detail" doc:"What happened, and what to do"`
+	Detail string         `json:"detail" says:"text" doc:"What happened, and what to do"`
 	Errors []FieldProblem `json:"errors,omitempty"`
 	Newer  *Newer         `json:"newer,omitempty" doc:"After a refused save: the record as it is now"`
 }
@@ -31,7 +31,7 @@ type Problem struct {
 // FieldProblem says what is wrong with one field.
 type FieldProblem struct {
 	Location string `json:"location" doc:"Where, as body.name"`
-	Message  string `json:"message"`
+	Message  string `json:"message" says:"text"`
 }
 
 // Newer holds the record that a stale save met; one of its fields is set.
@@ -62,6 +62,7 @@ type Newer struct {
 	Measurement  *app.Measurement    `json:"measurement,omitempty"`
 	Adjuster     *app.Adjuster       `json:"adjuster,omitempty"`
 	AgeingClass  *app.OwnClass       `json:"ageingClass,omitempty"`
+	Mention      *store.Mention      `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -220,6 +221,8 @@ func newer(record any) *Newer {
 		return &Newer{Adjuster: &r}
 	case app.OwnClass:
 		return &Newer{AgeingClass: &r}
+	case store.Mention:
+		return &Newer{Mention: &r}
 	case store.MachineModel:
 		return &Newer{Model: &r}
 	case store.Party:

@@ -101,6 +101,7 @@ func (s *Server) registerAll() {
 	s.registerSay()
 	s.registerEvidence()
 	s.registerParties()
+	s.registerMentions()
 	s.registerArrivals()
 	s.registerCollection()
 	s.registerAttachments()

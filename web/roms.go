@@ -28,7 +28,7 @@ type RomUpload struct {
 
 // WhyAlone says why one reading of a chip is enough.
 type WhyAlone struct {
-	Why string `json:"why" maxLength:"400"`
+	Why string `json:"why" says:"text" maxLength:"400"`
 }
 
 // ChangedRom is what is said of an image, and the version that it started from.
@@ -135,7 +135,7 @@ func (s *Server) registerRoms() {
 // NamedSet names the contents of a board as a set.
 type NamedSet struct {
 	Name string `json:"name" maxLength:"200"`
-	Note string `json:"note" maxLength:"4000" required:"false"`
+	Note string `json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
 func (s *Server) registerLanes() {

@@ -12,7 +12,7 @@ import (
 // SaidText is a line about the machine on the bench.
 type SaidText struct {
 	MachineID int64  `json:"machineId" minimum:"0" doc:"The machine on the bench; 0 for none"`
-	Text      string `json:"text" maxLength:"2000" doc:"As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number"`
+	Text      string `json:"text" says:"text" maxLength:"2000" doc:"As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number"`
 }
 
 func (s *Server) registerSay() {

@@ -155,7 +155,7 @@ type Story struct {
 	LastOn   string   `json:"lastOn" doc:"Last seen or said to be gone"`
 	GoneOn   string   `json:"goneOn" doc:"When it was last said to be gone; empty for never"`
 	BackOn   string   `json:"backOn" doc:"When it came back after that; empty for not"`
-	Words    string   `json:"words" doc:"All of that in a sentence"`
+	Words    string   `json:"words" says:"text" doc:"All of that in a sentence"`
 }
 
 // Tell tells a finding's story so far.

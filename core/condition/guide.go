@@ -65,10 +65,10 @@ func NameOf(key string) string {
 // Part is something that the machine holds: a line of a sheet, or a whole board.
 type Part struct {
 	AssemblyID int64  `json:"assemblyId"`
-	Board      string `json:"board"`
+	Board      string `json:"board" says:"text"`
 	Line       int    `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
-	Place      string `json:"place" doc:"Designators, or what it is called"`
-	Words      string `json:"words" doc:"As it stands on the sheet"`
+	Place      string `json:"place" says:"text" doc:"Designators, or what it is called"`
+	Words      string `json:"words" says:"text" doc:"As it stands on the sheet"`
 	Tells      string `json:"-"` // what kind of part it is, in the words of the table
 }
 

@@ -131,7 +131,7 @@ type Compared struct {
 	FindingID int64      `json:"findingId"`
 	Subsystem string     `json:"subsystem"`
 	Kind      string     `json:"kind"`
-	Place     string     `json:"place"`
+	Place     string     `json:"place" says:"text"`
 	States    []State    `json:"states" doc:"One for each survey: new, worse, same, better, gone, back, no look; empty before it was first seen"`
 	Severity  []Severity `json:"severities" doc:"One for each survey; empty where it was not seen"`
 	Story     Story      `json:"story"`

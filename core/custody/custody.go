@@ -91,7 +91,7 @@ const (
 type Finding struct {
 	Kind FindingKind    `json:"kind" enum:"gap,overlap,impossible,undated"`
 	IDs  []int64        `json:"ids" doc:"The statements it is about"`
-	Text string         `json:"text"`
+	Text string         `json:"text" says:"text"`
 	From *calendar.Date `json:"from" doc:"First day of a gap or overlap, or null"`
 	To   *calendar.Date `json:"to"`
 }

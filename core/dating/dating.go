@@ -52,13 +52,13 @@ type Outlier struct {
 	ID      string `json:"id"`
 	Verdict string `json:"verdict" enum:"later,earlier"`
 	Weeks   int    `json:"weeks"` // later: past the newest of the cluster; earlier: before its middle
-	Why     string `json:"why"`
+	Why     string `json:"why" says:"text"`
 }
 
 // Conflict is what cannot all be so.
 type Conflict struct {
 	IDs []string `json:"ids"`
-	Why string   `json:"why"`
+	Why string   `json:"why" says:"text"`
 }
 
 // Result is when a machine was built, with its reasons.

@@ -28,7 +28,7 @@ const (
 // Judgement is how original an assembly is, and why.
 type Judgement struct {
 	Originality Originality `json:"originality" enum:"factory,period,later,modern,unknown"`
-	Why         string      `json:"why"`
+	Why         string      `json:"why" says:"text"`
 }
 
 // JudgeAssembly judges an assembly by the dates of its own parts, against the estimate for the machine. The

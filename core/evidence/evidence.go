@@ -39,7 +39,7 @@ const (
 type Statement struct {
 	ID    int64  `json:"id" doc:"Of the kept statement; 0 for one that follows from a sheet or a record"`
 	Kind  Kind   `json:"kind"`
-	Value string `json:"value" doc:"As it was said"`
+	Value string `json:"value" says:"text" doc:"As it was said"`
 }
 
 // State says how well something is known.
@@ -65,7 +65,7 @@ const (
 
 // Group is the statements that agree on a value.
 type Group struct {
-	Value      string      `json:"value" doc:"In the form that values of the attribute are written in"`
+	Value      string      `json:"value" says:"text" doc:"In the form that values of the attribute are written in"`
 	Standing   Standing    `json:"standing" enum:"supported,rival,contradicted,claimed"`
 	Statements []Statement `json:"statements"`
 
@@ -76,9 +76,9 @@ type Group struct {
 // Judgement is what all statements about an attribute amount to.
 type Judgement struct {
 	State  State    `json:"state" enum:"settled,open,disputed"`
-	Value  string   `json:"value" doc:"The best supported value; empty when nothing was said, or when rivals are equally strong"`
+	Value  string   `json:"value" says:"text" doc:"The best supported value; empty when nothing was said, or when rivals are equally strong"`
 	Groups []Group  `json:"groups" doc:"The best supported first"`
-	Why    []string `json:"why"`
+	Why    []string `json:"why" says:"text"`
 	Next   string   `json:"next" doc:"What would settle it; empty when it is settled"`
 }
 

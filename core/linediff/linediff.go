@@ -22,7 +22,7 @@ type Line struct {
 	Kind Kind   `json:"kind" enum:"same,removed,added"`
 	Old  int    `json:"old" doc:"Line in the older text, 0 where it is added"`
 	New  int    `json:"new" doc:"Line in the newer text, 0 where it is removed"`
-	Text string `json:"text"`
+	Text string `json:"text" says:"sheet"`
 }
 
 // mostEdits bounds the search. Texts that differ in more lines are told apart as wholes: all old

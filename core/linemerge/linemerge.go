@@ -26,9 +26,9 @@ const (
 // the other, give back each of the texts in full.
 type Stretch struct {
 	Kind   Kind     `json:"kind" enum:"same,mine,theirs,alike,conflict"`
-	Base   []string `json:"base" doc:"Lines as both started from"`
-	Mine   []string `json:"mine"`
-	Theirs []string `json:"theirs"`
+	Base   []string `json:"base" says:"sheet" doc:"Lines as both started from"`
+	Mine   []string `json:"mine" says:"sheet"`
+	Theirs []string `json:"theirs" says:"sheet"`
 }
 
 // Of merges two texts that started from base.

@@ -125,7 +125,7 @@ type Worth struct {
 	Value   int64    `json:"value" doc:"In cents, of the items whose value is known"`
 	Unknown int      `json:"unknown" doc:"Items whose value nobody has said"`
 	Verdict string   `json:"verdict" doc:"Empty while no value is known"`
-	Why     []string `json:"why"`
+	Why     []string `json:"why" says:"text"`
 }
 
 // WorthOf weighs the known values against the cost. Where one item alone outweighs the lot, or a few

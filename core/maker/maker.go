@@ -25,7 +25,7 @@ type Tie struct {
 	Kind   string `json:"kind"`
 	Other  string `json:"other"`
 	When   string `json:"when"` // EDTF, or empty
-	Source string `json:"source"`
+	Source string `json:"source" says:"text"`
 	Words  string `json:"words"` // the whole of it, as a sentence goes on
 }
 

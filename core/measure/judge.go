@@ -50,7 +50,7 @@ type Judged struct {
 	Verdict Verdict  `json:"verdict" enum:"pass,marginal,fail,noted"`
 	Stats   Stats    `json:"stats"`
 	Said    string   `json:"said" doc:"The value in words, with its unit"`
-	Why     []string `json:"why"`
+	Why     []string `json:"why" says:"text"`
 }
 
 // Judge lays readings beside what is expected. An average outside fails; one close to a limit, or a single

@@ -18,7 +18,7 @@ import (
 // Expected is an assembly that machines of a model hold, or could be had with.
 type Expected struct {
 	Line   int    `json:"line"`
-	Title  string `json:"title"`
+	Title  string `json:"title" says:"text"`
 	Part   string `json:"part"`
 	Option bool   `json:"option"`
 	From   string `json:"from"` // EDTF, since when it could be had; empty for from the beginning
@@ -102,9 +102,9 @@ type Row struct {
 	State    State     `json:"state" enum:"fitted,missing,option fitted,option not fitted,extra,not original,other part number"`
 	Expected *Expected `json:"expected"` // null for an extra one
 	FittedID int64     `json:"fittedId"` // 0 for a missing one
-	Title    string    `json:"title"`
+	Title    string    `json:"title" says:"text"`
 	Part     string    `json:"part"`
-	Why      string    `json:"why"`
+	Why      string    `json:"why" says:"text"`
 }
 
 // Compare lays what is fitted beside what is expected: by the part number, and where no number fits by the

@@ -25,17 +25,17 @@ const heaviest = 3
 // Hypothesis is what the thing could be.
 type Hypothesis struct {
 	ID   int64  `json:"id"`
-	Text string `json:"text"`
+	Text string `json:"text" says:"text"`
 }
 
 // Evidence is what one can see of the thing, and what it would mean. An absent piece speaks the other way,
 // half as strongly: what is not there may have been taken off.
 type Evidence struct {
 	ID      int64         `json:"id"`
-	Text    string        `json:"text"`
+	Text    string        `json:"text" says:"text"`
 	Seen    Seen          `json:"seen"`
-	HowTo   string        `json:"howTo"`   // how one looks for it
-	Weights map[int64]int `json:"weights"` // by hypothesis; one that is missing is 0
+	HowTo   string        `json:"howTo" says:"text"` // how one looks for it
+	Weights map[int64]int `json:"weights"`           // by hypothesis; one that is missing is 0
 }
 
 // Ranked is a hypothesis with what speaks for and against it.
@@ -50,24 +50,24 @@ type Ranked struct {
 // Reason is a piece of evidence that speaks for or against something, the strongest first.
 type Reason struct {
 	EvidenceID int64   `json:"evidenceId"`
-	Text       string  `json:"text"`
+	Text       string  `json:"text" says:"text"`
 	Weight     float64 `json:"weight"`
 }
 
 // Next is evidence that is still to be looked for.
 type Next struct {
 	EvidenceID int64   `json:"evidenceId"`
-	Text       string  `json:"text"`
-	HowTo      string  `json:"howTo"`
+	Text       string  `json:"text" says:"text"`
+	HowTo      string  `json:"howTo" says:"text"`
 	Tells      float64 `json:"tells"` // how far apart the explanations are about it, by their shares; 0 tells nothing
-	Why        string  `json:"why"`
+	Why        string  `json:"why" says:"text"`
 }
 
 // Weighing is how the explanations stand.
 type Weighing struct {
-	Ranking []Ranked `json:"ranking"` // the best supported first
-	Next    []Next   `json:"next"`    // the most telling first
-	Why     string   `json:"why"`     // in a sentence
+	Ranking []Ranked `json:"ranking"`         // the best supported first
+	Next    []Next   `json:"next"`            // the most telling first
+	Why     string   `json:"why" says:"text"` // in a sentence
 }
 
 // doubled is the score by which an explanation counts twice as much beside the others: a rule of thumb.

@@ -21,7 +21,7 @@ type Result struct {
 
 // Assembly is one board of the sheet.
 type Assembly struct {
-	Title      string            `json:"title"`
+	Title      string            `json:"title" says:"text"`
 	Attributes map[string]string `json:"attributes"`
 	Entries    []Entry           `json:"entries"`
 	// Texts are the lines that are neither entry nor comment: kept, not reckoned.
@@ -31,7 +31,7 @@ type Assembly struct {
 // Text is a line kept as it stands.
 type Text struct {
 	Line int    `json:"line"`
-	Text string `json:"text"`
+	Text string `json:"text" says:"text"`
 }
 
 // Kind says what sort of part an entry is about.
@@ -133,7 +133,7 @@ type DateRange struct {
 // Note is a remark on a line.
 type Note struct {
 	Line int    `json:"line"`
-	Text string `json:"text"`
+	Text string `json:"text" says:"text"`
 
 	estimate bool // says how an estimate came about; shown with the estimate
 }

@@ -35,7 +35,7 @@ const (
 
 // Reason is a piece of evidence or a rule, with the line it comes from where there is one.
 type Reason struct {
-	Text string `json:"text"`
+	Text string `json:"text" says:"text"`
 	Spot *Spot  `json:"spot" doc:"The line this comes from, or null"`
 }
 

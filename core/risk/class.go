@@ -71,8 +71,8 @@ type Class struct {
 	Consequence Consequence `json:"consequence" enum:"looks,data,stops,spreads,hurts"`
 	Intervals   []Interval  `json:"intervals" minItems:"1" maxItems:"8" doc:"By age, the first from 0 years on"`
 	Minutes     int         `json:"minutes" minimum:"1" maximum:"480" doc:"To look at one once the machine is open"`
-	Happens     string      `json:"happens" maxLength:"300" doc:"What happens to it"`
-	Source      string      `json:"source" maxLength:"300" doc:"How one knows"`
+	Happens     string      `json:"happens" says:"text" maxLength:"300" doc:"What happens to it"`
+	Source      string      `json:"source" says:"text" maxLength:"300" doc:"How one knows"`
 	parts       *regexp.Regexp
 }
 

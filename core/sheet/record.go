@@ -13,8 +13,8 @@ type Record struct {
 	Marking  string `json:"marking" maxLength:"10000"`
 	Purpose  string `json:"purpose" enum:",main,picture,cache,shared,card,parity"`
 	Mount    string `json:"mount" enum:",socket,solder,empty"`
-	Findings string `json:"findings" maxLength:"10000" doc:"As written, each with its !"`
-	Comment  string `json:"comment" maxLength:"10000"`
+	Findings string `json:"findings" says:"text" maxLength:"10000" doc:"As written, each with its !"`
+	Comment  string `json:"comment" says:"text" maxLength:"10000"`
 }
 
 // Records lists the entries of a body text as rows.

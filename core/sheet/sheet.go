@@ -91,7 +91,7 @@ type Entry struct {
 // Finding is something the eye met on a part: a kind, and a note when one was written.
 type Finding struct {
 	Kind string `json:"kind" doc:"One word, as leaking or cracked"`
-	Note string `json:"note" doc:"The rest of the line after the colon"`
+	Note string `json:"note" says:"text" doc:"The rest of the line after the colon"`
 }
 
 // Purpose says what memory is for.

@@ -9,7 +9,7 @@ import (
 type Lacking struct {
 	Kind string `json:"kind" enum:"step,connector,fastener,skipped" doc:"What it is about"`
 	Step int    `json:"step" doc:"Number of the step, 0 for a connector that no step unplugged"`
-	Text string `json:"text" doc:"What is missing, and what to do"`
+	Text string `json:"text" says:"text" doc:"What is missing, and what to do"`
 }
 
 // Lacks lists what is missing before the machine counts as closed: steps that are not reversed, connectors

@@ -12,8 +12,8 @@ import (
 // Change is how a step of this machine differs from the procedure of its model.
 type Change struct {
 	Step int    `json:"step" doc:"Number in the log; 0 for a step of the procedure that the log does not have"`
-	Off  string `json:"off"`
-	Text string `json:"text" doc:"What differs, in words"`
+	Off  string `json:"off" says:"text"`
+	Text string `json:"text" says:"text" doc:"What differs, in words"`
 }
 
 // Compare lays a log beside the procedure that it started from.
@@ -81,7 +81,7 @@ type Observed struct {
 
 // Span is a way in which something was made, and when the machines were built that show it.
 type Span struct {
-	Value    string   `json:"value"`
+	Value    string   `json:"value" says:"text"`
 	Machines []string `json:"machines"`
 	From     string   `json:"from" doc:"Earliest day by which one was certainly not yet later built; empty when no machine is dated"`
 	To       string   `json:"to"`
@@ -89,9 +89,9 @@ type Span struct {
 
 // Differing is something that is not made the same on all machines of a model.
 type Differing struct {
-	Subject string `json:"subject"`
+	Subject string `json:"subject" says:"text"`
 	Spans   []Span `json:"spans" doc:"The earliest first"`
-	Dates   string `json:"dates" doc:"What it tells of the build, in words; empty when nothing"`
+	Dates   string `json:"dates" says:"text" doc:"What it tells of the build, in words; empty when nothing"`
 }
 
 // Variants puts together what was observed on the machines of a model, and keeps what is not the same on all. Where the ways follow each other in

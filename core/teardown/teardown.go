@@ -19,19 +19,19 @@ import (
 
 // Step is something that came off.
 type Step struct {
-	Off        string     `json:"off" maxLength:"200" doc:"What comes off"`
+	Off        string     `json:"off" says:"text" maxLength:"200" doc:"What comes off"`
 	Fasteners  []Fastener `json:"fasteners" maxItems:"40"`
-	Tabs       []string   `json:"tabs" maxItems:"20" doc:"What may snap, stick or hurt, and where"`
+	Tabs       []string   `json:"tabs" says:"text" maxItems:"20" doc:"What may snap, stick or hurt, and where"`
 	Connectors []string   `json:"connectors" maxItems:"60" doc:"Names of connectors of the machine's map that are unplugged"`
 	Differs    []Variant  `json:"differs" maxItems:"20" doc:"How it is made on this machine, where that tells machines apart"`
-	Note       string     `json:"note" maxLength:"2000"`
+	Note       string     `json:"note" says:"text" maxLength:"2000"`
 	Special    bool       `json:"special" required:"false" doc:"The order matters: nothing before it, nothing after it"`
 }
 
 // Variant is how something is made on one machine: the battery soldered, or in a holder.
 type Variant struct {
-	Subject string `json:"subject" maxLength:"100"`
-	Value   string `json:"value" maxLength:"200"`
+	Subject string `json:"subject" says:"text" maxLength:"100"`
+	Value   string `json:"value" says:"text" maxLength:"200"`
 }
 
 // Whole is the step with empty lists where there are none, and with what is laid out in a shape drawn point by
@@ -105,13 +105,13 @@ const (
 type LeftOver struct {
 	Fastener int    `json:"fastener" minimum:"0" doc:"Place of the fastener in the step's list, from 0"`
 	Count    int    `json:"count" minimum:"1" maximum:"500"`
-	Reason   string `json:"reason" maxLength:"400" required:"false" doc:"What became of it; empty while nobody knows"`
+	Reason   string `json:"reason" says:"text" maxLength:"400" required:"false" doc:"What became of it; empty while nobody knows"`
 }
 
 // Reversal is what was said when a step was reversed.
 type Reversal struct {
 	State  State      `json:"state" enum:"off,back,skipped"`
-	Reason string     `json:"reason" maxLength:"400" required:"false" doc:"Why the step is skipped"`
+	Reason string     `json:"reason" says:"text" maxLength:"400" required:"false" doc:"Why the step is skipped"`
 	Left   []LeftOver `json:"left" maxItems:"40" doc:"Fasteners that did not go back"`
 }
 

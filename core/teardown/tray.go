@@ -39,10 +39,10 @@ func cellAt(row, column int) string { return fmt.Sprintf("%c%d", 'A'+row, column
 type Cell struct {
 	Name  string   `json:"name"`
 	Step  int      `json:"step" doc:"Number of the step whose fasteners lie in it; 0 when it is free"`
-	Off   string   `json:"off" doc:"What that step took off"`
-	Holds []string `json:"holds" doc:"Fasteners in it, in words"`
+	Off   string   `json:"off" says:"text" doc:"What that step took off"`
+	Holds []string `json:"holds" says:"text" doc:"Fasteners in it, in words"`
 	Count int      `json:"count" doc:"Pieces in it"`
-	Mixed string   `json:"mixed" doc:"What is wrong when two steps lie in it, else empty"`
+	Mixed string   `json:"mixed" says:"text" doc:"What is wrong when two steps lie in it, else empty"`
 }
 
 // Filled says what lies in each cell, row by row. What went back is out of it; what was left over lies in it

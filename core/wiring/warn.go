@@ -11,7 +11,7 @@ import (
 type Warning struct {
 	Kind  string   `json:"kind" enum:"never,twins,width,which way,not counted" doc:"What it is about; never is the gravest"`
 	Names []string `json:"names" doc:"The connectors it is about"`
-	Text  string   `json:"text"`
+	Text  string   `json:"text" says:"text"`
 }
 
 var gravest = []string{"never", "twins", "width", "which way", "not counted"}

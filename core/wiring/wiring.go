@@ -10,9 +10,9 @@ import (
 // Connector is a plug in its socket, or a socket that stands beside the others without one.
 type Connector struct {
 	Name       string `json:"name" maxLength:"40" doc:"Of the machine's own, as J5 or Disk J1"`
-	FromBoard  string `json:"fromBoard" maxLength:"200" doc:"What the cable comes from, as Disk drive; empty for a socket without a plug"`
+	FromBoard  string `json:"fromBoard" says:"text" maxLength:"200" doc:"What the cable comes from, as Disk drive; empty for a socket without a plug"`
 	FromPlace  string `json:"fromPlace" maxLength:"60" required:"false" doc:"Where on it"`
-	ToBoard    string `json:"toBoard" maxLength:"200" doc:"What carries the socket, as Main board"`
+	ToBoard    string `json:"toBoard" says:"text" maxLength:"200" doc:"What carries the socket, as Main board"`
 	ToPlace    string `json:"toPlace" maxLength:"60" required:"false" doc:"Designator of the socket"`
 	Kind       string `json:"kind" maxLength:"100" required:"false" doc:"As header 2.54, edge, power, DIN"`
 	PlugPins   int    `json:"plugPins" minimum:"0" maximum:"400" required:"false" doc:"0 while nobody counted"`
@@ -22,8 +22,8 @@ type Connector struct {
 	Key        string `json:"key" maxLength:"200" required:"false" doc:"What keeps it from going in the wrong way: notch, pin pulled"`
 	Colours    string `json:"colours" maxLength:"200" required:"false" doc:"Wire colours from pin 1 on"`
 	Cable      string `json:"cable" maxLength:"200" required:"false"`
-	Never      string `json:"never" maxLength:"400" required:"false" doc:"Why nothing must be plugged in here, for a socket that looks like another"`
-	Note       string `json:"note" maxLength:"1000" required:"false"`
+	Never      string `json:"never" says:"text" maxLength:"400" required:"false" doc:"Why nothing must be plugged in here, for a socket that looks like another"`
+	Note       string `json:"note" says:"text" maxLength:"1000" required:"false"`
 	PictureID  *int64 `json:"pictureId,omitempty" doc:"A picture of it as it was"`
 }
 

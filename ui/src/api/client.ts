@@ -12,6 +12,16 @@ export const api = createClient<paths>({ baseUrl: '/' })
 /** Operations that are sent as POST because they bring much text, and change nothing. */
 const asksOnly = /\/(reckon|reckoning|sheet-line|read|merge|understand|look)$/
 
+/** In an answer: what was written names private persons, and somebody can say whether they are meant. */
+const namesHeader = 'Heron-Names-Found'
+
+let onNamesFound: () => void = () => undefined
+
+/** Lets somebody ask about names that were just saved. */
+export function whenNamesAreFound(tell: () => void) {
+  onNamesFound = tell
+}
+
 // Whatever creates something carries a key. The fingerprint is taken before the request is sent, as its body is read once.
 const fingerprints = new Map<string, string>()
 api.use({
@@ -27,6 +37,7 @@ api.use({
     // A server that is busy or away has not answered: the same request may be sent again.
     if (fingerprint && response.status < 500) answered(fingerprint)
     fingerprints.delete(id)
+    if (response.headers.has(namesHeader)) onNamesFound()
   },
   onError({ id }) {
     fingerprints.delete(id)

@@ -2012,6 +2012,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mentions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Names of private persons in texts of which nobody has said whether they are meant
+         * @description Until somebody does, others than staff read the role in their place. Roles: curator, technician.
+         */
+        get: operations["list-mentions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mentions/{id}/decision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say whether a private person is meant in a text
+         * @description Roles: curator, technician.
+         */
+        post: operations["decide-mention"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meter": {
         parameters: {
             query?: never;
@@ -4388,6 +4428,15 @@ export interface components {
              */
             version: number;
         };
+        DecidedMention: {
+            /** @description The text speaks of this person; else the words mean something else, and everybody reads them */
+            meant: boolean;
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         Device: {
             /** Format: int64 */
             bytes: number;
@@ -5630,6 +5679,34 @@ export interface components {
             other: components["schemas"]["RecordRef"];
             reason: string;
         };
+        Mention: {
+            accession: string;
+            /** @description The words around it */
+            around: string;
+            /** Format: date-time */
+            at: string;
+            /** @description What was done when it was written */
+            deed: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description The machine it was written about, or null
+             */
+            machineId: number | null;
+            /** @description It is this person; null while nobody has decided */
+            meant: boolean | null;
+            /** @description Whom it may name */
+            party: string;
+            /** Format: int64 */
+            partyId: number;
+            /** @description What others than staff read in its place */
+            role: string;
+            /** @description The name as it is written there */
+            said: string;
+            /** Format: int64 */
+            version: number;
+        };
         "Merge-romsRequest": {
             /** @description SHA-256 of the image of each lane, lane 0 first */
             lanes: string[];
@@ -5805,6 +5882,7 @@ export interface components {
             machine?: components["schemas"]["Machine"];
             maker?: components["schemas"]["Maker"];
             measurement?: components["schemas"]["Measurement"];
+            mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
             mystery?: components["schemas"]["ToldMystery"];
             ownType?: components["schemas"]["OwnType"];
@@ -6871,7 +6949,7 @@ export interface components {
             /** Format: date-time */
             started: string;
         };
-        SessionOutputBody: {
+        SessionBody: {
             /** @description Who is signed in, or null */
             account: components["schemas"]["Who"] | null;
         };
@@ -7418,7 +7496,7 @@ export interface components {
              * @description The revision of a sheet that was saved; else 0
              */
             revision: number;
-            /** @description What was done, in words */
+            /** @description What was done, in words; names in it are those that the reader may know */
             what: string;
         };
         ToldConnector: {
@@ -16744,6 +16822,131 @@ export interface operations {
             };
         };
     };
+    "list-mentions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mention"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "decide-mention": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecidedMention"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-meter": {
         parameters: {
             query?: never;
@@ -19500,7 +19703,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionOutputBody"];
+                    "application/json": components["schemas"]["SessionBody"];
                 };
             };
             /** @description Error */
@@ -19519,7 +19722,10 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: never;
+            cookie?: {
+                /** @description Kept by the browser; failures of strangers do not close the door for one from which somebody signed in before */
+                heron_browser?: string;
+            };
         };
         requestBody: {
             content: {
@@ -19530,10 +19736,11 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Set-Cookie"?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionOutputBody"];
+                    "application/json": components["schemas"]["SessionBody"];
                 };
             };
             /** @description Unauthorized */
@@ -20953,7 +21160,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionOutputBody"];
+                    "application/json": components["schemas"]["SessionBody"];
                 };
             };
             /** @description Not Found */

@@ -26,7 +26,7 @@ export function useAccount() {
 
 const ofSession = (key: unknown) => key === sessionKey[0] || key === sessionEndedKey[0]
 
-function signedIn(session: Schemas['SessionOutputBody']) {
+function signedIn(session: Schemas['SessionBody']) {
   queryClient.setQueryData(sessionKey, session)
   queryClient.setQueryData(sessionEndedKey, false)
   void queryClient.invalidateQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })

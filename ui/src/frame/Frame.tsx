@@ -6,6 +6,8 @@ import { useAccount, useSignOut } from '../api/session'
 import { Button } from '../kit/Button'
 import { useShortcut } from '../kit/shortcuts'
 import { color, font, space } from '../theme'
+import { Bars } from './bars'
+import { NamesFound } from './NamesFound'
 import { UndoBar } from './UndoBar'
 import { rooms } from './rooms'
 import { SayOrFind } from './SayOrFind'
@@ -50,7 +52,10 @@ export function Frame() {
       <Room id="room" tabIndex={-1}>
         <Outlet />
       </Room>
-      <UndoBar />
+      <Bars>
+        <NamesFound />
+        <UndoBar />
+      </Bars>
       <SignInAgain />
       <Shortcuts isOpen={help} onClose={() => { setHelp(false) }} />
     </>

@@ -1,11 +1,9 @@
-import styled from 'styled-components'
-
 import { messageOf } from '../api/problem'
 import { offerUndo, useUndo, useUndoOffer } from '../api/undo'
 import { Button } from '../kit/Button'
 import { Mark } from '../kit/Mark'
 import { useShortcut } from '../kit/shortcuts'
-import { color, space } from '../theme'
+import { Bar } from './bars'
 
 /** What was just done, with the way back, until it is taken or put aside. */
 export function UndoBar() {
@@ -26,22 +24,3 @@ export function UndoBar() {
     </div>
   )
 }
-
-const Bar = styled.div`
-  position: fixed;
-  left: 50%;
-  bottom: ${space(2)};
-  z-index: 5;
-  transform: translateX(-50%);
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: ${space(1)} ${space(2)};
-  width: max-content;
-  max-width: calc(100vw - ${space(4)});
-  padding: ${space(1)} ${space(2)};
-  border: 1px solid ${color.slate};
-  background: ${color.sheet};
-  svg { vertical-align: -3px; }
-  @media print { display: none; }
-`

@@ -11,6 +11,7 @@ import { ListHead } from '../../../kit/ListHead'
 import { ListTable, Scroll } from '../../../kit/ListTable'
 import { Notice } from '../../../kit/Notice'
 import { Faint, Page } from '../../../kit/Page'
+import { Mentions } from './Mentions'
 import { PartyForm } from './PartyForm'
 
 /** People and organisations that things came from, were used by, or were passed on to. */
@@ -63,6 +64,7 @@ export default function People() {
         </Scroll>
       )}
       {parties.data?.filter(({ id }) => id === editing).map((party) => <Edit key={party.id} party={party} onDone={() => { setEditing(undefined) }} />)}
+      <Mentions />
       {parties.data?.length === 0 && <p>{words ? 'Nobody has all of these words.' : 'Nobody is written down yet. Add whoever the first machine came from.'}</p>}
     </Page>
   )

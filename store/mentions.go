@@ -1,0 +1,105 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"time"
+)
+
+// Mention is a place in a text that names a person.
+type Mention struct {
+	ID        int64     `db:"id" json:"id"`
+	PartyID   int64     `db:"party_id" json:"partyId"`
+	Party     string    `db:"party" json:"party" says:"text" doc:"Whom it may name"`
+	Role      string    `db:"role" json:"role" doc:"What others than staff read in its place"`
+	Said      string    `db:"said" json:"said" says:"text" doc:"The name as it is written there"`
+	Around    string    `db:"around" json:"around" says:"text" doc:"The words around it"`
+	MachineID *int64    `db:"machine_id" json:"machineId" doc:"The machine it was written about, or null"`
+	Accession string    `db:"accession" json:"accession"`
+	Deed      string    `db:"deed" json:"deed" doc:"What was done when it was written"`
+	At        time.Time `db:"at" json:"at"`
+	Meant     *bool     `db:"meant" json:"meant" doc:"It is this person; null while nobody has decided"`
+	Version   int       `db:"version" json:"version"`
+	TextSum   string    `db:"text_sum" json:"-"`
+}
+
+const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.said, n.around, h.machine_id, COALESCE(m.accession, '') AS accession, h.deed, h.at, n.meant, n.version, n.text_sum
+	FROM mention n JOIN party y ON y.id = n.party_id JOIN history h ON h.id = n.event_id LEFT JOIN machine m ON m.id = h.machine_id `
+
+// FoundMention is a mention that was found in a text.
+type FoundMention struct {
+	PartyID, EventID      int64
+	Said, Around, TextSum string
+}
+
+// NoteMention keeps a mention, unless it is known; isNew tells.
+func NoteMention(ctx context.Context, h Handle, f FoundMention) (isNew bool, err error) {
+	result, err := h.ExecContext(ctx, `INSERT INTO mention (party_id, said, around, text_sum, event_id) VALUES ($1, $2, $3, $4, $5)
+		ON CONFLICT ON CONSTRAINT mention_once_key DO NOTHING`, f.PartyID, f.Said, f.Around, f.TextSum, f.EventID)
+	if err != nil {
+		return false, err
+	}
+	n, err := result.RowsAffected()
+	return n == 1, err
+}
+
+// OpenMentions lists those that nobody has decided about, of people who are private, the newest first.
+func OpenMentions(ctx context.Context, h Handle, limit int) ([]Mention, error) {
+	found := []Mention{}
+	err := h.SelectContext(ctx, &found, mentionSelect+`WHERE n.meant IS NULL AND y.private ORDER BY n.id DESC LIMIT $1`, limit)
+	return found, err
+}
+
+// LockMention reads a mention and keeps others from deciding about it until the transaction ends.
+func LockMention(ctx context.Context, h Handle, id int64) (Mention, error) {
+	var n Mention
+	err := get(ctx, h, &n, fmt.Sprintf("mention %d", id), mentionSelect+`WHERE n.id = $1 FOR UPDATE OF n`, id)
+	return n, err
+}
+
+// DecideMention keeps whether the person is meant.
+func DecideMention(ctx context.Context, h Handle, id int64, by *int64, meant *bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE mention SET meant = $2, account_id = $3, decided_at = now(), version = version + 1 WHERE id = $1`, id, meant, by)
+	return err
+}
+
+// DecidedMention is what was decided about a mention.
+type DecidedMention struct {
+	PartyID int64  `db:"party_id"`
+	TextSum string `db:"text_sum"`
+	Said    string `db:"said"`
+	Meant   bool   `db:"meant"`
+}
+
+// DecidedMentions lists what was decided about mentions of people who are private.
+func DecidedMentions(ctx context.Context, h Handle) ([]DecidedMention, error) {
+	found := []DecidedMention{}
+	err := h.SelectContext(ctx, &found, `SELECT n.party_id, n.text_sum, n.said, n.meant FROM mention n JOIN party y ON y.id = n.party_id
+		WHERE n.meant IS NOT NULL AND y.private ORDER BY n.id`)
+	return found, err
+}
+
+// PrivacyState tells how often it changed who is private; isOwn says that this transaction changed it.
+func PrivacyState(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
+	var row struct {
+		N   int64 `db:"n"`
+		Own bool  `db:"own"`
+	}
+	err = h.GetContext(ctx, &row, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
+	return row.N, row.Own, err
+}
+
+// LastEvent is the number of the newest event that any transaction has written, finished or not.
+func LastEvent(ctx context.Context, h Handle) (int64, error) {
+	var n int64
+	err := h.GetContext(ctx, &n, `SELECT last_value FROM history_id_seq`)
+	return n, err
+}
+
+// OwnEvents lists the events behind a number that this transaction has written.
+func OwnEvents(ctx context.Context, h Handle, after int64) ([]Event, error) {
+	events := []Event{}
+	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
+		FROM history WHERE id > $1 AND xmin = CAST(pg_current_xact_id() AS xid) ORDER BY id`, after)
+	return events, err
+}
