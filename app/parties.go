@@ -28,11 +28,11 @@ func checkParty(p *store.PartyFields) error {
 	case !p.Private:
 		return nil
 	case !names.CanBeFound(p.Name):
-		return &Invalid{"name", fmt.Sprintf("a private name has at least %d letters, so that it can be kept out of public views", names.LeastLetters)}
+		return &Invalid{"name", "a private name has at least three letters, so that it can be kept out of public views"}
 	}
 	for _, spelling := range filledLines(p.Spellings) {
 		if !names.CanBeFound(spelling) {
-			return &Invalid{"spellings", fmt.Sprintf("%q is too short; a spelling has at least %d letters, as shorter ones stand in too many words", spelling, names.LeastLetters)}
+			return &Invalid{"spellings", fmt.Sprintf("%q is too short; a spelling has at least three letters, as shorter ones stand in too many words", spelling)}
 		}
 	}
 	if matcher := names.New([]names.Person{personOf(store.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {

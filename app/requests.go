@@ -14,7 +14,7 @@ import (
 type Request struct {
 	Key         string
 	Fingerprint string        // of what is asked for
-	GivenUp     time.Duration // after which one that did nothing counts as lost with its process
+	GivenUp     time.Duration // after which one that did nothing yet is begun anew
 }
 
 // Answered is what a request was answered.
@@ -36,16 +36,22 @@ var (
 
 type requestKey struct{}
 
+// begun is an attempt at a request.
+type begun struct {
+	key     store.RequestKey
+	attempt int
+}
+
 // Begin begins a request, or returns what it was answered before. Deeds done with the context that is returned mark
 // the request as done, in their own transaction.
 func (a *App) Begin(ctx context.Context, actor Actor, r Request) (context.Context, *Answered, error) {
 	key := store.RequestKey{AccountID: actor.AccountID, Key: r.Key, Fingerprint: r.Fingerprint}
-	isNew, err := store.BeginRequest(ctx, a.db, key, r.GivenUp)
+	attempt, err := store.BeginRequest(ctx, a.db, key, r.GivenUp)
 	if err != nil {
 		return ctx, nil, err
 	}
-	if isNew {
-		return context.WithValue(ctx, requestKey{}, key), nil, nil
+	if attempt > 0 {
+		return context.WithValue(ctx, requestKey{}, begun{key, attempt}), nil, nil
 	}
 	before, err := store.RequestWith(ctx, a.db, actor.AccountID, r.Key)
 	switch {
@@ -63,21 +69,28 @@ func (a *App) Begin(ctx context.Context, actor Actor, r Request) (context.Contex
 	return ctx, nil, ErrStillAtWork
 }
 
-// Finish keeps what a request was answered.
-func (a *App) Finish(ctx context.Context, actor Actor, key string, answer Answered) error {
-	return store.AnswerRequest(ctx, a.db, actor.AccountID, key, answer.Status, answer.MediaType, answer.Body)
+// Finish keeps what the request that a context has begun was answered.
+func (a *App) Finish(ctx context.Context, answer Answered) error {
+	b, _ := ctx.Value(requestKey{}).(begun)
+	return store.AnswerRequest(ctx, a.db, b.key, b.attempt, answer.Status, answer.MediaType, answer.Body)
 }
 
-// Refuse lets a request that was refused be sent anew.
-func (a *App) Refuse(ctx context.Context, actor Actor, key string) error {
-	return store.ForgetRequest(ctx, a.db, actor.AccountID, key)
+// Refuse lets the request that a context has begun be sent anew: it was refused.
+func (a *App) Refuse(ctx context.Context) error {
+	b, _ := ctx.Value(requestKey{}).(begun)
+	return store.ForgetRequest(ctx, a.db, b.key, b.attempt)
 }
 
-// markRequest marks the request of a context as done, if there is one.
+// markRequest marks the request of a context as done, if there is one; ErrStillAtWork when it was begun anew
+// meanwhile, by whoever thought it lost.
 func markRequest(ctx context.Context, tx *sqlx.Tx) error {
-	key, ok := ctx.Value(requestKey{}).(store.RequestKey)
+	b, ok := ctx.Value(requestKey{}).(begun)
 	if !ok {
 		return nil
 	}
-	return store.MarkRequestDone(ctx, tx, key.AccountID, key.Key)
+	may, err := store.MarkRequestDone(ctx, tx, b.key, b.attempt)
+	if err == nil && !may {
+		return ErrStillAtWork
+	}
+	return err
 }

@@ -108,7 +108,7 @@ func TestArriveAndLookOver(t *testing.T) {
 	require.InDelta(t, 0.42, x, 0.001)
 
 	// Whoever only looks is told the role, not the name.
-	require.NoError(t, b.Do(Click(Button("Sign out")), SignIn(w.url, viewer.Login, viewer.Password), chromedp.Navigate(w.url+"/shelves/arrivals"), See(Text("a former pilot")), Gone(Text("Marten Holloway"))))
+	require.NoError(t, b.Do(SignOut(), SignIn(w.url, viewer.Login, viewer.Password), chromedp.Navigate(w.url+"/shelves/arrivals"), See(Text("a former pilot")), Gone(Text("Marten Holloway"))))
 }
 
 // What a museum decides beside the machine itself: data of former owners, where things stand, how numbers
@@ -128,7 +128,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		chromedp.Evaluate(`document.activeElement?.blur()`, nil), Keys("u"), Gone(Text("on loan to Saltmarsh Repair Club, to be back by 2099-05-01")),
 		Click(Link("Stores")), Click(Button("Places")), See(`//tr[td[1][.="shelf 2"] and td[3][.="1"]]`), See(`//tr[td[1][.="Rope walk"] and td[3][.="1"]]`),
 		Click(Link("Diary")), See(Text("hard disk, second half: to be decided")),
-		Click(Button("Sign out")),
+		SignOut(),
 	))
 	require.NoError(t, b.Do(
 		SignIn(w.url, curator.Login, curator.Password), chromedp.Navigate(arrive),

@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+	"database/sql"
+	"errors"
 	"time"
 )
 
@@ -25,21 +27,22 @@ type KeyedRequest struct {
 // keysKept is how long an answer is kept.
 const keysKept = 24 * time.Hour
 
-// BeginRequest keeps that a request has begun, unless one with its key has; isNew tells. One that began long ago
-// and did nothing was given up: it begins anew.
-func BeginRequest(ctx context.Context, h Handle, k RequestKey, givenUp time.Duration) (isNew bool, err error) {
+// BeginRequest keeps that a request has begun, and returns which attempt it is; 0 when one with its key is at work or
+// done. One that began a while ago and did nothing is begun anew: it was lost with its process, or cannot be done
+// any more.
+func BeginRequest(ctx context.Context, h Handle, k RequestKey, givenUp time.Duration) (attempt int, err error) {
 	if _, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE started_at < now() - make_interval(secs => $1)`, keysKept.Seconds()); err != nil {
-		return false, err
+		return 0, err
 	}
-	result, err := h.ExecContext(ctx, `INSERT INTO request_key (account_id, key, fingerprint) VALUES ($1, $2, $3)
-		ON CONFLICT ON CONSTRAINT request_key_pkey DO UPDATE SET started_at = now(), fingerprint = excluded.fingerprint
-		WHERE NOT request_key.done AND request_key.status IS NULL AND request_key.started_at < now() - make_interval(secs => $4)`,
-		k.AccountID, k.Key, k.Fingerprint, givenUp.Seconds())
-	if err != nil {
-		return false, err
+	err = h.GetContext(ctx, &attempt, `INSERT INTO request_key (account_id, key, fingerprint) VALUES ($1, $2, $3)
+		ON CONFLICT ON CONSTRAINT request_key_pkey DO UPDATE SET started_at = now(), attempt = request_key.attempt + 1
+		WHERE NOT request_key.done AND request_key.status IS NULL AND request_key.fingerprint = excluded.fingerprint
+			AND request_key.started_at < now() - make_interval(secs => $4)
+		RETURNING attempt`, k.AccountID, k.Key, k.Fingerprint, givenUp.Seconds())
+	if errors.Is(err, sql.ErrNoRows) {
+		return 0, nil
 	}
-	n, err := result.RowsAffected()
-	return n == 1, err
+	return attempt, err
 }
 
 // RequestWith reads what is known of a request.
@@ -50,21 +53,26 @@ func RequestWith(ctx context.Context, h Handle, account int64, key string) (Keye
 	return r, err
 }
 
-// MarkRequestDone keeps that what a request asks for is done, in the transaction that does it.
-func MarkRequestDone(ctx context.Context, h Handle, account int64, key string) error {
-	_, err := h.ExecContext(ctx, `UPDATE request_key SET done = true WHERE account_id = $1 AND key = $2`, account, key)
+// MarkRequestDone keeps that what a request asks for is done, in the transaction that does it. It reports whether the
+// attempt may do it: not if the request was begun anew meanwhile.
+func MarkRequestDone(ctx context.Context, h Handle, k RequestKey, attempt int) (bool, error) {
+	result, err := h.ExecContext(ctx, `UPDATE request_key SET done = true WHERE account_id = $1 AND key = $2 AND attempt = $3`, k.AccountID, k.Key, attempt)
+	if err != nil {
+		return false, err
+	}
+	n, err := result.RowsAffected()
+	return n == 1, err
+}
+
+// AnswerRequest keeps the answer of an attempt.
+func AnswerRequest(ctx context.Context, h Handle, k RequestKey, attempt, status int, mediaType string, body []byte) error {
+	_, err := h.ExecContext(ctx, `UPDATE request_key SET status = $4, media_type = $5, body = $6 WHERE account_id = $1 AND key = $2 AND attempt = $3`,
+		k.AccountID, k.Key, attempt, status, mediaType, body)
 	return err
 }
 
-// AnswerRequest keeps the answer.
-func AnswerRequest(ctx context.Context, h Handle, account int64, key string, status int, mediaType string, body []byte) error {
-	_, err := h.ExecContext(ctx, `UPDATE request_key SET status = $3, media_type = $4, body = $5 WHERE account_id = $1 AND key = $2`,
-		account, key, status, mediaType, body)
-	return err
-}
-
-// ForgetRequest lets a request that was refused be sent anew.
-func ForgetRequest(ctx context.Context, h Handle, account int64, key string) error {
-	_, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE account_id = $1 AND key = $2 AND NOT done`, account, key)
+// ForgetRequest lets a request be sent anew whose attempt was refused.
+func ForgetRequest(ctx context.Context, h Handle, k RequestKey, attempt int) error {
+	_, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE account_id = $1 AND key = $2 AND attempt = $3 AND NOT done`, k.AccountID, k.Key, attempt)
 	return err
 }

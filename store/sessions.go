@@ -25,8 +25,16 @@ func (s *Sessions) FindCtx(ctx context.Context, token string) (data []byte, foun
 	return data, err == nil, err
 }
 
+// finishing lets a write finish although whoever asked for it hung up: a session that was signed out of must end, even
+// if the page is gone by then.
+func finishing(ctx context.Context) (context.Context, context.CancelFunc) {
+	return context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
+}
+
 // CommitCtx writes a session, and throws away those that have expired.
 func (s *Sessions) CommitCtx(ctx context.Context, token string, data []byte, expiry time.Time) error {
+	ctx, stop := finishing(ctx)
+	defer stop()
 	if _, err := s.db.ExecContext(ctx, `DELETE FROM sessions WHERE expiry < now()`); err != nil {
 		return err
 	}
@@ -37,6 +45,8 @@ func (s *Sessions) CommitCtx(ctx context.Context, token string, data []byte, exp
 
 // DeleteCtx ends a session.
 func (s *Sessions) DeleteCtx(ctx context.Context, token string) error {
+	ctx, stop := finishing(ctx)
+	defer stop()
 	_, err := s.db.ExecContext(ctx, `DELETE FROM sessions WHERE token = $1`, token)
 	return err
 }

@@ -31,6 +31,10 @@ const (
 	lookEvery   = 100 * time.Millisecond
 )
 
+// givenUpAfter is when a request that did nothing yet is begun anew by the next one with its key. Only one of both can be
+// done, so this need not be long.
+const givenUpAfter = 5 * time.Second
+
 // secretKey marks operations in their metadata whose answers are shown once and kept nowhere.
 const secretKey = "secret"
 
@@ -58,7 +62,7 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 		writeProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The request did not arrive whole; send it again."})
 		return
 	}
-	asked := app.Request{Key: key, Fingerprint: fingerprint, GivenUp: lastsOf(r) + 5*time.Second}
+	asked := app.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
 	begun, answered, err := s.app.Begin(ctx.Context(), actor, asked)
 	for deadline := time.Now().Add(firstWithin); errors.Is(err, app.ErrStillAtWork) && time.Now().Before(deadline) && ctx.Context().Err() == nil; {
 		time.Sleep(lookEvery)
@@ -77,16 +81,16 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 	next(humachi.NewContext(ctx.Operation(), r.WithContext(begun), held))
 	answer := app.Answered{Status: max(held.status, http.StatusOK), MediaType: w.Header().Get("Content-Type"), Body: held.body.Bytes()}
 	// Whoever asked may have hung up: that is when the answer is asked for once more.
-	keeping, stop := context.WithTimeout(context.WithoutCancel(ctx.Context()), 5*time.Second)
+	keeping, stop := context.WithTimeout(context.WithoutCancel(begun), 5*time.Second)
 	defer stop()
 	isSecret, _ := ctx.Operation().Metadata[secretKey].(bool)
 	switch {
 	case answer.Status >= 300:
-		err = s.app.Refuse(keeping, actor, key)
+		err = s.app.Refuse(keeping)
 	case isSecret:
-		err = s.app.Finish(keeping, actor, key, shownOnce)
+		err = s.app.Finish(keeping, shownOnce)
 	default:
-		err = s.app.Finish(keeping, actor, key, answer)
+		err = s.app.Finish(keeping, answer)
 	}
 	if err != nil {
 		// What was asked for is done, and said so; only who asks once more is told less.

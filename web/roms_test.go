@@ -114,13 +114,13 @@ func TestDrawingsAndPacksKeepPrivate(t *testing.T) {
 	curator := s.as(t, demo.Accounts[0])
 	status, body := curator.send("POST", "/api/parties", map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a former pilot"})
 	require.Equal(t, 201, status, body)
-	_, err := s.deeds.SaveSheet(t.Context(), app.Actor{Role: app.Technician}, s.board.ID, 1, "U1 74LS00 8501\nJ1 lead of Marten Holloway")
+	_, err := s.deeds.SaveSheet(t.Context(), app.Actor{Role: app.Technician}, s.board.ID, 1, "U1 74LS00 8501\nJ1 lead")
 	require.NoError(t, err)
 	status, body = curator.upload(s.path("/api/machines/{machine}/attachments"), "board.png", shade(t, 1))
 	require.Equal(t, 201, status, body)
 	picture := decoded[store.Attachment](t, body)
 	at := fmt.Sprintf("/api/attachments/%d/plan", picture.ID)
-	drawn := map[string]any{"version": 0, "assemblyId": s.board.ID, "plan": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}}, "blocks": []any{}}}
+	drawn := map[string]any{"version": 0, "assemblyId": s.board.ID, "plan": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}}, "blocks": []any{map[string]any{"name": "lead of Marten Holloway", "members": []any{"J1"}, "reaches": []any{}}}}}
 	status, body = curator.send("PUT", at, drawn)
 	require.Equal(t, 200, status, body)
 	require.Contains(t, body, "Marten Holloway")

@@ -121,7 +121,15 @@ func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, re
 	if err != nil {
 		return err
 	}
+	watching, unwatch := context.WithCancel(ctx)
+	watched := make(chan struct{})
+	go func() {
+		defer close(watched)
+		server.Watch(watching, cluster.Options{}, func(what string) { say("%s", what) })
+	}()
 	defer func() {
+		unwatch()
+		<-watched
 		say("Stopping PostgreSQL ...")
 		if stopErr := server.Stop(); err == nil {
 			err = stopErr

@@ -26,8 +26,8 @@ type process struct {
 	t   *testing.T
 }
 
-func startServing(t *testing.T, database string) *process {
-	cmd := exec.Command(os.Args[0], "serve", "--listen", "127.0.0.1:0")
+func startServing(t *testing.T, database string, more ...string) *process {
+	cmd := exec.Command(os.Args[0], append([]string{"serve", "--listen", "127.0.0.1:0"}, more...)...)
 	cmd.Env = append(os.Environ(), asMain+"=1", "HERON_DATABASE_URL="+database)
 	out, err := cmd.StdoutPipe()
 	require.NoError(t, err)

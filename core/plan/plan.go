@@ -19,9 +19,9 @@ type Callout struct {
 
 // Block is a group of callouts that do something together.
 type Block struct {
-	Name    string   `json:"name" says:"text"` // what it does: supply, picture, memory, bus
-	Members []string `json:"members"`          // designators
-	Reaches []string `json:"reaches"`          // of a block with a processor: the memory that it may reach, by name
+	Name    string   `json:"name" says:"text"`    // what it does: supply, picture, memory, bus
+	Members []string `json:"members"`             // designators
+	Reaches []string `json:"reaches" says:"text"` // of a block with a processor: the memory that it may reach, by name
 }
 
 // Plan is what is drawn on a picture.

@@ -121,6 +121,11 @@ func SignIn(url, login, password string) chromedp.Action {
 	}
 }
 
+// SignOut signs out, and waits until that has happened: who goes elsewhere at once takes the request away.
+func SignOut() chromedp.Action {
+	return chromedp.Tasks{Click(Button("Sign out")), See(Labelled("Login"))}
+}
+
 // Evaluate runs a script and decodes what it gives.
 func Evaluate(script string, into any) chromedp.Action { return chromedp.Evaluate(script, into) }
 

@@ -170,13 +170,18 @@ const (
 	startPause = 2 * time.Second
 )
 
-func (c *Cluster) start(ctx context.Context, options Options) (err error) {
+func (c *Cluster) start(ctx context.Context, options Options) error {
+	return c.startAt(ctx, options, freePort)
+}
+
+// startAt starts the server on the port that choose gives, which is asked anew for each try.
+func (c *Cluster) startAt(ctx context.Context, options Options, choose func() (int, error)) (err error) {
 	for range startTries {
 		if port, running := c.running(ctx); running && c.answers(ctx, port) {
 			c.port = port
 			return nil
 		}
-		if c.port, err = freePort(); err != nil {
+		if c.port, err = choose(); err != nil {
 			return err
 		}
 		settings := fmt.Sprintf("-p %d -c listen_addresses=127.0.0.1 -c unix_socket_directories=''", c.port)

@@ -6,6 +6,7 @@ CREATE TABLE request_key (
     key         text        NOT NULL,
     fingerprint text        NOT NULL,
     started_at  timestamptz NOT NULL DEFAULT now(),
+    attempt     integer     NOT NULL DEFAULT 1, -- one that was begun anew is the only one that may be done
     done        boolean     NOT NULL DEFAULT false,
     status      integer,
     media_type  text        NOT NULL DEFAULT '',
