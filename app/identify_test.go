@@ -196,8 +196,12 @@ func TestAPictureIsNumbered(t *testing.T) {
 	require.Equal(t, 9, strings.Count(string(drawing.Data), "<circle"))
 }
 
-func smallPNG(t *testing.T) []byte {
+func smallPNG(t *testing.T) []byte { return shadedPNG(t, 0) }
+
+func shadedPNG(t *testing.T, shade uint8) []byte {
 	var file bytes.Buffer
-	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
+	canvas := image.NewGray(image.Rect(0, 0, 8, 8))
+	canvas.Pix[0] = shade
+	require.NoError(t, png.Encode(&file, canvas))
 	return file.Bytes()
 }

@@ -169,6 +169,10 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 			if err := lines("text", &said.Note); err != nil {
 				return err
 			}
+			// Who takes back what was done before waits, or finds the note.
+			if _, err := store.LockMachine(ctx, tx, machine.ID); err != nil {
+				return err
+			}
 			note := map[string]string{"note": said.Note}
 			kept.Event, err = recordEvent(ctx, tx, actor, "note", "machine", machine.ID, &machine.ID, nil, note)
 			return err

@@ -1,10 +1,12 @@
 package app_test
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -192,4 +194,53 @@ func TestOneOpenLogAtATime(t *testing.T) {
 	opened, err = deeds.OpenedUp(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []any{"needs attention", 1}, []any{string(opened.Stage.State), opened.Stage.Count})
+}
+
+// What is undone was the newest: a deed that comes at the same moment is before it, and nothing is undone, or behind it.
+func TestUndoLeavesNoGap(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	for round := range 12 {
+		now := must(deeds.Machine(ctx, curator, machine.ID))
+		fields := now.MachineFields
+		fields.Name = fmt.Sprint("Terminal ", round)
+		must(deeds.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
+		changed := must(deeds.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
+		results := atOnce(4, func(i int) error {
+			if i == 0 {
+				return deeds.Undo(ctx, curator, changed)
+			}
+			return second(deeds.Say(ctx, technician, machine.ID, 0, 0, fmt.Sprintf("note %d of round %d", i, round)))
+		})
+		require.NoError(t, errors.Join(results[1:]...))
+		events := must(deeds.History(ctx, curator, machine.ID, 0, 4)).Events
+		if results[0] != nil {
+			require.True(t, isInvalid(results[0]), "%v", results[0])
+			require.Equal(t, fields.Name, must(deeds.Machine(ctx, curator, machine.ID)).Name)
+			continue
+		}
+		require.Equal(t, now.Name, must(deeds.Machine(ctx, curator, machine.ID)).Name)
+		require.Contains(t, events[3].What, "changed the record", "the notes are behind it")
+	}
+}
+
+// Who names a type waits in line with those who save, and not behind all who ever will.
+func TestNamingATypeIsNotOvertaken(t *testing.T) {
+	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
+	boards := must(deeds.TakeOverSheet(ctx, technician, machine.ID, "== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
+	saving, stop := context.WithCancel(ctx)
+	var savers sync.WaitGroup
+	for _, board := range boards {
+		savers.Go(func() {
+			for n := 1; saving.Err() == nil; n++ {
+				deeds.SaveSheet(saving, technician, board.ID, n, fmt.Sprintf("U1 7400\nU%d 7400", n+1)) //nolint:errcheck // the last is given up
+			}
+		})
+	}
+	time.Sleep(100 * time.Millisecond)
+	naming, giveUp := context.WithTimeout(ctx, 20*time.Second)
+	defer giveUp()
+	_, err := deeds.NameType(naming, technician, processor)
+	stop()
+	savers.Wait()
+	require.NoError(t, err)
 }

@@ -2,8 +2,10 @@ package store_test
 
 import (
 	"context"
+	"errors"
 	"io/fs"
 	"os"
+	"sync"
 	"testing"
 	"time"
 
@@ -162,4 +164,47 @@ func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
 	positions, err := store.PositionsOf(ctx, db, board, 0, 10)
 	require.NoError(t, err)
 	require.Len(t, positions, 3)
+}
+
+// A transaction that failed only because of another beside it is run again, from its start.
+func TestDeadlocksAreTriedAgain(t *testing.T) {
+	db := storetest.New(t)
+	_, err := db.Exec(`CREATE TABLE counter (id int PRIMARY KEY, n int); INSERT INTO counter VALUES (1, 0), (2, 0)`)
+	require.NoError(t, err)
+	var both sync.WaitGroup
+	var met sync.WaitGroup
+	met.Add(2)
+	runs := [2]int{}
+	errs := [2]error{}
+	for i := range 2 {
+		both.Go(func() {
+			errs[i] = store.InTx(ctx, db, func(tx *sqlx.Tx) error {
+				runs[i]++
+				for step := range 2 {
+					id := 1 + (i+step)%2
+					if _, err := tx.Exec(`UPDATE counter SET n = n + 1 WHERE id = $1`, id); err != nil {
+						return err
+					}
+					if step == 0 && runs[i] == 1 {
+						met.Done()
+						met.Wait() // each holds one row and wants the other's
+					}
+				}
+				return nil
+			})
+		})
+	}
+	both.Wait()
+	require.NoError(t, errors.Join(errs[:]...))
+	require.Equal(t, 3, runs[0]+runs[1], "one of both ran twice")
+	var n []int
+	require.NoError(t, db.Select(&n, `SELECT n FROM counter ORDER BY id`))
+	require.Equal(t, []int{2, 2}, n)
+	err = store.InTx(ctx, db, func(tx *sqlx.Tx) error {
+		_, err := tx.Exec(`SELECT CAST('99999999999' AS integer)`)
+		return err
+	})
+	require.True(t, store.IsOutOfRange(err))
+	require.False(t, store.IsAway(err))
+	require.False(t, store.IsFull(err))
 }

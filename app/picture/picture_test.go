@@ -125,6 +125,65 @@ func TestWhatIsNoPictureOrDocumentIsRefusedWithTheReason(t *testing.T) {
 	require.Equal(t, "Plate, rear.JPG", name)
 }
 
+// patched is a file with other bytes at an offset.
+func patched(data []byte, at int, with ...byte) []byte {
+	data = bytes.Clone(data)
+	copy(data[at:], with)
+	return data
+}
+
+// sized is a PNG whose header says another size, depth and kind of colour.
+func sized(t *testing.T, w, h uint32, depth, colour, interlace byte) []byte {
+	var small bytes.Buffer
+	require.NoError(t, png.Encode(&small, quarter(8, 8)))
+	header := binary.BigEndian.AppendUint32(binary.BigEndian.AppendUint32([]byte("IHDR"), w), h)
+	header = append(header, depth, colour, 0, 0, interlace)
+	data := patched(small.Bytes(), 12, header...)
+	return patched(data, 29, binary.BigEndian.AppendUint32(nil, crc32.ChecksumIEEE(header))...)
+}
+
+// What decoding takes is known from the header, and what takes too much is refused before anything is decoded.
+func TestMemoryIsEstimatedFromTheHeader(t *testing.T) {
+	for _, test := range []struct {
+		name       string
+		w, h       uint32
+		depth      byte
+		colour     byte
+		interlace  byte
+		megabytes  int // about; 0 for refused
+		refusedFor string
+	}{
+		{"8 bits", 6000, 4000, 8, 2, 0, 96, ""},
+		{"16 bits", 6000, 4000, 16, 6, 0, 192, ""},
+		{"16 bits, interlaced", 6000, 4000, 16, 6, 1, 0, "384 MB of memory"},
+		{"16 bits of 12,000 x 12,000", 12000, 12000, 16, 6, 0, 0, "12000 x 12000 pixels and would take 1152 MB of memory to read; up to 377 MB"},
+		{"grey of 12,000 x 12,000", 12000, 12000, 16, 0, 0, 0, "1152 MB"},
+		{"too many pixels", 40000, 4000, 8, 0, 0, 0, "150 million pixels"},
+	} {
+		data := sized(t, test.w, test.h, test.depth, test.colour, test.interlace)
+		file, err := picture.Look(data)
+		if test.megabytes == 0 {
+			require.ErrorContains(t, err, test.refusedFor, test.name)
+			continue
+		}
+		require.NoError(t, err, test.name)
+		require.EqualValues(t, test.megabytes, file.Memory/1_000_000, test.name)
+		require.EqualValues(t, file.Memory+int64(test.w)*int64(test.h)*4, file.FullBytes())
+	}
+	var plain bytes.Buffer
+	require.NoError(t, jpeg.Encode(&plain, quarter(64, 64), nil))
+	file, err := picture.Look(plain.Bytes())
+	require.NoError(t, err)
+	require.EqualValues(t, 64*64*1.5, file.Memory, "luma and two quarters of chroma")
+	frame := bytes.Index(plain.Bytes(), []byte{0xff, 0xc0})
+	progressive := patched(plain.Bytes(), frame+1, 0xc2)
+	file, err = picture.Look(patched(progressive, frame+5, 0x10, 0x00, 0x10, 0x00)) // 4096 x 4096
+	require.NoError(t, err)
+	require.EqualValues(t, 4096*4096*7.5, file.Memory, "with its coefficients")
+	_, err = picture.Look(patched(progressive, frame+5, 0x28, 0x00, 0x28, 0x00)) // 10240 x 10240
+	require.ErrorContains(t, err, "would take 786 MB of memory")
+}
+
 func TestDocuments(t *testing.T) {
 	for want, data := range map[string][]byte{"application/pdf": []byte("%PDF-1.7 ..."), "text/plain; charset=utf-8": []byte("Für den Tisch:\r\n\tU1 7400")} {
 		file, err := picture.Look(data)

@@ -48,7 +48,12 @@ func (w *writer) try(key, path, contentType string, body []byte) (answer []byte,
 	}
 	defer response.Body.Close()
 	answer, err = io.ReadAll(response.Body)
-	if err != nil || response.StatusCode >= 500 || response.StatusCode == 401 {
+	if err != nil {
+		return nil, false
+	}
+	if response.StatusCode >= 500 {
+		require.Equal(w.t, http.StatusServiceUnavailable, response.StatusCode, "%s", answer)
+		require.NotEmpty(w.t, response.Header.Get("Retry-After"))
 		return nil, false
 	}
 	if response.StatusCode == http.StatusConflict {

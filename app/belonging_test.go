@@ -1,0 +1,70 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/core/plan"
+	"frugalheron/store"
+	"frugalheron/store/blobs"
+)
+
+// A record of another machine is refused wherever a field names it, saying where it is.
+func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	kept, err := blobs.Open(ctx, t.TempDir())
+	require.NoError(t, err)
+	deeds.WithBlobs(kept)
+	other := must(deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Other"}))
+	card := must(deeds.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
+	lot := must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
+	picture := func(owner app.Owner, shade uint8) store.Attachment {
+		return must(deeds.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
+	}
+	ours, theirs, ofLot := picture(app.Owner{MachineID: machine.ID}, 1), picture(app.Owner{MachineID: other.ID}, 2), picture(app.Owner{AcquisitionID: lot.ID}, 3)
+	found := must(deeds.NoteFinding(ctx, technician, other.ID, app.NotedFinding{Subsystem: "plastics", SeenFinding: app.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
+	finding := found.Findings[0].ID
+	log := must(deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
+	seen := func(f store.FindingFields) error {
+		f.Kind = "leaking"
+		return second(deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{Subsystem: "batteries", SeenFinding: app.SeenFinding{New: &f, Severity: "repair"}}))
+	}
+	measured := func(w app.WrittenMeasurement) error {
+		w.Line = "BT1 2.1 V"
+		return second(deeds.Measure(ctx, technician, machine.ID, w))
+	}
+	cited := func(picture int64) error {
+		fields := said("weight", "9 kg", "label")
+		fields.PictureID = &picture
+		return second(deeds.StateEvidence(ctx, technician, machine.ID, fields))
+	}
+	drawn := plan.Plan{Callouts: []plan.Callout{{Designator: "BT1", X: 0.5, Y: 0.5}}, Blocks: []plan.Block{}}
+	for _, test := range []struct {
+		rule, field string
+		err         error
+	}{
+		{"board of a finding", "assemblyId", seen(store.FindingFields{AssemblyID: &card.ID})},
+		{"picture of a finding", "attachmentId", seen(store.FindingFields{AttachmentID: &theirs.ID})},
+		{"finding that is gone", "findingId", second(deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{SeenFinding: app.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true}}))},
+		{"board of a measurement", "assemblyId", measured(app.WrittenMeasurement{AssemblyID: &card.ID})},
+		{"picture of a measurement", "attachmentId", measured(app.WrittenMeasurement{AttachmentID: &theirs.ID})},
+		{"finding of a measurement", "findingId", measured(app.WrittenMeasurement{FindingID: &finding})},
+		{"picture of a step", "pictures", second(deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
+		{"board of a drawing", "assemblyId", second(deeds.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
+		{"picture that is evidence", "pictureId", cited(theirs.ID)},
+	} {
+		var invalid *app.Invalid
+		require.ErrorAs(t, test.err, &invalid, test.rule)
+		require.Equal(t, test.field, invalid.Field, test.rule)
+		require.Contains(t, invalid.Why, "belongs to EH-2; choose one of EH-0142", test.rule)
+	}
+	require.ErrorContains(t, measured(app.WrittenMeasurement{AssemblyID: ptr(int64(999))}), "there is no board 999")
+	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
+	require.NoError(t, seen(store.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
+	require.NoError(t, measured(app.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
+	require.NoError(t, second(deeds.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
+	require.NoError(t, cited(ofLot.ID))
+	require.Error(t, seen(store.FindingFields{AttachmentID: &ofLot.ID}))
+}
