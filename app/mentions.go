@@ -120,6 +120,9 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) 
 	if err := json.Unmarshal(*e.After, &written); err != nil {
 		return nil, err
 	}
+	if fields, ok := written.(map[string]any); ok {
+		delete(fields, "party") // that points to a person already
+	}
 	texts := []string{}
 	rewriteTold(written, func(text string) string {
 		texts = append(texts, text)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"runtime/debug"
 	"strconv"
 	"time"
 
@@ -34,8 +35,16 @@ func (a *App) withMemory(ctx context.Context, bytes int64, work func() error) er
 		return &Busy{"pictures are being read"}
 	}
 	defer a.memory.Release(bytes)
-	return work()
+	err := work()
+	if bytes >= muchMemory {
+		// The next one must not begin beside what this one has thrown away.
+		debug.FreeOSMemory()
+	}
+	return err
 }
+
+// muchMemory is from where on memory is given back at once.
+const muchMemory = 64 << 20
 
 func (a *App) look(ctx context.Context, data []byte) (file picture.File, err error) {
 	err = a.withMemory(ctx, lookingBytes, func() error {

@@ -159,3 +159,22 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		Click(Button("Show the history")), See(Text("condition from dusty, and a mouse lived in it to clean")),
 	))
 }
+
+// A word that is also somebody's name: whoever saved it is asked, and says by keyboard that it is only a word.
+func TestNamesInTextsAreAskedAbout(t *testing.T) {
+	w, b := newWorld(t), open(t)
+	_, err := w.deeds.AddParty(context.Background(), app.Actor{Role: app.Curator}, store.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
+	require.NoError(t, err)
+	say := func(text string) chromedp.Action {
+		return chromedp.Tasks{Fill(Labelled("Say or find"), text), See(Text("Keep as a note")), Keys(kb.Enter)}
+	}
+	require.NoError(t, b.Do(
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.bench()),
+		say("note the voltage rose"), See(Text("Viewers read “a neighbour” there.")),
+		chromedp.Focus(`//button[.="No, leave the word"]`), Keys(kb.Enter), Gone(Button("No, leave the word")),
+		say("note given by Tregear, Rose"), See(Text("“Tregear, Rose” stands in what was saved.")), Click(Link("All names found")),
+		See(`//td[contains(., "given by")]`), Accessible("../ui/node_modules/axe-core/axe.min.js"), Click(Button("It is Rose Tregear")), Gone(Text("Names found in texts")),
+		SignOut(), SignIn(w.url, viewer.Login, viewer.Password), chromedp.Navigate(w.url+"/diary"),
+		See(Text("noted: the voltage rose")), See(Text("noted: given by a neighbour")),
+	))
+}

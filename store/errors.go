@@ -46,7 +46,7 @@ func IsAway(err error) bool {
 			strings.HasPrefix(code, classOperator) || code == codeTimedOut || code == codeLockTimeout
 	}
 	var refused *pgconn.ConnectError
-	var network net.Error
+	var network *net.OpError // not net.Error: every number of the operating system is one, that of a full disk, too
 	return errors.As(err, &refused) || errors.As(err, &network) || errors.Is(err, driver.ErrBadConn) ||
 		errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, sql.ErrConnDone) || pgconn.SafeToRetry(err)
 }

@@ -16,14 +16,16 @@ type Mention struct {
 	Around    string    `db:"around" json:"around" says:"text" doc:"The words around it"`
 	MachineID *int64    `db:"machine_id" json:"machineId" doc:"The machine it was written about, or null"`
 	Accession string    `db:"accession" json:"accession"`
-	Deed      string    `db:"deed" json:"deed" doc:"What was done when it was written"`
+	LotID     *int64    `db:"lot_id" json:"lotId" doc:"The arrival it was written about, or null"`
+	Subject   string    `db:"subject_kind" json:"subject" doc:"What sort of record it was written about"`
 	At        time.Time `db:"at" json:"at"`
 	Meant     *bool     `db:"meant" json:"meant" doc:"It is this person; null while nobody has decided"`
 	Version   int       `db:"version" json:"version"`
 	TextSum   string    `db:"text_sum" json:"-"`
 }
 
-const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.said, n.around, h.machine_id, COALESCE(m.accession, '') AS accession, h.deed, h.at, n.meant, n.version, n.text_sum
+const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.said, n.around, h.machine_id, COALESCE(m.accession, '') AS accession,
+		CASE h.subject_kind WHEN 'acquisition' THEN h.subject_id END AS lot_id, h.subject_kind, h.at, n.meant, n.version, n.text_sum
 	FROM mention n JOIN party y ON y.id = n.party_id JOIN history h ON h.id = n.event_id LEFT JOIN machine m ON m.id = h.machine_id `
 
 // FoundMention is a mention that was found in a text.

@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"os"
 	"sync"
+	"syscall"
 	"testing"
 	"time"
 
@@ -205,6 +206,7 @@ func TestDeadlocksAreTriedAgain(t *testing.T) {
 		return err
 	})
 	require.True(t, store.IsOutOfRange(err))
+	require.False(t, store.IsAway(syscall.ENOSPC), "a full disk is another matter")
 	require.False(t, store.IsAway(err))
 	require.False(t, store.IsFull(err))
 }

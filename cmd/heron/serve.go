@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"os"
 	"os/signal"
+	"runtime/debug"
 	"syscall"
 	"time"
 
@@ -145,8 +146,15 @@ func secureFor(choice string, listener net.Listener) (bool, error) {
 	return false, fmt.Errorf("--secure-cookies is yes, no or auto, not %q", choice)
 }
 
+// memoryAimed is how much memory the garbage collector keeps the server to, unless GOMEMLIMIT says otherwise: what costs
+// memory has a budget, and what was thrown away must not add to it.
+const memoryAimed = 480 << 20
+
 // serve answers requests until the context ends, then lets those under way finish.
 func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, deeds *app.App, config web.Config) error {
+	if os.Getenv("GOMEMLIMIT") == "" {
+		debug.SetMemoryLimit(memoryAimed)
+	}
 	server := &http.Server{
 		Handler: web.New(db, deeds, config), ReadHeaderTimeout: 10 * time.Second,
 		ReadTimeout: time.Minute, WriteTimeout: time.Minute, IdleTimeout: 2 * time.Minute,

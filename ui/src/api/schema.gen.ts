@@ -5685,10 +5685,13 @@ export interface components {
             around: string;
             /** Format: date-time */
             at: string;
-            /** @description What was done when it was written */
-            deed: string;
             /** Format: int64 */
             id: number;
+            /**
+             * Format: int64
+             * @description The arrival it was written about, or null
+             */
+            lotId: number | null;
             /**
              * Format: int64
              * @description The machine it was written about, or null
@@ -5704,6 +5707,8 @@ export interface components {
             role: string;
             /** @description The name as it is written there */
             said: string;
+            /** @description What sort of record it was written about */
+            subject: string;
             /** Format: int64 */
             version: number;
         };

@@ -23,6 +23,7 @@ export const Bar = styled.div`
   flex-wrap: wrap;
   align-items: center;
   gap: ${space(1)} ${space(2)};
+  max-width: 680px;
   padding: ${space(1)} ${space(2)};
   border: 1px solid ${color.slate};
   background: ${color.sheet};

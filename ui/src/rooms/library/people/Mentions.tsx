@@ -22,10 +22,10 @@ export function Mentions() {
         <StackedTable>
           <thead><tr><th>Text</th><th>Where</th><th>Private person</th><th><span className="only-read">Decide</span></th></tr></thead>
           <tbody>
-            {mentions.data.map(({ id, version, said, around, accession, machineId, deed, party }) => (
+            {mentions.data.map(({ id, version, said, around, accession, machineId, lotId, subject, party }) => (
               <tr key={id}>
                 <td><Around text={around} said={said} /></td>
-                <td>{machineId ? <Link to={`/bench/${machineId}`}>{accession}</Link> : deed}</td>
+                <td>{machineId ? <Link to={`/bench/${machineId}`}>{accession}</Link> : lotId ? <Link to={`/shelves/arrivals/${lotId}`}>a lot</Link> : subject}</td>
                 <td>{party}</td>
                 <td>
                   <Button $small onPress={() => { decide.mutate({ id, version, meant: true }) }}>It is {party}</Button>{' '}

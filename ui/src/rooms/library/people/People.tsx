@@ -43,6 +43,7 @@ export default function People() {
           onCancel={() => { setAdding(false) }}
         />
       )}
+      <Mentions />
       {parties.error && <Notice tone="stop" word="Not listed.">{messageOf(parties.error)}</Notice>}
       {parties.data && parties.data.length > 0 && (
         <Scroll>
@@ -64,7 +65,6 @@ export default function People() {
         </Scroll>
       )}
       {parties.data?.filter(({ id }) => id === editing).map((party) => <Edit key={party.id} party={party} onDone={() => { setEditing(undefined) }} />)}
-      <Mentions />
       {parties.data?.length === 0 && <p>{words ? 'Nobody has all of these words.' : 'Nobody is written down yet. Add whoever the first machine came from.'}</p>}
     </Page>
   )
