@@ -89,11 +89,11 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	s := newSite(t)
 	curator := app.Actor{AccountID: 1, Role: app.Curator}
 	request := app.Request{Key: "k", Fingerprint: "f", GivenUp: 0}
-	begun, before, err := s.deeds.Begin(t.Context(), curator, request)
+	_, before, err := s.deeds.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 	// It died before it did anything: whoever asks again begins anew.
-	begun, before, err = s.deeds.Begin(t.Context(), curator, request)
+	begun, before, err := s.deeds.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 	_, err = s.deeds.CreateMachine(begun, curator, store.MachineFields{Accession: "EH-8", Name: "Sorter"})
