@@ -137,8 +137,10 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	add("EH-1", "Meridian", "from the attic of Jory Penhallow", "Loft")
 	add("EH-2", "Penhallow, Jory: his terminal", "", "Shed of J. Penhallow")
 	add("EH-3", "Sorter", "", "Loft")
+	homebrew := store.MachineFields{Accession: "EH-5", Name: "Home-built trainer", Maker: "Jory Penhallow"}
 	before := private(t, deeds, "Jory Penhallow", "a former pilot") // what was there before is found
 	add("EH-4", "Terminal", "Ｊｏｒｙ\nPenhallow's", "Loft")
+	must(deeds.CreateMachine(ctx, curator, homebrew))
 	machine := must(deeds.ListMachines(ctx, curator, app.MachineList{Limit: 1})).Machines[0]
 	must(deeds.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
 	must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
@@ -146,8 +148,8 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 		found := must(deeds.Find(ctx, actor, words))
 		facets := must(deeds.CountFacets(ctx, actor, app.MachineFilters{Search: words}))
 		n := found.Total + len(found.Assemblies) + len(must(deeds.Lots(ctx, actor, words, 0, 10)).Lots)
-		for _, place := range facets.Places {
-			n += place.Count
+		for _, value := range append(facets.Places, facets.Makers...) {
+			n += value.Count
 		}
 		return n
 	}
@@ -155,16 +157,18 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 		require.Positive(t, count(curator, words), words)
 		require.Zero(t, count(viewer, words), words)
 	}
-	for words, n := range map[string]int{"pilot": 8, "loft": 6, "sorter": 2, "attic": 3} {
+	for words, n := range map[string]int{"pilot": 14, "loft": 9, "sorter": 3, "attic": 4} {
 		require.Equal(t, n, count(viewer, words), words)
 	}
 	require.Equal(t, []string{"Loft", "Shed of a former pilot"}, must(deeds.Places(ctx, viewer)))
 	facets := must(deeds.CountFacets(ctx, viewer, app.MachineFilters{}))
 	require.NotContains(t, fmt.Sprint(facets), "Penhallow")
+	require.Equal(t, 1, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Makers: []string{"a former pilot"}}, Limit: 5})).Total)
+	require.Zero(t, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Makers: []string{"Jory Penhallow"}}, Limit: 5})).Total)
 	page := must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Places: []string{"Shed of a former pilot"}}, Limit: 5}))
 	require.Len(t, page.Machines, 1)
 	require.Zero(t, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Places: []string{"Shed of J. Penhallow"}}, Limit: 5})).Total)
-	for _, sort := range []string{"name", "place"} {
+	for _, sort := range []string{"name", "place", "maker"} {
 		order := []string{}
 		for next := ""; ; {
 			page := must(deeds.ListMachines(ctx, viewer, app.MachineList{Sort: sort, After: next, Limit: 1}))
@@ -176,7 +180,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 			}
 			require.NotContains(t, decoded(t, next), "enhallow")
 		}
-		require.Equal(t, map[string][]string{"name": {"EH-2", "EH-1", "EH-3", "EH-4"}, "place": {"EH-1", "EH-3", "EH-4", "EH-2"}}[sort], order)
+		require.Equal(t, map[string][]string{"name": {"EH-2", "EH-5", "EH-1", "EH-3", "EH-4"}, "place": {"EH-5", "EH-1", "EH-3", "EH-4", "EH-2"}, "maker": {"EH-1", "EH-2", "EH-3", "EH-4", "EH-5"}}[sort], order)
 	}
 	requirePublicTextsHold(t, db, deeds)
 
@@ -199,7 +203,7 @@ func requirePublicTextsHold(t *testing.T, db *sqlx.DB, deeds *app.App) {
 	}
 	before := read()
 	_, err := db.Exec(`DELETE FROM public_text;
-		INSERT INTO public_text_due SELECT k, id FROM machine, unnest(ARRAY['machine', 'machine name']) k UNION ALL SELECT 'place', id FROM place
+		INSERT INTO public_text_due SELECT k, id FROM machine, unnest(ARRAY['machine', 'machine name', 'machine maker']) k UNION ALL SELECT 'place', id FROM place
 		UNION ALL SELECT 'assembly', id FROM assembly UNION ALL SELECT 'lot', id FROM acquisition`)
 	require.NoError(t, err)
 	require.NoError(t, deeds.PublishOld(ctx))

@@ -48,7 +48,7 @@ func readerOf(actor Actor) store.EventReader {
 var toldCodes = map[string]bool{
 	"accession": true, "accessionPattern": true, "kind": true, "role": true, "severity": true, "revision": true, "designator": true,
 	"grade": true, "cosmetic": true, "outcome": true, "verdict": true, "state": true, "number": true, "marking": true, "fit": true, "class": true,
-	"sha256": true, "attribute": true, "decision": true, "method": true, "currency": true, "serial": true, "maker": true, "model": true,
+	"sha256": true, "attribute": true, "decision": true, "method": true, "currency": true, "serial": true, "model": true,
 	"part": true, "rev": true, "slot": true, "point": true, "quantity": true, "key": true, "login": true, "sure": true, "romVersion": true,
 	"way": true, "trend": true, "subsystem": true, "climate": true, "arrived": true, "dates": true, "saidOn": true, "on": true, "readOn": true,
 	"decidedOn": true, "doneOn": true, "taken": true, "captured": true, "language": true, "mediaType": true, "numbers": true, "package": true,

@@ -11,7 +11,7 @@ import (
 type MachineFields struct {
 	Accession  string `db:"accession" json:"accession" maxLength:"40" doc:"Accession number" example:"EH-0142"`
 	Name       string `db:"name" json:"name" says:"text" maxLength:"200" doc:"What the machine is called"`
-	Maker      string `db:"maker" json:"maker" maxLength:"200" required:"false"`
+	Maker      string `db:"maker" json:"maker" says:"text" maxLength:"200" required:"false"`
 	Model      string `db:"model" json:"model" maxLength:"200" required:"false"`
 	Serial     string `db:"serial" json:"serial" maxLength:"200" required:"false"`
 	EraFrom    *int   `db:"era_from" json:"eraFrom" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"First year in which its parts are expected; settles date codes with an open decade"`

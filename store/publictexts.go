@@ -11,18 +11,21 @@ type PublicKind string
 
 // Kinds.
 const (
-	PublicMachine     PublicKind = "machine"      // all that is searched of a machine
-	PublicMachineName PublicKind = "machine name" // by which lists are sorted
-	PublicPlace       PublicKind = "place"        // the name of a place
-	PublicAssembly    PublicKind = "assembly"     // all that is searched of an assembly
-	PublicLot         PublicKind = "lot"          // all that is searched of an arrival
+	PublicMachine     PublicKind = "machine"       // all that is searched of a machine
+	PublicMachineName PublicKind = "machine name"  // by which lists are sorted
+	PublicMaker       PublicKind = "machine maker" // who built a machine: of a home-built one, a person
+	PublicPlace       PublicKind = "place"         // the name of a place
+	PublicAssembly    PublicKind = "assembly"      // all that is searched of an assembly
+	PublicLot         PublicKind = "lot"           // all that is searched of an arrival
 )
 
 // PublicKinds lists all.
-var PublicKinds = []PublicKind{PublicMachine, PublicMachineName, PublicPlace, PublicAssembly, PublicLot}
+var PublicKinds = []PublicKind{PublicMachine, PublicMachineName, PublicMaker, PublicPlace, PublicAssembly, PublicLot}
 
 // IsSearched reports whether the text is searched in, and not shown.
-func (k PublicKind) IsSearched() bool { return k != PublicMachineName && k != PublicPlace }
+func (k PublicKind) IsSearched() bool {
+	return k != PublicMachineName && k != PublicMaker && k != PublicPlace
+}
 
 // PublicSource is what the public text of a record is made from.
 type PublicSource struct {
@@ -33,9 +36,10 @@ type PublicSource struct {
 
 // publicSources select plain and prose of each kind as columns of x, by id.
 var publicSources = map[PublicKind]string{
-	PublicMachine: `SELECT m.id, concat_ws(' ', m.accession, m.maker, m.model, m.serial) AS plain,
-		concat_ws(E'\x1f', m.name, m.provenance, p.name) AS prose FROM machine m LEFT JOIN place p ON p.id = m.place_id`,
+	PublicMachine: `SELECT m.id, concat_ws(' ', m.accession, m.model, m.serial) AS plain,
+		concat_ws(E'\x1f', m.name, m.maker, m.provenance, p.name) AS prose FROM machine m LEFT JOIN place p ON p.id = m.place_id`,
 	PublicMachineName: `SELECT id, '' AS plain, name AS prose FROM machine`,
+	PublicMaker:       `SELECT id, '' AS plain, maker AS prose FROM machine`,
 	PublicPlace:       `SELECT id, '' AS plain, name AS prose FROM place`,
 	PublicAssembly:    `SELECT id, concat_ws(' ', part, rev, serial, kind) AS plain, title AS prose FROM assembly`,
 	PublicLot: `SELECT q.id, concat_ws(' ', q.method, q.arrived) AS plain,

@@ -16,7 +16,7 @@ type ListedMachine struct {
 	ID             int64  `db:"id" json:"id"`
 	Accession      string `db:"accession" json:"accession"`
 	Name           string `db:"name" json:"name" says:"text"`
-	Maker          string `db:"maker" json:"maker"`
+	Maker          string `db:"maker" json:"maker" says:"text"`
 	Model          string `db:"model" json:"model"`
 	Place          string `db:"place" json:"place" says:"text"`
 	EraFrom        *int   `db:"era_from" json:"eraFrom" doc:"First year in which its parts are expected"`
@@ -87,6 +87,7 @@ var MachineSorts = map[string]machineSort{
 // publicSorts stand in the place of columns in which a private person may be named.
 var publicSorts = map[string]machineSort{
 	"name":  {"lower(" + publicOr(PublicMachineName, "m.id", "m.name") + ")", "text"},
+	"maker": {"lower(" + publicOr(PublicMaker, "m.id", "m.maker") + " || ' ' || m.model)", "text"},
 	"place": {"lower(COALESCE(" + publicOr(PublicPlace, "p.id", "p.name") + ", ''))", "text"},
 }
 
@@ -213,12 +214,16 @@ func facetsTogether(f MachineFilter) [][]facet {
 	return groups
 }
 
-// publicFacets call places as others than staff may know them.
+// publicFacets call places and makers as others than staff may know them.
 func publicFacets(together []facet) []facet {
 	public := slices.Clone(together)
 	for i := range public {
-		if public[i].name == "place" {
+		switch public[i].name {
+		case "place":
 			public[i].value = "(SELECT " + publicOr(PublicPlace, "p.id", "p.name") + " FROM place p WHERE p.id = c.value)"
+		case "maker":
+			public[i].value = fmt.Sprintf(`COALESCE((SELECT x.body FROM public_text x JOIN machine m ON m.id = x.id
+				WHERE x.kind = '%s' AND m.maker = c.value LIMIT 1), c.value)`, PublicMaker)
 		}
 	}
 	return public
@@ -331,7 +336,11 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 		add(places, f.Places)
 	}
 	if len(f.Makers) > 0 {
-		add(`s.maker = ANY (CAST($ AS text[]))`, f.Makers)
+		maker := "s.maker"
+		if f.Public {
+			maker = publicOr(PublicMaker, "s.machine_id", "s.maker")
+		}
+		add(maker+` = ANY (CAST($ AS text[]))`, f.Makers)
 	}
 	if len(f.Years) > 0 {
 		add(`COALESCE(s.era_from, 9999) = ANY (CAST($ AS integer[]))`, f.Years)

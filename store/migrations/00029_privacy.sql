@@ -28,7 +28,7 @@ CREATE INDEX mention_open_idx ON mention (id) WHERE meant IS NULL;
 -- What others than staff may search in of a record whose texts name a private person, and what they are shown in
 -- lists that are counted in the database. Other records have no row. It follows from the records and can be made anew.
 CREATE TABLE public_text (
-    kind text   NOT NULL CONSTRAINT public_text_kind_known CHECK (kind IN ('machine', 'machine name', 'place', 'assembly', 'lot')),
+    kind text   NOT NULL CONSTRAINT public_text_kind_known CHECK (kind IN ('machine', 'machine name', 'machine maker', 'place', 'assembly', 'lot')),
     id   bigint NOT NULL,
     body text   NOT NULL,
     CONSTRAINT public_text_pkey PRIMARY KEY (kind, id)
@@ -68,7 +68,7 @@ END
 $$;
 -- +goose StatementEnd
 CREATE TRIGGER machine_public_text AFTER INSERT OR UPDATE OF accession, name, maker, model, serial, provenance, place_id ON machine
-    FOR EACH ROW EXECUTE FUNCTION public_text_changed('machine', 'machine name');
+    FOR EACH ROW EXECUTE FUNCTION public_text_changed('machine', 'machine name', 'machine maker');
 CREATE TRIGGER place_public_text AFTER INSERT OR UPDATE OF name ON place FOR EACH ROW EXECUTE FUNCTION public_text_changed('place');
 CREATE TRIGGER assembly_public_text AFTER INSERT OR UPDATE OF title, part, rev, serial ON assembly
     FOR EACH ROW EXECUTE FUNCTION public_text_changed('assembly');
@@ -79,6 +79,7 @@ CREATE TRIGGER lot_item_public_text AFTER INSERT OR UPDATE OF title ON lot_item 
 -- What stands there already is made public when the application starts.
 INSERT INTO public_text_due SELECT 'machine', id FROM machine WHERE EXISTS (SELECT 1 FROM party WHERE private);
 INSERT INTO public_text_due SELECT 'machine name', id FROM machine WHERE EXISTS (SELECT 1 FROM party WHERE private);
+INSERT INTO public_text_due SELECT 'machine maker', id FROM machine WHERE EXISTS (SELECT 1 FROM party WHERE private);
 INSERT INTO public_text_due SELECT 'place', id FROM place WHERE EXISTS (SELECT 1 FROM party WHERE private);
 INSERT INTO public_text_due SELECT 'assembly', id FROM assembly WHERE EXISTS (SELECT 1 FROM party WHERE private);
 INSERT INTO public_text_due SELECT 'lot', id FROM acquisition WHERE EXISTS (SELECT 1 FROM party WHERE private);
