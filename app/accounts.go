@@ -26,7 +26,7 @@ func (a *App) AddAccount(ctx context.Context, login, name string, role Role, pas
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, Actor{}, "add account", "account", account.ID, nil, nil, account)
+		return record(ctx, tx, Actor{}, eventAddAccount, account.ID, nil, nil, account)
 	})
 	return account.ID, err
 }

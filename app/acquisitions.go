@@ -196,7 +196,7 @@ func (a *App) Receive(ctx context.Context, actor Actor, fields store.Acquisition
 		if received, err = readLot(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "receive lot", "acquisition", id, nil, nil, fields)
+		return record(ctx, tx, actor, eventReceiveLot, id, nil, nil, fields)
 	})
 	return received, err
 }
@@ -219,7 +219,7 @@ func (a *App) ChangeAcquisition(ctx context.Context, actor Actor, id int64, vers
 		if changed, err = readLot(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change lot", "acquisition", id, nil, before.AcquisitionFields, changed.AcquisitionFields)
+		return record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields, changed.AcquisitionFields)
 	})
 	return changed, err
 }

@@ -88,7 +88,7 @@ func (a *App) AddAdjuster(ctx context.Context, actor Actor, machineID int64, f A
 		if err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "note adjuster", "adjuster", id, &machineID, nil, f); err != nil {
+		if err := record(ctx, tx, actor, eventNoteAdjuster, id, &machineID, nil, f); err != nil {
 			return err
 		}
 		after, err = adjustersOf(ctx, tx, machineID)
@@ -126,7 +126,7 @@ func (a *App) TurnAdjuster(ctx context.Context, actor Actor, id int64, version i
 		if err := store.UpdateAdjuster(ctx, tx, id, toKeep(kept)); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "turn adjuster", "adjuster", id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
+		if err := record(ctx, tx, actor, eventTurnAdjuster, id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
 			return err
 		}
 		after, err = adjustersOf(ctx, tx, row.MachineID)

@@ -75,7 +75,7 @@ func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c
 		if !written {
 			return &Stale{What: "the ageing class", Newer: before[at]}
 		}
-		return record(ctx, tx, actor, "change ageing class", "ageing class", int64(at), nil, before[at].Class, c)
+		return record(ctx, tx, actor, eventChangeAgeingClass, int64(at), nil, before[at].Class, c)
 	})
 	if err != nil {
 		return nil, err
@@ -100,6 +100,6 @@ func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string
 		if err != nil || before == climate {
 			return err
 		}
-		return record(ctx, tx, actor, "say climate", "place", 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
+		return record(ctx, tx, actor, eventSayClimate, 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
 	})
 }

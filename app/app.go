@@ -5,7 +5,6 @@ package app
 import (
 	"context"
 	"errors"
-	"fmt"
 	"slices"
 	"time"
 
@@ -151,22 +150,6 @@ func within(ctx context.Context, tx *sqlx.Tx) context.Context {
 func openIn(ctx context.Context) *sqlx.Tx {
 	tx, _ := ctx.Value(openKey{}).(*sqlx.Tx)
 	return tx
-}
-
-// record writes a row of history.
-func record(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string, id int64, machine *int64, before, after any) error {
-	_, err := recordEvent(ctx, tx, actor, deed, subject, id, machine, before, after)
-	return err
-}
-
-// recordEvent does so and returns the event's id, for deeds whose answer offers to take them back.
-func recordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, deed, subject string, id int64, machine *int64, before, after any) (int64, error) {
-	event := store.Event{Deed: deed, SubjectKind: subject, SubjectID: id, MachineID: machine, AccountID: actor.account()}
-	written, err := store.InsertEvent(ctx, tx, event, before, after)
-	if err != nil {
-		return 0, fmt.Errorf("write history: %w", err)
-	}
-	return written, nil
 }
 
 // today is the day that moves are entered with unless they say another.

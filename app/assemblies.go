@@ -43,7 +43,7 @@ func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, at store.Fitt
 	if err != nil {
 		return store.Assembly{}, err
 	}
-	return added, record(ctx, tx, actor, "add assembly", "assembly", id, at.MachineID, nil, fields)
+	return added, record(ctx, tx, actor, eventAddAssembly, id, at.MachineID, nil, fields)
 }
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
@@ -94,7 +94,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		if changed, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "change assembly", "assembly", id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields); err != nil {
+		if err := record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields); err != nil {
 			return err
 		}
 		if before.Purpose != changed.Purpose {

@@ -91,7 +91,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 			if err != nil {
 				return err
 			}
-			if err := record(ctx, tx, actor, "attach", "attachment", added.ID, machine, nil, added); err != nil {
+			if err := record(ctx, tx, actor, eventAttach, added.ID, machine, nil, added); err != nil {
 				return err
 			}
 			return numbersChanged(ctx, tx, store.Attachment{}, added)
@@ -111,7 +111,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 		if added, err = store.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "attach", "attachment", id, machine, nil, added); err != nil {
+		if err := record(ctx, tx, actor, eventAttach, id, machine, nil, added); err != nil {
 			return err
 		}
 		return numbersChanged(ctx, tx, store.Attachment{}, added)
@@ -234,7 +234,7 @@ func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, versi
 				store.AttachmentFields
 			}{t.FileName, t.AttachmentFields}
 		}
-		if err := record(ctx, tx, actor, "change attachment", "attachment", id, before.MachineID, told(before), told(changed)); err != nil {
+		if err := record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed)); err != nil {
 			return err
 		}
 		return numbersChanged(ctx, tx, before, changed)
@@ -260,7 +260,7 @@ func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, versi
 		if err := store.StrikeAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
-		if event, err = recordEvent(ctx, tx, actor, "strike attachment", "attachment", id, before.MachineID, before, nil); err != nil {
+		if event, err = recordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil); err != nil {
 			return err
 		}
 		return numbersChanged(ctx, tx, before, store.Attachment{})
@@ -280,7 +280,7 @@ func (a *App) undoStrikeAttachment(ctx context.Context, actor Actor, e store.Tol
 		if err := store.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "take back strike of attachment", "attachment", e.SubjectID, before.MachineID, before, nil); err != nil {
+		if err := record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil); err != nil {
 			return err
 		}
 		return numbersChanged(ctx, tx, store.Attachment{}, before)

@@ -52,7 +52,7 @@ func (a *App) ChangeCollection(ctx context.Context, actor Actor, version int, fi
 		if changed, err = store.ReadCollection(ctx, tx); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change collection", "collection", 1, nil, before.CollectionFields, changed.CollectionFields)
+		return record(ctx, tx, actor, eventChangeCollection, 1, nil, before.CollectionFields, changed.CollectionFields)
 	})
 	return changed, err
 }
@@ -218,7 +218,7 @@ func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRu
 			return errDry
 		}
 		taken := len(found) - len(slices.DeleteFunc(slices.Clone(found), func(l NumberLine) bool { return l.Wrong == "" }))
-		return record(ctx, tx, actor, "import numbers", "collection", 1, nil, nil, map[string]int{"count": taken})
+		return record(ctx, tx, actor, eventImportNumbers, 1, nil, nil, map[string]int{"count": taken})
 	})
 	if errors.Is(err, errDry) {
 		err = nil

@@ -57,7 +57,7 @@ func mapConnector(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64
 	if err != nil {
 		return 0, connectorTaken(err, c.Name)
 	}
-	return id, record(ctx, tx, actor, "map connector", "connector", id, &machineID, nil, c)
+	return id, record(ctx, tx, actor, eventMapConnector, id, &machineID, nil, c)
 }
 
 // onWiring does work on the map of a machine, and reads it back.
@@ -117,7 +117,7 @@ func (a *App) ChangeConnector(ctx context.Context, actor Actor, id int64, versio
 		if err := renameInLog(ctx, tx, machineID, before.Name, c.Name); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change connector", "connector", id, &machineID, before.Connector, c)
+		return record(ctx, tx, actor, eventChangeConnector, id, &machineID, before.Connector, c)
 	})
 }
 
@@ -130,7 +130,7 @@ func (a *App) StrikeConnector(ctx context.Context, actor Actor, id int64, versio
 		if err := store.UpdateConnector(ctx, tx, id, before.Name, toKeep(before.Connector), true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, "strike connector", "connector", id, &machineID, before.Connector, nil)
+		event, err = recordEvent(ctx, tx, actor, eventStrikeConnector, id, &machineID, before.Connector, nil)
 		return err
 	})
 	return event, err
@@ -151,7 +151,7 @@ func (a *App) undoStrikeConnector(ctx context.Context, actor Actor, e store.Told
 		if err := store.UpdateConnector(ctx, tx, row.ID, row.Name, row.Body, false); err != nil {
 			return connectorTaken(err, row.Name)
 		}
-		return record(ctx, tx, actor, "take back strike of connector", "connector", row.ID, &row.MachineID, nil, keptFields(row.Body))
+		return record(ctx, tx, actor, eventTakeBackStrikeOfConnector, row.ID, &row.MachineID, nil, keptFields(row.Body))
 	})
 }
 

@@ -96,7 +96,7 @@ func (a *App) TellCustody(ctx context.Context, actor Actor, machineID int64, fie
 		if told, err = store.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "tell custody", "custody", id, &machineID, nil, told)
+		return record(ctx, tx, actor, eventTellCustody, id, &machineID, nil, told)
 	})
 	return told, err
 }
@@ -124,7 +124,7 @@ func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version 
 		if changed, err = store.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change custody", "custody", id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
+		return record(ctx, tx, actor, eventChangeCustody, id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
 	})
 	return changed, err
 }

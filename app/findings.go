@@ -46,7 +46,7 @@ func addFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 		return err
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(kept), "severity": first.Severity, "on": first.On, "note": first.Note}
-	return record(ctx, tx, actor, "find", "finding", id, &machineID, nil, after)
+	return record(ctx, tx, actor, eventFind, id, &machineID, nil, after)
 }
 
 // NotedFinding is something found, or seen again, outside of a survey.
@@ -89,7 +89,7 @@ func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version 
 		if err := store.StrikeFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, "strike finding", "finding", id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
+		event, err = recordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
 		return err
 	})
 	return event, err
@@ -107,7 +107,7 @@ func (a *App) undoStrikeFinding(ctx context.Context, actor Actor, e store.ToldEv
 		if err := store.StrikeFinding(ctx, tx, f.ID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back strike of finding", "finding", f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
+		return record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
 	})
 	return err
 }
@@ -154,10 +154,10 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 	if err := store.PutSighting(ctx, tx, actor.account(), sighting); err != nil {
 		return err
 	}
-	deed := "see finding"
+	done := eventSeeFinding
 	if seen.Gone {
-		deed = "finding gone"
+		done = eventFindingGone
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(f), "severity": seen.Severity, "on": on, "note": seen.Note}
-	return record(ctx, tx, actor, deed, "finding", f.ID, &machineID, nil, after)
+	return record(ctx, tx, actor, done, f.ID, &machineID, nil, after)
 }

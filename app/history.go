@@ -88,21 +88,23 @@ func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, 
 // tell says an event in words; text is how texts in it are written for whoever reads.
 func tell(e store.ToldEvent, text func(string) string) Told {
 	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: Roles{}}
-	if back, ok := undoable[e.Deed]; ok && e.IsNewest {
-		told.MayUndo = back.roles
+	kind := events[e.Deed]
+	if kind == nil {
+		return told // of a version that is not ours
+	}
+	if kind.undo != nil && e.IsNewest {
+		told.MayUndo = kind.mayUndo
 	}
 	before, after := fieldsIn(e.Before), fieldsIn(e.After)
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
 	}
-	if n, ok := after["revision"].(float64); ok && e.Deed == "save sheet" {
+	if n, ok := after["revision"].(float64); ok && kind == eventSaveSheet {
 		told.Revision = int(n)
 	}
-	if words, ok := deedWords[e.Deed]; ok {
-		rewriteTold(before, text)
-		rewriteTold(after, text)
-		told.What = strings.Join(strings.Fields(words(text(e.Subject), before, after)), " ")
-	}
+	rewriteTold(before, text)
+	rewriteTold(after, text)
+	told.What = strings.Join(strings.Fields(kind.words(text(e.Subject), before, after)), " ")
 	return told
 }
 

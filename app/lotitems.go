@@ -58,7 +58,7 @@ func (a *App) AddLotItem(ctx context.Context, actor Actor, lotID int64, version 
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "add lot item", "lot item", id, nil, nil, fields)
+		return record(ctx, tx, actor, eventAddLotItem, id, nil, nil, fields)
 	})
 }
 
@@ -87,7 +87,7 @@ func (a *App) ChangeLotItem(ctx context.Context, actor Actor, lotID int64, versi
 		if err := store.UpdateLotItem(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change lot item", "lot item", id, before.MachineID, before.LotItemFields, fields)
+		return record(ctx, tx, actor, eventChangeLotItem, id, before.MachineID, before.LotItemFields, fields)
 	})
 }
 
@@ -105,7 +105,7 @@ func (a *App) StrikeLotItem(ctx context.Context, actor Actor, lotID int64, versi
 		if err := store.StrikeLotItem(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, "strike lot item", "lot item", id, nil, before, nil)
+		event, err = recordEvent(ctx, tx, actor, eventStrikeLotItem, id, nil, before, nil)
 		return err
 	})
 	return after, event, err
@@ -127,7 +127,7 @@ func (a *App) undoStrikeLotItem(ctx context.Context, actor Actor, e store.ToldEv
 		if err := store.StrikeLotItem(ctx, tx, item.ID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back strike of lot item", "lot item", item.ID, nil, nil, item)
+		return record(ctx, tx, actor, eventTakeBackStrikeOfLotItem, item.ID, nil, nil, item)
 	})
 	return err
 }
@@ -183,7 +183,7 @@ func (a *App) ItemIsMachine(ctx context.Context, actor Actor, lotID int64, versi
 			if err := store.LinkLotItem(ctx, tx, id, nil, nil); err != nil {
 				return err
 			}
-			return record(ctx, tx, actor, "unlink lot item", "lot item", id, item.MachineID, item, nil)
+			return record(ctx, tx, actor, eventUnlinkLotItem, id, item.MachineID, item, nil)
 		}
 		if err := free(item); err != nil {
 			return err
@@ -206,7 +206,7 @@ func linkMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, acquired store.A
 		return err
 	}
 	told := map[string]string{"title": item.Title, "lot": acquired.Title, "accession": machine.Accession}
-	return record(ctx, tx, actor, "item becomes machine", "lot item", item.ID, &machine.ID, nil, told)
+	return record(ctx, tx, actor, eventItemBecomesMachine, item.ID, &machine.ID, nil, told)
 }
 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
@@ -233,7 +233,7 @@ func (a *App) ItemBecomesAssembly(ctx context.Context, actor Actor, lotID int64,
 			return err
 		}
 		told := map[string]string{"title": item.Title, "lot": acquired.Title, "place": place}
-		return record(ctx, tx, actor, "item goes to store", "lot item", id, nil, nil, told)
+		return record(ctx, tx, actor, eventItemGoesToStore, id, nil, nil, told)
 	})
 	return added, err
 }

@@ -44,7 +44,7 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err := store.InsertOutside(ctx, tx, id); err != nil {
 		return store.Machine{}, err
 	}
-	if err := record(ctx, tx, actor, "create machine", "machine", id, &id, nil, created.MachineFields); err != nil {
+	if err := record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields); err != nil {
 		return store.Machine{}, err
 	}
 	return created, sumKnown(ctx, tx, id)
@@ -115,7 +115,7 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 				return err
 			}
 		}
-		if err := record(ctx, tx, actor, "change machine", "machine", id, &id, before.MachineFields, changed.MachineFields); err != nil {
+		if err := record(ctx, tx, actor, eventChangeMachine, id, &id, before.MachineFields, changed.MachineFields); err != nil {
 			return err
 		}
 		if eraOf(before) == eraOf(changed) {

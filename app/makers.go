@@ -54,7 +54,7 @@ func (a *App) AddMaker(ctx context.Context, actor Actor, fields store.MakerField
 		if added, err = store.MakerByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "add maker", "maker", id, nil, nil, fields)
+		return record(ctx, tx, actor, eventAddMaker, id, nil, nil, fields)
 	})
 	return tellMaker(added), err
 }
@@ -79,7 +79,7 @@ func (a *App) ChangeMaker(ctx context.Context, actor Actor, id int64, version in
 		if changed, err = store.MakerByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change maker", "maker", id, nil, before.MakerFields, changed.MakerFields)
+		return record(ctx, tx, actor, eventChangeMaker, id, nil, before.MakerFields, changed.MakerFields)
 	})
 	return tellMaker(changed), err
 }

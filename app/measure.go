@@ -53,7 +53,7 @@ func (a *App) Measure(ctx context.Context, actor Actor, machineID int64, w Writt
 		if kept.Measurement, err = measurementByID(ctx, tx, id); err != nil {
 			return err
 		}
-		kept.Event, err = recordEvent(ctx, tx, actor, "measure", "measurement", id, &machineID, nil, kept.inWords())
+		kept.Event, err = recordEvent(ctx, tx, actor, eventMeasure, id, &machineID, nil, kept.inWords())
 		return err
 	})
 	return kept, err

@@ -54,7 +54,7 @@ func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision)
 				subject = "acquisition"
 			}
 			told := map[string]string{"value": m.Value, "other": m.Name, "decision": d.Decision, "reason": d.Reason}
-			return record(ctx, tx, actor, "decide meeting", subject, d.One.ID, machine, nil, told)
+			return record(ctx, tx, actor, eventDecideMeeting.of(subject), d.One.ID, machine, nil, told)
 		}
 		return &Invalid{"key", "the two do not share this identifier any more"}
 	})

@@ -100,7 +100,7 @@ func sumOf(text string) string {
 
 // textsOf lists the texts that an event has written.
 func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) {
-	if e.Deed == "save sheet" {
+	if e.Deed == eventSaveSheet.key {
 		saved, err := stateIn[struct{ Revision int }](e.After)
 		if err != nil {
 			return nil, err
@@ -141,10 +141,10 @@ func (a *App) Mentions(ctx context.Context, actor Actor) ([]store.Mention, error
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
 func (a *App) DecideMention(ctx context.Context, actor Actor, id int64, version int, meant bool) error {
-	return a.decideMention(ctx, actor, id, version, &meant, "decide mention")
+	return a.decideMention(ctx, actor, id, version, &meant, eventDecideMention)
 }
 
-func (a *App) decideMention(ctx context.Context, actor Actor, id int64, version int, meant *bool, deed string) error {
+func (a *App) decideMention(ctx context.Context, actor Actor, id int64, version int, meant *bool, decided *event) error {
 	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMention(ctx, tx, id)
 		if err != nil {
@@ -157,7 +157,7 @@ func (a *App) decideMention(ctx context.Context, actor Actor, id int64, version 
 			return err
 		}
 		told := mentionTold{PartyID: before.PartyID, Party: before.Party, Said: before.Said, Meant: meant}
-		if err := record(ctx, tx, actor, deed, "mention", id, nil, mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
+		if err := record(ctx, tx, actor, decided, id, nil, mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
 			return err
 		}
 		return a.publishAgain(ctx, tx, names.Person{Name: before.Said})
@@ -178,6 +178,6 @@ func (a *App) undoDecideMention(ctx context.Context, actor Actor, e store.ToldEv
 		return err
 	}
 	return undoingOf(a, ctx, actor, e, MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
-		return a.decideMention(ctx, actor, now.ID, now.Version, before.Meant, "take back decision on mention")
+		return a.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
 	})
 }

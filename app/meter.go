@@ -109,6 +109,6 @@ func (a *App) readMeter(ctx context.Context, of measure.Quantity) (value float64
 func (a *App) stopSeries(ctx context.Context, actor Actor, id int64, why string) (Measurement, error) {
 	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		row.Trouble = why
-		return record(ctx, tx, actor, "meter stopped", "measurement", id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
+		return record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
 	})
 }

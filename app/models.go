@@ -36,7 +36,7 @@ func (a *App) AddModel(ctx context.Context, actor Actor, fields store.ModelField
 		if added, err = store.ModelByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "add model", "model", id, nil, nil, fields)
+		return record(ctx, tx, actor, eventAddModel, id, nil, nil, fields)
 	})
 	return added, err
 }
@@ -61,7 +61,7 @@ func (a *App) ChangeModel(ctx context.Context, actor Actor, id int64, version in
 		if changed, err = store.ModelByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change model", "model", id, nil, before.ModelFields, changed.ModelFields)
+		return record(ctx, tx, actor, eventChangeModel, id, nil, before.ModelFields, changed.ModelFields)
 	})
 	return changed, err
 }

@@ -128,11 +128,11 @@ func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to store.Fitting) (s
 func recordMove(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, from, to store.Fitting) (int64, error) {
 	if from.MachineID != nil && to.MachineID != nil && *to.MachineID != *from.MachineID {
 		received := map[string]string{"title": assembly.Title, "from": from.Where()}
-		if err := record(ctx, tx, actor, "receive assembly", "fitting", to.ID, to.MachineID, nil, received); err != nil {
+		if err := record(ctx, tx, actor, eventReceiveAssembly, to.ID, to.MachineID, nil, received); err != nil {
 			return 0, err
 		}
 	}
-	return recordEvent(ctx, tx, actor, "move assembly", "assembly", assembly.ID, firstOf(from.MachineID, to.MachineID),
+	return recordEvent(ctx, tx, actor, eventMoveAssembly, assembly.ID, firstOf(from.MachineID, to.MachineID),
 		tellFitting(from), tellFitting(to))
 }
 

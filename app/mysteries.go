@@ -131,13 +131,13 @@ func (a *App) WeighMystery(ctx context.Context, actor Actor, assemblyID int64, v
 		if told, err = mysteryOf(ctx, tx, assembly); err != nil {
 			return err
 		}
-		deed, after := "weigh mystery", map[string]any{"why": told.Weighing.Why, "written": fields}
+		done, after := eventWeighMystery, map[string]any{"why": told.Weighing.Why, "written": fields}
 		if d := fields.Decision; d != nil && (before.Decision == nil || *d != *before.Decision) {
-			deed = "decide mystery"
+			done = eventDecideMystery
 			at := slices.IndexFunc(fields.Hypotheses, func(h mystery.Hypothesis) bool { return h.ID == d.HypothesisID })
 			after = map[string]any{"is": fields.Hypotheses[at].Text, "sure": d.Sure, "reason": d.Reason, "written": fields}
 		}
-		return record(ctx, tx, actor, deed, "assembly", assemblyID, assembly.MachineID, map[string]any{"written": before.MysteryFields}, after)
+		return record(ctx, tx, actor, done, assemblyID, assembly.MachineID, map[string]any{"written": before.MysteryFields}, after)
 	})
 	return told, err
 }

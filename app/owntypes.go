@@ -21,7 +21,7 @@ type NamedType struct {
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
 func (a *App) NameType(ctx context.Context, actor Actor, fields store.OwnTypeFields) (NamedType, error) {
-	return a.typeDeed(ctx, actor, "name type", &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
+	return a.typeDeed(ctx, actor, eventNameType, &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
 		id, err = store.InsertOwnType(ctx, tx, fields)
 		return nil, id, err
 	})
@@ -29,7 +29,7 @@ func (a *App) NameType(ctx context.Context, actor Actor, fields store.OwnTypeFie
 
 // ChangeType rewrites an own type, starting from a version.
 func (a *App) ChangeType(ctx context.Context, actor Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
-	return a.typeDeed(ctx, actor, "change type", &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+	return a.typeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
 		before, err := store.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return nil, 0, err
@@ -43,7 +43,7 @@ func (a *App) ChangeType(ctx context.Context, actor Actor, id int64, version int
 
 // typeDeed checks the fields, lets work write them, and has the sheets that the type touches
 // reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
-func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *store.OwnTypeFields,
+func (a *App) typeDeed(ctx context.Context, actor Actor, done *event, fields *store.OwnTypeFields,
 	work func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error)) (NamedType, error) {
 	if err := checkOwnType(fields); err != nil {
 		return NamedType{}, err
@@ -81,7 +81,7 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, name string, fields *st
 			return err
 		}
 		// Last, so that it is what the history offers to take back first.
-		return record(ctx, tx, actor, name, "own type", id, nil, was, named.OwnTypeFields)
+		return record(ctx, tx, actor, done, id, nil, was, named.OwnTypeFields)
 	})
 	return named, err
 }
@@ -101,7 +101,7 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.O
 			break
 		}
 		told := map[string]any{"number": named.Number, "function": named.Function, "parts": holder.Parts}
-		if err := record(ctx, tx, actor, "recognise type", "recognition", holder.MachineID, &holder.MachineID, nil, told); err != nil {
+		if err := record(ctx, tx, actor, eventRecogniseType, holder.MachineID, &holder.MachineID, nil, told); err != nil {
 			return 0, err
 		}
 	}
@@ -122,7 +122,7 @@ func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) (event int6
 		if err := store.DeleteOwnType(ctx, tx, id); err != nil {
 			return err
 		}
-		if event, err = recordEvent(ctx, tx, actor, "forget type", "own type", id, nil, before.OwnTypeFields, nil); err != nil {
+		if event, err = recordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields, nil); err != nil {
 			return err
 		}
 		return reckonMarked(ctx, tx, []string{before.Number})

@@ -60,7 +60,7 @@ func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyField
 		if added, err = store.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "add party", "party", id, nil, nil, fields); err != nil || !fields.Private {
+		if err := record(ctx, tx, actor, eventAddParty, id, nil, nil, fields); err != nil || !fields.Private {
 			return err
 		}
 		return a.publishAgain(ctx, tx, personOf(added))
@@ -88,7 +88,7 @@ func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version in
 		if changed, err = store.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, "change party", "party", id, nil, before.PartyFields, changed.PartyFields); err != nil {
+		if err := record(ctx, tx, actor, eventChangeParty, id, nil, before.PartyFields, changed.PartyFields); err != nil {
 			return err
 		}
 		if !before.Private && !changed.Private {

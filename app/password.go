@@ -86,7 +86,7 @@ func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted s
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change password", "account", account.ID, nil, nil, nil)
+		return record(ctx, tx, actor, eventChangePassword, account.ID, nil, nil, nil)
 	})
 }
 
@@ -108,7 +108,7 @@ func (a *App) ReplacePassword(ctx context.Context, login, wanted string) error {
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		return record(ctx, tx, Actor{}, "change password", "account", account.ID, nil, nil, nil)
+		return record(ctx, tx, Actor{}, eventChangePassword, account.ID, nil, nil, nil)
 	})
 }
 

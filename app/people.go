@@ -49,7 +49,7 @@ func (a *App) Invite(ctx context.Context, actor Actor, login, name string, role 
 		if link, err = makeLink(ctx, tx, account); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "invite account", "account", account.ID, nil, nil, account)
+		return record(ctx, tx, actor, eventInviteAccount, account.ID, nil, nil, account)
 	})
 	return link, err
 }
@@ -68,7 +68,7 @@ func (a *App) ResetAccount(ctx context.Context, actor Actor, id int64) (Link, er
 		if link, err = makeLink(ctx, tx, account); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "reset account", "account", id, nil, nil, account)
+		return record(ctx, tx, actor, eventResetAccount, id, nil, nil, account)
 	})
 	return link, err
 }
@@ -124,7 +124,7 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		return record(ctx, tx, Actor{AccountID: account.ID}, "set password", "account", account.ID, nil, nil, nil)
+		return record(ctx, tx, Actor{AccountID: account.ID}, eventSetPassword, account.ID, nil, nil, nil)
 	})
 	return account, err
 }
@@ -160,7 +160,7 @@ func (a *App) ChangeAccount(ctx context.Context, actor Actor, id int64, version 
 		if changed, err = store.AccountByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change account", "account", id, nil, accountTold(before), accountTold(changed))
+		return record(ctx, tx, actor, eventChangeAccount, id, nil, accountTold(before), accountTold(changed))
 	})
 	return changed, err
 }

@@ -93,7 +93,7 @@ func (a *App) NotePersonalData(ctx context.Context, actor Actor, machineID int64
 		if noted, err = store.LockPersonalData(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "note personal data", "personal data", id, &machineID, nil, fields)
+		return record(ctx, tx, actor, eventNotePersonalData, id, &machineID, nil, fields)
 	})
 	return noted, err
 }
@@ -118,7 +118,7 @@ func (a *App) ChangePersonalData(ctx context.Context, actor Actor, id int64, ver
 		if changed, err = store.LockPersonalData(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "decide personal data", "personal data", id, &before.MachineID, before.PersonalDataFields, changed.PersonalDataFields)
+		return record(ctx, tx, actor, eventDecidePersonalData, id, &before.MachineID, before.PersonalDataFields, changed.PersonalDataFields)
 	})
 	return changed, err
 }

@@ -143,7 +143,7 @@ func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, ver
 			return err
 		}
 		after := map[string]any{"callouts": len(drawn.Callouts), "blocks": len(drawn.Blocks), "plan": drawn}
-		return record(ctx, tx, actor, "draw plan", "assembly", assembly.ID, attachment.MachineID, map[string]any{"plan": before.Plan}, after)
+		return record(ctx, tx, actor, eventDrawPlan, assembly.ID, attachment.MachineID, map[string]any{"plan": before.Plan}, after)
 	})
 	return told, err
 }

@@ -113,9 +113,9 @@ func openConnector(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int6
 	if err := store.OpenConnector(ctx, tx, c.ID, open); err != nil {
 		return err
 	}
-	deed := "plug in connector"
+	done := eventPlugInConnector
 	if open {
-		deed = "unplug connector"
+		done = eventUnplugConnector
 	}
-	return record(ctx, tx, actor, deed, "connector", c.ID, &machineID, nil, map[string]any{"name": c.Name})
+	return record(ctx, tx, actor, done, c.ID, &machineID, nil, map[string]any{"name": c.Name})
 }

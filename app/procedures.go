@@ -80,7 +80,7 @@ func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, 
 		if made, err = store.ProcedureByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "make procedure", "procedure", id, &told.MachineID, nil, f)
+		return record(ctx, tx, actor, eventMakeProcedure, id, &told.MachineID, nil, f)
 	})
 	return made, err
 }
@@ -105,7 +105,7 @@ func (a *App) ChangeProcedure(ctx context.Context, actor Actor, id int64, versio
 		if changed, err = store.ProcedureByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change procedure", "procedure", id, nil, before.ProcedureFields, f)
+		return record(ctx, tx, actor, eventChangeProcedure, id, nil, before.ProcedureFields, f)
 	})
 	return changed, err
 }

@@ -165,7 +165,7 @@ func (a *App) Ask(ctx context.Context, actor Actor, fields store.QuestionFields)
 		if asked, err = store.QuestionByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "ask", "question", id, fields.MachineID, nil, fields)
+		return record(ctx, tx, actor, eventAsk, id, fields.MachineID, nil, fields)
 	})
 	return asked, err
 }
@@ -190,7 +190,7 @@ func (a *App) ChangeQuestion(ctx context.Context, actor Actor, id int64, version
 		if err := store.UpdateQuestion(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change question", "question", id, before.MachineID, before.QuestionFields, fields)
+		return record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
 	})
 	if err == nil {
 		changed, err = store.QuestionByID(ctx, a.db, id)
@@ -230,7 +230,7 @@ func (a *App) GuessAt(ctx context.Context, actor Actor, id int64, text, reason s
 		if err := store.InsertGuess(ctx, tx, id, actor.account(), text, reason); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "guess", "question", id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
+		return record(ctx, tx, actor, eventGuess, id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
 	})
 }
 
@@ -273,13 +273,13 @@ func (a *App) AnswerQuestion(ctx context.Context, actor Actor, id int64, version
 		if err := store.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "answer question", "question", id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
+		return record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
 	}
 	if answer.Type == nil {
 		err = a.deed(ctx, actor, MayWriteSheets, write)
 	} else {
 		var named NamedType
-		named, err = a.typeDeed(ctx, actor, "name type", answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+		named, err = a.typeDeed(ctx, actor, eventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
 			if err := write(tx); err != nil {
 				return nil, 0, err
 			}

@@ -58,7 +58,7 @@ func (a *App) addReading(ctx context.Context, actor Actor, id int64, value float
 		if instrument != "" {
 			row.Instrument = instrument
 		}
-		return record(ctx, tx, actor, "read meter", "measurement", id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
+		return record(ctx, tx, actor, eventReadMeter, id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
 	})
 }
 
@@ -74,7 +74,7 @@ func (a *App) DropReading(ctx context.Context, actor Actor, id int64, version in
 		last := readings[len(readings)-1]
 		row.Readings = toKeep(readings[:len(readings)-1])
 		of := measure.Quantity(row.Quantity)
-		return record(ctx, tx, actor, "drop reading", "measurement", id, &row.MachineID, map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
+		return record(ctx, tx, actor, eventDropReading, id, &row.MachineID, map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
 	})
 }
 
@@ -107,7 +107,7 @@ func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, vers
 		if err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, "strike measurement", "measurement", id, &row.MachineID, told.inWords(), nil)
+		event, err = recordEvent(ctx, tx, actor, eventStrikeMeasurement, id, &row.MachineID, told.inWords(), nil)
 		return err
 	})
 	return event, err
@@ -136,6 +136,6 @@ func (a *App) undoStrikeMeasurement(ctx context.Context, actor Actor, e store.To
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back strike of measurement", "measurement", row.ID, &row.MachineID, nil, told.inWords())
+		return record(ctx, tx, actor, eventTakeBackStrikeOfMeasurement, row.ID, &row.MachineID, nil, told.inWords())
 	})
 }

@@ -57,8 +57,8 @@ func (a *App) ReverseStep(ctx context.Context, actor Actor, id int64, version in
 		if err := a.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
 			return err
 		}
-		deed := map[teardown.State]string{teardown.Back: "put back", teardown.Skipped: "leave off", teardown.Off: "take off again"}[r.State]
-		return record(ctx, tx, actor, deed, "teardown step", id, &now.MachineID, map[string]any{"reversal": before.Reversal}, map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
+		done := map[teardown.State]*event{teardown.Back: eventPutBack, teardown.Skipped: eventLeaveOff, teardown.Off: eventTakeOffAgain}[r.State]
+		return record(ctx, tx, actor, done, id, &now.MachineID, map[string]any{"reversal": before.Reversal}, map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
 	})
 }
 

@@ -209,7 +209,7 @@ func (a *App) NameRom(ctx context.Context, actor Actor, sum string, version int,
 		if named, err = store.RomBySHA(ctx, tx, sum); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "name rom", "rom image", before.ID, nil, before.RomFields, named.RomFields)
+		return record(ctx, tx, actor, eventNameRom, before.ID, nil, before.RomFields, named.RomFields)
 	})
 	return named, err
 }
@@ -272,7 +272,7 @@ func (a *App) makeRoms(ctx context.Context, actor Actor, contents [][]byte, from
 			if !isNew {
 				continue
 			}
-			if err := record(ctx, tx, actor, "make rom", "rom image", image.ID, nil, nil, map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
+			if err := record(ctx, tx, actor, eventMakeRom, image.ID, nil, nil, map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
 				return err
 			}
 		}

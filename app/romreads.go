@@ -170,7 +170,7 @@ func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly st
 		added.Known = RomName(image)
 	}
 	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Way, "content": RomName(image), "exception": of.Exception}
-	return added, record(ctx, tx, actor, "read chip", "rom read", id, assembly.MachineID, nil, told)
+	return added, record(ctx, tx, actor, eventReadChip, id, assembly.MachineID, nil, told)
 }
 
 // tellChips says how far the chips are known after files were added.
@@ -202,7 +202,7 @@ func (a *App) ExceptRead(ctx context.Context, actor Actor, id int64, why string)
 		if err := store.ExceptRomRead(ctx, tx, id, why); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "except read", "rom read", id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
+		return record(ctx, tx, actor, eventExceptRead, id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
 	})
 }
 
@@ -214,7 +214,7 @@ func (a *App) StrikeRead(ctx context.Context, actor Actor, id int64) (int64, err
 			return err
 		}
 		var err error
-		event, err = recordEvent(ctx, tx, actor, "strike read", "rom read", id, machineID, map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
+		event, err = recordEvent(ctx, tx, actor, eventStrikeRead, id, machineID, map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
 		return err
 	})
 	return event, err
@@ -236,7 +236,7 @@ func (a *App) undoStrikeRead(ctx context.Context, actor Actor, e store.ToldEvent
 		if err := store.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back strike of read", "rom read", e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
+		return record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
 	})
 }
 

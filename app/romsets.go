@@ -121,7 +121,7 @@ func (a *App) NameRomSet(ctx context.Context, actor Actor, assemblyID int64, nam
 			return err
 		}
 		set = store.RomSet{ID: id, Name: name, Note: note}
-		return record(ctx, tx, actor, "name rom set", "rom set", id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
+		return record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
 	})
 	return set, err
 }

@@ -174,7 +174,7 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 				return err
 			}
 			note := map[string]string{"note": said.Note}
-			kept.Event, err = recordEvent(ctx, tx, actor, "note", "machine", machine.ID, &machine.ID, nil, note)
+			kept.Event, err = recordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
 			return err
 		}
 		library, err := a.heldLibrary(ctx, tx)

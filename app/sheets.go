@@ -72,7 +72,7 @@ func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.
 		return store.Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
-	event, err := recordEvent(ctx, tx, actor, "save sheet", "assembly", assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
+	event, err := recordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
 	if err != nil {
 		return store.Revision{}, 0, err
 	}

@@ -29,7 +29,7 @@ func (a *App) AddStep(ctx context.Context, actor Actor, teardownID int64, writte
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take off", "teardown step", id, &now.MachineID, nil, map[string]any{"off": step.Off, "line": step.String()})
+		return record(ctx, tx, actor, eventTakeOff, id, &now.MachineID, nil, map[string]any{"off": step.Off, "line": step.String()})
 	})
 }
 
@@ -79,7 +79,7 @@ func (a *App) ChangeStep(ctx context.Context, actor Actor, id int64, version int
 		if err := store.UpdateStep(ctx, tx, id, toKeep(step.Whole()), toKeep(append([]int64{}, written.Pictures...)), false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "change step", "teardown step", id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, map[string]any{"off": step.Off, "line": step.String()})
+		return record(ctx, tx, actor, eventChangeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, map[string]any{"off": step.Off, "line": step.String()})
 	})
 }
 
@@ -95,7 +95,7 @@ func (a *App) StrikeStep(ctx context.Context, actor Actor, id int64, version int
 		if err := store.UpdateStep(ctx, tx, id, toKeep(before.Step), toKeep(before.Pictures), true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, "strike step", "teardown step", id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
+		event, err = recordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
 		return err
 	})
 	return event, err
@@ -126,7 +126,7 @@ func (a *App) undoStrikeStep(ctx context.Context, actor Actor, e store.ToldEvent
 		if err := store.UpdateStep(ctx, tx, row.ID, row.Body, row.Pictures, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back strike of step", "teardown step", row.ID, &now.MachineID, nil, map[string]any{"off": step.Off})
+		return record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil, map[string]any{"off": step.Off})
 	})
 	return err
 }

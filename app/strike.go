@@ -30,7 +30,7 @@ func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version
 		if struck.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if struck.Event, err = recordEvent(ctx, tx, actor, "strike assembly", "assembly", id, from.MachineID, tellFitting(from), nil); err != nil {
+		if struck.Event, err = recordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil); err != nil {
 			return err
 		}
 		if err := reckonSheet(ctx, tx, library, struck.Assembly); err != nil {

@@ -23,9 +23,6 @@ var subjects = map[string]subject{
 	"account": {MayKeepTheRecord, false},
 }
 
-// staffDeeds are told to staff only, whatever they were done to: they speak of what stands in documents for staff.
-var staffDeeds = []string{"decide meeting"}
-
 // readerOf says what an actor may read in the history.
 func readerOf(actor Actor) store.EventReader {
 	reader := store.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{}, PublicOnly: actor.Hides()}
@@ -34,8 +31,10 @@ func readerOf(actor Actor) store.EventReader {
 			reader.Kinds = append(reader.Kinds, kind)
 		}
 	}
-	if actor.Hides() {
-		reader.NotDeeds = staffDeeds
+	for key, e := range events {
+		if e.isStaffs && actor.Hides() {
+			reader.NotDeeds = append(reader.NotDeeds, key)
+		}
 	}
 	if MayKeepTheRecord.Include(actor.Role) {
 		reader.Kinds = nil // all there are

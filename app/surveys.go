@@ -63,7 +63,7 @@ func (a *App) StartSurvey(ctx context.Context, actor Actor, machineID int64, on,
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "start survey", "survey", id, &machineID, nil, map[string]any{"on": on})
+		return record(ctx, tx, actor, eventStartSurvey, id, &machineID, nil, map[string]any{"on": on})
 	})
 }
 
@@ -161,7 +161,7 @@ func (a *App) JudgeItem(ctx context.Context, actor Actor, surveyID int64, versio
 			}
 		}
 		after := map[string]any{"subsystem": sub.Name, "look": judged.Look.Look, "findings": len(judged.Seen), "on": row.On, "note": judged.Note}
-		return record(ctx, tx, actor, "inspect", "survey", surveyID, &row.MachineID, nil, after)
+		return record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
 	})
 }
 
@@ -190,6 +190,6 @@ func (a *App) EndSurvey(ctx context.Context, actor Actor, surveyID int64, versio
 			return err
 		}
 		after := map[string]any{"on": row.On, "inspected": inspected, "cosmetic": cosmetic, "note": note}
-		return record(ctx, tx, actor, "end survey", "survey", surveyID, &row.MachineID, nil, after)
+		return record(ctx, tx, actor, eventEndSurvey, surveyID, &row.MachineID, nil, after)
 	})
 }

@@ -45,7 +45,7 @@ func (a *App) StartTeardown(ctx context.Context, actor Actor, machineID int64, s
 		if told, err = teardownByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "start teardown", "teardown", id, &machineID, nil, started)
+		return record(ctx, tx, actor, eventStartTeardown, id, &machineID, nil, started)
 	})
 	return told, err
 }
@@ -96,7 +96,7 @@ func (a *App) EndTeardown(ctx context.Context, actor Actor, id int64) (ToldTeard
 		if err := store.EndTeardown(ctx, tx, id, actor.account(), string(outcome), why); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "end teardown", "teardown", id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
+		return record(ctx, tx, actor, eventEndTeardown, id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
 	})
 }
 
@@ -119,6 +119,6 @@ func (a *App) undoEndTeardown(ctx context.Context, actor Actor, e store.ToldEven
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "reopen teardown", "teardown", one.ID, &one.MachineID, nil, map[string]any{"purpose": one.Purpose})
+		return record(ctx, tx, actor, eventReopenTeardown, one.ID, &one.MachineID, nil, map[string]any{"purpose": one.Purpose})
 	})
 }

@@ -10,39 +10,33 @@ import (
 	"frugalheron/store"
 )
 
-// undoing takes back one kind of deed; roles is who may.
-type undoing struct {
-	roles Roles
-	undo  func(a *App, ctx context.Context, actor Actor, e store.ToldEvent) error
-}
-
-// undoable are the deeds that can be taken back. What is taken back is written anew where it can
-// be, so that undoing can itself be undone; the history keeps all of it.
-var undoable = map[string]undoing{
-	"change machine":     {MayKeepTheRecord, (*App).undoChangeMachine},
-	"change assembly":    {MayWriteSheets, (*App).undoChangeAssembly},
-	"save sheet":         {MayWriteSheets, (*App).undoSaveSheet},
-	"move assembly":      {MayWriteSheets, (*App).undoMove},
-	"strike assembly":    {MayWriteSheets, (*App).undoStrike},
-	"note":               {MayWriteSheets, (*App).undoNote},
-	"move machine":       {MayWriteSheets, (*App).undoMoveMachine},
-	"withdraw statement": {MayWriteSheets, ofEvidence.undo},
-	"withdraw custody":   {MayKeepTheRecord, ofCustody.undo},
-	"change custody":     {MayKeepTheRecord, (*App).undoChangeCustody},
-	"change lot":         {MayKeepTheRecord, (*App).undoChangeLot},
-	"strike attachment":  {MayWriteSheets, (*App).undoStrikeAttachment},
-	"strike read":        {MayWriteSheets, (*App).undoStrikeRead},
-	"strike connector":   {MayWriteSheets, (*App).undoStrikeConnector},
-	"strike step":        {MayWriteSheets, (*App).undoStrikeStep},
-	"end teardown":       {MayWriteSheets, (*App).undoEndTeardown},
-	"strike finding":     {MayWriteSheets, (*App).undoStrikeFinding},
-	"measure":            {MayWriteSheets, (*App).undoMeasure},
-	"strike measurement": {MayWriteSheets, (*App).undoStrikeMeasurement},
-	"strike lot item":    {MayKeepTheRecord, (*App).undoStrikeLotItem},
-	"decide mention":     {MayWriteSheets, (*App).undoDecideMention},
-	"name type":          {MayKeepTheRecord, (*App).undoNameType},
-	"change type":        {MayWriteSheets, (*App).undoChangeType},
-	"forget type":        {MayWriteSheets, (*App).undoForgetType},
+// What can be taken back, by whom and how. What is taken back is written anew where it can be, so that undoing can itself
+// be undone; the history keeps all of it. It stands in a function, as what undoes an event records others.
+func init() {
+	eventChangeMachine.canBeUndone(MayKeepTheRecord, (*App).undoChangeMachine)
+	eventChangeAssembly.canBeUndone(MayWriteSheets, (*App).undoChangeAssembly)
+	eventSaveSheet.canBeUndone(MayWriteSheets, (*App).undoSaveSheet)
+	eventMoveAssembly.canBeUndone(MayWriteSheets, (*App).undoMove)
+	eventStrikeAssembly.canBeUndone(MayWriteSheets, (*App).undoStrike)
+	eventNote.canBeUndone(MayWriteSheets, (*App).undoNote)
+	eventMoveMachine.canBeUndone(MayWriteSheets, (*App).undoMoveMachine)
+	eventWithdrawStatement.canBeUndone(MayWriteSheets, ofEvidence.undo)
+	eventWithdrawCustody.canBeUndone(MayKeepTheRecord, ofCustody.undo)
+	eventChangeCustody.canBeUndone(MayKeepTheRecord, (*App).undoChangeCustody)
+	eventChangeLot.canBeUndone(MayKeepTheRecord, (*App).undoChangeLot)
+	eventStrikeAttachment.canBeUndone(MayWriteSheets, (*App).undoStrikeAttachment)
+	eventStrikeRead.canBeUndone(MayWriteSheets, (*App).undoStrikeRead)
+	eventStrikeConnector.canBeUndone(MayWriteSheets, (*App).undoStrikeConnector)
+	eventStrikeStep.canBeUndone(MayWriteSheets, (*App).undoStrikeStep)
+	eventEndTeardown.canBeUndone(MayWriteSheets, (*App).undoEndTeardown)
+	eventStrikeFinding.canBeUndone(MayWriteSheets, (*App).undoStrikeFinding)
+	eventMeasure.canBeUndone(MayWriteSheets, (*App).undoMeasure)
+	eventStrikeMeasurement.canBeUndone(MayWriteSheets, (*App).undoStrikeMeasurement)
+	eventStrikeLotItem.canBeUndone(MayKeepTheRecord, (*App).undoStrikeLotItem)
+	eventDecideMention.canBeUndone(MayWriteSheets, (*App).undoDecideMention)
+	eventNameType.canBeUndone(MayKeepTheRecord, (*App).undoNameType)
+	eventChangeType.canBeUndone(MayWriteSheets, (*App).undoChangeType)
+	eventForgetType.canBeUndone(MayWriteSheets, (*App).undoForgetType)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record
@@ -55,14 +49,14 @@ func (a *App) Undo(ctx context.Context, actor Actor, eventID int64) error {
 	if err != nil {
 		return err
 	}
-	back, ok := undoable[event.Deed]
-	if !ok {
+	kind := events[event.Deed]
+	if kind == nil || kind.undo == nil {
 		return &Invalid{"event", "this cannot be undone"}
 	}
-	if err := actor.must(back.roles); err != nil {
+	if err := actor.must(kind.mayUndo); err != nil {
 		return err
 	}
-	return back.undo(a, ctx, actor, event)
+	return kind.undo(a, ctx, actor, event)
 }
 
 // newestStill refuses an event that something was done after. It is asked once the record is locked.
@@ -147,16 +141,16 @@ func (a *App) undoSaveSheet(ctx context.Context, actor Actor, e store.ToldEvent)
 func second[Value any](_ Value, err error) error { return err }
 
 func (a *App) undoMove(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.backInPlace(ctx, actor, e, "take back move")
+	return a.backInPlace(ctx, actor, e, eventTakeBackMove)
 }
 
 func (a *App) undoStrike(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.backInPlace(ctx, actor, e, "take back strike")
+	return a.backInPlace(ctx, actor, e, eventTakeBackStrike)
 }
 
 // backInPlace makes the fitting that an event ended the present one again. A fitting that the event
 // began never was.
-func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, deed string) error {
+func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, took *event) error {
 	was, err := stateIn[moveTold](e.Before)
 	if err != nil {
 		return err
@@ -192,11 +186,11 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, d
 			return err
 		}
 		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {
-			if err := record(ctx, tx, actor, deed, "fitting", became.Fitting, became.Machine, became, was); err != nil {
+			if err := record(ctx, tx, actor, took.of("fitting"), became.Fitting, became.Machine, became, was); err != nil {
 				return err
 			}
 		}
-		if err := record(ctx, tx, actor, deed, "assembly", assembly.ID, firstOf(was.Machine, became.Machine), became, was); err != nil {
+		if err := record(ctx, tx, actor, took, assembly.ID, firstOf(was.Machine, became.Machine), became, was); err != nil {
 			return err
 		}
 		if err := reckonSheet(ctx, tx, library, assembly); err != nil {
@@ -219,7 +213,7 @@ func (a *App) undoNote(ctx context.Context, actor Actor, e store.ToldEvent) erro
 		if err := newestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, "take back note", "machine", e.SubjectID, &e.SubjectID, note, nil)
+		return record(ctx, tx, actor, eventTakeBackNote, e.SubjectID, &e.SubjectID, note, nil)
 	})
 }
 

@@ -12,18 +12,18 @@ import (
 // view, with the reason.
 type withdrawal struct {
 	table          store.Testimony
-	withdrawn, let string // deeds
+	withdrawn, let *event
 	roles          Roles
 	lock           func(ctx context.Context, h store.Handle, id int64) (machineID int64, before any, err error)
 }
 
 var (
-	ofEvidence = withdrawal{store.OfAttributes, "withdraw statement", "let statement count", MayWriteSheets,
+	ofEvidence = withdrawal{store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, MayWriteSheets,
 		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
 			before, err := store.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
 		}}
-	ofCustody = withdrawal{store.OfCustody, "withdraw custody", "let custody count", MayKeepTheRecord,
+	ofCustody = withdrawal{store.OfCustody, eventWithdrawCustody, eventLetCustodyCount, MayKeepTheRecord,
 		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
 			before, err := store.LockCustody(ctx, h, id)
 			return before.MachineID, before, err
@@ -65,11 +65,11 @@ func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64,
 	if err := store.Withdraw(ctx, tx, w.table, id, why); err != nil {
 		return 0, err
 	}
-	deed := w.withdrawn
+	done := w.withdrawn
 	if why == "" {
-		deed = w.let
+		done = w.let
 	}
-	event, err := recordEvent(ctx, tx, actor, deed, string(w.table), id, &machineID, before, map[string]string{"withdrawn": why})
+	event, err := recordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"withdrawn": why})
 	if err != nil {
 		return 0, err
 	}
