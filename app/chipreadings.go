@@ -55,7 +55,7 @@ func (a *App) Reader(ctx context.Context, actor Actor) (Reader, error) {
 	defer client.Close()
 	r.Name = client.Name()
 	if chips, err := client.Chips(ctx); err == nil {
-		r.Chips, r.Faults = chips, romreader.Faults
+		r.Chips, r.Faults = chips, romreader.Faults()
 	}
 	return r, nil
 }

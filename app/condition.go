@@ -84,8 +84,8 @@ func (a *App) numberFindings(ctx context.Context, actor Actor, machineID int64, 
 
 func conditionOf(ctx context.Context, h store.Handle, machineID int64) (Condition, error) {
 	c := Condition{
-		Surveys: []ToldSurvey{}, Findings: []ToldFinding{}, Severities: condition.Severities,
-		TechnicalGrades: condition.TechnicalGrades, CosmeticGrades: condition.CosmeticGrades,
+		Surveys: []ToldSurvey{}, Findings: []ToldFinding{}, Severities: condition.Severities(),
+		TechnicalGrades: condition.TechnicalGrades(), CosmeticGrades: condition.CosmeticGrades(),
 	}
 	parts, _, err := heldParts(ctx, h, machineID)
 	if err != nil {

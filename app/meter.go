@@ -40,7 +40,7 @@ func (a *App) Meter(ctx context.Context, actor Actor) (Meter, error) {
 	defer client.Close()
 	m.Name = client.Name()
 	if points, err := client.Points(ctx); err == nil && len(points) > 0 {
-		m.Points, m.Faults = points, meter.Faults
+		m.Points, m.Faults = points, meter.Faults()
 	}
 	return m, nil
 }

@@ -184,7 +184,7 @@ func packRow(columns map[string]int, cells []string, line int) (store.OwnTypeFie
 	if err := checkOwnType(&f); wrong == "" && err != nil {
 		wrong = err.Error()
 	}
-	if !slices.Contains(device.Classes, device.Class(f.Class)) && wrong == "" {
+	if !slices.Contains(device.Classes(), device.Class(f.Class)) && wrong == "" {
 		wrong = fmt.Sprintf("class: %q is not known", f.Class)
 	}
 	if wrong != "" {

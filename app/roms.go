@@ -72,7 +72,7 @@ func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]Ro
 // romClasses names the classes of read-only memories.
 func romClasses() []string {
 	classes := []string{}
-	for _, class := range device.Classes {
+	for _, class := range device.Classes() {
 		if class.IsROM() {
 			classes = append(classes, string(class))
 		}

@@ -198,7 +198,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	deeds.WithReader(standIn.Address())
 	reader, err := deeds.Reader(ctx, technician)
 	require.NoError(t, err)
-	require.Equal(t, romreader.Faults, reader.Faults)
+	require.Equal(t, romreader.Faults(), reader.Faults)
 	_, err = deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U9", Device: "2999"})
 	require.ErrorAs(t, err, &invalid)
 

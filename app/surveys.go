@@ -170,7 +170,7 @@ func (a *App) EndSurvey(ctx context.Context, actor Actor, surveyID int64, versio
 	if err := lines("note", &note); err != nil {
 		return Condition{}, err
 	}
-	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades, func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
+	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades(), func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
 		return Condition{}, &Invalid{"cosmetic", "choose one of the cosmetic grades"}
 	}
 	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {

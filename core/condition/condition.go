@@ -17,16 +17,18 @@ const (
 )
 
 // Severities lists them from the lightest, each with what it means.
-var Severities = []GradeMeans{
-	{string(Cosmetic), "seen, but changes nothing of what it does"},
-	{string(Watch), "works, and may get worse: look again"},
-	{string(Repair), "does not do what it should, or soon will not"},
-	{string(Hazard), "may hurt somebody, or eats what is next to it"},
+func Severities() []GradeMeans {
+	return []GradeMeans{
+		{string(Cosmetic), "seen, but changes nothing of what it does"},
+		{string(Watch), "works, and may get worse: look again"},
+		{string(Repair), "does not do what it should, or soon will not"},
+		{string(Hazard), "may hurt somebody, or eats what is next to it"},
+	}
 }
 
 // rank orders severities from the lightest, at 0; -1 for what is none.
 func rank(s Severity) int {
-	return slices.IndexFunc(Severities, func(one GradeMeans) bool { return one.Grade == string(s) })
+	return slices.IndexFunc(Severities(), func(one GradeMeans) bool { return one.Grade == string(s) })
 }
 
 // IsKnown reports whether it is one of Severities.

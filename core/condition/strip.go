@@ -18,21 +18,25 @@ const (
 
 // TechnicalGrades lists what the technical grade of a machine can be, each with its definition, the best
 // first. It looks at what works and what is dangerous, never at looks.
-var TechnicalGrades = []GradeMeans{
-	{string(Good), "every subsystem was looked at, and nothing is wrong but looks"},
-	{string(Watch), "works as far as known; something may get worse and is looked at again"},
-	{string(Repair), "something does not do what it should"},
-	{string(Hazard), "something may hurt people, or eats what is next to it"},
-	{string(NotInspected), "no more than a part was looked at: nothing is said of the rest"},
+func TechnicalGrades() []GradeMeans {
+	return []GradeMeans{
+		{string(Good), "every subsystem was looked at, and nothing is wrong but looks"},
+		{string(Watch), "works as far as known; something may get worse and is looked at again"},
+		{string(Repair), "something does not do what it should"},
+		{string(Hazard), "something may hurt people, or eats what is next to it"},
+		{string(NotInspected), "no more than a part was looked at: nothing is said of the rest"},
+	}
 }
 
 // CosmeticGrades lists what the cosmetic grade can be, each with its definition, the best first. It looks at
 // how the outside shows, whatever works.
-var CosmeticGrades = []GradeMeans{
-	{"as new", "no wear at arm's length, colours even, nothing missing"},
-	{"good", "light wear or slight yellowing; complete outside"},
-	{"worn", "clear yellowing, scratches or small cracks; small pieces may be missing"},
-	{"poor", "broken, rusted, badly yellowed, or larger pieces missing"},
+func CosmeticGrades() []GradeMeans {
+	return []GradeMeans{
+		{"as new", "no wear at arm's length, colours even, nothing missing"},
+		{"good", "light wear or slight yellowing; complete outside"},
+		{"worn", "clear yellowing, scratches or small cracks; small pieces may be missing"},
+		{"poor", "broken, rusted, badly yellowed, or larger pieces missing"},
+	}
 }
 
 // GradeMeans is a grade and its definition.

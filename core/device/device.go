@@ -20,7 +20,9 @@ const (
 )
 
 // Classes are all of them.
-var Classes = []Class{DRAM, SRAM, EPROM, EEPROM, MaskROM, PROM, Logic, Support, Own}
+func Classes() []Class {
+	return []Class{DRAM, SRAM, EPROM, EEPROM, MaskROM, PROM, Logic, Support, Own}
+}
 
 // IsRAM reports whether devices of the class hold working memory.
 func (c Class) IsRAM() bool { return c == DRAM || c == SRAM }

@@ -14,9 +14,11 @@ import (
 )
 
 // Ties are how a maker can stand to another, with how that is said.
-var Ties = map[string]string{
-	"renamed": "was renamed", "made for": "made machines for", "made by": "had machines made by", "licensed to": "licensed its machines to",
-	"licensed from": "made machines under licence of", "joint": "had a firm together with", "part of": "was a part of", "bought": "bought",
+func Ties() map[string]string {
+	return map[string]string{
+		"renamed": "was renamed", "made for": "made machines for", "made by": "had machines made by", "licensed to": "licensed its machines to",
+		"licensed from": "made machines under licence of", "joint": "had a firm together with", "part of": "was a part of", "bought": "bought",
+	}
 }
 
 // Tie is how a maker stands to another.
@@ -53,7 +55,7 @@ func readTie(line string) (Tie, error) {
 	}
 	cells = append(cells, "", "", "")
 	tie := Tie{Kind: strings.ToLower(cells[0]), Other: cells[1], When: cells[2], Source: cells[3]}
-	words, ok := Ties[tie.Kind]
+	words, ok := Ties()[tie.Kind]
 	switch {
 	case !ok:
 		return tie, fmt.Errorf("%q is no tie; use one of renamed, made for, made by, licensed to, licensed from, joint, part of, bought", cells[0])

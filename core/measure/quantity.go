@@ -48,7 +48,9 @@ var units = []unit{
 var kept = map[Quantity]string{Volts: "V", VoltsAC: "V AC", Amperes: "A", Ohms: "Ω", Microfarads: "µF", ESR: "Ω ESR", Hertz: "Hz", Seconds: "s", Millimetres: "mm", Celsius: "°C", Grams: "g"}
 
 // Quantities lists all, in the order in which they are offered.
-var Quantities = []Quantity{Volts, VoltsAC, Amperes, Ohms, Microfarads, ESR, Hertz, Seconds, Millimetres, Celsius, Grams}
+func Quantities() []Quantity {
+	return []Quantity{Volts, VoltsAC, Amperes, Ohms, Microfarads, ESR, Hertz, Seconds, Millimetres, Celsius, Grams}
+}
 
 // ranges are the least and the highest value that is believed of a quantity, in its unit: far beyond what is met
 // at a bench, so that only slips and nonsense lie outside. Rules of thumb.

@@ -24,7 +24,9 @@ const (
 )
 
 // Purposes lists all, in the order in which sums are shown.
-var Purposes = []Purpose{Main, Picture, Cache, Shared, Card}
+func Purposes() []Purpose {
+	return []Purpose{Main, Picture, Cache, Shared, Card}
+}
 
 // Bank is a number of equal chips or modules written as one run.
 type Bank struct {

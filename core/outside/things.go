@@ -62,17 +62,23 @@ const (
 )
 
 // Faces lists them in the order of the walk, each with what to look for there.
-var Faces = []struct {
+func Faces() []struct {
 	Face    Face
 	LookFor string
 	Example string
-}{
-	{Front, "badge, drives and their doors, switches, lamps, key lock, hand-written marks", `badge     model "Meridian 2"`},
-	{Left, "vents, doors, ports, cracks at the corners", "vent      whole length"},
-	{Rear, "rating plate, serial number, ports with gender and marking, mains inlet or lead, blanking plates, fan", "plate     220-240 V 50 Hz 0.6 A earth"},
-	{Right, "vents, doors, ports, switches out of the way", "switch    power, rocker"},
-	{Top, "yellowing, scratches, dents of a monitor, residues of stickers", "residue   sticker, upper right"},
-	{Underside, "feet, battery door, screws, labels with numbers, rust, stamps of a test", "foot      4 of 4"},
+} {
+	return []struct {
+		Face    Face
+		LookFor string
+		Example string
+	}{
+		{Front, "badge, drives and their doors, switches, lamps, key lock, hand-written marks", `badge     model "Meridian 2"`},
+		{Left, "vents, doors, ports, cracks at the corners", "vent      whole length"},
+		{Rear, "rating plate, serial number, ports with gender and marking, mains inlet or lead, blanking plates, fan", "plate     220-240 V 50 Hz 0.6 A earth"},
+		{Right, "vents, doors, ports, switches out of the way", "switch    power, rocker"},
+		{Top, "yellowing, scratches, dents of a monitor, residues of stickers", "residue   sticker, upper right"},
+		{Underside, "feet, battery door, screws, labels with numbers, rust, stamps of a test", "foot      4 of 4"},
+	}
 }
 
 func faceOf(text string) (Face, bool) {
@@ -83,7 +89,7 @@ func faceOf(text string) (Face, bool) {
 	case "bottom", "below":
 		name = Underside
 	}
-	for _, f := range Faces {
+	for _, f := range Faces() {
 		if f.Face == name {
 			return name, true
 		}
@@ -92,8 +98,8 @@ func faceOf(text string) (Face, bool) {
 }
 
 func sides() string {
-	names := make([]string, len(Faces))
-	for i, f := range Faces {
+	names := make([]string, len(Faces()))
+	for i, f := range Faces() {
 		names[i] = string(f.Face)
 	}
 	return strings.Join(names, ", ")

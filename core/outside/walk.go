@@ -20,8 +20,8 @@ type Step struct {
 // Walk says for each side whether it was looked at. One without anything on it counts once a line says
 // nothing, or anything else.
 func (s Sheet) Walk() []Step {
-	steps := make([]Step, len(Faces))
-	for i, f := range Faces {
+	steps := make([]Step, len(Faces()))
+	for i, f := range Faces() {
 		steps[i] = Step{Face: f.Face, LookFor: f.LookFor, Example: f.Example}
 		for _, e := range s.Entries {
 			if e.Face == f.Face {

@@ -12,7 +12,7 @@ func Combine(boards []Board) Totals {
 		t.Modules += o.Modules
 		t.Unidentified += o.Unidentified
 		t.RAMBytes += o.RAMBytes
-		for _, p := range memory.Purposes {
+		for _, p := range memory.Purposes() {
 			*t.RAMBy.slot(p) += o.RAMBy.Of(p)
 		}
 		t.ParityBits += o.ParityBits

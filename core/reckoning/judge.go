@@ -40,7 +40,7 @@ func ram(boards []Board, t Totals) Verdict {
 		format = memory.FormatKB
 	}
 	split := []string{}
-	for _, p := range memory.Purposes {
+	for _, p := range memory.Purposes() {
 		if n := t.RAMBy.Of(p); n > 0 && n != t.RAMBytes {
 			split = append(split, format(n)+" "+string(p))
 		}

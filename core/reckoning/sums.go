@@ -34,7 +34,7 @@ func sum(r *Result) Totals {
 		}
 	}
 	t.ParityBits, t.ROMBytes = s.parityBits, s.romBits/8
-	for _, p := range memory.Purposes {
+	for _, p := range memory.Purposes() {
 		*t.RAMBy.slot(p) = s.ramBits[p] / 8
 		t.RAMBytes += s.ramBits[p] / 8
 	}

@@ -31,17 +31,23 @@ const (
 )
 
 // Consequences lists them from the lightest, with how much each counts.
-var Consequences = []struct {
+func Consequences() []struct {
 	Consequence Consequence
 	Weight      float64
 	Means       string
-}{
-	{Looks, 1, "changes only how it looks"}, {Data, 2, "loses data"}, {Stops, 2, "stops the machine"}, {Spreads, 4, "spreads to its neighbours"}, {Hurts, 6, "may hurt somebody"},
+} {
+	return []struct {
+		Consequence Consequence
+		Weight      float64
+		Means       string
+	}{
+		{Looks, 1, "changes only how it looks"}, {Data, 2, "loses data"}, {Stops, 2, "stops the machine"}, {Spreads, 4, "spreads to its neighbours"}, {Hurts, 6, "may hurt somebody"},
+	}
 }
 
 // Weight is how much a consequence counts; 0 for one that is not known.
 func (c Consequence) Weight() float64 {
-	for _, one := range Consequences {
+	for _, one := range Consequences() {
 		if one.Consequence == c {
 			return one.Weight
 		}
@@ -50,7 +56,7 @@ func (c Consequence) Weight() float64 {
 }
 
 func (c Consequence) means() string {
-	for _, one := range Consequences {
+	for _, one := range Consequences() {
 		if one.Consequence == c {
 			return one.Means
 		}

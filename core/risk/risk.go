@@ -28,16 +28,22 @@ const (
 
 // Climates lists what can be said of a place, with how much an interval is shortened by it. Rules of thumb: a
 // harsh climate halves the time.
-var Climates = []struct {
+func Climates() []struct {
 	Climate Climate
 	Factor  float64
 	Means   string
-}{
-	{Kept, 1.25, "even and dry, controlled"}, {Room, 1, "heated, as a room"}, {Damp, 0.5, "damp: cellar or shed"}, {Hot, 0.5, "hot: loft, or beside heating"}, {Outside, 0.4, "frost and sun"},
+} {
+	return []struct {
+		Climate Climate
+		Factor  float64
+		Means   string
+	}{
+		{Kept, 1.25, "even and dry, controlled"}, {Room, 1, "heated, as a room"}, {Damp, 0.5, "damp: cellar or shed"}, {Hot, 0.5, "hot: loft, or beside heating"}, {Outside, 0.4, "frost and sun"},
+	}
 }
 
 func (c Climate) factor() float64 {
-	for _, one := range Climates {
+	for _, one := range Climates() {
 		if one.Climate == c {
 			return one.Factor
 		}
@@ -209,7 +215,7 @@ func (o *Order) Sentence(r Ranked) string {
 		since = fmt.Sprintf(since, span(r.Months))
 	}
 	often := fmt.Sprintf("should be every %s", span(float64(r.Every)))
-	for _, one := range Climates {
+	for _, one := range Climates() {
 		if one.Climate == m.Climate && one.Factor < 1 {
 			often += " where it stands (" + one.Means + ")"
 		}

@@ -191,7 +191,7 @@ func generated(machines, parts int) (map[int64]risk.Machine, []risk.Part) {
 	all, of := []risk.Part{}, map[int64]risk.Machine{}
 	classes := risk.Shipped()
 	for id := range int64(machines) {
-		of[id] = risk.Machine{Acquired: now - risk.Day(r.IntN(9000)), Built: now - risk.Day(10000+r.IntN(8000)), Climate: risk.Climates[r.IntN(5)].Climate}
+		of[id] = risk.Machine{Acquired: now - risk.Day(r.IntN(9000)), Built: now - risk.Day(10000+r.IntN(8000)), Climate: risk.Climates()[r.IntN(5)].Climate}
 		for line := range parts / machines {
 			p := risk.Part{Machine: id, Class: classes[r.IntN(len(classes))].Key, Count: 1, Line: line, Born: risk.NoDay, Looked: risk.NoDay}
 			if r.IntN(2) == 0 {

@@ -63,7 +63,9 @@ func (f Fastener) check(tray Tray) error {
 }
 
 // Shapes in which fasteners are laid out at once; each point can be moved after.
-var Shapes = []string{"row", "two rows", "ring"}
+func Shapes() []string {
+	return []string{"row", "two rows", "ring"}
+}
 
 // Lay puts count fasteners into a shape of Shapes, as they sat round a lid or a board; a row for a shape that
 // is not known.

@@ -13,7 +13,9 @@ import (
 )
 
 // Faults are what a stand-in can be told to get wrong.
-var Faults = []string{"none", "noise", "drift", "overload", "lost link"}
+func Faults() []string {
+	return []string{"none", "noise", "drift", "overload", "lost link"}
+}
 
 // standInName is what stands in the name of a stand-in.
 const standInName = "stand-in"
@@ -40,7 +42,7 @@ const noError = `0,"No error"`
 // NewStandIn listens on loopback at a port, 0 for any. The same readings in the same order are the same each
 // time.
 func NewStandIn(port int, points map[string]Values) (*StandIn, error) {
-	s := &StandIn{points: points, fault: Faults[0], last: noError, random: rand.New(rand.NewPCG(34401, 1))} //nolint:gosec // no secret
+	s := &StandIn{points: points, fault: Faults()[0], last: noError, random: rand.New(rand.NewPCG(34401, 1))} //nolint:gosec // no secret
 	if names := slices.Sorted(maps.Keys(points)); len(names) > 0 {
 		s.at = names[0]
 	}
@@ -73,7 +75,7 @@ func (s *StandIn) answer(said string) line.Reply {
 		}
 		return line.Reply{Silent: true}
 	case "SIM:FAULT":
-		if slices.Contains(Faults, rest) {
+		if slices.Contains(Faults(), rest) {
 			s.fault, s.reads = rest, 0
 		} else {
 			s.last = fmt.Sprintf(`-224,"Illegal parameter value; no fault %s"`, rest)

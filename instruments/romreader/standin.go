@@ -16,7 +16,9 @@ import (
 )
 
 // Faults are what a stand-in can be told to get wrong.
-var Faults = []string{"none", "bad contact", "fading bit", "address line", "slow link", "lost link"}
+func Faults() []string {
+	return []string{"none", "bad contact", "fading bit", "address line", "slow link", "lost link"}
+}
 
 // standInName is by what stand-ins are known.
 const standInName = "stand-in"
@@ -43,7 +45,7 @@ type StandIn struct {
 // NewStandIn listens on loopback at a port, 0 for any. sizes gives how many bytes a device holds, 0 for
 // one that is not known.
 func NewStandIn(port int, chips map[string]Chip, sizes func(device string) int) (*StandIn, error) {
-	s := &StandIn{chips: chips, sizes: sizes, fault: Faults[0], slow: 120 * time.Millisecond}
+	s := &StandIn{chips: chips, sizes: sizes, fault: Faults()[0], slow: 120 * time.Millisecond}
 	if names := s.names(); len(names) > 0 {
 		s.inserted = names[0]
 	}
@@ -82,8 +84,8 @@ func (s *StandIn) answer(word string, rest []string, size *int) (answer string, 
 		s.inserted = told
 		return "OK", false
 	case "FAULT":
-		if !slices.Contains(Faults, told) {
-			return "NO the fault is not known; one of " + strings.Join(Faults, ", "), false
+		if !slices.Contains(Faults(), told) {
+			return "NO the fault is not known; one of " + strings.Join(Faults(), ", "), false
 		}
 		s.fault, s.reads = told, 0
 		return "OK", false

@@ -1,0 +1,113 @@
+package store_test
+
+import (
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/store/storetest"
+)
+
+// Every statement whose text is known before it runs is prepared by the database: each names tables and columns that
+// there are, and its parameters have types.
+func TestEveryStatementCanBePrepared(t *testing.T) {
+	db := storetest.New(t)
+	found, dynamic := statementsIn(t)
+	require.Greater(t, len(found), 200)
+	for place, statement := range found {
+		_, err := db.Exec(`PREPARE one AS ` + statement)
+		if assert.NoError(t, err, "%s: %s", place, statement) {
+			_, err = db.Exec(`DEALLOCATE one`)
+			require.NoError(t, err)
+		}
+	}
+	// Those that are put together at run time are few, and tested where they are.
+	require.Less(t, dynamic, 40)
+}
+
+// statementsIn reads the statements of the package from its source, by the place where they are called.
+func statementsIn(t *testing.T) (found map[string]string, dynamic int) {
+	files := token.NewFileSet()
+	packages, err := parser.ParseDir(files, ".", func(info fs.FileInfo) bool { return !strings.HasSuffix(info.Name(), "_test.go") }, 0) //nolint:staticcheck // no types are needed
+	require.NoError(t, err)
+	constants := map[string]ast.Expr{}
+	for _, file := range packages["store"].Files {
+		for _, declared := range file.Decls {
+			general, ok := declared.(*ast.GenDecl)
+			if !ok || general.Tok != token.CONST {
+				continue
+			}
+			for _, spec := range general.Specs {
+				value := spec.(*ast.ValueSpec)
+				for i := range value.Values {
+					constants[value.Names[i].Name] = value.Values[i]
+				}
+			}
+		}
+	}
+	found = map[string]string{}
+	for _, file := range packages["store"].Files {
+		ast.Inspect(file, func(node ast.Node) bool {
+			call, ok := node.(*ast.CallExpr)
+			if !ok {
+				return true
+			}
+			at := -1
+			switch name := calledAs(call); name {
+			case "ExecContext":
+				at = 1
+			case "GetContext", "SelectContext":
+				at = 2
+			case "get":
+				at = 4
+			}
+			if at < 0 || len(call.Args) <= at {
+				return true
+			}
+			statement, ok := textOf(call.Args[at], constants)
+			switch {
+			case !ok:
+				dynamic++
+			case !strings.HasPrefix(statement, "ANALYZE"):
+				found[files.Position(call.Pos()).String()] = statement
+			}
+			return true
+		})
+	}
+	return found, dynamic
+}
+
+func calledAs(call *ast.CallExpr) string {
+	switch f := call.Fun.(type) {
+	case *ast.SelectorExpr:
+		return f.Sel.Name
+	case *ast.Ident:
+		return f.Name
+	}
+	return ""
+}
+
+// textOf puts a text together that consists of constants.
+func textOf(e ast.Expr, constants map[string]ast.Expr) (string, bool) {
+	switch x := e.(type) {
+	case *ast.BasicLit:
+		text, err := strconv.Unquote(x.Value)
+		return text, err == nil
+	case *ast.BinaryExpr:
+		left, okLeft := textOf(x.X, constants)
+		right, okRight := textOf(x.Y, constants)
+		return left + right, okLeft && okRight
+	case *ast.Ident:
+		if value, ok := constants[x.Name]; ok {
+			return textOf(value, constants)
+		}
+	}
+	return "", false
+}
