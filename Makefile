@@ -34,7 +34,7 @@ ui/node_modules/.ready: ui/package.json ui/package-lock.json | toolchain
 test: test-needs
 	@$(MAKE) --no-print-directory web/static/dist/index.html
 	cd ui && npm run --silent test
-	$(GO) test -p 2 ./...
+	$(GO) test -p 2 -timeout 40m ./...
 
 lint: ui/node_modules/.ready
 	scripts/lint.sh

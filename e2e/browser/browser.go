@@ -94,8 +94,8 @@ func (b *Browser) Breaches() []string {
 // Close ends the browser.
 func (b *Browser) Close() { b.cancel() }
 
-// patience bounds one step.
-const patience = 20 * time.Second
+// patience bounds one step: only a real failure reaches it, also where other programs keep the machine busy.
+const patience = 2 * time.Minute
 
 // Do runs steps one after the other.
 func (b *Browser) Do(steps ...chromedp.Action) error {
