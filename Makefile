@@ -7,7 +7,7 @@ GO ?= go
 UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json -type f 2>/dev/null)
 GO_SOURCES := $(shell find cmd core store app web demo instruments -type f ! -path 'web/static/dist/*' 2>/dev/null) go.mod go.sum
 
-.PHONY: demo demo-reset test build lint bench screenshots generate demo-needs test-needs toolchain
+.PHONY: demo demo-reset test test-share build lint bench screenshots generate demo-needs test-needs toolchain
 
 demo: demo-needs
 	@$(MAKE) --no-print-directory build
@@ -38,6 +38,10 @@ test: test-needs
 
 lint: ui/node_modules/.ready
 	scripts/lint.sh
+
+# Which part of the code is tests.
+test-share:
+	@scripts/test-share.sh
 
 bench: test-needs
 	@$(MAKE) --no-print-directory web/static/dist/index.html

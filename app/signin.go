@@ -67,16 +67,15 @@ func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (
 	}
 	byLogin := "login " + strings.ToLower(login)
 	limits := []store.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
-	isKnown := false
-	if from.Browser != "" && account.ID != 0 {
-		if isKnown, err = store.IsKnownBrowser(ctx, a.db, account.ID, hashOf(from.Browser), BrowserKnown); err != nil {
-			return SignedIn{}, err
-		}
+	isKnown, isShared, err := store.KnownBrowser(ctx, a.db, account.ID, hashOf(from.Browser), BrowserKnown)
+	if err != nil {
+		return SignedIn{}, err
 	}
-	if isKnown {
+	switch {
+	case isKnown:
 		limits = []store.SignInLimit{{Subject: "browser " + hashOf(from.Browser), Most: failuresPerBrowser}}
-	} else {
-		from.Browser = rand.Text()
+	case !isShared:
+		from.Browser = rand.Text() // never one that somebody brought along
 	}
 	if err := a.prove(ctx, account, password, limits); err != nil {
 		return SignedIn{}, err

@@ -130,12 +130,15 @@ func ClearSignInFailures(ctx context.Context, h Handle, subject string) error {
 	return err
 }
 
-// IsKnownBrowser reports whether somebody signed in to an account from a browser within a time.
-func IsKnownBrowser(ctx context.Context, h Handle, accountID int64, tokenHash string, within time.Duration) (bool, error) {
-	var known bool
-	err := h.GetContext(ctx, &known, `SELECT EXISTS (SELECT 1 FROM known_browser
-		WHERE token_hash = $1 AND account_id = $2 AND last_used > now() - make_interval(secs => $3))`, tokenHash, accountID, within.Seconds())
-	return known, err
+// KnownBrowser reports whether somebody signed in from a browser within a time: to an account, and to any.
+func KnownBrowser(ctx context.Context, h Handle, accountID int64, tokenHash string, within time.Duration) (toThis, toAny bool, err error) {
+	var known struct {
+		This bool `db:"this"`
+		Any  bool `db:"some"`
+	}
+	err = h.GetContext(ctx, &known, `SELECT COALESCE(bool_or(account_id = $2), false) AS this, count(*) > 0 AS some FROM known_browser
+		WHERE token_hash = $1 AND last_used > now() - make_interval(secs => $3)`, tokenHash, accountID, within.Seconds())
+	return known.This, known.Any, err
 }
 
 // KnowBrowser keeps that somebody signed in to an account from a browser. Of each account so many are kept.

@@ -1,5 +1,5 @@
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   plugins: [react()],
@@ -11,5 +11,7 @@ export default defineConfig({
     // Inlined files would need a looser content security policy.
     assetsInlineLimit: 0,
   },
+  // Tests of components ask for a document of their own: // @vitest-environment jsdom
+  test: { setupFiles: ['src/testing/setup.ts'], restoreMocks: true },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 })

@@ -50,6 +50,9 @@ func TestNobodyIsLockedOutByStrangers(t *testing.T) {
 	owner := s.as(t, demo.Accounts[0])
 	status, _ := owner.send("DELETE", "/api/session", nil)
 	require.Equal(t, 204, status)
+	// Somebody else signs in on the same device: both are known there from now on.
+	status, _ = owner.send("POST", "/api/session", map[string]string{"login": demo.Accounts[2].Login, "password": demo.Accounts[2].Password})
+	require.Equal(t, 200, status)
 	right := map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password}
 	wrong := map[string]string{"login": demo.Accounts[0].Login, "password": "a wrong guess of mine"}
 	stranger := s.anybody(t)

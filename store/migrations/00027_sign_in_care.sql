@@ -2,9 +2,10 @@
 -- Browsers from which somebody has signed in before: failures of strangers do not close the door for them. Only
 -- the hash of what a browser shows is kept.
 CREATE TABLE known_browser (
-    token_hash text        NOT NULL CONSTRAINT known_browser_pkey PRIMARY KEY,
+    token_hash text        NOT NULL,
     account_id bigint      NOT NULL CONSTRAINT known_browser_account_fkey REFERENCES account (id),
-    last_used  timestamptz NOT NULL DEFAULT now()
+    last_used  timestamptz NOT NULL DEFAULT now(),
+    CONSTRAINT known_browser_pkey PRIMARY KEY (token_hash, account_id) -- several people may share a device
 );
 CREATE INDEX known_browser_account_idx ON known_browser (account_id, last_used);
 

@@ -1,0 +1,24 @@
+import { afterEach, vi } from 'vitest'
+
+import { respond } from './server'
+
+/** Node's own Request knows no page that an address is relative to. */
+class RequestOfAPage extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(typeof input === 'string' ? new URL(input, 'http://heron.test') : input, init)
+  }
+}
+
+// Tests without a document need none of this.
+if (typeof document !== 'undefined') {
+  // Before the client is made, which keeps what it finds.
+  vi.stubGlobal('Request', RequestOfAPage)
+  vi.stubGlobal('fetch', respond)
+  const { cleanup } = await import('@testing-library/react')
+  const { queryClient } = await import('../api/client')
+  afterEach(() => {
+    cleanup()
+    queryClient.clear()
+    localStorage.clear()
+  })
+}
