@@ -129,7 +129,7 @@ func (a *App) StartReading(ctx context.Context, actor Actor, assemblyID int64, w
 		return err
 	})
 	if err == nil {
-		go a.readChip(context.WithoutCancel(ctx), actor, started)
+		go a.readChip(context.Background(), actor, started) // it goes on behind the request, and is no part of it
 	}
 	return started, err
 }
@@ -182,7 +182,7 @@ func (a *App) ResumeReading(ctx context.Context, actor Actor, id int64) (store.C
 		return r, &Invalid{"id", "it is over; start a new one"}
 	}
 	if err == nil {
-		go a.readChip(context.WithoutCancel(ctx), actor, r)
+		go a.readChip(context.Background(), actor, r) // likewise
 	}
 	return r, err
 }
