@@ -32,6 +32,7 @@ type site struct {
 	db     *sqlx.DB
 	deeds  *app.App
 	board  store.Assembly
+	files  string // folder of the store of files
 }
 
 func newSite(t testing.TB) *site {
@@ -51,10 +52,11 @@ func newSite(t testing.TB) *site {
 // emptySite is a served application on an empty database.
 func emptySite(t testing.TB) *site {
 	db := storetest.New(t)
-	kept, err := blobs.Open(t.Context(), t.TempDir())
+	files := t.TempDir()
+	kept, err := blobs.Open(t.Context(), files)
 	require.NoError(t, err)
 	deeds := app.New(db).WithBlobs(kept)
-	s := &site{db: db, deeds: deeds, server: web.New(db, deeds, web.Config{})}
+	s := &site{db: db, files: files, deeds: deeds, server: web.New(db, deeds, web.Config{})}
 	s.Server = httptest.NewServer(s.server)
 	t.Cleanup(s.Close)
 	return s
