@@ -73,12 +73,9 @@ type PrivatePerson struct {
 	Role      string `db:"role"`
 }
 
-// PrivatePersonsStatement reads all private persons.
-const PrivatePersonsStatement = `SELECT id, name, spellings, role FROM party WHERE private ORDER BY id`
-
 // PrivatePersons lists all private persons.
 func PrivatePersons(ctx context.Context, h Handle) ([]PrivatePerson, error) {
 	persons := []PrivatePerson{}
-	err := h.SelectContext(ctx, &persons, PrivatePersonsStatement)
+	err := h.SelectContext(ctx, &persons, `SELECT id, name, spellings, role FROM party WHERE private ORDER BY id`)
 	return persons, err
 }

@@ -53,7 +53,8 @@ func BenchmarkShelves(b *testing.B) {
 	who := []statement{
 		of(`SELECT data FROM sessions WHERE token = $1 AND current_timestamp < expiry`, []any{cookie.Value}),
 		of(`SELECT id, login, name, role, password_hash, created_at FROM account WHERE id = $1`, []any{3}),
-		of(store.PrivatePersonsStatement, nil),
+		of(`SELECT n FROM privacy_state`, nil),
+		of(`SELECT EXISTS (SELECT 1 FROM public_text)`, nil),
 	}
 	numbers := []string{}
 	for _, t := range builtin.Library().Completions("74LS", 12) {
@@ -112,7 +113,7 @@ func signedIn(b *testing.B, server *web.Server) *http.Cookie {
 	answer := httptest.NewRecorder()
 	server.ServeHTTP(answer, request)
 	require.Equal(b, http.StatusOK, answer.Code)
-	return answer.Result().Cookies()[0]
+	return &http.Cookie{Name: "heron_session", Value: sessionIn(answer.Result().Cookies())}
 }
 
 type statement struct {

@@ -7,12 +7,13 @@ package caution
 import (
 	_ "embed"
 	"regexp"
-	"strings"
 	"sync"
+
+	"frugalheron/core/table"
 )
 
 //go:embed cautions.tsv
-var table string
+var cautionTable string
 
 // Key names a caution.
 type Key string
@@ -45,11 +46,8 @@ type row struct {
 
 var rows = sync.OnceValue(func() []row {
 	read := []row{}
-	for line := range strings.Lines(table) {
-		cells := strings.Split(strings.TrimSuffix(line, "\n"), "\t")
-		if len(cells) == 4 && !strings.HasPrefix(line, "#") {
-			read = append(read, row{Caution{Key(cells[0]), cells[1], cells[2]}, regexp.MustCompile(`(?i)\b(` + cells[3] + `)\b`)})
-		}
+	for _, cells := range table.Reference("cautions", cautionTable, "key", "word", "text", "due", "source") {
+		read = append(read, row{Caution{Key(cells[0]), cells[1], cells[2]}, regexp.MustCompile(`(?i)\b(` + cells[3] + `)\b`)})
 	}
 	return read
 })

@@ -7,6 +7,7 @@ import (
 	"sync"
 
 	"frugalheron/core/caution"
+	"frugalheron/core/table"
 )
 
 //go:embed subsystems.tsv
@@ -27,11 +28,7 @@ type Subsystem struct {
 // Subsystems lists all in the order of an inspection.
 var Subsystems = sync.OnceValue(func() []Subsystem {
 	all := []Subsystem{}
-	for line := range strings.Lines(subsystemTable) {
-		cells := strings.Split(strings.TrimSuffix(line, "\n"), "\t")
-		if len(cells) != 8 || strings.HasPrefix(line, "#") {
-			continue
-		}
+	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "look for", "grading", "cautions", "kinds", "classes", "source") {
 		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[3], Grading: cells[4], Kinds: strings.Split(cells[6], ", "), Classes: strings.Fields(cells[7])}
 		if cells[2] != "always" {
 			s.held = regexp.MustCompile(`(?i)` + cells[2])

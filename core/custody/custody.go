@@ -14,6 +14,7 @@ import (
 
 	"frugalheron/core/calendar"
 	"frugalheron/core/edtf"
+	"frugalheron/core/table"
 )
 
 //go:embed roles.tsv
@@ -41,11 +42,8 @@ type Role struct {
 // Roles lists them, in the order of a thing's life.
 var Roles = sync.OnceValue(func() []Role {
 	roles := []Role{}
-	for line := range strings.Lines(rolesTable) {
-		columns := strings.Split(strings.TrimSuffix(line, "\n"), "\t")
-		if len(columns) == 4 && !strings.HasPrefix(line, "#") {
-			roles = append(roles, Role{columns[0], columns[1], Moment(columns[2])})
-		}
+	for _, cells := range table.Reference("roles", rolesTable, "role", "words", "moment", "source") {
+		roles = append(roles, Role{cells[0], cells[1], Moment(cells[2])})
 	}
 	return roles
 })

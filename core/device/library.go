@@ -1,12 +1,13 @@
 package device
 
 import (
-	"bytes"
 	"fmt"
 	"maps"
 	"slices"
 	"strconv"
 	"strings"
+
+	"frugalheron/core/table"
 )
 
 // Data is the reference data as tab-separated text. Lines that start with # are comments; the
@@ -42,12 +43,12 @@ func Read(data Data) (*Library, error) {
 	if err := l.readLogic(data.LogicFamilies, data.LogicNumbers); err != nil {
 		return nil, err
 	}
-	rows, err := readTable("suffixes", data.Suffixes, 4)
+	rows, err := table.ReadReference("suffixes", string(data.Suffixes), "applies_to", "letters", "meaning", "source")
 	if err != nil {
 		return nil, err
 	}
 	for _, r := range rows {
-		l.suffixes[r.cells[0]+"/"+r.cells[1]] = r.cells[2]
+		l.suffixes[r.Cells[0]+"/"+r.Cells[1]] = r.Cells[2]
 	}
 	return l, nil
 }
@@ -100,19 +101,19 @@ func (l *Library) add(number string, t *Type) {
 	l.starts[number[0]] = true
 }
 
-func (l *Library) readTypes(table []byte, speeds map[string]map[string]int) error {
-	rows, err := readTable("types", table, 10)
+func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error {
+	rows, err := table.ReadReference("types", string(text), "number", "class", "words", "bits", "package", "typical_ma", "speeds", "function", "also", "source")
 	if err != nil {
 		return err
 	}
 	for _, r := range rows {
-		c := r.cells
+		c := r.Cells
 		words, errWords := strconv.Atoi(c[2])
 		bits, errBits := strconv.Atoi(c[3])
 		milliamps, errMilliamps := strconv.ParseFloat(c[5], 64)
 		group, known := speeds[c[6]]
 		if errWords != nil || errBits != nil || errMilliamps != nil || c[6] != "" && !known {
-			return fmt.Errorf("types, line %d: words, bits and typical_ma must be numbers and the speed group must exist", r.line)
+			return fmt.Errorf("types, line %d: words, bits and typical_ma must be numbers and the speed group must exist", r.Line)
 		}
 		t := Type{Number: c[0], Class: Class(c[1]), Organisation: Organisation{words, bits}, Package: c[4],
 			TypicalMilliamps: milliamps, speeds: group, Function: c[7], Source: c[9]}
@@ -121,7 +122,7 @@ func (l *Library) readTypes(table []byte, speeds map[string]map[string]int) erro
 				continue
 			}
 			if _, taken := l.types[number]; taken {
-				return fmt.Errorf("types, line %d: %s stands twice", r.line, number)
+				return fmt.Errorf("types, line %d: %s stands twice", r.Line, number)
 			}
 			l.add(number, &t)
 		}
@@ -132,29 +133,29 @@ func (l *Library) readTypes(table []byte, speeds map[string]map[string]int) erro
 // readLogic adds every number of the 54/74 series in every family: 54 or 74, the letters of
 // the family, the digits of the function.
 func (l *Library) readLogic(families, numbers []byte) error {
-	familyRows, err := readTable("logic families", families, 6)
+	familyRows, err := table.ReadReference("logic families", string(families), "family", "name", "gate_ma", "function_ma", "octal_ma", "source")
 	if err != nil {
 		return err
 	}
-	numberRows, err := readTable("logic numbers", numbers, 5)
+	numberRows, err := table.ReadReference("logic numbers", string(numbers), "digits", "size", "package", "function", "source")
 	if err != nil {
 		return err
 	}
 	sizes := map[string]int{"gate": 2, "function": 3, "octal": 4} // columns of the family table
 	for _, f := range familyRows {
 		for _, n := range numberRows {
-			milliamps, err := strconv.ParseFloat(f.cells[sizes[n.cells[1]]], 64)
+			milliamps, err := strconv.ParseFloat(f.Cells[sizes[n.Cells[1]]], 64)
 			if err != nil {
-				return fmt.Errorf("logic families, line %d: no current for size %q of line %d", f.line, n.cells[1], n.line)
+				return fmt.Errorf("logic families, line %d: no current for size %q of line %d", f.Line, n.Cells[1], n.Line)
 			}
 			for _, series := range []string{"74", "54"} {
-				number := series + f.cells[0] + n.cells[0]
+				number := series + f.Cells[0] + n.Cells[0]
 				if _, taken := l.types[number]; taken {
 					continue // a memory of the series, such as 74S188, is described better among the memories
 				}
 				l.add(number, &Type{
-					Number: number, Class: Logic, Function: n.cells[3], Family: f.cells[1], Package: n.cells[2],
-					TypicalMilliamps: milliamps, Source: n.cells[4] + "; current: " + f.cells[5],
+					Number: number, Class: Logic, Function: n.Cells[3], Family: f.Cells[1], Package: n.Cells[2],
+					TypicalMilliamps: milliamps, Source: n.Cells[4] + "; current: " + f.Cells[5],
 				})
 			}
 		}
@@ -162,53 +163,26 @@ func (l *Library) readLogic(families, numbers []byte) error {
 	return nil
 }
 
-func readSpeeds(table []byte) (map[string]map[string]int, error) {
-	rows, err := readTable("speeds", table, 3)
+func readSpeeds(text []byte) (map[string]map[string]int, error) {
+	rows, err := table.ReadReference("speeds", string(text), "group", "suffixes", "source")
 	if err != nil {
 		return nil, err
 	}
 	groups := map[string]map[string]int{}
 	for _, r := range rows {
 		group := map[string]int{}
-		for word := range strings.FieldsSeq(r.cells[1]) {
+		for word := range strings.FieldsSeq(r.Cells[1]) {
 			suffix, value, found := strings.Cut(word, ":")
 			if !found {
 				value = suffix
 			}
 			ns, err := strconv.Atoi(value)
 			if err != nil {
-				return nil, fmt.Errorf("speeds, line %d: %q is no number of nanoseconds", r.line, word)
+				return nil, fmt.Errorf("speeds, line %d: %q is no number of nanoseconds", r.Line, word)
 			}
 			group[suffix] = ns
 		}
-		groups[r.cells[0]] = group
+		groups[r.Cells[0]] = group
 	}
 	return groups, nil
-}
-
-type row struct {
-	line  int
-	cells []string
-}
-
-func readTable(name string, table []byte, columns int) ([]row, error) {
-	rows := []row{}
-	line, heading := 0, true
-	for text := range bytes.Lines(table) {
-		line++
-		text = bytes.TrimRight(text, "\r\n")
-		if len(text) == 0 || text[0] == '#' {
-			continue
-		}
-		if heading {
-			heading = false
-			continue
-		}
-		cells := strings.Split(string(text), "\t")
-		if len(cells) != columns {
-			return nil, fmt.Errorf("%s, line %d: %d columns, want %d", name, line, len(cells), columns)
-		}
-		rows = append(rows, row{line, cells})
-	}
-	return rows, nil
 }

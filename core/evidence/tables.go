@@ -3,8 +3,9 @@ package evidence
 import (
 	_ "embed"
 	"strconv"
-	"strings"
 	"sync"
+
+	"frugalheron/core/table"
 )
 
 //go:embed attributes.tsv
@@ -27,7 +28,7 @@ type Attribute struct {
 // Attributes lists the known ones, in the order in which people look at them.
 var Attributes = sync.OnceValue(func() []Attribute {
 	attributes := []Attribute{}
-	for _, row := range rows(attributesTable, 7) {
+	for _, row := range table.Reference("attributes", attributesTable, "key", "label", "form", "unit", "identity", "settled by", "source") {
 		attributes = append(attributes, Attribute{row[0], row[1], Form(row[2]), row[3], row[4] == "yes", row[5], row[6]})
 	}
 	return attributes
@@ -50,21 +51,21 @@ type kindRow struct {
 }
 
 var kinds = sync.OnceValue(func() map[Kind]kindRow {
-	table := map[Kind]kindRow{}
-	for _, row := range rows(kindsTable, 4) {
+	known := map[Kind]kindRow{}
+	for _, row := range table.Reference("kinds", kindsTable, "kind", "strength", "words", "source") {
 		strength, err := strconv.Atoi(row[1])
 		if err != nil {
 			panic("kinds.tsv: " + row[1]) // a test reads it, so this cannot ship
 		}
-		table[Kind(row[0])] = kindRow{strength, row[2]}
+		known[Kind(row[0])] = kindRow{strength, row[2]}
 	}
-	return table
+	return known
 })
 
 // Kinds lists the kinds of sources, the strongest first.
 func Kinds() []Kind {
 	list := make([]Kind, 0, len(kinds()))
-	for _, row := range rows(kindsTable, 4) {
+	for _, row := range table.Reference("kinds", kindsTable, "kind", "strength", "words", "source") {
 		list = append(list, Kind(row[0]))
 	}
 	return list
@@ -78,20 +79,3 @@ func (k Kind) Words() string { return kinds()[k].words }
 
 // IsKnown reports whether it is one of the kinds.
 func (k Kind) IsKnown() bool { _, known := kinds()[k]; return known }
-
-// rows reads a table of tab-separated columns; lines that start with # explain it.
-func rows(table string, columns int) [][]string {
-	out := [][]string{}
-	for line := range strings.Lines(table) {
-		line = strings.TrimSuffix(line, "\n")
-		if line == "" || strings.HasPrefix(line, "#") {
-			continue
-		}
-		row := strings.Split(line, "\t")
-		if len(row) != columns {
-			panic("table of evidence: " + line) // a test reads it, so this cannot ship
-		}
-		out = append(out, row)
-	}
-	return out
-}

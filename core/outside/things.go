@@ -6,6 +6,8 @@ import (
 	"regexp"
 	"strings"
 	"sync"
+
+	"frugalheron/core/table"
 )
 
 //go:embed things.tsv
@@ -20,14 +22,11 @@ type thing struct {
 }
 
 var things = sync.OnceValue(func() map[string]thing {
-	table := map[string]thing{}
-	for line := range strings.Lines(thingsTable) {
-		columns := strings.Split(strings.TrimSuffix(line, "\n"), "\t")
-		if len(columns) == 3 && !strings.HasPrefix(line, "#") {
-			table[columns[0]] = thing{columns[1], columns[2] == "yes"}
-		}
+	known := map[string]thing{}
+	for _, cells := range table.Reference("things", thingsTable, "thing", "hint", "anywhere", "source") {
+		known[cells[0]] = thing{cells[1], cells[2] == "yes"}
 	}
-	return table
+	return known
 })
 
 var gender = regexp.MustCompile(`(?i)\b(male|female|plug|socket|edge|none)\b`)

@@ -10,6 +10,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
 	"frugalheron/core/sheet"
+	"frugalheron/core/table"
 )
 
 //go:embed designators.tsv
@@ -18,10 +19,8 @@ var designatorTable string
 // kindByLetters holds what the letters of a designator suggest.
 var kindByLetters = func() map[string]Kind {
 	kinds := map[string]Kind{}
-	for line := range strings.Lines(designatorTable) {
-		if cells := strings.Split(line, "\t"); len(cells) == 3 && !strings.HasPrefix(line, "#") {
-			kinds[cells[0]] = Kind(cells[1])
-		}
+	for _, cells := range table.Reference("designators", designatorTable, "letters", "kind", "source") {
+		kinds[cells[0]] = Kind(cells[1])
 	}
 	return kinds
 }()

@@ -13,6 +13,8 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+
+	"frugalheron/core/table"
 )
 
 //go:embed classes.tsv
@@ -85,11 +87,7 @@ type Class struct {
 // Shipped lists the classes as they ship, in the order in which a part is looked up in them.
 var Shipped = sync.OnceValue(func() []Class {
 	all := []Class{}
-	for line := range strings.Lines(classTable) {
-		cells := strings.Split(strings.TrimSuffix(line, "\n"), "\t")
-		if len(cells) != 8 || strings.HasPrefix(line, "#") {
-			continue
-		}
+	for _, cells := range table.Reference("classes", classTable, "key", "name", "consequence", "intervals", "minutes", "parts", "happens", "source") {
 		c := Class{Key: cells[0], Name: cells[1], Consequence: Consequence(cells[2]), parts: regexp.MustCompile(`(?i)` + cells[5]), Happens: cells[6], Source: cells[7]}
 		for _, one := range strings.Fields(cells[3]) {
 			from, months, _ := strings.Cut(one, ">")

@@ -54,3 +54,31 @@ func FuzzTextReadsWhatCellWrote(f *testing.F) {
 		}
 	})
 }
+
+func ExampleReference() {
+	for _, cells := range table.Reference("classes", "# what ages\nkey\thappens\tsource\nbelt\tgoes soft\trule of thumb\n", "key", "happens", "source") {
+		fmt.Println(cells[0], "-", cells[1])
+	}
+	// Output: belt - goes soft
+}
+
+// Whatever is wrong with a table is said with the place.
+func TestBadReferenceTablesFailLoudly(t *testing.T) {
+	for text, want := range map[string]string{
+		"# only words\n":                             "no line names the columns",
+		"key\tsource\n":                              "line 1: the columns are key, source, and should be key, words, source",
+		"key\twords\tsource\nbelt\tgoes\n":           "line 2: wrong number of fields",
+		"key\twords\tsource\n\n# x\nbelt\tgoes\t \n": "line 4: the last column says how one knows",
+		"key\twords\tsource\nbelt\tgoes\tsoft\tx\n":  "line 2: wrong number of fields",
+	} {
+		_, err := table.ReadReference("classes", text, "key", "words", "source")
+		require.ErrorContains(t, err, want, "%q", text)
+		require.ErrorContains(t, err, "table of classes")
+		require.Panics(t, func() { table.Reference("classes", text, "key", "words", "source") })
+	}
+	_, err := table.ReadReference("classes", "key\n", "key")
+	require.ErrorContains(t, err, "not the source")
+	rows, err := table.ReadReference("classes", "key\tsource\n# of belts\nbelt \"x\"\tbook\n", "key", "source")
+	require.NoError(t, err)
+	require.Equal(t, []table.Row{{Line: 3, Cells: []string{`belt "x"`, "book"}}}, rows)
+}
