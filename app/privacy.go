@@ -110,16 +110,15 @@ func publicOf[Value any](p *Privacy, value Value) Value {
 	return clean
 }
 
-// Public returns an answer as an actor may read it: for others than staff, without the names of private persons.
-func (a *App) Public(ctx context.Context, actor Actor, answer any) (any, error) {
-	if !actor.Hides() || answer == nil {
-		return answer, nil
+// Privacy reads what is kept from others than staff.
+func (a *App) Privacy(ctx context.Context) (*Privacy, error) { return a.privacy(ctx, a.db) }
+
+// Public returns an answer as others than staff may read it: without the names of private persons.
+func (p *Privacy) Public(answer any) any {
+	if answer == nil {
+		return nil
 	}
-	p, err := a.privacy(ctx, a.db)
-	if err != nil {
-		return nil, err
-	}
-	return publicOf(p, answer), nil
+	return publicOf(p, answer)
 }
 
 // Hides reports whether names are kept from an actor.

@@ -208,7 +208,10 @@ func TestCatalogueABoard(t *testing.T) {
 	require.NoError(t, b.Do(
 		toStore, Click(Button("Undo")), verdict("RAM", "352 KB, 320 KB main, 32 KB picture, and parity"), toStore,
 		chromedp.Navigate(w.bench()), Click(Button("Fit one from store")), See(Text("What is in store or lent")), Keys("mem"),
-		Click(`//*[@role="option" and contains(., "Memory card, Store, shelf B")]`), Fill(Labelled("Slot"), "2"), Click(Button("Put it into EH-0900")),
+		// By keyboard: the list may be read anew between the two halves of a click.
+		See(`//*[@role="option" and contains(., "Memory card, Store, shelf B")]`), Keys(kb.ArrowDown),
+		See(`//*[@role="option" and @data-focused and contains(., "Memory card, Store, shelf B")]`), Keys(kb.Enter),
+		Gone(`//*[@role="option"]`), Fill(Labelled("Slot"), "2"), Click(Button("Put it into EH-0900")),
 		verdict("RAM", "64 KB"), Click(Button("History of Memory card")), See(Text("EH-0901")), See(`//li[contains(., "EH-0900") and contains(., "slot 2")]`),
 		See(`//li[contains(., "Store, shelf B")]`), Click(Button("History")), See(Text("moved Memory card from Store, shelf B to EH-0900, slot 2")),
 	))

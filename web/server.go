@@ -102,8 +102,8 @@ func newServer(deeds *app.App, config Config) *Server {
 	r.Get("/metrics", config.TrustedProxies.onlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
 		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.identify)
-		s.api = humachi.New(r, s.apiConfig())
-		s.api.UseMiddleware(s.requireRole, s.once, tellNames)
+		s.api = humachi.New(r, apiConfig())
+		s.api.UseMiddleware(s.findPrivate, s.requireRole, s.once, tellNames)
 		s.registerAll()
 		allowNull(s.api.OpenAPI())
 		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {
@@ -114,13 +114,13 @@ func newServer(deeds *app.App, config Config) *Server {
 	return s
 }
 
-func (s *Server) apiConfig() huma.Config {
+func apiConfig() huma.Config {
 	huma.DefaultArrayNullable = false
 	huma.NewError = newProblem
 	config := huma.DefaultConfig("Frugal Heron", "1")
 	config.Info.Description = "Catalogue of vintage computers: machines, boards, sheets and what they amount to."
 	config.CreateHooks = nil // no $schema links in answers
-	config.Transformers = []huma.Transformer{s.publicAnswer}
+	config.Transformers = []huma.Transformer{publicAnswer}
 	config.DocsPath, config.SchemasPath = "", ""
 	config.OpenAPIPath = "/api/openapi"
 	config.Formats = map[string]huma.Format{"application/json": jsonFormat(), "json": jsonFormat()}
