@@ -114,12 +114,7 @@ func publicOf[Value any](p *Privacy, value Value) Value {
 func (a *App) Privacy(ctx context.Context) (*Privacy, error) { return a.privacy(ctx, a.db) }
 
 // Public returns an answer as others than staff may read it: without the names of private persons.
-func (p *Privacy) Public(answer any) any {
-	if answer == nil {
-		return nil
-	}
-	return publicOf(p, answer)
-}
+func (p *Privacy) Public(answer any) any { return publicOf(p, answer) }
 
 // Hides reports whether names are kept from an actor.
 func (a Actor) Hides() bool { return !MayWriteSheets.Include(a.Role) }

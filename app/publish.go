@@ -43,18 +43,18 @@ func publishRecords(ctx context.Context, tx *sqlx.Tx, p *Privacy, kind store.Pub
 	}
 	open := []int64{}
 	for _, source := range sources {
-		parts := strings.Split(source.Prose, "\x1f")
+		parts := strings.Split(source.Prose, store.ProseSeparator)
 		for i := range parts {
 			parts[i] = p.Text(parts[i])
 		}
-		clean := strings.Join(parts, "\x1f")
+		clean := strings.Join(parts, store.ProseSeparator)
 		if clean == source.Prose {
 			open = append(open, source.ID)
 			continue
 		}
 		body := clean
 		if kind.IsSearched() {
-			body = strings.ToLower(source.Plain + " " + strings.ReplaceAll(clean, "\x1f", " "))
+			body = strings.ToLower(source.Plain + " " + strings.ReplaceAll(clean, store.ProseSeparator, " "))
 		}
 		if err := store.PutPublicText(ctx, tx, kind, source.ID, body); err != nil {
 			return err

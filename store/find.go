@@ -64,6 +64,14 @@ func FindChips(ctx context.Context, h Handle, words []string, limit int) ([]Occu
 	return found, err
 }
 
+// anyWord joins the conditions of a search; a search without words finds everything.
+func anyWord(where string) string {
+	if strings.TrimSpace(where) == "" {
+		return "true"
+	}
+	return where
+}
+
 // likeAll writes the condition that a column in lower case holds all words, behind other arguments of
 // a statement.
 func likeAll(column string, words []string, args []any) (string, []any) {

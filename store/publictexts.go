@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"fmt"
-	"strings"
 )
 
 // PublicKind is a kind of texts that others than staff search in, or are counted by.
@@ -31,8 +30,11 @@ func (k PublicKind) IsSearched() bool {
 type PublicSource struct {
 	ID    int64  `db:"id"`
 	Plain string `db:"plain"` // codes and numbers, in which nobody is named
-	Prose string `db:"prose"` // texts, with a separator between
+	Prose string `db:"prose"` // texts, with ProseSeparator between
 }
+
+// ProseSeparator stands between the texts of a record: each is read by itself, so that no name is found across two.
+const ProseSeparator = "\x1f"
 
 // publicSources select plain and prose of each kind as columns of x, by id.
 var publicSources = map[PublicKind]string{
@@ -117,14 +119,6 @@ func HasPublicTexts(ctx context.Context, h Handle) (bool, error) {
 	var has bool
 	err := h.GetContext(ctx, &has, `SELECT EXISTS (SELECT 1 FROM public_text)`)
 	return has, err
-}
-
-// anyWord joins the conditions of a search; a search without words finds everything.
-func anyWord(where string) string {
-	if strings.TrimSpace(where) == "" {
-		return "true"
-	}
-	return where
 }
 
 // CountPublicDue counts the records whose public texts are to be made.

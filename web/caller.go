@@ -59,20 +59,18 @@ func isSecure(ctx context.Context) bool {
 // findCaller finds out from where a request comes, and whether encrypted. Without trusted proxies, what a request
 // says of that itself does not count.
 func (p TrustedProxies) findCaller(next http.Handler) http.Handler {
-	next = http.HandlerFunc(func(next http.Handler) http.HandlerFunc {
-		return func(w http.ResponseWriter, r *http.Request) {
-			secure := r.TLS != nil || p.include(r) && strings.EqualFold(r.Header.Get("X-Forwarded-Proto"), "https")
-			next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), secureKey{}, secure)))
-		}
-	}(next))
+	told := http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		secure := r.TLS != nil || p.include(r) && strings.EqualFold(r.Header.Get("X-Forwarded-Proto"), "https")
+		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), secureKey{}, secure)))
+	})
 	if len(p) == 0 {
-		return middleware.ClientIPFromRemoteAddr(next)
+		return middleware.ClientIPFromRemoteAddr(told)
 	}
 	networks := make([]string, len(p))
 	for i, prefix := range p {
 		networks[i] = prefix.String()
 	}
-	return middleware.ClientIPFromXFF(networks...)(next)
+	return middleware.ClientIPFromXFF(networks...)(told)
 }
 
 // onlyFromHere answers callers on this machine; others get a 404, and so does whoever comes through a proxy that

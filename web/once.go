@@ -35,13 +35,17 @@ const (
 // done, so this need not be long.
 const givenUpAfter = 5 * time.Second
 
-// secretKey marks operations in their metadata whose answers are shown once and kept nowhere.
-const secretKey = "secret"
+// Keys of what operations say of themselves in their metadata.
+const (
+	secretKey = "secret"
+	asksKey   = "asks only"
+)
+
+// answersSecret marks operations whose answers are shown once and kept nowhere.
+func answersSecret() map[string]any { return map[string]any{secretKey: true} }
 
 // asksOnly marks operations that change nothing although they are sent like those that do.
 func asksOnly() map[string]any { return map[string]any{asksKey: true} }
-
-const asksKey = "asks only"
 
 // once answers a request that carries a key as it was answered before, if it was.
 func (s *Server) once(ctx huma.Context, next func(huma.Context)) {

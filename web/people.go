@@ -30,13 +30,13 @@ func (s *Server) registerPeople() {
 		return answer(s.app.Accounts(ctx, actor))
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
-		OperationID: "invite", Metadata: map[string]any{secretKey: true}, Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
+		OperationID: "invite", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor app.Actor, in *struct{ Body Invitation }) (*output[app.Link], error) {
 		return answer(s.app.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
 	register(s, app.MayKeepTheRecord, huma.Operation{
-		OperationID: "reset-account", Metadata: map[string]any{secretKey: true}, Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
+		OperationID: "reset-account", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Link], error) {
 		return answer(s.app.ResetAccount(ctx, actor, in.ID))
