@@ -15,11 +15,16 @@ import (
 	"frugalheron/store"
 )
 
-// mostMentions bounds what is noted of one deed, and how many are listed.
+// mostMentions bounds what is noted of one deed, mostOldMentions what of all that was written before somebody became
+// private; listedMention how many are listed at a time.
 const (
-	mostMentions  = 50
-	listedMention = 200
+	mostMentions    = 50
+	mostOldMentions = 1000
+	listedMention   = 200
 )
+
+// oldTextsAtOnce is how many texts are read at a time when old ones are looked through.
+const oldTextsAtOnce = 500
 
 // aroundMention is how many bytes are kept on each side of a name.
 const aroundMention = 60
@@ -47,22 +52,70 @@ func (a *App) noteMentions(ctx context.Context, tx *sqlx.Tx, after int64) error 
 		if !subjects[e.SubjectKind].namesMatter || found >= mostMentions {
 			continue
 		}
-		texts, err := textsOf(ctx, tx, e)
+		n, err := noteMentionsOf(ctx, tx, p, e)
 		if err != nil {
 			return err
 		}
-		for _, text := range texts {
-			n, err := noteMentionsIn(ctx, tx, p, e.ID, text)
+		found += n
+	}
+	tellNamesFound(ctx, found)
+	return nil
+}
+
+func tellNamesFound(ctx context.Context, found int) {
+	if tell, ok := ctx.Value(namesFoundKey{}).(func(int)); ok && found > 0 {
+		tell(found)
+	}
+}
+
+// noteOldMentions looks for a person in what stands there already: somebody who becomes private, or whose name is
+// written another way, is asked about in texts from before, too. What was written
+// anew since is left out.
+func (a *App) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names.Person) error {
+	p, err := a.privacy(ctx, tx)
+	if err != nil {
+		return err
+	}
+	kinds := []string{}
+	for kind, s := range subjects {
+		if s.namesMatter {
+			kinds = append(kinds, kind)
+		}
+	}
+	asked := store.EventsSaying{Kinds: kinds, SheetDeed: eventSaveSheet.key, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
+	for found := 0; ; {
+		events, err := store.ListEventsSaying(ctx, tx, asked)
+		if err != nil {
+			return err
+		}
+		for _, e := range events {
+			n, err := noteMentionsOf(ctx, tx, p, e)
 			if err != nil {
 				return err
 			}
 			found += n
 		}
+		if len(events) < asked.Limit || found >= mostOldMentions {
+			tellNamesFound(ctx, found)
+			return nil
+		}
+		asked.Before = events[len(events)-1].ID
 	}
-	if tell, ok := ctx.Value(namesFoundKey{}).(func(int)); ok && found > 0 {
-		tell(found)
+}
+
+func noteMentionsOf(ctx context.Context, tx *sqlx.Tx, p *Privacy, e store.Event) (found int, err error) {
+	texts, err := textsOf(ctx, tx, e)
+	if err != nil {
+		return 0, err
 	}
-	return nil
+	for _, text := range texts {
+		n, err := noteMentionsIn(ctx, tx, p, e.ID, text)
+		if err != nil {
+			return found, err
+		}
+		found += n
+	}
+	return found, nil
 }
 
 func noteMentionsIn(ctx context.Context, tx *sqlx.Tx, p *Privacy, event int64, text string) (found int, err error) {
@@ -80,16 +133,29 @@ func noteMentionsIn(ctx context.Context, tx *sqlx.Tx, p *Privacy, event int64, t
 	return found, nil
 }
 
-// around cuts out the words on both sides of a mention.
+// around cuts out the whole words on both sides of a mention, with dots where the text goes on.
 func around(text string, m names.Mention) string {
-	from, to := max(0, m.Start-aroundMention), min(len(text), m.End+aroundMention)
-	for from > 0 && !utf8.RuneStart(text[from]) {
-		from--
+	before, after := text[:m.Start], text[m.End:]
+	if len(before) > aroundMention {
+		before = "… " + before[wordEdge(before, len(before)-aroundMention):]
 	}
-	for to < len(text) && !utf8.RuneStart(text[to]) {
-		to++
+	if len(after) > aroundMention {
+		after = after[:wordEdge(after, aroundMention)] + " …"
 	}
-	return strings.Join(strings.Fields(text[from:to]), " ")
+	return strings.Join(strings.Fields(before+text[m.Start:m.End]+after), " ")
+}
+
+// wordEdge is the first end of a word at or behind a place in a text; where a word has no end near, that of a letter.
+func wordEdge(text string, at int) int {
+	for i := at; i < len(text) && i < at+aroundMention; i++ {
+		if strings.IndexByte(" \t\n", text[i]) >= 0 {
+			return i
+		}
+	}
+	for at < len(text) && !utf8.RuneStart(text[at]) {
+		at++
+	}
+	return at
 }
 
 // sumOf is by what a text is known.

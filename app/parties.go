@@ -63,7 +63,10 @@ func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyField
 		if err := record(ctx, tx, actor, eventAddParty, id, nil, nil, fields); err != nil || !fields.Private {
 			return err
 		}
-		return a.publishAgain(ctx, tx, personOf(added))
+		if err := a.publishAgain(ctx, tx, personOf(added)); err != nil {
+			return err
+		}
+		return a.noteOldMentions(ctx, tx, personOf(added))
 	})
 	return added, err
 }
@@ -94,7 +97,10 @@ func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version in
 		if !before.Private && !changed.Private {
 			return nil
 		}
-		return a.publishAgain(ctx, tx, personOf(before), personOf(changed))
+		if err := a.publishAgain(ctx, tx, personOf(before), personOf(changed)); err != nil || !changed.Private {
+			return err
+		}
+		return a.noteOldMentions(ctx, tx, personOf(changed))
 	})
 	return changed, err
 }

@@ -120,6 +120,40 @@ func TestTextsPointToPersons(t *testing.T) {
 	}
 }
 
+// What was written before somebody became private, or was known to be called another way, is asked about, too: the last
+// text of each record, not what was overwritten since.
+func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
+	_, deeds, machine, board := newBoard(t, store.MachineFields{Provenance: "hung beside Rose"}, "== Main board\nU1 7400 # Rose, once")
+	fields := machine.MachineFields
+	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) + "the voltage rose, as the people of the mill " +
+		"tell, in the winter of 1994, when the river came"
+	changed := must(deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
+	must(deeds.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
+	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
+	must(deeds.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
+	found := 0
+	asked := app.OnNamesFound(ctx, func(n int) { found += n })
+	rose := must(deeds.AddParty(asked, curator, store.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+	said := func() []string {
+		words := []string{}
+		for _, m := range must(deeds.Mentions(ctx, technician)) {
+			words = append(words, m.Said+": "+m.Around)
+		}
+		return words
+	}
+	require.Equal(t, 2, found)
+	require.Len(t, said(), 2)
+	require.Equal(t, "rose: … hall of the mill for a long time, and there the voltage rose, as the people of the mill tell, in the winter of 1994, when …",
+		said()[1], "whole words, and dots where the text goes on")
+	require.Contains(t, said()[0], "told us")
+	require.Equal(t, "voltage a neighbour", public(t, deeds, changed).Provenance[strings.Index(changed.Provenance, "voltage"):][:19])
+	spelled := rose.PartyFields
+	spelled.Spellings = "Tregear"
+	must(deeds.ChangeParty(asked, curator, rose.ID, rose.Version, spelled))
+	require.Equal(t, 3, found, "only the new spelling is new")
+	require.Contains(t, strings.Join(said(), "\n"), "called")
+}
+
 func must[Value any](value Value, err error) Value {
 	if err != nil {
 		panic(err)

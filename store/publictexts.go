@@ -73,15 +73,20 @@ func PublicSourcesOf(ctx context.Context, h Handle, kind PublicKind, ids []int64
 // RecordsSaying lists the records whose texts hold one of the hints, in lower case, those in which it may stand in
 // other letters, and those that have a public text already.
 func RecordsSaying(ctx context.Context, h Handle, kind PublicKind, hints []string) ([]int64, error) {
-	patterns := make([]string, len(hints))
-	for i, hint := range hints {
-		patterns[i] = "%" + likeEscaper.Replace(hint) + "%"
-	}
 	ids := []int64{}
 	err := h.SelectContext(ctx, &ids, `SELECT id FROM (`+publicSources[kind]+`) x
 		WHERE lower(prose) LIKE ANY (CAST($1 AS text[])) OR prose ~ '[^\x01-\x7f]' OR prose ~ '-\s*\n'
-		UNION SELECT id FROM public_text WHERE kind = $2 ORDER BY id`, patterns, kind)
+		UNION SELECT id FROM public_text WHERE kind = $2 ORDER BY id`, holding(hints), kind)
 	return ids, err
+}
+
+// holding writes patterns of texts that hold words somewhere.
+func holding(words []string) []string {
+	patterns := make([]string, len(words))
+	for i, word := range words {
+		patterns[i] = "%" + likeEscaper.Replace(word) + "%"
+	}
+	return patterns
 }
 
 // PutPublicText keeps what is public of a record's texts.

@@ -31,16 +31,23 @@ describe('names found in what was saved', () => {
     expect(asked).toEqual([])
   })
 
+  it('are not asked about beside the list of all of them', () => {
+    serve(answer)
+    show(<NamesFound />, '/library/people')
+    offerMentions(true)
+    expect(screen.queryByRole('button')).toBeNull()
+  })
+
   it('are asked about one after the other, and each answer is kept', async () => {
     const asked = serve(answer)
     const user = show(<NamesFound />)
     offerMentions(true)
     expect((await screen.findByRole('status')).textContent).toBe('')
-    expect(await screen.findByText(/“rose” stands in what was saved/)).toBeTruthy()
+    expect(await screen.findByText(/“rose” stands in a text/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'No, leave the word' }))
-    expect(await screen.findByText(/“R. Tregear” stands in what was saved/)).toBeTruthy()
+    expect(await screen.findByText(/“R. Tregear” stands in a text/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'It is Rose Tregear' }))
-    await vi.waitFor(() => { expect(screen.queryByText(/stands in what was saved/)).toBeNull() })
+    await vi.waitFor(() => { expect(screen.queryByText(/stands in a text/)).toBeNull() })
     const decided = asked.filter(({ method }) => method === 'POST').map(({ path, body }) => [path, body])
     expect(decided).toEqual([['/api/mentions/2/decision', { version: 1, meant: false }], ['/api/mentions/1/decision', { version: 1, meant: true }]])
   })

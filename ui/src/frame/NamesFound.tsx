@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
+import { Link, useLocation } from 'react-router'
 
 import { mentionsQuery, offerMentions, useDecideMention, useMentionsOffered } from '../api/mentions'
 import { messageOf } from '../api/problem'
@@ -7,9 +7,12 @@ import { Button } from '../kit/Button'
 import { Mark } from '../kit/Mark'
 import { Bar } from './bars'
 
-/** Asks about a name that stands in what was just saved, whether the private person of that name is meant. */
+const listOfAll = '/library/people'
+
+/** Asks about a name that stands in a text, whether the private person of that name is meant. The list of all asks itself. */
 export function NamesFound() {
-  const isOffered = useMentionsOffered()
+  const isListed = useLocation().pathname === listOfAll
+  const isOffered = useMentionsOffered() && !isListed
   const mentions = useQuery({ ...mentionsQuery, enabled: isOffered })
   const decide = useDecideMention()
   const mention = isOffered ? mentions.data?.[0] : undefined
@@ -19,13 +22,13 @@ export function NamesFound() {
       {mention && (
         <Bar>
           <span>
-            <Mark kind="attention" /> “{mention.said}” stands in what was saved. Is that {mention.party}, a private person?
+            <Mark kind="attention" /> “{mention.said}” stands in a text. Is that {mention.party}, a private person?
             Viewers read “{mention.role}” there.
           </span>
           {decide.error && <span>Not kept: {messageOf(decide.error)}</span>}
           <Button $small isPending={decide.isPending} onPress={() => { say(true) }}>It is {mention.party}</Button>
           <Button $small isPending={decide.isPending} onPress={() => { say(false) }}>No, leave the word</Button>
-          <Link to="/library/people">All names found</Link>
+          <Link to={listOfAll}>All names found</Link>
           <Button $small $tone="quiet" onPress={() => { offerMentions(false) }}>Later</Button>
         </Bar>
       )}
