@@ -238,7 +238,7 @@ func (a *App) undoChangeLot(ctx context.Context, actor Actor, e store.ToldEvent)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
 		return second(a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
 	})
 }

@@ -16,9 +16,9 @@ import (
 // ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
 const ageingRules = 1
 
-// sumAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
+// renewAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
 // of a board and year are one row, with the first of their lines.
-func sumAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := store.LockAgeing(ctx, tx, machineID); err != nil {
 		return err
 	}
@@ -154,7 +154,7 @@ func (a *App) RenewAgeing(ctx context.Context) error {
 				if _, err := store.LockMachine(ctx, tx, id); err != nil {
 					return err
 				}
-				return sumAgeing(ctx, tx, id)
+				return renewAgeing(ctx, tx, id)
 			})
 			if err != nil {
 				return err

@@ -3,7 +3,6 @@
 package app
 
 import (
-	"context"
 	"errors"
 	"slices"
 	"time"
@@ -19,7 +18,7 @@ import (
 // App does the deeds. It keeps nothing beside the database but what it has read of the library
 // and of private persons, and how images differ, which never changes.
 type App struct {
-	db        *sqlx.DB
+	*Kernel
 	libraries libraryCache
 	private   privacyCache
 	compared  comparisons
@@ -32,7 +31,24 @@ type App struct {
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	return &App{db: db, memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
+	a := &App{Kernel: NewKernel(db), memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
+	a.follow()
+	a.canUndo()
+	a.AtEnd(a.noteMentions)
+	return a
+}
+
+// follow registers what follows from records.
+func (a *App) follow() {
+	a.Follow(store.ProjectedEntries, a.renewEntries)
+	a.Follow(store.ProjectedAssemblyIdentifiers, each(renewAssemblyIdentifiers))
+	a.Follow(store.ProjectedLotIdentifiers, each(renewLotIdentifiers))
+	a.Follow(store.ProjectedMachineSum, renewSums)
+	a.Follow(store.ProjectedMachineEvidence, each(renewEvidence))
+	a.Follow(store.ProjectedMachineAgeing, each(renewAgeing))
+	for _, kind := range store.PublicKinds {
+		a.Follow("public "+string(kind), a.renewPublic(kind))
+	}
 }
 
 // Actor is who does a deed.
@@ -112,44 +128,6 @@ func (a Actor) must(roles Roles) error {
 		return ErrForbidden
 	}
 	return nil
-}
-
-// deed runs work in a transaction if the actor's role allows it: in the one that the context carries, or in its own.
-func (a *App) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
-	if err := actor.must(roles); err != nil {
-		return err
-	}
-	if tx := openIn(ctx); tx != nil {
-		return work(tx)
-	}
-	return store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
-		before, err := store.LastEvent(ctx, tx)
-		if err != nil {
-			return err
-		}
-		if err := work(tx); err != nil {
-			return err
-		}
-		if err := a.publish(ctx, tx); err != nil {
-			return err
-		}
-		if err := a.noteMentions(ctx, tx, before); err != nil {
-			return err
-		}
-		return markRequest(ctx, tx)
-	})
-}
-
-type openKey struct{}
-
-// within lets deeds that are called with the context be part of a transaction.
-func within(ctx context.Context, tx *sqlx.Tx) context.Context {
-	return context.WithValue(ctx, openKey{}, tx)
-}
-
-func openIn(ctx context.Context) *sqlx.Tx {
-	tx, _ := ctx.Value(openKey{}).(*sqlx.Tx)
-	return tx
 }
 
 // today is the day that moves are entered with unless they say another.

@@ -17,15 +17,12 @@ func (a *App) AddAssembly(ctx context.Context, actor Actor, machineID int64, fie
 	var added store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		if added, err = addAssembly(ctx, tx, actor, machineID, fields); err != nil {
-			return err
-		}
-		return sumMachine(ctx, tx, machineID)
+		added, err = addAssembly(ctx, tx, actor, machineID, fields)
+		return err
 	})
 	return added, err
 }
 
-// addAssembly leaves the machine's sums to be made once everything is added.
 func addAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
 	if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 		return store.Assembly{}, err
@@ -54,10 +51,8 @@ func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, f
 	var added store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		if added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields); err != nil {
-			return err
-		}
-		return sumMoved(ctx, tx, added.ID)
+		added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
+		return err
 	})
 	return added, err
 }
@@ -77,8 +72,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 	}
 	var changed store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		before, err := store.LockAssembly(ctx, tx, id)
@@ -94,15 +88,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		if changed, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields); err != nil {
-			return err
-		}
-		if before.Purpose != changed.Purpose {
-			if err := reckonSheet(ctx, tx, library, changed); err != nil {
-				return err
-			}
-		}
-		return sumMoved(ctx, tx, id, changed.MachineID)
+		return record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields)
 	})
 	return changed, err
 }

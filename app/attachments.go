@@ -91,10 +91,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 			if err != nil {
 				return err
 			}
-			if err := record(ctx, tx, actor, eventAttach, added.ID, machine, nil, added); err != nil {
-				return err
-			}
-			return numbersChanged(ctx, tx, store.Attachment{}, added)
+			return record(ctx, tx, actor, eventAttach, added.ID, machine, nil, added)
 		}
 		if !errors.Is(err, ErrNotFound) {
 			return err
@@ -111,10 +108,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 		if added, err = store.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventAttach, id, machine, nil, added); err != nil {
-			return err
-		}
-		return numbersChanged(ctx, tx, store.Attachment{}, added)
+		return record(ctx, tx, actor, eventAttach, id, machine, nil, added)
 	})
 	return added, err
 }
@@ -234,10 +228,7 @@ func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, versi
 				store.AttachmentFields
 			}{t.FileName, t.AttachmentFields}
 		}
-		if err := record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed)); err != nil {
-			return err
-		}
-		return numbersChanged(ctx, tx, before, changed)
+		return record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed))
 	})
 	return changed, err
 }
@@ -260,10 +251,8 @@ func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, versi
 		if err := store.StrikeAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
-		if event, err = recordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil); err != nil {
-			return err
-		}
-		return numbersChanged(ctx, tx, before, store.Attachment{})
+		event, err = recordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil)
+		return err
 	})
 	return event, err
 }
@@ -280,21 +269,6 @@ func (a *App) undoStrikeAttachment(ctx context.Context, actor Actor, e store.Tol
 		if err := store.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil); err != nil {
-			return err
-		}
-		return numbersChanged(ctx, tx, store.Attachment{}, before)
+		return record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil)
 	})
-}
-
-// numbersChanged writes the identifiers of the owner anew where a document tells other numbers than before.
-func numbersChanged(ctx context.Context, tx *sqlx.Tx, before, after store.Attachment) error {
-	if before.Numbers == "" && after.Numbers == "" {
-		return nil
-	}
-	owner := ownerOf(after)
-	if after.ID == 0 {
-		owner = ownerOf(before)
-	}
-	return sumNumbers(ctx, tx, owner)
 }

@@ -134,7 +134,7 @@ func (a *App) undoChangeCustody(ctx context.Context, actor Actor, e store.ToldEv
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
 		return second(a.ChangeCustody(ctx, actor, now.ID, now.Version, before))
 	})
 }

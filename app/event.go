@@ -10,23 +10,18 @@ import (
 	"frugalheron/store"
 )
 
-// event is a kind of what can be done. It is made once, with all that is known of it: how the history keeps it, what it
-// is done to, how it is said, who may take it back and how.
+// event is a kind of what can be done. It is made once, with what is known of it: how the history keeps it, what it is
+// done to, how it is said. Who may take it back, and how, the kernel is told.
 type event struct {
 	key      string // as the history keeps it; never changed, as old rows hold it
 	subject  string // kind of record, one of subjects
 	also     []string
 	words    wording
 	isStaffs bool
-	mayUndo  Roles
-	undo     undoing
 }
 
 // wording says what was done to a subject, from which state to which.
 type wording func(subject string, before, after fields) string
-
-// undoing takes an event back.
-type undoing func(a *App, ctx context.Context, actor Actor, e store.ToldEvent) error
 
 // events are all kinds by their keys.
 var events = map[string]*event{}
@@ -62,9 +57,6 @@ func (e *event) of(subject string) *event {
 	other.subject = subject
 	return &other
 }
-
-// canBeUndone says who may take an event back, and how.
-func (e *event) canBeUndone(by Roles, undo undoing) { e.mayUndo, e.undo = by, undo }
 
 // record writes a row of history.
 func record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *event, id int64, machine *int64, before, after any) error {

@@ -129,10 +129,7 @@ func (a *App) StateEvidence(ctx context.Context, actor Actor, machineID int64, f
 		if stated, err = store.LockStatement(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields); err != nil {
-			return err
-		}
-		return sumKnown(ctx, tx, machineID)
+		return record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
 	})
 	return stated, err
 }

@@ -80,20 +80,20 @@ func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, 
 		page.Next = events[limit-1].ID
 	}
 	for _, e := range events {
-		page.Events = append(page.Events, tell(e, text))
+		page.Events = append(page.Events, a.tell(e, text))
 	}
 	return page, nil
 }
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
-func tell(e store.ToldEvent, text func(string) string) Told {
+func (k *Kernel) tell(e store.ToldEvent, text func(string) string) Told {
 	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: Roles{}}
 	kind := events[e.Deed]
 	if kind == nil {
 		return told // of a version that is not ours
 	}
-	if kind.undo != nil && e.IsNewest {
-		told.MayUndo = kind.mayUndo
+	if undo, can := k.undos[e.Deed]; can && e.IsNewest {
+		told.MayUndo = undo.by
 	}
 	before, after := fieldsIn(e.Before), fieldsIn(e.After)
 	if e.SubjectKind == "assembly" {

@@ -16,9 +16,9 @@ import (
 	"frugalheron/store"
 )
 
-// sumKnown writes anew what lists tell of the statements about a machine, and its identifiers: from its
+// renewEvidence writes anew what lists tell of the statements about a machine, and its identifiers: from its
 // record, its outside, what was said of it and its boards, so that the same one on another is met.
-func sumKnown(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
+func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	// Whoever writes next sums up what this one has written.
 	if err := store.LockMachineSums(ctx, tx, machineID); err != nil {
 		return err
@@ -100,22 +100,18 @@ func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner Owne
 	return err
 }
 
-// sumNumbers writes the identifiers of a machine or lot anew after the numbers in its documents changed.
-func sumNumbers(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
-	if owner.MachineID != 0 {
-		return sumKnown(ctx, tx, owner.MachineID)
-	}
+// renewLotIdentifiers writes the identifiers of a lot anew: the numbers in its documents.
+func renewLotIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	rows := identifierRows{}
-	if err := rows.addNumbers(ctx, tx, owner); err != nil {
+	if err := rows.addNumbers(ctx, tx, Owner{AcquisitionID: id}); err != nil {
 		return err
 	}
-	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "lot", ID: owner.AcquisitionID}, rows)
+	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "lot", ID: id}, rows)
 }
 
-// sumMoved writes the identifiers of an assembly anew, and the sums of the machines that it left and came
-// to. The serial of one that is in a machine is met there.
-func sumMoved(ctx context.Context, tx *sqlx.Tx, assemblyID int64, machines ...*int64) error {
-	assembly, err := store.AssemblyByID(ctx, tx, assemblyID)
+// renewAssemblyIdentifiers writes the identifiers of an assembly anew. The serial of one that is in a machine is met there.
+func renewAssemblyIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
+	assembly, err := store.AssemblyByID(ctx, tx, id)
 	if err != nil {
 		return err
 	}
@@ -123,10 +119,7 @@ func sumMoved(ctx context.Context, tx *sqlx.Tx, assemblyID int64, machines ...*i
 	if assembly.MachineID == nil && !assembly.IsStruck {
 		rows.add(store.IdentifierRow{Attribute: "serial", Value: assembly.Serial, Source: assembly.Title})
 	}
-	if err := store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "assembly", ID: assemblyID}, rows); err != nil {
-		return err
-	}
-	return sumMachines(ctx, tx, machines...)
+	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "assembly", ID: id}, rows)
 }
 
 // keptTotals adds up the kept totals of the boards of a machine.

@@ -33,7 +33,7 @@ func (c *libraryCache) at(ctx context.Context, h store.Handle, n int64) (*device
 
 // library returns the built-in library with the collection's own types.
 func (a *App) library(ctx context.Context) (*device.Library, error) {
-	n, err := store.LibraryState(ctx, a.db)
+	n, _, err := store.LibraryState(ctx, a.db)
 	if err != nil {
 		return nil, err
 	}
@@ -44,11 +44,21 @@ func (a *App) library(ctx context.Context) (*device.Library, error) {
 // transaction ends, so that no sheet is kept as reckoned without a type that exists. It comes
 // before any lock on an assembly: whoever changes types locks in that order.
 func (a *App) heldLibrary(ctx context.Context, tx store.Handle) (*device.Library, error) {
-	n, err := store.HoldLibrary(ctx, tx)
+	n, isOwn, err := store.HoldLibrary(ctx, tx)
 	if err != nil {
 		return nil, err
 	}
+	if isOwn {
+		return loadLibrary(ctx, tx) // what this transaction changed is nobody else's yet
+	}
 	return a.libraries.at(ctx, tx, n)
+}
+
+// holdLibrary does so for those who do not read it themselves, before they lock an assembly: what follows from their
+// changes is read by it.
+func (a *App) holdLibrary(ctx context.Context, tx store.Handle) error {
+	_, _, err := store.HoldLibrary(ctx, tx)
+	return err
 }
 
 func loadLibrary(ctx context.Context, h store.Handle) (*device.Library, error) {

@@ -229,9 +229,6 @@ func (a *App) ItemBecomesAssembly(ctx context.Context, actor Actor, lotID int64,
 		if err := store.LinkLotItem(ctx, tx, id, nil, &added.ID); err != nil {
 			return err
 		}
-		if err := sumMoved(ctx, tx, added.ID); err != nil {
-			return err
-		}
 		told := map[string]string{"title": item.Title, "lot": acquired.Title, "place": place}
 		return record(ctx, tx, actor, eventItemGoesToStore, id, nil, nil, told)
 	})

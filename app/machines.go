@@ -44,10 +44,7 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err := store.InsertOutside(ctx, tx, id); err != nil {
 		return store.Machine{}, err
 	}
-	if err := record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields); err != nil {
-		return store.Machine{}, err
-	}
-	return created, sumKnown(ctx, tx, id)
+	return created, record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
 }
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
@@ -59,8 +56,7 @@ func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []Machine
 		}
 	}
 	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		for _, m := range machines {
@@ -68,7 +64,7 @@ func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []Machine
 			if err != nil {
 				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
 			}
-			if _, err := takeOver(ctx, tx, actor, library, created.ID, m.Sheets); err != nil {
+			if _, err := takeOver(ctx, tx, actor, created.ID, m.Sheets); err != nil {
 				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
 			}
 		}
@@ -115,13 +111,7 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 				return err
 			}
 		}
-		if err := record(ctx, tx, actor, eventChangeMachine, id, &id, before.MachineFields, changed.MachineFields); err != nil {
-			return err
-		}
-		if eraOf(before) == eraOf(changed) {
-			return sumMachine(ctx, tx, id)
-		}
-		return a.reckonMachineAgain(ctx, tx, changed)
+		return record(ctx, tx, actor, eventChangeMachine, id, &id, before.MachineFields, changed.MachineFields)
 	})
 	return changed, err
 }

@@ -243,7 +243,7 @@ func (a *App) undoDecideMention(ctx context.Context, actor Actor, e store.ToldEv
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
 		return a.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
 	})
 }

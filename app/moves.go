@@ -49,8 +49,7 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 	}
 	var moved Moved
 	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		if to.MachineID != nil {
@@ -79,13 +78,8 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 		if moved.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if moved.Event, err = recordMove(ctx, tx, actor, assembly, from, to); err != nil {
-			return err
-		}
-		if err := reckonSheet(ctx, tx, library, moved.Assembly); err != nil {
-			return err
-		}
-		return sumMoved(ctx, tx, id, from.MachineID, to.MachineID)
+		moved.Event, err = recordMove(ctx, tx, actor, assembly, from, to)
+		return err
 	})
 	return moved, err
 }

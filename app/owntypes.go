@@ -68,7 +68,10 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, done *event, fields *st
 		if before != nil {
 			touched, was = append(touched, before.Number), before.OwnTypeFields
 		}
-		if err := reckonMarked(ctx, tx, touched); err != nil {
+		if err := noteMarked(ctx, tx, touched); err != nil {
+			return err
+		}
+		if err := a.UpToDate(ctx, tx); err != nil { // what is counted next follows from it
 			return err
 		}
 		counts, err := store.CountOccurrences(ctx, tx, []string{named.Number})
@@ -125,32 +128,18 @@ func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) (event int6
 		if event, err = recordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields, nil); err != nil {
 			return err
 		}
-		return reckonMarked(ctx, tx, []string{before.Number})
+		return noteMarked(ctx, tx, []string{before.Number})
 	})
 	return event, err
 }
 
-// reckonMarked reckons anew the sheets that hold one of the numbers.
-func reckonMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
-	// Not from the cache: the changes of this transaction are nobody else's yet.
-	library, err := loadLibrary(ctx, tx)
-	if err != nil {
-		return err
-	}
+// noteMarked has the sheets read anew that hold one of the numbers.
+func noteMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
 	ids, err := store.AssembliesMarked(ctx, tx, numbers)
 	if err != nil {
 		return err
 	}
-	for _, id := range ids {
-		assembly, err := store.LockAssembly(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if err := reckonAgain(ctx, tx, library, assembly); err != nil {
-			return err
-		}
-	}
-	return nil
+	return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)
 }
 
 func checkOwnType(t *store.OwnTypeFields) error {

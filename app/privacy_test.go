@@ -237,10 +237,10 @@ func requirePublicTextsHold(t *testing.T, db *sqlx.DB, deeds *app.App) {
 	}
 	before := read()
 	_, err := db.Exec(`DELETE FROM public_text;
-		INSERT INTO public_text_due SELECT k, id FROM machine, unnest(ARRAY['machine', 'machine name', 'machine maker']) k UNION ALL SELECT 'place', id FROM place
-		UNION ALL SELECT 'assembly', id FROM assembly UNION ALL SELECT 'lot', id FROM acquisition`)
+		INSERT INTO projection_due (projection, id) SELECT k, id FROM machine, unnest(ARRAY['public machine', 'public machine name', 'public machine maker']) k
+		UNION ALL SELECT 'public place', id FROM place UNION ALL SELECT 'public assembly', id FROM assembly UNION ALL SELECT 'public lot', id FROM acquisition`)
 	require.NoError(t, err)
-	require.NoError(t, deeds.PublishOld(ctx))
+	require.NoError(t, deeds.RenewLeftOver(ctx))
 	require.Equal(t, before, read())
 }
 

@@ -10,26 +10,14 @@ import (
 	"frugalheron/store"
 )
 
-// publishedAtOnce bounds how many public texts are made in one step.
-const publishedAtOnce = 5000
-
-// publish makes the public texts of the records anew that a transaction has changed. The database itself notes which
-// these are, so that no deed can forget it.
-func (a *App) publish(ctx context.Context, tx *sqlx.Tx) error {
-	for {
-		due, err := store.TakePublicDue(ctx, tx, publishedAtOnce)
-		if err != nil || len(due) == 0 {
-			return err
-		}
+// renewPublic makes the public texts of records anew.
+func (a *App) renewPublic(kind store.PublicKind) Renewal {
+	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
 		p, err := a.privacy(ctx, tx)
 		if err != nil {
 			return err
 		}
-		for _, kind := range store.PublicKinds {
-			if err := publishRecords(ctx, tx, p, kind, due[kind]); err != nil {
-				return err
-			}
-		}
+		return publishRecords(ctx, tx, p, kind, ids)
 	}
 }
 
@@ -80,17 +68,4 @@ func (a *App) publishAgain(ctx context.Context, tx *sqlx.Tx, persons ...names.Pe
 		}
 	}
 	return nil
-}
-
-// PublishOld makes the public texts that an older version of the application has not made.
-func (a *App) PublishOld(ctx context.Context) error {
-	for {
-		before, err := store.CountPublicDue(ctx, a.db)
-		if err != nil || before == 0 {
-			return err
-		}
-		if err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) error { return a.publish(ctx, tx) }); err != nil {
-			return err
-		}
-	}
 }

@@ -114,7 +114,7 @@ func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, vers
 }
 
 func (a *App) undoMeasure(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return undoingOf(a, ctx, actor, e, MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
 		return second(a.StrikeMeasurement(ctx, actor, now.ID, now.Version))
 	})
 }

@@ -193,7 +193,7 @@ func (a *App) Types(ctx context.Context, actor Actor, start string, limit int) (
 }
 
 // rereckonBatch is how many assemblies RereckonOld takes in one go.
-const rereckonBatch = 100
+const rereckonBatch = 20
 
 // RereckonOld makes totals anew that an older version of the library gave. Several processes may
 // do so at once; each assembly is locked while it is worked on.
@@ -203,21 +203,14 @@ func (a *App) RereckonOld(ctx context.Context) error {
 		if err != nil || len(ids) == 0 {
 			return err
 		}
-		for _, id := range ids {
-			err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
-				library, err := a.heldLibrary(ctx, tx)
-				if err != nil {
-					return err
-				}
-				assembly, err := store.LockAssembly(ctx, tx, id)
-				if err != nil {
-					return err
-				}
-				return reckonAgain(ctx, tx, library, assembly)
-			})
-			if err != nil {
+		err = a.inTx(ctx, func(tx *sqlx.Tx) error {
+			if err := a.holdLibrary(ctx, tx); err != nil {
 				return err
 			}
+			return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)
+		})
+		if err != nil {
+			return err
 		}
 	}
 }

@@ -177,8 +177,7 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 			kept.Event, err = recordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
 			return err
 		}
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
@@ -205,12 +204,12 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 		if err := readable(placed.Body); err != nil {
 			return err
 		}
-		revision, event, err := addRevision(ctx, tx, actor, library, assembly, newest.N+1, placed.Body)
+		revision, event, err := addRevision(ctx, tx, actor, assembly, newest.N+1, placed.Body)
 		if err != nil {
 			return err
 		}
 		kept = Said{event, &revision}
-		return sumMachines(ctx, tx, assembly.MachineID)
+		return nil
 	})
 	return kept, err
 }

@@ -24,8 +24,7 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 	}
 	var saved store.Revision
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
@@ -43,10 +42,8 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 			saved = newest
 			return nil
 		}
-		if saved, _, err = addRevision(ctx, tx, actor, library, assembly, newest.N+1, body); err != nil {
-			return err
-		}
-		return sumMachines(ctx, tx, assembly.MachineID)
+		saved, _, err = addRevision(ctx, tx, actor, assembly, newest.N+1, body)
+		return err
 	})
 	return saved, err
 }
@@ -61,14 +58,9 @@ func readable(body string) error {
 	return err
 }
 
-// addRevision adds a revision and returns it with its event. It leaves the machine's sums to be made
-// once everything is added.
-func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
+// addRevision adds a revision and returns it with its event.
+func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
 	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, actor.account()); err != nil {
-		return store.Revision{}, 0, err
-	}
-	assembly.Revision = n
-	if err := reckonSheet(ctx, tx, library, assembly); err != nil {
 		return store.Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
@@ -80,13 +72,22 @@ func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.
 	return added, event, err
 }
 
-// reckonAgain makes entries, positions and totals of an assembly anew from its newest revision, and
-// the sums of the machine it is in.
-func reckonAgain(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
-	if err := reckonSheet(ctx, tx, library, assembly); err != nil || assembly.MachineID == nil {
+// renewEntries makes entries, positions and totals of assemblies anew from their newest revisions.
+func (a *App) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
+	library, err := a.heldLibrary(ctx, tx)
+	if err != nil {
 		return err
 	}
-	return sumMachine(ctx, tx, *assembly.MachineID)
+	for _, id := range ids {
+		assembly, err := store.LockAssembly(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if err := reckonSheet(ctx, tx, library, assembly); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
@@ -124,28 +125,6 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	}
 	counts := result.Counts()
 	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
-}
-
-// reckonMachineAgain does so for all assemblies of a machine.
-func (a *App) reckonMachineAgain(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
-	library, err := a.heldLibrary(ctx, tx)
-	if err != nil {
-		return err
-	}
-	assemblies, err := store.AssembliesOf(ctx, tx, machine.ID)
-	if err != nil {
-		return err
-	}
-	for _, assembly := range assemblies {
-		locked, err := store.LockAssembly(ctx, tx, assembly.ID)
-		if err != nil {
-			return err
-		}
-		if err := reckonSheet(ctx, tx, library, locked); err != nil {
-			return err
-		}
-	}
-	return sumMachine(ctx, tx, machine.ID)
 }
 
 func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {

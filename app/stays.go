@@ -98,10 +98,8 @@ func (a *App) MoveMachine(ctx context.Context, actor Actor, id int64, version in
 			return err
 		}
 		moved.Where = now.Where()
-		if moved.Event, err = recordEvent(ctx, tx, actor, eventMoveMachine, id, &id, tellStay(from), tellStay(now)); err != nil {
-			return err
-		}
-		return sumMachine(ctx, tx, id)
+		moved.Event, err = recordEvent(ctx, tx, actor, eventMoveMachine, id, &id, tellStay(from), tellStay(now))
+		return err
 	})
 	return moved, err
 }
@@ -168,10 +166,7 @@ func (a *App) undoMoveMachine(ctx context.Context, actor Actor, e store.ToldEven
 		if err := store.SetPlace(ctx, tx, e.SubjectID, was.Place); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventTakeBackMachineMove, e.SubjectID, &e.SubjectID, became, was); err != nil {
-			return err
-		}
-		return sumMachine(ctx, tx, e.SubjectID)
+		return record(ctx, tx, actor, eventTakeBackMachineMove, e.SubjectID, &e.SubjectID, became, was)
 	})
 }
 

@@ -13,8 +13,7 @@ import (
 func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version int) (Moved, error) {
 	var struck Moved
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		_, from, err := lockFitted(ctx, tx, id, version)
@@ -30,13 +29,8 @@ func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version
 		if struck.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if struck.Event, err = recordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil); err != nil {
-			return err
-		}
-		if err := reckonSheet(ctx, tx, library, struck.Assembly); err != nil {
-			return err
-		}
-		return sumMoved(ctx, tx, id, from.MachineID)
+		struck.Event, err = recordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil)
+		return err
 	})
 	struck.Where = "nowhere"
 	return struck, err

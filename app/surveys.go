@@ -67,8 +67,7 @@ func (a *App) StartSurvey(ctx context.Context, actor Actor, machineID int64, on,
 	})
 }
 
-// onCondition does work on what is found on a machine, writes anew what ages in it, and reads its condition
-// back.
+// onCondition does work on what is found on a machine, and reads its condition back.
 func (a *App) onCondition(ctx context.Context, actor Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
 	var after Condition
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -76,9 +75,6 @@ func (a *App) onCondition(ctx context.Context, actor Actor, machineID int64, wor
 			return err
 		}
 		if err := work(tx); err != nil {
-			return err
-		}
-		if err := sumAgeing(ctx, tx, machineID); err != nil {
 			return err
 		}
 		var err error

@@ -7,7 +7,6 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/core/device"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
@@ -20,17 +19,17 @@ const untitled = "Board"
 func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
 	var added []store.Assembly
 	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
-		added, err = takeOver(ctx, tx, actor, library, machineID, text)
+		var err error
+		added, err = takeOver(ctx, tx, actor, machineID, text)
 		return err
 	})
 	return added, err
 }
 
-func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Library, machineID int64, text string) ([]store.Assembly, error) {
+func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
@@ -52,7 +51,7 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Lib
 		if err != nil {
 			return nil, err
 		}
-		if _, _, err := addRevision(ctx, tx, actor, library, assembly, 1, bodyOf(board)); err != nil {
+		if _, _, err := addRevision(ctx, tx, actor, assembly, 1, bodyOf(board)); err != nil {
 			return nil, err
 		}
 		if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {
@@ -60,7 +59,7 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, library *device.Lib
 		}
 		added = append(added, assembly)
 	}
-	return added, sumMachine(ctx, tx, machineID)
+	return added, nil
 }
 
 // fieldsOf reads what a heading says. Values that are none of the known ones were pointed out

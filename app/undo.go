@@ -11,32 +11,32 @@ import (
 )
 
 // What can be taken back, by whom and how. What is taken back is written anew where it can be, so that undoing can itself
-// be undone; the history keeps all of it. It stands in a function, as what undoes an event records others.
-func init() {
-	eventChangeMachine.canBeUndone(MayKeepTheRecord, (*App).undoChangeMachine)
-	eventChangeAssembly.canBeUndone(MayWriteSheets, (*App).undoChangeAssembly)
-	eventSaveSheet.canBeUndone(MayWriteSheets, (*App).undoSaveSheet)
-	eventMoveAssembly.canBeUndone(MayWriteSheets, (*App).undoMove)
-	eventStrikeAssembly.canBeUndone(MayWriteSheets, (*App).undoStrike)
-	eventNote.canBeUndone(MayWriteSheets, (*App).undoNote)
-	eventMoveMachine.canBeUndone(MayWriteSheets, (*App).undoMoveMachine)
-	eventWithdrawStatement.canBeUndone(MayWriteSheets, ofEvidence.undo)
-	eventWithdrawCustody.canBeUndone(MayKeepTheRecord, ofCustody.undo)
-	eventChangeCustody.canBeUndone(MayKeepTheRecord, (*App).undoChangeCustody)
-	eventChangeLot.canBeUndone(MayKeepTheRecord, (*App).undoChangeLot)
-	eventStrikeAttachment.canBeUndone(MayWriteSheets, (*App).undoStrikeAttachment)
-	eventStrikeRead.canBeUndone(MayWriteSheets, (*App).undoStrikeRead)
-	eventStrikeConnector.canBeUndone(MayWriteSheets, (*App).undoStrikeConnector)
-	eventStrikeStep.canBeUndone(MayWriteSheets, (*App).undoStrikeStep)
-	eventEndTeardown.canBeUndone(MayWriteSheets, (*App).undoEndTeardown)
-	eventStrikeFinding.canBeUndone(MayWriteSheets, (*App).undoStrikeFinding)
-	eventMeasure.canBeUndone(MayWriteSheets, (*App).undoMeasure)
-	eventStrikeMeasurement.canBeUndone(MayWriteSheets, (*App).undoStrikeMeasurement)
-	eventStrikeLotItem.canBeUndone(MayKeepTheRecord, (*App).undoStrikeLotItem)
-	eventDecideMention.canBeUndone(MayWriteSheets, (*App).undoDecideMention)
-	eventNameType.canBeUndone(MayKeepTheRecord, (*App).undoNameType)
-	eventChangeType.canBeUndone(MayWriteSheets, (*App).undoChangeType)
-	eventForgetType.canBeUndone(MayWriteSheets, (*App).undoForgetType)
+// be undone; the history keeps all of it.
+func (a *App) canUndo() {
+	a.CanBeUndone(eventChangeMachine, MayKeepTheRecord, a.undoChangeMachine)
+	a.CanBeUndone(eventChangeAssembly, MayWriteSheets, a.undoChangeAssembly)
+	a.CanBeUndone(eventSaveSheet, MayWriteSheets, a.undoSaveSheet)
+	a.CanBeUndone(eventMoveAssembly, MayWriteSheets, a.undoMove)
+	a.CanBeUndone(eventStrikeAssembly, MayWriteSheets, a.undoStrike)
+	a.CanBeUndone(eventNote, MayWriteSheets, a.undoNote)
+	a.CanBeUndone(eventMoveMachine, MayWriteSheets, a.undoMoveMachine)
+	a.CanBeUndone(eventWithdrawStatement, MayWriteSheets, ofEvidence.undo(a.Kernel))
+	a.CanBeUndone(eventWithdrawCustody, MayKeepTheRecord, ofCustody.undo(a.Kernel))
+	a.CanBeUndone(eventChangeCustody, MayKeepTheRecord, a.undoChangeCustody)
+	a.CanBeUndone(eventChangeLot, MayKeepTheRecord, a.undoChangeLot)
+	a.CanBeUndone(eventStrikeAttachment, MayWriteSheets, a.undoStrikeAttachment)
+	a.CanBeUndone(eventStrikeRead, MayWriteSheets, a.undoStrikeRead)
+	a.CanBeUndone(eventStrikeConnector, MayWriteSheets, a.undoStrikeConnector)
+	a.CanBeUndone(eventStrikeStep, MayWriteSheets, a.undoStrikeStep)
+	a.CanBeUndone(eventEndTeardown, MayWriteSheets, a.undoEndTeardown)
+	a.CanBeUndone(eventStrikeFinding, MayWriteSheets, a.undoStrikeFinding)
+	a.CanBeUndone(eventMeasure, MayWriteSheets, a.undoMeasure)
+	a.CanBeUndone(eventStrikeMeasurement, MayWriteSheets, a.undoStrikeMeasurement)
+	a.CanBeUndone(eventStrikeLotItem, MayKeepTheRecord, a.undoStrikeLotItem)
+	a.CanBeUndone(eventDecideMention, MayWriteSheets, a.undoDecideMention)
+	a.CanBeUndone(eventNameType, MayKeepTheRecord, a.undoNameType)
+	a.CanBeUndone(eventChangeType, MayWriteSheets, a.undoChangeType)
+	a.CanBeUndone(eventForgetType, MayWriteSheets, a.undoForgetType)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record
@@ -49,14 +49,14 @@ func (a *App) Undo(ctx context.Context, actor Actor, eventID int64) error {
 	if err != nil {
 		return err
 	}
-	kind := events[event.Deed]
-	if kind == nil || kind.undo == nil {
+	undo, can := a.undos[event.Deed]
+	if !can {
 		return &Invalid{"event", "this cannot be undone"}
 	}
-	if err := actor.must(kind.mayUndo); err != nil {
+	if err := actor.must(undo.by); err != nil {
 		return err
 	}
-	return kind.undo(a, ctx, actor, event)
+	return undo.take(ctx, actor, event)
 }
 
 // newestStill refuses an event that something was done after. It is asked once the record is locked.
@@ -79,9 +79,9 @@ func stateIn[Record any](encoded *json.RawMessage) (Record, error) {
 
 // undoingOf runs work on a record that lock has locked, unless something was done to it since: both in one transaction,
 // so that there is no gap for a change that would be overwritten. The deeds that work calls are part of it.
-func undoingOf[Record any](a *App, ctx context.Context, actor Actor, e store.ToldEvent, roles Roles,
+func undoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e store.ToldEvent, roles Roles,
 	lock func(ctx context.Context, h store.Handle, id int64) (Record, error), work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
-	return a.deed(ctx, actor, roles, func(tx *sqlx.Tx) error {
+	return k.deed(ctx, actor, roles, func(tx *sqlx.Tx) error {
 		now, err := lock(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -98,14 +98,14 @@ func (a *App) undoChangeMachine(ctx context.Context, actor Actor, e store.ToldEv
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
 		return second(a.ChangeMachine(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
 // lockSheet locks an assembly after the library, as whoever saves a sheet does.
 func (a *App) lockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
-	if _, err := store.HoldLibrary(ctx, h); err != nil {
+	if err := a.holdLibrary(ctx, h); err != nil {
 		return store.Assembly{}, err
 	}
 	return store.LockAssembly(ctx, h, id)
@@ -116,7 +116,7 @@ func (a *App) undoChangeAssembly(ctx context.Context, actor Actor, e store.ToldE
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
 		return second(a.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
 	})
 }
@@ -126,7 +126,7 @@ func (a *App) undoSaveSheet(ctx context.Context, actor Actor, e store.ToldEvent)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, tx *sqlx.Tx, _ store.Assembly) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, tx *sqlx.Tx, _ store.Assembly) error {
 		before := store.Revision{}
 		if saved.Revision > 1 {
 			if before, err = store.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {
@@ -156,8 +156,7 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, t
 		return err
 	}
 	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
-		library, err := a.heldLibrary(ctx, tx)
-		if err != nil {
+		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		if _, err := store.LockAssembly(ctx, tx, e.SubjectID); err != nil {
@@ -181,22 +180,12 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, t
 		if err := store.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
-		assembly, err := store.AssemblyByID(ctx, tx, e.SubjectID)
-		if err != nil {
-			return err
-		}
 		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {
 			if err := record(ctx, tx, actor, took.of("fitting"), became.Fitting, became.Machine, became, was); err != nil {
 				return err
 			}
 		}
-		if err := record(ctx, tx, actor, took, assembly.ID, firstOf(was.Machine, became.Machine), became, was); err != nil {
-			return err
-		}
-		if err := reckonSheet(ctx, tx, library, assembly); err != nil {
-			return err
-		}
-		return sumMoved(ctx, tx, assembly.ID, was.Machine, became.Machine)
+		return record(ctx, tx, actor, took, e.SubjectID, firstOf(was.Machine, became.Machine), became, was)
 	})
 }
 
@@ -226,7 +215,7 @@ func lockType(ctx context.Context, h store.Handle, id int64) (store.OwnType, err
 }
 
 func (a *App) undoNameType(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return undoingOf(a, ctx, actor, e, MayKeepTheRecord, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
 		return second(a.ForgetType(ctx, actor, now.ID))
 	})
 }
@@ -236,7 +225,7 @@ func (a *App) undoChangeType(ctx context.Context, actor Actor, e store.ToldEvent
 	if err != nil {
 		return err
 	}
-	return undoingOf(a, ctx, actor, e, MayWriteSheets, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
 		return second(a.ChangeType(ctx, actor, now.ID, now.Version, before))
 	})
 }
@@ -249,7 +238,7 @@ func (a *App) undoForgetType(ctx context.Context, actor Actor, e store.ToldEvent
 	gone := func(ctx context.Context, h store.Handle, _ int64) (struct{}, error) {
 		return struct{}{}, store.LockLibrary(ctx, h)
 	}
-	return undoingOf(a, ctx, actor, e, MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
 		return second(a.NameType(ctx, actor, before))
 	})
 }

@@ -69,23 +69,21 @@ func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64,
 	if why == "" {
 		done = w.let
 	}
-	event, err := recordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"withdrawn": why})
-	if err != nil {
-		return 0, err
-	}
-	return event, sumKnown(ctx, tx, machineID)
+	return recordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"withdrawn": why})
 }
 
 // undo lets count again what was withdrawn.
-func (w withdrawal) undo(a *App, ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
-		if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
+func (w withdrawal) undo(k *Kernel) Undoing {
+	return func(ctx context.Context, actor Actor, e store.ToldEvent) error {
+		return k.deed(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
+			if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
+				return err
+			}
+			if err := newestStill(ctx, tx, e); err != nil {
+				return err
+			}
+			_, err := w.say(ctx, tx, actor, e.SubjectID, "")
 			return err
-		}
-		if err := newestStill(ctx, tx, e); err != nil {
-			return err
-		}
-		_, err := w.say(ctx, tx, actor, e.SubjectID, "")
-		return err
-	})
+		})
+	}
 }

@@ -83,12 +83,7 @@ func DecidedMentions(ctx context.Context, h Handle) ([]DecidedMention, error) {
 
 // PrivacyState tells how often it changed who is private; isOwn says that this transaction changed it.
 func PrivacyState(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
-	var row struct {
-		N   int64 `db:"n"`
-		Own bool  `db:"own"`
-	}
-	err = h.GetContext(ctx, &row, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
-	return row.N, row.Own, err
+	return stateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
 }
 
 // LastEvent is the number of the newest event that any transaction has written, finished or not.

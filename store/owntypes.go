@@ -74,10 +74,18 @@ func DeleteOwnType(ctx context.Context, h Handle, id int64) error {
 }
 
 // LibraryState tells how often own types were changed.
-func LibraryState(ctx context.Context, h Handle) (int64, error) {
-	var n int64
-	err := h.GetContext(ctx, &n, `SELECT n FROM library_state`)
-	return n, err
+func LibraryState(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
+	return stateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM library_state`)
+}
+
+// stateOf reads a count of changes, and whether this transaction made the last.
+func stateOf(ctx context.Context, h Handle, sql string) (n int64, isOwn bool, err error) {
+	var row struct {
+		N   int64 `db:"n"`
+		Own bool  `db:"own"`
+	}
+	err = h.GetContext(ctx, &row, sql)
+	return row.N, row.Own, err
 }
 
 // libraryLock is the advisory lock on the library. A row's lock would not do: people who share one overtake whoever
@@ -85,9 +93,9 @@ func LibraryState(ctx context.Context, h Handle) (int64, error) {
 const libraryLock = 6001
 
 // HoldLibrary does the same and keeps own types from changing until the transaction ends.
-func HoldLibrary(ctx context.Context, h Handle) (int64, error) {
+func HoldLibrary(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
 	if _, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock_shared($1)`, libraryLock); err != nil {
-		return 0, err
+		return 0, false, err
 	}
 	return LibraryState(ctx, h)
 }

@@ -51,10 +51,10 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 
 func TestOwnTypesCountTheLibrary(t *testing.T) {
 	db := storetest.New(t)
-	before, err := store.LibraryState(ctx, db)
+	before, _, err := store.LibraryState(ctx, db)
 	require.NoError(t, err)
 	require.NoError(t, store.ChangeLibrary(ctx, db))
-	after, err := store.HoldLibrary(ctx, db)
+	after, _, err := store.HoldLibrary(ctx, db)
 	require.NoError(t, err)
 	require.Equal(t, before+1, after)
 	_, err = db.Exec(`INSERT INTO library_state (only_row) VALUES (false)`)

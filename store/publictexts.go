@@ -48,21 +48,6 @@ var publicSources = map[PublicKind]string{
 		concat_ws(E'\x1f', q.title, q.note, (SELECT string_agg(i.title, E'\x1f') FROM lot_item i WHERE i.acquisition_id = q.id)) AS prose FROM acquisition q`,
 }
 
-// TakePublicDue reads which records' public texts are to be made anew, at most so many, and takes them off the list.
-func TakePublicDue(ctx context.Context, h Handle, most int) (map[PublicKind][]int64, error) {
-	rows := []struct {
-		Kind PublicKind `db:"kind"`
-		ID   int64      `db:"id"`
-	}{}
-	err := h.SelectContext(ctx, &rows, `DELETE FROM public_text_due WHERE (kind, id) IN
-		(SELECT kind, id FROM public_text_due ORDER BY kind, id LIMIT $1 FOR UPDATE SKIP LOCKED) RETURNING kind, id`, most)
-	due := map[PublicKind][]int64{}
-	for _, row := range rows {
-		due[row.Kind] = append(due[row.Kind], row.ID)
-	}
-	return due, err
-}
-
 // PublicSourcesOf reads what the public texts of records are made from.
 func PublicSourcesOf(ctx context.Context, h Handle, kind PublicKind, ids []int64) ([]PublicSource, error) {
 	found := []PublicSource{}
@@ -124,11 +109,4 @@ func HasPublicTexts(ctx context.Context, h Handle) (bool, error) {
 	var has bool
 	err := h.GetContext(ctx, &has, `SELECT EXISTS (SELECT 1 FROM public_text)`)
 	return has, err
-}
-
-// CountPublicDue counts the records whose public texts are to be made.
-func CountPublicDue(ctx context.Context, h Handle) (int, error) {
-	var n int
-	err := h.GetContext(ctx, &n, `SELECT count(*) FROM public_text_due`)
-	return n, err
 }

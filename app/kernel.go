@@ -1,0 +1,86 @@
+package app
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// Kernel runs actions: what somebody does, in one transaction, with all that follows from it.
+type Kernel struct {
+	db      *sqlx.DB
+	follows map[string]Renewal
+	undos   map[string]undo
+	endings []Ending
+}
+
+// Ending is done at the end of each action, once what follows from records is up to date. Before is the number of the
+// newest event when the action began.
+type Ending func(ctx context.Context, tx *sqlx.Tx, before int64) error
+
+// undo says who may take an event back, and how.
+type undo struct {
+	by   Roles
+	take Undoing
+}
+
+// Undoing takes an event back.
+type Undoing func(ctx context.Context, actor Actor, e store.ToldEvent) error
+
+// NewKernel returns a kernel on a migrated database, which knows nothing that follows, or can be taken back, yet.
+func NewKernel(db *sqlx.DB) *Kernel {
+	return &Kernel{db: db, follows: map[string]Renewal{}, undos: map[string]undo{}}
+}
+
+// CanBeUndone says who may take events of a kind back, and how.
+func (k *Kernel) CanBeUndone(e *event, by Roles, take Undoing) { k.undos[e.key] = undo{by, take} }
+
+// AtEnd has something done at the end of each action.
+func (k *Kernel) AtEnd(ending Ending) { k.endings = append(k.endings, ending) }
+
+// deed runs work in a transaction if the actor's role allows it: in the one that the context carries, or in its own.
+func (k *Kernel) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
+	if err := actor.must(roles); err != nil {
+		return err
+	}
+	if tx := openIn(ctx); tx != nil {
+		return work(tx)
+	}
+	return k.inTx(ctx, work)
+}
+
+// inTx runs work in a transaction of its own, and brings up to date what follows.
+func (k *Kernel) inTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
+	return store.InTx(ctx, k.db, func(tx *sqlx.Tx) error {
+		before, err := store.LastEvent(ctx, tx)
+		if err != nil {
+			return err
+		}
+		if err := work(tx); err != nil {
+			return err
+		}
+		if err := k.UpToDate(ctx, tx); err != nil {
+			return err
+		}
+		for _, end := range k.endings {
+			if err := end(ctx, tx, before); err != nil {
+				return err
+			}
+		}
+		return markRequest(ctx, tx)
+	})
+}
+
+type openKey struct{}
+
+// within lets deeds that are called with the context be part of a transaction.
+func within(ctx context.Context, tx *sqlx.Tx) context.Context {
+	return context.WithValue(ctx, openKey{}, tx)
+}
+
+func openIn(ctx context.Context) *sqlx.Tx {
+	tx, _ := ctx.Value(openKey{}).(*sqlx.Tx)
+	return tx
+}

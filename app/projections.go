@@ -1,0 +1,67 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// Renewal makes anew what follows from records, given the ids of those that it is kept of, in order.
+type Renewal func(ctx context.Context, tx *sqlx.Tx, ids []int64) error
+
+// Follow says how a projection is made anew. Which records' projections are due, the database notes by itself.
+func (k *Kernel) Follow(projection string, renew Renewal) {
+	if !slices.Contains(store.Projections, projection) || k.follows[projection] != nil {
+		panic(fmt.Sprintf("the projection %q is unknown, or is followed already", projection))
+	}
+	k.follows[projection] = renew
+}
+
+// UpToDate makes anew all that is due in a transaction, in one order of locks for everybody. It is called at the end of
+// each action; earlier only by those who go on with what follows.
+func (k *Kernel) UpToDate(ctx context.Context, tx *sqlx.Tx) error {
+	due := map[string][]int64{}
+	for {
+		noted, err := store.TakeDue(ctx, tx)
+		if err != nil {
+			return err
+		}
+		for projection, ids := range noted {
+			due[projection] = append(due[projection], ids...)
+		}
+		isDue := func(projection string) bool { return len(due[projection]) > 0 }
+		i := slices.IndexFunc(store.Projections, isDue)
+		if i < 0 {
+			return nil
+		}
+		projection := store.Projections[i]
+		slices.Sort(due[projection])
+		if err := k.follows[projection](ctx, tx, slices.Compact(due[projection])); err != nil {
+			return fmt.Errorf("%s: %w", projection, err)
+		}
+		delete(due, projection)
+	}
+}
+
+// leftOverAtOnce is how many projections that are left over are made anew in one transaction.
+const leftOverAtOnce = 5000
+
+// RenewLeftOver makes anew what a migration has noted as due, before the application knew of it.
+func (k *Kernel) RenewLeftOver(ctx context.Context) error {
+	for taken := 1; taken > 0; {
+		err := store.InTx(ctx, k.db, func(tx *sqlx.Tx) (err error) {
+			if taken, err = store.TakeOverLeftDue(ctx, tx, leftOverAtOnce); err != nil {
+				return err
+			}
+			return k.UpToDate(ctx, tx)
+		})
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
