@@ -25,8 +25,7 @@ var (
 )
 
 func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, *app.App, store.Machine, store.Assembly) {
-	db := storetest.New(t)
-	deeds := app.New(db)
+	db, deeds := newApp(t)
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
 	machine, err := deeds.CreateMachine(ctx, curator, fields)
 	require.NoError(t, err)

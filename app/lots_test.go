@@ -7,7 +7,6 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/store"
-	"frugalheron/store/storetest"
 )
 
 func cents(n int64) *int64 { return &n }
@@ -40,7 +39,7 @@ func sharesOf(l app.Lot) (sum int64) {
 }
 
 func TestALotIsSpreadToTheCent(t *testing.T) {
-	deeds := app.New(storetest.New(t))
+	_, deeds := newApp(t)
 	l := nine(t, deeds)
 	require.Equal(t, "419.50", l.Cost)
 	require.Equal(t, "EUR", l.Currency)
@@ -80,8 +79,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 }
 
 func TestThingsOfALotFindTheirPlace(t *testing.T) {
-	db := storetest.New(t)
-	deeds := app.New(db)
+	db, deeds := newApp(t)
 	collection, err := deeds.Collection(ctx, viewer)
 	require.NoError(t, err)
 	require.Equal(t, "{year}.{lot}.{item}", collection.AccessionPattern)
@@ -146,7 +144,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 
 // A number is given once: a machine that gets another keeps both, and a register's old ones are taken.
 func TestNumbersAreNeverGivenTwice(t *testing.T) {
-	deeds := app.New(storetest.New(t))
+	_, deeds := newApp(t)
 	enter := func(number string) (store.Machine, error) {
 		return deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: number, Name: number})
 	}
@@ -192,7 +190,7 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 }
 
 func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
-	deeds := app.New(storetest.New(t))
+	_, deeds := newApp(t)
 	none := int64(77)
 	for field, fields := range map[string]store.AcquisitionFields{
 		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"}, "currency": {Title: "x", Method: "gift", Currency: "euro"},
@@ -207,7 +205,7 @@ func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 
 // A thing that turns up late changes all shares, and a party is changed by one at a time.
 func TestALateThingAndARenamedParty(t *testing.T) {
-	deeds := app.New(storetest.New(t))
+	_, deeds := newApp(t)
 	l := nine(t, deeds)
 	before := len(l.Things)
 	l, err := deeds.AddLotItem(ctx, curator, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})

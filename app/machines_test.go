@@ -7,12 +7,11 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/store"
-	"frugalheron/store/storetest"
 )
 
 // Machines that are entered together are all there with their sheets and sums, or none of them.
 func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
-	deeds := app.New(storetest.New(t))
+	_, deeds := newApp(t)
 	machine := func(accession, sheets string) app.MachineWithSheets {
 		return app.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: sheets}
 	}

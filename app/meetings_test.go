@@ -8,7 +8,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
-	"frugalheron/store/storetest"
 )
 
 // A serial in a bill, on a board in store and on a machine: each is met from all sides but within its own
@@ -16,7 +15,8 @@ import (
 func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds := app.New(storetest.New(t)).WithBlobs(kept)
+	_, deeds := newApp(t)
+	deeds.WithBlobs(kept)
 	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
 	require.NoError(t, err)
 	card, err := deeds.AddLooseAssembly(ctx, technician, "Loft", store.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})

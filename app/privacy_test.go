@@ -6,14 +6,12 @@ import (
 	"strings"
 	"testing"
 
-	"github.com/jmoiron/sqlx"
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
-	"frugalheron/store/storetest"
 )
 
 // private adds somebody private.
@@ -163,8 +161,7 @@ func must[Value any](value Value, err error) Value {
 
 // Neither searches nor counts nor the order of a list tell a viewer of a name: parts of it change nothing.
 func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
-	db := storetest.New(t)
-	deeds := app.New(db)
+	db, deeds := newApp(t)
 	add := func(accession, name, provenance, place string) store.Machine {
 		return must(deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
 	}
@@ -216,7 +213,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 		}
 		require.Equal(t, map[string][]string{"name": {"EH-2", "EH-5", "EH-1", "EH-3", "EH-4"}, "place": {"EH-5", "EH-1", "EH-3", "EH-4", "EH-2"}, "maker": {"EH-1", "EH-2", "EH-3", "EH-4", "EH-5"}}[sort], order)
 	}
-	requirePublicTextsHold(t, db, deeds)
+	requireProjectionsHold(t, db, deeds)
 
 	// Called otherwise, or not private any more: what is public follows.
 	fields := before.PartyFields
@@ -226,22 +223,6 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	var left int
 	require.NoError(t, db.Get(&left, `SELECT count(*) FROM public_text`))
 	require.Zero(t, left)
-}
-
-// requirePublicTextsHold makes all public texts anew and finds none that differs.
-func requirePublicTextsHold(t *testing.T, db *sqlx.DB, deeds *app.App) {
-	read := func() []string {
-		rows := []string{}
-		require.NoError(t, db.Select(&rows, `SELECT kind || ' ' || id || ' ' || body FROM public_text ORDER BY 1`))
-		return rows
-	}
-	before := read()
-	_, err := db.Exec(`DELETE FROM public_text;
-		INSERT INTO projection_due (projection, id) SELECT k, id FROM machine, unnest(ARRAY['public machine', 'public machine name', 'public machine maker']) k
-		UNION ALL SELECT 'public place', id FROM place UNION ALL SELECT 'public assembly', id FROM assembly UNION ALL SELECT 'public lot', id FROM acquisition`)
-	require.NoError(t, err)
-	require.NoError(t, deeds.RenewLeftOver(ctx))
-	require.Equal(t, before, read())
 }
 
 // The history tells a viewer what the records tell, and no more; what was done to others cannot be undone by number.

@@ -12,7 +12,6 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/store"
-	"frugalheron/store/storetest"
 )
 
 // sumsFromScratch adds up, in one statement, what lists keep as sums.
@@ -55,8 +54,7 @@ func requireSumsHold(t *testing.T, db *sqlx.DB) {
 // Several people save, move, strike out, change and undo at once. Whatever comes of it, the sums that
 // lists read are those of the sheets and fittings, and no two people wait for each other for good.
 func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
-	db := storetest.New(t)
-	deeds := app.New(db)
+	db, deeds := newApp(t)
 	machines, boards := []store.Machine{}, []int64{}
 	for i := range 3 {
 		machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})

@@ -15,17 +15,16 @@ import (
 	"frugalheron/app"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
-	"frugalheron/store/storetest"
 )
 
 var versions = regexp.MustCompile(`"(version|updatedAt|at)":("[^"]*"|\d+),?`)
 
 // Whatever is taken back leaves everything as it was before, but for versions and the history, which tells both.
 func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
-	db := storetest.New(t)
+	_, deeds := newApp(t)
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds := app.New(db).WithBlobs(kept)
+	deeds.WithBlobs(kept)
 	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
 	require.NoError(t, err)
 	added, err := deeds.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
@@ -146,7 +145,8 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 func TestTwoAtOnceGetOne(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds := app.New(storetest.New(t)).WithBlobs(kept)
+	_, deeds := newApp(t)
+	deeds.WithBlobs(kept)
 	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	const people = 6

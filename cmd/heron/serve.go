@@ -164,7 +164,7 @@ func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, deeds *app.A
 			slog.Error("totals of an older library could not be made anew", "cause", err)
 		}
 		if err := deeds.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
-			slog.Error("public texts could not be made", "cause", err)
+			slog.Error("what follows from records could not be made anew", "cause", err)
 		}
 		if err := deeds.RenewAgeing(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("what ages could not be told anew", "cause", err)
