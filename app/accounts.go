@@ -21,7 +21,7 @@ func (a *App) AddAccount(ctx context.Context, login, name string, role Role, pas
 		return 0, err
 	}
 	account := store.Account{Login: login, Name: name, Role: string(role), PasswordHash: hash}
-	err = store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+	err = store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
 		account, err = insertAccount(ctx, tx, account)
 		if err != nil {
 			return err
@@ -67,13 +67,13 @@ func checkName(account *store.Account) error {
 
 // HasAccounts reports whether anybody can sign in.
 func (a *App) HasAccounts(ctx context.Context) (bool, error) {
-	n, err := store.CountAccounts(ctx, a.db)
+	n, err := store.CountAccounts(ctx, a.Kernel.DB)
 	return n > 0, err
 }
 
 // ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
 func (a *App) ActorByID(ctx context.Context, id int64) (Actor, error) {
-	account, err := store.AccountByID(ctx, a.db, id)
+	account, err := store.AccountByID(ctx, a.Kernel.DB, id)
 	if err == nil && account.Disabled {
 		err = ErrNotFound
 	}

@@ -35,7 +35,7 @@ func (a *App) Lot(ctx context.Context, actor Actor, id int64) (Lot, error) {
 	if err := actor.must(MayLook); err != nil {
 		return Lot{}, err
 	}
-	return readLot(ctx, a.db, id)
+	return readLot(ctx, a.Kernel.DB, id)
 }
 
 func readLot(ctx context.Context, h store.Handle, id int64) (Lot, error) {
@@ -117,7 +117,7 @@ func (a *App) Lots(ctx context.Context, actor Actor, words string, skip, limit i
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAcquisitions(ctx, a.db, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := store.ListAcquisitions(ctx, a.Kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = skip + limit
@@ -176,7 +176,7 @@ func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionF
 // Receive enters an arrival with its things.
 func (a *App) Receive(ctx context.Context, actor Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
 	var received Lot
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		day, err := checkAcquisition(ctx, tx, &fields)
 		if err != nil {
 			return err
@@ -204,7 +204,7 @@ func (a *App) Receive(ctx context.Context, actor Actor, fields store.Acquisition
 // ChangeAcquisition rewrites what is said of an arrival, starting from a version.
 func (a *App) ChangeAcquisition(ctx context.Context, actor Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
 	var changed Lot
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := lockLot(ctx, tx, id, version)
 		if err != nil {
 			return err

@@ -46,7 +46,7 @@ func (a *App) Adjusters(ctx context.Context, actor Actor, machineID int64) ([]Ad
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return adjustersOf(ctx, a.db, machineID)
+	return adjustersOf(ctx, a.Kernel.DB, machineID)
 }
 
 func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjuster, error) {
@@ -80,7 +80,7 @@ func (a *App) AddAdjuster(ctx context.Context, actor Actor, machineID int64, f A
 		return nil, &Invalid{"position", "say where it stands, before anybody turns it"}
 	}
 	var after []Adjuster
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -109,7 +109,7 @@ func (a *App) TurnAdjuster(ctx context.Context, actor Actor, id int64, version i
 		return nil, &Invalid{"why", "say what it was turned for"}
 	}
 	var after []Adjuster
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockAdjuster(ctx, tx, id)
 		if err != nil {
 			return err

@@ -145,12 +145,12 @@ func atoi(text string) int {
 func (a *App) RenewAgeing(ctx context.Context) error {
 	const batch = 200
 	for {
-		ids, err := store.MachinesWithOldAgeing(ctx, a.db, ageingRules, batch)
+		ids, err := store.MachinesWithOldAgeing(ctx, a.Kernel.DB, ageingRules, batch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}
 		for _, id := range ids {
-			err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+			err := store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
 				if _, err := store.LockMachine(ctx, tx, id); err != nil {
 					return err
 				}

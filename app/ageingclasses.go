@@ -19,7 +19,7 @@ type OwnClass struct {
 }
 
 func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
-	rows, err := store.OwnClasses(ctx, a.db)
+	rows, err := store.OwnClasses(ctx, a.Kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -67,7 +67,7 @@ func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c
 		return nil, err
 	}
 	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
-	err = a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		written, err := store.PutOwnClass(ctx, tx, c.Key, toKeep(c), version)
 		if err != nil {
 			return err
@@ -85,7 +85,7 @@ func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c
 
 // SayClimate says how a place treats what stands there, and in all places in it of which nothing else is said.
 func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string) error {
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if holds, err := store.HoldsPlaces(ctx, tx, place); err != nil {
 			return err
 		} else if holds {

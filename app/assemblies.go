@@ -15,7 +15,7 @@ func (a *App) AddAssembly(ctx context.Context, actor Actor, machineID int64, fie
 		return store.Assembly{}, err
 	}
 	var added store.Assembly
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
 		added, err = addAssembly(ctx, tx, actor, machineID, fields)
 		return err
@@ -49,7 +49,7 @@ func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, f
 		return store.Assembly{}, err
 	}
 	var added store.Assembly
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
 		added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
 		return err
@@ -71,7 +71,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		return store.Assembly{}, err
 	}
 	var changed store.Assembly
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -112,7 +112,7 @@ func (a *App) Assembly(ctx context.Context, actor Actor, id int64) (store.Assemb
 	if err := actor.must(MayLook); err != nil {
 		return store.Assembly{}, err
 	}
-	return store.AssemblyByID(ctx, a.db, id)
+	return store.AssemblyByID(ctx, a.Kernel.DB, id)
 }
 
 // Fittings lists where an assembly has been, the newest first.
@@ -120,24 +120,7 @@ func (a *App) Fittings(ctx context.Context, actor Actor, id int64) ([]store.Fitt
 	if _, err := a.Assembly(ctx, actor, id); err != nil {
 		return nil, err
 	}
-	return store.FittingsOf(ctx, a.db, id)
-}
-
-// FittedAssembly is an assembly with its newest sheet, as it lies on the bench.
-type FittedAssembly struct {
-	store.Assembly
-	Body string `json:"body" says:"sheet" doc:"Text of the newest revision of its sheet"`
-}
-
-// AssemblyWithSheet reads an assembly with its newest sheet.
-func (a *App) AssemblyWithSheet(ctx context.Context, actor Actor, id int64) (FittedAssembly, error) {
-	assembly, err := a.Assembly(ctx, actor, id)
-	if err != nil {
-		return FittedAssembly{}, err
-	}
-	revision, err := a.Sheet(ctx, actor, id)
-	assembly.Revision = revision.N
-	return FittedAssembly{assembly, revision.Body}, err
+	return store.FittingsOf(ctx, a.Kernel.DB, id)
 }
 
 // LooseAssembly is an assembly that is in no machine, with its memory in words.
@@ -159,7 +142,7 @@ func (a *App) ListLoose(ctx context.Context, actor Actor, search string, after i
 	if err := actor.must(MayLook); err != nil {
 		return LoosePage{}, err
 	}
-	found, err := store.ListLoose(ctx, a.db, strings.Fields(search), actor.Hides(), after, limit+1)
+	found, err := store.ListLoose(ctx, a.Kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)
 	page := LoosePage{Assemblies: []LooseAssembly{}}
 	if len(found) > limit {
 		found = found[:limit]
@@ -169,35 +152,4 @@ func (a *App) ListLoose(ctx context.Context, actor Actor, search string, after i
 		page.Assemblies = append(page.Assemblies, LooseAssembly{f, inKB(f.RAMBytes), inKB(f.ROMBytes)})
 	}
 	return page, err
-}
-
-// Contents lists what is fitted in a machine today, each with its sheet.
-func (a *App) Contents(ctx context.Context, actor Actor, machineID int64) ([]FittedAssembly, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
-		return nil, err
-	}
-	return contents(ctx, a.db, machineID)
-}
-
-func contents(ctx context.Context, h store.Handle, machineID int64) ([]FittedAssembly, error) {
-	assemblies, err := store.AssembliesOf(ctx, h, machineID)
-	if err != nil {
-		return nil, err
-	}
-	revisions, err := store.NewestRevisionsIn(ctx, h, machineID)
-	if err != nil {
-		return nil, err
-	}
-	newest := make(map[int64]store.Revision, len(revisions))
-	for _, r := range revisions {
-		newest[r.AssemblyID] = r
-	}
-	fitted := make([]FittedAssembly, 0, len(assemblies))
-	for _, assembly := range assemblies {
-		// Text and number come from the same row: another save may lie between the two queries.
-		revision := newest[assembly.ID]
-		assembly.Revision = revision.N
-		fitted = append(fitted, FittedAssembly{assembly, revision.Body})
-	}
-	return fitted, nil
 }

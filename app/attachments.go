@@ -71,7 +71,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 		return added, refusedFile(err)
 	}
 	machine, acquisition := owner.pointers()
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := lockOwner(ctx, tx, owner); err != nil {
 			return err
 		}
@@ -130,13 +130,6 @@ func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
 	return err
 }
 
-// Content is what is shown of a picture or document.
-type Content struct {
-	Data      []byte
-	MediaType string
-	FileName  string
-}
-
 // Original reads what was uploaded, as it is. A picture's original is for staff: it holds where it was
 // taken. So is a document that is not shown to everybody.
 func (a *App) Original(ctx context.Context, actor Actor, id int64) (Content, error) {
@@ -154,7 +147,7 @@ func (a *App) Original(ctx context.Context, actor Actor, id int64) (Content, err
 	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
 		return content, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}
@@ -167,7 +160,7 @@ func (a *App) Attachment(ctx context.Context, actor Actor, id int64) (store.Atta
 	if err := actor.must(MayLook); err != nil {
 		return store.Attachment{}, err
 	}
-	one, err := store.AttachmentByID(ctx, a.db, id)
+	one, err := store.AttachmentByID(ctx, a.Kernel.DB, id)
 	if err == nil && (one.StaffOnly && actor.Hides() || a.blobs == nil) {
 		return store.Attachment{}, ErrNotFound
 	}
@@ -186,7 +179,7 @@ func (a *App) Attachments(ctx context.Context, actor Actor, owner Owner, after i
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAttachments(ctx, a.db, store.AttachmentQuery{
+	found, err := store.ListAttachments(ctx, a.Kernel.DB, store.AttachmentQuery{
 		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
 	})
 	if len(found) > limit {
@@ -208,7 +201,7 @@ func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, versi
 	if err != nil {
 		return changed, err
 	}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
@@ -237,7 +230,7 @@ func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, versi
 // what cites it.
 func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, version int) (int64, error) {
 	var event int64
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
@@ -258,7 +251,7 @@ func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, versi
 }
 
 func (a *App) undoStrikeAttachment(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err

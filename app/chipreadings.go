@@ -112,7 +112,7 @@ func (a *App) StartReading(ctx context.Context, actor Actor, assemblyID int64, w
 	if size > rom.MaxBytes {
 		return started, &Invalid{"device", fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes)}
 	}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.readerIsFree(ctx, tx); err != nil {
 			return err
 		}
@@ -147,7 +147,7 @@ func (a *App) ChipReading(ctx context.Context, actor Actor, id int64) (store.Chi
 	if err := actor.must(MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
-	r, err := store.ChipReadingByID(ctx, a.db, id)
+	r, err := store.ChipReadingByID(ctx, a.Kernel.DB, id)
 	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
 		r.State, r.Note = "stopped", "the application was stopped while it read; what was read so far is kept"
 	}
@@ -159,7 +159,7 @@ func (a *App) StopReading(ctx context.Context, actor Actor, id int64) (store.Chi
 	if err := actor.must(MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
-	if _, err := store.EndChipReading(ctx, a.db, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
+	if _, err := store.EndChipReading(ctx, a.Kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
 		return store.ChipReading{}, err
 	}
 	return a.ChipReading(ctx, actor, id)
@@ -170,10 +170,10 @@ func (a *App) ResumeReading(ctx context.Context, actor Actor, id int64) (store.C
 	if err := actor.must(MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
-	if err := a.readerIsFree(ctx, a.db); err != nil {
+	if err := a.readerIsFree(ctx, a.Kernel.DB); err != nil {
 		return store.ChipReading{}, err
 	}
-	resumed, err := store.ResumeChipReading(ctx, a.db, id, quiet)
+	resumed, err := store.ResumeChipReading(ctx, a.Kernel.DB, id, quiet)
 	if err != nil {
 		return store.ChipReading{}, err
 	}
@@ -211,7 +211,7 @@ func (a *App) readChip(ctx context.Context, actor Actor, r store.ChipReading) {
 		slog.Error("reading a chip", "reading", r.ID, "cause", err)
 		state, note = "stopped", "something went wrong on the server; what was read so far is kept"
 	}
-	if _, err := store.EndChipReading(ctx, a.db, r.ID, state, note); err != nil {
+	if _, err := store.EndChipReading(ctx, a.Kernel.DB, r.ID, state, note); err != nil {
 		slog.Error("ending the reading of a chip", "reading", r.ID, "cause", err)
 	}
 }
@@ -236,7 +236,7 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 	kept := r.Done
 	pending, again, last := []byte{}, 0, time.Now()
 	flush := func() error {
-		running, err := store.AppendToChipReading(ctx, a.db, r.ID, kept, pending, again)
+		running, err := store.AppendToChipReading(ctx, a.Kernel.DB, r.ID, kept, pending, again)
 		if err == nil && !running {
 			err = errStopped
 		}
@@ -266,7 +266,7 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 
 // takePasses looks at both passes and notes them as two readings of the chip.
 func (a *App) takePasses(ctx context.Context, actor Actor, r store.ChipReading) (string, error) {
-	got, err := store.BytesOfChipReading(ctx, a.db, r.ID)
+	got, err := store.BytesOfChipReading(ctx, a.Kernel.DB, r.ID)
 	if err != nil {
 		return "", err
 	}
@@ -290,7 +290,7 @@ func (a *App) takePasses(ctx context.Context, actor Actor, r store.ChipReading) 
 	if added[1].Known != "" {
 		note += ": " + added[1].Known
 	}
-	ended, err := store.ChipReadingByID(ctx, a.db, r.ID)
+	ended, err := store.ChipReadingByID(ctx, a.Kernel.DB, r.ID)
 	if err != nil {
 		return "", err
 	}

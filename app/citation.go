@@ -2,10 +2,7 @@ package app
 
 import (
 	"context"
-	"errors"
-	"strings"
 
-	"frugalheron/core/edtf"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 )
@@ -37,36 +34,4 @@ func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *
 
 func inside(r store.Region) bool {
 	return r.X >= 0 && r.Y >= 0 && r.W > 0 && r.H > 0 && r.X+r.W <= 1.0001 && r.Y+r.H <= 1.0001
-}
-
-// missing turns the absence of a record that a field names into what is wrong with the field.
-func missing(err error, field, why string) error {
-	if errors.Is(err, ErrNotFound) {
-		return &Invalid{field, why}
-	}
-	return err
-}
-
-// checkEDTF writes a date in its shortest form, or says why it is none. Empty stays empty.
-func checkEDTF(field string, text *string) error {
-	*text = strings.TrimSpace(*text)
-	if *text == "" {
-		return nil
-	}
-	d, err := edtf.Parse(*text)
-	var wrong *edtf.WrongError
-	if errors.As(err, &wrong) {
-		return &Invalid{field, wrong.Why}
-	}
-	*text = d.String()
-	return err
-}
-
-// dateOf reads a date that was checked when it was kept; nil for none.
-func dateOf(text string) *edtf.Date {
-	d, err := edtf.Parse(text)
-	if err != nil {
-		return nil
-	}
-	return &d
 }

@@ -20,7 +20,7 @@ func (a *App) Collection(ctx context.Context, actor Actor) (store.Collection, er
 	if err := actor.must(MayLook); err != nil {
 		return store.Collection{}, err
 	}
-	return store.ReadCollection(ctx, a.db)
+	return store.ReadCollection(ctx, a.Kernel.DB)
 }
 
 var currencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
@@ -38,7 +38,7 @@ func (a *App) ChangeCollection(ctx context.Context, actor Actor, version int, fi
 	if !currencyForm.MatchString(fields.Currency) {
 		return changed, &Invalid{"currency", "write its three letters, as EUR"}
 	}
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockCollection(ctx, tx)
 		if err != nil {
 			return err
@@ -69,13 +69,13 @@ func (a *App) NextNumber(ctx context.Context, actor Actor, acquisitionID int64) 
 	if err := actor.must(MayKeepTheRecord); err != nil {
 		return NextNumber{}, err
 	}
-	pattern, err := patternOf(ctx, a.db)
+	pattern, err := patternOf(ctx, a.Kernel.DB)
 	if err != nil {
 		return NextNumber{}, err
 	}
 	year, lot := time.Now().Year(), 0
 	if acquisitionID != 0 {
-		acquired, err := store.AcquisitionByID(ctx, a.db, acquisitionID)
+		acquired, err := store.AcquisitionByID(ctx, a.Kernel.DB, acquisitionID)
 		if err != nil {
 			return NextNumber{}, err
 		}
@@ -86,7 +86,7 @@ func (a *App) NextNumber(ctx context.Context, actor Actor, acquisitionID int64) 
 			lot = *acquired.Lot
 		}
 	}
-	given, err := store.NumbersLike(ctx, a.db, "")
+	given, err := store.NumbersLike(ctx, a.Kernel.DB, "")
 	if err != nil {
 		return NextNumber{}, err
 	}
@@ -131,11 +131,11 @@ func (a *App) Register(ctx context.Context, actor Actor) (Register, error) {
 	if err := actor.must(MayLook); err != nil {
 		return Register{}, err
 	}
-	pattern, err := patternOf(ctx, a.db)
+	pattern, err := patternOf(ctx, a.Kernel.DB)
 	if err != nil {
 		return Register{}, err
 	}
-	given, err := store.NumbersLike(ctx, a.db, "")
+	given, err := store.NumbersLike(ctx, a.Kernel.DB, "")
 	if err != nil {
 		return Register{}, err
 	}
@@ -198,7 +198,7 @@ func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRu
 		}
 	}
 	errDry := errors.New("dry run")
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := store.LockCollection(ctx, tx); err != nil {
 			return err
 		}

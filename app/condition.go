@@ -50,7 +50,7 @@ func (a *App) Condition(ctx context.Context, actor Actor, machineID int64) (Cond
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return Condition{}, err
 	}
-	c, err := conditionOf(ctx, a.db, machineID)
+	c, err := conditionOf(ctx, a.Kernel.DB, machineID)
 	if err == nil {
 		err = a.numberFindings(ctx, actor, machineID, c.Findings)
 	}
@@ -59,7 +59,7 @@ func (a *App) Condition(ctx context.Context, actor Actor, machineID int64) (Cond
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (a *App) numberFindings(ctx context.Context, actor Actor, machineID int64, findings []ToldFinding) error {
-	pictures, err := store.PlannedPictures(ctx, a.db, machineID, actor.Hides())
+	pictures, err := store.PlannedPictures(ctx, a.Kernel.DB, machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
@@ -67,7 +67,7 @@ func (a *App) numberFindings(ctx context.Context, actor Actor, machineID int64, 
 		if !slices.ContainsFunc(findings, func(f ToldFinding) bool { return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID }) {
 			continue
 		}
-		drawn, err := planOf(ctx, a.db, p.AttachmentID)
+		drawn, err := planOf(ctx, a.Kernel.DB, p.AttachmentID)
 		if err != nil {
 			return err
 		}

@@ -63,7 +63,7 @@ func mapConnector(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64
 // onWiring does work on the map of a machine, and reads it back.
 func (a *App) onWiring(ctx context.Context, actor Actor, machineID int64, work func(tx *sqlx.Tx) error) (Wiring, error) {
 	var after Wiring
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -79,7 +79,7 @@ func (a *App) onWiring(ctx context.Context, actor Actor, machineID int64, work f
 
 // onConnector does work on a connector that is on the map, starting from a version.
 func (a *App) onConnector(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
-	row, err := store.ConnectorByID(ctx, a.db, id)
+	row, err := store.ConnectorByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return Wiring{}, err
 	}
@@ -137,7 +137,7 @@ func (a *App) StrikeConnector(ctx context.Context, actor Actor, id int64, versio
 }
 
 func (a *App) undoStrikeConnector(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.ConnectorByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err

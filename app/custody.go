@@ -82,7 +82,7 @@ func (a *App) TellCustody(ctx context.Context, actor Actor, machineID int64, fie
 	if err := checkCustody(&fields); err != nil {
 		return told, err
 	}
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -107,7 +107,7 @@ func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version 
 	if err := checkCustody(&fields); err != nil {
 		return changed, err
 	}
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockCustody(ctx, tx, id)
 		if err != nil {
 			return err

@@ -52,7 +52,7 @@ func (a *App) Dating(ctx context.Context, actor Actor, machineID int64) (DatedMa
 	if err != nil {
 		return d, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, a.db, machineID)
+	assemblies, err := store.AssembliesOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return d, err
 	}
@@ -69,7 +69,7 @@ func (a *App) Dating(ctx context.Context, actor Actor, machineID int64) (DatedMa
 		}
 		d.Parts = append(d.Parts, more...)
 	}
-	known, err := store.ModelOf(ctx, a.db, machine.Maker, machine.Model)
+	known, err := store.ModelOf(ctx, a.Kernel.DB, machine.Maker, machine.Model)
 	if err == nil {
 		d.useModel(known, assemblies)
 	} else if !errors.Is(err, ErrNotFound) {
@@ -84,7 +84,7 @@ func (a *App) datedParts(ctx context.Context, assemblies []store.Assembly) ([]Da
 	for i, assembly := range assemblies {
 		ids[i], byID[assembly.ID] = assembly.ID, assembly
 	}
-	lines, err := store.DatedEntriesOf(ctx, a.db, ids)
+	lines, err := store.DatedEntriesOf(ctx, a.Kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -124,18 +124,18 @@ func nameOf(line store.DatedEntry) string {
 
 // datedStatements lists what plates and papers say of the building of a machine.
 func (a *App) datedStatements(ctx context.Context, machineID int64) ([]DatedPart, error) {
-	statements, err := store.StatementsOf(ctx, a.db, machineID)
+	statements, err := store.StatementsOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
 	parts := []DatedPart{}
-	for _, s := range statements {
-		d := dateOf(s.Value)
-		if s.Attribute != "built" || s.Withdrawn != "" || d == nil {
+	for _, said := range statements {
+		d := dateOf(said.Value)
+		if said.Attribute != "built" || said.Withdrawn != "" || d == nil {
 			continue
 		}
 		kind := dating.Kind("")
-		switch evidence.Kind(s.Kind) {
+		switch evidence.Kind(said.Kind) {
 		case evidence.Label, evidence.Seen:
 			kind = dating.Label
 		case evidence.Document:
@@ -143,8 +143,8 @@ func (a *App) datedStatements(ctx context.Context, machineID int64) ([]DatedPart
 		default:
 			continue // what people say is weighed elsewhere, and dates nothing
 		}
-		part := DatedPart{Words: "built " + s.Value, Count: 1}
-		part.ID, part.Kind, part.From, part.To = cmp.Or(s.Cited, evidence.Kind(s.Kind).Words()), kind, d.Earliest(), d.Latest()
+		part := DatedPart{Words: "built " + said.Value, Count: 1}
+		part.ID, part.Kind, part.From, part.To = cmp.Or(said.Cited, evidence.Kind(said.Kind).Words()), kind, d.Earliest(), d.Latest()
 		if !part.From.IsZero() && !part.To.IsZero() {
 			parts = append(parts, part)
 		}
@@ -158,7 +158,7 @@ func (a *App) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]Dat
 	for _, assembly := range assemblies {
 		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
 	}
-	reads, err := store.RomReadsOf(ctx, a.db, ids)
+	reads, err := store.RomReadsOf(ctx, a.Kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}

@@ -46,7 +46,7 @@ func (a *App) Dossier(ctx context.Context, actor Actor, machineID int64) (Dossie
 	if err != nil {
 		return Dossier{}, err
 	}
-	fitted, err := contents(ctx, a.db, machineID)
+	fitted, err := contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
@@ -54,14 +54,14 @@ func (a *App) Dossier(ctx context.Context, actor Actor, machineID int64) (Dossie
 	if err != nil {
 		return Dossier{}, err
 	}
-	seen, outsideID, err := outsideOf(ctx, a.db, machineID)
+	seen, outsideID, err := outsideOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	d, err := readDossier(ctx, a.db, machine, totals, outsideID, seen)
+	d, err := readDossier(ctx, a.Kernel.DB, machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []store.PersonalData{} // for staff, as everywhere
-		d.Meetings, err = store.MeetingsOf(ctx, a.db, store.RecordRef{Kind: "machine", ID: machineID}, true)
+		d.Meetings, err = store.MeetingsOf(ctx, a.Kernel.DB, store.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
 }
@@ -172,14 +172,14 @@ func (a *App) AssemblyArrival(ctx context.Context, actor Actor, assemblyID int64
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return Arrival{}, err
 	}
-	item, err := store.LotItemOf(ctx, a.db, nil, &assemblyID)
+	item, err := store.LotItemOf(ctx, a.Kernel.DB, nil, &assemblyID)
 	if errors.Is(err, ErrNotFound) {
 		return Arrival{}, nil
 	}
 	if err != nil {
 		return Arrival{}, err
 	}
-	return arrivalWith(ctx, a.db, item)
+	return arrivalWith(ctx, a.Kernel.DB, item)
 }
 
 // totalsOf adds up the boards of a machine.
@@ -194,11 +194,11 @@ func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []Fitt
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
 func (a *App) reckonOutside(ctx context.Context, assembly FittedAssembly, draft string) (ReckonedMachine, error) {
-	machine, err := store.MachineByID(ctx, a.db, *assembly.MachineID)
+	machine, err := store.MachineByID(ctx, a.Kernel.DB, *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := contents(ctx, a.db, machine.ID)
+	fitted, err := contents(ctx, a.Kernel.DB, machine.ID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -207,7 +207,7 @@ func (a *App) reckonOutside(ctx context.Context, assembly FittedAssembly, draft 
 		return ReckonedMachine{}, err
 	}
 	seen := outside.Parse(draft)
-	dossier, err := readDossier(ctx, a.db, machine, totals, assembly.ID, seen)
+	dossier, err := readDossier(ctx, a.Kernel.DB, machine, totals, assembly.ID, seen)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

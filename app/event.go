@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"fmt"
+	"maps"
 	"slices"
 
 	"github.com/jmoiron/sqlx"
@@ -16,25 +17,25 @@ type event struct {
 	key      string // as the history keeps it; never changed, as old rows hold it
 	subject  string // kind of record, one of subjects
 	also     []string
-	words    wording
+	Words    wording
 	isStaffs bool
 }
-
-// wording says what was done to a subject, from which state to which.
-type wording func(subject string, before, after fields) string
 
 // events are all kinds by their keys.
 var events = map[string]*event{}
 
-// newEvent makes a kind of events. Two of one key, or one of a subject that nobody knows, are mistakes that show at start.
-func newEvent(key, subject string, words wording) *event {
+// NewEvent makes a kind of events. Two of one key, or one of a subject that nobody knows, are mistakes that show at start.
+func NewEvent(key, subject string, words wording) *event {
 	if events[key] != nil {
 		panic("two events are called " + key)
 	}
-	e := &event{key: key, subject: subject, words: words}
+	e := &event{key: key, subject: subject, Words: words}
 	events[key] = e
 	return e
 }
+
+// eventOf is the kind of events with a key; nil for one of a version that is not ours.
+func eventOf(key string) *event { return events[key] }
 
 // alsoOf names other kinds of records that the event is done to.
 func (e *event) alsoOf(kinds ...string) *event {
@@ -48,8 +49,8 @@ func (e *event) forStaff() *event {
 	return e
 }
 
-// of is the event done to another of its kinds of records.
-func (e *event) of(subject string) *event {
+// Of is the event done to another of its kinds of records.
+func (e *event) Of(subject string) *event {
 	if subject != e.subject && !slices.Contains(e.also, subject) {
 		panic(fmt.Sprintf("%s is not done to a record of the kind %s", e.key, subject))
 	}
@@ -72,4 +73,16 @@ func recordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *event, id int
 		return 0, fmt.Errorf("write history: %w", err)
 	}
 	return written, nil
+}
+
+// Events lists all kinds, by their keys.
+func Events() map[string]*event { return maps.Clone(events) }
+
+// Subjects are the kinds of records that the event is done to, the usual one first.
+func (e *event) Subjects() []string { return append([]string{e.subject}, e.also...) }
+
+// IsSubject reports whether it is known of a kind of records who may read of it in the history.
+func IsSubject(kind string) bool {
+	_, known := subjects[kind]
+	return known
 }

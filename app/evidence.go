@@ -115,7 +115,7 @@ func (a *App) StateEvidence(ctx context.Context, actor Actor, machineID int64, f
 	if _, err := evidence.AttributeOf(fields.Attribute).Normal(fields.Value); err != nil {
 		return stated, &Invalid{"value", err.Error()}
 	}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}

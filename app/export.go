@@ -21,11 +21,11 @@ func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (C
 	if err != nil {
 		return Content{}, err
 	}
-	fitted, err := contents(ctx, a.db, machineID)
+	fitted, err := contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}
@@ -66,7 +66,7 @@ func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return Content{}, err
 	}
-	fitted, err := contents(ctx, a.db, machineID)
+	fitted, err := contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Content{}, err
 	}
@@ -74,7 +74,7 @@ func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}
@@ -90,11 +90,6 @@ func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (
 		}
 	}
 	return csvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
-}
-
-// csvOf is a table as a file.
-func csvOf(name, table string) Content {
-	return Content{[]byte(table), "text/csv; charset=utf-8", name}
 }
 
 func exportRow(accession, board string, e store.EntryRow) []string {
@@ -149,7 +144,7 @@ func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}

@@ -1,12 +1,13 @@
 package app
 
 import (
+	"errors"
 	"fmt"
+	"frugalheron/core/calendar"
+	"frugalheron/core/edtf"
 	"strings"
+	"time"
 	"unicode"
-
-	"frugalheron/core/datecode"
-	"frugalheron/store"
 )
 
 // oneLine trims a field and refuses control characters, which would break lists and labels.
@@ -50,55 +51,6 @@ func checkAll(checks ...error) error {
 	return nil
 }
 
-func checkMachine(m *store.MachineFields) error {
-	err := checkAll(
-		oneLine("accession", &m.Accession), oneLine("name", &m.Name), oneLine("maker", &m.Maker),
-		oneLine("model", &m.Model), oneLine("serial", &m.Serial), oneLine("place", &m.Place), lines("provenance", &m.Provenance),
-	)
-	switch {
-	case err != nil:
-		return err
-	case m.Accession == "":
-		return &Invalid{"accession", "give the accession number, as EH-0142"}
-	case m.Name == "":
-		return &Invalid{"name", "give the machine a name"}
-	case m.EraFrom == nil && m.EraTo != nil:
-		return &Invalid{"eraFrom", "give the first year as well as the last"}
-	case m.EraFrom != nil && m.EraTo == nil:
-		return &Invalid{"eraTo", "give the last year as well as the first"}
-	case m.EraFrom != nil && *m.EraTo < *m.EraFrom:
-		return &Invalid{"eraTo", "lies before the first year"}
-	}
-	return nil
-}
-
-func checkAssembly(a *store.AssemblyFields) error {
-	err := checkAll(
-		headingText("title", &a.Title), headingText("part", &a.Part), headingText("rev", &a.Rev),
-		headingText("serial", &a.Serial), headingText("slot", &a.Slot),
-	)
-	if err == nil && a.Title == "" {
-		return &Invalid{"title", "give the board a name, as Main board"}
-	}
-	if a.Fit == "" {
-		a.Fit = "unknown"
-	}
-	switch a.Kind {
-	case "":
-		a.Kind = "board"
-	case store.OutsideKind:
-		return &Invalid{"kind", "a machine has its outside already; choose another kind"}
-	}
-	return err
-}
-
-func eraOf(m store.Machine) datecode.Era {
-	if m.EraFrom == nil || m.EraTo == nil {
-		return datecode.Era{}
-	}
-	return datecode.Era{From: *m.EraFrom, To: *m.EraTo}
-}
-
 // filledLines splits a text into the lines that hold something, without spaces around.
 func filledLines(text string) []string {
 	found := []string{}
@@ -108,4 +60,57 @@ func filledLines(text string) []string {
 		}
 	}
 	return found
+}
+
+// today is the day that moves are entered with unless they say another.
+func today() string { return time.Now().Format(time.DateOnly) }
+
+// missing turns the absence of a record that a field names into what is wrong with the field.
+func missing(err error, field, why string) error {
+	if errors.Is(err, ErrNotFound) {
+		return &Invalid{field, why}
+	}
+	return err
+}
+
+// checkEDTF writes a date in its shortest form, or says why it is none. Empty stays empty.
+func checkEDTF(field string, text *string) error {
+	*text = strings.TrimSpace(*text)
+	if *text == "" {
+		return nil
+	}
+	d, err := edtf.Parse(*text)
+	var wrong *edtf.WrongError
+	if errors.As(err, &wrong) {
+		return &Invalid{field, wrong.Why}
+	}
+	*text = d.String()
+	return err
+}
+
+// dateOf reads a date that was checked when it was kept; nil for none.
+func dateOf(text string) *edtf.Date {
+	d, err := edtf.Parse(text)
+	if err != nil {
+		return nil
+	}
+	return &d
+}
+
+func day(field, text string) error {
+	if _, err := calendar.Parse(text); err != nil {
+		return &Invalid{field, "write the day as 2026-11-25"}
+	}
+	return nil
+}
+
+// pastDay refuses what is no day, and days to come.
+func pastDay(field, text string) error {
+	if err := day(field, text); err != nil {
+		return err
+	}
+	if text > today() {
+		return &Invalid{field, "lies in the future; enter it once it is done"}
+	}
+	return nil
 }

@@ -34,7 +34,7 @@ func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error)
 	if len(words) == 0 {
 		return found, nil
 	}
-	exact, err := store.MachineByAccession(ctx, a.db, strings.Join(words, " "))
+	exact, err := store.MachineByAccession(ctx, a.Kernel.DB, strings.Join(words, " "))
 	if err == nil {
 		found.Exact = &exact
 	} else if !errors.Is(err, ErrNotFound) {
@@ -45,7 +45,7 @@ func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error)
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = store.FindAssemblies(ctx, a.db, words, actor.Hides(), fewFound); err != nil {
+	if found.Assemblies, err = store.FindAssemblies(ctx, a.Kernel.DB, words, actor.Hides(), fewFound); err != nil {
 		return found, err
 	}
 	for _, word := range words {
@@ -53,6 +53,6 @@ func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error)
 			return found, nil
 		}
 	}
-	found.Chips, err = store.FindChips(ctx, a.db, words, fewFound)
+	found.Chips, err = store.FindChips(ctx, a.Kernel.DB, words, fewFound)
 	return found, err
 }

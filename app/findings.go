@@ -71,7 +71,7 @@ func (a *App) NoteFinding(ctx context.Context, actor Actor, machineID int64, not
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
 func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version int) (event int64, err error) {
-	f, err := store.FindingByID(ctx, a.db, id)
+	f, err := store.FindingByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return 0, err
 	}
@@ -96,7 +96,7 @@ func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version 
 }
 
 func (a *App) undoStrikeFinding(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	f, err := store.FindingByID(ctx, a.db, e.SubjectID)
+	f, err := store.FindingByID(ctx, a.Kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}

@@ -2,11 +2,9 @@ package app
 
 import (
 	"context"
-	"encoding/json"
 	"strings"
 	"time"
 
-	"frugalheron/core/linediff"
 	"frugalheron/store"
 )
 
@@ -36,7 +34,7 @@ func (a *App) History(ctx context.Context, actor Actor, machineID, before int64,
 		return ToldPage{}, err
 	}
 	if machineID != 0 {
-		if _, err := store.MachineByID(ctx, a.db, machineID); err != nil {
+		if _, err := store.MachineByID(ctx, a.Kernel.DB, machineID); err != nil {
 			return ToldPage{}, err
 		}
 	}
@@ -63,13 +61,13 @@ func (a *App) LotHistory(ctx context.Context, actor Actor, lotID, before int64, 
 func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
 	q.EventReader, q.Limit = readerOf(actor), limit+1 // one more means that another page follows
-	events, err := store.ListEvents(ctx, a.db, q)
+	events, err := store.ListEvents(ctx, a.Kernel.DB, q)
 	if err != nil {
 		return page, err
 	}
 	text := func(text string) string { return text }
 	if actor.Hides() {
-		p, err := a.privacy(ctx, a.db)
+		p, err := a.privacy(ctx, a.Kernel.DB)
 		if err != nil {
 			return page, err
 		}
@@ -86,67 +84,24 @@ func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, 
 }
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
-func (k *Kernel) tell(e store.ToldEvent, text func(string) string) Told {
+func (a *App) tell(e store.ToldEvent, text func(string) string) Told {
 	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: Roles{}}
-	kind := events[e.Deed]
+	kind := eventOf(e.Deed)
 	if kind == nil {
 		return told // of a version that is not ours
 	}
-	if undo, can := k.undos[e.Deed]; can && e.IsNewest {
-		told.MayUndo = undo.by
+	if by, take := a.Kernel.UndoOf(e.Deed); take != nil && e.IsNewest {
+		told.MayUndo = by
 	}
 	before, after := fieldsIn(e.Before), fieldsIn(e.After)
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
 	}
-	if n, ok := after["revision"].(float64); ok && kind == eventSaveSheet {
+	if n, ok := after["revision"].(float64); ok && e.Deed == store.DeedSaveSheet {
 		told.Revision = int(n)
 	}
 	rewriteTold(before, text)
 	rewriteTold(after, text)
-	told.What = strings.Join(strings.Fields(kind.words(text(e.Subject), before, after)), " ")
+	told.What = strings.Join(strings.Fields(kind.Words(text(e.Subject), before, after)), " ")
 	return told
-}
-
-func fieldsIn(encoded *json.RawMessage) map[string]any {
-	fields := map[string]any{}
-	if encoded != nil {
-		json.Unmarshal(*encoded, &fields) //nolint:errcheck // written by us; a row that is not gives no fields
-	}
-	return fields
-}
-
-// Difference is how a sheet changed from one revision to another.
-type Difference struct {
-	From  store.Revision  `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
-	To    store.Revision  `json:"to" doc:"Without its text"`
-	Lines []linediff.Line `json:"lines"`
-}
-
-// SheetDifference compares two revisions of an assembly's sheet; from may be 0.
-func (a *App) SheetDifference(ctx context.Context, actor Actor, assemblyID int64, from, to int) (Difference, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
-		return Difference{}, err
-	}
-	older, newer := store.Revision{AssemblyID: assemblyID}, store.Revision{}
-	var err error
-	if from > 0 {
-		if older, err = store.RevisionOf(ctx, a.db, assemblyID, from); err != nil {
-			return Difference{}, err
-		}
-	}
-	if newer, err = store.RevisionOf(ctx, a.db, assemblyID, to); err != nil {
-		return Difference{}, err
-	}
-	d := Difference{Lines: linediff.Of(linesOf(older.Body), linesOf(newer.Body))}
-	older.Body, newer.Body = "", ""
-	d.From, d.To = older, newer
-	return d, nil
-}
-
-func linesOf(body string) []string {
-	if body == "" {
-		return nil
-	}
-	return strings.Split(strings.ReplaceAll(body, "\r\n", "\n"), "\n")
 }

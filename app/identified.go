@@ -23,7 +23,7 @@ func (a *App) IdentifyStage(ctx context.Context, actor Actor, machineID int64) (
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	totals, err := keptTotals(ctx, a.db, machineID)
+	totals, err := keptTotals(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
@@ -33,8 +33,8 @@ func (a *App) IdentifyStage(ctx context.Context, actor Actor, machineID int64) (
 			so.Dated++
 		}
 	}
-	for _, s := range sockets {
-		switch s.Chip.State {
+	for _, socket := range sockets {
+		switch socket.Chip.State {
 		case rom.Accepted:
 			so.Read++
 		case rom.Fading, rom.Differing:
@@ -61,9 +61,9 @@ func (a *App) identifyVerdicts(ctx context.Context, actor Actor, machineID int64
 	}
 	verdicts := []reckoning.Verdict{}
 	fading := reckoning.Verdict{Key: "fading", Label: "Read-only memories", State: reckoning.Attention, Why: []reckoning.Reason{}}
-	for _, s := range sockets {
-		if s.Chip.State == rom.Fading {
-			fading.Why = append(fading.Why, reckoning.Reason{Text: s.Designator + ": " + s.Chip.Why, Spot: &reckoning.Spot{Assembly: s.AssemblyID, Line: max(1, s.Line)}})
+	for _, socket := range sockets {
+		if socket.Chip.State == rom.Fading {
+			fading.Why = append(fading.Why, reckoning.Reason{Text: socket.Designator + ": " + socket.Chip.Why, Spot: &reckoning.Spot{Assembly: socket.AssemblyID, Line: max(1, socket.Line)}})
 		}
 	}
 	if n := len(fading.Why); n > 0 {

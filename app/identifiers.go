@@ -9,7 +9,6 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/core/device/builtin"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
@@ -148,10 +147,4 @@ func outsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sh
 		return outside.Sheet{}, 0, err
 	}
 	return outside.Parse(newest.Body), assembly.ID, nil
-}
-
-// lookedOver takes in what a new revision of an outside says.
-func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly store.Assembly, newest store.Revision) error {
-	seen := outside.Parse(newest.Body)
-	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems), reckoning.Totals{})
 }

@@ -11,15 +11,15 @@ import (
 // judgedVerdicts are the lines of the reckoning that follow from open connectors, surveys, measurements and
 // what ages, by what is kept.
 func (a *App) judgedVerdicts(ctx context.Context, actor Actor, machineID int64) ([]reckoning.Verdict, error) {
-	plugs, err := wiringOf(ctx, a.db, machineID)
+	plugs, err := wiringOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
-	found, err := conditionOf(ctx, a.db, machineID)
+	found, err := conditionOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
-	failed, err := failedMeasurements(ctx, a.db, machineID)
+	failed, err := failedMeasurements(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}

@@ -10,7 +10,7 @@ import (
 
 // Kernel runs actions: what somebody does, in one transaction, with all that follows from it.
 type Kernel struct {
-	db      *sqlx.DB
+	DB      *sqlx.DB
 	follows map[string]Renewal
 	undos   map[string]undo
 	endings []Ending
@@ -31,29 +31,35 @@ type Undoing func(ctx context.Context, actor Actor, e store.ToldEvent) error
 
 // NewKernel returns a kernel on a migrated database, which knows nothing that follows, or can be taken back, yet.
 func NewKernel(db *sqlx.DB) *Kernel {
-	return &Kernel{db: db, follows: map[string]Renewal{}, undos: map[string]undo{}}
+	return &Kernel{DB: db, follows: map[string]Renewal{}, undos: map[string]undo{}}
 }
 
 // CanBeUndone says who may take events of a kind back, and how.
 func (k *Kernel) CanBeUndone(e *event, by Roles, take Undoing) { k.undos[e.key] = undo{by, take} }
 
+// UndoOf says who may take an event back, and how; nobody where take is nil.
+func (k *Kernel) UndoOf(key string) (by Roles, take Undoing) {
+	u := k.undos[key]
+	return u.by, u.take
+}
+
 // AtEnd has something done at the end of each action.
 func (k *Kernel) AtEnd(ending Ending) { k.endings = append(k.endings, ending) }
 
-// deed runs work in a transaction if the actor's role allows it: in the one that the context carries, or in its own.
-func (k *Kernel) deed(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
+// Do runs work in a transaction if the actor's role allows it: in the one that the context carries, or in its own.
+func (k *Kernel) Do(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
 	if err := actor.must(roles); err != nil {
 		return err
 	}
 	if tx := openIn(ctx); tx != nil {
 		return work(tx)
 	}
-	return k.inTx(ctx, work)
+	return k.InTx(ctx, work)
 }
 
-// inTx runs work in a transaction of its own, and brings up to date what follows.
-func (k *Kernel) inTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
-	return store.InTx(ctx, k.db, func(tx *sqlx.Tx) error {
+// InTx runs work in a transaction of its own, and brings up to date what follows.
+func (k *Kernel) InTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
+	return store.InTx(ctx, k.DB, func(tx *sqlx.Tx) error {
 		before, err := store.LastEvent(ctx, tx)
 		if err != nil {
 			return err

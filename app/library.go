@@ -33,11 +33,11 @@ func (c *libraryCache) at(ctx context.Context, h store.Handle, n int64) (*device
 
 // library returns the built-in library with the collection's own types.
 func (a *App) library(ctx context.Context) (*device.Library, error) {
-	n, _, err := store.LibraryState(ctx, a.db)
+	n, _, err := store.LibraryState(ctx, a.Kernel.DB)
 	if err != nil {
 		return nil, err
 	}
-	return a.libraries.at(ctx, a.db, n)
+	return a.libraries.at(ctx, a.Kernel.DB, n)
 }
 
 // heldLibrary returns it for work whose result is kept: own types wait with changing until the

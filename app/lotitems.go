@@ -31,7 +31,7 @@ func checkLotItem(ctx context.Context, h store.Handle, f *store.LotItemFields) e
 // thing has seen all of them, for their shares hang together.
 func (a *App) onLot(ctx context.Context, actor Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
 	var after Lot
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		acquired, err := lockLot(ctx, tx, lotID, version)
 		if err != nil {
 			return err
@@ -112,11 +112,11 @@ func (a *App) StrikeLotItem(ctx context.Context, actor Actor, lotID int64, versi
 }
 
 func (a *App) undoStrikeLotItem(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	item, err := store.LotItemByID(ctx, a.db, e.SubjectID)
+	item, err := store.LotItemByID(ctx, a.Kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
-	acquired, err := store.AcquisitionByID(ctx, a.db, item.AcquisitionID)
+	acquired, err := store.AcquisitionByID(ctx, a.Kernel.DB, item.AcquisitionID)
 	if err != nil {
 		return err
 	}

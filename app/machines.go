@@ -2,7 +2,6 @@ package app
 
 import (
 	"context"
-	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -15,7 +14,7 @@ func (a *App) CreateMachine(ctx context.Context, actor Actor, fields store.Machi
 		return store.Machine{}, err
 	}
 	var created store.Machine
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		var err error
 		created, err = createMachine(ctx, tx, actor, fields)
 		return err
@@ -47,40 +46,9 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	return created, record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
 }
 
-// EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
-// each board, as TakeOverSheet reads it.
-func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []MachineWithSheets) error {
-	for i := range machines {
-		if err := checkMachine(&machines[i].Fields); err != nil {
-			return fmt.Errorf("%s: %w", machines[i].Fields.Accession, err)
-		}
-	}
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
-			return err
-		}
-		for _, m := range machines {
-			created, err := createMachine(ctx, tx, actor, m.Fields)
-			if err != nil {
-				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
-			}
-			if _, err := takeOver(ctx, tx, actor, created.ID, m.Sheets); err != nil {
-				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
-			}
-		}
-		return nil
-	})
-}
-
 // MeasureTables lets the database measure its tables anew, so that it answers well at once after so
 // much was entered; it would find out itself, but minutes later.
-func (a *App) MeasureTables(ctx context.Context) error { return store.Analyze(ctx, a.db) }
-
-// MachineWithSheets is a machine to enter, and the text of its sheets.
-type MachineWithSheets struct {
-	Fields store.MachineFields
-	Sheets string
-}
+func (a *App) MeasureTables(ctx context.Context) error { return store.Analyze(ctx, a.Kernel.DB) }
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
@@ -89,7 +57,7 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 		return store.Machine{}, err
 	}
 	var changed store.Machine
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
@@ -116,19 +84,12 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 	return changed, err
 }
 
-func accessionTaken(err error, accession string) error {
-	if store.Violates(err, "machine_accession_key") {
-		return &Invalid{"accession", accession + " is in use by another machine"}
-	}
-	return err
-}
-
 // Machine reads a machine.
 func (a *App) Machine(ctx context.Context, actor Actor, id int64) (store.Machine, error) {
 	if err := actor.must(MayLook); err != nil {
 		return store.Machine{}, err
 	}
-	return store.MachineByID(ctx, a.db, id)
+	return store.MachineByID(ctx, a.Kernel.DB, id)
 }
 
 // Places names the places in use.
@@ -136,5 +97,5 @@ func (a *App) Places(ctx context.Context, actor Actor) ([]string, error) {
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListPlaces(ctx, a.db, actor.Hides())
+	return store.ListPlaces(ctx, a.Kernel.DB, actor.Hides())
 }

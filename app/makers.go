@@ -24,7 +24,7 @@ func (a *App) Makers(ctx context.Context, actor Actor, words string) ([]ToldMake
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	found, err := store.ListMakers(ctx, a.db, strings.Fields(words), mostMakers)
+	found, err := store.ListMakers(ctx, a.Kernel.DB, strings.Fields(words), mostMakers)
 	told := make([]ToldMaker, len(found))
 	for i, m := range found {
 		told[i] = tellMaker(m)
@@ -46,7 +46,7 @@ func (a *App) AddMaker(ctx context.Context, actor Actor, fields store.MakerField
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertMaker(ctx, tx, fields)
 		if err != nil {
 			return makerTaken(err, fields)
@@ -65,7 +65,7 @@ func (a *App) ChangeMaker(ctx context.Context, actor Actor, id int64, version in
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMaker(ctx, tx, id)
 		if err != nil {
 			return err

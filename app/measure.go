@@ -35,7 +35,7 @@ type Measured struct {
 // Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
 func (a *App) Measure(ctx context.Context, actor Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
 	var kept Measured
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}

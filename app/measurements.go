@@ -40,7 +40,7 @@ func (a *App) Measurements(ctx context.Context, actor Actor, machineID int64) ([
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return measurementsOf(ctx, a.db, machineID)
+	return measurementsOf(ctx, a.Kernel.DB, machineID)
 }
 
 func measurementsOf(ctx context.Context, h store.Handle, machineID int64) ([]Measurement, error) {

@@ -13,7 +13,7 @@ func (a *App) Meetings(ctx context.Context, actor Actor, record store.RecordRef)
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.MeetingsOf(ctx, a.db, record, actor.Hides())
+	return store.MeetingsOf(ctx, a.Kernel.DB, record, actor.Hides())
 }
 
 // MeetingDecision says what an identifier means that two records share.
@@ -34,7 +34,7 @@ func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision)
 	if d.Reason == "" {
 		return &Invalid{"reason", "say why, so that whoever finds it next need not ask again"}
 	}
-	return a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		meetings, err := store.MeetingsOf(ctx, tx, d.One, false)
 		if err != nil {
 			return err
@@ -54,7 +54,7 @@ func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision)
 				subject = "acquisition"
 			}
 			told := map[string]string{"value": m.Value, "other": m.Name, "decision": d.Decision, "reason": d.Reason}
-			return record(ctx, tx, actor, eventDecideMeeting.of(subject), d.One.ID, machine, nil, told)
+			return record(ctx, tx, actor, eventDecideMeeting.Of(subject), d.One.ID, machine, nil, told)
 		}
 		return &Invalid{"key", "the two do not share this identifier any more"}
 	})

@@ -77,12 +77,12 @@ func (a *App) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names.Per
 		return err
 	}
 	kinds := []string{}
-	for kind, s := range subjects {
-		if s.namesMatter {
+	for kind, of := range subjects {
+		if of.namesMatter {
 			kinds = append(kinds, kind)
 		}
 	}
-	asked := store.EventsSaying{Kinds: kinds, SheetDeed: eventSaveSheet.key, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
+	asked := store.EventsSaying{Kinds: kinds, SheetDeed: store.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
 	for found := 0; ; {
 		events, err := store.ListEventsSaying(ctx, tx, asked)
 		if err != nil {
@@ -166,7 +166,7 @@ func sumOf(text string) string {
 
 // textsOf lists the texts that an event has written.
 func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) {
-	if e.Deed == eventSaveSheet.key {
+	if e.Deed == store.DeedSaveSheet {
 		saved, err := stateIn[struct{ Revision int }](e.After)
 		if err != nil {
 			return nil, err
@@ -202,7 +202,7 @@ func (a *App) Mentions(ctx context.Context, actor Actor) ([]store.Mention, error
 	if err := actor.must(MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return store.OpenMentions(ctx, a.db, listedMention)
+	return store.OpenMentions(ctx, a.Kernel.DB, listedMention)
 }
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
@@ -211,7 +211,7 @@ func (a *App) DecideMention(ctx context.Context, actor Actor, id int64, version 
 }
 
 func (a *App) decideMention(ctx context.Context, actor Actor, id int64, version int, meant *bool, decided *event) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMention(ctx, tx, id)
 		if err != nil {
 			return err

@@ -32,7 +32,7 @@ func (a *App) MergeSheet(ctx context.Context, actor Actor, assemblyID int64, bas
 	}
 	started := store.Revision{}
 	if base > 0 {
-		if started, err = store.RevisionOf(ctx, a.db, assemblyID, base); err != nil {
+		if started, err = store.RevisionOf(ctx, a.Kernel.DB, assemblyID, base); err != nil {
 			return Merged{}, err
 		}
 	}

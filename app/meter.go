@@ -70,7 +70,7 @@ func (a *App) TakeReading(ctx context.Context, actor Actor, id int64) (Measureme
 	if err := actor.must(MayWriteSheets); err != nil {
 		return Measurement{}, err
 	}
-	now, err := measurementByID(ctx, a.db, id)
+	now, err := measurementByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return now, err
 	}

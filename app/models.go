@@ -19,7 +19,7 @@ func (a *App) Models(ctx context.Context, actor Actor, words string) ([]store.Ma
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListModels(ctx, a.db, strings.Fields(words), mostModels)
+	return store.ListModels(ctx, a.Kernel.DB, strings.Fields(words), mostModels)
 }
 
 // AddModel adds a model.
@@ -28,7 +28,7 @@ func (a *App) AddModel(ctx context.Context, actor Actor, fields store.ModelField
 	if err := checkModel(&fields); err != nil {
 		return added, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertModel(ctx, tx, fields)
 		if err != nil {
 			return modelTaken(err, fields)
@@ -47,7 +47,7 @@ func (a *App) ChangeModel(ctx context.Context, actor Actor, id int64, version in
 	if err := checkModel(&fields); err != nil {
 		return changed, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockModel(ctx, tx, id)
 		if err != nil {
 			return err

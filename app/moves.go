@@ -6,7 +6,6 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/core/calendar"
 	"frugalheron/store"
 )
 
@@ -48,7 +47,7 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 		return Moved{}, err
 	}
 	var moved Moved
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -175,11 +174,4 @@ func loan(to, due, since string) (*string, error) {
 		return nil, &Invalid{"due", "lies before the day of the loan"}
 	}
 	return &due, nil
-}
-
-func day(field, text string) error {
-	if _, err := calendar.Parse(text); err != nil {
-		return &Invalid{field, "write the day as 2026-11-25"}
-	}
-	return nil
 }

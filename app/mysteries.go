@@ -56,7 +56,7 @@ func (a *App) Mysteries(ctx context.Context, actor Actor, machineID int64) ([]To
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	ids, err := store.AssembliesWithMystery(ctx, a.db, machineID)
+	ids, err := store.AssembliesWithMystery(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -75,7 +75,7 @@ func (a *App) Mystery(ctx context.Context, actor Actor, assemblyID int64) (ToldM
 	if err != nil {
 		return ToldMystery{}, err
 	}
-	return mysteryOf(ctx, a.db, assembly)
+	return mysteryOf(ctx, a.Kernel.DB, assembly)
 }
 
 func mysteryOf(ctx context.Context, h store.Handle, assembly store.Assembly) (ToldMystery, error) {
@@ -113,7 +113,7 @@ func (a *App) WeighMystery(ctx context.Context, actor Actor, assemblyID int64, v
 	if err := checkMystery(&fields); err != nil {
 		return told, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err

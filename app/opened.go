@@ -24,7 +24,7 @@ func (a *App) OpenedUp(ctx context.Context, actor Actor, machineID int64) (Opene
 	if err != nil {
 		return out, err
 	}
-	logs, err := store.TeardownsOf(ctx, a.db, machineID)
+	logs, err := store.TeardownsOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return out, err
 	}
@@ -33,13 +33,13 @@ func (a *App) OpenedUp(ctx context.Context, actor Actor, machineID int64) (Opene
 			out.Before = append(out.Before, one)
 			continue
 		}
-		told, err := tellTeardown(ctx, a.db, machine, one)
+		told, err := tellTeardown(ctx, a.Kernel.DB, machine, one)
 		if err != nil {
 			return out, err
 		}
 		out.Now = &told
 	}
-	plugs, err := wiringOf(ctx, a.db, machineID)
+	plugs, err := wiringOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return out, err
 	}
@@ -47,7 +47,7 @@ func (a *App) OpenedUp(ctx context.Context, actor Actor, machineID int64) (Opene
 	if machine.Model == "" {
 		return out, nil
 	}
-	if out.Procedures, err = store.ProceduresOf(ctx, a.db, machine.Maker, machine.Model); err != nil {
+	if out.Procedures, err = store.ProceduresOf(ctx, a.Kernel.DB, machine.Maker, machine.Model); err != nil {
 		return out, err
 	}
 	out.Variants, err = a.variants(ctx, actor, machine.Maker, machine.Model)

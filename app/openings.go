@@ -39,7 +39,7 @@ func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (Openi
 	if err != nil {
 		return plan, err
 	}
-	times, err := store.OpeningTimes(ctx, a.db)
+	times, err := store.OpeningTimes(ctx, a.Kernel.DB)
 	if err != nil {
 		return plan, err
 	}
@@ -47,7 +47,7 @@ func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (Openi
 	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
 	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
 		shown := c.Look[:min(len(c.Look), mostLooks)]
-		look, err := tellRisks(ctx, a.db, table, order, shown)
+		look, err := tellRisks(ctx, a.Kernel.DB, table, order, shown)
 		if err != nil {
 			return plan, err
 		}

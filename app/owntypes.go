@@ -49,7 +49,7 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, done *event, fields *st
 		return NamedType{}, err
 	}
 	var named NamedType
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -71,7 +71,7 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, done *event, fields *st
 		if err := noteMarked(ctx, tx, touched); err != nil {
 			return err
 		}
-		if err := a.UpToDate(ctx, tx); err != nil { // what is counted next follows from it
+		if err := a.Kernel.UpToDate(ctx, tx); err != nil { // what is counted next follows from it
 			return err
 		}
 		counts, err := store.CountOccurrences(ctx, tx, []string{named.Number})
@@ -114,7 +114,7 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.O
 // ForgetType takes an own type out of the library. Its history keeps what it was; the event that is
 // returned can be undone.
 func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) (event int64, err error) {
-	err = a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -195,7 +195,7 @@ func (a *App) SearchLibrary(ctx context.Context, actor Actor, start string, limi
 	if err != nil {
 		return nil, err
 	}
-	own, err := store.ListOwnTypes(ctx, a.db)
+	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -218,7 +218,7 @@ func (a *App) SearchLibrary(ctx context.Context, actor Actor, start string, limi
 			}
 		}
 	}
-	counts, err := store.CountOccurrences(ctx, a.db, numbers)
+	counts, err := store.CountOccurrences(ctx, a.Kernel.DB, numbers)
 	for i := range found {
 		found[i].Occurrences = counts[found[i].Number]
 	}
@@ -230,5 +230,5 @@ func (a *App) Occurrences(ctx context.Context, actor Actor, number string, limit
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.OccurrencesOf(ctx, a.db, device.Normal(number), limit)
+	return store.OccurrencesOf(ctx, a.Kernel.DB, device.Normal(number), limit)
 }

@@ -24,11 +24,11 @@ func (a *App) ExportPack(ctx context.Context, actor Actor) (Content, error) {
 	if err := actor.must(MayLook); err != nil {
 		return Content{}, err
 	}
-	own, err := store.ListOwnTypes(ctx, a.db)
+	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}
@@ -66,7 +66,7 @@ func (a *App) TakePack(ctx context.Context, actor Actor, text string, dry bool) 
 	if err != nil {
 		return taken, err
 	}
-	own, err := store.ListOwnTypes(ctx, a.db)
+	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
 	if err != nil {
 		return taken, err
 	}

@@ -52,7 +52,7 @@ func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyField
 		return store.Party{}, err
 	}
 	var added store.Party
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		id, err := store.InsertParty(ctx, tx, fields)
 		if err != nil {
 			return nameTaken(err, fields.Name)
@@ -77,7 +77,7 @@ func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version in
 		return store.Party{}, err
 	}
 	var changed store.Party
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockParty(ctx, tx, id)
 		if err != nil {
 			return err
@@ -117,5 +117,5 @@ func (a *App) Parties(ctx context.Context, actor Actor, words string) ([]store.P
 	if err := actor.must(MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return store.ListParties(ctx, a.db, strings.Fields(words), partiesOffered)
+	return store.ListParties(ctx, a.Kernel.DB, strings.Fields(words), partiesOffered)
 }

@@ -65,7 +65,7 @@ func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted s
 	if err := actor.must(MayLook); err != nil {
 		return err
 	}
-	account, err := store.AccountByID(ctx, a.db, actor.AccountID)
+	account, err := store.AccountByID(ctx, a.Kernel.DB, actor.AccountID)
 	if err != nil {
 		return err
 	}
@@ -82,7 +82,7 @@ func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted s
 	if err != nil {
 		return err
 	}
-	return a.deed(ctx, actor, MayLook, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayLook, func(tx *sqlx.Tx) error {
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
@@ -100,7 +100,7 @@ func (a *App) ReplacePassword(ctx context.Context, login, wanted string) error {
 	if err != nil {
 		return err
 	}
-	return store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+	return store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
 		account, err := store.AccountByLogin(ctx, tx, login)
 		if err != nil {
 			return err

@@ -35,13 +35,13 @@ func (a *App) Accounts(ctx context.Context, actor Actor) ([]store.ListedAccount,
 	if err := actor.must(MayKeepTheRecord); err != nil {
 		return nil, err
 	}
-	return store.ListAccounts(ctx, a.db)
+	return store.ListAccounts(ctx, a.Kernel.DB)
 }
 
 // Invite adds an account without password, and a link by which its person sets one.
 func (a *App) Invite(ctx context.Context, actor Actor, login, name string, role Role) (Link, error) {
 	var link Link
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		account, err := insertAccount(ctx, tx, store.Account{Login: login, Name: name, Role: string(role)})
 		if err != nil {
 			return err
@@ -57,7 +57,7 @@ func (a *App) Invite(ctx context.Context, actor Actor, login, name string, role 
 // ResetAccount makes a new link for an account. The old password works until another is set.
 func (a *App) ResetAccount(ctx context.Context, actor Actor, id int64) (Link, error) {
 	var link Link
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		account, err := store.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err
@@ -91,7 +91,7 @@ var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one"
 
 // LookAtLink says whose password a link sets.
 func (a *App) LookAtLink(ctx context.Context, token string) (store.Account, error) {
-	account, err := store.AccountByLink(ctx, a.db, hashOf(token))
+	account, err := store.AccountByLink(ctx, a.Kernel.DB, hashOf(token))
 	if errors.Is(err, ErrNotFound) || err == nil && account.Disabled {
 		return store.Account{}, ErrLinkEnded
 	}
@@ -111,7 +111,7 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 	if err != nil {
 		return account, err
 	}
-	err = store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+	err = store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
 		if _, err := store.LockAccount(ctx, tx, account.ID); err != nil {
 			return err
 		}
@@ -133,7 +133,7 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 // Curators cannot shut themselves out: one who can let others in always remains.
 func (a *App) ChangeAccount(ctx context.Context, actor Actor, id int64, version int, fields AccountFields) (store.Account, error) {
 	var changed store.Account
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err

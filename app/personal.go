@@ -42,17 +42,6 @@ func checkPersonalData(p *store.PersonalDataFields) error {
 	return nil
 }
 
-// pastDay refuses what is no day, and days to come.
-func pastDay(field, text string) error {
-	if err := day(field, text); err != nil {
-		return err
-	}
-	if text > today() {
-		return &Invalid{field, "lies in the future; enter it once it is done"}
-	}
-	return nil
-}
-
 // OpenData is personal data about which something is still to be decided or done.
 type OpenData struct {
 	store.PersonalData
@@ -64,10 +53,10 @@ func (a *App) OpenPersonalData(ctx context.Context, actor Actor) ([]OpenData, er
 	if err := actor.must(MayWriteSheets); err != nil {
 		return nil, err
 	}
-	found, err := store.PersonalDataOf(ctx, a.db, 0)
+	found, err := store.PersonalDataOf(ctx, a.Kernel.DB, 0)
 	open := make([]OpenData, len(found))
 	for i, data := range found {
-		machine, err := store.MachineByID(ctx, a.db, data.MachineID)
+		machine, err := store.MachineByID(ctx, a.Kernel.DB, data.MachineID)
 		if err != nil {
 			return nil, err
 		}
@@ -82,7 +71,7 @@ func (a *App) NotePersonalData(ctx context.Context, actor Actor, machineID int64
 	if err := checkPersonalData(&fields); err != nil {
 		return noted, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -104,7 +93,7 @@ func (a *App) ChangePersonalData(ctx context.Context, actor Actor, id int64, ver
 	if err := checkPersonalData(&fields); err != nil {
 		return changed, err
 	}
-	err := a.deed(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockPersonalData(ctx, tx, id)
 		if err != nil {
 			return err

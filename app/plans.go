@@ -40,7 +40,7 @@ func (a *App) PlannedPictures(ctx context.Context, actor Actor, machineID int64)
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return store.PlannedPictures(ctx, a.db, machineID, actor.Hides())
+	return store.PlannedPictures(ctx, a.Kernel.DB, machineID, actor.Hides())
 }
 
 // BoardPlan reads what is drawn on a picture.
@@ -48,7 +48,7 @@ func (a *App) BoardPlan(ctx context.Context, actor Actor, attachmentID int64) (T
 	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
 		return ToldPlan{}, err
 	}
-	return planOf(ctx, a.db, attachmentID)
+	return planOf(ctx, a.Kernel.DB, attachmentID)
 }
 
 func (a *App) planned(ctx context.Context, actor Actor, attachmentID int64) (store.Attachment, error) {
@@ -115,7 +115,7 @@ func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, ver
 	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
 		return told, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		attachment, err := store.LockAttachment(ctx, tx, attachmentID)
 		if err != nil {
 			return err
@@ -166,11 +166,11 @@ func (a *App) PlanDrawing(ctx context.Context, actor Actor, attachmentID int64, 
 	if err != nil {
 		return Content{}, err
 	}
-	told, err := planOf(ctx, a.db, attachmentID)
+	told, err := planOf(ctx, a.Kernel.DB, attachmentID)
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}

@@ -111,13 +111,10 @@ func publicOf[Value any](p *Privacy, value Value) Value {
 }
 
 // Privacy reads what is kept from others than staff.
-func (a *App) Privacy(ctx context.Context) (*Privacy, error) { return a.privacy(ctx, a.db) }
+func (a *App) Privacy(ctx context.Context) (*Privacy, error) { return a.privacy(ctx, a.Kernel.DB) }
 
 // Public returns an answer as others than staff may read it: without the names of private persons.
 func (p *Privacy) Public(answer any) any { return publicOf(p, answer) }
-
-// Hides reports whether names are kept from an actor.
-func (a Actor) Hides() bool { return !MayWriteSheets.Include(a.Role) }
 
 // onlyPublic reports whether an actor's searches and counts look at public texts: they do for others than staff, where
 // any record says less to them.
@@ -125,5 +122,5 @@ func (a *App) onlyPublic(ctx context.Context, actor Actor) (bool, error) {
 	if !actor.Hides() {
 		return false, nil
 	}
-	return store.HasPublicTexts(ctx, a.db)
+	return store.HasPublicTexts(ctx, a.Kernel.DB)
 }

@@ -22,7 +22,7 @@ func (a *App) Procedures(ctx context.Context, actor Actor) ([]store.Procedure, e
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.ProceduresOf(ctx, a.db, "", "")
+	return store.ProceduresOf(ctx, a.Kernel.DB, "", "")
 }
 
 // ToldProcedure is a procedure with its steps read, and what is not made the same on all machines.
@@ -37,7 +37,7 @@ func (a *App) Procedure(ctx context.Context, actor Actor, id int64) (ToldProcedu
 	if err := actor.must(MayLook); err != nil {
 		return ToldProcedure{}, err
 	}
-	p, err := store.ProcedureByID(ctx, a.db, id)
+	p, err := store.ProcedureByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return ToldProcedure{}, err
 	}
@@ -65,14 +65,14 @@ func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, 
 		return made, &Invalid{"title", "the log has no steps yet"}
 	}
 	written := []string{}
-	for _, s := range told.Steps {
-		written = append(written, s.Line)
+	for _, step := range told.Steps {
+		written = append(written, step.Line)
 	}
 	f := store.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title, Body: strings.Join(written, "\n"), Warnings: warnings}
 	if err := checkProcedure(&f); err != nil {
 		return made, err
 	}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertProcedure(ctx, tx, f, &teardownID)
 		if err != nil {
 			return procedureTaken(err, f)
@@ -91,7 +91,7 @@ func (a *App) ChangeProcedure(ctx context.Context, actor Actor, id int64, versio
 	if err := checkProcedure(&f); err != nil {
 		return changed, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockProcedure(ctx, tx, id)
 		if err != nil {
 			return err
@@ -136,7 +136,7 @@ func checkProcedure(f *store.ProcedureFields) error {
 
 // variants puts together how the machines of a model are made, where that differs, with when each was built.
 func (a *App) variants(ctx context.Context, actor Actor, maker, model string) ([]teardown.Differing, error) {
-	seen, err := store.ObservedSteps(ctx, a.db, maker, model)
+	seen, err := store.ObservedSteps(ctx, a.Kernel.DB, maker, model)
 	if err != nil {
 		return nil, err
 	}

@@ -53,7 +53,7 @@ const leftOverAtOnce = 5000
 // RenewLeftOver makes anew what a migration has noted as due, before the application knew of it.
 func (k *Kernel) RenewLeftOver(ctx context.Context) error {
 	for taken := 1; taken > 0; {
-		err := store.InTx(ctx, k.db, func(tx *sqlx.Tx) (err error) {
+		err := store.InTx(ctx, k.DB, func(tx *sqlx.Tx) (err error) {
 			if taken, err = store.TakeOverLeftDue(ctx, tx, leftOverAtOnce); err != nil {
 				return err
 			}
@@ -64,4 +64,16 @@ func (k *Kernel) RenewLeftOver(ctx context.Context) error {
 		}
 	}
 	return nil
+}
+
+// each makes a renewal of one that is done record by record.
+func each(renew func(ctx context.Context, tx *sqlx.Tx, id int64) error) Renewal {
+	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
+		for _, id := range ids {
+			if err := renew(ctx, tx, id); err != nil {
+				return err
+			}
+		}
+		return nil
+	}
 }

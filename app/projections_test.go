@@ -41,7 +41,7 @@ func requireProjectionsHold(t *testing.T, db *sqlx.DB, deeds *app.App) {
 			UNION SELECT 'public place', id FROM place UNION SELECT 'public assembly', id FROM assembly UNION SELECT 'public lot', id FROM acquisition
 			ON CONFLICT DO NOTHING`)
 	require.NoError(t, err)
-	require.NoError(t, deeds.RenewLeftOver(ctx))
+	require.NoError(t, deeds.Kernel.RenewLeftOver(ctx))
 	require.NoError(t, db.Select(&after, projected))
 	require.Equal(t, before, after, "what follows from records is not what it would be if it were made anew")
 }

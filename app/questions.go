@@ -50,7 +50,7 @@ func (a *App) Unknowns(ctx context.Context, actor Actor, machineID int64) (Unkno
 	if err != nil {
 		return u, err
 	}
-	lines, err := store.ListUnknown(ctx, a.db, machineID, mostUnknown+1)
+	lines, err := store.ListUnknown(ctx, a.Kernel.DB, machineID, mostUnknown+1)
 	if err != nil {
 		return u, err
 	}
@@ -68,7 +68,7 @@ func (a *App) Unknowns(ctx context.Context, actor Actor, machineID int64) (Unkno
 }
 
 func (a *App) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
-	questions, err := store.ListQuestions(ctx, a.db, machineID)
+	questions, err := store.ListQuestions(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -76,7 +76,7 @@ func (a *App) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestio
 	for i, q := range questions {
 		ids[i] = q.ID
 	}
-	guesses, err := store.GuessesOf(ctx, a.db, ids)
+	guesses, err := store.GuessesOf(ctx, a.Kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -149,7 +149,7 @@ func (a *App) Ask(ctx context.Context, actor Actor, fields store.QuestionFields)
 	if err := checkQuestion(&fields); err != nil {
 		return asked, err
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if fields.MachineID != nil {
 			if _, err := store.MachineByID(ctx, tx, *fields.MachineID); err != nil {
 				return missing(err, "machineId", "choose a machine of the collection")
@@ -193,13 +193,13 @@ func (a *App) ChangeQuestion(ctx context.Context, actor Actor, id int64, version
 		return record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
 	})
 	if err == nil {
-		changed, err = store.QuestionByID(ctx, a.db, id)
+		changed, err = store.QuestionByID(ctx, a.Kernel.DB, id)
 	}
 	return changed, err
 }
 
 func (a *App) onQuestion(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
@@ -222,7 +222,7 @@ func (a *App) GuessAt(ctx context.Context, actor Actor, id int64, text, reason s
 	case reason == "":
 		return &Invalid{"reason", "say why you think so; a guess without a reason cannot be weighed"}
 	}
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		question, err := store.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
@@ -276,7 +276,7 @@ func (a *App) AnswerQuestion(ctx context.Context, actor Actor, id int64, version
 		return record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
 	}
 	if answer.Type == nil {
-		err = a.deed(ctx, actor, MayWriteSheets, write)
+		err = a.Kernel.Do(ctx, actor, MayWriteSheets, write)
 	} else {
 		var named NamedType
 		named, err = a.typeDeed(ctx, actor, eventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
@@ -289,7 +289,7 @@ func (a *App) AnswerQuestion(ctx context.Context, actor Actor, id int64, version
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines
 	}
 	if err == nil {
-		settled.Question, err = store.QuestionByID(ctx, a.db, id)
+		settled.Question, err = store.QuestionByID(ctx, a.Kernel.DB, id)
 	}
 	return settled, err
 }

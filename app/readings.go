@@ -13,7 +13,7 @@ import (
 // onMeasurement does work on a measurement that counts, and reads it back.
 func (a *App) onMeasurement(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
 	var after Measurement
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, id)
 		if err == nil && row.Struck {
 			err = ErrNotFound
@@ -89,7 +89,7 @@ func stale(row store.MeasurementRow) error {
 // StrikeMeasurement strikes out a measurement that was entered by mistake.
 func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, version int) (int64, error) {
 	var event int64
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, id)
 		switch {
 		case err != nil:
@@ -120,7 +120,7 @@ func (a *App) undoMeasure(ctx context.Context, actor Actor, e store.ToldEvent) e
 }
 
 func (a *App) undoStrikeMeasurement(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err

@@ -73,11 +73,11 @@ func (a *App) ReadStep(ctx context.Context, actor Actor, teardownID int64, writt
 	}
 	read.Step = step.Whole()
 	said := caution.Said{}
-	for _, s := range now.Steps {
-		said.Now(s.Step.Cautions())
+	for _, step := range now.Steps {
+		said.Now(step.Step.Cautions())
 	}
 	read.Cautions = caution.All(said.Now(step.Cautions()))
-	plugs, err := wiringOf(ctx, a.db, now.MachineID)
+	plugs, err := wiringOf(ctx, a.Kernel.DB, now.MachineID)
 	if err != nil {
 		return read, err
 	}

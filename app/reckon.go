@@ -4,16 +4,12 @@ import (
 	"context"
 	"errors"
 
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
-	"frugalheron/core/device/builtin"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
 )
 
 // Reckoned is a sheet's reckoning with the state of each line.
@@ -71,7 +67,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := contents(ctx, a.db, machineID)
+	fitted, err := contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -83,11 +79,11 @@ func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, d
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	seen, outsideID, err := outsideOf(ctx, a.db, machineID)
+	seen, outsideID, err := outsideOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	dossier, err := readDossier(ctx, a.db, machine, reckoning.Combine(boards), outsideID, seen)
+	dossier, err := readDossier(ctx, a.Kernel.DB, machine, reckoning.Combine(boards), outsideID, seen)
 	doubtMemory(out.Verdicts, dossier.Known)
 	if err != nil {
 		return out, err
@@ -167,50 +163,4 @@ func reckonBoards(library *device.Library, fitted []FittedAssembly, era datecode
 	}
 	out.Stage, out.Verdicts = reckoning.StageOf(counts), reckoning.Verdicts(boards)
 	return boards, out, nil
-}
-
-func reckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
-	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
-		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
-	})
-	var refused *sheet.RefusedError
-	if errors.As(err, &refused) {
-		return result, &Invalid{"body", refused.Error()}
-	}
-	return result, err
-}
-
-// Types lists library types whose number starts with a text, for completion while typing.
-func (a *App) Types(ctx context.Context, actor Actor, start string, limit int) ([]device.Type, error) {
-	if err := actor.must(MayLook); err != nil {
-		return nil, err
-	}
-	library, err := a.library(ctx)
-	if err != nil {
-		return nil, err
-	}
-	return library.Completions(start, limit), nil
-}
-
-// rereckonBatch is how many assemblies RereckonOld takes in one go.
-const rereckonBatch = 20
-
-// RereckonOld makes totals anew that an older version of the library gave. Several processes may
-// do so at once; each assembly is locked while it is worked on.
-func (a *App) RereckonOld(ctx context.Context) error {
-	for {
-		ids, err := store.AssembliesWithOldTotals(ctx, a.db, builtin.Version, rereckonBatch)
-		if err != nil || len(ids) == 0 {
-			return err
-		}
-		err = a.inTx(ctx, func(tx *sqlx.Tx) error {
-			if err := a.holdLibrary(ctx, tx); err != nil {
-				return err
-			}
-			return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)
-		})
-		if err != nil {
-			return err
-		}
-	}
 }

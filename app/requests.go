@@ -44,16 +44,16 @@ type begun struct {
 
 // Begin begins a request, or returns what it was answered before. Deeds done with the context that is returned mark
 // the request as done, in their own transaction.
-func (a *App) Begin(ctx context.Context, actor Actor, r Request) (context.Context, *Answered, error) {
+func (k *Kernel) Begin(ctx context.Context, actor Actor, r Request) (context.Context, *Answered, error) {
 	key := store.RequestKey{AccountID: actor.AccountID, Key: r.Key, Fingerprint: r.Fingerprint}
-	attempt, err := store.BeginRequest(ctx, a.db, key, r.GivenUp)
+	attempt, err := store.BeginRequest(ctx, k.DB, key, r.GivenUp)
 	if err != nil {
 		return ctx, nil, err
 	}
 	if attempt > 0 {
 		return context.WithValue(ctx, requestKey{}, begun{key, attempt}), nil, nil
 	}
-	before, err := store.RequestWith(ctx, a.db, actor.AccountID, r.Key)
+	before, err := store.RequestWith(ctx, k.DB, actor.AccountID, r.Key)
 	switch {
 	case err != nil && errors.Is(err, ErrNotFound):
 		return ctx, nil, ErrStillAtWork // it was refused just now
@@ -70,15 +70,15 @@ func (a *App) Begin(ctx context.Context, actor Actor, r Request) (context.Contex
 }
 
 // Finish keeps what the request that a context has begun was answered.
-func (a *App) Finish(ctx context.Context, answer Answered) error {
+func (k *Kernel) Finish(ctx context.Context, answer Answered) error {
 	b, _ := ctx.Value(requestKey{}).(begun)
-	return store.AnswerRequest(ctx, a.db, b.key, b.attempt, answer.Status, answer.MediaType, answer.Body)
+	return store.AnswerRequest(ctx, k.DB, b.key, b.attempt, answer.Status, answer.MediaType, answer.Body)
 }
 
 // Refuse lets the request that a context has begun be sent anew: it was refused.
-func (a *App) Refuse(ctx context.Context) error {
+func (k *Kernel) Refuse(ctx context.Context) error {
 	b, _ := ctx.Value(requestKey{}).(begun)
-	return store.ForgetRequest(ctx, a.db, b.key, b.attempt)
+	return store.ForgetRequest(ctx, k.DB, b.key, b.attempt)
 }
 
 // markRequest marks the request of a context as done, if there is one; ErrStillAtWork when it was begun anew

@@ -52,7 +52,7 @@ func (a *App) Risks(ctx context.Context, actor Actor, machineID int64, after, li
 	if end := after + limit; end < page.Total {
 		page.Next = end
 	}
-	page.Risks, err = tellRisks(ctx, a.db, table, order, order.From(after, after+limit))
+	page.Risks, err = tellRisks(ctx, a.Kernel.DB, table, order, order.From(after, after+limit))
 	return page, err
 }
 
@@ -66,7 +66,7 @@ func (a *App) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Orde
 	for _, c := range own {
 		classes = append(classes, c.Class)
 	}
-	rows, err := store.Ageing(ctx, a.db, machineID)
+	rows, err := store.Ageing(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, nil, err
 	}

@@ -23,7 +23,7 @@ func (a *App) RomList(ctx context.Context, actor Actor, words string, skip, limi
 	if err := actor.must(MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListRoms(ctx, a.db, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := store.ListRoms(ctx, a.Kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found, page.More = found[:limit], true
 	}
@@ -49,16 +49,16 @@ func (a *App) Rom(ctx context.Context, actor Actor, sum string) (ToldRom, error)
 		return told, err
 	}
 	var err error
-	if told.RomImage, err = store.RomBySHA(ctx, a.db, sum); err != nil {
+	if told.RomImage, err = store.RomBySHA(ctx, a.Kernel.DB, sum); err != nil {
 		return told, err
 	}
 	if told.Inspection, err = a.inspectionOf(ctx, sum); err != nil {
 		return told, err
 	}
-	if told.SameContent, err = store.SameContent(ctx, a.db, told.RomImage); err != nil {
+	if told.SameContent, err = store.SameContent(ctx, a.Kernel.DB, told.RomImage); err != nil {
 		return told, err
 	}
-	if told.Holders, err = store.RomHolders(ctx, a.db, []string{sum}); err != nil {
+	if told.Holders, err = store.RomHolders(ctx, a.Kernel.DB, []string{sum}); err != nil {
 		return told, err
 	}
 	told.MayHave = told.Public || !actor.Hides()
@@ -81,7 +81,7 @@ func (a *App) RomBytes(ctx context.Context, actor Actor, sum string) (store.RomI
 	if err := actor.must(MayLook); err != nil {
 		return store.RomImage{}, nil, err
 	}
-	image, err := store.RomBySHA(ctx, a.db, sum)
+	image, err := store.RomBySHA(ctx, a.Kernel.DB, sum)
 	if err != nil {
 		return image, nil, err
 	}
@@ -192,7 +192,7 @@ func (a *App) NameRom(ctx context.Context, actor Actor, sum string, version int,
 	if fields.Name == "" && fields.Edition != "" {
 		return named, &Invalid{"name", "a version is one of something; name it, as Monitor"}
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockRom(ctx, tx, sum)
 		if err != nil {
 			return err
@@ -262,7 +262,7 @@ func (a *App) makeRoms(ctx context.Context, actor Actor, contents [][]byte, from
 		}
 	}
 	made := make([]store.RomImage, len(contents))
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		for i, data := range contents {
 			image, _, isNew, err := noteRom(ctx, tx, actor, data, from[i])
 			if err != nil {

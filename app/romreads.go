@@ -91,7 +91,7 @@ func (a *App) addReads(ctx context.Context, actor Actor, assemblyID int64, of Ro
 		}
 	}
 	var added []AddedRead
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		added = []AddedRead{}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
@@ -175,15 +175,15 @@ func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly st
 
 // tellChips says how far the chips are known after files were added.
 func (a *App) tellChips(ctx context.Context, assemblyID int64, added []AddedRead) error {
-	assembly, err := store.AssemblyByID(ctx, a.db, assemblyID)
+	assembly, err := store.AssemblyByID(ctx, a.Kernel.DB, assemblyID)
 	if err != nil {
 		return err
 	}
 	sockets, err := a.romSockets(ctx, []store.Assembly{assembly})
 	for i := range added {
-		for _, s := range sockets {
-			if s.Designator == added[i].Designator {
-				added[i].Chip = s.Chip.State
+		for _, socket := range sockets {
+			if socket.Designator == added[i].Designator {
+				added[i].Chip = socket.Chip.State
 			}
 		}
 	}
@@ -221,7 +221,7 @@ func (a *App) StrikeRead(ctx context.Context, actor Actor, id int64) (int64, err
 }
 
 func (a *App) undoStrikeRead(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -241,7 +241,7 @@ func (a *App) undoStrikeRead(ctx context.Context, actor Actor, e store.ToldEvent
 }
 
 func (a *App) onRead(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, id)
 		if err != nil {
 			return err

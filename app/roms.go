@@ -33,7 +33,7 @@ func (a *App) Roms(ctx context.Context, actor Actor, machineID int64) ([]RomSock
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, a.db, machineID)
+	assemblies, err := store.AssembliesOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -45,11 +45,11 @@ func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]Ro
 	for i, assembly := range assemblies {
 		ids[i] = assembly.ID
 	}
-	lines, err := store.RomSocketsOf(ctx, a.db, ids, romClasses())
+	lines, err := store.RomSocketsOf(ctx, a.Kernel.DB, ids, romClasses())
 	if err != nil {
 		return nil, err
 	}
-	reads, err := store.RomReadsOf(ctx, a.db, ids)
+	reads, err := store.RomReadsOf(ctx, a.Kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -117,37 +117,37 @@ func socketsOf(assembly store.Assembly, library *device.Library, lines []store.R
 	return sockets
 }
 
-func (a *App) judgeSocket(ctx context.Context, s *RomSocket) error {
-	reads := make([]rom.Read, len(s.Reads))
-	for i, r := range s.Reads {
+func (a *App) judgeSocket(ctx context.Context, socket *RomSocket) error {
+	reads := make([]rom.Read, len(socket.Reads))
+	for i, r := range socket.Reads {
 		reads[i] = rom.Read{SHA256: r.SHA256, On: r.ReadOn, Exception: r.Exception}
 	}
 	var err error
-	s.Chip, err = rom.JudgeReads(reads, func(earlier, later string) (rom.Comparison, error) { return a.compareRoms(ctx, earlier, later) })
+	socket.Chip, err = rom.JudgeReads(reads, func(earlier, later string) (rom.Comparison, error) { return a.compareRoms(ctx, earlier, later) })
 	if err != nil || len(reads) == 0 {
 		return err
 	}
-	sum := s.Chip.SHA256
+	sum := socket.Chip.SHA256
 	if sum == "" {
 		sum = reads[len(reads)-1].SHA256
 	}
-	image, err := store.RomBySHA(ctx, a.db, sum)
+	image, err := store.RomBySHA(ctx, a.Kernel.DB, sum)
 	if err != nil {
 		return err
 	}
-	s.Image = &image
-	if s.Device != nil && image.Bytes != s.Device.Bytes {
-		s.Findings = append(s.Findings, fmt.Sprintf("a %s holds %d bytes, the content has %d", s.Device.Number, s.Device.Bytes, image.Bytes))
+	socket.Image = &image
+	if socket.Device != nil && image.Bytes != socket.Device.Bytes {
+		socket.Findings = append(socket.Findings, fmt.Sprintf("a %s holds %d bytes, the content has %d", socket.Device.Number, socket.Device.Bytes, image.Bytes))
 	}
-	if err := a.labelAgainst(ctx, s, image); err != nil {
+	if err := a.labelAgainst(ctx, socket, image); err != nil {
 		return err
 	}
-	return a.siblingsAgainst(ctx, s, image)
+	return a.siblingsAgainst(ctx, socket, image)
 }
 
 // labelAgainst compares the version on the chip with the one inside.
-func (a *App) labelAgainst(ctx context.Context, s *RomSocket, image store.RomImage) error {
-	label := s.Reads[len(s.Reads)-1].Label
+func (a *App) labelAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
+	label := socket.Reads[len(socket.Reads)-1].Label
 	onChip, inside, where := rom.VersionIn(label), strings.ToLower(image.Edition), "it is known as"
 	if inside == "" {
 		inspection, err := a.inspectionOf(ctx, image.SHA256)
@@ -162,14 +162,14 @@ func (a *App) labelAgainst(ctx context.Context, s *RomSocket, image store.RomIma
 		}
 	}
 	if onChip != "" && inside != "" && onChip != inside {
-		s.Findings = append(s.Findings, fmt.Sprintf("the label says version %s, %s %s", onChip, where, inside))
+		socket.Findings = append(socket.Findings, fmt.Sprintf("the label says version %s, %s %s", onChip, where, inside))
 	}
 	return nil
 }
 
 // siblingsAgainst compares with the same socket of the same board elsewhere.
-func (a *App) siblingsAgainst(ctx context.Context, s *RomSocket, image store.RomImage) error {
-	siblings, err := store.Siblings(ctx, a.db, s.AssemblyID, s.Designator)
+func (a *App) siblingsAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
+	siblings, err := store.Siblings(ctx, a.Kernel.DB, socket.AssemblyID, socket.Designator)
 	if err != nil {
 		return err
 	}
@@ -177,7 +177,7 @@ func (a *App) siblingsAgainst(ctx context.Context, s *RomSocket, image store.Rom
 		if other.SHA256 == image.SHA256 {
 			continue
 		}
-		theirs, err := store.RomBySHA(ctx, a.db, other.SHA256)
+		theirs, err := store.RomBySHA(ctx, a.Kernel.DB, other.SHA256)
 		if err != nil {
 			return err
 		}
@@ -192,7 +192,7 @@ func (a *App) siblingsAgainst(ctx context.Context, s *RomSocket, image store.Rom
 		if where == "" {
 			where = other.Assembly
 		}
-		s.Findings = append(s.Findings, fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs), comparison.Verdict))
+		socket.Findings = append(socket.Findings, fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs), comparison.Verdict))
 	}
 	return nil
 }
@@ -260,7 +260,7 @@ func (a *App) compareBytes(ctx context.Context, earlier, later string) (rom.Comp
 
 func (a *App) inspectionOf(ctx context.Context, sum string) (rom.Inspection, error) {
 	var inspection rom.Inspection
-	encoded, err := store.RomInspection(ctx, a.db, sum)
+	encoded, err := store.RomInspection(ctx, a.Kernel.DB, sum)
 	if err == nil {
 		err = json.Unmarshal([]byte(encoded), &inspection)
 	}

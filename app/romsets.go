@@ -30,7 +30,7 @@ func (a *App) RomSets(ctx context.Context, actor Actor) ([]ToldRomSet, error) {
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	sets, images, err := store.ListRomSets(ctx, a.db)
+	sets, images, err := store.ListRomSets(ctx, a.Kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -56,7 +56,7 @@ func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
 		set[image.Place] = image.SHA256
 		sums = append(sums, image.SHA256)
 	}
-	holders, err := store.RomHolders(ctx, a.db, sums)
+	holders, err := store.RomHolders(ctx, a.Kernel.DB, sums)
 	if err != nil {
 		return err
 	}
@@ -67,7 +67,7 @@ func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
 			order = append(order, holder.AssemblyID)
 		}
 	}
-	reads, err := store.RomReadsOf(ctx, a.db, order)
+	reads, err := store.RomReadsOf(ctx, a.Kernel.DB, order)
 	if err != nil {
 		return err
 	}
@@ -104,15 +104,15 @@ func (a *App) NameRomSet(ctx context.Context, actor Actor, assemblyID int64, nam
 		return set, err
 	}
 	images := []store.RomSetImage{}
-	for _, s := range sockets {
-		if s.Chip.SHA256 != "" {
-			images = append(images, store.RomSetImage{SHA256: s.Chip.SHA256, Place: s.Designator})
+	for _, socket := range sockets {
+		if socket.Chip.SHA256 != "" {
+			images = append(images, store.RomSetImage{SHA256: socket.Chip.SHA256, Place: socket.Designator})
 		}
 	}
 	if len(images) == 0 {
 		return set, &Invalid{"name", "no chip of the board was read so that it counts; read them first"}
 	}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertRomSet(ctx, tx, name, note, images)
 		if store.Violates(err, "rom_set_name_key") {
 			return &Invalid{"name", name + " is in the list already"}

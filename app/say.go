@@ -59,7 +59,7 @@ func (a *App) Understand(ctx context.Context, actor Actor, machineID int64, text
 		return nothing, err
 	}
 	said, isStatement := statement.Read(rest)
-	measured, err := understandMeasurement(ctx, a.db, machine.ID, rest)
+	measured, err := understandMeasurement(ctx, a.Kernel.DB, machine.ID, rest)
 	if err != nil || !isStatement && measured == nil {
 		return nothing, err
 	}
@@ -71,7 +71,7 @@ func (a *App) Understand(ctx context.Context, actor Actor, machineID int64, text
 		u.Sure = u.Sure || measured != nil && measured.Sure
 		return u, nil
 	}
-	fitted, err := contents(ctx, a.db, machine.ID)
+	fitted, err := contents(ctx, a.Kernel.DB, machine.ID)
 	if err != nil {
 		return nothing, err
 	}
@@ -115,7 +115,7 @@ func (w Way) rank() int {
 // starts with, and what is said of it. Without a machine its id is 0.
 func (a *App) about(ctx context.Context, machineID int64, text string) (machine store.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
-		machine, err := store.MachineByAccession(ctx, a.db, first)
+		machine, err := store.MachineByAccession(ctx, a.Kernel.DB, first)
 		if !errors.Is(err, ErrNotFound) {
 			return machine, rest, err
 		}
@@ -123,7 +123,7 @@ func (a *App) about(ctx context.Context, machineID int64, text string) (machine 
 	if machineID == 0 {
 		return machine, text, nil
 	}
-	machine, err = store.MachineByID(ctx, a.db, machineID)
+	machine, err = store.MachineByID(ctx, a.Kernel.DB, machineID)
 	return machine, text, err
 }
 
@@ -156,7 +156,7 @@ type Said struct {
 // sheet. When somebody saved another since, the answer is *Stale with that revision.
 func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
 	var kept Said
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		machine, rest, err := a.about(ctx, machineID, text)
 		if err != nil {
 			return err

@@ -3,16 +3,16 @@ package app
 import (
 	"context"
 	"errors"
-	"math"
-
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
+	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"math"
+
+	"github.com/jmoiron/sqlx"
 )
 
 // SaveSheet keeps a new revision of an assembly's sheet, written on top of revision base (0 for
@@ -23,7 +23,7 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 		return store.Revision{}, err
 	}
 	var saved store.Revision
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -161,7 +161,7 @@ func (a *App) Sheet(ctx context.Context, actor Actor, assemblyID int64) (store.R
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return store.Revision{}, err
 	}
-	revision, err := store.NewestRevision(ctx, a.db, assemblyID)
+	revision, err := store.NewestRevision(ctx, a.Kernel.DB, assemblyID)
 	if errors.Is(err, ErrNotFound) {
 		return store.Revision{AssemblyID: assemblyID}, nil
 	}
@@ -177,7 +177,7 @@ func (a *App) Revisions(ctx context.Context, actor Actor, assemblyID int64, befo
 	if before == 0 {
 		before = math.MaxInt32
 	}
-	return store.RevisionsOf(ctx, a.db, assemblyID, before, limit)
+	return store.RevisionsOf(ctx, a.Kernel.DB, assemblyID, before, limit)
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
@@ -185,7 +185,7 @@ func (a *App) Positions(ctx context.Context, actor Actor, assemblyID, after int6
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return store.PositionsOf(ctx, a.db, assemblyID, after, limit)
+	return store.PositionsOf(ctx, a.Kernel.DB, assemblyID, after, limit)
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
@@ -193,5 +193,11 @@ func (a *App) Entries(ctx context.Context, actor Actor, assemblyID int64, afterL
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return store.EntriesOf(ctx, a.db, assemblyID, afterLine, limit)
+	return store.EntriesOf(ctx, a.Kernel.DB, assemblyID, afterLine, limit)
+}
+
+// lookedOver takes in what a new revision of an outside says.
+func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly store.Assembly, newest store.Revision) error {
+	seen := outside.Parse(newest.Body)
+	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems), reckoning.Totals{})
 }

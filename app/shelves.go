@@ -71,7 +71,7 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 		return page, &Invalid{"sort", "is no column of the list"}
 	}
 	if list.After == "" {
-		if page.Total, err = store.CountMachines(ctx, a.db, query.MachineFilter); err != nil {
+		if page.Total, err = store.CountMachines(ctx, a.Kernel.DB, query.MachineFilter); err != nil {
 			return page, err
 		}
 		if page.Total == 0 {
@@ -86,7 +86,7 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 	}
 	// One more than asked for tells whether another page follows.
 	query.Limit = list.Limit + 1
-	found, err := store.ListMachines(ctx, a.db, query)
+	found, err := store.ListMachines(ctx, a.Kernel.DB, query)
 	if len(found) > list.Limit {
 		found = found[:list.Limit]
 		last := found[list.Limit-1]
@@ -139,7 +139,7 @@ func (a *App) CountFacets(ctx context.Context, actor Actor, filters MachineFilte
 	if err != nil {
 		return f, err
 	}
-	counts, err := store.CountFacets(ctx, a.db, filters.inStore(public))
+	counts, err := store.CountFacets(ctx, a.Kernel.DB, filters.inStore(public))
 	for _, c := range counts {
 		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
@@ -166,5 +166,5 @@ func (a *App) CountHolding(ctx context.Context, actor Actor, filters MachineFilt
 	if err != nil {
 		return nil, err
 	}
-	return store.CountHolding(ctx, a.db, filters.inStore(public), numbers)
+	return store.CountHolding(ctx, a.Kernel.DB, filters.inStore(public), numbers)
 }

@@ -61,13 +61,13 @@ type SignedIn struct {
 // the answer is *TooMany.
 func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (SignedIn, error) {
 	login = strings.TrimSpace(login)
-	account, err := store.AccountByLogin(ctx, a.db, login)
+	account, err := store.AccountByLogin(ctx, a.Kernel.DB, login)
 	if err != nil && !errors.Is(err, ErrNotFound) {
 		return SignedIn{}, err
 	}
 	byLogin := "login " + strings.ToLower(login)
 	limits := []store.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
-	isKnown, isShared, err := store.KnownBrowser(ctx, a.db, account.ID, hashOf(from.Browser), BrowserKnown)
+	isKnown, isShared, err := store.KnownBrowser(ctx, a.Kernel.DB, account.ID, hashOf(from.Browser), BrowserKnown)
 	if err != nil {
 		return SignedIn{}, err
 	}
@@ -80,7 +80,7 @@ func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (
 	if err := a.prove(ctx, account, password, limits); err != nil {
 		return SignedIn{}, err
 	}
-	err = store.InTx(ctx, a.db, func(tx *sqlx.Tx) error {
+	err = store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
 		if !isKnown {
 			if err := store.ClearSignInFailures(ctx, tx, byLogin); err != nil {
 				return err
@@ -97,7 +97,7 @@ func (a *App) prove(ctx context.Context, account store.Account, password string,
 	slices.SortFunc(limits, func(a, b store.SignInLimit) int { return cmp.Compare(a.Subject, b.Subject) })
 	var attempts []int64
 	var clearIn time.Duration
-	err := store.InTx(ctx, a.db, func(tx *sqlx.Tx) (err error) {
+	err := store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) (err error) {
 		attempts, clearIn, err = store.CountSignIn(ctx, tx, limits, failureWindow)
 		return err
 	})
@@ -122,7 +122,7 @@ func (a *App) prove(ctx context.Context, account store.Account, password string,
 		return ErrSignIn
 	}
 	// It did not fail, or nobody has looked: neither counts.
-	return errors.Join(err, store.ForgetSignIns(ctx, a.db, attempts))
+	return errors.Join(err, store.ForgetSignIns(ctx, a.Kernel.DB, attempts))
 }
 
 // networkOf is by what failures of an address are counted: of IPv6, whoever has one address has all of its network.

@@ -69,7 +69,7 @@ func (a *App) MoveMachine(ctx context.Context, actor Actor, id int64, version in
 		return MovedMachine{}, err
 	}
 	var moved MovedMachine
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
@@ -148,7 +148,7 @@ func (a *App) undoMoveMachine(ctx context.Context, actor Actor, e store.ToldEven
 	if err != nil {
 		return err
 	}
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
@@ -175,5 +175,5 @@ func (a *App) CountPlaces(ctx context.Context, actor Actor) ([]store.PlaceCount,
 	if err := actor.must(MayLook); err != nil {
 		return nil, err
 	}
-	return store.CountPlaces(ctx, a.db)
+	return store.CountPlaces(ctx, a.Kernel.DB)
 }

@@ -35,12 +35,12 @@ func (a *App) AddStep(ctx context.Context, actor Actor, teardownID int64, writte
 
 // onStep does work on a step of an open log, starting from a version.
 func (a *App) onStep(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
-	row, err := store.StepByID(ctx, a.db, id)
+	row, err := store.StepByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return ToldTeardown{}, err
 	}
 	return a.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
-		at := slices.IndexFunc(now.Steps, func(s ToldStep) bool { return s.ID == id })
+		at := slices.IndexFunc(now.Steps, func(step ToldStep) bool { return step.ID == id })
 		if at < 0 {
 			return ErrNotFound
 		}
@@ -102,7 +102,7 @@ func (a *App) StrikeStep(ctx context.Context, actor Actor, id int64, version int
 }
 
 func (a *App) undoStrikeStep(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	row, err := store.StepByID(ctx, a.db, e.SubjectID)
+	row, err := store.StepByID(ctx, a.Kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}

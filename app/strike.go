@@ -12,7 +12,7 @@ import (
 // its sheet and history stay, and the event can be undone.
 func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version int) (Moved, error) {
 	var struck Moved
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}

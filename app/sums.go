@@ -30,15 +30,3 @@ func renewSums(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
 	}
 	return nil
 }
-
-// each makes a renewal of one that is done record by record.
-func each(renew func(ctx context.Context, tx *sqlx.Tx, id int64) error) Renewal {
-	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
-		for _, id := range ids {
-			if err := renew(ctx, tx, id); err != nil {
-				return err
-			}
-		}
-		return nil
-	}
-}

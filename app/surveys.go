@@ -70,7 +70,7 @@ func (a *App) StartSurvey(ctx context.Context, actor Actor, machineID int64, on,
 // onCondition does work on what is found on a machine, and reads its condition back.
 func (a *App) onCondition(ctx context.Context, actor Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
 	var after Condition
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -92,7 +92,7 @@ type keptLook struct {
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
 func (a *App) onSurvey(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
-	row, err := store.SurveyByID(ctx, a.db, id)
+	row, err := store.SurveyByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return Condition{}, err
 	}

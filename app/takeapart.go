@@ -26,7 +26,7 @@ func (a *App) StartTeardown(ctx context.Context, actor Actor, machineID int64, s
 	if started.Purpose == "" {
 		return told, &Invalid{"purpose", "say what it is opened for: whoever finds it open wants to know"}
 	}
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -54,11 +54,11 @@ func (a *App) StartTeardown(ctx context.Context, actor Actor, machineID int64, s
 // together.
 func (a *App) onTeardown(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
 	var after ToldTeardown
-	one, err := store.TeardownByID(ctx, a.db, id)
+	one, err := store.TeardownByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return after, err
 	}
-	err = a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
 			return err
 		}
@@ -101,7 +101,7 @@ func (a *App) EndTeardown(ctx context.Context, actor Actor, id int64) (ToldTeard
 }
 
 func (a *App) undoEndTeardown(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		one, err := store.TeardownByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err

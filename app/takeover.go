@@ -18,7 +18,7 @@ const untitled = "Board"
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
 func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
 	var added []store.Assembly
-	err := a.deed(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}

@@ -61,7 +61,7 @@ func (a *App) Teardown(ctx context.Context, actor Actor, id int64) (ToldTeardown
 	if err := actor.must(MayLook); err != nil {
 		return ToldTeardown{}, err
 	}
-	return teardownByID(ctx, a.db, id)
+	return teardownByID(ctx, a.Kernel.DB, id)
 }
 
 func teardownByID(ctx context.Context, h store.Handle, id int64) (ToldTeardown, error) {

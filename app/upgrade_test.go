@@ -40,7 +40,7 @@ func TestACollectionFromBeforeIsReadAndUndone(t *testing.T) {
 	_, err = migrator.Up(ctx)
 	require.NoError(t, err)
 	deeds := app.New(db)
-	require.NoError(t, deeds.RenewLeftOver(ctx))
+	require.NoError(t, deeds.Kernel.RenewLeftOver(ctx))
 
 	data, found, err := store.NewSessions(db).FindCtx(ctx, "VtOmsmWtDMyjAZRBwNufxN7E1RyHghmXvuO8JcLrgEU")
 	require.NoError(t, err)

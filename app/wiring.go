@@ -59,7 +59,7 @@ func (a *App) Wiring(ctx context.Context, actor Actor, machineID int64) (Wiring,
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return Wiring{}, err
 	}
-	return wiringOf(ctx, a.db, machineID)
+	return wiringOf(ctx, a.Kernel.DB, machineID)
 }
 
 func wiringOf(ctx context.Context, h store.Handle, machineID int64) (Wiring, error) {
@@ -96,7 +96,7 @@ func (a *App) WiringDrawing(ctx context.Context, actor Actor, machineID int64, b
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}
@@ -110,11 +110,11 @@ func (a *App) WiringList(ctx context.Context, actor Actor, machineID int64) (Con
 	if err != nil {
 		return Content{}, err
 	}
-	w, err := wiringOf(ctx, a.db, machineID)
+	w, err := wiringOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Content{}, err
 	}
-	p, err := a.privacy(ctx, a.db)
+	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
 		return Content{}, err
 	}

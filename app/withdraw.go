@@ -23,21 +23,11 @@ var (
 			before, err := store.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
 		}}
-	ofCustody = withdrawal{store.OfCustody, eventWithdrawCustody, eventLetCustodyCount, MayKeepTheRecord,
-		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
-			before, err := store.LockCustody(ctx, h, id)
-			return before.MachineID, before, err
-		}}
 )
 
 // WithdrawStatement says that a statement about an attribute does not count any more, and why.
 func (a *App) WithdrawStatement(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
 	return a.withdraw(ctx, actor, ofEvidence, id, why)
-}
-
-// WithdrawCustody says that a statement about a machine's past does not count any more, and why.
-func (a *App) WithdrawCustody(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
-	return a.withdraw(ctx, actor, ofCustody, id, why)
 }
 
 func (a *App) withdraw(ctx context.Context, actor Actor, w withdrawal, id int64, why string) (int64, error) {
@@ -48,7 +38,7 @@ func (a *App) withdraw(ctx context.Context, actor Actor, w withdrawal, id int64,
 		return 0, &Invalid{"why", "say why it does not count any more"}
 	}
 	var event int64
-	err := a.deed(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
 		var err error
 		event, err = w.say(ctx, tx, actor, id, why)
 		return err
@@ -75,7 +65,7 @@ func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64,
 // undo lets count again what was withdrawn.
 func (w withdrawal) undo(k *Kernel) Undoing {
 	return func(ctx context.Context, actor Actor, e store.ToldEvent) error {
-		return k.deed(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
+		return k.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
 			if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
 				return err
 			}

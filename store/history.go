@@ -20,6 +20,9 @@ type Event struct {
 	After       *json.RawMessage `db:"after" json:"after"`
 }
 
+// DeedSaveSheet is the deed that saves a sheet: its text is a revision, and not kept twice.
+const DeedSaveSheet = "save sheet"
+
 // InsertEvent adds a row to the history and returns its id. Before and after are written as JSON;
 // nil stays null.
 func InsertEvent(ctx context.Context, h Handle, e Event, before, after any) (int64, error) {

@@ -67,10 +67,10 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 		return
 	}
 	asked := app.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
-	begun, answered, err := s.app.Begin(ctx.Context(), actor, asked)
+	begun, answered, err := s.app.Kernel.Begin(ctx.Context(), actor, asked)
 	for deadline := time.Now().Add(firstWithin); errors.Is(err, app.ErrStillAtWork) && time.Now().Before(deadline) && ctx.Context().Err() == nil; {
 		time.Sleep(lookEvery)
-		begun, answered, err = s.app.Begin(ctx.Context(), actor, asked)
+		begun, answered, err = s.app.Kernel.Begin(ctx.Context(), actor, asked)
 	}
 	if err != nil {
 		writeError(w, r, err)
@@ -90,11 +90,11 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 	isSecret, _ := ctx.Operation().Metadata[secretKey].(bool)
 	switch {
 	case answer.Status >= 300:
-		err = s.app.Refuse(keeping)
+		err = s.app.Kernel.Refuse(keeping)
 	case isSecret:
-		err = s.app.Finish(keeping, shownOnce)
+		err = s.app.Kernel.Finish(keeping, shownOnce)
 	default:
-		err = s.app.Finish(keeping, answer)
+		err = s.app.Kernel.Finish(keeping, answer)
 	}
 	if err != nil {
 		// What was asked for is done, and said so; only who asks once more is told less.

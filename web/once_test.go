@@ -89,24 +89,24 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	s := newSite(t)
 	curator := app.Actor{AccountID: 1, Role: app.Curator}
 	request := app.Request{Key: "k", Fingerprint: "f", GivenUp: 0}
-	_, before, err := s.deeds.Begin(t.Context(), curator, request)
+	_, before, err := s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 	// It died before it did anything: whoever asks again begins anew.
-	begun, before, err := s.deeds.Begin(t.Context(), curator, request)
+	begun, before, err := s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 	_, err = s.deeds.CreateMachine(begun, curator, store.MachineFields{Accession: "EH-8", Name: "Sorter"})
 	require.NoError(t, err)
-	_, _, err = s.deeds.Begin(t.Context(), curator, request)
+	_, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.ErrorIs(t, err, app.ErrAnswerLost)
 	// A deed that failed marks nothing.
 	request.Key = "other"
-	begun, _, err = s.deeds.Begin(t.Context(), curator, request)
+	begun, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	_, err = s.deeds.CreateMachine(begun, curator, store.MachineFields{Accession: "EH-8", Name: "Twice"})
 	require.Error(t, err)
-	_, before, err = s.deeds.Begin(context.Background(), curator, request)
+	_, before, err = s.deeds.Kernel.Begin(context.Background(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 }

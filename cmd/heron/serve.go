@@ -163,7 +163,7 @@ func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, deeds *app.A
 		if err := deeds.RereckonOld(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("totals of an older library could not be made anew", "cause", err)
 		}
-		if err := deeds.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
+		if err := deeds.Kernel.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("what follows from records could not be made anew", "cause", err)
 		}
 		if err := deeds.RenewAgeing(ctx); err != nil && ctx.Err() == nil {

@@ -1,0 +1,52 @@
+package app
+
+import "slices"
+
+// Actor is who does a deed.
+type Actor struct {
+	AccountID int64
+	Name      string
+	Role      Role
+}
+
+// Role says what an account is for.
+type Role string
+
+// Roles.
+const (
+	Curator    Role = "curator"    // keeps the record
+	Technician Role = "technician" // works on machines
+	Viewer     Role = "viewer"     // looks
+)
+
+// Roles is a set of roles that a deed is open to.
+type Roles []Role
+
+// Who may do what. The interface asks the same lists.
+var (
+	MayLook          = Roles{Curator, Technician, Viewer}
+	MayWriteSheets   = Roles{Curator, Technician}
+	MayKeepTheRecord = Roles{Curator}
+)
+
+// Include reports whether a role is among them.
+func (r Roles) Include(role Role) bool { return slices.Contains(r, role) }
+
+// account is the actor's account; nil for the command line.
+func (a Actor) account() *int64 {
+	if a.AccountID == 0 {
+		return nil
+	}
+	return &a.AccountID
+}
+
+func (a Actor) must(roles Roles) error {
+	if !roles.Include(a.Role) {
+		return ErrForbidden
+	}
+	return nil
+}
+
+// Hides reports whether names are kept from an actor.
+func (a Actor) Hides() bool { return !MayWriteSheets.Include(a.Role) }
+

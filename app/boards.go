@@ -1,0 +1,21 @@
+package app
+
+import (
+	"errors"
+	"frugalheron/core/datecode"
+	"frugalheron/core/device"
+	"frugalheron/core/reckoning"
+	"frugalheron/core/sheet"
+	"frugalheron/store"
+)
+
+func reckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
+	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
+		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
+	})
+	var refused *sheet.RefusedError
+	if errors.As(err, &refused) {
+		return result, &Invalid{"body", refused.Error()}
+	}
+	return result, err
+}

@@ -1,0 +1,54 @@
+package app
+
+import (
+	"context"
+	"frugalheron/store"
+)
+
+// FittedAssembly is an assembly with its newest sheet, as it lies on the bench.
+type FittedAssembly struct {
+	store.Assembly
+	Body string `json:"body" says:"sheet" doc:"Text of the newest revision of its sheet"`
+}
+
+// AssemblyWithSheet reads an assembly with its newest sheet.
+func (a *App) AssemblyWithSheet(ctx context.Context, actor Actor, id int64) (FittedAssembly, error) {
+	assembly, err := a.Assembly(ctx, actor, id)
+	if err != nil {
+		return FittedAssembly{}, err
+	}
+	revision, err := a.Sheet(ctx, actor, id)
+	assembly.Revision = revision.N
+	return FittedAssembly{assembly, revision.Body}, err
+}
+
+// Contents lists what is fitted in a machine today, each with its sheet.
+func (a *App) Contents(ctx context.Context, actor Actor, machineID int64) ([]FittedAssembly, error) {
+	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+		return nil, err
+	}
+	return contents(ctx, a.Kernel.DB, machineID)
+}
+
+func contents(ctx context.Context, h store.Handle, machineID int64) ([]FittedAssembly, error) {
+	assemblies, err := store.AssembliesOf(ctx, h, machineID)
+	if err != nil {
+		return nil, err
+	}
+	revisions, err := store.NewestRevisionsIn(ctx, h, machineID)
+	if err != nil {
+		return nil, err
+	}
+	newest := make(map[int64]store.Revision, len(revisions))
+	for _, r := range revisions {
+		newest[r.AssemblyID] = r
+	}
+	fitted := make([]FittedAssembly, 0, len(assemblies))
+	for _, assembly := range assemblies {
+		// Text and number come from the same row: another save may lie between the two queries.
+		revision := newest[assembly.ID]
+		assembly.Revision = revision.N
+		fitted = append(fitted, FittedAssembly{assembly, revision.Body})
+	}
+	return fitted, nil
+}

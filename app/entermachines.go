@@ -1,0 +1,40 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"frugalheron/store"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
+// each board, as TakeOverSheet reads it.
+func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []MachineWithSheets) error {
+	for i := range machines {
+		if err := checkMachine(&machines[i].Fields); err != nil {
+			return fmt.Errorf("%s: %w", machines[i].Fields.Accession, err)
+		}
+	}
+	return a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if err := a.holdLibrary(ctx, tx); err != nil {
+			return err
+		}
+		for _, m := range machines {
+			created, err := createMachine(ctx, tx, actor, m.Fields)
+			if err != nil {
+				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
+			}
+			if _, err := takeOver(ctx, tx, actor, created.ID, m.Sheets); err != nil {
+				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
+			}
+		}
+		return nil
+	})
+}
+
+// MachineWithSheets is a machine to enter, and the text of its sheets.
+type MachineWithSheets struct {
+	Fields store.MachineFields
+	Sheets string
+}

@@ -1,0 +1,85 @@
+package app
+
+import (
+	"context"
+	"frugalheron/store"
+
+	"github.com/jmoiron/sqlx"
+)
+
+func (a *App) undoChangeMachine(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	before, err := stateIn[store.MachineFields](e.Before)
+	if err != nil {
+		return err
+	}
+	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
+		return second(a.ChangeMachine(ctx, actor, now.ID, now.Version, before))
+	})
+}
+
+// lockSheet locks an assembly after the library, as whoever saves a sheet does.
+func (a *App) lockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
+	if err := a.holdLibrary(ctx, h); err != nil {
+		return store.Assembly{}, err
+	}
+	return store.LockAssembly(ctx, h, id)
+}
+
+func (a *App) undoChangeAssembly(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	before, err := stateIn[store.AssemblyFields](e.Before)
+	if err != nil {
+		return err
+	}
+	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
+		return second(a.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
+	})
+}
+
+func (a *App) undoMove(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.backInPlace(ctx, actor, e, eventTakeBackMove)
+}
+
+func (a *App) undoStrike(ctx context.Context, actor Actor, e store.ToldEvent) error {
+	return a.backInPlace(ctx, actor, e, eventTakeBackStrike)
+}
+
+// backInPlace makes the fitting that an event ended the present one again. A fitting that the event
+// began never was.
+func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, took *event) error {
+	was, err := stateIn[moveTold](e.Before)
+	if err != nil {
+		return err
+	}
+	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := a.holdLibrary(ctx, tx); err != nil {
+			return err
+		}
+		if _, err := store.LockAssembly(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if err := newestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		became := moveTold{}
+		if e.After != nil {
+			if became, err = stateIn[moveTold](e.After); err != nil {
+				return err
+			}
+			if err := store.DeleteFitting(ctx, tx, became.Fitting); err != nil {
+				return err
+			}
+		}
+		if err := store.ReopenFitting(ctx, tx, was.Fitting); err != nil {
+			return err
+		}
+		if err := store.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
+			return err
+		}
+		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {
+			if err := record(ctx, tx, actor, took.Of("fitting"), became.Fitting, became.Machine, became, was); err != nil {
+				return err
+			}
+		}
+		return record(ctx, tx, actor, took, e.SubjectID, firstOf(was.Machine, became.Machine), became, was)
+	})
+}

@@ -1,0 +1,43 @@
+package app
+
+import (
+	"context"
+	"frugalheron/core/linediff"
+	"frugalheron/store"
+	"strings"
+)
+
+// Difference is how a sheet changed from one revision to another.
+type Difference struct {
+	From  store.Revision  `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
+	To    store.Revision  `json:"to" doc:"Without its text"`
+	Lines []linediff.Line `json:"lines"`
+}
+
+// SheetDifference compares two revisions of an assembly's sheet; from may be 0.
+func (a *App) SheetDifference(ctx context.Context, actor Actor, assemblyID int64, from, to int) (Difference, error) {
+	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+		return Difference{}, err
+	}
+	older, newer := store.Revision{AssemblyID: assemblyID}, store.Revision{}
+	var err error
+	if from > 0 {
+		if older, err = store.RevisionOf(ctx, a.Kernel.DB, assemblyID, from); err != nil {
+			return Difference{}, err
+		}
+	}
+	if newer, err = store.RevisionOf(ctx, a.Kernel.DB, assemblyID, to); err != nil {
+		return Difference{}, err
+	}
+	d := Difference{Lines: linediff.Of(linesOf(older.Body), linesOf(newer.Body))}
+	older.Body, newer.Body = "", ""
+	d.From, d.To = older, newer
+	return d, nil
+}
+
+func linesOf(body string) []string {
+	if body == "" {
+		return nil
+	}
+	return strings.Split(strings.ReplaceAll(body, "\r\n", "\n"), "\n")
+}

@@ -1,0 +1,32 @@
+package app
+
+import (
+	"context"
+	"frugalheron/core/device/builtin"
+	"frugalheron/store"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// rereckonBatch is how many assemblies RereckonOld takes in one go.
+const rereckonBatch = 20
+
+// RereckonOld makes totals anew that an older version of the library gave. Several processes may
+// do so at once; each assembly is locked while it is worked on.
+func (a *App) RereckonOld(ctx context.Context) error {
+	for {
+		ids, err := store.AssembliesWithOldTotals(ctx, a.Kernel.DB, builtin.Version, rereckonBatch)
+		if err != nil || len(ids) == 0 {
+			return err
+		}
+		err = a.Kernel.InTx(ctx, func(tx *sqlx.Tx) error {
+			if err := a.holdLibrary(ctx, tx); err != nil {
+				return err
+			}
+			return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)
+		})
+		if err != nil {
+			return err
+		}
+	}
+}

@@ -1,0 +1,56 @@
+package app
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+)
+
+// wording says what was done to a subject, from which state to which.
+type wording func(subject string, before, after fields) string
+
+type fields = map[string]any
+
+// fieldWords says fields by the words that forms use, in the order of the alphabet.
+var fieldWords = map[string]string{
+	"accession": "accession number", "eraFrom": "parts from", "eraTo": "parts to", "rev": "revision", "part": "part number",
+	"serial": "serial number", "fit": "fitted", "purpose": "memory is for", "title": "name", "clockMHz": "rated clock, MHz",
+	"typicalMilliamps": "current, mA", "function": "what it does",
+	"priceCents": "price, cents", "estimateCents": "estimate, cents", "valueCents": "value, cents", "handCents": "share, cents", "usedFor": "used for",
+	"partyId": "party", "pictureId": "picture", "saidOn": "said on", "decidedBy": "decided by", "decidedOn": "decided on", "doneOn": "carried out on",
+	"accessionPattern": "pattern of accession numbers", "staffOnly": "for staff only", "cameWith": "came with", "passedOn": "passed on",
+}
+
+func changes(before, after fields) string {
+	parts := []string{}
+	for field, now := range after {
+		was := before[field]
+		if fmt.Sprint(was) == fmt.Sprint(now) {
+			continue
+		}
+		name := fieldWords[field]
+		if name == "" {
+			name = field
+		}
+		parts = append(parts, fmt.Sprintf("%s from %s to %s", name, orNothing(was), orNothing(now)))
+	}
+	if len(parts) == 0 {
+		return "nothing"
+	}
+	slices.Sort(parts)
+	return strings.Join(parts, "; ")
+}
+
+func orNothing(value any) string {
+	if value == nil || value == "" {
+		return "nothing"
+	}
+	return fmt.Sprint(value)
+}
+
+func orEmpty(value any) string {
+	if value == nil {
+		return ""
+	}
+	return fmt.Sprint(value)
+}
