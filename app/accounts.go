@@ -7,12 +7,14 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
 // AddAccount adds an account with a password. It is done from the command line, by whoever runs the
 // server.
-func (a *App) AddAccount(ctx context.Context, login, name string, role Role, password string) (int64, error) {
+func (a *App) AddAccount(ctx context.Context, login, name string, role action.Role, password string) (int64, error) {
 	if err := checkPassword("password", password, login, name); err != nil {
 		return 0, err
 	}
@@ -26,21 +28,21 @@ func (a *App) AddAccount(ctx context.Context, login, name string, role Role, pas
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, Actor{}, eventAddAccount, account.ID, nil, nil, account)
+		return action.Record(ctx, tx, action.Actor{}, eventAddAccount, account.ID, nil, nil, account)
 	})
 	return account.ID, err
 }
 
 func insertAccount(ctx context.Context, tx *sqlx.Tx, account store.Account) (store.Account, error) {
-	if err := checkAll(oneLine("login", &account.Login), checkName(&account)); err != nil {
+	if err := input.CheckAll(input.OneLine("login", &account.Login), checkName(&account)); err != nil {
 		return account, err
 	}
 	if account.Login == "" || strings.ContainsAny(account.Login, " \t") || utf8.RuneCountInString(account.Login) > 80 {
-		return account, &Invalid{"login", "give a login without spaces, at most 80 characters"}
+		return account, action.Reject("login", "give a login without spaces, at most 80 characters")
 	}
 	id, err := store.InsertAccount(ctx, tx, account)
 	if store.Violates(err, "account_login_key") {
-		return account, &Invalid{"login", account.Login + " is taken"}
+		return account, action.Reject("login", account.Login+" is taken")
 	}
 	if err != nil {
 		return account, err
@@ -50,7 +52,7 @@ func insertAccount(ctx context.Context, tx *sqlx.Tx, account store.Account) (sto
 
 // checkName checks what can be changed of an account; without a name it is called by its login.
 func checkName(account *store.Account) error {
-	if err := oneLine("name", &account.Name); err != nil {
+	if err := input.OneLine("name", &account.Name); err != nil {
 		return err
 	}
 	if account.Name == "" {
@@ -58,9 +60,9 @@ func checkName(account *store.Account) error {
 	}
 	switch {
 	case utf8.RuneCountInString(account.Name) > 80:
-		return &Invalid{"name", "has at most 80 characters"}
-	case !MayLook.Include(Role(account.Role)):
-		return &Invalid{"role", "is none of curator, technician, viewer"}
+		return action.Reject("name", "has at most 80 characters")
+	case !action.MayLook.Include(action.Role(account.Role)):
+		return action.Reject("role", "is none of curator, technician, viewer")
 	}
 	return nil
 }
@@ -72,10 +74,10 @@ func (a *App) HasAccounts(ctx context.Context) (bool, error) {
 }
 
 // ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
-func (a *App) ActorByID(ctx context.Context, id int64) (Actor, error) {
+func (a *App) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
 	account, err := store.AccountByID(ctx, a.Kernel.DB, id)
 	if err == nil && account.Disabled {
-		err = ErrNotFound
+		err = action.ErrNotFound
 	}
-	return Actor{AccountID: account.ID, Name: account.Name, Role: Role(account.Role)}, err
+	return action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role)}, err
 }

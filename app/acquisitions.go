@@ -7,6 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/lot"
 	"frugalheron/store"
 )
@@ -31,8 +33,8 @@ type Lot struct {
 }
 
 // Lot reads an arrival.
-func (a *App) Lot(ctx context.Context, actor Actor, id int64) (Lot, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return Lot{}, err
 	}
 	return readLot(ctx, a.Kernel.DB, id)
@@ -112,9 +114,9 @@ type LotPage struct {
 }
 
 // Lots lists arrivals by words that occur in what is said of them or of their things.
-func (a *App) Lots(ctx context.Context, actor Actor, words string, skip, limit int) (LotPage, error) {
+func (a *App) Lots(ctx context.Context, actor action.Actor, words string, skip, limit int) (LotPage, error) {
 	page := LotPage{Lots: []Lot{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
 	found, err := store.ListAcquisitions(ctx, a.Kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
@@ -129,8 +131,8 @@ func (a *App) Lots(ctx context.Context, actor Actor, words string, skip, limit i
 }
 
 func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionFields) (day *string, err error) {
-	err = checkAll(oneLine("title", &f.Title), checkEDTF("arrived", &f.Arrived), lines("condition", &f.Condition), lines("powered", &f.Powered),
-		lines("cameWith", &f.CameWith), lines("note", &f.Note))
+	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived), input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
+		input.Lines("cameWith", &f.CameWith), input.Lines("note", &f.Note))
 	f.Currency = strings.ToUpper(strings.TrimSpace(f.Currency))
 	if f.Spread == "" {
 		f.Spread = string(lot.ByEstimate)
@@ -139,9 +141,9 @@ func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionF
 	case err != nil:
 		return nil, err
 	case f.Title == "":
-		return nil, &Invalid{"title", "name the arrival, as Clear-out of the seed loft"}
+		return nil, action.Reject("title", "name the arrival, as Clear-out of the seed loft")
 	case f.Currency != "" && !currencyForm.MatchString(f.Currency):
-		return nil, &Invalid{"currency", "write its three letters, as EUR"}
+		return nil, action.Reject("currency", "write its three letters, as EUR")
 	}
 	if f.Currency == "" {
 		collection, err := store.ReadCollection(ctx, h)
@@ -151,22 +153,22 @@ func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionF
 		f.Currency = collection.Currency
 	}
 	for i := range f.Costs {
-		if err := oneLine("costs", &f.Costs[i].What); err != nil {
+		if err := input.OneLine("costs", &f.Costs[i].What); err != nil {
 			return nil, err
 		}
 		if f.Costs[i].What == "" {
-			return nil, &Invalid{"costs", fmt.Sprintf("say what %s was for", lot.Format(f.Costs[i].Cents))}
+			return nil, action.Reject("costs", fmt.Sprintf("say what %s was for", lot.Format(f.Costs[i].Cents)))
 		}
 	}
 	if f.PartyID != nil {
 		if _, err := store.PartyByID(ctx, h, *f.PartyID); err != nil {
-			return nil, missing(err, "partyId", "choose somebody who is in the list of people and organisations")
+			return nil, input.Missing(err, "partyId", "choose somebody who is in the list of people and organisations")
 		}
 	}
-	if arrived := dateOf(f.Arrived); arrived != nil {
+	if arrived := input.DateOf(f.Arrived); arrived != nil {
 		first := arrived.Earliest().String()
-		if first > today() {
-			return nil, &Invalid{"arrived", "lies in the future; enter it once the things are here"}
+		if first > action.Today() {
+			return nil, action.Reject("arrived", "lies in the future; enter it once the things are here")
 		}
 		day = &first
 	}
@@ -174,9 +176,9 @@ func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionF
 }
 
 // Receive enters an arrival with its things.
-func (a *App) Receive(ctx context.Context, actor Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
+func (a *App) Receive(ctx context.Context, actor action.Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
 	var received Lot
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		day, err := checkAcquisition(ctx, tx, &fields)
 		if err != nil {
 			return err
@@ -196,15 +198,15 @@ func (a *App) Receive(ctx context.Context, actor Actor, fields store.Acquisition
 		if received, err = readLot(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventReceiveLot, id, nil, nil, fields)
+		return action.Record(ctx, tx, actor, eventReceiveLot, id, nil, nil, fields)
 	})
 	return received, err
 }
 
 // ChangeAcquisition rewrites what is said of an arrival, starting from a version.
-func (a *App) ChangeAcquisition(ctx context.Context, actor Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
+func (a *App) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
 	var changed Lot
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := lockLot(ctx, tx, id, version)
 		if err != nil {
 			return err
@@ -219,7 +221,7 @@ func (a *App) ChangeAcquisition(ctx context.Context, actor Actor, id int64, vers
 		if changed, err = readLot(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields, changed.AcquisitionFields)
+		return action.Record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields, changed.AcquisitionFields)
 	})
 	return changed, err
 }
@@ -228,17 +230,17 @@ func (a *App) ChangeAcquisition(ctx context.Context, actor Actor, id int64, vers
 func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Acquisition, error) {
 	before, err := store.LockAcquisition(ctx, tx, id)
 	if err == nil && before.Version != version {
-		return before, &Stale{What: "the lot", Newer: before}
+		return before, &action.Stale{What: "the lot", Newer: before}
 	}
 	return before, err
 }
 
-func (a *App) undoChangeLot(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[store.AcquisitionFields](e.Before)
+func (a *App) undoChangeLot(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[store.AcquisitionFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
-		return second(a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
+		return action.Second(a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
 	})
 }

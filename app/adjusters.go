@@ -5,6 +5,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/caution"
 	"frugalheron/store"
 )
@@ -42,7 +44,7 @@ type keptAdjuster struct {
 }
 
 // Adjusters lists those of a machine.
-func (a *App) Adjusters(ctx context.Context, actor Actor, machineID int64) ([]Adjuster, error) {
+func (a *App) Adjusters(ctx context.Context, actor action.Actor, machineID int64) ([]Adjuster, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
@@ -56,7 +58,7 @@ func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjust
 	}
 	told, said := make([]Adjuster, len(rows)), caution.Said{}
 	for i, row := range rows {
-		kept, err := readKept[keptAdjuster](row.Body)
+		kept, err := action.ReadKept[keptAdjuster](row.Body)
 		if err != nil {
 			return nil, err
 		}
@@ -67,28 +69,28 @@ func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjust
 }
 
 // AddAdjuster notes a trimmer or control, and where it stands.
-func (a *App) AddAdjuster(ctx context.Context, actor Actor, machineID int64, f AdjusterFields) ([]Adjuster, error) {
-	if err := checkAll(oneLine("name", &f.Name), oneLine("place", &f.Place), oneLine("does", &f.Does), oneLine("position", &f.Position)); err != nil {
+func (a *App) AddAdjuster(ctx context.Context, actor action.Actor, machineID int64, f AdjusterFields) ([]Adjuster, error) {
+	if err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("place", &f.Place), input.OneLine("does", &f.Does), input.OneLine("position", &f.Position)); err != nil {
 		return nil, err
 	}
 	switch {
 	case f.Name == "":
-		return nil, &Invalid{"name", "say which one it is, as VR3"}
+		return nil, action.Reject("name", "say which one it is, as VR3")
 	case f.Does == "":
-		return nil, &Invalid{"does", "say what turning it does"}
+		return nil, action.Reject("does", "say what turning it does")
 	case f.Position == "":
-		return nil, &Invalid{"position", "say where it stands, before anybody turns it"}
+		return nil, action.Reject("position", "say where it stands, before anybody turns it")
 	}
 	var after []Adjuster
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		id, err := store.InsertAdjuster(ctx, tx, machineID, toKeep(keptAdjuster{f, []Turn{}}))
+		id, err := store.InsertAdjuster(ctx, tx, machineID, action.ToKeep(keptAdjuster{f, []Turn{}}))
 		if err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventNoteAdjuster, id, &machineID, nil, f); err != nil {
+		if err := action.Record(ctx, tx, actor, eventNoteAdjuster, id, &machineID, nil, f); err != nil {
 			return err
 		}
 		after, err = adjustersOf(ctx, tx, machineID)
@@ -98,35 +100,35 @@ func (a *App) AddAdjuster(ctx context.Context, actor Actor, machineID int64, f A
 }
 
 // TurnAdjuster notes that one was turned: from where it stood to where it stands now.
-func (a *App) TurnAdjuster(ctx context.Context, actor Actor, id int64, version int, position, why string) ([]Adjuster, error) {
-	if err := checkAll(oneLine("position", &position), oneLine("why", &why)); err != nil {
+func (a *App) TurnAdjuster(ctx context.Context, actor action.Actor, id int64, version int, position, why string) ([]Adjuster, error) {
+	if err := input.CheckAll(input.OneLine("position", &position), input.OneLine("why", &why)); err != nil {
 		return nil, err
 	}
 	switch {
 	case position == "":
-		return nil, &Invalid{"position", "say where it stands now"}
+		return nil, action.Reject("position", "say where it stands now")
 	case why == "":
-		return nil, &Invalid{"why", "say what it was turned for"}
+		return nil, action.Reject("why", "say what it was turned for")
 	}
 	var after []Adjuster
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockAdjuster(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		kept, err := readKept[keptAdjuster](row.Body)
+		kept, err := action.ReadKept[keptAdjuster](row.Body)
 		if err != nil {
 			return err
 		}
 		if row.Version != version {
-			return &Stale{What: "the adjuster", Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...), Cautions: []caution.Caution{}, Version: row.Version}}
+			return &action.Stale{What: "the adjuster", Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...), Cautions: []caution.Caution{}, Version: row.Version}}
 		}
-		turn := Turn{On: today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
+		turn := Turn{On: action.Today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
 		kept.Turns, kept.Position = append(kept.Turns, turn), position
-		if err := store.UpdateAdjuster(ctx, tx, id, toKeep(kept)); err != nil {
+		if err := store.UpdateAdjuster(ctx, tx, id, action.ToKeep(kept)); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventTurnAdjuster, id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
+		if err := action.Record(ctx, tx, actor, eventTurnAdjuster, id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
 			return err
 		}
 		after, err = adjustersOf(ctx, tx, row.MachineID)

@@ -7,6 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/risk"
 	"frugalheron/store"
 )
@@ -25,7 +27,7 @@ func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
 	}
 	own := []OwnClass{}
 	for _, row := range rows {
-		c, err := readKept[risk.Class](row.Body)
+		c, err := action.ReadKept[risk.Class](row.Body)
 		if err != nil {
 			return nil, err
 		}
@@ -35,8 +37,8 @@ func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
 }
 
 // AgeingClasses lists the classes by which the collection is ranked.
-func (a *App) AgeingClasses(ctx context.Context, actor Actor) ([]OwnClass, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) AgeingClasses(ctx context.Context, actor action.Actor) ([]OwnClass, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	own, err := a.ownClasses(ctx)
@@ -55,27 +57,27 @@ func (a *App) AgeingClasses(ctx context.Context, actor Actor) ([]OwnClass, error
 }
 
 // ChangeAgeingClass says by what the collection ranks a class, starting from a version.
-func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c risk.Class) ([]OwnClass, error) {
-	if err := checkAll(oneLine("name", &c.Name), oneLine("happens", &c.Happens), oneLine("source", &c.Source)); err != nil {
+func (a *App) ChangeAgeingClass(ctx context.Context, actor action.Actor, version int, c risk.Class) ([]OwnClass, error) {
+	if err := input.CheckAll(input.OneLine("name", &c.Name), input.OneLine("happens", &c.Happens), input.OneLine("source", &c.Source)); err != nil {
 		return nil, err
 	}
 	if err := c.Check(); err != nil {
-		return nil, &Invalid{"intervals", err.Error()}
+		return nil, action.Reject("intervals", err.Error())
 	}
 	before, err := a.AgeingClasses(ctx, actor)
 	if err != nil {
 		return nil, err
 	}
 	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
-	err = a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		written, err := store.PutOwnClass(ctx, tx, c.Key, toKeep(c), version)
+	err = a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		written, err := store.PutOwnClass(ctx, tx, c.Key, action.ToKeep(c), version)
 		if err != nil {
 			return err
 		}
 		if !written {
-			return &Stale{What: "the ageing class", Newer: before[at]}
+			return &action.Stale{What: "the ageing class", Newer: before[at]}
 		}
-		return record(ctx, tx, actor, eventChangeAgeingClass, int64(at), nil, before[at].Class, c)
+		return action.Record(ctx, tx, actor, eventChangeAgeingClass, int64(at), nil, before[at].Class, c)
 	})
 	if err != nil {
 		return nil, err
@@ -84,8 +86,8 @@ func (a *App) ChangeAgeingClass(ctx context.Context, actor Actor, version int, c
 }
 
 // SayClimate says how a place treats what stands there, and in all places in it of which nothing else is said.
-func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string) error {
-	return a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+func (a *App) SayClimate(ctx context.Context, actor action.Actor, place, climate string) error {
+	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if holds, err := store.HoldsPlaces(ctx, tx, place); err != nil {
 			return err
 		} else if holds {
@@ -94,12 +96,12 @@ func (a *App) SayClimate(ctx context.Context, actor Actor, place, climate string
 			}
 		}
 		before, err := store.SetClimate(ctx, tx, place, climate)
-		if errors.Is(err, ErrNotFound) {
-			return &Invalid{"place", "choose a place that is in the list"}
+		if errors.Is(err, action.ErrNotFound) {
+			return action.Reject("place", "choose a place that is in the list")
 		}
 		if err != nil || before == climate {
 			return err
 		}
-		return record(ctx, tx, actor, eventSayClimate, 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
+		return action.Record(ctx, tx, actor, eventSayClimate, 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
 	})
 }

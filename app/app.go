@@ -3,10 +3,10 @@
 package app
 
 import (
-
 	"github.com/jmoiron/sqlx"
 	"golang.org/x/sync/semaphore"
 
+	"frugalheron/app/action"
 	"frugalheron/app/picture"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -15,7 +15,7 @@ import (
 // App does the deeds. It keeps nothing beside the database but what it has read of the library
 // and of private persons, and how images differ, which never changes.
 type App struct {
-	Kernel    *Kernel
+	Kernel    *action.Kernel
 	libraries libraryCache
 	private   privacyCache
 	compared  comparisons
@@ -28,7 +28,7 @@ type App struct {
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	a := &App{Kernel: NewKernel(db), memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
+	a := &App{Kernel: action.NewKernel(db), memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
 	a.follow()
 	a.canUndo()
 	a.Kernel.AtEnd(a.noteMentions)
@@ -38,11 +38,11 @@ func New(db *sqlx.DB) *App {
 // follow registers what follows from records.
 func (a *App) follow() {
 	a.Kernel.Follow(store.ProjectedEntries, a.renewEntries)
-	a.Kernel.Follow(store.ProjectedAssemblyIdentifiers, each(renewAssemblyIdentifiers))
-	a.Kernel.Follow(store.ProjectedLotIdentifiers, each(renewLotIdentifiers))
+	a.Kernel.Follow(store.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
+	a.Kernel.Follow(store.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
 	a.Kernel.Follow(store.ProjectedMachineSum, renewSums)
-	a.Kernel.Follow(store.ProjectedMachineEvidence, each(renewEvidence))
-	a.Kernel.Follow(store.ProjectedMachineAgeing, each(renewAgeing))
+	a.Kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))
+	a.Kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
 	for _, kind := range store.PublicKinds {
 		a.Kernel.Follow("public "+string(kind), a.renewPublic(kind))
 	}

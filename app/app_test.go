@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 	"frugalheron/store/storetest"
 )
@@ -19,9 +20,9 @@ func TestMain(m *testing.M) { storetest.Main(m) }
 
 var (
 	ctx        = context.Background()
-	curator    = app.Actor{Role: app.Curator}
-	technician = app.Actor{Role: app.Technician}
-	viewer     = app.Actor{Role: app.Viewer}
+	curator    = action.Actor{Role: action.Curator}
+	technician = action.Actor{Role: action.Technician}
+	viewer     = action.Actor{Role: action.Viewer}
 )
 
 func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, *app.App, store.Machine, store.Assembly) {
@@ -70,7 +71,7 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 	wait.Wait()
 	won := 0
 	for _, err := range results {
-		var stale *app.Stale
+		var stale *action.Stale
 		if errors.As(err, &stale) {
 			require.Equal(t, 2, stale.Newer.(store.Revision).N)
 			continue
@@ -139,7 +140,7 @@ func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
 	changed, err := deeds.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
 	require.NoError(t, err)
 	require.Equal(t, 2, changed.Version)
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, "Meridian 2a", stale.Newer.(store.Machine).Name)
@@ -168,19 +169,19 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
 		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
 		{"text", second(deeds.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
-		{"password", second(deeds.AddAccount(ctx, "ida", "", app.Viewer, "short"))},
+		{"password", second(deeds.AddAccount(ctx, "ida", "", action.Viewer, "short"))},
 		{"role", second(deeds.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
 	}
 	for _, test := range tests {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, test.err, &invalid)
 		require.Equal(t, test.field, invalid.Field)
 	}
 	for _, err := range []error{
 		second(deeds.CreateMachine(ctx, technician, store.MachineFields{Name: "x", Accession: "EH-2"})),
-		second(deeds.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Machine(ctx, app.Actor{}, machine.ID)),
+		second(deeds.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Machine(ctx, action.Actor{}, machine.ID)),
 	} {
-		require.ErrorIs(t, err, app.ErrForbidden)
+		require.ErrorIs(t, err, action.ErrForbidden)
 	}
 }
 

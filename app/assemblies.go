@@ -6,16 +6,18 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
 // AddAssembly adds a board to a machine, with an empty sheet.
-func (a *App) AddAssembly(ctx context.Context, actor Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
+func (a *App) AddAssembly(ctx context.Context, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
 	if err := checkAssembly(&fields); err != nil {
 		return store.Assembly{}, err
 	}
 	var added store.Assembly
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
 		added, err = addAssembly(ctx, tx, actor, machineID, fields)
 		return err
@@ -23,15 +25,15 @@ func (a *App) AddAssembly(ctx context.Context, actor Actor, machineID int64, fie
 	return added, err
 }
 
-func addAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
+func addAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
 	if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 		return store.Assembly{}, err
 	}
 	return insertAssembly(ctx, tx, actor, store.Fitting{MachineID: &machineID}, fields)
 }
 
-func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, at store.Fitting, fields store.AssemblyFields) (store.Assembly, error) {
-	at.Since = today()
+func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at store.Fitting, fields store.AssemblyFields) (store.Assembly, error) {
+	at.Since = action.Today()
 	id, err := store.InsertAssembly(ctx, tx, at, fields)
 	if err != nil {
 		return store.Assembly{}, err
@@ -40,16 +42,16 @@ func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor Actor, at store.Fitt
 	if err != nil {
 		return store.Assembly{}, err
 	}
-	return added, record(ctx, tx, actor, eventAddAssembly, id, at.MachineID, nil, fields)
+	return added, action.Record(ctx, tx, actor, eventAddAssembly, id, at.MachineID, nil, fields)
 }
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
-func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
+func (a *App) AddLooseAssembly(ctx context.Context, actor action.Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
 	if err := checkLoose(&place, &fields); err != nil {
 		return store.Assembly{}, err
 	}
 	var added store.Assembly
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
 		added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
 		return err
@@ -58,20 +60,20 @@ func (a *App) AddLooseAssembly(ctx context.Context, actor Actor, place string, f
 }
 
 func checkLoose(place *string, fields *store.AssemblyFields) error {
-	err := checkAll(oneLine("place", place), checkAssembly(fields))
+	err := input.CheckAll(input.OneLine("place", place), checkAssembly(fields))
 	if err == nil && *place == "" {
-		return &Invalid{"place", "name the place, as Store, shelf B"}
+		return action.Reject("place", "name the place, as Store, shelf B")
 	}
 	return err
 }
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
-func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version int, fields store.AssemblyFields) (store.Assembly, error) {
+func (a *App) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int, fields store.AssemblyFields) (store.Assembly, error) {
 	if err := checkAssembly(&fields); err != nil {
 		return store.Assembly{}, err
 	}
 	var changed store.Assembly
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -88,7 +90,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 		if changed, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields)
+		return action.Record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields)
 	})
 	return changed, err
 }
@@ -96,27 +98,27 @@ func (a *App) ChangeAssembly(ctx context.Context, actor Actor, id int64, version
 // unchanged refuses a change of an assembly that was changed since version, or struck out.
 func unchanged(assembly store.Assembly, version int) error {
 	if assembly.Version != version {
-		return &Stale{What: "the board", Newer: assembly}
+		return &action.Stale{What: "the board", Newer: assembly}
 	}
 	if assembly.IsStruck {
-		return ErrNotFound
+		return action.ErrNotFound
 	}
 	if assembly.IsOutside() {
-		return &Invalid{"id", "is the outside of a machine; it stays with it, and only its sheet changes"}
+		return action.Reject("id", "is the outside of a machine; it stays with it, and only its sheet changes")
 	}
 	return nil
 }
 
 // Assembly reads an assembly.
-func (a *App) Assembly(ctx context.Context, actor Actor, id int64) (store.Assembly, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Assembly(ctx context.Context, actor action.Actor, id int64) (store.Assembly, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return store.Assembly{}, err
 	}
 	return store.AssemblyByID(ctx, a.Kernel.DB, id)
 }
 
 // Fittings lists where an assembly has been, the newest first.
-func (a *App) Fittings(ctx context.Context, actor Actor, id int64) ([]store.Fitting, error) {
+func (a *App) Fittings(ctx context.Context, actor action.Actor, id int64) ([]store.Fitting, error) {
 	if _, err := a.Assembly(ctx, actor, id); err != nil {
 		return nil, err
 	}
@@ -138,8 +140,8 @@ type LoosePage struct {
 
 // ListLoose finds assemblies that are in no machine, by words that occur in what is said of them or
 // of where they are.
-func (a *App) ListLoose(ctx context.Context, actor Actor, search string, after int64, limit int) (LoosePage, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) ListLoose(ctx context.Context, actor action.Actor, search string, after int64, limit int) (LoosePage, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return LoosePage{}, err
 	}
 	found, err := store.ListLoose(ctx, a.Kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)

@@ -1,14 +1,18 @@
 package app
 
-import "frugalheron/store"
+import (
+	"frugalheron/app/action"
+	"frugalheron/app/input"
+	"frugalheron/store"
+)
 
 func checkAssembly(a *store.AssemblyFields) error {
-	err := checkAll(
-		headingText("title", &a.Title), headingText("part", &a.Part), headingText("rev", &a.Rev),
-		headingText("serial", &a.Serial), headingText("slot", &a.Slot),
+	err := input.CheckAll(
+		input.HeadingText("title", &a.Title), input.HeadingText("part", &a.Part), input.HeadingText("rev", &a.Rev),
+		input.HeadingText("serial", &a.Serial), input.HeadingText("slot", &a.Slot),
 	)
 	if err == nil && a.Title == "" {
-		return &Invalid{"title", "give the board a name, as Main board"}
+		return action.Reject("title", "give the board a name, as Main board")
 	}
 	if a.Fit == "" {
 		a.Fit = "unknown"
@@ -17,7 +21,7 @@ func checkAssembly(a *store.AssemblyFields) error {
 	case "":
 		a.Kind = "board"
 	case store.OutsideKind:
-		return &Invalid{"kind", "a machine has its outside already; choose another kind"}
+		return action.Reject("kind", "a machine has its outside already; choose another kind")
 	}
 	return err
 }

@@ -8,6 +8,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/app/picture"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
@@ -50,13 +52,13 @@ func (o Owner) pointers() (machine, acquisition *int64) {
 // Attach keeps a picture or a document. Once it returns, bytes and record are kept for good. The same
 // content twice at the same owner is one attachment. Documents start for staff only: letters and bills
 // name people.
-func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName string, data []byte) (store.Attachment, error) {
+func (a *App) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string, data []byte) (store.Attachment, error) {
 	var added store.Attachment
-	if err := actor.must(MayWriteSheets); err != nil {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return added, err
 	}
 	if a.blobs == nil {
-		return added, &Invalid{"file", "no store for pictures and documents is set up; start the application with --blobs"}
+		return added, action.Reject("file", "no store for pictures and documents is set up; start the application with --blobs")
 	}
 	name, err := picture.Name(fileName)
 	if err != nil {
@@ -71,7 +73,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 		return added, refusedFile(err)
 	}
 	machine, acquisition := owner.pointers()
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := lockOwner(ctx, tx, owner); err != nil {
 			return err
 		}
@@ -91,9 +93,9 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 			if err != nil {
 				return err
 			}
-			return record(ctx, tx, actor, eventAttach, added.ID, machine, nil, added)
+			return action.Record(ctx, tx, actor, eventAttach, added.ID, machine, nil, added)
 		}
-		if !errors.Is(err, ErrNotFound) {
+		if !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
 		one := store.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name, Blob: kept}
@@ -101,14 +103,14 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 		if strings.HasPrefix(file.MediaType, "text/") {
 			one.Numbers = strings.Join(evidence.NumbersIn(string(data)), "\n")
 		}
-		id, err := store.InsertAttachment(ctx, tx, actor.account(), one)
+		id, err := store.InsertAttachment(ctx, tx, actor.Account(), one)
 		if err != nil {
 			return err
 		}
 		if added, err = store.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventAttach, id, machine, nil, added)
+		return action.Record(ctx, tx, actor, eventAttach, id, machine, nil, added)
 	})
 	return added, err
 }
@@ -116,7 +118,7 @@ func (a *App) Attach(ctx context.Context, actor Actor, owner Owner, fileName str
 func refusedFile(err error) error {
 	var refused *picture.RefusedError
 	if errors.As(err, &refused) {
-		return &Invalid{"file", refused.Why}
+		return action.Reject("file", refused.Why)
 	}
 	return err
 }
@@ -132,37 +134,37 @@ func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
 
 // Original reads what was uploaded, as it is. A picture's original is for staff: it holds where it was
 // taken. So is a document that is not shown to everybody.
-func (a *App) Original(ctx context.Context, actor Actor, id int64) (Content, error) {
+func (a *App) Original(ctx context.Context, actor action.Actor, id int64) (action.Content, error) {
 	one, err := a.Attachment(ctx, actor, id)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	if one.Kind == string(picture.Picture) {
-		if err := actor.must(MayWriteSheets); err != nil {
-			return Content{}, err
+		if err := actor.Must(action.MayWriteSheets); err != nil {
+			return action.Content{}, err
 		}
 	}
-	content := Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
+	content := action.Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
 	content.Data, err = a.blobs.Content(ctx, blobs.Originals, one.SHA256)
 	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
 		return content, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	content.Data = []byte(p.Text(string(content.Data)))
 	return content, nil
 }
 
 // Attachment reads what is said of a picture or document.
-func (a *App) Attachment(ctx context.Context, actor Actor, id int64) (store.Attachment, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Attachment(ctx context.Context, actor action.Actor, id int64) (store.Attachment, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return store.Attachment{}, err
 	}
 	one, err := store.AttachmentByID(ctx, a.Kernel.DB, id)
 	if err == nil && (one.StaffOnly && actor.Hides() || a.blobs == nil) {
-		return store.Attachment{}, ErrNotFound
+		return store.Attachment{}, action.ErrNotFound
 	}
 	return one, err
 }
@@ -174,9 +176,9 @@ type AttachmentPage struct {
 }
 
 // Attachments lists the pictures and documents of a machine or lot.
-func (a *App) Attachments(ctx context.Context, actor Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
+func (a *App) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
 	page := AttachmentPage{Attachments: []store.Attachment{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
 	found, err := store.ListAttachments(ctx, a.Kernel.DB, store.AttachmentQuery{
@@ -191,23 +193,23 @@ func (a *App) Attachments(ctx context.Context, actor Actor, owner Owner, after i
 }
 
 // ChangeAttachment rewrites what is said of a picture or document, starting from a version.
-func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
+func (a *App) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
 	var changed store.Attachment
-	err := checkAll(lines("caption", &fields.Caption), oneLine("view", &fields.View), checkEDTF("taken", &fields.Taken), oneLine("language", &fields.Language),
-		lines("translation", &fields.Translation), oneLine("address", &fields.Address), lines("numbers", &fields.Numbers))
+	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View), input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
+		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address), input.Lines("numbers", &fields.Numbers))
 	if err == nil && fields.Captured != "" {
-		err = pastDay("captured", fields.Captured)
+		err = input.PastDay("captured", fields.Captured)
 	}
 	if err != nil {
 		return changed, err
 	}
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "what is said of it", Newer: before}
+			return &action.Stale{What: "what is said of it", Newer: before}
 		}
 		if err := store.UpdateAttachment(ctx, tx, id, fields); err != nil {
 			return err
@@ -221,47 +223,47 @@ func (a *App) ChangeAttachment(ctx context.Context, actor Actor, id int64, versi
 				store.AttachmentFields
 			}{t.FileName, t.AttachmentFields}
 		}
-		return record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed))
+		return action.Record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed))
 	})
 	return changed, err
 }
 
 // StrikeAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
 // what cites it.
-func (a *App) StrikeAttachment(ctx context.Context, actor Actor, id int64, version int) (int64, error) {
+func (a *App) StrikeAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "what is said of it", Newer: before}
+			return &action.Stale{What: "what is said of it", Newer: before}
 		}
 		if before.Cited > 0 {
-			return &Invalid{"id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited)}
+			return action.Reject("id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited))
 		}
 		if err := store.StrikeAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil)
 		return err
 	})
 	return event, err
 }
 
-func (a *App) undoStrikeAttachment(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) undoStrikeAttachment(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		if err := store.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil)
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil)
 	})
 }

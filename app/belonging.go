@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -28,8 +29,8 @@ func namedIf(field string, kind store.OwnedKind, id *int64) []named {
 func ofMachine(ctx context.Context, h store.Handle, machineID int64, records ...named) error {
 	for _, r := range records {
 		home, err := store.HomeOf(ctx, h, r.kind, r.id)
-		if errors.Is(err, ErrNotFound) {
-			return &Invalid{r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id)}
+		if errors.Is(err, action.ErrNotFound) {
+			return action.Reject(r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id))
 		}
 		if err != nil {
 			return err
@@ -45,7 +46,7 @@ func ofMachine(ctx context.Context, h store.Handle, machineID int64, records ...
 			if err == nil && came.AcquisitionID == *home.LotID {
 				continue
 			}
-			if err != nil && !errors.Is(err, ErrNotFound) {
+			if err != nil && !errors.Is(err, action.ErrNotFound) {
 				return err
 			}
 		}
@@ -53,7 +54,7 @@ func ofMachine(ctx context.Context, h store.Handle, machineID int64, records ...
 		if err != nil {
 			return err
 		}
-		return &Invalid{r.field, fmt.Sprintf("%s %d belongs to %s; choose one of %s", r.kind, r.id, home.Where, machine.Accession)}
+		return action.Reject(r.field, fmt.Sprintf("%s %d belongs to %s; choose one of %s", r.kind, r.id, home.Where, machine.Accession))
 	}
 	return nil
 }

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/plan"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -55,7 +56,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		{"board of a drawing", "assemblyId", second(deeds.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
 	} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, test.err, &invalid, test.rule)
 		require.Equal(t, test.field, invalid.Field, test.rule)
 		require.Contains(t, invalid.Why, "belongs to EH-2; choose one of EH-0142", test.rule)

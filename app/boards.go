@@ -2,6 +2,8 @@ package app
 
 import (
 	"errors"
+
+	"frugalheron/app/action"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/reckoning"
@@ -15,7 +17,7 @@ func reckonBody(library *device.Library, body string, assembly store.Assembly, e
 	})
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
-		return result, &Invalid{"body", refused.Error()}
+		return result, action.Reject("body", refused.Error())
 	}
 	return result, err
 }

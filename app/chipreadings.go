@@ -11,6 +11,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
 	"frugalheron/store"
@@ -42,9 +44,9 @@ type Reader struct {
 }
 
 // Reader asks for the reader on the bench.
-func (a *App) Reader(ctx context.Context, actor Actor) (Reader, error) {
+func (a *App) Reader(ctx context.Context, actor action.Actor) (Reader, error) {
 	r := Reader{Address: a.reader, Chips: []string{}, Faults: []string{}}
-	if err := actor.must(MayWriteSheets); err != nil || a.reader == "" {
+	if err := actor.Must(action.MayWriteSheets); err != nil || a.reader == "" {
 		return r, err
 	}
 	client, err := romreader.Dial(ctx, a.reader)
@@ -61,20 +63,20 @@ func (a *App) Reader(ctx context.Context, actor Actor) (Reader, error) {
 }
 
 // PrepareStandIn puts a chip into a stand-in and tells it what to get wrong; a real reader refuses.
-func (a *App) PrepareStandIn(ctx context.Context, actor Actor, chip, fault string) error {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) PrepareStandIn(ctx context.Context, actor action.Actor, chip, fault string) error {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return err
 	}
 	client, err := romreader.Dial(ctx, a.reader)
 	if err != nil {
-		return &Invalid{"reader", err.Error()}
+		return action.Reject("reader", err.Error())
 	}
 	defer client.Close()
 	if err := client.Insert(ctx, chip); err != nil {
-		return &Invalid{"chip", err.Error()}
+		return action.Reject("chip", err.Error())
 	}
 	if err := client.Spoil(ctx, fault); err != nil {
-		return &Invalid{"fault", err.Error()}
+		return action.Reject("fault", err.Error())
 	}
 	return nil
 }
@@ -88,38 +90,38 @@ type WantedReading struct {
 }
 
 // StartReading has the reader read a chip twice; it goes on after the answer.
-func (a *App) StartReading(ctx context.Context, actor Actor, assemblyID int64, wanted WantedReading) (store.ChipReading, error) {
+func (a *App) StartReading(ctx context.Context, actor action.Actor, assemblyID int64, wanted WantedReading) (store.ChipReading, error) {
 	var started store.ChipReading
-	err := checkAll(oneLine("designator", &wanted.Designator), oneLine("device", &wanted.Device), oneLine("label", &wanted.Label), oneLine("exception", &wanted.Exception))
+	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device), input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))
 	if err == nil {
-		err = actor.must(MayWriteSheets)
+		err = actor.Must(action.MayWriteSheets)
 	}
 	if err != nil {
 		return started, err
 	}
 	if a.reader == "" {
-		return started, &Invalid{"reader", "no reader is set up; start the application with --reader"}
+		return started, action.Reject("reader", "no reader is set up; start the application with --reader")
 	}
 	client, err := romreader.Dial(ctx, a.reader)
 	if err != nil {
-		return started, &Invalid{"reader", err.Error()}
+		return started, action.Reject("reader", err.Error())
 	}
 	defer client.Close()
 	size, err := client.Select(ctx, wanted.Device)
 	if err != nil {
-		return started, &Invalid{"device", err.Error()}
+		return started, action.Reject("device", err.Error())
 	}
 	if size > rom.MaxBytes {
-		return started, &Invalid{"device", fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes)}
+		return started, action.Reject("device", fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes))
 	}
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.readerIsFree(ctx, tx); err != nil {
 			return err
 		}
 		if _, err := store.LockAssembly(ctx, tx, assemblyID); err != nil {
 			return err
 		}
-		id, err := store.InsertChipReading(ctx, tx, actor.account(), store.ChipReading{
+		id, err := store.InsertChipReading(ctx, tx, actor.Account(), store.ChipReading{
 			AssemblyID: assemblyID, Designator: wanted.Designator, Device: wanted.Device, Label: wanted.Label, Exception: wanted.Exception, Size: size,
 		})
 		if err != nil {
@@ -137,14 +139,14 @@ func (a *App) StartReading(ctx context.Context, actor Actor, assemblyID int64, w
 func (a *App) readerIsFree(ctx context.Context, h store.Handle) error {
 	running, err := store.RunningChipReadings(ctx, h, quiet)
 	if err == nil && len(running) > 0 {
-		return &Invalid{"reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator)}
+		return action.Reject("reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator))
 	}
 	return err
 }
 
 // ChipReading tells how far a reading is.
-func (a *App) ChipReading(ctx context.Context, actor Actor, id int64) (store.ChipReading, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) ChipReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
 	r, err := store.ChipReadingByID(ctx, a.Kernel.DB, id)
@@ -155,8 +157,8 @@ func (a *App) ChipReading(ctx context.Context, actor Actor, id int64) (store.Chi
 }
 
 // StopReading stops a reading; it can be gone on with.
-func (a *App) StopReading(ctx context.Context, actor Actor, id int64) (store.ChipReading, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) StopReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
 	if _, err := store.EndChipReading(ctx, a.Kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
@@ -166,8 +168,8 @@ func (a *App) StopReading(ctx context.Context, actor Actor, id int64) (store.Chi
 }
 
 // ResumeReading goes on with a reading where it stopped.
-func (a *App) ResumeReading(ctx context.Context, actor Actor, id int64) (store.ChipReading, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) ResumeReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
 	if err := a.readerIsFree(ctx, a.Kernel.DB); err != nil {
@@ -179,7 +181,7 @@ func (a *App) ResumeReading(ctx context.Context, actor Actor, id int64) (store.C
 	}
 	r, err := a.ChipReading(ctx, actor, id)
 	if err == nil && !resumed {
-		return r, &Invalid{"id", "it is over; start a new one"}
+		return r, action.Reject("id", "it is over; start a new one")
 	}
 	if err == nil {
 		go a.readChip(context.Background(), actor, r) // likewise
@@ -188,13 +190,13 @@ func (a *App) ResumeReading(ctx context.Context, actor Actor, id int64) (store.C
 }
 
 // readChip reads and ends the reading, whatever comes of it.
-func (a *App) readChip(ctx context.Context, actor Actor, r store.ChipReading) {
+func (a *App) readChip(ctx context.Context, actor action.Actor, r store.ChipReading) {
 	state, note := "done", ""
 	err := a.readPasses(ctx, r)
 	if err == nil {
 		note, err = a.takePasses(ctx, actor, r)
 	}
-	var refused *Invalid
+	var refused *action.Invalid
 	var byReader *romreader.RefusedError
 	var unsteady *romreader.UnsteadyError
 	switch {
@@ -265,7 +267,7 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 }
 
 // takePasses looks at both passes and notes them as two readings of the chip.
-func (a *App) takePasses(ctx context.Context, actor Actor, r store.ChipReading) (string, error) {
+func (a *App) takePasses(ctx context.Context, actor action.Actor, r store.ChipReading) (string, error) {
 	got, err := store.BytesOfChipReading(ctx, a.Kernel.DB, r.ID)
 	if err != nil {
 		return "", err
@@ -273,11 +275,11 @@ func (a *App) takePasses(ctx context.Context, actor Actor, r store.ChipReading) 
 	first, second := got[:r.Size], got[r.Size:]
 	if !bytes.Equal(first, second) {
 		c := rom.Compare(first, second)
-		return "", &Invalid{"chip", fmt.Sprintf("two readings in a row differ in %d bytes (%s). %s", c.DifferingBytes, c.Verdict, c.Note)}
+		return "", action.Reject("chip", fmt.Sprintf("two readings in a row differ in %d bytes (%s). %s", c.DifferingBytes, c.Verdict, c.Note))
 	}
 	inspection := rom.Inspect(first, nil)
 	if len(inspection.IgnoredAddressLines) > 0 && r.Exception == "" {
-		return "", &Invalid{"chip", strings.Join(inspection.Warnings, " ")}
+		return "", action.Reject("chip", strings.Join(inspection.Warnings, " "))
 	}
 	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception, Way: "by the reader, as a " + r.Device}
 	image := rom.Image{Format: rom.Binary, Data: first}

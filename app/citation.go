@@ -3,6 +3,8 @@ package app
 import (
 	"context"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 )
@@ -10,20 +12,20 @@ import (
 // checkCitation trims what the citation of a statement about a machine says, and refuses what cannot
 // be one. The picture that is cited already stays, wherever it is by now.
 func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *int64, c *store.Citation) error {
-	err := checkAll(oneLine("cited", &c.Cited), oneLine("page", &c.Page), oneLine("link", &c.Link), checkEDTF("saidOn", &c.SaidOn))
+	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page), input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:
 		return err
 	case !evidence.Kind(c.Kind).IsKnown():
-		return &Invalid{"kind", "choose what kind of source it is"}
+		return action.Reject("kind", "choose what kind of source it is")
 	case c.Region != nil && c.PictureID == nil:
-		return &Invalid{"region", "lies on no picture; choose the picture first"}
+		return action.Reject("region", "lies on no picture; choose the picture first")
 	case c.Region != nil && !inside(*c.Region):
-		return &Invalid{"region", "lies outside the picture; draw it again"}
+		return action.Reject("region", "lies outside the picture; draw it again")
 	}
 	if c.PartyID != nil {
 		if _, err := store.PartyByID(ctx, h, *c.PartyID); err != nil {
-			return missing(err, "partyId", "choose somebody who is in the list of people and organisations")
+			return input.Missing(err, "partyId", "choose somebody who is in the list of people and organisations")
 		}
 	}
 	if c.PictureID == nil || cited != nil && *cited == *c.PictureID {

@@ -11,13 +11,15 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/accession"
 	"frugalheron/store"
 )
 
 // Collection reads the settings of the collection.
-func (a *App) Collection(ctx context.Context, actor Actor) (store.Collection, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Collection(ctx context.Context, actor action.Actor) (store.Collection, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return store.Collection{}, err
 	}
 	return store.ReadCollection(ctx, a.Kernel.DB)
@@ -26,25 +28,25 @@ func (a *App) Collection(ctx context.Context, actor Actor) (store.Collection, er
 var currencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
 
 // ChangeCollection rewrites the settings of the collection, starting from a version.
-func (a *App) ChangeCollection(ctx context.Context, actor Actor, version int, fields store.CollectionFields) (store.Collection, error) {
+func (a *App) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields store.CollectionFields) (store.Collection, error) {
 	var changed store.Collection
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
-	if err := oneLine("name", &fields.Name); err != nil {
+	if err := input.OneLine("name", &fields.Name); err != nil {
 		return changed, err
 	}
 	if _, err := accession.ParsePattern(fields.AccessionPattern); err != nil {
-		return changed, &Invalid{"accessionPattern", err.Error()}
+		return changed, action.Reject("accessionPattern", err.Error())
 	}
 	if !currencyForm.MatchString(fields.Currency) {
-		return changed, &Invalid{"currency", "write its three letters, as EUR"}
+		return changed, action.Reject("currency", "write its three letters, as EUR")
 	}
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockCollection(ctx, tx)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the collection", Newer: before}
+			return &action.Stale{What: "the collection", Newer: before}
 		}
 		if err := store.UpdateCollection(ctx, tx, fields); err != nil {
 			return err
@@ -52,7 +54,7 @@ func (a *App) ChangeCollection(ctx context.Context, actor Actor, version int, fi
 		if changed, err = store.ReadCollection(ctx, tx); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeCollection, 1, nil, before.CollectionFields, changed.CollectionFields)
+		return action.Record(ctx, tx, actor, eventChangeCollection, 1, nil, before.CollectionFields, changed.CollectionFields)
 	})
 	return changed, err
 }
@@ -65,8 +67,8 @@ type NextNumber struct {
 
 // NextNumber proposes the number for a thing of an arrival (0 for none). It is given once the machine is
 // entered: two people may be proposed the same, and only one gets it.
-func (a *App) NextNumber(ctx context.Context, actor Actor, acquisitionID int64) (NextNumber, error) {
-	if err := actor.must(MayKeepTheRecord); err != nil {
+func (a *App) NextNumber(ctx context.Context, actor action.Actor, acquisitionID int64) (NextNumber, error) {
+	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return NextNumber{}, err
 	}
 	pattern, err := patternOf(ctx, a.Kernel.DB)
@@ -79,7 +81,7 @@ func (a *App) NextNumber(ctx context.Context, actor Actor, acquisitionID int64) 
 		if err != nil {
 			return NextNumber{}, err
 		}
-		if arrived := dateOf(acquired.Arrived); arrived != nil {
+		if arrived := input.DateOf(acquired.Arrived); arrived != nil {
 			year = arrived.Earliest().Year
 		}
 		if acquired.Lot != nil {
@@ -113,7 +115,7 @@ func numbersOf(given []store.GivenNumber) []string {
 func giveNumber(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
 	ok, err := store.GiveNumber(ctx, tx, machine.Accession, machine.ID)
 	if err == nil && !ok {
-		return &Invalid{"accession", machine.Accession + " was given before, and a number is never given twice; take the next one"}
+		return action.Reject("accession", machine.Accession+" was given before, and a number is never given twice; take the next one")
 	}
 	return err
 }
@@ -127,8 +129,8 @@ type Register struct {
 }
 
 // Register lists the gaps in the collection's numbers.
-func (a *App) Register(ctx context.Context, actor Actor) (Register, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Register(ctx context.Context, actor action.Actor) (Register, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return Register{}, err
 	}
 	pattern, err := patternOf(ctx, a.Kernel.DB)
@@ -164,8 +166,8 @@ const mostNumbers = 50_000
 
 // ImportNumbers takes numbers over that an older register gave, a line each with what is known of the
 // thing behind it, divided by ; or a tab. Such a number is never given again. A dry run keeps nothing.
-func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRun bool) ([]NumberLine, error) {
-	if err := actor.must(MayKeepTheRecord); err != nil {
+func (a *App) ImportNumbers(ctx context.Context, actor action.Actor, text string, dryRun bool) ([]NumberLine, error) {
+	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
 	found := []NumberLine{}
@@ -183,7 +185,7 @@ func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRu
 			one.Wrong = "no number at the start of the line"
 		case len(one.Number) > 40:
 			one.Wrong = "a number has at most 40 characters"
-		case noControl("number", one.Number+one.Note, "") != nil:
+		case input.NoControl("number", one.Number+one.Note, "") != nil:
 			one.Wrong = "a control character; take it out"
 		case before > 0:
 			one.Wrong = fmt.Sprintf("stands in line %d already", before)
@@ -194,11 +196,11 @@ func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRu
 		}
 		found = append(found, one)
 		if len(found) > mostNumbers {
-			return nil, &Invalid{"text", fmt.Sprintf("more than %d numbers; split the list", mostNumbers)}
+			return nil, action.Reject("text", fmt.Sprintf("more than %d numbers; split the list", mostNumbers))
 		}
 	}
 	errDry := errors.New("dry run")
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := store.LockCollection(ctx, tx); err != nil {
 			return err
 		}
@@ -218,7 +220,7 @@ func (a *App) ImportNumbers(ctx context.Context, actor Actor, text string, dryRu
 			return errDry
 		}
 		taken := len(found) - len(slices.DeleteFunc(slices.Clone(found), func(l NumberLine) bool { return l.Wrong == "" }))
-		return record(ctx, tx, actor, eventImportNumbers, 1, nil, nil, map[string]int{"count": taken})
+		return action.Record(ctx, tx, actor, eventImportNumbers, 1, nil, nil, map[string]int{"count": taken})
 	})
 	if errors.Is(err, errDry) {
 		err = nil

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
@@ -46,7 +47,7 @@ type Condition struct {
 }
 
 // Condition reads it.
-func (a *App) Condition(ctx context.Context, actor Actor, machineID int64) (Condition, error) {
+func (a *App) Condition(ctx context.Context, actor action.Actor, machineID int64) (Condition, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return Condition{}, err
 	}
@@ -58,7 +59,7 @@ func (a *App) Condition(ctx context.Context, actor Actor, machineID int64) (Cond
 }
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
-func (a *App) numberFindings(ctx context.Context, actor Actor, machineID int64, findings []ToldFinding) error {
+func (a *App) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
 	pictures, err := store.PlannedPictures(ctx, a.Kernel.DB, machineID, actor.Hides())
 	if err != nil {
 		return err

@@ -2,6 +2,8 @@ package app
 
 import (
 	"context"
+
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -12,7 +14,7 @@ type FittedAssembly struct {
 }
 
 // AssemblyWithSheet reads an assembly with its newest sheet.
-func (a *App) AssemblyWithSheet(ctx context.Context, actor Actor, id int64) (FittedAssembly, error) {
+func (a *App) AssemblyWithSheet(ctx context.Context, actor action.Actor, id int64) (FittedAssembly, error) {
 	assembly, err := a.Assembly(ctx, actor, id)
 	if err != nil {
 		return FittedAssembly{}, err
@@ -23,7 +25,7 @@ func (a *App) AssemblyWithSheet(ctx context.Context, actor Actor, id int64) (Fit
 }
 
 // Contents lists what is fitted in a machine today, each with its sheet.
-func (a *App) Contents(ctx context.Context, actor Actor, machineID int64) ([]FittedAssembly, error) {
+func (a *App) Contents(ctx context.Context, actor action.Actor, machineID int64) ([]FittedAssembly, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}

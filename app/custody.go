@@ -5,6 +5,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/calendar"
 	"frugalheron/core/custody"
 	"frugalheron/core/edtf"
@@ -32,7 +34,7 @@ func chainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf
 	if err != nil {
 		return Chain{}, err
 	}
-	now, err := calendar.Parse(today())
+	now, err := calendar.Parse(action.Today())
 	if err != nil {
 		return Chain{}, err
 	}
@@ -49,7 +51,7 @@ func chainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf
 			continue
 		}
 		told[k.ID] = one
-		links = append(links, custody.Link{ID: k.ID, Role: role, Who: one.Whom, When: dateOf(k.Dates)})
+		links = append(links, custody.Link{ID: k.ID, Role: role, Who: one.Whom, When: input.DateOf(k.Dates)})
 	}
 	c.Chain = custody.Examine(links, custody.Bounds{Arrived: arrived, Today: now})
 	for _, id := range c.Order {
@@ -63,12 +65,12 @@ func chainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf
 }
 
 func checkCustody(f *store.CustodyFields) error {
-	err := checkAll(oneLine("who", &f.Who), oneLine("place", &f.Place), lines("usedFor", &f.UsedFor), checkEDTF("dates", &f.Dates))
+	err := input.CheckAll(input.OneLine("who", &f.Who), input.OneLine("place", &f.Place), input.Lines("usedFor", &f.UsedFor), input.CheckEDTF("dates", &f.Dates))
 	if err != nil {
 		return err
 	}
 	if _, known := custody.RoleOf(f.Role); !known {
-		return &Invalid{"role", "choose what part they played"}
+		return action.Reject("role", "choose what part they played")
 	}
 	if f.PartyID != nil {
 		f.Who = ""
@@ -77,43 +79,43 @@ func checkCustody(f *store.CustodyFields) error {
 }
 
 // TellCustody notes what a source says of a machine's past.
-func (a *App) TellCustody(ctx context.Context, actor Actor, machineID int64, fields store.CustodyFields) (store.Custody, error) {
+func (a *App) TellCustody(ctx context.Context, actor action.Actor, machineID int64, fields store.CustodyFields) (store.Custody, error) {
 	var told store.Custody
 	if err := checkCustody(&fields); err != nil {
 		return told, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if err := checkCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
-		id, err := store.InsertCustody(ctx, tx, machineID, actor.account(), fields)
+		id, err := store.InsertCustody(ctx, tx, machineID, actor.Account(), fields)
 		if err != nil {
 			return err
 		}
 		if told, err = store.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTellCustody, id, &machineID, nil, told)
+		return action.Record(ctx, tx, actor, eventTellCustody, id, &machineID, nil, told)
 	})
 	return told, err
 }
 
 // ChangeCustody rewrites a statement about a machine's past, starting from a version.
-func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version int, fields store.CustodyFields) (store.Custody, error) {
+func (a *App) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields store.CustodyFields) (store.Custody, error) {
 	var changed store.Custody
 	if err := checkCustody(&fields); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockCustody(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the statement", Newer: before}
+			return &action.Stale{What: "the statement", Newer: before}
 		}
 		if err := checkCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
@@ -124,17 +126,17 @@ func (a *App) ChangeCustody(ctx context.Context, actor Actor, id int64, version 
 		if changed, err = store.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeCustody, id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
+		return action.Record(ctx, tx, actor, eventChangeCustody, id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
 	})
 	return changed, err
 }
 
-func (a *App) undoChangeCustody(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[store.CustodyFields](e.Before)
+func (a *App) undoChangeCustody(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[store.CustodyFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
-		return second(a.ChangeCustody(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
+		return action.Second(a.ChangeCustody(ctx, actor, now.ID, now.Version, before))
 	})
 }

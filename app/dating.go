@@ -9,6 +9,8 @@ import (
 	"slices"
 	"strings"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/calendar"
 	"frugalheron/core/dating"
 	"frugalheron/core/evidence"
@@ -46,7 +48,7 @@ type DatedMachine struct {
 }
 
 // Dating dates a machine from its kept sheets, its statements, its read-only memories and its model.
-func (a *App) Dating(ctx context.Context, actor Actor, machineID int64) (DatedMachine, error) {
+func (a *App) Dating(ctx context.Context, actor action.Actor, machineID int64) (DatedMachine, error) {
 	d := DatedMachine{Parts: []DatedPart{}, Assemblies: []DatedAssembly{}, Holdings: []model.Row{}}
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
@@ -72,7 +74,7 @@ func (a *App) Dating(ctx context.Context, actor Actor, machineID int64) (DatedMa
 	known, err := store.ModelOf(ctx, a.Kernel.DB, machine.Maker, machine.Model)
 	if err == nil {
 		d.useModel(known, assemblies)
-	} else if !errors.Is(err, ErrNotFound) {
+	} else if !errors.Is(err, action.ErrNotFound) {
 		return d, err
 	}
 	return d, d.reckon(assemblies)
@@ -130,7 +132,7 @@ func (a *App) datedStatements(ctx context.Context, machineID int64) ([]DatedPart
 	}
 	parts := []DatedPart{}
 	for _, said := range statements {
-		d := dateOf(said.Value)
+		d := input.DateOf(said.Value)
 		if said.Attribute != "built" || said.Withdrawn != "" || d == nil {
 			continue
 		}
@@ -188,7 +190,7 @@ func (a *App) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]Dat
 // useModel takes in when the model was made and what machines of it hold.
 func (d *DatedMachine) useModel(known store.MachineModel, assemblies []store.Assembly) {
 	d.Model = &known
-	if made := dateOf(known.Made); made != nil {
+	if made := input.DateOf(known.Made); made != nil {
 		part := DatedPart{Words: "made " + known.Made, Count: 1}
 		part.ID, part.Kind, part.From, part.To = known.Maker+" "+known.Model, dating.Window, made.Earliest(), made.Latest()
 		d.Parts = append(d.Parts, part)

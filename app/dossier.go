@@ -4,6 +4,8 @@ import (
 	"context"
 	"errors"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/arrival"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
@@ -41,7 +43,7 @@ type DossierStages struct {
 }
 
 // Dossier reads it.
-func (a *App) Dossier(ctx context.Context, actor Actor, machineID int64) (Dossier, error) {
+func (a *App) Dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
 		return Dossier{}, err
@@ -76,7 +78,7 @@ func readDossier(ctx context.Context, h store.Handle, machine store.Machine, tot
 	if d.Arrival.Lot != nil {
 		arrived = d.Arrival.Lot.Arrived
 	}
-	if d.Chain, err = chainOf(ctx, h, machine.ID, dateOf(arrived)); err != nil {
+	if d.Chain, err = chainOf(ctx, h, machine.ID, input.DateOf(arrived)); err != nil {
 		return d, err
 	}
 	if d.PersonalData, err = store.PersonalDataOf(ctx, h, machine.ID); err != nil {
@@ -144,7 +146,7 @@ func (d Dossier) verdicts(seen outside.Sheet) []reckoning.Verdict {
 // arrivalOf finds the lot that a machine came with.
 func arrivalOf(ctx context.Context, h store.Handle, machineID int64) (Arrival, error) {
 	item, err := store.LotItemOf(ctx, h, &machineID, nil)
-	if errors.Is(err, ErrNotFound) {
+	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
 	}
 	if err != nil {
@@ -168,12 +170,12 @@ func arrivalWith(ctx context.Context, h store.Handle, item store.LotItem) (Arriv
 }
 
 // AssemblyArrival finds the lot that a board or other unit came with, if it came by itself.
-func (a *App) AssemblyArrival(ctx context.Context, actor Actor, assemblyID int64) (Arrival, error) {
+func (a *App) AssemblyArrival(ctx context.Context, actor action.Actor, assemblyID int64) (Arrival, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return Arrival{}, err
 	}
 	item, err := store.LotItemOf(ctx, a.Kernel.DB, nil, &assemblyID)
-	if errors.Is(err, ErrNotFound) {
+	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
 	}
 	if err != nil {

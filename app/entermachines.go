@@ -3,20 +3,22 @@ package app
 import (
 	"context"
 	"fmt"
-	"frugalheron/store"
 
 	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/action"
+	"frugalheron/store"
 )
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
 // each board, as TakeOverSheet reads it.
-func (a *App) EnterMachines(ctx context.Context, actor Actor, machines []MachineWithSheets) error {
+func (a *App) EnterMachines(ctx context.Context, actor action.Actor, machines []MachineWithSheets) error {
 	for i := range machines {
 		if err := checkMachine(&machines[i].Fields); err != nil {
 			return fmt.Errorf("%s: %w", machines[i].Fields.Accession, err)
 		}
 	}
-	return a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}

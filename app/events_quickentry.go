@@ -1,8 +1,12 @@
 package app
 
-import "fmt"
+import (
+	"fmt"
+
+	"frugalheron/app/action"
+)
 
 var (
-	eventNote         = NewEvent("note", "machine", func(_ string, _, a fields) string { return fmt.Sprintf("noted: %v", a["note"]) })
-	eventTakeBackNote = NewEvent("take back note", "machine", func(_ string, b, _ fields) string { return fmt.Sprintf("took back the note: %v", b["note"]) })
+	eventNote         = action.NewEvent("note", "machine", func(_ string, _, a action.Fields) string { return fmt.Sprintf("noted: %v", a["note"]) })
+	eventTakeBackNote = action.NewEvent("take back note", "machine", func(_ string, b, _ action.Fields) string { return fmt.Sprintf("took back the note: %v", b["note"]) })
 )

@@ -3,11 +3,12 @@ package app
 import (
 	"fmt"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 var (
-	eventSaveSheet = NewEvent(store.DeedSaveSheet, "assembly", func(s string, _, a fields) string {
+	eventSaveSheet = action.NewEvent(store.DeedSaveSheet, "assembly", func(s string, _, a action.Fields) string {
 		return fmt.Sprintf("saved the sheet of %s, revision %v", s, a["revision"])
 	})
 )

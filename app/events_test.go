@@ -7,7 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 // What the history has kept once is read for good: no kind of event that ever was may be forgotten, and each is done
@@ -19,19 +19,19 @@ func TestEventsOfOldHistoriesAreKnown(t *testing.T) {
 	for line := range strings.Lines(string(kept)) {
 		key, subject, _ := strings.Cut(strings.TrimSpace(line), "\t")
 		listed[key] = true
-		e := app.Events()[key]
+		e := action.Events()[key]
 		require.NotNil(t, e, "%s is in old histories", key)
 		require.Equal(t, subject, e.Subjects()[0], key)
 		require.NotPanics(t, func() { e.Of(subject) })
 		// Rows of which nothing but the key is left are said, too.
 		require.NotEmpty(t, e.Words("THIS", map[string]any{}, map[string]any{}), key)
 	}
-	for key, e := range app.Events() {
+	for key, e := range action.Events() {
 		require.True(t, listed[key], "%s is new: put it into testdata/events.txt", key)
 		for _, kind := range e.Subjects() {
-			require.True(t, app.IsSubject(kind), key)
+			require.True(t, action.IsSubject(kind), key)
 		}
 	}
-	require.Panics(t, func() { app.NewEvent("note", "machine", nil) })
-	require.Panics(t, func() { app.Events()["note"].Of("party") })
+	require.Panics(t, func() { action.NewEvent("note", "machine", nil) })
+	require.Panics(t, func() { action.Events()["note"].Of("party") })
 }

@@ -5,6 +5,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/evidence"
 	"frugalheron/core/memory"
 	"frugalheron/core/outside"
@@ -101,35 +103,35 @@ func judgedOf(known []Known) []evidence.Judged {
 }
 
 // StateEvidence notes what a source says of an attribute of a machine.
-func (a *App) StateEvidence(ctx context.Context, actor Actor, machineID int64, fields store.StatementFields) (store.Statement, error) {
+func (a *App) StateEvidence(ctx context.Context, actor action.Actor, machineID int64, fields store.StatementFields) (store.Statement, error) {
 	var stated store.Statement
-	err := checkAll(oneLine("attribute", &fields.Attribute), oneLine("value", &fields.Value))
+	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value))
 	switch {
 	case err != nil:
 		return stated, err
 	case fields.Attribute == "":
-		return stated, &Invalid{"attribute", "say what it is about"}
+		return stated, action.Reject("attribute", "say what it is about")
 	case fields.Value == "":
-		return stated, &Invalid{"value", "write what the source says, letter by letter"}
+		return stated, action.Reject("value", "write what the source says, letter by letter")
 	}
 	if _, err := evidence.AttributeOf(fields.Attribute).Normal(fields.Value); err != nil {
-		return stated, &Invalid{"value", err.Error()}
+		return stated, action.Reject("value", err.Error())
 	}
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if err := checkCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
-		id, err := store.InsertStatement(ctx, tx, machineID, actor.account(), fields)
+		id, err := store.InsertStatement(ctx, tx, machineID, actor.Account(), fields)
 		if err != nil {
 			return err
 		}
 		if stated, err = store.LockStatement(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
+		return action.Record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
 	})
 	return stated, err
 }

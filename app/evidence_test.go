@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 )
@@ -92,12 +93,12 @@ func TestStatementsThatCannotBeAreRefused(t *testing.T) {
 		"region":    {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", Region: region}},
 	} {
 		_, err := deeds.StateEvidence(ctx, technician, machine.ID, s)
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
 	_, err := deeds.StateEvidence(ctx, viewer, machine.ID, said("memory", "64K", "label"))
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 // What the outside tells is evidence by itself, and an identifier that two machines share is pointed out.
@@ -122,7 +123,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.NotContains(t, string(exported.Data), "plate")
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.MoveAssembly(ctx, technician, outside, 1, app.Move{To: "place", Place: "Loft"})
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.StrikeAssembly(ctx, technician, outside, 1)
@@ -187,7 +188,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []string{"impossible"}, findings())
 	_, err = deeds.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
-	var stale *app.Stale
+	var stale *action.Stale
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, changed.Version, stale.Newer.(store.Custody).Version)
 	fields.Dates = "1985-W07"
@@ -195,7 +196,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	require.ErrorContains(t, err, "1985-02-11/1985-02-17")
 	fields.Dates = "1985"
 	_, err = deeds.TellCustody(ctx, technician, machine.ID, fields)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func TestAMachineMovesAndComesBack(t *testing.T) {
@@ -230,7 +231,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 		"boundFor": {To: "transit"}, "to": {To: "place", Place: "Loft, shelf 1"},
 	} {
 		_, err := deeds.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
@@ -251,7 +252,7 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	decided := noted.PersonalDataFields
 	decided.Decision, decided.DecidedBy = "wipe", "Ottilie Wren"
 	_, err = deeds.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 	changed, err := deeds.ChangePersonalData(ctx, curator, noted.ID, noted.Version, decided)
 	require.NoError(t, err)
 	require.NotNil(t, changed.DecidedOn)

@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
 	"frugalheron/store"
@@ -16,18 +17,18 @@ import (
 // ExportSheets writes all sheets of a machine as one text: a heading for each board, made from
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
-func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+func (a *App) ExportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	fitted, err := contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	var b strings.Builder
 	for _, f := range publicOf(p, fitted) {
@@ -36,7 +37,7 @@ func (a *App) ExportSheets(ctx context.Context, actor Actor, machineID int64) (C
 			b.WriteByte('\n')
 		}
 	}
-	return Content{[]byte(b.String()), "text/plain; charset=utf-8", machine.Accession + ".sheet"}, nil
+	return action.Content{Data: []byte(b.String()), MediaType: "text/plain; charset=utf-8", FileName: machine.Accession + ".sheet"}, nil
 }
 
 func headingOf(f store.AssemblyFields) *sheet.Heading {
@@ -61,35 +62,35 @@ var exportColumns = []string{"accession", "board", "line", "designators", "count
 	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings"}
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
-func (a *App) ExportEntries(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	fitted, err := contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	library, err := a.library(ctx)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	lines := [][]string{}
 	for _, f := range fitted {
 		result, err := reckonBody(library, f.Body, f.Assembly, eraOf(machine))
 		if err != nil {
-			return Content{}, err
+			return action.Content{}, err
 		}
 		rows, _ := entryRows(result)
 		for _, e := range rows {
 			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), publicOf(p, e)))
 		}
 	}
-	return csvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
+	return action.CsvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
 }
 
 func exportRow(accession, board string, e store.EntryRow) []string {
@@ -115,38 +116,38 @@ func exportRow(accession, board string, e store.EntryRow) []string {
 }
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.
-func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	dossier, err := a.Dossier(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	wired, err := a.Wiring(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	opened, err := a.OpenedUp(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	found, err := a.Condition(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	measured, err := a.Measurements(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	adjusters, err := a.Adjusters(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	document, err := json.MarshalIndent(publicOf(p, struct {
 		Machine      store.Machine `json:"machine"`
@@ -157,5 +158,5 @@ func (a *App) ExportDossier(ctx context.Context, actor Actor, machineID int64) (
 		Measurements []Measurement `json:"measurements"`
 		Adjusters    []Adjuster    `json:"adjusters"`
 	}{machine, dossier, wired, opened, found, measured, adjusters}), "", "  ")
-	return Content{document, "application/json", machine.Accession + ".json"}, err
+	return action.Content{Data: document, MediaType: "application/json", FileName: machine.Accession + ".json"}, err
 }

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -25,9 +26,9 @@ const (
 )
 
 // Find looks for words in machines, assemblies and chips.
-func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error) {
+func (a *App) Find(ctx context.Context, actor action.Actor, text string) (Found, error) {
 	found := Found{Machines: []ListedMachine{}, Assemblies: []store.FoundAssembly{}, Chips: []store.Occurrence{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return found, err
 	}
 	words := strings.Fields(text)
@@ -37,7 +38,7 @@ func (a *App) Find(ctx context.Context, actor Actor, text string) (Found, error)
 	exact, err := store.MachineByAccession(ctx, a.Kernel.DB, strings.Join(words, " "))
 	if err == nil {
 		found.Exact = &exact
-	} else if !errors.Is(err, ErrNotFound) {
+	} else if !errors.Is(err, action.ErrNotFound) {
 		return found, err
 	}
 	page, err := a.ListMachines(ctx, actor, MachineList{MachineFilters: MachineFilters{Search: text}, Limit: fewFound})

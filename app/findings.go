@@ -6,30 +6,32 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/condition"
 	"frugalheron/store"
 )
 
 func checkFinding(ctx context.Context, h store.Handle, machineID int64, f *store.FindingFields) error {
-	err := checkAll(oneLine("kind", &f.Kind), oneLine("designator", &f.Designator), oneLine("place", &f.Place))
+	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator), input.OneLine("place", &f.Place))
 	switch {
 	case err != nil:
 		return err
 	case f.Kind == "":
-		return &Invalid{"kind", "say what was found, as leaking or cracked"}
+		return action.Reject("kind", "say what was found, as leaking or cracked")
 	case f.Region != nil && f.AttachmentID == nil:
-		return &Invalid{"region", "lies on no picture; choose the picture first"}
+		return action.Reject("region", "lies on no picture; choose the picture first")
 	case f.Region != nil && !inside(*f.Region):
-		return &Invalid{"region", "lies outside the picture; draw it again"}
+		return action.Reject("region", "lies outside the picture; draw it again")
 	}
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {
-		return &Invalid{"subsystem", "choose the subsystem it belongs to"}
+		return action.Reject("subsystem", "choose the subsystem it belongs to")
 	}
 	return ofMachine(ctx, h, machineID, append(namedIf("assemblyId", store.OwnedBoard, f.AssemblyID), namedIf("attachmentId", store.OwnedPicture, f.AttachmentID)...)...)
 }
 
 // addFinding keeps a finding with its first sighting.
-func addFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, f store.FindingFields, first store.SightingRow) error {
+func addFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f store.FindingFields, first store.SightingRow) error {
 	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
 		return err
 	}
@@ -38,7 +40,7 @@ func addFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 		return err
 	}
 	first.FindingID = id
-	if err := store.PutSighting(ctx, tx, actor.account(), first); err != nil {
+	if err := store.PutSighting(ctx, tx, actor.Account(), first); err != nil {
 		return err
 	}
 	kept, err := store.FindingByID(ctx, tx, id)
@@ -46,7 +48,7 @@ func addFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 		return err
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(kept), "severity": first.Severity, "on": first.On, "note": first.Note}
-	return record(ctx, tx, actor, eventFind, id, &machineID, nil, after)
+	return action.Record(ctx, tx, actor, eventFind, id, &machineID, nil, after)
 }
 
 // NotedFinding is something found, or seen again, outside of a survey.
@@ -57,11 +59,11 @@ type NotedFinding struct {
 }
 
 // NoteFinding keeps something found outside of a survey, or says that a finding is gone, or how it is now.
-func (a *App) NoteFinding(ctx context.Context, actor Actor, machineID int64, noted NotedFinding) (Condition, error) {
+func (a *App) NoteFinding(ctx context.Context, actor action.Actor, machineID int64, noted NotedFinding) (Condition, error) {
 	if noted.On == "" {
-		noted.On = today()
+		noted.On = action.Today()
 	}
-	if err := pastDay("on", noted.On); err != nil {
+	if err := input.PastDay("on", noted.On); err != nil {
 		return Condition{}, err
 	}
 	return a.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
@@ -70,7 +72,7 @@ func (a *App) NoteFinding(ctx context.Context, actor Actor, machineID int64, not
 }
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
-func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version int) (event int64, err error) {
+func (a *App) StrikeFinding(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
 	f, err := store.FindingByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return 0, err
@@ -81,33 +83,33 @@ func (a *App) StrikeFinding(ctx context.Context, actor Actor, id int64, version 
 			return err
 		}
 		if f.Struck {
-			return ErrNotFound
+			return action.ErrNotFound
 		}
 		if f.Version != version {
-			return &Stale{What: "the finding", Newer: f}
+			return &action.Stale{What: "the finding", Newer: f}
 		}
 		if err := store.StrikeFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
 		return err
 	})
 	return event, err
 }
 
-func (a *App) undoStrikeFinding(ctx context.Context, actor Actor, e store.ToldEvent) error {
+func (a *App) undoStrikeFinding(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	f, err := store.FindingByID(ctx, a.Kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
 	_, err = a.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		if err := store.StrikeFinding(ctx, tx, f.ID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
 	})
 	return err
 }
@@ -122,20 +124,20 @@ type SeenFinding struct {
 	Note      string               `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
-func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, subsystem string, seen SeenFinding, surveyID *int64, on string) error {
-	if err := lines("note", &seen.Note); err != nil {
+func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string, seen SeenFinding, surveyID *int64, on string) error {
+	if err := input.Lines("note", &seen.Note); err != nil {
 		return err
 	}
 	if !seen.Severity.IsKnown() {
-		return &Invalid{"severity", "say how grave it is"}
+		return action.Reject("severity", "say how grave it is")
 	}
 	sighting := store.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on, Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
 	if seen.FindingID == 0 {
 		if seen.New == nil {
-			return &Invalid{"new", "say what was found"}
+			return action.Reject("new", "say what was found")
 		}
 		if seen.Gone {
-			return &Invalid{"gone", "what is new is there"}
+			return action.Reject("gone", "what is new is there")
 		}
 		f := *seen.New
 		f.Subsystem = subsystem
@@ -149,9 +151,9 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 		return err
 	}
 	if surveyID != nil && f.Subsystem != subsystem {
-		return &Invalid{"findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem))}
+		return action.Reject("findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem)))
 	}
-	if err := store.PutSighting(ctx, tx, actor.account(), sighting); err != nil {
+	if err := store.PutSighting(ctx, tx, actor.Account(), sighting); err != nil {
 		return err
 	}
 	done := eventSeeFinding
@@ -159,5 +161,5 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, 
 		done = eventFindingGone
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(f), "severity": seen.Severity, "on": on, "note": seen.Note}
-	return record(ctx, tx, actor, done, f.ID, &machineID, nil, after)
+	return action.Record(ctx, tx, actor, done, f.ID, &machineID, nil, after)
 }

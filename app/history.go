@@ -5,20 +5,21 @@ import (
 	"strings"
 	"time"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 // Told is an event of the history in a curator's words.
 type Told struct {
-	ID         int64     `json:"id"`
-	At         time.Time `json:"at"`
-	By         string    `json:"by" doc:"Who did it; empty for the command line"`
-	What       string    `json:"what" doc:"What was done, in words; names in it are those that the reader may know"`
-	MachineID  *int64    `json:"machineId"`
-	Accession  string    `json:"accession"`
-	AssemblyID *int64    `json:"assemblyId" doc:"The assembly it was done to, or null"`
-	Revision   int       `json:"revision" doc:"The revision of a sheet that was saved; else 0"`
-	MayUndo    Roles     `json:"mayUndo" doc:"Roles that may take it back; none where it cannot be, or where something was done to the record since"`
+	ID         int64        `json:"id"`
+	At         time.Time    `json:"at"`
+	By         string       `json:"by" doc:"Who did it; empty for the command line"`
+	What       string       `json:"what" doc:"What was done, in words; names in it are those that the reader may know"`
+	MachineID  *int64       `json:"machineId"`
+	Accession  string       `json:"accession"`
+	AssemblyID *int64       `json:"assemblyId" doc:"The assembly it was done to, or null"`
+	Revision   int          `json:"revision" doc:"The revision of a sheet that was saved; else 0"`
+	MayUndo    action.Roles `json:"mayUndo" doc:"Roles that may take it back; none where it cannot be, or where something was done to the record since"`
 }
 
 // ToldPage is a page of the history, the newest first.
@@ -29,8 +30,8 @@ type ToldPage struct {
 
 // History tells who did what when: to a machine and its assemblies, or, for machine 0, to the
 // whole collection. It starts below event before, or at the newest for 0.
-func (a *App) History(ctx context.Context, actor Actor, machineID, before int64, limit int) (ToldPage, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) History(ctx context.Context, actor action.Actor, machineID, before int64, limit int) (ToldPage, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return ToldPage{}, err
 	}
 	if machineID != 0 {
@@ -42,7 +43,7 @@ func (a *App) History(ctx context.Context, actor Actor, machineID, before int64,
 }
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
-func (a *App) AssemblyHistory(ctx context.Context, actor Actor, assemblyID, before int64, limit int) (ToldPage, error) {
+func (a *App) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64, limit int) (ToldPage, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return ToldPage{}, err
 	}
@@ -50,7 +51,7 @@ func (a *App) AssemblyHistory(ctx context.Context, actor Actor, assemblyID, befo
 }
 
 // LotHistory tells who did what when to an arrival and its things.
-func (a *App) LotHistory(ctx context.Context, actor Actor, lotID, before int64, limit int) (ToldPage, error) {
+func (a *App) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64, limit int) (ToldPage, error) {
 	if _, err := a.Lot(ctx, actor, lotID); err != nil {
 		return ToldPage{}, err
 	}
@@ -58,9 +59,9 @@ func (a *App) LotHistory(ctx context.Context, actor Actor, lotID, before int64, 
 }
 
 // historyPage tells up to limit events that the actor may read of.
-func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, limit int) (ToldPage, error) {
+func (a *App) historyPage(ctx context.Context, actor action.Actor, q store.EventQuery, limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
-	q.EventReader, q.Limit = readerOf(actor), limit+1 // one more means that another page follows
+	q.EventReader, q.Limit = action.ReaderOf(actor), limit+1 // one more means that another page follows
 	events, err := store.ListEvents(ctx, a.Kernel.DB, q)
 	if err != nil {
 		return page, err
@@ -85,23 +86,23 @@ func (a *App) historyPage(ctx context.Context, actor Actor, q store.EventQuery, 
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
 func (a *App) tell(e store.ToldEvent, text func(string) string) Told {
-	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: Roles{}}
-	kind := eventOf(e.Deed)
+	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: action.Roles{}}
+	kind := action.EventOf(e.Deed)
 	if kind == nil {
 		return told // of a version that is not ours
 	}
 	if by, take := a.Kernel.UndoOf(e.Deed); take != nil && e.IsNewest {
 		told.MayUndo = by
 	}
-	before, after := fieldsIn(e.Before), fieldsIn(e.After)
+	before, after := action.FieldsIn(e.Before), action.FieldsIn(e.After)
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
 	}
 	if n, ok := after["revision"].(float64); ok && e.Deed == store.DeedSaveSheet {
 		told.Revision = int(n)
 	}
-	rewriteTold(before, text)
-	rewriteTold(after, text)
+	action.RewriteTold(before, text)
+	action.RewriteTold(after, text)
 	told.What = strings.Join(strings.Fields(kind.Words(text(e.Subject), before, after)), " ")
 	return told
 }

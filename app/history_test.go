@@ -5,15 +5,15 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 func TestHistoryTellsWhatWasDone(t *testing.T) {
 	db, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
-	id, err := deeds.AddAccount(ctx, "ida", "Ida Reed", app.Curator, "long enough to be one")
+	id, err := deeds.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
 	require.NoError(t, err)
-	ida := app.Actor{AccountID: id, Role: app.Curator}
+	ida := action.Actor{AccountID: id, Role: action.Curator}
 	fields := machine.MachineFields
 	fields.Place, fields.Serial = "Bench", "77"
 	_, err = deeds.ChangeMachine(ctx, ida, machine.ID, 1, fields)
@@ -51,7 +51,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, all.Events, 8)
 	_, err = deeds.History(ctx, viewer, 999, 0, 10)
-	require.ErrorIs(t, err, app.ErrNotFound)
+	require.ErrorIs(t, err, action.ErrNotFound)
 
 	d, err := deeds.SheetDifference(ctx, viewer, board.ID, 1, 2)
 	require.NoError(t, err)
@@ -65,7 +65,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, first.Lines, 1)
 	_, err = deeds.SheetDifference(ctx, viewer, board.ID, 1, 9)
-	require.ErrorIs(t, err, app.ErrNotFound)
+	require.ErrorIs(t, err, action.ErrNotFound)
 
 	// Bringing an old revision back writes a new one.
 	old, err := deeds.Revisions(ctx, viewer, board.ID, 2, 1)

@@ -4,13 +4,14 @@ import (
 	"context"
 	"fmt"
 
+	"frugalheron/app/action"
 	"frugalheron/core/dating"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/rom"
 )
 
 // IdentifyStage says how far the identifying of a machine has come.
-func (a *App) IdentifyStage(ctx context.Context, actor Actor, machineID int64) (reckoning.Stage, error) {
+func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
 	dated, err := a.Dating(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
@@ -50,7 +51,7 @@ func (a *App) IdentifyStage(ctx context.Context, actor Actor, machineID int64) (
 }
 
 // identifyVerdicts are the lines of the reckoning that dates and read-only memories give, by what is kept.
-func (a *App) identifyVerdicts(ctx context.Context, actor Actor, machineID int64) ([]reckoning.Verdict, error) {
+func (a *App) identifyVerdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
 	sockets, err := a.Roms(ctx, actor, machineID)
 	if err != nil {
 		return nil, err

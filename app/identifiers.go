@@ -9,6 +9,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
@@ -92,7 +94,7 @@ func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner Owne
 	machine, acquisition := owner.pointers()
 	found, err := store.NumbersOf(ctx, tx, machine, acquisition)
 	for _, one := range found {
-		for _, number := range filledLines(one.Numbers) {
+		for _, number := range input.FilledLines(one.Numbers) {
 			r.add(store.IdentifierRow{Attribute: "number", Value: number, Source: one.Kind + " " + cmp.Or(one.Caption, one.FileName), StaffOnly: one.StaffOnly})
 		}
 	}
@@ -143,7 +145,7 @@ func outsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sh
 		return outside.Sheet{}, 0, err
 	}
 	newest, err := store.NewestRevision(ctx, h, assembly.ID)
-	if err != nil && !errors.Is(err, ErrNotFound) {
+	if err != nil && !errors.Is(err, action.ErrNotFound) {
 		return outside.Sheet{}, 0, err
 	}
 	return outside.Parse(newest.Body), assembly.ID, nil

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
 	"frugalheron/store"
@@ -38,17 +39,17 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 
 	asked, err := deeds.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.NoError(t, err)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.Ask(ctx, viewer, store.QuestionFields{Sort: "other", Subject: "x"})
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 	require.ErrorAs(t, deeds.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
 	require.NoError(t, deeds.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
 	asked, err = deeds.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
 	require.NoError(t, err)
 	answer := app.Answer{Answer: "bus unit", Source: "data book", Type: &store.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
 	require.ErrorAs(t, err, &stale)
 	settled, err := deeds.AnswerQuestion(ctx, technician, asked.ID, asked.Version, answer)
@@ -90,7 +91,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Nil(t, d.Model)
 	require.Equal(t, "period", d.Assemblies[1].Counts)
 
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "line 2")
@@ -141,10 +142,10 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 	require.Equal(t, "a disk controller", told.Weighing.Ranking[0].Text)
 	require.Equal(t, "a start vector", told.Weighing.Next[0].Text)
 	require.Len(t, told.Evidence[0].Weights, 1) // nothing is weighed for an explanation that is not there
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.WeighMystery(ctx, technician, board.ID, 0, written)
 	require.ErrorAs(t, err, &stale)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	written.Decision = &app.MysteryDecision{HypothesisID: 1, Sure: "likely"}
 	_, err = deeds.WeighMystery(ctx, technician, board.ID, told.Version, written)
 	require.ErrorAs(t, err, &invalid)
@@ -174,13 +175,13 @@ func TestAPictureIsNumbered(t *testing.T) {
 	require.Equal(t, "X1", told.Legend.Unplaced[0].Designators[0])
 	drawn := told.Plan
 	drawn.Blocks = []plan.Block{{Name: "memory", Members: []string{"U40", "U48"}}}
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.DrawPlan(ctx, technician, picture.ID, 0, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &stale)
 	told, err = deeds.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.NoError(t, err)
 	require.Len(t, told.Boxes, 1)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	drawn.Callouts = drawn.Callouts[1:]
 	_, err = deeds.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &invalid)

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/risk"
@@ -41,7 +42,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	require.Contains(t, risks.Risks[0].Why, "never looked at since it was made")
 
 	var leak int64
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	for i, on := range []string{"2021-05-01", "2022-05-02", "2023-05-03", "2024-05-01", "2025-05-01"} {
 		now, err = deeds.StartSurvey(ctx, technician, machine.ID, on, "Ottilie")
 		require.NoError(t, err)
@@ -136,7 +137,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	guide := say("drive guide 31.4 mm / 30.9 mm")
 	require.Equal(t, measure.Fail, guide.Judged.Verdict)
 	require.InDelta(t, 0.6, guide.Fit.TakeOff, 1e-9)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Line: "U1 27128"})
 	require.ErrorAs(t, err, &invalid)
 
@@ -192,7 +193,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, judgedSheet)
 	series, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.TakeReading(ctx, technician, series.ID)
 	require.ErrorAs(t, err, &invalid, "no meter is set up")
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {measure.Volts: 4.93}})
@@ -251,7 +252,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	room := first()
 	require.NoError(t, deeds.SayClimate(ctx, curator, "Boiler house", "damp"))
 	require.InDelta(t, room.Rank*1.5, first().Rank, room.Rank*0.02)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
 	_, err := deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
@@ -268,11 +269,11 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	own := classes[0].Class
 	own.Intervals, own.Source = []risk.Interval{{FromYears: 0, Months: 1}}, "our own log of leaks"
 	_, err = deeds.ChangeAgeingClass(ctx, technician, 0, own)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 	classes, err = deeds.ChangeAgeingClass(ctx, curator, 0, own)
 	require.NoError(t, err)
 	require.Equal(t, []any{false, 1}, []any{classes[0].Shipped, classes[0].Version})
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.ChangeAgeingClass(ctx, curator, 0, own)
 	require.ErrorAs(t, err, &stale)
 	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)

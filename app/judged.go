@@ -4,13 +4,14 @@ import (
 	"context"
 	"fmt"
 
+	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 )
 
 // judgedVerdicts are the lines of the reckoning that follow from open connectors, surveys, measurements and
 // what ages, by what is kept.
-func (a *App) judgedVerdicts(ctx context.Context, actor Actor, machineID int64) ([]reckoning.Verdict, error) {
+func (a *App) judgedVerdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
 	plugs, err := wiringOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return nil, err

@@ -6,22 +6,24 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
 func checkLotItem(ctx context.Context, h store.Handle, f *store.LotItemFields) error {
-	err := checkAll(oneLine("title", &f.Title), oneLine("valueNote", &f.ValueNote), checkEDTF("passedOn", &f.PassedOn), lines("note", &f.Note))
+	err := input.CheckAll(input.OneLine("title", &f.Title), input.OneLine("valueNote", &f.ValueNote), input.CheckEDTF("passedOn", &f.PassedOn), input.Lines("note", &f.Note))
 	switch {
 	case err != nil:
 		return err
 	case f.Title == "":
-		return &Invalid{"title", "say what it is"}
+		return action.Reject("title", "say what it is")
 	case f.PassedOn == "" && (f.PassedTo != nil || f.PassedForCents != nil):
-		return &Invalid{"passedOn", "say when it was passed on"}
+		return action.Reject("passedOn", "say when it was passed on")
 	}
 	if f.PassedTo != nil {
 		if _, err := store.PartyByID(ctx, h, *f.PassedTo); err != nil {
-			return missing(err, "passedTo", "choose somebody who is in the list of people and organisations")
+			return input.Missing(err, "passedTo", "choose somebody who is in the list of people and organisations")
 		}
 	}
 	return nil
@@ -29,9 +31,9 @@ func checkLotItem(ctx context.Context, h store.Handle, f *store.LotItemFields) e
 
 // onLot does work on the things of a lot, and reads the lot back. Version is the lot's: whoever changes a
 // thing has seen all of them, for their shares hang together.
-func (a *App) onLot(ctx context.Context, actor Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
+func (a *App) onLot(ctx context.Context, actor action.Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
 	var after Lot
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		acquired, err := lockLot(ctx, tx, lotID, version)
 		if err != nil {
 			return err
@@ -49,7 +51,7 @@ func (a *App) onLot(ctx context.Context, actor Actor, lotID int64, version int, 
 }
 
 // AddLotItem adds a thing to a lot.
-func (a *App) AddLotItem(ctx context.Context, actor Actor, lotID int64, version int, fields store.LotItemFields) (Lot, error) {
+func (a *App) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, fields store.LotItemFields) (Lot, error) {
 	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		if err := checkLotItem(ctx, tx, &fields); err != nil {
 			return err
@@ -58,7 +60,7 @@ func (a *App) AddLotItem(ctx context.Context, actor Actor, lotID int64, version 
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventAddLotItem, id, nil, nil, fields)
+		return action.Record(ctx, tx, actor, eventAddLotItem, id, nil, nil, fields)
 	})
 }
 
@@ -66,13 +68,13 @@ func (a *App) AddLotItem(ctx context.Context, actor Actor, lotID int64, version 
 func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (store.LotItem, error) {
 	item, err := store.LotItemByID(ctx, tx, id)
 	if err == nil && (item.AcquisitionID != lotID || item.Struck) {
-		return item, ErrNotFound
+		return item, action.ErrNotFound
 	}
 	return item, err
 }
 
 // ChangeLotItem rewrites what is said of a thing of a lot; passing it on is said so, too.
-func (a *App) ChangeLotItem(ctx context.Context, actor Actor, lotID int64, version int, id int64, fields store.LotItemFields) (Lot, error) {
+func (a *App) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.LotItemFields) (Lot, error) {
 	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -82,17 +84,17 @@ func (a *App) ChangeLotItem(ctx context.Context, actor Actor, lotID int64, versi
 			return err
 		}
 		if fields.PassedOn != "" && (before.MachineID != nil || before.AssemblyID != nil) {
-			return &Invalid{"passedOn", "it is " + fateOf(before) + "; what is in the collection is deaccessioned, not passed on from the lot"}
+			return action.Reject("passedOn", "it is "+fateOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
 		}
 		if err := store.UpdateLotItem(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeLotItem, id, before.MachineID, before.LotItemFields, fields)
+		return action.Record(ctx, tx, actor, eventChangeLotItem, id, before.MachineID, before.LotItemFields, fields)
 	})
 }
 
 // StrikeLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
-func (a *App) StrikeLotItem(ctx context.Context, actor Actor, lotID int64, version int, id int64) (Lot, int64, error) {
+func (a *App) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64) (Lot, int64, error) {
 	var event int64
 	after, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
@@ -100,18 +102,18 @@ func (a *App) StrikeLotItem(ctx context.Context, actor Actor, lotID int64, versi
 			return err
 		}
 		if before.MachineID != nil || before.AssemblyID != nil {
-			return &Invalid{"id", "it is " + fateOf(before) + "; say first that it was none of this lot"}
+			return action.Reject("id", "it is "+fateOf(before)+"; say first that it was none of this lot")
 		}
 		if err := store.StrikeLotItem(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, eventStrikeLotItem, id, nil, before, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeLotItem, id, nil, before, nil)
 		return err
 	})
 	return after, event, err
 }
 
-func (a *App) undoStrikeLotItem(ctx context.Context, actor Actor, e store.ToldEvent) error {
+func (a *App) undoStrikeLotItem(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	item, err := store.LotItemByID(ctx, a.Kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
@@ -121,13 +123,13 @@ func (a *App) undoStrikeLotItem(ctx context.Context, actor Actor, e store.ToldEv
 		return err
 	}
 	_, err = a.onLot(ctx, actor, acquired.ID, acquired.Version, func(tx *sqlx.Tx, _ store.Acquisition) error {
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		if err := store.StrikeLotItem(ctx, tx, item.ID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackStrikeOfLotItem, item.ID, nil, nil, item)
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfLotItem, item.ID, nil, nil, item)
 	})
 	return err
 }
@@ -135,13 +137,13 @@ func (a *App) undoStrikeLotItem(ctx context.Context, actor Actor, e store.ToldEv
 // free refuses a thing that became something already.
 func free(item store.LotItem) error {
 	if item.MachineID != nil || item.AssemblyID != nil || item.PassedOn != "" {
-		return &Invalid{"id", "it is placed already: " + fateOf(item)}
+		return action.Reject("id", "it is placed already: "+fateOf(item))
 	}
 	return nil
 }
 
 // ItemBecomesMachine enters a thing of a lot as a machine of the collection.
-func (a *App) ItemBecomesMachine(ctx context.Context, actor Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
+func (a *App) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
 	var created store.Machine
 	if err := checkMachine(&fields); err != nil {
 		return created, err
@@ -173,7 +175,7 @@ func (a *App) ItemBecomesMachine(ctx context.Context, actor Actor, lotID int64, 
 
 // ItemIsMachine says that a thing of a lot is a machine that is in the collection already; for machine 0,
 // that it is none, after all.
-func (a *App) ItemIsMachine(ctx context.Context, actor Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
+func (a *App) ItemIsMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
 	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -183,34 +185,34 @@ func (a *App) ItemIsMachine(ctx context.Context, actor Actor, lotID int64, versi
 			if err := store.LinkLotItem(ctx, tx, id, nil, nil); err != nil {
 				return err
 			}
-			return record(ctx, tx, actor, eventUnlinkLotItem, id, item.MachineID, item, nil)
+			return action.Record(ctx, tx, actor, eventUnlinkLotItem, id, item.MachineID, item, nil)
 		}
 		if err := free(item); err != nil {
 			return err
 		}
 		machine, err := store.LockMachine(ctx, tx, machineID)
 		if err != nil {
-			return missing(err, "machineId", "choose a machine of the collection")
+			return input.Missing(err, "machineId", "choose a machine of the collection")
 		}
 		if other, err := store.LotItemOf(ctx, tx, &machineID, nil); err == nil {
-			return &Invalid{"machineId", machine.Accession + " came with another lot, as " + other.Title}
-		} else if !errors.Is(err, ErrNotFound) {
+			return action.Reject("machineId", machine.Accession+" came with another lot, as "+other.Title)
+		} else if !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
 		return linkMachine(ctx, tx, actor, acquired, item, machine)
 	})
 }
 
-func linkMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, acquired store.Acquisition, item store.LotItem, machine store.Machine) error {
+func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired store.Acquisition, item store.LotItem, machine store.Machine) error {
 	if err := store.LinkLotItem(ctx, tx, item.ID, &machine.ID, nil); err != nil {
 		return err
 	}
 	told := map[string]string{"title": item.Title, "lot": acquired.Title, "accession": machine.Accession}
-	return record(ctx, tx, actor, eventItemBecomesMachine, item.ID, &machine.ID, nil, told)
+	return action.Record(ctx, tx, actor, eventItemBecomesMachine, item.ID, &machine.ID, nil, told)
 }
 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
-func (a *App) ItemBecomesAssembly(ctx context.Context, actor Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
+func (a *App) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
 	var added store.Assembly
 	if err := checkLoose(&place, &fields); err != nil {
 		return added, err
@@ -230,7 +232,7 @@ func (a *App) ItemBecomesAssembly(ctx context.Context, actor Actor, lotID int64,
 			return err
 		}
 		told := map[string]string{"title": item.Title, "lot": acquired.Title, "place": place}
-		return record(ctx, tx, actor, eventItemGoesToStore, id, nil, nil, told)
+		return action.Record(ctx, tx, actor, eventItemGoesToStore, id, nil, nil, told)
 	})
 	return added, err
 }

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -72,10 +73,10 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 	require.Zero(t, sharesOf(l))
 
 	_, err = deeds.AddLotItem(ctx, curator, l.ID, l.Version-1, store.LotItemFields{Kind: "part", Title: "Late"})
-	var stale *app.Stale
+	var stale *action.Stale
 	require.ErrorAs(t, err, &stale) // shares hang together: whoever adds has to have seen all things
-	_, err = deeds.Lot(ctx, app.Actor{}, l.ID)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	_, err = deeds.Lot(ctx, action.Actor{}, l.ID)
+	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func TestThingsOfALotFindTheirPlace(t *testing.T) {
@@ -121,7 +122,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.Equal(t, "passed on to Saltmarsh Repair Club, 2025-06, for 6.00", now.Things[6].Fate)
 	require.Equal(t, int64(419_50), sharesOf(now)) // what was passed on keeps its share
 
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, store.MachineFields{Accession: "2025.1.9", Name: "Twice"})
 	require.ErrorAs(t, err, &invalid)
 	_, _, err = deeds.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
@@ -197,7 +198,7 @@ func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 		"costs": {Title: "x", Method: "gift", Costs: store.ExtraCosts{{Cents: 1}}}, "partyId": {Title: "x", Method: "gift", PartyID: &none},
 	} {
 		_, err := deeds.Receive(ctx, curator, fields, nil)
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
@@ -212,7 +213,7 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, l.Things, before+1)
 	require.Equal(t, int64(419_50), sharesOf(l), "the cost stays, whatever is found")
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	for why, item := range map[string]store.LotItemFields{
 		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)}, "to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
 	} {
@@ -220,7 +221,7 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 		require.ErrorAs(t, err, &invalid, why)
 	}
 	_, err = deeds.AddLotItem(ctx, technician, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "x"})
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 
 	quay, err := deeds.AddParty(ctx, curator, store.PartyFields{Kind: "organisation", Name: "Quay office"})
 	require.NoError(t, err)
@@ -229,14 +230,14 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	renamed, err := deeds.ChangeParty(ctx, curator, quay.ID, quay.Version, store.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
 	require.NoError(t, err)
 	require.Equal(t, quay.Version+1, renamed.Version)
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.ChangeParty(ctx, curator, quay.ID, quay.Version, store.PartyFields{Kind: "organisation", Name: "Other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, renamed, stale.Newer)
 	_, err = deeds.ChangeParty(ctx, curator, pilots.ID, pilots.Version, store.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
 	require.ErrorAs(t, err, &invalid, "two of one name")
 	_, err = deeds.ChangeParty(ctx, technician, pilots.ID, pilots.Version, store.PartyFields{Kind: "organisation", Name: "x"})
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func ptr[Value any](v Value) *Value { return &v }

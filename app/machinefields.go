@@ -1,28 +1,30 @@
 package app
 
 import (
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/datecode"
 	"frugalheron/store"
 )
 
 func checkMachine(m *store.MachineFields) error {
-	err := checkAll(
-		oneLine("accession", &m.Accession), oneLine("name", &m.Name), oneLine("maker", &m.Maker),
-		oneLine("model", &m.Model), oneLine("serial", &m.Serial), oneLine("place", &m.Place), lines("provenance", &m.Provenance),
+	err := input.CheckAll(
+		input.OneLine("accession", &m.Accession), input.OneLine("name", &m.Name), input.OneLine("maker", &m.Maker),
+		input.OneLine("model", &m.Model), input.OneLine("serial", &m.Serial), input.OneLine("place", &m.Place), input.Lines("provenance", &m.Provenance),
 	)
 	switch {
 	case err != nil:
 		return err
 	case m.Accession == "":
-		return &Invalid{"accession", "give the accession number, as EH-0142"}
+		return action.Reject("accession", "give the accession number, as EH-0142")
 	case m.Name == "":
-		return &Invalid{"name", "give the machine a name"}
+		return action.Reject("name", "give the machine a name")
 	case m.EraFrom == nil && m.EraTo != nil:
-		return &Invalid{"eraFrom", "give the first year as well as the last"}
+		return action.Reject("eraFrom", "give the first year as well as the last")
 	case m.EraFrom != nil && m.EraTo == nil:
-		return &Invalid{"eraTo", "give the last year as well as the first"}
+		return action.Reject("eraTo", "give the last year as well as the first")
 	case m.EraFrom != nil && *m.EraTo < *m.EraFrom:
-		return &Invalid{"eraTo", "lies before the first year"}
+		return action.Reject("eraTo", "lies before the first year")
 	}
 	return nil
 }
@@ -36,7 +38,7 @@ func eraOf(m store.Machine) datecode.Era {
 
 func accessionTaken(err error, accession string) error {
 	if store.Violates(err, "machine_accession_key") {
-		return &Invalid{"accession", accession + " is in use by another machine"}
+		return action.Reject("accession", accession+" is in use by another machine")
 	}
 	return err
 }

@@ -5,16 +5,17 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 // CreateMachine enters a machine into the collection.
-func (a *App) CreateMachine(ctx context.Context, actor Actor, fields store.MachineFields) (store.Machine, error) {
+func (a *App) CreateMachine(ctx context.Context, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
 	if err := checkMachine(&fields); err != nil {
 		return store.Machine{}, err
 	}
 	var created store.Machine
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		var err error
 		created, err = createMachine(ctx, tx, actor, fields)
 		return err
@@ -22,7 +23,7 @@ func (a *App) CreateMachine(ctx context.Context, actor Actor, fields store.Machi
 	return created, err
 }
 
-func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.MachineFields) (store.Machine, error) {
+func createMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
 	id, err := store.InsertMachine(ctx, tx, fields)
 	if err != nil {
 		return store.Machine{}, accessionTaken(err, fields.Accession)
@@ -34,7 +35,7 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err := giveNumber(ctx, tx, created); err != nil {
 		return store.Machine{}, err
 	}
-	if err := putMachine(ctx, tx, store.Stay{MachineID: id, Place: created.Place, Since: today()}); err != nil {
+	if err := putMachine(ctx, tx, store.Stay{MachineID: id, Place: created.Place, Since: action.Today()}); err != nil {
 		return store.Machine{}, err
 	}
 	if err := store.InsertMachineSum(ctx, tx, id); err != nil {
@@ -43,7 +44,7 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor Actor, fields store.M
 	if err := store.InsertOutside(ctx, tx, id); err != nil {
 		return store.Machine{}, err
 	}
-	return created, record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
+	return created, action.Record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
 }
 
 // MeasureTables lets the database measure its tables anew, so that it answers well at once after so
@@ -52,18 +53,18 @@ func (a *App) MeasureTables(ctx context.Context) error { return store.Analyze(ct
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
-func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version int, fields store.MachineFields) (store.Machine, error) {
+func (a *App) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int, fields store.MachineFields) (store.Machine, error) {
 	if err := checkMachine(&fields); err != nil {
 		return store.Machine{}, err
 	}
 	var changed store.Machine
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the machine", Newer: before}
+			return &action.Stale{What: "the machine", Newer: before}
 		}
 		if err := store.UpdateMachine(ctx, tx, id, fields); err != nil {
 			return accessionTaken(err, fields.Accession)
@@ -75,26 +76,26 @@ func (a *App) ChangeMachine(ctx context.Context, actor Actor, id int64, version 
 			return err
 		}
 		if before.Place != changed.Place {
-			if err := moveOn(ctx, tx, store.Stay{MachineID: id, Place: changed.Place, Since: today()}); err != nil {
+			if err := moveOn(ctx, tx, store.Stay{MachineID: id, Place: changed.Place, Since: action.Today()}); err != nil {
 				return err
 			}
 		}
-		return record(ctx, tx, actor, eventChangeMachine, id, &id, before.MachineFields, changed.MachineFields)
+		return action.Record(ctx, tx, actor, eventChangeMachine, id, &id, before.MachineFields, changed.MachineFields)
 	})
 	return changed, err
 }
 
 // Machine reads a machine.
-func (a *App) Machine(ctx context.Context, actor Actor, id int64) (store.Machine, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Machine(ctx context.Context, actor action.Actor, id int64) (store.Machine, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return store.Machine{}, err
 	}
 	return store.MachineByID(ctx, a.Kernel.DB, id)
 }
 
 // Places names the places in use.
-func (a *App) Places(ctx context.Context, actor Actor) ([]string, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Places(ctx context.Context, actor action.Actor) ([]string, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	return store.ListPlaces(ctx, a.Kernel.DB, actor.Hides())

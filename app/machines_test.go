@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -24,7 +25,7 @@ func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	require.ErrorContains(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400"), machine(" ", "")}), "accession")
 	require.Error(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-1", "== Card\nU1 7400")}), "one number twice")
 	require.Empty(t, listed())
-	require.ErrorIs(t, deeds.EnterMachines(ctx, technician, []app.MachineWithSheets{good}), app.ErrForbidden)
+	require.ErrorIs(t, deeds.EnterMachines(ctx, technician, []app.MachineWithSheets{good}), action.ErrForbidden)
 
 	require.NoError(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
 	require.NoError(t, deeds.MeasureTables(ctx))

@@ -6,6 +6,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/maker"
 	"frugalheron/store"
 )
@@ -20,8 +22,8 @@ type ToldMaker struct {
 const mostMakers = 500
 
 // Makers lists makers by words of name, place or ties.
-func (a *App) Makers(ctx context.Context, actor Actor, words string) ([]ToldMaker, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Makers(ctx context.Context, actor action.Actor, words string) ([]ToldMaker, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	found, err := store.ListMakers(ctx, a.Kernel.DB, strings.Fields(words), mostMakers)
@@ -41,12 +43,12 @@ func tellMaker(m store.Maker) ToldMaker {
 }
 
 // AddMaker adds a maker.
-func (a *App) AddMaker(ctx context.Context, actor Actor, fields store.MakerFields) (ToldMaker, error) {
+func (a *App) AddMaker(ctx context.Context, actor action.Actor, fields store.MakerFields) (ToldMaker, error) {
 	var added store.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertMaker(ctx, tx, fields)
 		if err != nil {
 			return makerTaken(err, fields)
@@ -54,24 +56,24 @@ func (a *App) AddMaker(ctx context.Context, actor Actor, fields store.MakerField
 		if added, err = store.MakerByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventAddMaker, id, nil, nil, fields)
+		return action.Record(ctx, tx, actor, eventAddMaker, id, nil, nil, fields)
 	})
 	return tellMaker(added), err
 }
 
 // ChangeMaker rewrites what is said of a maker, starting from a version.
-func (a *App) ChangeMaker(ctx context.Context, actor Actor, id int64, version int, fields store.MakerFields) (ToldMaker, error) {
+func (a *App) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields store.MakerFields) (ToldMaker, error) {
 	var changed store.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMaker(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the maker", Newer: before}
+			return &action.Stale{What: "the maker", Newer: before}
 		}
 		if err := store.UpdateMaker(ctx, tx, id, fields); err != nil {
 			return makerTaken(err, fields)
@@ -79,29 +81,29 @@ func (a *App) ChangeMaker(ctx context.Context, actor Actor, id int64, version in
 		if changed, err = store.MakerByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeMaker, id, nil, before.MakerFields, changed.MakerFields)
+		return action.Record(ctx, tx, actor, eventChangeMaker, id, nil, before.MakerFields, changed.MakerFields)
 	})
 	return tellMaker(changed), err
 }
 
 func makerTaken(err error, fields store.MakerFields) error {
 	if store.Violates(err, "maker_name_key") {
-		return &Invalid{"name", fields.Name + " is in the list already"}
+		return action.Reject("name", fields.Name+" is in the list already")
 	}
 	return err
 }
 
 func checkMaker(f *store.MakerFields) error {
-	err := checkAll(oneLine("name", &f.Name), checkEDTF("founded", &f.Founded), checkEDTF("ended", &f.Ended), oneLine("place", &f.Place),
-		lines("ties", &f.Ties), lines("note", &f.Note), oneLine("source", &f.Source))
+	err := input.CheckAll(input.OneLine("name", &f.Name), input.CheckEDTF("founded", &f.Founded), input.CheckEDTF("ended", &f.Ended), input.OneLine("place", &f.Place),
+		input.Lines("ties", &f.Ties), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	if err != nil {
 		return err
 	}
 	if f.Name == "" {
-		return &Invalid{"name", "say what it is called"}
+		return action.Reject("name", "say what it is called")
 	}
 	if _, err := maker.Parse(f.Ties); err != nil {
-		return &Invalid{"ties", err.Error()}
+		return action.Reject("ties", err.Error())
 	}
 	return nil
 }

@@ -8,6 +8,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/measure"
 	"frugalheron/store"
 )
@@ -33,9 +35,9 @@ type Measured struct {
 }
 
 // Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
-func (a *App) Measure(ctx context.Context, actor Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
+func (a *App) Measure(ctx context.Context, actor action.Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
 	var kept Measured
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -46,14 +48,14 @@ func (a *App) Measure(ctx context.Context, actor Actor, machineID int64, w Writt
 		if err := expectFromSheet(ctx, tx, &m, said); err != nil {
 			return err
 		}
-		id, err := store.InsertMeasurement(ctx, tx, actor.account(), m)
+		id, err := store.InsertMeasurement(ctx, tx, actor.Account(), m)
 		if err != nil {
 			return err
 		}
 		if kept.Measurement, err = measurementByID(ctx, tx, id); err != nil {
 			return err
 		}
-		kept.Event, err = recordEvent(ctx, tx, actor, eventMeasure, id, &machineID, nil, kept.inWords())
+		kept.Event, err = action.RecordEvent(ctx, tx, actor, eventMeasure, id, &machineID, nil, kept.inWords())
 		return err
 	})
 	return kept, err
@@ -63,21 +65,21 @@ func (a *App) Measure(ctx context.Context, actor Actor, machineID int64, w Writt
 func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int64) (store.MeasurementRow, measure.Said, error) {
 	row := store.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID, AttachmentID: w.AttachmentID}
 	said := measure.Said{Point: w.Point, Quantity: w.Quantity, Readings: []float64{}, Expected: w.Expected}
-	err := checkAll(oneLine("line", &w.Line), oneLine("point", &said.Point), oneLine("instrument", &w.Instrument), lines("note", &w.Note))
+	err := input.CheckAll(input.OneLine("line", &w.Line), input.OneLine("point", &said.Point), input.OneLine("instrument", &w.Instrument), input.Lines("note", &w.Note))
 	if err != nil {
 		return row, said, err
 	}
 	if w.On == "" {
-		w.On = today()
+		w.On = action.Today()
 	}
-	if err := pastDay("on", w.On); err != nil {
+	if err := input.PastDay("on", w.On); err != nil {
 		return row, said, err
 	}
 	if w.Line != "" {
 		parsed, err := measure.Parse(w.Line)
 		var not *measure.NotMeasuredError
 		if errors.As(err, &not) {
-			return row, said, &Invalid{"line", not.Why}
+			return row, said, action.Reject("line", not.Why)
 		}
 		if parsed.Expected == nil {
 			parsed.Expected = w.Expected
@@ -88,18 +90,18 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 	}
 	switch {
 	case said.Point == "":
-		return row, said, &Invalid{"point", "say what is measured, as +5 or BT1"}
+		return row, said, action.Reject("point", "say what is measured, as +5 or BT1")
 	case said.Quantity.Unit() == "":
-		return row, said, &Invalid{"quantity", "say what is measured: volts, ohms"}
+		return row, said, action.Reject("quantity", "say what is measured: volts, ohms")
 	}
 	for _, value := range said.Readings {
 		if err := said.Quantity.Check(value); err != nil {
-			return row, said, &Invalid{"line", err.Error()}
+			return row, said, action.Reject("line", err.Error())
 		}
 	}
 	if said.Expected != nil {
 		if err := said.Expected.Check(); err != nil {
-			return row, said, &Invalid{"expected", err.Error()}
+			return row, said, action.Reject("expected", err.Error())
 		}
 	}
 	err = ofMachine(ctx, tx, machineID, slices.Concat(namedIf("assemblyId", store.OwnedBoard, w.AssemblyID),
@@ -107,7 +109,7 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 	if err != nil {
 		return row, said, err
 	}
-	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity), toKeep(said.Readings), said.Opening
+	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity), action.ToKeep(said.Readings), said.Opening
 	row.Instrument, row.On, row.Note = w.Instrument, w.On, w.Note
 	return row, said, nil
 }
@@ -140,7 +142,7 @@ func expectFromSheet(ctx context.Context, h store.Handle, row *store.Measurement
 		}
 	}
 	if expected != nil {
-		text := toKeep(expected)
+		text := action.ToKeep(expected)
 		row.Expected = &text
 	}
 	return nil

@@ -4,6 +4,7 @@ import (
 	"context"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/fit"
 	"frugalheron/core/measure"
 	"frugalheron/store"
@@ -36,7 +37,7 @@ type Measurement struct {
 const mostMeasurements = 500
 
 // Measurements lists what was measured on a machine, the newest first.
-func (a *App) Measurements(ctx context.Context, actor Actor, machineID int64) ([]Measurement, error) {
+func (a *App) Measurements(ctx context.Context, actor action.Actor, machineID int64) ([]Measurement, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
@@ -64,11 +65,11 @@ func tellMeasurement(row store.MeasurementRow) (Measurement, error) {
 	}
 	m.Unit = m.Quantity.Unit()
 	var err error
-	if m.Readings, err = readKept[[]float64](row.Readings); err != nil {
+	if m.Readings, err = action.ReadKept[[]float64](row.Readings); err != nil {
 		return m, err
 	}
 	if row.Expected != nil {
-		e, err := readKept[measure.Expected](*row.Expected)
+		e, err := action.ReadKept[measure.Expected](*row.Expected)
 		if err != nil {
 			return m, err
 		}

@@ -5,12 +5,14 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
 // Meetings lists the identifiers that a record shares with others.
-func (a *App) Meetings(ctx context.Context, actor Actor, record store.RecordRef) ([]store.Meeting, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Meetings(ctx context.Context, actor action.Actor, record store.RecordRef) ([]store.Meeting, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	return store.MeetingsOf(ctx, a.Kernel.DB, record, actor.Hides())
@@ -27,14 +29,14 @@ type MeetingDecision struct {
 
 // DecideMeeting says what an identifier that two records share means: that they belong together, or that
 // it is by chance or by mistake.
-func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision) error {
-	if err := oneLine("reason", &d.Reason); err != nil {
+func (a *App) DecideMeeting(ctx context.Context, actor action.Actor, d MeetingDecision) error {
+	if err := input.OneLine("reason", &d.Reason); err != nil {
 		return err
 	}
 	if d.Reason == "" {
-		return &Invalid{"reason", "say why, so that whoever finds it next need not ask again"}
+		return action.Reject("reason", "say why, so that whoever finds it next need not ask again")
 	}
-	return a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		meetings, err := store.MeetingsOf(ctx, tx, d.One, false)
 		if err != nil {
 			return err
@@ -43,7 +45,7 @@ func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision)
 			if m.Key != d.Key || m.Other != d.Other {
 				continue
 			}
-			if err := store.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.account(), d.Decision, d.Reason); err != nil {
+			if err := store.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.Account(), d.Decision, d.Reason); err != nil {
 				return err
 			}
 			subject, machine := d.One.Kind, (*int64)(nil)
@@ -54,8 +56,8 @@ func (a *App) DecideMeeting(ctx context.Context, actor Actor, d MeetingDecision)
 				subject = "acquisition"
 			}
 			told := map[string]string{"value": m.Value, "other": m.Name, "decision": d.Decision, "reason": d.Reason}
-			return record(ctx, tx, actor, eventDecideMeeting.Of(subject), d.One.ID, machine, nil, told)
+			return action.Record(ctx, tx, actor, eventDecideMeeting.Of(subject), d.One.ID, machine, nil, told)
 		}
-		return &Invalid{"key", "the two do not share this identifier any more"}
+		return action.Reject("key", "the two do not share this identifier any more")
 	})
 }

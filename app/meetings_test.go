@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -26,7 +27,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	other, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
 	require.NoError(t, err)
 	ref := func(kind string, id int64) store.RecordRef { return store.RecordRef{Kind: kind, ID: id} }
-	met := func(actor app.Actor, of store.RecordRef) []string {
+	met := func(actor action.Actor, of store.RecordRef) []string {
 		meetings, err := deeds.Meetings(ctx, actor, of)
 		require.NoError(t, err)
 		names := []string{}
@@ -59,9 +60,9 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card", "Odds and ends"}, met(technician, ref("machine", machine.ID)))
 
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	decision := app.MeetingDecision{Key: "TV200817", One: ref("lot", other.ID), Other: ref("machine", machine.ID), Decision: "dismissed", Reason: "a slip of the pen"}
-	require.ErrorIs(t, deeds.DecideMeeting(ctx, technician, decision), app.ErrForbidden)
+	require.ErrorIs(t, deeds.DecideMeeting(ctx, technician, decision), action.ErrForbidden)
 	require.NoError(t, deeds.DecideMeeting(ctx, curator, decision))
 	require.Equal(t, []string{"Memory card", "Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
 	decision.One = ref("lot", lot.ID)

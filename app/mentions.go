@@ -10,6 +10,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/names"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
@@ -49,7 +50,7 @@ func (a *App) noteMentions(ctx context.Context, tx *sqlx.Tx, after int64) error 
 	}
 	found := 0
 	for _, e := range events {
-		if !subjects[e.SubjectKind].namesMatter || found >= mostMentions {
+		if !action.NamesMatter(e.SubjectKind) || found >= mostMentions {
 			continue
 		}
 		n, err := noteMentionsOf(ctx, tx, p, e)
@@ -76,13 +77,7 @@ func (a *App) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names.Per
 	if err != nil {
 		return err
 	}
-	kinds := []string{}
-	for kind, of := range subjects {
-		if of.namesMatter {
-			kinds = append(kinds, kind)
-		}
-	}
-	asked := store.EventsSaying{Kinds: kinds, SheetDeed: store.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
+	asked := store.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: store.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
 	for found := 0; ; {
 		events, err := store.ListEventsSaying(ctx, tx, asked)
 		if err != nil {
@@ -167,7 +162,7 @@ func sumOf(text string) string {
 // textsOf lists the texts that an event has written.
 func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) {
 	if e.Deed == store.DeedSaveSheet {
-		saved, err := stateIn[struct{ Revision int }](e.After)
+		saved, err := action.StateIn[struct{ Revision int }](e.After)
 		if err != nil {
 			return nil, err
 		}
@@ -190,7 +185,7 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) 
 		delete(fields, "party") // that points to a person already
 	}
 	texts := []string{}
-	rewriteTold(written, func(text string) string {
+	action.RewriteTold(written, func(text string) string {
 		texts = append(texts, text)
 		return text
 	})
@@ -198,32 +193,32 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) 
 }
 
 // Mentions lists the places in texts of which nobody has said yet whether a private person is meant.
-func (a *App) Mentions(ctx context.Context, actor Actor) ([]store.Mention, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) Mentions(ctx context.Context, actor action.Actor) ([]store.Mention, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
 	return store.OpenMentions(ctx, a.Kernel.DB, listedMention)
 }
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
-func (a *App) DecideMention(ctx context.Context, actor Actor, id int64, version int, meant bool) error {
+func (a *App) DecideMention(ctx context.Context, actor action.Actor, id int64, version int, meant bool) error {
 	return a.decideMention(ctx, actor, id, version, &meant, eventDecideMention)
 }
 
-func (a *App) decideMention(ctx context.Context, actor Actor, id int64, version int, meant *bool, decided *event) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool, decided *action.Event) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMention(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the mention", Newer: before}
+			return &action.Stale{What: "the mention", Newer: before}
 		}
-		if err := store.DecideMention(ctx, tx, id, actor.account(), meant); err != nil {
+		if err := store.DecideMention(ctx, tx, id, actor.Account(), meant); err != nil {
 			return err
 		}
 		told := mentionTold{PartyID: before.PartyID, Party: before.Party, Said: before.Said, Meant: meant}
-		if err := record(ctx, tx, actor, decided, id, nil, mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
+		if err := action.Record(ctx, tx, actor, decided, id, nil, mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
 			return err
 		}
 		return a.publishAgain(ctx, tx, names.Person{Name: before.Said})
@@ -238,12 +233,12 @@ type mentionTold struct {
 	Meant   *bool  `json:"meant"`
 }
 
-func (a *App) undoDecideMention(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[mentionTold](e.Before)
+func (a *App) undoDecideMention(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[mentionTold](e.Before)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
 		return a.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
 	})
 }

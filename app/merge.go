@@ -4,6 +4,7 @@ import (
 	"context"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/linemerge"
 	"frugalheron/store"
 )
@@ -19,8 +20,8 @@ type Merged struct {
 
 // MergeSheet merges a text that was written on revision base (0 for the empty sheet before the
 // first) with the newest revision of an assembly's sheet.
-func (a *App) MergeSheet(ctx context.Context, actor Actor, assemblyID int64, base int, body string) (Merged, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) MergeSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (Merged, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return Merged{}, err
 	}
 	if err := readable(body); err != nil {

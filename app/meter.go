@@ -6,6 +6,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/measure"
 	"frugalheron/instruments/meter"
 	"frugalheron/store"
@@ -27,9 +28,9 @@ type Meter struct {
 }
 
 // Meter asks for the meter on the bench.
-func (a *App) Meter(ctx context.Context, actor Actor) (Meter, error) {
+func (a *App) Meter(ctx context.Context, actor action.Actor) (Meter, error) {
 	m := Meter{Address: a.meter, Points: []string{}, Faults: []string{}}
-	if err := actor.must(MayWriteSheets); err != nil || a.meter == "" {
+	if err := actor.Must(action.MayWriteSheets); err != nil || a.meter == "" {
 		return m, err
 	}
 	client, err := meter.Dial(ctx, a.meter)
@@ -46,28 +47,28 @@ func (a *App) Meter(ctx context.Context, actor Actor) (Meter, error) {
 }
 
 // TouchPoint puts a stand-in's leads to a point and tells it what to get wrong; a real meter refuses.
-func (a *App) TouchPoint(ctx context.Context, actor Actor, point, fault string) error {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) TouchPoint(ctx context.Context, actor action.Actor, point, fault string) error {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return err
 	}
 	if a.meter == "" {
-		return &Invalid{"meter", "no meter is set up; start the application with --meter"}
+		return action.Reject("meter", "no meter is set up; start the application with --meter")
 	}
 	client, err := meter.Dial(ctx, a.meter)
 	if err != nil {
-		return &Invalid{"meter", err.Error()}
+		return action.Reject("meter", err.Error())
 	}
 	defer client.Close()
 	if err := client.Touch(ctx, point, fault); err != nil {
-		return &Invalid{"point", err.Error()}
+		return action.Reject("point", err.Error())
 	}
 	return nil
 }
 
 // TakeReading has the meter read the point of a measurement once more. When it does not answer, or shows
 // overload, the readings so far are kept and the measurement says why it stopped; asking again goes on.
-func (a *App) TakeReading(ctx context.Context, actor Actor, id int64) (Measurement, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) TakeReading(ctx context.Context, actor action.Actor, id int64) (Measurement, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return Measurement{}, err
 	}
 	now, err := measurementByID(ctx, a.Kernel.DB, id)
@@ -76,9 +77,9 @@ func (a *App) TakeReading(ctx context.Context, actor Actor, id int64) (Measureme
 	}
 	switch {
 	case a.meter == "":
-		return now, &Invalid{"meter", "no meter is set up; start the application with --meter, or type what you read"}
+		return now, action.Reject("meter", "no meter is set up; start the application with --meter, or type what you read")
 	case !meter.Knows(now.Quantity):
-		return now, &Invalid{"quantity", "a meter does not measure that; type what you read"}
+		return now, action.Reject("quantity", "a meter does not measure that; type what you read")
 	}
 	value, name, err := a.readMeter(ctx, now.Quantity)
 	var refused *meter.RefusedError
@@ -106,9 +107,9 @@ func (a *App) readMeter(ctx context.Context, of measure.Quantity) (value float64
 	return value, client.Name(), err
 }
 
-func (a *App) stopSeries(ctx context.Context, actor Actor, id int64, why string) (Measurement, error) {
+func (a *App) stopSeries(ctx context.Context, actor action.Actor, id int64, why string) (Measurement, error) {
 	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		row.Trouble = why
-		return record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
+		return action.Record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
 	})
 }

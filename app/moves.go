@@ -6,6 +6,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
@@ -41,19 +43,19 @@ func tellFitting(f store.Fitting) moveTold { return moveTold{f.ID, f.MachineID, 
 
 // MoveAssembly takes an assembly from where it is to a machine, a place, or lends it. Its sheet and
 // history go with it; its dates are read anew by the era of the machine it is in.
-func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version int, move Move) (Moved, error) {
+func (a *App) MoveAssembly(ctx context.Context, actor action.Actor, id int64, version int, move Move) (Moved, error) {
 	to, err := move.fitting(id)
 	if err != nil {
 		return Moved{}, err
 	}
 	var moved Moved
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		if to.MachineID != nil {
 			if _, err := store.LockMachine(ctx, tx, *to.MachineID); err != nil {
-				return &Invalid{"machineId", "choose the machine it goes into"}
+				return action.Reject("machineId", "choose the machine it goes into")
 			}
 		}
 		// Machine and place first: who changes a machine's record locks in that order.
@@ -65,13 +67,13 @@ func (a *App) MoveAssembly(ctx context.Context, actor Actor, id int64, version i
 			return err
 		}
 		if to.Since < from.Since {
-			return &Invalid{"on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since)}
+			return action.Reject("on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
 		}
 		if to, err = replaceFitting(ctx, tx, from, to); err != nil {
 			return err
 		}
 		if to.Where() == from.Where() {
-			return &Invalid{"to", "it is there already: " + from.Where()}
+			return action.Reject("to", "it is there already: "+from.Where())
 		}
 		moved.Where = to.Where()
 		if moved.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
@@ -118,14 +120,14 @@ func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to store.Fitting) (s
 }
 
 // recordMove writes the move into the history of the machine it leaves, and of the one it comes to.
-func recordMove(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, from, to store.Fitting) (int64, error) {
+func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, from, to store.Fitting) (int64, error) {
 	if from.MachineID != nil && to.MachineID != nil && *to.MachineID != *from.MachineID {
 		received := map[string]string{"title": assembly.Title, "from": from.Where()}
-		if err := record(ctx, tx, actor, eventReceiveAssembly, to.ID, to.MachineID, nil, received); err != nil {
+		if err := action.Record(ctx, tx, actor, eventReceiveAssembly, to.ID, to.MachineID, nil, received); err != nil {
 			return 0, err
 		}
 	}
-	return recordEvent(ctx, tx, actor, eventMoveAssembly, assembly.ID, firstOf(from.MachineID, to.MachineID),
+	return action.RecordEvent(ctx, tx, actor, eventMoveAssembly, assembly.ID, action.FirstOf(from.MachineID, to.MachineID),
 		tellFitting(from), tellFitting(to))
 }
 
@@ -133,11 +135,11 @@ func recordMove(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.As
 func (m Move) fitting(assemblyID int64) (store.Fitting, error) {
 	f := store.Fitting{AssemblyID: assemblyID, Fit: "unknown", Since: m.On, Note: m.Note}
 	if f.Since == "" {
-		f.Since = today()
+		f.Since = action.Today()
 	}
-	err := checkAll(headingText("slot", &m.Slot), oneLine("place", &m.Place), oneLine("lentTo", &m.LentTo), lines("note", &f.Note), day("on", f.Since))
-	if err == nil && f.Since > today() {
-		err = &Invalid{"on", "lies in the future; enter the move once it is done"}
+	err := input.CheckAll(input.HeadingText("slot", &m.Slot), input.OneLine("place", &m.Place), input.OneLine("lentTo", &m.LentTo), input.Lines("note", &f.Note), input.Day("on", f.Since))
+	if err == nil && f.Since > action.Today() {
+		err = action.Reject("on", "lies in the future; enter the move once it is done")
 	}
 	switch {
 	case err != nil:
@@ -147,14 +149,14 @@ func (m Move) fitting(assemblyID int64) (store.Fitting, error) {
 			f.Fit = m.Fit
 		}
 	case m.To == "place" && m.Place == "":
-		err = &Invalid{"place", "name the place, as Store, shelf B"}
+		err = action.Reject("place", "name the place, as Store, shelf B")
 	case m.To == "place":
 		f.Place = m.Place
 	case m.To == "loan":
 		f.LentTo = m.LentTo
 		f.Due, err = loan(m.LentTo, m.Due, f.Since)
 	default:
-		err = &Invalid{"to", "is none of machine, place, loan"}
+		err = action.Reject("to", "is none of machine, place, loan")
 	}
 	return f, err
 }
@@ -162,16 +164,16 @@ func (m Move) fitting(assemblyID int64) (store.Fitting, error) {
 // loan checks a loan since a day, and returns the day by which it is to be back; nil for none.
 func loan(to, due, since string) (*string, error) {
 	if to == "" {
-		return nil, &Invalid{"lentTo", "say who has it"}
+		return nil, action.Reject("lentTo", "say who has it")
 	}
 	if due == "" {
 		return nil, nil
 	}
-	if err := day("due", due); err != nil {
+	if err := input.Day("due", due); err != nil {
 		return nil, err
 	}
 	if due < since {
-		return nil, &Invalid{"due", "lies before the day of the loan"}
+		return nil, action.Reject("due", "lies before the day of the loan")
 	}
 	return &due, nil
 }

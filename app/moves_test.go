@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -69,9 +70,9 @@ func TestACardMoves(t *testing.T) {
 	// What is taken back never was, but for the history.
 	require.NoError(t, deeds.Undo(ctx, technician, into.Event))
 	require.Equal(t, [2]string{"64.0", ""}, ram())
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.Undo(ctx, technician, into.Event), &invalid)
-	require.ErrorIs(t, deeds.Undo(ctx, viewer, into.Event), app.ErrForbidden)
+	require.ErrorIs(t, deeds.Undo(ctx, viewer, into.Event), action.ErrForbidden)
 	fittings, err = deeds.Fittings(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 3)
@@ -100,16 +101,16 @@ func TestMovesAreChecked(t *testing.T) {
 		"due":       {To: "loan", LentTo: "Lighthouse Trust", Due: longAgo},
 		"on":        {To: "place", Place: "Loft", On: tomorrow},
 	} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version, move)), &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, on := range []string{longAgo, "yesterday"} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version, app.Move{To: "place", Place: "Loft", On: on})), &invalid)
 		require.Equal(t, "on", invalid.Field)
 	}
-	var stale *app.Stale
+	var stale *action.Stale
 	require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version+1, app.Move{To: "place", Place: "Loft"})), &stale)
 	fittings, err := deeds.Fittings(ctx, viewer, board.ID)
 	require.NoError(t, err)
@@ -118,7 +119,7 @@ func TestMovesAreChecked(t *testing.T) {
 
 func TestUndoGivesBackWhatWas(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 HX9040 8431")
-	undoLast := func(actor app.Actor) error {
+	undoLast := func(actor action.Actor) error {
 		page, err := deeds.History(ctx, viewer, 0, 0, 1)
 		require.NoError(t, err)
 		require.True(t, page.Events[0].MayUndo.Include(actor.Role))
@@ -151,7 +152,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.NoError(t, err)
 	require.Zero(t, page.Machines[0].Boards)
 	_, err = deeds.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, app.Move{To: "place", Place: "Loft"})
-	require.ErrorIs(t, err, app.ErrNotFound)
+	require.ErrorIs(t, err, action.ErrNotFound)
 	require.NoError(t, deeds.Undo(ctx, technician, struck.Event))
 	contents, err := deeds.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)

@@ -2,18 +2,20 @@ package app
 
 import (
 	"context"
-	"frugalheron/store"
 
 	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/action"
+	"frugalheron/store"
 )
 
-func (a *App) undoChangeMachine(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[store.MachineFields](e.Before)
+func (a *App) undoChangeMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[store.MachineFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
-		return second(a.ChangeMachine(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
+		return action.Second(a.ChangeMachine(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
@@ -25,44 +27,44 @@ func (a *App) lockSheet(ctx context.Context, h store.Handle, id int64) (store.As
 	return store.LockAssembly(ctx, h, id)
 }
 
-func (a *App) undoChangeAssembly(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[store.AssemblyFields](e.Before)
+func (a *App) undoChangeAssembly(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[store.AssemblyFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
-		return second(a.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
+		return action.Second(a.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
-func (a *App) undoMove(ctx context.Context, actor Actor, e store.ToldEvent) error {
+func (a *App) undoMove(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	return a.backInPlace(ctx, actor, e, eventTakeBackMove)
 }
 
-func (a *App) undoStrike(ctx context.Context, actor Actor, e store.ToldEvent) error {
+func (a *App) undoStrike(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	return a.backInPlace(ctx, actor, e, eventTakeBackStrike)
 }
 
 // backInPlace makes the fitting that an event ended the present one again. A fitting that the event
 // began never was.
-func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, took *event) error {
-	was, err := stateIn[moveTold](e.Before)
+func (a *App) backInPlace(ctx context.Context, actor action.Actor, e store.ToldEvent, took *action.Event) error {
+	was, err := action.StateIn[moveTold](e.Before)
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
 		if _, err := store.LockAssembly(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		became := moveTold{}
 		if e.After != nil {
-			if became, err = stateIn[moveTold](e.After); err != nil {
+			if became, err = action.StateIn[moveTold](e.After); err != nil {
 				return err
 			}
 			if err := store.DeleteFitting(ctx, tx, became.Fitting); err != nil {
@@ -76,10 +78,10 @@ func (a *App) backInPlace(ctx context.Context, actor Actor, e store.ToldEvent, t
 			return err
 		}
 		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {
-			if err := record(ctx, tx, actor, took.Of("fitting"), became.Fitting, became.Machine, became, was); err != nil {
+			if err := action.Record(ctx, tx, actor, took.Of("fitting"), became.Fitting, became.Machine, became, was); err != nil {
 				return err
 			}
 		}
-		return record(ctx, tx, actor, took, e.SubjectID, firstOf(was.Machine, became.Machine), became, was)
+		return action.Record(ctx, tx, actor, took, e.SubjectID, action.FirstOf(was.Machine, became.Machine), became, was)
 	})
 }

@@ -9,6 +9,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/mystery"
 	"frugalheron/store"
 )
@@ -52,8 +54,8 @@ type ToldMystery struct {
 }
 
 // Mysteries lists the assemblies of a machine that somebody puzzles over; with 0 those of the collection.
-func (a *App) Mysteries(ctx context.Context, actor Actor, machineID int64) ([]ToldMystery, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Mysteries(ctx context.Context, actor action.Actor, machineID int64) ([]ToldMystery, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	ids, err := store.AssembliesWithMystery(ctx, a.Kernel.DB, machineID)
@@ -70,7 +72,7 @@ func (a *App) Mysteries(ctx context.Context, actor Actor, machineID int64) ([]To
 }
 
 // Mystery reads what was thought about an assembly.
-func (a *App) Mystery(ctx context.Context, actor Actor, assemblyID int64) (ToldMystery, error) {
+func (a *App) Mystery(ctx context.Context, actor action.Actor, assemblyID int64) (ToldMystery, error) {
 	assembly, err := a.Assembly(ctx, actor, assemblyID)
 	if err != nil {
 		return ToldMystery{}, err
@@ -84,7 +86,7 @@ func mysteryOf(ctx context.Context, h store.Handle, assembly store.Assembly) (To
 	if err == nil {
 		told.Version = kept.Version
 		err = json.Unmarshal([]byte(kept.Body), &told.MysteryFields)
-	} else if errors.Is(err, ErrNotFound) {
+	} else if errors.Is(err, action.ErrNotFound) {
 		err = nil
 	}
 	told.Hypotheses = append([]mystery.Hypothesis{}, told.Hypotheses...)
@@ -108,12 +110,12 @@ func (f MysteryFields) weigh() mystery.Weighing {
 }
 
 // WeighMystery rewrites what is thought about an assembly, starting from a version; 0 for the first time.
-func (a *App) WeighMystery(ctx context.Context, actor Actor, assemblyID int64, version int, fields MysteryFields) (ToldMystery, error) {
+func (a *App) WeighMystery(ctx context.Context, actor action.Actor, assemblyID int64, version int, fields MysteryFields) (ToldMystery, error) {
 	var told ToldMystery
 	if err := checkMystery(&fields); err != nil {
 		return told, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
@@ -123,7 +125,7 @@ func (a *App) WeighMystery(ctx context.Context, actor Actor, assemblyID int64, v
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "what is thought about the board", Newer: before}
+			return &action.Stale{What: "what is thought about the board", Newer: before}
 		}
 		if err := store.PutMystery(ctx, tx, assemblyID, fields); err != nil {
 			return err
@@ -137,7 +139,7 @@ func (a *App) WeighMystery(ctx context.Context, actor Actor, assemblyID int64, v
 			at := slices.IndexFunc(fields.Hypotheses, func(h mystery.Hypothesis) bool { return h.ID == d.HypothesisID })
 			after = map[string]any{"is": fields.Hypotheses[at].Text, "sure": d.Sure, "reason": d.Reason, "written": fields}
 		}
-		return record(ctx, tx, actor, done, assemblyID, assembly.MachineID, map[string]any{"written": before.MysteryFields}, after)
+		return action.Record(ctx, tx, actor, done, assemblyID, assembly.MachineID, map[string]any{"written": before.MysteryFields}, after)
 	})
 	return told, err
 }
@@ -146,21 +148,21 @@ func checkMystery(f *MysteryFields) error {
 	hypotheses := map[int64]bool{}
 	for i := range f.Hypotheses {
 		h := &f.Hypotheses[i]
-		if err := oneLine("hypotheses", &h.Text); err != nil {
+		if err := input.OneLine("hypotheses", &h.Text); err != nil {
 			return err
 		}
 		if h.Text == "" || hypotheses[h.ID] {
-			return &Invalid{"hypotheses", fmt.Sprintf("explanation %d needs words and a number of its own", i+1)}
+			return action.Reject("hypotheses", fmt.Sprintf("explanation %d needs words and a number of its own", i+1))
 		}
 		hypotheses[h.ID] = true
 	}
 	for i := range f.Evidence {
 		e := &f.Evidence[i]
-		if err := checkAll(oneLine("evidence", &e.Text), oneLine("evidence", &e.HowTo)); err != nil {
+		if err := input.CheckAll(input.OneLine("evidence", &e.Text), input.OneLine("evidence", &e.HowTo)); err != nil {
 			return err
 		}
 		if e.Text == "" {
-			return &Invalid{"evidence", fmt.Sprintf("evidence %d needs words: say what one sees", i+1)}
+			return action.Reject("evidence", fmt.Sprintf("evidence %d needs words: say what one sees", i+1))
 		}
 		// What was weighed for an explanation that is gone goes with it.
 		e.Weights = slices.DeleteFunc(e.Weights, func(w MysteryWeight) bool { return !hypotheses[w.HypothesisID] || w.Weight == 0 })
@@ -168,14 +170,14 @@ func checkMystery(f *MysteryFields) error {
 	if f.Decision == nil {
 		return nil
 	}
-	if err := oneLine("reason", &f.Decision.Reason); err != nil {
+	if err := input.OneLine("reason", &f.Decision.Reason); err != nil {
 		return err
 	}
 	switch {
 	case !hypotheses[f.Decision.HypothesisID]:
-		return &Invalid{"decision", "choose one of the explanations"}
+		return action.Reject("decision", "choose one of the explanations")
 	case f.Decision.Reason == "":
-		return &Invalid{"reason", "say what decided it"}
+		return action.Reject("reason", "say what decided it")
 	}
 	return nil
 }

@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 
+	"frugalheron/app/action"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
@@ -18,7 +19,7 @@ type OpenedUp struct {
 }
 
 // OpenedUp reads it.
-func (a *App) OpenedUp(ctx context.Context, actor Actor, machineID int64) (OpenedUp, error) {
+func (a *App) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
 	out := OpenedUp{Before: []store.Teardown{}, Procedures: []store.Procedure{}, Variants: []teardown.Differing{}}
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {

@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -30,9 +31,9 @@ const (
 )
 
 // PlanOpenings says what to open first in some minutes.
-func (a *App) PlanOpenings(ctx context.Context, actor Actor, minutes int) (OpeningPlan, error) {
+func (a *App) PlanOpenings(ctx context.Context, actor action.Actor, minutes int) (OpeningPlan, error) {
 	plan := OpeningPlan{Openings: []Opening{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return plan, err
 	}
 	table, order, err := a.rank(ctx, 0)

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -20,21 +21,21 @@ func plug(name string) wiring.Connector {
 // is left, and named.
 func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	db, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board\nU1 7400 8530\nJ1-J14 header")
-	ottilie, err := deeds.AddAccount(ctx, "ottilie", "Ottilie Wren", app.Curator, "estuary-curator")
+	ottilie, err := deeds.AddAccount(ctx, "ottilie", "Ottilie Wren", action.Curator, "estuary-curator")
 	require.NoError(t, err)
-	bram, err := deeds.AddAccount(ctx, "bram", "Bram Sedge", app.Technician, "estuary-technician")
+	bram, err := deeds.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "estuary-technician")
 	require.NoError(t, err)
-	first, second := app.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: app.Curator}, app.Actor{AccountID: bram, Name: "Bram Sedge", Role: app.Technician}
+	first, second := action.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: action.Curator}, action.Actor{AccountID: bram, Name: "Bram Sedge", Role: action.Technician}
 
 	for i := range 13 {
 		_, err := deeds.MapConnector(ctx, first, machine.ID, plug(fmt.Sprintf("J%d", i+1)))
 		require.NoError(t, err)
 	}
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.MapConnector(ctx, first, machine.ID, plug("j3"))
 	require.ErrorAs(t, err, &invalid, "a name stands for one connector")
 	_, err = deeds.StartTeardown(ctx, viewer, machine.ID, app.StartedTeardown{Purpose: "battery", Rows: 4, Columns: 6})
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 	log, err := deeds.StartTeardown(ctx, first, machine.ID, app.StartedTeardown{Purpose: "battery out", Rows: 4, Columns: 6})
 	require.NoError(t, err)
 	_, err = deeds.StartTeardown(ctx, first, machine.ID, app.StartedTeardown{Purpose: "again", Rows: 4, Columns: 6})
@@ -104,7 +105,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	wired, err := deeds.Wiring(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, 1, wired.Open)
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.PlugConnector(ctx, second, wired.Connectors[6].ID, 1, false)
 	require.ErrorAs(t, err, &stale)
 	_, err = deeds.StrikeConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version)
@@ -191,7 +192,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	wired, err := deeds.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)
 	require.Equal(t, []bool{false, true}, []bool{wired.Connectors[0].Open, wired.Connectors[1].Open})
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.StrikeStep(ctx, technician, step.ID, step.Version)
 	require.ErrorAs(t, err, &stale)
 	_, err = deeds.StrikeStep(ctx, technician, step.ID, log.Steps[2].Version)
@@ -235,7 +236,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	history, err = deeds.History(ctx, viewer, older.ID, 0, 2)
 	require.NoError(t, err)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.Undo(ctx, technician, history.Events[1].ID), &invalid)
 
 	// A procedure is changed by one at a time.

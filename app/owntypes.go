@@ -7,6 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/device"
 	"frugalheron/store"
 )
@@ -20,7 +22,7 @@ type NamedType struct {
 
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
-func (a *App) NameType(ctx context.Context, actor Actor, fields store.OwnTypeFields) (NamedType, error) {
+func (a *App) NameType(ctx context.Context, actor action.Actor, fields store.OwnTypeFields) (NamedType, error) {
 	return a.typeDeed(ctx, actor, eventNameType, &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
 		id, err = store.InsertOwnType(ctx, tx, fields)
 		return nil, id, err
@@ -28,14 +30,14 @@ func (a *App) NameType(ctx context.Context, actor Actor, fields store.OwnTypeFie
 }
 
 // ChangeType rewrites an own type, starting from a version.
-func (a *App) ChangeType(ctx context.Context, actor Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
+func (a *App) ChangeType(ctx context.Context, actor action.Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
 	return a.typeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
 		before, err := store.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return nil, 0, err
 		}
 		if before.Version != version {
-			return nil, 0, &Stale{What: "the type", Newer: before}
+			return nil, 0, &action.Stale{What: "the type", Newer: before}
 		}
 		return &before, id, store.UpdateOwnType(ctx, tx, id, fields)
 	})
@@ -43,19 +45,19 @@ func (a *App) ChangeType(ctx context.Context, actor Actor, id int64, version int
 
 // typeDeed checks the fields, lets work write them, and has the sheets that the type touches
 // reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
-func (a *App) typeDeed(ctx context.Context, actor Actor, done *event, fields *store.OwnTypeFields,
+func (a *App) typeDeed(ctx context.Context, actor action.Actor, done *action.Event, fields *store.OwnTypeFields,
 	work func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error)) (NamedType, error) {
 	if err := checkOwnType(fields); err != nil {
 		return NamedType{}, err
 	}
 	var named NamedType
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
 		before, id, err := work(tx)
 		if store.Violates(err, "own_type_number_key") {
-			return &Invalid{"number", fields.Number + " is named already"}
+			return action.Reject("number", fields.Number+" is named already")
 		}
 		if err != nil {
 			return err
@@ -84,7 +86,7 @@ func (a *App) typeDeed(ctx context.Context, actor Actor, done *event, fields *st
 			return err
 		}
 		// Last, so that it is what the history offers to take back first.
-		return record(ctx, tx, actor, done, id, nil, was, named.OwnTypeFields)
+		return action.Record(ctx, tx, actor, done, id, nil, was, named.OwnTypeFields)
 	})
 	return named, err
 }
@@ -94,7 +96,7 @@ const mostTold = 1000
 
 // tellRecognised writes into the history of each machine that chips of it are known now, where the number
 // is new, and returns how many machines these are.
-func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.OwnType, isNew bool) (int, error) {
+func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named store.OwnType, isNew bool) (int, error) {
 	holders, err := store.HoldersOf(ctx, tx, named.Number, mostTold)
 	if err != nil {
 		return 0, err
@@ -104,7 +106,7 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.O
 			break
 		}
 		told := map[string]any{"number": named.Number, "function": named.Function, "parts": holder.Parts}
-		if err := record(ctx, tx, actor, eventRecogniseType, holder.MachineID, &holder.MachineID, nil, told); err != nil {
+		if err := action.Record(ctx, tx, actor, eventRecogniseType, holder.MachineID, &holder.MachineID, nil, told); err != nil {
 			return 0, err
 		}
 	}
@@ -113,8 +115,8 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor Actor, named store.O
 
 // ForgetType takes an own type out of the library. Its history keeps what it was; the event that is
 // returned can be undone.
-func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) (event int64, err error) {
-	err = a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+func (a *App) ForgetType(ctx context.Context, actor action.Actor, id int64) (event int64, err error) {
+	err = a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -125,7 +127,7 @@ func (a *App) ForgetType(ctx context.Context, actor Actor, id int64) (event int6
 		if err := store.DeleteOwnType(ctx, tx, id); err != nil {
 			return err
 		}
-		if event, err = recordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields, nil); err != nil {
+		if event, err = action.RecordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields, nil); err != nil {
 			return err
 		}
 		return noteMarked(ctx, tx, []string{before.Number})
@@ -143,8 +145,8 @@ func noteMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
 }
 
 func checkOwnType(t *store.OwnTypeFields) error {
-	err := checkAll(oneLine("number", &t.Number), oneLine("function", &t.Function), oneLine("package", &t.Package), lines("notes", &t.Notes),
-		oneLine("maker", &t.Maker), oneLine("currents", &t.Currents), oneLine("ageing", &t.Ageing), oneLine("substitutes", &t.Substitutes), lines("documents", &t.Documents))
+	err := input.CheckAll(input.OneLine("number", &t.Number), input.OneLine("function", &t.Function), input.OneLine("package", &t.Package), input.Lines("notes", &t.Notes),
+		input.OneLine("maker", &t.Maker), input.OneLine("currents", &t.Currents), input.OneLine("ageing", &t.Ageing), input.OneLine("substitutes", &t.Substitutes), input.Lines("documents", &t.Documents))
 	t.Number = device.Normal(t.Number)
 	if t.Class == "" {
 		t.Class = string(device.Own)
@@ -161,15 +163,15 @@ func checkOwnType(t *store.OwnTypeFields) error {
 	case err != nil:
 		return err
 	case len(t.Number) < 3 || strings.ContainsFunc(t.Number, notInNumber) || !strings.ContainsAny(t.Number, "0123456789"):
-		return &Invalid{"number", "write the device number in letters and figures, at least three signs with a figure among them, as HX9040"}
+		return action.Reject("number", "write the device number in letters and figures, at least three signs with a figure among them, as HX9040")
 	case t.Function == "":
-		return &Invalid{"function", "say what the device does, as processor, 8 bits"}
+		return action.Reject("function", "say what the device does, as processor, 8 bits")
 	case wrongCurrents != nil:
-		return &Invalid{"currents", wrongCurrents.Error()}
+		return action.Reject("currents", wrongCurrents.Error())
 	case isMemory && (t.Words == 0 || t.Bits == 0):
-		return &Invalid{"words", "a memory has words and bits, as 16384 words of 8 bits"}
+		return action.Reject("words", "a memory has words and bits, as 16384 words of 8 bits")
 	case !isMemory && (t.Words != 0 || t.Bits != 0):
-		return &Invalid{"words", "only memories have words and bits; choose the class of a memory, or leave them at 0"}
+		return action.Reject("words", "only memories have words and bits; choose the class of a memory, or leave them at 0")
 	}
 	return nil
 }
@@ -187,8 +189,8 @@ type LibraryType struct {
 
 // SearchLibrary lists types by the start of their number, own ones first. Without text it lists
 // the own types.
-func (a *App) SearchLibrary(ctx context.Context, actor Actor, start string, limit int) ([]LibraryType, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) SearchLibrary(ctx context.Context, actor action.Actor, start string, limit int) ([]LibraryType, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	library, err := a.library(ctx)
@@ -226,8 +228,8 @@ func (a *App) SearchLibrary(ctx context.Context, actor Actor, start string, limi
 }
 
 // Occurrences lists the lines on which a type occurs.
-func (a *App) Occurrences(ctx context.Context, actor Actor, number string, limit int) ([]store.Occurrence, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Occurrences(ctx context.Context, actor action.Actor, number string, limit int) ([]store.Occurrence, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	return store.OccurrencesOf(ctx, a.Kernel.DB, device.Normal(number), limit)

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -61,11 +62,11 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	types, err := elsewhere.Types(ctx, viewer, "HX", 5)
 	require.NoError(t, err)
 	require.Equal(t, "HX90401", types[0].Number)
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.ChangeType(ctx, technician, named.ID, named.Version, fields)
 	require.ErrorAs(t, err, &stale)
 
-	require.ErrorIs(t, second(deeds.ForgetType(ctx, technician, named.ID)), app.ErrForbidden)
+	require.ErrorIs(t, second(deeds.ForgetType(ctx, technician, named.ID)), action.ErrForbidden)
 	require.NoError(t, second(deeds.ForgetType(ctx, curator, named.ID)))
 	page, err = deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
 	require.NoError(t, err)
@@ -98,18 +99,18 @@ func TestOwnTypesAreChecked(t *testing.T) {
 		"function": {Number: "HX9041"},
 		"words":    {Number: "HX9041", Function: "x", Class: "eprom"},
 	} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		_, err := deeds.NameType(ctx, technician, fields)
 		require.ErrorAs(t, err, &invalid)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, number := range []string{"HX", "ABC", "HX9040?", "@X12", "hx9040", "HX9040#", ""} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		_, err := deeds.NameType(ctx, technician, store.OwnTypeFields{Number: number, Function: "x"})
 		require.ErrorAs(t, err, &invalid, number)
 	}
 	_, err = deeds.NameType(ctx, viewer, store.OwnTypeFields{Number: "HX9041", Function: "x"})
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 // Sheets saved while a type is being named are reckoned with it all the same, and nobody waits for
@@ -129,7 +130,7 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 	}
 	wait.Wait()
 	for _, err := range errs {
-		var stale *app.Stale
+		var stale *action.Stale
 		require.True(t, err == nil || errors.As(err, &stale), "%v", err)
 	}
 	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)

@@ -10,6 +10,7 @@ import (
 	"strconv"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/device"
 	"frugalheron/core/table"
 	"frugalheron/store"
@@ -20,17 +21,17 @@ import (
 var packColumns = []string{"number", "class", "function", "words", "bits", "package", "clock_mhz", "typical_ma", "maker", "currents", "ageing", "substitutes", "documents", "notes"}
 
 // ExportPack writes the own types as CSV.
-func (a *App) ExportPack(ctx context.Context, actor Actor) (Content, error) {
-	if err := actor.must(MayLook); err != nil {
-		return Content{}, err
+func (a *App) ExportPack(ctx context.Context, actor action.Actor) (action.Content, error) {
+	if err := actor.Must(action.MayLook); err != nil {
+		return action.Content{}, err
 	}
 	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	rows := [][]string{}
 	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
@@ -38,7 +39,7 @@ func (a *App) ExportPack(ctx context.Context, actor Actor) (Content, error) {
 		rows = append(rows, []string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package, figure(t.ClockMHz), figure(t.TypicalMA),
 			t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
 	}
-	return csvOf("types.csv", table.Write(packColumns, rows)), nil
+	return action.CsvOf("types.csv", table.Write(packColumns, rows)), nil
 }
 
 // PackRow is a line of a reference pack, and what becomes of it.
@@ -57,9 +58,9 @@ type TakenPack struct {
 }
 
 // TakePack takes over a reference pack, all of it or nothing; dry says only what would be done.
-func (a *App) TakePack(ctx context.Context, actor Actor, text string, dry bool) (TakenPack, error) {
+func (a *App) TakePack(ctx context.Context, actor action.Actor, text string, dry bool) (TakenPack, error) {
 	taken := TakenPack{Rows: []PackRow{}}
-	if err := actor.must(MayKeepTheRecord); err != nil {
+	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return taken, err
 	}
 	fields, rows, err := readPack(text)
@@ -118,19 +119,19 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 	r.FieldsPerRecord = -1
 	head, err := r.Read()
 	if err != nil {
-		return nil, nil, &Invalid{"text", "holds no line that names the columns: " + strings.Join(packColumns, ",")}
+		return nil, nil, action.Reject("text", "holds no line that names the columns: " + strings.Join(packColumns, ","))
 	}
 	columns := map[string]int{}
 	for i, name := range head {
 		name = strings.ToLower(strings.TrimSpace(name))
 		if !slices.Contains(packColumns, name) {
-			return nil, nil, &Invalid{"text", fmt.Sprintf("the column %q is not known; there are %s", name, strings.Join(packColumns, ", "))}
+			return nil, nil, action.Reject("text", fmt.Sprintf("the column %q is not known; there are %s", name, strings.Join(packColumns, ", ")))
 		}
 		columns[name] = i
 	}
 	for _, name := range packColumns[:3] {
 		if _, ok := columns[name]; !ok {
-			return nil, nil, &Invalid{"text", "the column " + name + " is missing"}
+			return nil, nil, action.Reject("text", "the column " + name + " is missing")
 		}
 	}
 	fields, rows := []store.OwnTypeFields{}, []PackRow{}
@@ -141,11 +142,11 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 			return fields, rows, nil
 		}
 		if err != nil {
-			return nil, nil, &Invalid{"text", err.Error()} // it names the line
+			return nil, nil, action.Reject("text", err.Error()) // it names the line
 		}
 		line, _ := r.FieldPos(0)
 		if len(rows) == mostPackRows {
-			return nil, nil, &Invalid{"text", fmt.Sprintf("a pack has at most %d types", mostPackRows)}
+			return nil, nil, action.Reject("text", fmt.Sprintf("a pack has at most %d types", mostPackRows))
 		}
 		one, row := packRow(columns, cells, line)
 		if at, twice := seen[one.Number]; twice && row.State != "wrong" {

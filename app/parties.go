@@ -7,6 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/names"
 	"frugalheron/store"
 )
@@ -15,44 +17,44 @@ import (
 const partiesOffered = 100
 
 func checkParty(p *store.PartyFields) error {
-	err := checkAll(oneLine("name", &p.Name), oneLine("role", &p.Role), lines("spellings", &p.Spellings), oneLine("place", &p.Place), lines("note", &p.Note))
+	err := input.CheckAll(input.OneLine("name", &p.Name), input.OneLine("role", &p.Role), input.Lines("spellings", &p.Spellings), input.OneLine("place", &p.Place), input.Lines("note", &p.Note))
 	switch {
 	case err != nil:
 		return err
 	case p.Name == "":
-		return &Invalid{"name", "give a name"}
+		return action.Reject("name", "give a name")
 	case p.Private && p.Kind != "person":
-		return &Invalid{"private", "only a person can be private; an organisation is known to everybody"}
+		return action.Reject("private", "only a person can be private; an organisation is known to everybody")
 	case p.Private && p.Role == "":
-		return &Invalid{"role", "say what everybody may know in place of the name, as a former pilot"}
+		return action.Reject("role", "say what everybody may know in place of the name, as a former pilot")
 	case !p.Private:
 		return nil
 	case !names.CanBeFound(p.Name):
-		return &Invalid{"name", "a private name has at least three letters, so that it can be kept out of public views"}
+		return action.Reject("name", "a private name has at least three letters, so that it can be kept out of public views")
 	}
-	for _, spelling := range filledLines(p.Spellings) {
+	for _, spelling := range input.FilledLines(p.Spellings) {
 		if !names.CanBeFound(spelling) {
-			return &Invalid{"spellings", fmt.Sprintf("%q is too short; a spelling has at least three letters, as shorter ones stand in too many words", spelling)}
+			return action.Reject("spellings", fmt.Sprintf("%q is too short; a spelling has at least three letters, as shorter ones stand in too many words", spelling))
 		}
 	}
 	if matcher := names.New([]names.Person{personOf(store.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {
-		return &Invalid{"role", "holds the name itself; everybody is shown the role"}
+		return action.Reject("role", "holds the name itself; everybody is shown the role")
 	}
 	return nil
 }
 
 // personOf is a party as names are looked for.
 func personOf(p store.Party) names.Person {
-	return names.Person{ID: p.ID, Name: p.Name, Role: p.Role, Spellings: filledLines(p.Spellings)}
+	return names.Person{ID: p.ID, Name: p.Name, Role: p.Role, Spellings: input.FilledLines(p.Spellings)}
 }
 
 // AddParty adds a person or an organisation.
-func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyFields) (store.Party, error) {
+func (a *App) AddParty(ctx context.Context, actor action.Actor, fields store.PartyFields) (store.Party, error) {
 	if err := checkParty(&fields); err != nil {
 		return store.Party{}, err
 	}
 	var added store.Party
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		id, err := store.InsertParty(ctx, tx, fields)
 		if err != nil {
 			return nameTaken(err, fields.Name)
@@ -60,7 +62,7 @@ func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyField
 		if added, err = store.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventAddParty, id, nil, nil, fields); err != nil || !fields.Private {
+		if err := action.Record(ctx, tx, actor, eventAddParty, id, nil, nil, fields); err != nil || !fields.Private {
 			return err
 		}
 		if err := a.publishAgain(ctx, tx, personOf(added)); err != nil {
@@ -72,18 +74,18 @@ func (a *App) AddParty(ctx context.Context, actor Actor, fields store.PartyField
 }
 
 // ChangeParty rewrites what is said of a party, starting from a version.
-func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version int, fields store.PartyFields) (store.Party, error) {
+func (a *App) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields store.PartyFields) (store.Party, error) {
 	if err := checkParty(&fields); err != nil {
 		return store.Party{}, err
 	}
 	var changed store.Party
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockParty(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the party", Newer: before}
+			return &action.Stale{What: "the party", Newer: before}
 		}
 		if err := store.UpdateParty(ctx, tx, id, fields); err != nil {
 			return nameTaken(err, fields.Name)
@@ -91,7 +93,7 @@ func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version in
 		if changed, err = store.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		if err := record(ctx, tx, actor, eventChangeParty, id, nil, before.PartyFields, changed.PartyFields); err != nil {
+		if err := action.Record(ctx, tx, actor, eventChangeParty, id, nil, before.PartyFields, changed.PartyFields); err != nil {
 			return err
 		}
 		if !before.Private && !changed.Private {
@@ -107,14 +109,14 @@ func (a *App) ChangeParty(ctx context.Context, actor Actor, id int64, version in
 
 func nameTaken(err error, name string) error {
 	if store.Violates(err, "party_name_key") {
-		return &Invalid{"name", name + " is in the list already"}
+		return action.Reject("name", name+" is in the list already")
 	}
 	return err
 }
 
 // Parties lists people and organisations by words of their names. Only staff may ask.
-func (a *App) Parties(ctx context.Context, actor Actor, words string) ([]store.Party, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) Parties(ctx context.Context, actor action.Actor, words string) ([]store.Party, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
 	return store.ListParties(ctx, a.Kernel.DB, strings.Fields(words), partiesOffered)

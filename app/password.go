@@ -11,6 +11,7 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/trustelem/zxcvbn"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -45,7 +46,7 @@ func (a *App) hashInTurn(ctx context.Context, work func() error) error {
 		if ctx.Err() != nil {
 			return ctx.Err()
 		}
-		return &Busy{"many are signing in"}
+		return &action.Busy{What: "many are signing in"}
 	}
 	defer a.hashes.Release(1)
 	return work()
@@ -61,8 +62,8 @@ func (a *App) hash(ctx context.Context, password string) (hash string, err error
 
 // ChangePassword replaces the actor's own password. The current one is asked for, and failures are limited as at
 // signing in: a session left open must not be enough to take an account over.
-func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted string) error {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) ChangePassword(ctx context.Context, actor action.Actor, current, wanted string) error {
+	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
 	account, err := store.AccountByID(ctx, a.Kernel.DB, actor.AccountID)
@@ -74,7 +75,7 @@ func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted s
 	}
 	limits := []store.SignInLimit{{Subject: fmt.Sprintf("account %d", account.ID), Most: failuresPerLogin}}
 	if err := a.prove(ctx, account, current, limits); errors.Is(err, ErrSignIn) {
-		return &Invalid{"current", "this is not your current password"}
+		return action.Reject("current", "this is not your current password")
 	} else if err != nil {
 		return err
 	}
@@ -82,11 +83,11 @@ func (a *App) ChangePassword(ctx context.Context, actor Actor, current, wanted s
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, MayLook, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, action.MayLook, func(tx *sqlx.Tx) error {
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangePassword, account.ID, nil, nil, nil)
+		return action.Record(ctx, tx, actor, eventChangePassword, account.ID, nil, nil, nil)
 	})
 }
 
@@ -108,7 +109,7 @@ func (a *App) ReplacePassword(ctx context.Context, login, wanted string) error {
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		return record(ctx, tx, Actor{}, eventChangePassword, account.ID, nil, nil, nil)
+		return action.Record(ctx, tx, action.Actor{}, eventChangePassword, account.ID, nil, nil, nil)
 	})
 }
 
@@ -127,12 +128,12 @@ func setPassword(ctx context.Context, tx *sqlx.Tx, account int64, hash string) e
 // checkPassword refuses a password that is too short, or that somebody would try early who knows whose it is.
 func checkPassword(field, password string, about ...string) error {
 	if n := utf8.RuneCountInString(password); n < minPassword || n > maxPassword {
-		return &Invalid{field, fmt.Sprintf("must have %d to %d characters", minPassword, maxPassword)}
+		return action.Reject(field, fmt.Sprintf("must have %d to %d characters", minPassword, maxPassword))
 	}
 	looked := []rune(password)
 	looked = looked[:min(len(looked), longestEstimated)]
 	if zxcvbn.PasswordStrength(string(looked), append(about, "frugal", "heron", "frugalheron")).Guesses < leastGuesses {
-		return &Invalid{field, "would be among the first that somebody tries; take several words that have nothing to do with each other"}
+		return action.Reject(field, "would be among the first that somebody tries; take several words that have nothing to do with each other")
 	}
 	return nil
 }

@@ -10,6 +10,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -25,23 +26,23 @@ type Link struct {
 
 // AccountFields are what a curator writes about an account.
 type AccountFields struct {
-	Name     string `json:"name" maxLength:"80"`
-	Role     Role   `json:"role" enum:"curator,technician,viewer"`
-	Disabled bool   `json:"disabled" required:"false" doc:"It cannot sign in, and its sessions end"`
+	Name     string      `json:"name" maxLength:"80"`
+	Role     action.Role `json:"role" enum:"curator,technician,viewer"`
+	Disabled bool        `json:"disabled" required:"false" doc:"It cannot sign in, and its sessions end"`
 }
 
 // Accounts lists all accounts.
-func (a *App) Accounts(ctx context.Context, actor Actor) ([]store.ListedAccount, error) {
-	if err := actor.must(MayKeepTheRecord); err != nil {
+func (a *App) Accounts(ctx context.Context, actor action.Actor) ([]store.ListedAccount, error) {
+	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
 	return store.ListAccounts(ctx, a.Kernel.DB)
 }
 
 // Invite adds an account without password, and a link by which its person sets one.
-func (a *App) Invite(ctx context.Context, actor Actor, login, name string, role Role) (Link, error) {
+func (a *App) Invite(ctx context.Context, actor action.Actor, login, name string, role action.Role) (Link, error) {
 	var link Link
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		account, err := insertAccount(ctx, tx, store.Account{Login: login, Name: name, Role: string(role)})
 		if err != nil {
 			return err
@@ -49,26 +50,26 @@ func (a *App) Invite(ctx context.Context, actor Actor, login, name string, role 
 		if link, err = makeLink(ctx, tx, account); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventInviteAccount, account.ID, nil, nil, account)
+		return action.Record(ctx, tx, actor, eventInviteAccount, account.ID, nil, nil, account)
 	})
 	return link, err
 }
 
 // ResetAccount makes a new link for an account. The old password works until another is set.
-func (a *App) ResetAccount(ctx context.Context, actor Actor, id int64) (Link, error) {
+func (a *App) ResetAccount(ctx context.Context, actor action.Actor, id int64) (Link, error) {
 	var link Link
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		account, err := store.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if account.Disabled {
-			return &Invalid{"id", "the account is disabled; let it sign in again first"}
+			return action.Reject("id", "the account is disabled; let it sign in again first")
 		}
 		if link, err = makeLink(ctx, tx, account); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventResetAccount, id, nil, nil, account)
+		return action.Record(ctx, tx, actor, eventResetAccount, id, nil, nil, account)
 	})
 	return link, err
 }
@@ -92,7 +93,7 @@ var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one"
 // LookAtLink says whose password a link sets.
 func (a *App) LookAtLink(ctx context.Context, token string) (store.Account, error) {
 	account, err := store.AccountByLink(ctx, a.Kernel.DB, hashOf(token))
-	if errors.Is(err, ErrNotFound) || err == nil && account.Disabled {
+	if errors.Is(err, action.ErrNotFound) || err == nil && account.Disabled {
 		return store.Account{}, ErrLinkEnded
 	}
 	return account, err
@@ -116,7 +117,7 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 			return err
 		}
 		// Of two who open the link at once, the second finds it ended.
-		if _, err := store.AccountByLink(ctx, tx, hashOf(token)); errors.Is(err, ErrNotFound) {
+		if _, err := store.AccountByLink(ctx, tx, hashOf(token)); errors.Is(err, action.ErrNotFound) {
 			return ErrLinkEnded
 		} else if err != nil {
 			return err
@@ -124,16 +125,16 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
-		return record(ctx, tx, Actor{AccountID: account.ID}, eventSetPassword, account.ID, nil, nil, nil)
+		return action.Record(ctx, tx, action.Actor{AccountID: account.ID}, eventSetPassword, account.ID, nil, nil, nil)
 	})
 	return account, err
 }
 
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
-func (a *App) ChangeAccount(ctx context.Context, actor Actor, id int64, version int, fields AccountFields) (store.Account, error) {
+func (a *App) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (store.Account, error) {
 	var changed store.Account
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err
@@ -142,9 +143,9 @@ func (a *App) ChangeAccount(ctx context.Context, actor Actor, id int64, version 
 		after.Name, after.Role, after.Disabled = fields.Name, string(fields.Role), fields.Disabled
 		switch {
 		case before.Version != version:
-			return &Stale{What: "the account", Newer: before}
+			return &action.Stale{What: "the account", Newer: before}
 		case id == actor.AccountID && (after.Disabled || after.Role != before.Role):
-			return &Invalid{"role", "your own role stays; another curator can change it"}
+			return action.Reject("role", "your own role stays; another curator can change it")
 		}
 		if err := checkName(&after); err != nil {
 			return err
@@ -160,7 +161,7 @@ func (a *App) ChangeAccount(ctx context.Context, actor Actor, id int64, version 
 		if changed, err = store.AccountByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeAccount, id, nil, accountTold(before), accountTold(changed))
+		return action.Record(ctx, tx, actor, eventChangeAccount, id, nil, accountTold(before), accountTold(changed))
 	})
 	return changed, err
 }

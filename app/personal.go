@@ -5,11 +5,13 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
 func checkPersonalData(p *store.PersonalDataFields) error {
-	err := checkAll(oneLine("medium", &p.Medium), oneLine("sort", &p.Sort), lines("reason", &p.Reason), oneLine("decidedBy", &p.DecidedBy))
+	err := input.CheckAll(input.OneLine("medium", &p.Medium), input.OneLine("sort", &p.Sort), input.Lines("reason", &p.Reason), input.OneLine("decidedBy", &p.DecidedBy))
 	if p.Decision == "" {
 		p.Decision = "open"
 	}
@@ -17,27 +19,27 @@ func checkPersonalData(p *store.PersonalDataFields) error {
 	case err != nil:
 		return err
 	case p.Medium == "":
-		return &Invalid{"medium", "say where it is, as hard disk, second partition"}
+		return action.Reject("medium", "say where it is, as hard disk, second partition")
 	case p.Sort == "":
-		return &Invalid{"sort", "say what kind of data it is, as letters; not what it says"}
+		return action.Reject("sort", "say what kind of data it is, as letters; not what it says")
 	case p.Decision == "open" && p.DoneOn != nil:
-		return &Invalid{"doneOn", "nothing can be done before it is decided what"}
+		return action.Reject("doneOn", "nothing can be done before it is decided what")
 	case p.Decision != "open" && p.DecidedBy == "":
-		return &Invalid{"decidedBy", "say who decided"}
+		return action.Reject("decidedBy", "say who decided")
 	case p.Decision != "open" && p.DecidedOn == nil:
-		on := today()
+		on := action.Today()
 		p.DecidedOn = &on
 	}
 	for field, day := range map[string]*string{"decidedOn": p.DecidedOn, "doneOn": p.DoneOn} {
 		if day == nil {
 			continue
 		}
-		if err := pastDay(field, *day); err != nil {
+		if err := input.PastDay(field, *day); err != nil {
 			return err
 		}
 	}
 	if p.DoneOn != nil && p.DecidedOn != nil && *p.DoneOn < *p.DecidedOn {
-		return &Invalid{"doneOn", "lies before the day of the decision"}
+		return action.Reject("doneOn", "lies before the day of the decision")
 	}
 	return nil
 }
@@ -49,8 +51,8 @@ type OpenData struct {
 }
 
 // OpenPersonalData lists what is still to be decided or carried out in the whole collection.
-func (a *App) OpenPersonalData(ctx context.Context, actor Actor) ([]OpenData, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) OpenPersonalData(ctx context.Context, actor action.Actor) ([]OpenData, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
 	found, err := store.PersonalDataOf(ctx, a.Kernel.DB, 0)
@@ -66,12 +68,12 @@ func (a *App) OpenPersonalData(ctx context.Context, actor Actor) ([]OpenData, er
 }
 
 // NotePersonalData notes that data of former owners is on a medium of a machine.
-func (a *App) NotePersonalData(ctx context.Context, actor Actor, machineID int64, fields store.PersonalDataFields) (store.PersonalData, error) {
+func (a *App) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64, fields store.PersonalDataFields) (store.PersonalData, error) {
 	var noted store.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return noted, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -82,24 +84,24 @@ func (a *App) NotePersonalData(ctx context.Context, actor Actor, machineID int64
 		if noted, err = store.LockPersonalData(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventNotePersonalData, id, &machineID, nil, fields)
+		return action.Record(ctx, tx, actor, eventNotePersonalData, id, &machineID, nil, fields)
 	})
 	return noted, err
 }
 
 // ChangePersonalData writes what was decided about such data, and that it was done.
-func (a *App) ChangePersonalData(ctx context.Context, actor Actor, id int64, version int, fields store.PersonalDataFields) (store.PersonalData, error) {
+func (a *App) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields store.PersonalDataFields) (store.PersonalData, error) {
 	var changed store.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockPersonalData(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the note", Newer: before}
+			return &action.Stale{What: "the note", Newer: before}
 		}
 		if err := store.UpdatePersonalData(ctx, tx, id, fields); err != nil {
 			return err
@@ -107,7 +109,7 @@ func (a *App) ChangePersonalData(ctx context.Context, actor Actor, id int64, ver
 		if changed, err = store.LockPersonalData(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventDecidePersonalData, id, &before.MachineID, before.PersonalDataFields, changed.PersonalDataFields)
+		return action.Record(ctx, tx, actor, eventDecidePersonalData, id, &before.MachineID, before.PersonalDataFields, changed.PersonalDataFields)
 	})
 	return changed, err
 }

@@ -10,6 +10,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/app/picture"
 	"frugalheron/core/plan"
 	"frugalheron/store"
@@ -36,7 +38,7 @@ type ToldPlan struct {
 }
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
-func (a *App) PlannedPictures(ctx context.Context, actor Actor, machineID int64) ([]store.PlannedPicture, error) {
+func (a *App) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]store.PlannedPicture, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
@@ -44,17 +46,17 @@ func (a *App) PlannedPictures(ctx context.Context, actor Actor, machineID int64)
 }
 
 // BoardPlan reads what is drawn on a picture.
-func (a *App) BoardPlan(ctx context.Context, actor Actor, attachmentID int64) (ToldPlan, error) {
+func (a *App) BoardPlan(ctx context.Context, actor action.Actor, attachmentID int64) (ToldPlan, error) {
 	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
 		return ToldPlan{}, err
 	}
 	return planOf(ctx, a.Kernel.DB, attachmentID)
 }
 
-func (a *App) planned(ctx context.Context, actor Actor, attachmentID int64) (store.Attachment, error) {
+func (a *App) planned(ctx context.Context, actor action.Actor, attachmentID int64) (store.Attachment, error) {
 	one, err := a.Attachment(ctx, actor, attachmentID)
 	if err == nil && one.Kind != string(picture.Picture) {
-		err = ErrNotFound
+		err = action.ErrNotFound
 	}
 	return one, err
 }
@@ -63,7 +65,7 @@ func planOf(ctx context.Context, h store.Handle, attachmentID int64) (ToldPlan, 
 	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
 	kept, assemblyID, err := store.BoardPlan(ctx, h, attachmentID)
 	switch {
-	case errors.Is(err, ErrNotFound):
+	case errors.Is(err, action.ErrNotFound):
 		told.Legend = plan.LegendOf(told.Plan, nil)
 		return told, nil
 	case err != nil:
@@ -102,7 +104,7 @@ const mostPlanned = 5000
 
 // DrawPlan rewrites what is drawn on a picture, starting from a version; 0 for the first time. Rows are laid
 // out between their ends, and take the place of callouts for the same parts.
-func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, version int, assemblyID int64, drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
+func (a *App) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int64, version int, assemblyID int64, drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
 	var told ToldPlan
 	for _, row := range rows {
 		for _, c := range plan.Row(row.Designators, row.X1, row.Y1, row.X2, row.Y2) {
@@ -110,12 +112,12 @@ func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, ver
 		}
 	}
 	if err := plan.Check(drawn); err != nil {
-		return told, &Invalid{"plan", err.Error()}
+		return told, action.Reject("plan", err.Error())
 	}
 	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
 		return told, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		attachment, err := store.LockAttachment(ctx, tx, attachmentID)
 		if err != nil {
 			return err
@@ -125,11 +127,11 @@ func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, ver
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "what is drawn on the picture", Newer: before}
+			return &action.Stale{What: "what is drawn on the picture", Newer: before}
 		}
 		assembly, err := store.AssemblyByID(ctx, tx, assemblyID)
 		if err != nil {
-			return missing(err, "assemblyId", "choose the board that the picture shows")
+			return input.Missing(err, "assemblyId", "choose the board that the picture shows")
 		}
 		if attachment.MachineID != nil {
 			if err := ofMachine(ctx, tx, *attachment.MachineID, named{"assemblyId", store.OwnedBoard, assemblyID}); err != nil {
@@ -143,7 +145,7 @@ func (a *App) DrawPlan(ctx context.Context, actor Actor, attachmentID int64, ver
 			return err
 		}
 		after := map[string]any{"callouts": len(drawn.Callouts), "blocks": len(drawn.Blocks), "plan": drawn}
-		return record(ctx, tx, actor, eventDrawPlan, assembly.ID, attachment.MachineID, map[string]any{"plan": before.Plan}, after)
+		return action.Record(ctx, tx, actor, eventDrawPlan, assembly.ID, attachment.MachineID, map[string]any{"plan": before.Plan}, after)
 	})
 	return told, err
 }
@@ -161,28 +163,28 @@ func placed(callouts []plan.Callout, c plan.Callout) []plan.Callout {
 
 // PlanDrawing writes a picture with its numbers, outlines and legend as SVG; the picture is named by its
 // address, or is in it.
-func (a *App) PlanDrawing(ctx context.Context, actor Actor, attachmentID int64, embedded bool) (Content, error) {
+func (a *App) PlanDrawing(ctx context.Context, actor action.Actor, attachmentID int64, embedded bool) (action.Content, error) {
 	one, err := a.planned(ctx, actor, attachmentID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	told, err := planOf(ctx, a.Kernel.DB, attachmentID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	told = publicOf(p, told)
 	address := fmt.Sprintf("/api/attachments/%d/view?size=screen", attachmentID)
 	if embedded {
 		view, err := a.View(ctx, actor, attachmentID, ScreenSide)
 		if err != nil {
-			return Content{}, err
+			return action.Content{}, err
 		}
 		address = "data:" + view.MediaType + ";base64," + base64.StdEncoding.EncodeToString(view.Data)
 	}
 	drawing := plan.Draw(told.Assembly, address, one.Width, one.Height, told.Plan, told.Legend)
-	return Content{MediaType: "image/svg+xml", FileName: fmt.Sprintf("board-picture-%d.svg", attachmentID), Data: []byte(drawing)}, nil
+	return action.Content{MediaType: "image/svg+xml", FileName: fmt.Sprintf("board-picture-%d.svg", attachmentID), Data: []byte(drawing)}, nil
 }

@@ -7,13 +7,14 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
 )
 
 // unplug notes that plugs are out; a name that the map does not have is put on it.
-func unplug(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, names []string) error {
+func unplug(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, names []string) error {
 	plugs, err := wiringOf(ctx, tx, machineID)
 	if err != nil {
 		return err
@@ -34,7 +35,7 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, name
 			}
 			c = ToldConnector{ID: id, Placed: wiring.Placed{Connector: fresh}}
 		case plugs.Connectors[at].SocketOnly:
-			return &Invalid{"connectors", name + " is a socket without a plug on the map; say there what is plugged in"}
+			return action.Reject("connectors", name + " is a socket without a plug on the map; say there what is plugged in")
 		default:
 			c = plugs.Connectors[at]
 		}
@@ -45,7 +46,7 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, name
 	return nil
 }
 
-func plugIn(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, names []string) error {
+func plugIn(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, names []string) error {
 	plugs, err := wiringOf(ctx, tx, machineID)
 	if err != nil {
 		return err
@@ -79,7 +80,7 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 			return err
 		}
 		for _, row := range rows {
-			step, err := readKept[teardown.Step](row.Body)
+			step, err := action.ReadKept[teardown.Step](row.Body)
 			if err != nil {
 				return err
 			}
@@ -88,7 +89,7 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 				continue
 			}
 			step.Connectors[at] = name
-			if err := store.UpdateStep(ctx, tx, row.ID, toKeep(step), row.Pictures, false); err != nil {
+			if err := store.UpdateStep(ctx, tx, row.ID, action.ToKeep(step), row.Pictures, false); err != nil {
 				return err
 			}
 		}
@@ -97,16 +98,16 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 }
 
 // PlugConnector notes that a plug was pulled, or went back in, outside of a step.
-func (a *App) PlugConnector(ctx context.Context, actor Actor, id int64, version int, open bool) (Wiring, error) {
+func (a *App) PlugConnector(ctx context.Context, actor action.Actor, id int64, version int, open bool) (Wiring, error) {
 	return a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if before.SocketOnly {
-			return &Invalid{"open", before.Name + " has no plug"}
+			return action.Reject("open", before.Name + " has no plug")
 		}
 		return openConnector(ctx, tx, actor, machineID, before, open)
 	})
 }
 
-func openConnector(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, c ToldConnector, open bool) error {
+func openConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c ToldConnector, open bool) error {
 	if c.Open == open {
 		return nil
 	}
@@ -117,5 +118,5 @@ func openConnector(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int6
 	if open {
 		done = eventUnplugConnector
 	}
-	return record(ctx, tx, actor, done, c.ID, &machineID, nil, map[string]any{"name": c.Name})
+	return action.Record(ctx, tx, actor, done, c.ID, &machineID, nil, map[string]any{"name": c.Name})
 }

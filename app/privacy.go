@@ -4,6 +4,8 @@ import (
 	"context"
 	"sync/atomic"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/names"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
@@ -69,7 +71,7 @@ func loadPrivacy(ctx context.Context, h store.Handle, n int64) (*Privacy, error)
 	}
 	for _, party := range parties {
 		p.persons = append(p.persons, names.Person{
-			ID: party.ID, Name: party.Name, Role: party.Role, Spellings: append(filledLines(party.Spellings), said[party.ID]...),
+			ID: party.ID, Name: party.Name, Role: party.Role, Spellings: append(input.FilledLines(party.Spellings), said[party.ID]...),
 		})
 	}
 	p.matcher = names.New(p.persons)
@@ -118,7 +120,7 @@ func (p *Privacy) Public(answer any) any { return publicOf(p, answer) }
 
 // onlyPublic reports whether an actor's searches and counts look at public texts: they do for others than staff, where
 // any record says less to them.
-func (a *App) onlyPublic(ctx context.Context, actor Actor) (bool, error) {
+func (a *App) onlyPublic(ctx context.Context, actor action.Actor) (bool, error) {
 	if !actor.Hides() {
 		return false, nil
 	}

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -48,7 +49,7 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 	require.Equal(t, "somebody a told", clean[1].Findings[0].Note)
 	require.False(t, technician.Hides())
 	require.True(t, viewer.Hides())
-	require.True(t, app.Actor{}.Hides())
+	require.True(t, action.Actor{}.Hides())
 	known := public(t, deeds, app.Known{Judged: evidence.Judged{Judgement: evidence.Judgement{State: evidence.Settled, Value: "Rose"}}})
 	require.Equal(t, evidence.Settled, known.Judgement.State)
 	require.Equal(t, "somebody a", known.Judgement.Value)
@@ -81,9 +82,9 @@ func TestTextsPointToPersons(t *testing.T) {
 	require.Equal(t, "EH-0142", open[1].Accession)
 	require.NoError(t, deeds.DecideMention(ctx, technician, open[1].ID, open[1].Version, false))
 	require.NoError(t, deeds.DecideMention(ctx, technician, open[0].ID, open[0].Version, true))
-	var stale *app.Stale
+	var stale *action.Stale
 	require.ErrorAs(t, deeds.DecideMention(ctx, technician, open[0].ID, open[0].Version, false), &stale)
-	require.ErrorIs(t, deeds.DecideMention(ctx, viewer, open[0].ID, open[0].Version, false), app.ErrForbidden)
+	require.ErrorIs(t, deeds.DecideMention(ctx, viewer, open[0].ID, open[0].Version, false), action.ErrForbidden)
 	require.Equal(t, "The voltage rose; bought of a neighbour.", public(t, deeds, changed).Provenance)
 	require.Empty(t, must(deeds.Mentions(ctx, technician)))
 
@@ -175,7 +176,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	machine := must(deeds.ListMachines(ctx, curator, app.MachineList{Limit: 1})).Machines[0]
 	must(deeds.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
 	must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
-	count := func(actor app.Actor, words string) int {
+	count := func(actor action.Actor, words string) int {
 		found := must(deeds.Find(ctx, actor, words))
 		facets := must(deeds.CountFacets(ctx, actor, app.MachineFilters{Search: words}))
 		n := found.Total + len(found.Assemblies) + len(must(deeds.Lots(ctx, actor, words, 0, 10)).Lots)
@@ -231,13 +232,13 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	must(deeds.AddAccount(ctx, "ida", "Ida Reed", app.Viewer, "tide gauge under glass"))
+	must(deeds.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
 	letter := must(deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
 	letter = must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
 	must(deeds.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
 	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
-	words := func(actor app.Actor) string {
+	words := func(actor action.Actor) string {
 		all := ""
 		for _, e := range append(must(deeds.History(ctx, actor, 0, 0, 100)).Events, must(deeds.History(ctx, actor, machine.ID, 0, 100)).Events...) {
 			all += e.What + "\n"
@@ -263,7 +264,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	require.NotZero(t, page.Next)
 	for _, e := range must(deeds.History(ctx, curator, 0, 0, 100)).Events {
 		if strings.Contains(e.What, "secret") || strings.Contains(e.What, "letter") {
-			require.ErrorIs(t, deeds.Undo(ctx, viewer, e.ID), app.ErrNotFound)
+			require.ErrorIs(t, deeds.Undo(ctx, viewer, e.ID), action.ErrNotFound)
 		}
 	}
 	// Everybody sees it now: so is what is done to it from now on; what was said before stays for staff.
@@ -272,8 +273,8 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all to see"}))
 	require.NotContains(t, words(viewer), "secret")
 	require.Contains(t, words(viewer), "for all to see")
-	id := must(deeds.AddAccount(ctx, "bo", "Bo", app.Viewer, "tide gauge under glass"))
-	require.Contains(t, words(app.Actor{AccountID: id, Role: app.Viewer}), "bo (viewer)", "one's own account")
+	id := must(deeds.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))
+	require.Contains(t, words(action.Actor{AccountID: id, Role: action.Viewer}), "bo (viewer)", "one's own account")
 }
 
 // decoded is what stands in the end of a page.

@@ -8,6 +8,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
@@ -18,8 +20,8 @@ func isBlankOrComment(line string) bool {
 }
 
 // Procedures lists how models are taken apart.
-func (a *App) Procedures(ctx context.Context, actor Actor) ([]store.Procedure, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Procedures(ctx context.Context, actor action.Actor) ([]store.Procedure, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	return store.ProceduresOf(ctx, a.Kernel.DB, "", "")
@@ -33,8 +35,8 @@ type ToldProcedure struct {
 }
 
 // Procedure reads one.
-func (a *App) Procedure(ctx context.Context, actor Actor, id int64) (ToldProcedure, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Procedure(ctx context.Context, actor action.Actor, id int64) (ToldProcedure, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return ToldProcedure{}, err
 	}
 	p, err := store.ProcedureByID(ctx, a.Kernel.DB, id)
@@ -51,7 +53,7 @@ func (a *App) Procedure(ctx context.Context, actor Actor, id int64) (ToldProcedu
 
 // MakeProcedure makes the log of a machine the procedure of its model. Cells of the tray are left as they
 // were: the next tray is filled the same way.
-func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, title, warnings string) (store.Procedure, error) {
+func (a *App) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64, title, warnings string) (store.Procedure, error) {
 	var made store.Procedure
 	told, err := a.Teardown(ctx, actor, teardownID)
 	if err != nil {
@@ -62,7 +64,7 @@ func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, 
 		return made, err
 	}
 	if len(told.Steps) == 0 {
-		return made, &Invalid{"title", "the log has no steps yet"}
+		return made, action.Reject("title", "the log has no steps yet")
 	}
 	written := []string{}
 	for _, step := range told.Steps {
@@ -72,7 +74,7 @@ func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, 
 	if err := checkProcedure(&f); err != nil {
 		return made, err
 	}
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertProcedure(ctx, tx, f, &teardownID)
 		if err != nil {
 			return procedureTaken(err, f)
@@ -80,24 +82,24 @@ func (a *App) MakeProcedure(ctx context.Context, actor Actor, teardownID int64, 
 		if made, err = store.ProcedureByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventMakeProcedure, id, &told.MachineID, nil, f)
+		return action.Record(ctx, tx, actor, eventMakeProcedure, id, &told.MachineID, nil, f)
 	})
 	return made, err
 }
 
 // ChangeProcedure rewrites one, starting from a version.
-func (a *App) ChangeProcedure(ctx context.Context, actor Actor, id int64, version int, f store.ProcedureFields) (store.Procedure, error) {
+func (a *App) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f store.ProcedureFields) (store.Procedure, error) {
 	var changed store.Procedure
 	if err := checkProcedure(&f); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockProcedure(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the procedure", Newer: before}
+			return &action.Stale{What: "the procedure", Newer: before}
 		}
 		if err := store.UpdateProcedure(ctx, tx, id, f); err != nil {
 			return procedureTaken(err, f)
@@ -105,37 +107,37 @@ func (a *App) ChangeProcedure(ctx context.Context, actor Actor, id int64, versio
 		if changed, err = store.ProcedureByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeProcedure, id, nil, before.ProcedureFields, f)
+		return action.Record(ctx, tx, actor, eventChangeProcedure, id, nil, before.ProcedureFields, f)
 	})
 	return changed, err
 }
 
 func procedureTaken(err error, f store.ProcedureFields) error {
 	if store.Violates(err, "procedure_title_key") {
-		return &Invalid{"title", f.Maker + " " + f.Model + " has a procedure of that name; change that one, or choose another name"}
+		return action.Reject("title", f.Maker+" "+f.Model+" has a procedure of that name; change that one, or choose another name")
 	}
 	return err
 }
 
 func checkProcedure(f *store.ProcedureFields) error {
-	err := checkAll(oneLine("maker", &f.Maker), oneLine("model", &f.Model), oneLine("title", &f.Title), lines("body", &f.Body), lines("warnings", &f.Warnings))
+	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model), input.OneLine("title", &f.Title), input.Lines("body", &f.Body), input.Lines("warnings", &f.Warnings))
 	switch {
 	case err != nil:
 		return err
 	case f.Model == "":
-		return &Invalid{"model", "a procedure is one of a model; say in the machine's record which it is"}
+		return action.Reject("model", "a procedure is one of a model; say in the machine's record which it is")
 	case f.Title == "":
-		return &Invalid{"title", "say how far it goes, as Down to the main board"}
+		return action.Reject("title", "say how far it goes, as Down to the main board")
 	}
 	steps, err := stepsOf(f.Body)
 	if err == nil && len(steps) == 0 {
-		return &Invalid{"body", "write a step a line, as Lid | 4x M3x8 PH1 @A1"}
+		return action.Reject("body", "write a step a line, as Lid | 4x M3x8 PH1 @A1")
 	}
 	return err
 }
 
 // variants puts together how the machines of a model are made, where that differs, with when each was built.
-func (a *App) variants(ctx context.Context, actor Actor, maker, model string) ([]teardown.Differing, error) {
+func (a *App) variants(ctx context.Context, actor action.Actor, maker, model string) ([]teardown.Differing, error) {
 	seen, err := store.ObservedSteps(ctx, a.Kernel.DB, maker, model)
 	if err != nil {
 		return nil, err
@@ -146,7 +148,7 @@ func (a *App) variants(ctx context.Context, actor Actor, maker, model string) ([
 		span, ok := built[one.MachineID]
 		if !ok {
 			dated, err := a.Dating(ctx, actor, one.MachineID)
-			if err != nil && !errors.Is(err, ErrNotFound) {
+			if err != nil && !errors.Is(err, action.ErrNotFound) {
 				return nil, err
 			}
 			if e := dated.Result.Estimate; e != nil {
@@ -154,7 +156,7 @@ func (a *App) variants(ctx context.Context, actor Actor, maker, model string) ([
 			}
 			built[one.MachineID] = span
 		}
-		step, err := readKept[teardown.Step](one.Body)
+		step, err := action.ReadKept[teardown.Step](one.Body)
 		if err != nil {
 			return nil, err
 		}
@@ -175,7 +177,7 @@ func stepsOf(body string) ([]teardown.Step, error) {
 		s, err := teardown.ParseStep(line)
 		var wrong *teardown.WrongError
 		if errors.As(err, &wrong) {
-			return nil, &Invalid{"body", fmt.Sprintf("line %d: %s", i+1, wrong.Why)}
+			return nil, action.Reject("body", fmt.Sprintf("line %d: %s", i+1, wrong.Why))
 		}
 		steps = append(steps, s)
 	}

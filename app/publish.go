@@ -6,12 +6,13 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/names"
 	"frugalheron/store"
 )
 
 // renewPublic makes the public texts of records anew.
-func (a *App) renewPublic(kind store.PublicKind) Renewal {
+func (a *App) renewPublic(kind store.PublicKind) action.Renewal {
 	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
 		p, err := a.privacy(ctx, tx)
 		if err != nil {

@@ -7,6 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
 	"frugalheron/store"
@@ -41,9 +43,9 @@ type Unknowns struct {
 const mostUnknown = 2000
 
 // Unknowns lists what nobody knows yet, on a machine or, with 0, in the whole collection.
-func (a *App) Unknowns(ctx context.Context, actor Actor, machineID int64) (Unknowns, error) {
+func (a *App) Unknowns(ctx context.Context, actor action.Actor, machineID int64) (Unknowns, error) {
 	u := Unknowns{Open: []Unknown{}, Answered: []ToldQuestion{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return u, err
 	}
 	library, err := a.library(ctx)
@@ -144,20 +146,20 @@ func (u *Unknowns) take(questions []ToldQuestion, machineID int64) {
 }
 
 // Ask writes about something unknown for the first time.
-func (a *App) Ask(ctx context.Context, actor Actor, fields store.QuestionFields) (store.Question, error) {
+func (a *App) Ask(ctx context.Context, actor action.Actor, fields store.QuestionFields) (store.Question, error) {
 	var asked store.Question
 	if err := checkQuestion(&fields); err != nil {
 		return asked, err
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if fields.MachineID != nil {
 			if _, err := store.MachineByID(ctx, tx, *fields.MachineID); err != nil {
-				return missing(err, "machineId", "choose a machine of the collection")
+				return input.Missing(err, "machineId", "choose a machine of the collection")
 			}
 		}
 		id, err := store.InsertQuestion(ctx, tx, fields)
 		if store.Violates(err, "question_subject_key") {
-			return &Invalid{"subject", fields.Subject + " is asked about already; write there"}
+			return action.Reject("subject", fields.Subject+" is asked about already; write there")
 		}
 		if err != nil {
 			return err
@@ -165,23 +167,23 @@ func (a *App) Ask(ctx context.Context, actor Actor, fields store.QuestionFields)
 		if asked, err = store.QuestionByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventAsk, id, fields.MachineID, nil, fields)
+		return action.Record(ctx, tx, actor, eventAsk, id, fields.MachineID, nil, fields)
 	})
 	return asked, err
 }
 
 func checkQuestion(f *store.QuestionFields) error {
-	err := checkAll(oneLine("subject", &f.Subject), lines("text", &f.Text), oneLine("asked", &f.Asked))
+	err := input.CheckAll(input.OneLine("subject", &f.Subject), input.Lines("text", &f.Text), input.OneLine("asked", &f.Asked))
 	if err == nil && f.Subject == "" {
-		err = &Invalid{"subject", "say what it is about, as: connector beside the supply"}
+		err = action.Reject("subject", "say what it is about, as: connector beside the supply")
 	}
 	return err
 }
 
 // ChangeQuestion rewrites what is asked and who was asked, starting from a version.
-func (a *App) ChangeQuestion(ctx context.Context, actor Actor, id int64, version int, text, asked string) (store.Question, error) {
+func (a *App) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int, text, asked string) (store.Question, error) {
 	var changed store.Question
-	if err := checkAll(lines("text", &text), oneLine("asked", &asked)); err != nil {
+	if err := input.CheckAll(input.Lines("text", &text), input.OneLine("asked", &asked)); err != nil {
 		return changed, err
 	}
 	err := a.onQuestion(ctx, actor, id, version, func(tx *sqlx.Tx, before store.Question) error {
@@ -190,7 +192,7 @@ func (a *App) ChangeQuestion(ctx context.Context, actor Actor, id int64, version
 		if err := store.UpdateQuestion(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
+		return action.Record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
 	})
 	if err == nil {
 		changed, err = store.QuestionByID(ctx, a.Kernel.DB, id)
@@ -198,39 +200,39 @@ func (a *App) ChangeQuestion(ctx context.Context, actor Actor, id int64, version
 	return changed, err
 }
 
-func (a *App) onQuestion(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the question", Newer: before}
+			return &action.Stale{What: "the question", Newer: before}
 		}
 		return work(tx, before)
 	})
 }
 
 // GuessAt notes what somebody thinks the answer could be, and why.
-func (a *App) GuessAt(ctx context.Context, actor Actor, id int64, text, reason string) error {
-	if err := checkAll(oneLine("text", &text), oneLine("reason", &reason)); err != nil {
+func (a *App) GuessAt(ctx context.Context, actor action.Actor, id int64, text, reason string) error {
+	if err := input.CheckAll(input.OneLine("text", &text), input.OneLine("reason", &reason)); err != nil {
 		return err
 	}
 	switch {
 	case text == "":
-		return &Invalid{"text", "say what it could be"}
+		return action.Reject("text", "say what it could be")
 	case reason == "":
-		return &Invalid{"reason", "say why you think so; a guess without a reason cannot be weighed"}
+		return action.Reject("reason", "say why you think so; a guess without a reason cannot be weighed")
 	}
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		question, err := store.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		if err := store.InsertGuess(ctx, tx, id, actor.account(), text, reason); err != nil {
+		if err := store.InsertGuess(ctx, tx, id, actor.Account(), text, reason); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventGuess, id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
+		return action.Record(ctx, tx, actor, eventGuess, id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
 	})
 }
 
@@ -250,16 +252,16 @@ type Settled struct {
 
 // AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
 // recognised on every sheet at once, old ones included, and the history of each machine says so.
-func (a *App) AnswerQuestion(ctx context.Context, actor Actor, id int64, version int, answer Answer) (Settled, error) {
+func (a *App) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, version int, answer Answer) (Settled, error) {
 	var settled Settled
-	err := checkAll(oneLine("answer", &answer.Answer), oneLine("source", &answer.Source))
+	err := input.CheckAll(input.OneLine("answer", &answer.Answer), input.OneLine("source", &answer.Source))
 	switch {
 	case err != nil:
 		return settled, err
 	case answer.Answer == "":
-		return settled, &Invalid{"answer", "say what it is"}
+		return settled, action.Reject("answer", "say what it is")
 	case answer.Source == "":
-		return settled, &Invalid{"source", "say where the answer comes from, so that it can be defended"}
+		return settled, action.Reject("source", "say where the answer comes from, so that it can be defended")
 	}
 	write := func(tx *sqlx.Tx) error {
 		before, err := store.LockQuestion(ctx, tx, id)
@@ -267,16 +269,16 @@ func (a *App) AnswerQuestion(ctx context.Context, actor Actor, id int64, version
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the question", Newer: before}
+			return &action.Stale{What: "the question", Newer: before}
 		}
-		day := today()
+		day := action.Today()
 		if err := store.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
+		return action.Record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
 	}
 	if answer.Type == nil {
-		err = a.Kernel.Do(ctx, actor, MayWriteSheets, write)
+		err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, write)
 	} else {
 		var named NamedType
 		named, err = a.typeDeed(ctx, actor, eventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {

@@ -6,22 +6,23 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/measure"
 	"frugalheron/store"
 )
 
 // onMeasurement does work on a measurement that counts, and reads it back.
-func (a *App) onMeasurement(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
+func (a *App) onMeasurement(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
 	var after Measurement
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, id)
 		if err == nil && row.Struck {
-			err = ErrNotFound
+			err = action.ErrNotFound
 		}
 		if err != nil {
 			return err
 		}
-		readings, err := readKept[[]float64](row.Readings)
+		readings, err := action.ReadKept[[]float64](row.Readings)
 		if err != nil {
 			return err
 		}
@@ -41,40 +42,40 @@ func (a *App) onMeasurement(ctx context.Context, actor Actor, id int64, work fun
 const mostReadings = 200
 
 // AddReading puts a reading to a point that was typed or read off.
-func (a *App) AddReading(ctx context.Context, actor Actor, id int64, value float64) (Measurement, error) {
+func (a *App) AddReading(ctx context.Context, actor action.Actor, id int64, value float64) (Measurement, error) {
 	return a.addReading(ctx, actor, id, value, "")
 }
 
-func (a *App) addReading(ctx context.Context, actor Actor, id int64, value float64, instrument string) (Measurement, error) {
+func (a *App) addReading(ctx context.Context, actor action.Actor, id int64, value float64, instrument string) (Measurement, error) {
 	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		if len(readings) >= mostReadings {
-			return &Invalid{"value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings)}
+			return action.Reject("value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings))
 		}
 		of := measure.Quantity(row.Quantity)
 		if err := of.Check(value); err != nil {
-			return &Invalid{"value", err.Error()}
+			return action.Reject("value", err.Error())
 		}
-		row.Readings, row.Trouble = toKeep(append(readings, value)), ""
+		row.Readings, row.Trouble = action.ToKeep(append(readings, value)), ""
 		if instrument != "" {
 			row.Instrument = instrument
 		}
-		return record(ctx, tx, actor, eventReadMeter, id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
+		return action.Record(ctx, tx, actor, eventReadMeter, id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
 	})
 }
 
 // DropReading takes the last reading of a series out that slipped: the history keeps it.
-func (a *App) DropReading(ctx context.Context, actor Actor, id int64, version int) (Measurement, error) {
+func (a *App) DropReading(ctx context.Context, actor action.Actor, id int64, version int) (Measurement, error) {
 	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		switch {
 		case row.Version != version:
 			return stale(*row)
 		case len(readings) == 0:
-			return &Invalid{"id", "there is no reading to take out"}
+			return action.Reject("id", "there is no reading to take out")
 		}
 		last := readings[len(readings)-1]
-		row.Readings = toKeep(readings[:len(readings)-1])
+		row.Readings = action.ToKeep(readings[:len(readings)-1])
 		of := measure.Quantity(row.Quantity)
-		return record(ctx, tx, actor, eventDropReading, id, &row.MachineID, map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
+		return action.Record(ctx, tx, actor, eventDropReading, id, &row.MachineID, map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
 	})
 }
 
@@ -83,19 +84,19 @@ func stale(row store.MeasurementRow) error {
 	if err != nil {
 		return err
 	}
-	return &Stale{What: "the measurement", Newer: now}
+	return &action.Stale{What: "the measurement", Newer: now}
 }
 
 // StrikeMeasurement strikes out a measurement that was entered by mistake.
-func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, version int) (int64, error) {
+func (a *App) StrikeMeasurement(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, id)
 		switch {
 		case err != nil:
 			return err
 		case row.Struck:
-			return ErrNotFound
+			return action.ErrNotFound
 		case row.Version != version:
 			return stale(row)
 		}
@@ -107,25 +108,25 @@ func (a *App) StrikeMeasurement(ctx context.Context, actor Actor, id int64, vers
 		if err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, eventStrikeMeasurement, id, &row.MachineID, told.inWords(), nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeMeasurement, id, &row.MachineID, told.inWords(), nil)
 		return err
 	})
 	return event, err
 }
 
-func (a *App) undoMeasure(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
-		return second(a.StrikeMeasurement(ctx, actor, now.ID, now.Version))
+func (a *App) undoMeasure(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
+		return action.Second(a.StrikeMeasurement(ctx, actor, now.ID, now.Version))
 	})
 }
 
-func (a *App) undoStrikeMeasurement(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		row.Struck = false
@@ -136,6 +137,6 @@ func (a *App) undoStrikeMeasurement(ctx context.Context, actor Actor, e store.To
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackStrikeOfMeasurement, row.ID, &row.MachineID, nil, told.inWords())
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfMeasurement, row.ID, &row.MachineID, nil, told.inWords())
 	})
 }

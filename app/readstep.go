@@ -5,6 +5,8 @@ import (
 	"errors"
 	"strings"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -28,7 +30,7 @@ func (w WrittenStep) read(tray teardown.Tray) (teardown.Step, error) {
 	case w.Step != nil:
 		step = w.Step.Whole()
 	default:
-		return step, &Invalid{"line", "say what comes off, as Lid | 4x M3x8 PH1 @A1"}
+		return step, action.Reject("line", "say what comes off, as Lid | 4x M3x8 PH1 @A1")
 	}
 	if err == nil {
 		err = step.Check(tray)
@@ -39,10 +41,10 @@ func (w WrittenStep) read(tray teardown.Tray) (teardown.Step, error) {
 		if w.Line != "" {
 			field = "line"
 		}
-		return step, &Invalid{field, wrong.Why}
+		return step, action.Reject(field, wrong.Why)
 	}
 	for _, text := range append([]string{step.Off, step.Note}, append(step.Tabs, step.Connectors...)...) {
-		if err := noControl("line", text, "\n\t"); err != nil {
+		if err := input.NoControl("line", text, "\n\t"); err != nil {
 			return step, err
 		}
 	}
@@ -58,14 +60,14 @@ type ReadStep struct {
 }
 
 // ReadStep reads a step that is being written, to say what to take care of before it comes off.
-func (a *App) ReadStep(ctx context.Context, actor Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
+func (a *App) ReadStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
 	read := ReadStep{Cautions: []caution.Caution{}, Warnings: []wiring.Warning{}}
 	now, err := a.Teardown(ctx, actor, teardownID)
 	if err != nil {
 		return read, err
 	}
 	step, err := written.read(trayOf(now))
-	var invalid *Invalid
+	var invalid *action.Invalid
 	if errors.As(err, &invalid) {
 		read.Problem = invalid.Why
 	} else if err != nil {

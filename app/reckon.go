@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 
+	"frugalheron/app/action"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/evidence"
@@ -20,8 +21,8 @@ type Reckoned struct {
 }
 
 // Reckon reckons a text, headings and all, without keeping anything.
-func (a *App) Reckon(ctx context.Context, actor Actor, text string, era datecode.Era) (Reckoned, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Reckon(ctx context.Context, actor action.Actor, text string, era datecode.Era) (Reckoned, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return Reckoned{}, err
 	}
 	library, err := a.library(ctx)
@@ -31,7 +32,7 @@ func (a *App) Reckon(ctx context.Context, actor Actor, text string, era datecode
 	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era})
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
-		return Reckoned{}, &Invalid{"text", refused.Error()}
+		return Reckoned{}, action.Reject("text", refused.Error())
 	}
 	if err != nil {
 		return Reckoned{}, err
@@ -62,7 +63,7 @@ type ReckonedMachine struct {
 
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
 // assembly. Nothing is kept.
-func (a *App) ReckonMachine(ctx context.Context, actor Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
+func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
@@ -117,7 +118,7 @@ func doubtMemory(verdicts []reckoning.Verdict, known []Known) {
 }
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
-func (a *App) ReckonAssembly(ctx context.Context, actor Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
+func (a *App) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
 	assembly, err := a.AssemblyWithSheet(ctx, actor, id)
 	if err != nil {
 		return ReckonedMachine{}, err

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -58,13 +59,13 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 		require.Contains(t, wrong.Rows[len(wrong.Rows)-1].Why, want)
 	}
 	for text, want := range map[string]string{"": "names the columns", "number,class,colour\n": `"colour" is not known`, "number,class\nx,y": "function is missing", "number,class,function\n\"x": "quote"} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		_, err := deeds.TakePack(ctx, curator, text, true)
 		require.ErrorAs(t, err, &invalid)
 		require.Contains(t, invalid.Why, want)
 	}
 	_, err = deeds.TakePack(ctx, technician, pack, true)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func TestMakersHaveTies(t *testing.T) {
@@ -74,7 +75,7 @@ func TestMakersHaveTies(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "was renamed Brackwater Systems, 1986", added.Told[0].Words)
 	require.Equal(t, 1, added.Machines)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.AddMaker(ctx, technician, store.MakerFields{Name: "BRACKWATER micro"})
 	require.ErrorAs(t, err, &invalid)
 	fields.Ties = "friend | X"
@@ -85,7 +86,7 @@ func TestMakersHaveTies(t *testing.T) {
 	changed, err := deeds.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.NoError(t, err)
 	require.Empty(t, changed.Told)
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.ErrorAs(t, err, &stale)
 	found, err := deeds.Makers(ctx, viewer, "brack")

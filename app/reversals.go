@@ -8,6 +8,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
@@ -20,14 +22,14 @@ type Reversed struct {
 
 // ReverseStep notes that what came off is back, or stays off for a reason. What a step leaves over is a
 // finding of the machine.
-func (a *App) ReverseStep(ctx context.Context, actor Actor, id int64, version int, r Reversed) (ToldTeardown, error) {
+func (a *App) ReverseStep(ctx context.Context, actor action.Actor, id int64, version int, r Reversed) (ToldTeardown, error) {
 	return a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
-		if err := oneLine("reason", &r.Reason); err != nil {
+		if err := input.OneLine("reason", &r.Reason); err != nil {
 			return err
 		}
 		r.Left = append([]teardown.LeftOver{}, r.Left...)
 		for i := range r.Left {
-			if err := oneLine("left", &r.Left[i].Reason); err != nil {
+			if err := input.OneLine("left", &r.Left[i].Reason); err != nil {
 				return err
 			}
 		}
@@ -36,11 +38,11 @@ func (a *App) ReverseStep(ctx context.Context, actor Actor, id int64, version in
 		}
 		var wrong *teardown.WrongError
 		if err := r.Reversal.Fits(before.Step); errors.As(err, &wrong) {
-			return &Invalid{wrong.Field, wrong.Why}
+			return action.Reject(wrong.Field, wrong.Why)
 		}
 		for _, name := range r.Plugged {
 			if !slices.ContainsFunc(before.Connectors, func(of string) bool { return strings.EqualFold(of, name) }) {
-				return &Invalid{"plugged", name + " is no connector of this step"}
+				return action.Reject("plugged", name+" is no connector of this step")
 			}
 		}
 		if err := plugIn(ctx, tx, actor, now.MachineID, r.Plugged); err != nil {
@@ -51,19 +53,19 @@ func (a *App) ReverseStep(ctx context.Context, actor Actor, id int64, version in
 				return err
 			}
 		}
-		if err := store.ReverseStep(ctx, tx, id, actor.account(), toKeep(r.Reversal), r.State == teardown.Off); err != nil {
+		if err := store.ReverseStep(ctx, tx, id, actor.Account(), action.ToKeep(r.Reversal), r.State == teardown.Off); err != nil {
 			return err
 		}
 		if err := a.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
 			return err
 		}
-		done := map[teardown.State]*event{teardown.Back: eventPutBack, teardown.Skipped: eventLeaveOff, teardown.Off: eventTakeOffAgain}[r.State]
-		return record(ctx, tx, actor, done, id, &now.MachineID, map[string]any{"reversal": before.Reversal}, map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
+		done := map[teardown.State]*action.Event{teardown.Back: eventPutBack, teardown.Skipped: eventLeaveOff, teardown.Off: eventTakeOffAgain}[r.State]
+		return action.Record(ctx, tx, actor, done, id, &now.MachineID, map[string]any{"reversal": before.Reversal}, map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
 	})
 }
 
 // findLeftOver makes a finding of what a step leaves over, once.
-func (a *App) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
+func (a *App) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
 	for _, text := range teardown.LeftOvers([]teardown.Logged{{N: step.N, Step: step.Step, Reversal: r}}) {
 		words, _, _ := strings.Cut(text, ": ") // without what became of it
 		there, err := store.FindingsOf(ctx, tx, machineID)
@@ -74,7 +76,7 @@ func (a *App) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor Actor, machin
 			continue
 		}
 		f := store.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
-		if err := addFinding(ctx, tx, actor, machineID, f, store.SightingRow{On: today(), Severity: "watch", Note: text}); err != nil {
+		if err := addFinding(ctx, tx, actor, machineID, f, store.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
 			return err
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/risk"
 	"frugalheron/store"
@@ -39,9 +40,9 @@ type RiskPage struct {
 }
 
 // Risks ranks what ages, what to look at first at the top: of one machine, or for 0 of the collection.
-func (a *App) Risks(ctx context.Context, actor Actor, machineID int64, after, limit int) (RiskPage, error) {
+func (a *App) Risks(ctx context.Context, actor action.Actor, machineID int64, after, limit int) (RiskPage, error) {
 	page := RiskPage{Risks: []Risk{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
 	table, order, err := a.rank(ctx, machineID)
@@ -87,7 +88,7 @@ func (a *App) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Orde
 		parts = unpackParts(parts, row.MachineID, row.Parts)
 	}
 	table := risk.TableOf(classes)
-	return table, risk.Rank(table, machines, parts, dayOf(today())), nil
+	return table, risk.Rank(table, machines, parts, dayOf(action.Today())), nil
 }
 
 // tellRisks names some of the ranked parts.

@@ -7,6 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/rom"
 	"frugalheron/store"
 )
@@ -18,9 +20,9 @@ type RomPage struct {
 }
 
 // RomList lists the images of the collection; words may be a part of a name or of a sum.
-func (a *App) RomList(ctx context.Context, actor Actor, words string, skip, limit int) (RomPage, error) {
+func (a *App) RomList(ctx context.Context, actor action.Actor, words string, skip, limit int) (RomPage, error) {
 	page := RomPage{Images: []store.ListedRom{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
 	found, err := store.ListRoms(ctx, a.Kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
@@ -43,9 +45,9 @@ type ToldRom struct {
 }
 
 // Rom tells all that is known of an image. Its bytes may be kept from viewers, its sums never are.
-func (a *App) Rom(ctx context.Context, actor Actor, sum string) (ToldRom, error) {
+func (a *App) Rom(ctx context.Context, actor action.Actor, sum string) (ToldRom, error) {
 	told := ToldRom{}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return told, err
 	}
 	var err error
@@ -77,8 +79,8 @@ func (a *App) Rom(ctx context.Context, actor Actor, sum string) (ToldRom, error)
 }
 
 // RomBytes reads an image for who may have it.
-func (a *App) RomBytes(ctx context.Context, actor Actor, sum string) (store.RomImage, []byte, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) RomBytes(ctx context.Context, actor action.Actor, sum string) (store.RomImage, []byte, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return store.RomImage{}, nil, err
 	}
 	image, err := store.RomBySHA(ctx, a.Kernel.DB, sum)
@@ -86,14 +88,14 @@ func (a *App) RomBytes(ctx context.Context, actor Actor, sum string) (store.RomI
 		return image, nil, err
 	}
 	if !image.Public && actor.Hides() {
-		return image, nil, ErrForbidden
+		return image, nil, action.ErrForbidden
 	}
 	data, err := a.romBytes(ctx, sum)
 	return image, data, err
 }
 
 // RomMap draws what an image holds, cell by cell.
-func (a *App) RomMap(ctx context.Context, actor Actor, sum string, cell int) (rom.Cells, error) {
+func (a *App) RomMap(ctx context.Context, actor action.Actor, sum string, cell int) (rom.Cells, error) {
 	_, data, err := a.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return rom.Cells{}, err
@@ -113,7 +115,7 @@ type HexRow struct {
 const hexRow = 16
 
 // RomHex reads a stretch of an image as rows.
-func (a *App) RomHex(ctx context.Context, actor Actor, sum string, from, count int) ([]HexRow, error) {
+func (a *App) RomHex(ctx context.Context, actor action.Actor, sum string, from, count int) ([]HexRow, error) {
 	_, data, err := a.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return nil, err
@@ -135,17 +137,17 @@ func (a *App) RomHex(ctx context.Context, actor Actor, sum string, from, count i
 }
 
 // RomFile writes an image in a format, for who may have it.
-func (a *App) RomFile(ctx context.Context, actor Actor, sum string, format rom.Format) (Content, error) {
+func (a *App) RomFile(ctx context.Context, actor action.Actor, sum string, format rom.Format) (action.Content, error) {
 	image, data, err := a.RomBytes(ctx, actor, sum)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	ending := map[rom.Format]string{rom.Binary: "bin", rom.HexRecords: "hex", rom.SRecords: "s19"}[format]
 	name := image.SHA256[:12]
 	if image.Name != "" {
 		name = fileWord(RomName(image)) + "-" + image.CRC32
 	}
-	file := Content{MediaType: "application/octet-stream", FileName: name + "." + ending}
+	file := action.Content{MediaType: "application/octet-stream", FileName: name + "." + ending}
 	file.Data, err = rom.Encode(format, 0, data)
 	return file, err
 }
@@ -169,7 +171,7 @@ type RomComparison struct {
 }
 
 // CompareRoms compares two images; a is the earlier.
-func (a *App) CompareRoms(ctx context.Context, actor Actor, one, two string, cell int) (RomComparison, error) {
+func (a *App) CompareRoms(ctx context.Context, actor action.Actor, one, two string, cell int) (RomComparison, error) {
 	var c RomComparison
 	var first, second []byte
 	var err error
@@ -184,24 +186,24 @@ func (a *App) CompareRoms(ctx context.Context, actor Actor, one, two string, cel
 }
 
 // NameRom says what an image is. It is known by that wherever its content is met.
-func (a *App) NameRom(ctx context.Context, actor Actor, sum string, version int, fields store.RomFields) (store.RomImage, error) {
+func (a *App) NameRom(ctx context.Context, actor action.Actor, sum string, version int, fields store.RomFields) (store.RomImage, error) {
 	var named store.RomImage
-	if err := checkAll(oneLine("name", &fields.Name), oneLine("romVersion", &fields.Edition), lines("note", &fields.Note)); err != nil {
+	if err := input.CheckAll(input.OneLine("name", &fields.Name), input.OneLine("romVersion", &fields.Edition), input.Lines("note", &fields.Note)); err != nil {
 		return named, err
 	}
 	if fields.Name == "" && fields.Edition != "" {
-		return named, &Invalid{"name", "a version is one of something; name it, as Monitor"}
+		return named, action.Reject("name", "a version is one of something; name it, as Monitor")
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockRom(ctx, tx, sum)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "what is said of the image", Newer: before}
+			return &action.Stale{What: "what is said of the image", Newer: before}
 		}
-		if before.Public != fields.Public && !MayKeepTheRecord.Include(actor.Role) {
-			return ErrForbidden
+		if before.Public != fields.Public && !action.MayKeepTheRecord.Include(actor.Role) {
+			return action.ErrForbidden
 		}
 		if err := store.UpdateRom(ctx, tx, sum, fields); err != nil {
 			return err
@@ -209,20 +211,20 @@ func (a *App) NameRom(ctx context.Context, actor Actor, sum string, version int,
 		if named, err = store.RomBySHA(ctx, tx, sum); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventNameRom, before.ID, nil, before.RomFields, named.RomFields)
+		return action.Record(ctx, tx, actor, eventNameRom, before.ID, nil, before.RomFields, named.RomFields)
 	})
 	return named, err
 }
 
 // SplitRom deals an image out to lanes and keeps each as an image of its own.
-func (a *App) SplitRom(ctx context.Context, actor Actor, sum string, lanes int) ([]store.RomImage, error) {
+func (a *App) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]store.RomImage, error) {
 	image, data, err := a.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return nil, err
 	}
 	dealt, err := rom.Split(data, lanes)
 	if err != nil {
-		return nil, &Invalid{"lanes", err.Error()}
+		return nil, action.Reject("lanes", err.Error())
 	}
 	from := make([]string, lanes)
 	for i := range from {
@@ -232,7 +234,7 @@ func (a *App) SplitRom(ctx context.Context, actor Actor, sum string, lanes int) 
 }
 
 // MergeRoms puts lanes together, lane 0 first, and keeps what comes out as an image of its own.
-func (a *App) MergeRoms(ctx context.Context, actor Actor, sums []string) (store.RomImage, error) {
+func (a *App) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (store.RomImage, error) {
 	lanes, names := make([][]byte, len(sums)), make([]string, len(sums))
 	for i, sum := range sums {
 		image, data, err := a.RomBytes(ctx, actor, sum)
@@ -243,7 +245,7 @@ func (a *App) MergeRoms(ctx context.Context, actor Actor, sums []string) (store.
 	}
 	merged, err := rom.Merge(lanes)
 	if err != nil {
-		return store.RomImage{}, &Invalid{"lanes", err.Error()}
+		return store.RomImage{}, action.Reject("lanes", err.Error())
 	}
 	made, err := a.makeRoms(ctx, actor, [][]byte{merged}, []string{"lanes of " + strings.Join(names, ", ")})
 	if err != nil {
@@ -252,8 +254,8 @@ func (a *App) MergeRoms(ctx context.Context, actor Actor, sums []string) (store.
 	return made[0], nil
 }
 
-func (a *App) makeRoms(ctx context.Context, actor Actor, contents [][]byte, from []string) ([]store.RomImage, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte, from []string) ([]store.RomImage, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
 	for _, data := range contents {
@@ -262,7 +264,7 @@ func (a *App) makeRoms(ctx context.Context, actor Actor, contents [][]byte, from
 		}
 	}
 	made := make([]store.RomImage, len(contents))
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		for i, data := range contents {
 			image, _, isNew, err := noteRom(ctx, tx, actor, data, from[i])
 			if err != nil {
@@ -272,7 +274,7 @@ func (a *App) makeRoms(ctx context.Context, actor Actor, contents [][]byte, from
 			if !isNew {
 				continue
 			}
-			if err := record(ctx, tx, actor, eventMakeRom, image.ID, nil, nil, map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
+			if err := action.Record(ctx, tx, actor, eventMakeRom, image.ID, nil, nil, map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
 				return err
 			}
 		}

@@ -11,6 +11,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/rom"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -40,12 +42,12 @@ type AddedRead struct {
 // AddRomFile keeps a file that was read out of a chip: binary, records, or an archive of such. A file of an
 // archive whose name starts with the designator of another chip of the board goes to that chip. All files
 // are kept, or none.
-func (a *App) AddRomFile(ctx context.Context, actor Actor, assemblyID int64, of RomReading, fileName string, data []byte) ([]AddedRead, error) {
+func (a *App) AddRomFile(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, fileName string, data []byte) ([]AddedRead, error) {
 	files := []rom.File{{Name: fileName, Data: data}}
 	if rom.IsArchive(data) {
 		var err error
 		if files, err = rom.Unpack(data); err != nil {
-			return nil, &Invalid{"file", err.Error()}
+			return nil, action.Reject("file", err.Error())
 		}
 	}
 	images := make([]rom.Image, len(files))
@@ -55,7 +57,7 @@ func (a *App) AddRomFile(ctx context.Context, actor Actor, assemblyID int64, of 
 			err = errors.New("it is empty")
 		}
 		if err != nil {
-			return nil, &Invalid{"file", file.Name + ": " + err.Error()}
+			return nil, action.Reject("file", file.Name+": "+err.Error())
 		}
 		images[i] = image
 	}
@@ -68,20 +70,20 @@ func (a *App) AddRomFile(ctx context.Context, actor Actor, assemblyID int64, of 
 // startOfName is a designator that a file is called after.
 var startOfName = regexp.MustCompile(`^([A-Za-z]{1,3}\d{1,4})(?:[^0-9]|$)`)
 
-func (a *App) addReads(ctx context.Context, actor Actor, assemblyID int64, of RomReading, files []rom.File, images []rom.Image) ([]AddedRead, error) {
-	if err := actor.must(MayWriteSheets); err != nil {
+func (a *App) addReads(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, files []rom.File, images []rom.Image) ([]AddedRead, error) {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	err := checkAll(oneLine("designator", &of.Designator), oneLine("label", &of.Label), oneLine("way", &of.Way), oneLine("exception", &of.Exception))
+	err := input.CheckAll(input.OneLine("designator", &of.Designator), input.OneLine("label", &of.Label), input.OneLine("way", &of.Way), input.OneLine("exception", &of.Exception))
 	switch {
 	case err != nil:
 		return nil, err
 	case of.Designator == "":
-		return nil, &Invalid{"designator", "say which chip it was read from, as U14"}
+		return nil, action.Reject("designator", "say which chip it was read from, as U14")
 	case of.ReadOn == "":
-		of.ReadOn = today()
+		of.ReadOn = action.Today()
 	default:
-		if err := pastDay("readOn", of.ReadOn); err != nil {
+		if err := input.PastDay("readOn", of.ReadOn); err != nil {
 			return nil, err
 		}
 	}
@@ -91,7 +93,7 @@ func (a *App) addReads(ctx context.Context, actor Actor, assemblyID int64, of Ro
 		}
 	}
 	var added []AddedRead
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		added = []AddedRead{}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
@@ -127,17 +129,17 @@ func hasSocket(lines []store.RomSocket, designator string) bool {
 // keepRom keeps the bytes before anything names them.
 func (a *App) keepRom(ctx context.Context, data []byte) error {
 	if a.blobs == nil {
-		return &Invalid{"file", "no store for images is set up; start the application with --blobs"}
+		return action.Reject("file", "no store for images is set up; start the application with --blobs")
 	}
 	_, err := a.blobs.PutContent(ctx, blobs.Roms, data, "application/octet-stream")
 	return err
 }
 
 // noteRom notes what an image holds, unless it is noted.
-func noteRom(ctx context.Context, tx *sqlx.Tx, actor Actor, data []byte, madeFrom string) (store.RomImage, rom.Inspection, bool, error) {
+func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte, madeFrom string) (store.RomImage, rom.Inspection, bool, error) {
 	inspection := rom.Inspect(data, nil)
 	one := sha256.Sum256(data[:inspection.EffectiveBytes])
-	isNew, err := store.PutRom(ctx, tx, actor.account(), store.RomImage{
+	isNew, err := store.PutRom(ctx, tx, actor.Account(), store.RomImage{
 		SHA256: inspection.SHA256, Bytes: len(data), CRC32: inspection.CRC32, SHA1: inspection.SHA1, Effective: hex.EncodeToString(one[:]), MadeFrom: madeFrom,
 	}, inspection)
 	if err != nil {
@@ -147,7 +149,7 @@ func noteRom(ctx context.Context, tx *sqlx.Tx, actor Actor, data []byte, madeFro
 	return image, inspection, isNew, err
 }
 
-func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, lines []store.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
+func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, lines []store.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
 	image, inspection, isNew, err := noteRom(ctx, tx, actor, decoded.Data, "")
 	if err != nil {
 		return AddedRead{}, err
@@ -161,7 +163,7 @@ func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly st
 			read.Marking = line.Marking
 		}
 	}
-	id, err := store.InsertRomRead(ctx, tx, actor.account(), read)
+	id, err := store.InsertRomRead(ctx, tx, actor.Account(), read)
 	if err != nil {
 		return AddedRead{}, err
 	}
@@ -170,7 +172,7 @@ func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly st
 		added.Known = RomName(image)
 	}
 	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Way, "content": RomName(image), "exception": of.Exception}
-	return added, record(ctx, tx, actor, eventReadChip, id, assembly.MachineID, nil, told)
+	return added, action.Record(ctx, tx, actor, eventReadChip, id, assembly.MachineID, nil, told)
 }
 
 // tellChips says how far the chips are known after files were added.
@@ -191,37 +193,37 @@ func (a *App) tellChips(ctx context.Context, assemblyID int64, added []AddedRead
 }
 
 // ExceptRead lets a reading count alone, with the reason why no second one can be had.
-func (a *App) ExceptRead(ctx context.Context, actor Actor, id int64, why string) error {
-	if err := oneLine("why", &why); err != nil {
+func (a *App) ExceptRead(ctx context.Context, actor action.Actor, id int64, why string) error {
+	if err := input.OneLine("why", &why); err != nil {
 		return err
 	}
 	if why == "" {
-		return &Invalid{"why", "say why no second reading can be had, as: the chip did not survive the first"}
+		return action.Reject("why", "say why no second reading can be had, as: the chip did not survive the first")
 	}
 	return a.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
 		if err := store.ExceptRomRead(ctx, tx, id, why); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventExceptRead, id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
+		return action.Record(ctx, tx, actor, eventExceptRead, id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
 	})
 }
 
 // StrikeRead strikes out a reading that was noted at the wrong chip, and returns the event.
-func (a *App) StrikeRead(ctx context.Context, actor Actor, id int64) (int64, error) {
+func (a *App) StrikeRead(ctx context.Context, actor action.Actor, id int64) (int64, error) {
 	var event int64
 	err := a.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
 		if err := store.StrikeRomRead(ctx, tx, id, true); err != nil {
 			return err
 		}
 		var err error
-		event, err = recordEvent(ctx, tx, actor, eventStrikeRead, id, machineID, map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeRead, id, machineID, map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
 		return err
 	})
 	return event, err
 }
 
-func (a *App) undoStrikeRead(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) undoStrikeRead(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -230,18 +232,18 @@ func (a *App) undoStrikeRead(ctx context.Context, actor Actor, e store.ToldEvent
 		if err != nil {
 			return err
 		}
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		if err := store.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
 	})
 }
 
-func (a *App) onRead(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) onRead(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, id)
 		if err != nil {
 			return err
@@ -251,7 +253,7 @@ func (a *App) onRead(ctx context.Context, actor Actor, id int64, work func(tx *s
 			return err
 		}
 		if read, err = store.RomReadByID(ctx, tx, id); err == nil && read.Struck {
-			err = ErrNotFound
+			err = action.ErrNotFound
 		}
 		if err != nil {
 			return err

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"sync"
 
+	"frugalheron/app/action"
 	"frugalheron/core/device"
 	"frugalheron/core/rom"
 	"frugalheron/store"
@@ -29,7 +30,7 @@ type RomSocket struct {
 }
 
 // Roms lists the sockets for read-only memories of a machine.
-func (a *App) Roms(ctx context.Context, actor Actor, machineID int64) ([]RomSocket, error) {
+func (a *App) Roms(ctx context.Context, actor action.Actor, machineID int64) ([]RomSocket, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
@@ -208,7 +209,7 @@ func RomName(i store.RomImage) string {
 // romBytes reads an image.
 func (a *App) romBytes(ctx context.Context, sum string) ([]byte, error) {
 	if a.blobs == nil {
-		return nil, &Invalid{"file", "no store for images is set up; start the application with --blobs"}
+		return nil, action.Reject("file", "no store for images is set up; start the application with --blobs")
 	}
 	return a.blobs.Content(ctx, blobs.Roms, sum)
 }

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
 	"frugalheron/store"
@@ -84,11 +85,11 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.NoError(t, err)
 	named, err := deeds.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Monitor", Edition: "1.2"})
 	require.NoError(t, err)
-	var stale *app.Stale
+	var stale *action.Stale
 	_, err = deeds.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Late"})
 	require.ErrorAs(t, err, &stale)
 	_, err = deeds.NameRom(ctx, technician, sum, named.Version, store.RomFields{Name: "Monitor", Public: true})
-	require.ErrorIs(t, err, app.ErrForbidden) // who may have the bytes is the curator's to say
+	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
 	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
 	twin, err := deeds.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Main board", Part: "4410-2"})
@@ -110,7 +111,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 
 	set, err := deeds.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.NoError(t, err)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	_, err = deeds.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.ErrorAs(t, err, &invalid)
 	sets, err := deeds.RomSets(ctx, viewer)
@@ -145,9 +146,9 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.Equal(t, image.SHA1, seen.SHA1)
 	require.Empty(t, seen.Inspection.Texts)
 	_, _, err = deeds.RomBytes(ctx, viewer, sum)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 	_, err = deeds.RomHex(ctx, viewer, sum, 0, 16)
-	require.ErrorIs(t, err, app.ErrForbidden)
+	require.ErrorIs(t, err, action.ErrForbidden)
 	_, err = deeds.NameRom(ctx, curator, sum, named.Version, store.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
 	require.NoError(t, err)
 	rows, err := deeds.RomHex(ctx, viewer, sum, 5003, 20)
@@ -175,14 +176,14 @@ func TestFilesThatAreNoImage(t *testing.T) {
 		"the archive cannot be read": []byte("PK\x03\x04 and no more"),
 		"an image has at most":       make([]byte, rom.MaxBytes+1),
 	} {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		_, err := deeds.AddRomFile(ctx, technician, board.ID, of, "u9.bin", data)
 		require.ErrorAs(t, err, &invalid, want)
 		require.Contains(t, invalid.Why, want)
 	}
 	_, err := deeds.AddRomFile(ctx, viewer, board.ID, of, "u9.bin", monitor)
-	require.ErrorIs(t, err, app.ErrForbidden)
-	var invalid *app.Invalid
+	require.ErrorIs(t, err, action.ErrForbidden)
+	var invalid *action.Invalid
 	_, err = deeds.AddRomFile(ctx, technician, board.ID, app.RomReading{}, "u9.bin", monitor)
 	require.ErrorAs(t, err, &invalid)
 }
@@ -190,7 +191,7 @@ func TestFilesThatAreNoImage(t *testing.T) {
 func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	deeds, machine, board := chips(t)
 	_, err := deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U9", Device: "27128"})
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	require.ErrorAs(t, err, &invalid) // none is set up
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}}, func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
@@ -263,10 +264,10 @@ func TestOneReadingCountsAloneWithAReason(t *testing.T) {
 	require.NoError(t, err)
 	once := socketOf(t, deeds, machine.ID, "U9")
 	require.Equal(t, rom.ReadOnce, once.Chip.State)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.ExceptRead(ctx, technician, once.Reads[0].ID, "  "), &invalid)
-	require.ErrorIs(t, deeds.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), app.ErrForbidden)
-	require.ErrorIs(t, deeds.ExceptRead(ctx, technician, 999, "because"), app.ErrNotFound)
+	require.ErrorIs(t, deeds.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), action.ErrForbidden)
+	require.ErrorIs(t, deeds.ExceptRead(ctx, technician, 999, "because"), action.ErrNotFound)
 	require.NoError(t, deeds.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
 	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)

@@ -5,6 +5,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/rom"
 	"frugalheron/store"
 )
@@ -26,8 +28,8 @@ type SetOnBoard struct {
 }
 
 // RomSets lists the sets of images, each with who has it and who differs.
-func (a *App) RomSets(ctx context.Context, actor Actor) ([]ToldRomSet, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	sets, images, err := store.ListRomSets(ctx, a.Kernel.DB)
@@ -87,13 +89,13 @@ func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
 }
 
 // NameRomSet names the contents that count on a board as a set.
-func (a *App) NameRomSet(ctx context.Context, actor Actor, assemblyID int64, name, note string) (store.RomSet, error) {
+func (a *App) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64, name, note string) (store.RomSet, error) {
 	set := store.RomSet{}
-	if err := checkAll(oneLine("name", &name), lines("note", &note)); err != nil {
+	if err := input.CheckAll(input.OneLine("name", &name), input.Lines("note", &note)); err != nil {
 		return set, err
 	}
 	if name == "" {
-		return set, &Invalid{"name", "name the set, as Harbour BASIC 1.1"}
+		return set, action.Reject("name", "name the set, as Harbour BASIC 1.1")
 	}
 	assembly, err := a.Assembly(ctx, actor, assemblyID)
 	if err != nil {
@@ -110,18 +112,18 @@ func (a *App) NameRomSet(ctx context.Context, actor Actor, assemblyID int64, nam
 		}
 	}
 	if len(images) == 0 {
-		return set, &Invalid{"name", "no chip of the board was read so that it counts; read them first"}
+		return set, action.Reject("name", "no chip of the board was read so that it counts; read them first")
 	}
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertRomSet(ctx, tx, name, note, images)
 		if store.Violates(err, "rom_set_name_key") {
-			return &Invalid{"name", name + " is in the list already"}
+			return action.Reject("name", name+" is in the list already")
 		}
 		if err != nil {
 			return err
 		}
 		set = store.RomSet{ID: id, Name: name, Note: note}
-		return record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
+		return action.Record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
 	})
 	return set, err
 }

@@ -9,6 +9,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/measure"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
@@ -49,9 +51,9 @@ type Way struct {
 
 // Understand reads a statement about the machine on the bench (0 for none), or about the one whose
 // accession number it starts with.
-func (a *App) Understand(ctx context.Context, actor Actor, machineID int64, text string) (Understood, error) {
+func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int64, text string) (Understood, error) {
 	nothing := Understood{Ways: []Way{}}
-	if err := actor.must(MayWriteSheets); err != nil {
+	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nothing, err
 	}
 	machine, rest, err := a.about(ctx, machineID, text)
@@ -116,7 +118,7 @@ func (w Way) rank() int {
 func (a *App) about(ctx context.Context, machineID int64, text string) (machine store.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
 		machine, err := store.MachineByAccession(ctx, a.Kernel.DB, first)
-		if !errors.Is(err, ErrNotFound) {
+		if !errors.Is(err, action.ErrNotFound) {
 			return machine, rest, err
 		}
 	}
@@ -133,7 +135,7 @@ func understandMeasurement(ctx context.Context, h store.Handle, machineID int64,
 	if err != nil {
 		return nil, nil //nolint:nilerr // then it is something else
 	}
-	row := store.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: toKeep(said.Readings), Opening: said.Opening}
+	row := store.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: action.ToKeep(said.Readings), Opening: said.Opening}
 	if err := expectFromSheet(ctx, h, &row, said); err != nil {
 		return nil, err
 	}
@@ -154,19 +156,19 @@ type Said struct {
 
 // Say keeps a statement about a machine: a note, or a line put on revision base of an assembly's
 // sheet. When somebody saved another since, the answer is *Stale with that revision.
-func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
+func (a *App) Say(ctx context.Context, actor action.Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
 	var kept Said
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		machine, rest, err := a.about(ctx, machineID, text)
 		if err != nil {
 			return err
 		}
 		said, ok := statement.Read(rest)
 		if !ok || machine.ID == 0 {
-			return &Invalid{"text", "states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted"}
+			return action.Reject("text", "states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted")
 		}
 		if said.Note != "" {
-			if err := lines("text", &said.Note); err != nil {
+			if err := input.Lines("text", &said.Note); err != nil {
 				return err
 			}
 			// Who takes back what was done before waits, or finds the note.
@@ -174,7 +176,7 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 				return err
 			}
 			note := map[string]string{"note": said.Note}
-			kept.Event, err = recordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
+			kept.Event, err = action.RecordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
 			return err
 		}
 		if err := a.holdLibrary(ctx, tx); err != nil {
@@ -185,21 +187,21 @@ func (a *App) Say(ctx context.Context, actor Actor, machineID, assemblyID int64,
 			return err
 		}
 		if assembly.MachineID == nil || *assembly.MachineID != machine.ID {
-			return &Invalid{"assemblyId", "is not fitted in " + machine.Accession}
+			return action.Reject("assemblyId", "is not fitted in "+machine.Accession)
 		}
 		newest, err := store.NewestRevision(ctx, tx, assemblyID)
-		if err != nil && !errors.Is(err, ErrNotFound) {
+		if err != nil && !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
 		if newest.N != base {
-			return &Stale{What: "the sheet", Newer: newest}
+			return &action.Stale{What: "the sheet", Newer: newest}
 		}
 		placed, err := statement.Place(newest.Body, said)
 		if err != nil {
 			return err
 		}
 		if placed.Blocked != "" {
-			return &Invalid{"text", placed.Blocked}
+			return action.Reject("text", placed.Blocked)
 		}
 		if err := readable(placed.Body); err != nil {
 			return err

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -25,9 +26,9 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	kept, err := deeds.Say(ctx, technician, machine.ID, board.ID, 1, "U14 27128-25 533")
 	require.NoError(t, err)
 	require.Equal(t, "U13 74LS00\nU14        27128-25 533", kept.Revision.Body)
-	var stale *app.Stale
+	var stale *action.Stale
 	require.ErrorAs(t, second(deeds.Say(ctx, technician, machine.ID, board.ID, 1, "U15 7400")), &stale)
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	require.ErrorAs(t, second(deeds.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")), &invalid)
 	require.Equal(t, "U2 stands on line 1 with others; change that line in the sheet", invalid.Why)
 	require.NoError(t, deeds.Undo(ctx, technician, kept.Event))
@@ -56,7 +57,7 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 		require.NoError(t, err)
 		require.False(t, u.Sure, text)
 	}
-	require.ErrorIs(t, second(deeds.Say(ctx, viewer, machine.ID, board.ID, 1, "U15 7400")), app.ErrForbidden)
+	require.ErrorIs(t, second(deeds.Say(ctx, viewer, machine.ID, board.ID, 1, "U15 7400")), action.ErrForbidden)
 }
 
 func TestFindLooksEverywhere(t *testing.T) {

@@ -2,9 +2,11 @@ package app
 
 import (
 	"context"
+	"strings"
+
+	"frugalheron/app/action"
 	"frugalheron/core/linediff"
 	"frugalheron/store"
-	"strings"
 )
 
 // Difference is how a sheet changed from one revision to another.
@@ -15,7 +17,7 @@ type Difference struct {
 }
 
 // SheetDifference compares two revisions of an assembly's sheet; from may be 0.
-func (a *App) SheetDifference(ctx context.Context, actor Actor, assemblyID int64, from, to int) (Difference, error) {
+func (a *App) SheetDifference(ctx context.Context, actor action.Actor, assemblyID int64, from, to int) (Difference, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return Difference{}, err
 	}

@@ -3,6 +3,11 @@ package app
 import (
 	"context"
 	"errors"
+	"math"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/action"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
@@ -10,20 +15,17 @@ import (
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
-	"math"
-
-	"github.com/jmoiron/sqlx"
 )
 
 // SaveSheet keeps a new revision of an assembly's sheet, written on top of revision base (0 for
 // the first). When somebody saved another since, the answer is *Stale with that revision. Saving
 // what is there already adds nothing.
-func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base int, body string) (store.Revision, error) {
+func (a *App) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (store.Revision, error) {
 	if err := readable(body); err != nil {
 		return store.Revision{}, err
 	}
 	var saved store.Revision
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -32,12 +34,12 @@ func (a *App) SaveSheet(ctx context.Context, actor Actor, assemblyID int64, base
 			return err
 		}
 		newest, err := store.NewestRevision(ctx, tx, assemblyID)
-		if err != nil && !errors.Is(err, ErrNotFound) {
+		if err != nil && !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
 		switch {
 		case newest.N != base && newest.Body != body:
-			return &Stale{What: "the sheet", Newer: newest}
+			return &action.Stale{What: "the sheet", Newer: newest}
 		case newest.Body == body && newest.N > 0:
 			saved = newest
 			return nil
@@ -53,18 +55,18 @@ func readable(body string) error {
 	_, err := sheet.Parse([]byte(body), sheet.Body)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
-		return &Invalid{"body", refused.Error()}
+		return action.Reject("body", refused.Error())
 	}
 	return err
 }
 
 // addRevision adds a revision and returns it with its event.
-func addRevision(ctx context.Context, tx *sqlx.Tx, actor Actor, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
-	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, actor.account()); err != nil {
+func addRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
+	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, actor.Account()); err != nil {
 		return store.Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
-	event, err := recordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
+	event, err := action.RecordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
 	if err != nil {
 		return store.Revision{}, 0, err
 	}
@@ -92,7 +94,7 @@ func (a *App) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) error 
 
 func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
 	newest, err := store.NewestRevision(ctx, tx, assembly.ID)
-	if errors.Is(err, ErrNotFound) {
+	if errors.Is(err, action.ErrNotFound) {
 		return nil
 	}
 	if err != nil {
@@ -157,12 +159,12 @@ func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
 }
 
 // Sheet reads the newest revision of an assembly's sheet; revision 0, empty, before the first.
-func (a *App) Sheet(ctx context.Context, actor Actor, assemblyID int64) (store.Revision, error) {
+func (a *App) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (store.Revision, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return store.Revision{}, err
 	}
 	revision, err := store.NewestRevision(ctx, a.Kernel.DB, assemblyID)
-	if errors.Is(err, ErrNotFound) {
+	if errors.Is(err, action.ErrNotFound) {
 		return store.Revision{AssemblyID: assemblyID}, nil
 	}
 	return revision, err
@@ -170,7 +172,7 @@ func (a *App) Sheet(ctx context.Context, actor Actor, assemblyID int64) (store.R
 
 // Revisions lists revisions of an assembly's sheet, the newest first, below number before
 // (0 for all).
-func (a *App) Revisions(ctx context.Context, actor Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
+func (a *App) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
@@ -181,7 +183,7 @@ func (a *App) Revisions(ctx context.Context, actor Actor, assemblyID int64, befo
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
-func (a *App) Positions(ctx context.Context, actor Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
+func (a *App) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
@@ -189,7 +191,7 @@ func (a *App) Positions(ctx context.Context, actor Actor, assemblyID, after int6
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
-func (a *App) Entries(ctx context.Context, actor Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
+func (a *App) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
 	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"frugalheron/app/action"
 	"frugalheron/core/memory"
 	"frugalheron/store"
 )
@@ -53,9 +54,9 @@ type MachineList struct {
 }
 
 // ListMachines lists machines page by page.
-func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (MachinePage, error) {
+func (a *App) ListMachines(ctx context.Context, actor action.Actor, list MachineList) (MachinePage, error) {
 	page := MachinePage{Machines: []ListedMachine{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
 	public, err := a.onlyPublic(ctx, actor)
@@ -68,7 +69,7 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 	}
 	sort, ok := store.MachineSorts[query.Sort]
 	if !ok {
-		return page, &Invalid{"sort", "is no column of the list"}
+		return page, action.Reject("sort", "is no column of the list")
 	}
 	if list.After == "" {
 		if page.Total, err = store.CountMachines(ctx, a.Kernel.DB, query.MachineFilter); err != nil {
@@ -80,7 +81,7 @@ func (a *App) ListMachines(ctx context.Context, actor Actor, list MachineList) (
 	} else {
 		key, err := readKey(list.After)
 		if err != nil || !sort.Takes(key.Value) {
-			return page, &Invalid{"after", "is not what the page before gave as next"}
+			return page, action.Reject("after", "is not what the page before gave as next")
 		}
 		query.After = &key
 	}
@@ -130,9 +131,9 @@ type Facets struct {
 }
 
 // CountFacets counts machines by the values that a list can be narrowed by.
-func (a *App) CountFacets(ctx context.Context, actor Actor, filters MachineFilters) (Facets, error) {
+func (a *App) CountFacets(ctx context.Context, actor action.Actor, filters MachineFilters) (Facets, error) {
 	f := Facets{Places: []store.FacetCount{}, Makers: []store.FacetCount{}, Years: []store.FacetCount{}, Stages: []store.FacetCount{}, Statements: []store.FacetCount{}}
-	if err := actor.must(MayLook); err != nil {
+	if err := actor.Must(action.MayLook); err != nil {
 		return f, err
 	}
 	public, err := a.onlyPublic(ctx, actor)
@@ -153,7 +154,7 @@ const typesOffered = 12
 
 // CountHolding offers types whose number starts with a text, each with the number of machines that
 // hold it among those that the other filters leave.
-func (a *App) CountHolding(ctx context.Context, actor Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
+func (a *App) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
 	types, err := a.Types(ctx, actor, start, typesOffered)
 	if err != nil {
 		return nil, err

@@ -15,6 +15,7 @@ import (
 	"github.com/alexedwards/argon2id"
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -62,7 +63,7 @@ type SignedIn struct {
 func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (SignedIn, error) {
 	login = strings.TrimSpace(login)
 	account, err := store.AccountByLogin(ctx, a.Kernel.DB, login)
-	if err != nil && !errors.Is(err, ErrNotFound) {
+	if err != nil && !errors.Is(err, action.ErrNotFound) {
 		return SignedIn{}, err
 	}
 	byLogin := "login " + strings.ToLower(login)

@@ -6,6 +6,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
@@ -23,24 +25,24 @@ type MachineMove struct {
 func (m MachineMove) stay(machineID int64) (store.Stay, error) {
 	s := store.Stay{MachineID: machineID, Since: m.On, Note: m.Note}
 	if s.Since == "" {
-		s.Since = today()
+		s.Since = action.Today()
 	}
-	err := checkAll(oneLine("place", &m.Place), oneLine("lentTo", &m.LentTo), oneLine("boundFor", &m.BoundFor), lines("note", &s.Note), pastDay("on", s.Since))
+	err := input.CheckAll(input.OneLine("place", &m.Place), input.OneLine("lentTo", &m.LentTo), input.OneLine("boundFor", &m.BoundFor), input.Lines("note", &s.Note), input.PastDay("on", s.Since))
 	switch {
 	case err != nil:
 	case m.To == "place" && m.Place == "":
-		err = &Invalid{"place", "name the place, as Rope walk, bay 2"}
+		err = action.Reject("place", "name the place, as Rope walk, bay 2")
 	case m.To == "place":
 		s.Place = m.Place
 	case m.To == "loan":
 		s.LentTo = m.LentTo
 		s.Due, err = loan(m.LentTo, m.Due, s.Since)
 	case m.To == "transit" && m.BoundFor == "":
-		err = &Invalid{"boundFor", "say where it is going"}
+		err = action.Reject("boundFor", "say where it is going")
 	case m.To == "transit":
 		s.BoundFor = m.BoundFor
 	default:
-		err = &Invalid{"to", "is none of place, loan, transit"}
+		err = action.Reject("to", "is none of place, loan, transit")
 	}
 	return s, err
 }
@@ -63,26 +65,26 @@ type stayTold struct {
 func tellStay(s store.Stay) stayTold { return stayTold{s.ID, s.Place, s.Where(), s.Since} }
 
 // MoveMachine takes a machine to a place, lends it, or sends it on its way.
-func (a *App) MoveMachine(ctx context.Context, actor Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
+func (a *App) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
 	to, err := move.stay(id)
 	if err != nil {
 		return MovedMachine{}, err
 	}
 	var moved MovedMachine
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &Stale{What: "the machine", Newer: before}
+			return &action.Stale{What: "the machine", Newer: before}
 		}
 		from, err := presentStay(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if to.Where() == from.Where() {
-			return &Invalid{"to", "it is there already: " + from.Where()}
+			return action.Reject("to", "it is there already: "+from.Where())
 		}
 		if err := moveOn(ctx, tx, to); err != nil {
 			return err
@@ -98,7 +100,7 @@ func (a *App) MoveMachine(ctx context.Context, actor Actor, id int64, version in
 			return err
 		}
 		moved.Where = now.Where()
-		moved.Event, err = recordEvent(ctx, tx, actor, eventMoveMachine, id, &id, tellStay(from), tellStay(now))
+		moved.Event, err = action.RecordEvent(ctx, tx, actor, eventMoveMachine, id, &id, tellStay(from), tellStay(now))
 		return err
 	})
 	return moved, err
@@ -121,7 +123,7 @@ func moveOn(ctx context.Context, tx *sqlx.Tx, to store.Stay) error {
 	}
 	if from.ID != 0 {
 		if to.Since < from.Since {
-			return &Invalid{"on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since)}
+			return action.Reject("on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
 		}
 		if err := store.CloseStay(ctx, tx, from.ID, &to.Since); err != nil {
 			return err
@@ -139,20 +141,20 @@ func putMachine(ctx context.Context, tx *sqlx.Tx, s store.Stay) error {
 	return err
 }
 
-func (a *App) undoMoveMachine(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	was, err := stateIn[stayTold](e.Before)
+func (a *App) undoMoveMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	was, err := action.StateIn[stayTold](e.Before)
 	if err != nil {
 		return err
 	}
-	became, err := stateIn[stayTold](e.After)
+	became, err := action.StateIn[stayTold](e.After)
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		if err := store.DeleteStay(ctx, tx, became.Stay); err != nil {
@@ -166,13 +168,13 @@ func (a *App) undoMoveMachine(ctx context.Context, actor Actor, e store.ToldEven
 		if err := store.SetPlace(ctx, tx, e.SubjectID, was.Place); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackMachineMove, e.SubjectID, &e.SubjectID, became, was)
+		return action.Record(ctx, tx, actor, eventTakeBackMachineMove, e.SubjectID, &e.SubjectID, became, was)
 	})
 }
 
 // CountPlaces lists all places with what is there today.
-func (a *App) CountPlaces(ctx context.Context, actor Actor) ([]store.PlaceCount, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) CountPlaces(ctx context.Context, actor action.Actor) ([]store.PlaceCount, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	return store.CountPlaces(ctx, a.Kernel.DB)

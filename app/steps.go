@@ -7,13 +7,14 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
 
 // AddStep writes down what came off, with its plugs: those of the map are open now, others are put on it to be
 // described.
-func (a *App) AddStep(ctx context.Context, actor Actor, teardownID int64, written WrittenStep) (ToldTeardown, error) {
+func (a *App) AddStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ToldTeardown, error) {
 	return a.onTeardown(ctx, actor, teardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
@@ -25,16 +26,16 @@ func (a *App) AddStep(ctx context.Context, actor Actor, teardownID int64, writte
 		if err := unplug(ctx, tx, actor, now.MachineID, step.Connectors); err != nil {
 			return err
 		}
-		id, err := store.InsertStep(ctx, tx, teardownID, actor.account(), toKeep(step.Whole()), toKeep(append([]int64{}, written.Pictures...)))
+		id, err := store.InsertStep(ctx, tx, teardownID, actor.Account(), action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)))
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeOff, id, &now.MachineID, nil, map[string]any{"off": step.Off, "line": step.String()})
+		return action.Record(ctx, tx, actor, eventTakeOff, id, &now.MachineID, nil, map[string]any{"off": step.Off, "line": step.String()})
 	})
 }
 
 // onStep does work on a step of an open log, starting from a version.
-func (a *App) onStep(ctx context.Context, actor Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
+func (a *App) onStep(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
 	row, err := store.StepByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return ToldTeardown{}, err
@@ -42,10 +43,10 @@ func (a *App) onStep(ctx context.Context, actor Actor, id int64, version int, wo
 	return a.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
 		at := slices.IndexFunc(now.Steps, func(step ToldStep) bool { return step.ID == id })
 		if at < 0 {
-			return ErrNotFound
+			return action.ErrNotFound
 		}
 		if now.Steps[at].Version != version {
-			return &Stale{What: "the step", Newer: now.Steps[at]}
+			return &action.Stale{What: "the step", Newer: now.Steps[at]}
 		}
 		return work(tx, now, now.Steps[at])
 	})
@@ -53,14 +54,14 @@ func (a *App) onStep(ctx context.Context, actor Actor, id int64, version int, wo
 
 // ChangeStep rewrites what came off. A plug that the step does not name any more counts as plugged in, as
 // nobody pulled it.
-func (a *App) ChangeStep(ctx context.Context, actor Actor, id int64, version int, written WrittenStep) (ToldTeardown, error) {
+func (a *App) ChangeStep(ctx context.Context, actor action.Actor, id int64, version int, written WrittenStep) (ToldTeardown, error) {
 	return a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
 			return err
 		}
 		if err := before.Reversal.Fits(step); err != nil {
-			return &Invalid{"fasteners", "some of its fasteners are noted as left over: " + err.Error()}
+			return action.Reject("fasteners", "some of its fasteners are noted as left over: " + err.Error())
 		}
 		if err := ofMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
 			return err
@@ -76,45 +77,45 @@ func (a *App) ChangeStep(ctx context.Context, actor Actor, id int64, version int
 				return err
 			}
 		}
-		if err := store.UpdateStep(ctx, tx, id, toKeep(step.Whole()), toKeep(append([]int64{}, written.Pictures...)), false); err != nil {
+		if err := store.UpdateStep(ctx, tx, id, action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)), false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventChangeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, map[string]any{"off": step.Off, "line": step.String()})
+		return action.Record(ctx, tx, actor, eventChangeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, map[string]any{"off": step.Off, "line": step.String()})
 	})
 }
 
 // StrikeStep takes a step out of the log that was entered by mistake, and returns the event; its plugs count as
 // plugged in.
-func (a *App) StrikeStep(ctx context.Context, actor Actor, id int64, version int) (event int64, err error) {
+func (a *App) StrikeStep(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
 	_, err = a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		if before.State == teardown.Off {
 			if err := plugIn(ctx, tx, actor, now.MachineID, before.Connectors); err != nil {
 				return err
 			}
 		}
-		if err := store.UpdateStep(ctx, tx, id, toKeep(before.Step), toKeep(before.Pictures), true); err != nil {
+		if err := store.UpdateStep(ctx, tx, id, action.ToKeep(before.Step), action.ToKeep(before.Pictures), true); err != nil {
 			return err
 		}
-		event, err = recordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
 		return err
 	})
 	return event, err
 }
 
-func (a *App) undoStrikeStep(ctx context.Context, actor Actor, e store.ToldEvent) error {
+func (a *App) undoStrikeStep(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	row, err := store.StepByID(ctx, a.Kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
 	_, err = a.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		step, err := readKept[teardown.Step](row.Body)
+		step, err := action.ReadKept[teardown.Step](row.Body)
 		if err != nil {
 			return err
 		}
-		reversal, err := readKept[teardown.Reversal](row.Reversal)
+		reversal, err := action.ReadKept[teardown.Reversal](row.Reversal)
 		if err != nil {
 			return err
 		}
@@ -126,7 +127,7 @@ func (a *App) undoStrikeStep(ctx context.Context, actor Actor, e store.ToldEvent
 		if err := store.UpdateStep(ctx, tx, row.ID, row.Body, row.Pictures, false); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil, map[string]any{"off": step.Off})
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil, map[string]any{"off": step.Off})
 	})
 	return err
 }

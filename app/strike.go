@@ -5,14 +5,15 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 // StrikeAssembly strikes out an assembly that was entered by mistake. It is in no list any more;
 // its sheet and history stay, and the event can be undone.
-func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version int) (Moved, error) {
+func (a *App) StrikeAssembly(ctx context.Context, actor action.Actor, id int64, version int) (Moved, error) {
 	var struck Moved
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -20,7 +21,7 @@ func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version
 		if err != nil {
 			return err
 		}
-		if err := store.CloseFitting(ctx, tx, from.ID, today()); err != nil {
+		if err := store.CloseFitting(ctx, tx, from.ID, action.Today()); err != nil {
 			return err
 		}
 		if err := store.CountAssemblyChange(ctx, tx, id); err != nil {
@@ -29,7 +30,7 @@ func (a *App) StrikeAssembly(ctx context.Context, actor Actor, id int64, version
 		if struck.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		struck.Event, err = recordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil)
+		struck.Event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil)
 		return err
 	})
 	struck.Where = "nowhere"

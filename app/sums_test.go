@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -82,9 +83,9 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	wait.Wait()
 	close(failures)
 	for err := range failures {
-		var stale *app.Stale
-		var invalid *app.Invalid
-		if !errors.As(err, &stale) && !errors.As(err, &invalid) && !errors.Is(err, app.ErrNotFound) {
+		var stale *action.Stale
+		var invalid *action.Invalid
+		if !errors.As(err, &stale) && !errors.As(err, &invalid) && !errors.Is(err, action.ErrNotFound) {
 			require.NoError(t, err)
 		}
 	}
@@ -139,7 +140,7 @@ func TestUndoHappensOnce(t *testing.T) {
 	wait.Wait()
 	done := 0
 	for _, err := range results {
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		if err == nil {
 			done++
 			continue

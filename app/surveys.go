@@ -6,6 +6,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/condition"
 	"frugalheron/store"
 )
@@ -35,7 +37,7 @@ type ToldSurvey struct {
 }
 
 func tellSurvey(row store.SurveyRow) (ToldSurvey, condition.Survey, error) {
-	looks, err := readKept[map[string]Look](row.Looks)
+	looks, err := action.ReadKept[map[string]Look](row.Looks)
 	told := ToldSurvey{ID: row.ID, On: row.On, By: row.By, Looks: []ToldLook{}, Cosmetic: row.Cosmetic, Note: row.Note, Finished: row.Finished, Version: row.Version}
 	survey := condition.Survey{ID: row.ID, On: row.On, Looks: map[string]condition.Look{}}
 	for _, s := range condition.Subsystems() {
@@ -48,29 +50,29 @@ func tellSurvey(row store.SurveyRow) (ToldSurvey, condition.Survey, error) {
 }
 
 // StartSurvey begins an inspection. A machine is inspected once at a time.
-func (a *App) StartSurvey(ctx context.Context, actor Actor, machineID int64, on, by string) (Condition, error) {
+func (a *App) StartSurvey(ctx context.Context, actor action.Actor, machineID int64, on, by string) (Condition, error) {
 	if on == "" {
-		on = today()
+		on = action.Today()
 	}
-	if err := checkAll(pastDay("on", on), oneLine("by", &by)); err != nil {
+	if err := input.CheckAll(input.PastDay("on", on), input.OneLine("by", &by)); err != nil {
 		return Condition{}, err
 	}
 	return a.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
-		id, err := store.InsertSurvey(ctx, tx, actor.account(), machineID, on, by)
+		id, err := store.InsertSurvey(ctx, tx, actor.Account(), machineID, on, by)
 		if store.Violates(err, "survey_running_key") {
-			return &Invalid{"on", "a survey of this machine is being made already; go on with that one"}
+			return action.Reject("on", "a survey of this machine is being made already; go on with that one")
 		}
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventStartSurvey, id, &machineID, nil, map[string]any{"on": on})
+		return action.Record(ctx, tx, actor, eventStartSurvey, id, &machineID, nil, map[string]any{"on": on})
 	})
 }
 
 // onCondition does work on what is found on a machine, and reads its condition back.
-func (a *App) onCondition(ctx context.Context, actor Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
+func (a *App) onCondition(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
 	var after Condition
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -91,7 +93,7 @@ type keptLook struct {
 }
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
-func (a *App) onSurvey(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
+func (a *App) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
 	row, err := store.SurveyByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return Condition{}, err
@@ -101,7 +103,7 @@ func (a *App) onSurvey(ctx context.Context, actor Actor, id int64, work func(tx 
 		if err != nil {
 			return err
 		}
-		looks, err := readKept[map[string]keptLook](row.Looks)
+		looks, err := action.ReadKept[map[string]keptLook](row.Looks)
 		if err != nil {
 			return err
 		}
@@ -115,7 +117,7 @@ func staleSurvey(row store.SurveyRow) error {
 	if err != nil {
 		return err
 	}
-	return &Stale{What: "the survey", Newer: told}
+	return &action.Stale{What: "the survey", Newer: told}
 }
 
 // JudgedItem is what somebody says of a subsystem: that they looked, and what they saw.
@@ -126,20 +128,20 @@ type JudgedItem struct {
 
 // JudgeItem keeps what was said of a subsystem in a survey. Several people may look at once, each at another
 // subsystem: only what was said of the same one since the version that the caller read is stale.
-func (a *App) JudgeItem(ctx context.Context, actor Actor, surveyID int64, version int, subsystem string, judged JudgedItem) (Condition, error) {
+func (a *App) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64, version int, subsystem string, judged JudgedItem) (Condition, error) {
 	sub, ok := condition.SubsystemOf(subsystem)
 	if !ok {
-		return Condition{}, ErrNotFound
+		return Condition{}, action.ErrNotFound
 	}
-	if err := lines("note", &judged.Note); err != nil {
+	if err := input.Lines("note", &judged.Note); err != nil {
 		return Condition{}, err
 	}
 	if judged.Look.Look != condition.Inspected && len(judged.Seen) > 0 {
-		return Condition{}, &Invalid{"look", "something was seen there, so it was inspected"}
+		return Condition{}, action.Reject("look", "something was seen there, so it was inspected")
 	}
 	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
 		if row.Finished {
-			return &Invalid{"id", "the survey has ended; make another one"}
+			return action.Reject("id", "the survey has ended; make another one")
 		}
 		if looks[subsystem].At > version {
 			return staleSurvey(row)
@@ -148,7 +150,7 @@ func (a *App) JudgeItem(ctx context.Context, actor Actor, surveyID int64, versio
 		if judged.Look.Look == condition.NotLooked && judged.Note == "" {
 			delete(looks, subsystem)
 		}
-		if err := store.UpdateSurvey(ctx, tx, surveyID, toKeep(looks), row.Cosmetic, row.Note, false); err != nil {
+		if err := store.UpdateSurvey(ctx, tx, surveyID, action.ToKeep(looks), row.Cosmetic, row.Note, false); err != nil {
 			return err
 		}
 		for _, seen := range judged.Seen {
@@ -157,17 +159,17 @@ func (a *App) JudgeItem(ctx context.Context, actor Actor, surveyID int64, versio
 			}
 		}
 		after := map[string]any{"subsystem": sub.Name, "look": judged.Look.Look, "findings": len(judged.Seen), "on": row.On, "note": judged.Note}
-		return record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
+		return action.Record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
 	})
 }
 
 // EndSurvey ends an inspection; what was not inspected stays so.
-func (a *App) EndSurvey(ctx context.Context, actor Actor, surveyID int64, version int, cosmetic, note string) (Condition, error) {
-	if err := lines("note", &note); err != nil {
+func (a *App) EndSurvey(ctx context.Context, actor action.Actor, surveyID int64, version int, cosmetic, note string) (Condition, error) {
+	if err := input.Lines("note", &note); err != nil {
 		return Condition{}, err
 	}
 	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades(), func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
-		return Condition{}, &Invalid{"cosmetic", "choose one of the cosmetic grades"}
+		return Condition{}, action.Reject("cosmetic", "choose one of the cosmetic grades")
 	}
 	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
 		if row.Version != version {
@@ -180,12 +182,12 @@ func (a *App) EndSurvey(ctx context.Context, actor Actor, surveyID int64, versio
 			}
 		}
 		if inspected == 0 {
-			return &Invalid{"id", "nothing was inspected yet; look at one subsystem at least"}
+			return action.Reject("id", "nothing was inspected yet; look at one subsystem at least")
 		}
 		if err := store.UpdateSurvey(ctx, tx, surveyID, row.Looks, cosmetic, note, true); err != nil {
 			return err
 		}
 		after := map[string]any{"on": row.On, "inspected": inspected, "cosmetic": cosmetic, "note": note}
-		return record(ctx, tx, actor, eventEndSurvey, surveyID, &row.MachineID, nil, after)
+		return action.Record(ctx, tx, actor, eventEndSurvey, surveyID, &row.MachineID, nil, after)
 	})
 }

@@ -5,6 +5,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
@@ -18,26 +20,26 @@ type StartedTeardown struct {
 }
 
 // StartTeardown begins a log. A machine is taken apart once at a time.
-func (a *App) StartTeardown(ctx context.Context, actor Actor, machineID int64, started StartedTeardown) (ToldTeardown, error) {
+func (a *App) StartTeardown(ctx context.Context, actor action.Actor, machineID int64, started StartedTeardown) (ToldTeardown, error) {
 	var told ToldTeardown
-	if err := oneLine("purpose", &started.Purpose); err != nil {
+	if err := input.OneLine("purpose", &started.Purpose); err != nil {
 		return told, err
 	}
 	if started.Purpose == "" {
-		return told, &Invalid{"purpose", "say what it is opened for: whoever finds it open wants to know"}
+		return told, action.Reject("purpose", "say what it is opened for: whoever finds it open wants to know")
 	}
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if started.ProcedureID != nil {
 			if _, err := store.ProcedureByID(ctx, tx, *started.ProcedureID); err != nil {
-				return missing(err, "procedureId", "choose a procedure that is in the library")
+				return input.Missing(err, "procedureId", "choose a procedure that is in the library")
 			}
 		}
-		id, err := store.InsertTeardown(ctx, tx, actor.account(), store.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
+		id, err := store.InsertTeardown(ctx, tx, actor.Account(), store.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
 		if store.Violates(err, "teardown_open_key") {
-			return &Invalid{"purpose", "the machine is open already; go on with that log"}
+			return action.Reject("purpose", "the machine is open already; go on with that log")
 		}
 		if err != nil {
 			return err
@@ -45,20 +47,20 @@ func (a *App) StartTeardown(ctx context.Context, actor Actor, machineID int64, s
 		if told, err = teardownByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventStartTeardown, id, &machineID, nil, started)
+		return action.Record(ctx, tx, actor, eventStartTeardown, id, &machineID, nil, started)
 	})
 	return told, err
 }
 
 // onTeardown does work on a log that is open, and reads it back. The machine's lock keeps its map and its log
 // together.
-func (a *App) onTeardown(ctx context.Context, actor Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
+func (a *App) onTeardown(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
 	var after ToldTeardown
 	one, err := store.TeardownByID(ctx, a.Kernel.DB, id)
 	if err != nil {
 		return after, err
 	}
-	err = a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
 			return err
 		}
@@ -67,7 +69,7 @@ func (a *App) onTeardown(ctx context.Context, actor Actor, id int64, work func(t
 			return err
 		}
 		if now.Outcome != string(teardown.StillOff) {
-			return &Invalid{"id", "the log has ended; start another when the machine is opened again"}
+			return action.Reject("id", "the log has ended; start another when the machine is opened again")
 		}
 		if err := work(tx, now); err != nil {
 			return err
@@ -79,7 +81,7 @@ func (a *App) onTeardown(ctx context.Context, actor Actor, id int64, work func(t
 }
 
 // EndTeardown calls a machine closed. While anything is missing the answer is Invalid, and names all of it.
-func (a *App) EndTeardown(ctx context.Context, actor Actor, id int64) (ToldTeardown, error) {
+func (a *App) EndTeardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
 	return a.onTeardown(ctx, actor, id, func(tx *sqlx.Tx, now ToldTeardown) error {
 		plugs, err := wiringOf(ctx, tx, now.MachineID)
 		if err != nil {
@@ -90,18 +92,18 @@ func (a *App) EndTeardown(ctx context.Context, actor Actor, id int64) (ToldTeard
 			for _, l := range lacks[1:] {
 				why += "; " + l.Text
 			}
-			return &Invalid{"id", "it does not count as closed: " + why}
+			return action.Reject("id", "it does not count as closed: "+why)
 		}
 		outcome, why := teardown.OutcomeOf(now.logged(), plugs.states())
-		if err := store.EndTeardown(ctx, tx, id, actor.account(), string(outcome), why); err != nil {
+		if err := store.EndTeardown(ctx, tx, id, actor.Account(), string(outcome), why); err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventEndTeardown, id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
+		return action.Record(ctx, tx, actor, eventEndTeardown, id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
 	})
 }
 
-func (a *App) undoEndTeardown(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+func (a *App) undoEndTeardown(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		one, err := store.TeardownByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -109,16 +111,16 @@ func (a *App) undoEndTeardown(ctx context.Context, actor Actor, e store.ToldEven
 		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
 			return err
 		}
-		if err := newestStill(ctx, tx, e); err != nil {
+		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		err = store.ReopenTeardown(ctx, tx, one.ID)
 		if store.Violates(err, "teardown_open_key") {
-			return &Invalid{"event", "the machine was opened again since; that log is the one to go on with"}
+			return action.Reject("event", "the machine was opened again since; that log is the one to go on with")
 		}
 		if err != nil {
 			return err
 		}
-		return record(ctx, tx, actor, eventReopenTeardown, one.ID, &one.MachineID, nil, map[string]any{"purpose": one.Purpose})
+		return action.Record(ctx, tx, actor, eventReopenTeardown, one.ID, &one.MachineID, nil, map[string]any{"purpose": one.Purpose})
 	})
 }

@@ -7,6 +7,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
@@ -16,9 +17,9 @@ const untitled = "Board"
 
 // TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
-func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
+func (a *App) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
 	var added []store.Assembly
-	err := a.Kernel.Do(ctx, actor, MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := a.holdLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -29,17 +30,17 @@ func (a *App) TakeOverSheet(ctx context.Context, actor Actor, machineID int64, t
 	return added, err
 }
 
-func takeOver(ctx context.Context, tx *sqlx.Tx, actor Actor, machineID int64, text string) ([]store.Assembly, error) {
+func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
-		return nil, &Invalid{"text", refused.Error()}
+		return nil, action.Reject("text", refused.Error())
 	}
 	if err != nil {
 		return nil, err
 	}
 	if len(parsed.Assemblies) == 0 {
-		return nil, &Invalid{"text", "holds no board; start one with a heading, as == Main board"}
+		return nil, action.Reject("text", "holds no board; start one with a heading, as == Main board")
 	}
 	added := []store.Assembly{}
 	for _, board := range parsed.Assemblies {

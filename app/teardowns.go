@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"frugalheron/app/action"
 	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -57,8 +58,8 @@ func (t ToldTeardown) logged() []teardown.Logged {
 }
 
 // Teardown reads a log.
-func (a *App) Teardown(ctx context.Context, actor Actor, id int64) (ToldTeardown, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Teardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return ToldTeardown{}, err
 	}
 	return teardownByID(ctx, a.Kernel.DB, id)
@@ -112,15 +113,15 @@ func tellTeardown(ctx context.Context, h store.Handle, machine store.Machine, on
 }
 
 func tellStep(row store.StepRow, plugs Wiring) (ToldStep, error) {
-	step, err := readKept[teardown.Step](row.Body)
+	step, err := action.ReadKept[teardown.Step](row.Body)
 	if err != nil {
 		return ToldStep{}, err
 	}
-	reversal, err := readKept[teardown.Reversal](row.Reversal)
+	reversal, err := action.ReadKept[teardown.Reversal](row.Reversal)
 	if err != nil {
 		return ToldStep{}, err
 	}
-	pictures, err := readKept[[]int64](row.Pictures)
+	pictures, err := action.ReadKept[[]int64](row.Pictures)
 	if err != nil {
 		return ToldStep{}, err
 	}

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
@@ -42,12 +43,12 @@ func wins(t *testing.T, results []error, isBeaten func(error) bool) int {
 }
 
 func isStale(err error) bool {
-	var stale *app.Stale
+	var stale *action.Stale
 	return errors.As(err, &stale)
 }
 
 func isInvalid(err error) bool {
-	var invalid *app.Invalid
+	var invalid *action.Invalid
 	return errors.As(err, &invalid)
 }
 

@@ -2,12 +2,14 @@ package app
 
 import (
 	"context"
+
+	"frugalheron/app/action"
 	"frugalheron/core/device"
 )
 
 // Types lists library types whose number starts with a text, for completion while typing.
-func (a *App) Types(ctx context.Context, actor Actor, start string, limit int) ([]device.Type, error) {
-	if err := actor.must(MayLook); err != nil {
+func (a *App) Types(ctx context.Context, actor action.Actor, start string, limit int) ([]device.Type, error) {
+	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	library, err := a.library(ctx)

@@ -2,9 +2,11 @@ package app
 
 import (
 	"context"
-	"frugalheron/store"
 
 	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/action"
+	"frugalheron/store"
 )
 
 // lockType locks the library before a type of it, as whoever changes types does.
@@ -15,31 +17,31 @@ func lockType(ctx context.Context, h store.Handle, id int64) (store.OwnType, err
 	return store.OwnTypeByID(ctx, h, id)
 }
 
-func (a *App) undoNameType(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	return undoingOf(a.Kernel, ctx, actor, e, MayKeepTheRecord, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
-		return second(a.ForgetType(ctx, actor, now.ID))
+func (a *App) undoNameType(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
+		return action.Second(a.ForgetType(ctx, actor, now.ID))
 	})
 }
 
-func (a *App) undoChangeType(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[store.OwnTypeFields](e.Before)
+func (a *App) undoChangeType(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[store.OwnTypeFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
-		return second(a.ChangeType(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, lockType, func(ctx context.Context, _ *sqlx.Tx, now store.OwnType) error {
+		return action.Second(a.ChangeType(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
-func (a *App) undoForgetType(ctx context.Context, actor Actor, e store.ToldEvent) error {
-	before, err := stateIn[store.OwnTypeFields](e.Before)
+func (a *App) undoForgetType(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	before, err := action.StateIn[store.OwnTypeFields](e.Before)
 	if err != nil {
 		return err
 	}
 	gone := func(ctx context.Context, h store.Handle, _ int64) (struct{}, error) {
 		return struct{}{}, store.LockLibrary(ctx, h)
 	}
-	return undoingOf(a.Kernel, ctx, actor, e, MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
-		return second(a.NameType(ctx, actor, before))
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
+		return action.Second(a.NameType(ctx, actor, before))
 	})
 }

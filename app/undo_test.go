@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -133,10 +134,10 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		require.NoError(t, do(), name)
 		require.NotEqual(t, before, state(), name)
 		event := newest()
-		require.ErrorIs(t, deeds.Undo(ctx, viewer, event), app.ErrForbidden, name)
+		require.ErrorIs(t, deeds.Undo(ctx, viewer, event), action.ErrForbidden, name)
 		require.NoError(t, deeds.Undo(ctx, curator, event), name)
 		require.Equal(t, before, state(), name)
-		var invalid *app.Invalid
+		var invalid *action.Invalid
 		require.ErrorAs(t, deeds.Undo(ctx, curator, event), &invalid, name) // once is enough
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"strconv"
 	"time"
 
+	"frugalheron/app/action"
 	"frugalheron/app/picture"
 	"frugalheron/store/blobs"
 )
@@ -32,7 +33,7 @@ func (a *App) withMemory(ctx context.Context, bytes int64, work func() error) er
 		if ctx.Err() != nil {
 			return ctx.Err()
 		}
-		return &Busy{"pictures are being read"}
+		return &action.Busy{What: "pictures are being read"}
 	}
 	defer a.memory.Release(bytes)
 	err := work()
@@ -91,18 +92,18 @@ func (a *App) makeViews(ctx context.Context, sum string, file picture.File, data
 // View reads an upright view of a picture, without anything that the camera wrote beside it: the longest
 // side has at most so many pixels, one of ThumbSide, ScreenSide, or 0 for all of them. A view that is
 // missing or damaged is made anew.
-func (a *App) View(ctx context.Context, actor Actor, id int64, side int) (Content, error) {
+func (a *App) View(ctx context.Context, actor action.Actor, id int64, side int) (action.Content, error) {
 	one, err := a.Attachment(ctx, actor, id)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	if one.Kind != string(picture.Picture) {
-		return Content{}, ErrNotFound
+		return action.Content{}, action.ErrNotFound
 	}
 	if side == 0 && !needsFullView(one.Width, one.Height) {
 		side = ScreenSide
 	}
-	content := Content{MediaType: "image/jpeg", FileName: fmt.Sprintf("picture-%d.jpg", id)}
+	content := action.Content{MediaType: "image/jpeg", FileName: fmt.Sprintf("picture-%d.jpg", id)}
 	content.Data, err = a.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
 	if err == nil || !errors.Is(err, blobs.ErrNotFound) {
 		return content, err
@@ -116,8 +117,8 @@ func (a *App) View(ctx context.Context, actor Actor, id int64, side int) (Conten
 		return content, refusedFile(err)
 	}
 	if side == 0 && file.FullBytes() > picture.MostMemory {
-		return content, &Invalid{"size", fmt.Sprintf("all %d x %d pixels would take %d MB of memory to show, up to %d MB are taken; ask for the screen view, or for the original file",
-			file.Width, file.Height, file.FullBytes()>>20, picture.MostMemory>>20)}
+		return content, action.Reject("size", fmt.Sprintf("all %d x %d pixels would take %d MB of memory to show, up to %d MB are taken; ask for the screen view, or for the original file",
+			file.Width, file.Height, file.FullBytes()>>20, picture.MostMemory>>20))
 	}
 	if err := a.makeViews(ctx, one.SHA256, file, original, side); err != nil {
 		return content, refusedFile(err)

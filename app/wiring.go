@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"frugalheron/app/action"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -55,7 +56,7 @@ func (w Wiring) Find(name string) int {
 }
 
 // Wiring reads the connector map of a machine.
-func (a *App) Wiring(ctx context.Context, actor Actor, machineID int64) (Wiring, error) {
+func (a *App) Wiring(ctx context.Context, actor action.Actor, machineID int64) (Wiring, error) {
 	if _, err := a.Machine(ctx, actor, machineID); err != nil {
 		return Wiring{}, err
 	}
@@ -86,37 +87,37 @@ func wiringOf(ctx context.Context, h store.Handle, machineID int64) (Wiring, err
 }
 
 func tellConnector(row store.ConnectorRow) (ToldConnector, error) {
-	c, err := readKept[wiring.Connector](row.Body)
+	c, err := action.ReadKept[wiring.Connector](row.Body)
 	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open}, Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
 }
 
 // WiringDrawing draws the sockets of a board as SVG.
-func (a *App) WiringDrawing(ctx context.Context, actor Actor, machineID int64, board string) (Content, error) {
+func (a *App) WiringDrawing(ctx context.Context, actor action.Actor, machineID int64, board string) (action.Content, error) {
 	w, err := a.Wiring(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	drawing := wiring.Draw(p.Text(board), publicOf(p, w.placed()))
-	return Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(drawing)}, nil
+	return action.Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(drawing)}, nil
 }
 
 // WiringList writes the connector map as CSV.
-func (a *App) WiringList(ctx context.Context, actor Actor, machineID int64) (Content, error) {
+func (a *App) WiringList(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := a.Machine(ctx, actor, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	w, err := wiringOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
 	p, err := a.privacy(ctx, a.Kernel.DB)
 	if err != nil {
-		return Content{}, err
+		return action.Content{}, err
 	}
-	return csvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(publicOf(p, w.placed()))), nil
+	return action.CsvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(publicOf(p, w.placed()))), nil
 }

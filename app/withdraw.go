@@ -5,6 +5,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app/action"
+	"frugalheron/app/input"
 	"frugalheron/store"
 )
 
@@ -12,13 +14,13 @@ import (
 // view, with the reason.
 type withdrawal struct {
 	table          store.Testimony
-	withdrawn, let *event
-	roles          Roles
+	withdrawn, let *action.Event
+	roles          action.Roles
 	lock           func(ctx context.Context, h store.Handle, id int64) (machineID int64, before any, err error)
 }
 
 var (
-	ofEvidence = withdrawal{store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, MayWriteSheets,
+	ofEvidence = withdrawal{store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
 		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
 			before, err := store.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
@@ -26,16 +28,16 @@ var (
 )
 
 // WithdrawStatement says that a statement about an attribute does not count any more, and why.
-func (a *App) WithdrawStatement(ctx context.Context, actor Actor, id int64, why string) (int64, error) {
+func (a *App) WithdrawStatement(ctx context.Context, actor action.Actor, id int64, why string) (int64, error) {
 	return a.withdraw(ctx, actor, ofEvidence, id, why)
 }
 
-func (a *App) withdraw(ctx context.Context, actor Actor, w withdrawal, id int64, why string) (int64, error) {
-	if err := oneLine("why", &why); err != nil {
+func (a *App) withdraw(ctx context.Context, actor action.Actor, w withdrawal, id int64, why string) (int64, error) {
+	if err := input.OneLine("why", &why); err != nil {
 		return 0, err
 	}
 	if why == "" {
-		return 0, &Invalid{"why", "say why it does not count any more"}
+		return 0, action.Reject("why", "say why it does not count any more")
 	}
 	var event int64
 	err := a.Kernel.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
@@ -47,7 +49,7 @@ func (a *App) withdraw(ctx context.Context, actor Actor, w withdrawal, id int64,
 }
 
 // say withdraws a statement, or with an empty why lets it count again.
-func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64, why string) (int64, error) {
+func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id int64, why string) (int64, error) {
 	machineID, before, err := w.lock(ctx, tx, id)
 	if err != nil {
 		return 0, err
@@ -59,17 +61,17 @@ func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor Actor, id int64,
 	if why == "" {
 		done = w.let
 	}
-	return recordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"withdrawn": why})
+	return action.RecordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"withdrawn": why})
 }
 
 // undo lets count again what was withdrawn.
-func (w withdrawal) undo(k *Kernel) Undoing {
-	return func(ctx context.Context, actor Actor, e store.ToldEvent) error {
+func (w withdrawal) undo(k *action.Kernel) action.Undoing {
+	return func(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 		return k.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
 			if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
 				return err
 			}
-			if err := newestStill(ctx, tx, e); err != nil {
+			if err := action.NewestStill(ctx, tx, e); err != nil {
 				return err
 			}
 			_, err := w.say(ctx, tx, actor, e.SubjectID, "")

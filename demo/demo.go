@@ -10,6 +10,7 @@ import (
 	"slices"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -19,14 +20,14 @@ var world embed.FS
 // Account is a sample account. Its password is public: the demonstration serves on loopback.
 type Account struct {
 	Login, Name, Password string
-	Role                  app.Role
+	Role                  action.Role
 }
 
 // Accounts are the people of the sample world, the curator first.
 var Accounts = []Account{
-	{"ottilie", "Ottilie Wren", "estuary-curator", app.Curator},
-	{"bram", "Bram Sedge", "estuary-technician", app.Technician},
-	{"fenna", "Fenna Loach", "estuary-viewer", app.Viewer},
+	{"ottilie", "Ottilie Wren", "estuary-curator", action.Curator},
+	{"bram", "Bram Sedge", "estuary-technician", action.Technician},
+	{"fenna", "Fenna Loach", "estuary-viewer", action.Viewer},
 }
 
 // Seed fills an empty database with the sample world and reports its progress in words. A
@@ -40,7 +41,7 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 	if err != nil {
 		return err
 	}
-	curator := app.Actor{Role: app.Curator}
+	curator := action.Actor{Role: action.Curator}
 	if err := nameTypes(ctx, deeds, curator); err != nil {
 		return err
 	}
@@ -65,7 +66,7 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 	return nil
 }
 
-func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) error {
+func seedMachine(ctx context.Context, deeds *app.App, curator action.Actor, fields store.MachineFields) error {
 	machine, err := enter(ctx, deeds, curator, fields)
 	if err != nil {
 		return err
@@ -83,7 +84,7 @@ func seedMachine(ctx context.Context, deeds *app.App, curator app.Actor, fields 
 }
 
 // seedLoose enters what is in no machine, unless an interrupted seeding did.
-func seedLoose(ctx context.Context, deeds *app.App, curator app.Actor) error {
+func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error {
 	text, err := world.ReadFile("loose.json")
 	if err != nil {
 		return err
@@ -118,7 +119,7 @@ func seedLoose(ctx context.Context, deeds *app.App, curator app.Actor) error {
 }
 
 // nameTypes names the types of the sample world that are not named yet.
-func nameTypes(ctx context.Context, deeds *app.App, curator app.Actor) error {
+func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error {
 	text, err := world.ReadFile("types.json")
 	if err != nil {
 		return err
@@ -142,7 +143,7 @@ func nameTypes(ctx context.Context, deeds *app.App, curator app.Actor) error {
 	return nil
 }
 
-func enter(ctx context.Context, deeds *app.App, curator app.Actor, fields store.MachineFields) (store.Machine, error) {
+func enter(ctx context.Context, deeds *app.App, curator action.Actor, fields store.MachineFields) (store.Machine, error) {
 	page, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
 		return store.Machine{}, err

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
 	"frugalheron/store/storetest"
@@ -17,7 +18,7 @@ func TestMain(m *testing.M) { storetest.Main(m) }
 
 var (
 	ctx    = context.Background()
-	viewer = app.Actor{Role: app.Viewer}
+	viewer = action.Actor{Role: action.Viewer}
 )
 
 func TestSampleWorldReckonsWithoutProblems(t *testing.T) {

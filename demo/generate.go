@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -19,7 +20,7 @@ const generatedPrefix = "EL-"
 // Generate adds generated machines with their sheets, 50 entries each, until there are so many. The
 // same number gives the same machine every time; those that are there already are left alone.
 func Generate(ctx context.Context, deeds *app.App, machines int, progress func(string)) error {
-	curator := app.Actor{Role: app.Curator}
+	curator := action.Actor{Role: action.Curator}
 	last, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: generatedPrefix}, Sort: "accession", Descending: true, Limit: 1})
 	if err != nil {
 		return err

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/lot"
 	"frugalheron/demo/drawn"
 	"frugalheron/store"
@@ -63,7 +64,7 @@ func readWorld[T any](name string) (T, error) {
 type teller struct {
 	ctx      context.Context
 	deeds    *app.App
-	curator  app.Actor
+	curator  action.Actor
 	parties  map[string]int64
 	machines map[string]int64
 	drawn    map[int64]drawnBoard // by machine
@@ -75,7 +76,7 @@ type drawnBoard struct {
 	places            map[string]drawn.Part
 }
 
-func tellStories(ctx context.Context, deeds *app.App, curator app.Actor, progress func(string)) error {
+func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, progress func(string)) error {
 	t := teller{ctx, deeds, curator, map[string]int64{}, map[string]int64{}, map[int64]drawnBoard{}}
 	page, err := deeds.ListMachines(ctx, curator, app.MachineList{Limit: 200})
 	if err != nil {

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
 	"frugalheron/demo"
@@ -21,7 +22,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.NoError(t, err)
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	staff := app.Actor{Role: app.Technician}
+	staff := action.Actor{Role: action.Technician}
 	page, err := deeds.ListMachines(ctx, staff, app.MachineList{Limit: 100})
 	require.NoError(t, err)
 

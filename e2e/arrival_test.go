@@ -15,7 +15,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	. "frugalheron/e2e/browser"
 	"frugalheron/store"
 )
@@ -146,12 +146,12 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 	))
 
 	// Somebody else changes the lot while it is being edited: theirs is shown, and nothing is overwritten.
-	lot, err := w.deeds.Receive(context.Background(), app.Actor{Role: app.Curator}, store.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
+	lot, err := w.deeds.Receive(context.Background(), action.Actor{Role: action.Curator}, store.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)), Click(Button("Edit")), Fill(Labelled("Condition as received"), "clean"), Fill(Labelled("Note"), "in two crates")))
 	fields := lot.AcquisitionFields
 	fields.Condition = "dusty, and a mouse lived in it"
-	_, err = w.deeds.ChangeAcquisition(context.Background(), app.Actor{Role: app.Curator}, lot.ID, lot.Version, fields)
+	_, err = w.deeds.ChangeAcquisition(context.Background(), action.Actor{Role: action.Curator}, lot.ID, lot.Version, fields)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
 		Click(Button("Keep it")), See(Text("condition: dusty, and a mouse lived in it")),
@@ -163,7 +163,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 // A word that is also somebody's name: whoever saved it is asked, and says by keyboard that it is only a word.
 func TestNamesInTextsAreAskedAbout(t *testing.T) {
 	w, b := newWorld(t), open(t)
-	_, err := w.deeds.AddParty(context.Background(), app.Actor{Role: app.Curator}, store.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
+	_, err := w.deeds.AddParty(context.Background(), action.Actor{Role: action.Curator}, store.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
 	require.NoError(t, err)
 	say := func(text string) chromedp.Action {
 		return chromedp.Tasks{Fill(Labelled("Say or find"), text), See(Text("Keep as a note")), Keys(kb.Enter)}

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
 )
@@ -33,7 +34,7 @@ func firmware() []byte {
 
 // addIdentify gives the machine a board with all that is identified, a picture of it, and a reader.
 func (w world) addIdentify(t *testing.T) {
-	ctx, technician := context.Background(), app.Actor{Role: app.Technician}
+	ctx, technician := context.Background(), action.Actor{Role: action.Technician}
 	w.addBoard(t, "== Main board | part 4410-2\nU1 HX9040 8530\nU2 7400 8531\nU3 7402 8532\nU4 7404 8533\nU5 7408 8534\nU6 7410 8535\nU9 27128-25 8533\nU40-U48 41256-15 8512")
 	card := w.addBoard(t, "== Memory card | part RA-512\nU1 41256-15 8730")
 	require.NotZero(t, card.ID)
@@ -133,7 +134,7 @@ func TestIdentify(t *testing.T) {
 		choose("What chips of a known memory says of a memory card", "+3"), See(Text("a memory card leads clearly")),
 		Click(Button("Decide")), See(Labelled("What decided it")), Keys("it is full of memory"+kb.Enter), See(Text("(likely): it is full of memory")),
 	))
-	page, err := w.deeds.History(context.Background(), app.Actor{Role: app.Viewer}, w.machine.ID, 0, 50)
+	page, err := w.deeds.History(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID, 0, 50)
 	require.NoError(t, err)
 	told := ""
 	for _, e := range page.Events {

@@ -23,6 +23,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
@@ -54,7 +55,7 @@ func newWorld(t *testing.T) world {
 		_, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := deeds.CreateMachine(ctx, app.Actor{Role: app.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
+	machine, err := deeds.CreateMachine(ctx, action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
 	require.NoError(t, err)
 	server := httptest.NewServer(web.New(db, deeds, web.Config{}))
 	t.Cleanup(server.Close)
@@ -63,14 +64,14 @@ func newWorld(t *testing.T) world {
 
 // addBoard gives the machine a board with a sheet.
 func (w world) addBoard(t *testing.T, text string) store.Assembly {
-	added, err := w.deeds.TakeOverSheet(context.Background(), app.Actor{Role: app.Technician}, w.machine.ID, text)
+	added, err := w.deeds.TakeOverSheet(context.Background(), action.Actor{Role: action.Technician}, w.machine.ID, text)
 	require.NoError(t, err)
 	return added[0]
 }
 
 // addStory gives the machine a lot, a past, an outside that meets another machine's, and a picture.
 func (w world) addStory(t *testing.T) {
-	ctx, curator := context.Background(), app.Actor{Role: app.Curator}
+	ctx, curator := context.Background(), action.Actor{Role: action.Curator}
 	price := int64(371_00)
 	_, err := w.deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
@@ -357,7 +358,7 @@ func TestTwoPeopleOnOneSheet(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	board := w.addBoard(t, "== Main board\nU1 74LS00 8501\nU2 74LS04\nU3 74LS08")
 	other := func(base int, text string) {
-		_, err := w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, base, text)
+		_, err := w.deeds.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, base, text)
 		require.NoError(t, err)
 	}
 	save := Click(Button("Save the sheet of Main board"))
@@ -431,7 +432,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	w := newWorld(t)
 	board := w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
-	_, err := w.deeds.AddLooseAssembly(context.Background(), app.Actor{Role: app.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
+	_, err := w.deeds.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}}, func(string) int { return 16384 })
@@ -440,7 +441,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	w.deeds.WithReader(standIn.Address())
 	eprom := w.addBoard(t, "== Old card\nU9 27128-25 8533\nU10 HX7200 8102")
 	for range 2 {
-		_, err = w.deeds.AddRomFile(context.Background(), app.Actor{Role: app.Technician}, eprom.ID, app.RomReading{Designator: "U9", Label: "V1.1"}, "u9.bin", firmware())
+		_, err = w.deeds.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID, app.RomReading{Designator: "U9", Label: "V1.1"}, "u9.bin", firmware())
 		require.NoError(t, err)
 	}
 	log := w.addJudged(t)
@@ -509,7 +510,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	}
 	// What comes up while one works.
 	require.NoError(t, b.Do(chromedp.Navigate(w.bench()), See(editor("Main board")), Click(editor("Main board")), Chord(kb.Home, input.ModifierCtrl), Keys(kb.End+" @socket"), See(Text("kept here, not yet saved"))))
-	_, err = w.deeds.SaveSheet(context.Background(), app.Actor{Role: app.Curator}, board.ID, 1, "U1 HX9040-2 8432")
+	_, err = w.deeds.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, 1, "U1 HX9040-2 8432")
 	require.NoError(t, err)
 	look("merge", Click(Button("Save the sheet of Main board")), See(Text("choice to make")), Click(`//label[contains(., "Yours")]`))
 	look("undo", Click(Button("Drop yours, take revision 2")), Click(Button("Move Main board")), Fill(Labelled("Place"), "Loft"), Click(Button("Take it there")), See(Text("Main board is moved")), Click(Button("Undo")))

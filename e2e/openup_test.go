@@ -16,6 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -28,7 +29,7 @@ func (w world) stage(name string) string { return strings.Replace(w.bench(), "ta
 
 // addPlugs puts connectors on the map; J13 looks like J14, which must stay free.
 func (w world) addPlugs(t *testing.T, count int) {
-	ctx, actor := context.Background(), app.Actor{Role: app.Technician}
+	ctx, actor := context.Background(), action.Actor{Role: action.Technician}
 	for n := range count {
 		c := wiring.Connector{Name: fmt.Sprintf("J%d", n+1), FromBoard: fmt.Sprintf("Unit %d", n+1), ToBoard: "Main board", Kind: "header", PlugPins: 10 + n*10, SocketPins: 10 + n*10, Key: "notch"}
 		_, err := w.deeds.MapConnector(ctx, actor, w.machine.ID, c)
@@ -41,7 +42,7 @@ func (w world) addPlugs(t *testing.T, count int) {
 
 // addJudged leaves the machine half open, surveyed once and measured, with a procedure of its model.
 func (w world) addJudged(t *testing.T) app.ToldTeardown {
-	ctx, actor := context.Background(), app.Actor{Role: app.Curator}
+	ctx, actor := context.Background(), action.Actor{Role: action.Curator}
 	fields := w.machine.MachineFields
 	fields.Model = "Bench"
 	_, err := w.deeds.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
@@ -145,7 +146,7 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 		Click(Button("Plug in J7")), Until("nothing to be missing", `!document.body.innerText.includes("Still missing")`),
 		focusButton("Call it closed"), Keys(kb.Enter), See(Text("closed; all 25 steps are reversed")),
 	))
-	opened, err := w.deeds.OpenedUp(context.Background(), app.Actor{Role: app.Viewer}, w.machine.ID)
+	opened, err := w.deeds.OpenedUp(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"closed", technician.Name, curator.Name}, []string{opened.Before[0].Outcome, opened.Before[0].StartedBy, opened.Before[0].EndedBy})
 }
@@ -154,7 +155,7 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 // taken back at once.
 func TestTwoPeopleOnALog(t *testing.T) {
 	w, b := newWorld(t), open(t)
-	ctx, other := context.Background(), app.Actor{Role: app.Curator}
+	ctx, other := context.Background(), action.Actor{Role: action.Curator}
 	log, err := w.deeds.StartTeardown(ctx, other, w.machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Card"} {
@@ -220,7 +221,7 @@ func TestJudge(t *testing.T) {
 		focusButton("Go on (F9)"), Keys(kb.Enter), See(Text("4 readings")), Gone(Text("Stopped; what was read is kept.")),
 		Fill(Labelled("A reading by hand, V"), "4.91"), Keys(kb.Enter), See(Text("5 readings")),
 	))
-	all, err := w.deeds.Measurements(context.Background(), app.Actor{Role: app.Viewer}, w.machine.ID)
+	all, err := w.deeds.Measurements(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Len(t, all[0].Readings, 5)
 	require.Equal(t, measure.Pass, all[0].Judged.Verdict)

@@ -7,7 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 const accountKey = "account" // in the session
@@ -22,7 +22,7 @@ func (s *Server) identify(next http.Handler) http.Handler {
 			switch {
 			case err == nil:
 				r = r.WithContext(context.WithValue(r.Context(), actorKey{}, actor))
-			case !errors.Is(err, app.ErrNotFound):
+			case !errors.Is(err, action.ErrNotFound):
 				writeError(w, r, err)
 				return
 			}
@@ -32,8 +32,8 @@ func (s *Server) identify(next http.Handler) http.Handler {
 }
 
 // actorOf returns who is asking; the zero Actor, without role, for nobody.
-func actorOf(ctx context.Context) app.Actor {
-	actor, _ := ctx.Value(actorKey{}).(app.Actor)
+func actorOf(ctx context.Context) action.Actor {
+	actor, _ := ctx.Value(actorKey{}).(action.Actor)
 	return actor
 }
 
@@ -41,7 +41,7 @@ const rolesKey = "roles" // in an operation's metadata
 
 // requireRole refuses a request before its body is read unless the role fits.
 func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
-	roles, _ := ctx.Operation().Metadata[rolesKey].(app.Roles)
+	roles, _ := ctx.Operation().Metadata[rolesKey].(action.Roles)
 	if roles == nil {
 		next(ctx)
 		return
@@ -51,7 +51,7 @@ func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
 	case actor.AccountID == 0:
 		huma.WriteErr(s.api, ctx, http.StatusUnauthorized, "Sign in first.") //nolint:errcheck // nobody is left to tell
 	case !roles.Include(actor.Role):
-		huma.WriteErr(s.api, ctx, http.StatusForbidden, sentence(app.ErrForbidden.Error())) //nolint:errcheck
+		huma.WriteErr(s.api, ctx, http.StatusForbidden, sentence(action.ErrForbidden.Error())) //nolint:errcheck
 	default:
 		next(ctx)
 	}
@@ -59,7 +59,7 @@ func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
 
 // register adds an operation that only the given roles may call; nil opens it to everybody. The
 // handler is told who asks, and its errors become problem details.
-func register[In, Out any](s *Server, roles app.Roles, op huma.Operation, handle func(ctx context.Context, actor app.Actor, in *In) (*Out, error)) {
+func register[In, Out any](s *Server, roles action.Roles, op huma.Operation, handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
 	if op.Metadata == nil {
 		op.Metadata = map[string]any{}
 	}

@@ -9,7 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/web"
 )
@@ -17,7 +17,7 @@ import (
 // Every operation is tried by everybody: who may not call it is refused before the body is read.
 func TestEveryOperationAsEveryRole(t *testing.T) {
 	s := newSite(t)
-	clients := map[app.Role]*client{"": s.anybody(t)}
+	clients := map[action.Role]*client{"": s.anybody(t)}
 	for _, account := range demo.Accounts {
 		clients[account.Role] = s.as(t, account)
 	}

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -41,62 +42,62 @@ type ChangedThing struct {
 }
 
 func (s *Server) registerArrivals() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 		Skip  int    `query:"skip" minimum:"0" maximum:"1000000" doc:"What next was in the page before"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*output[app.LotPage], error) {
 		return answer(s.app.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body Received }) (*output[app.Lot], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*output[app.Lot], error) {
 		return answer(s.app.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}", Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Lot], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Lot], error) {
 		return answer(s.app.Lot(ctx, actor, in.ID))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedLot
 	}) (*output[app.Lot], error) {
 		return answer(s.app.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedThing
 	}) (*output[app.Lot], error) {
 		return answer(s.app.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body ChangedThing
 	}) (*output[app.Lot], error) {
 		return answer(s.app.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike", Summary: "Take a thing out of a lot, entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body Versioned
 	}) (*output[Struck], error) {
 		after, event, err := s.app.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
 		return answer(Struck{after, event}, err)
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-becomes-machine", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Enter a thing of a lot as a machine",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
 			Versioned
@@ -105,9 +106,9 @@ func (s *Server) registerArrivals() {
 	}) (*output[store.Machine], error) {
 		return answer(s.app.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Say that a thing of a lot is a machine that is in the collection already", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
 			Versioned
@@ -116,10 +117,10 @@ func (s *Server) registerArrivals() {
 	}) (*output[app.Lot], error) {
 		return answer(s.app.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-goes-to-store", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/assembly", Summary: "Take a thing of a lot into store",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
 			Versioned
@@ -128,9 +129,9 @@ func (s *Server) registerArrivals() {
 	}) (*output[store.Assembly], error) {
 		return answer(s.app.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Arrival], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Arrival], error) {
 		return answer(s.app.AssemblyArrival(ctx, actor, in.ID))
 	})
 }

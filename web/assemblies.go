@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -23,25 +24,25 @@ type LooseFields struct {
 }
 
 func (s *Server) registerAssemblies() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-assemblies", Method: http.MethodGet, Path: "/api/machines/{id}/assemblies",
 		Summary: "What is fitted in a machine today, with sheets", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[[]app.FittedAssembly], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]app.FittedAssembly], error) {
 		return answer(s.app.Contents(ctx, actor, in.ID))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-assembly", Method: http.MethodPost, Path: "/api/machines/{id}/assemblies", Summary: "Add a board to a machine",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body store.AssemblyFields
 	}) (*output[store.Assembly], error) {
 		return answer(s.app.AddAssembly(ctx, actor, in.ID, in.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "take-over-sheet", Method: http.MethodPost, Path: "/api/machines/{id}/sheets", Summary: "Add a board for each heading of a text",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate, MaxBodyBytes: sheetBodyLimit,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Text string `json:"text" doc:"Sheet with headings, at most 1 MiB"`
@@ -49,49 +50,49 @@ func (s *Server) registerAssemblies() {
 	}) (*output[[]store.Assembly], error) {
 		return answer(s.app.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}", Summary: "Read an assembly with its sheet", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.FittedAssembly], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.FittedAssembly], error) {
 		return answer(s.app.AssemblyWithSheet(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-loose-assemblies", Method: http.MethodGet, Path: "/api/assemblies", Summary: "Assemblies that are in no machine: in store, or lent",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200" doc:"Words that must all occur in what is said of it or of where it is"`
 		After  int64  `query:"after" minimum:"0" doc:"What next was in the page before"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*output[app.LoosePage], error) {
 		return answer(s.app.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies", Summary: "Add an assembly that is in no machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body LooseFields }) (*output[store.Assembly], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body LooseFields }) (*output[store.Assembly], error) {
 		return answer(s.app.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves", Summary: "Move an assembly to a machine or a place, or lend it",
 		Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WantedMove
 	}) (*output[app.Moved], error) {
 		return answer(s.app.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/strike", Summary: "Strike out an assembly that was entered by mistake",
 		Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Versioned
 	}) (*output[app.Moved], error) {
 		return answer(s.app.StrikeAssembly(ctx, actor, in.ID, in.Body.Version))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-assembly", Method: http.MethodPut, Path: "/api/assemblies/{id}", Summary: "Change what is said of an assembly",
 		Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -100,9 +101,9 @@ func (s *Server) registerAssemblies() {
 	}) (*output[store.Assembly], error) {
 		return answer(s.app.ChangeAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyFields))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings", Summary: "Where an assembly is and was", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[[]store.Fitting], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]store.Fitting], error) {
 		return answer(s.app.Fittings(ctx, actor, in.ID))
 	})
 }

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/app/picture"
 	"frugalheron/store"
 )
@@ -36,55 +37,55 @@ func (s *Server) registerAttachments() {
 		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) app.Owner { return app.Owner{MachineID: id} }},
 		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) app.Owner { return app.Owner{AcquisitionID: id} }},
 	} {
-		register(s, app.MayWriteSheets, s.takesFile(huma.Operation{
+		register(s, action.MayWriteSheets, s.takesFile(huma.Operation{
 			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
 			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
 			Errors:      errorsOfCreate,
-		}, picture.MostBytes), func(ctx context.Context, actor app.Actor, in *struct {
+		}, picture.MostBytes), func(ctx context.Context, actor action.Actor, in *struct {
 			ByID
 			Upload
 		}) (*output[store.Attachment], error) {
 			return answer(s.app.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
 		})
-		register(s, app.MayLook, huma.Operation{
+		register(s, action.MayLook, huma.Operation{
 			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: errorsOfCreate,
-		}, func(ctx context.Context, actor app.Actor, in *struct {
+		}, func(ctx context.Context, actor action.Actor, in *struct {
 			ByID
 			PageOfAttachments
 		}) (*output[app.AttachmentPage], error) {
 			return answer(s.app.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
 		})
 	}
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Attachment], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Attachment], error) {
 		return answer(s.app.Attachment(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
 	}) (*file, error) {
 		side := map[string]int{"thumb": app.ThumbSide, "screen": app.ScreenSide, "full": 0}[in.Size]
 		return shownFile(s.app.View(ctx, actor, in.ID, side))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*file, error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
 		return keptFile(s.app.Original(ctx, actor, in.ID))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedAttachment
 	}) (*output[store.Attachment], error) {
 		return answer(s.app.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Versioned
 	}) (*output[Done], error) {

@@ -16,6 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -41,9 +42,9 @@ func newSite(t testing.TB) *site {
 		_, err := s.deeds.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := s.deeds.CreateMachine(t.Context(), app.Actor{Role: app.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
+	machine, err := s.deeds.CreateMachine(t.Context(), action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
 	require.NoError(t, err)
-	added, err := s.deeds.TakeOverSheet(t.Context(), app.Actor{Role: app.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
+	added, err := s.deeds.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
 	require.NoError(t, err)
 	s.board = added[0]
 	return s

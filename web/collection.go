@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -23,34 +24,34 @@ type ChangedCollection struct {
 }
 
 func (s *Server) registerCollection() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection", Summary: "Settings of the collection",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[store.Collection], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[store.Collection], error) {
 		return answer(s.app.Collection(ctx, actor))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection", Summary: "Change settings of the collection", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body ChangedCollection
 	}) (*output[store.Collection], error) {
 		return answer(s.app.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "next-number", Method: http.MethodGet, Path: "/api/collection/next-number", Summary: "The accession number that the next thing gets", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Lot int64 `query:"lot" minimum:"0" doc:"The arrival that it came with; 0 for none"`
 	}) (*output[app.NextNumber], error) {
 		return answer(s.app.NextNumber(ctx, actor, in.Lot))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-register", Method: http.MethodGet, Path: "/api/collection/register", Summary: "Gaps in the accession numbers, and those that no machine has",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[app.Register], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[app.Register], error) {
 		return answer(s.app.Register(ctx, actor))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "import-numbers", Method: http.MethodPost, Path: "/api/collection/numbers", Summary: "Take over numbers that an older register gave, or explain gaps",
 		Description: "None of them is ever given again.", Errors: []int{http.StatusUnprocessableEntity}, MaxBodyBytes: 8 << 20,
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body NumberList }) (*output[[]app.NumberLine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body NumberList }) (*output[[]app.NumberLine], error) {
 		return answer(s.app.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
 	})
 }

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
@@ -46,66 +47,66 @@ type WantedMachineMove struct {
 }
 
 func (s *Server) registerEvidence() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: errorsOfRead,
 		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Dossier], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Dossier], error) {
 		return answer(s.app.Dossier(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: errorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*file, error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
 		return madeFile(s.app.ExportDossier(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",
-	}, func(context.Context, app.Actor, *struct{}) (*output[Vocabulary], error) {
+	}, func(context.Context, action.Actor, *struct{}) (*output[Vocabulary], error) {
 		return answer(vocabulary(), nil)
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "state-evidence", Method: http.MethodPost, Path: "/api/machines/{id}/evidence", Summary: "Note what a source says of an attribute",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body store.StatementFields
 	}) (*output[store.Statement], error) {
 		return answer(s.app.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Withdrawal
 	}) (*output[Done], error) {
 		event, err := s.app.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings", Summary: "Identifiers that a record shares with others", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
 	}) (*output[[]store.Meeting], error) {
 		return answer(s.app.Meetings(ctx, actor, store.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body app.MeetingDecision }) (*struct{}, error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body app.MeetingDecision }) (*struct{}, error) {
 		return nil, s.app.DecideMeeting(ctx, actor, in.Body)
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body store.CustodyFields
 	}) (*output[store.Custody], error) {
 		return answer(s.app.TellCustody(ctx, actor, in.ID, in.Body))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -114,27 +115,27 @@ func (s *Server) registerEvidence() {
 	}) (*output[store.Custody], error) {
 		return answer(s.app.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Withdrawal
 	}) (*output[Done], error) {
 		event, err := s.app.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "note-personal-data", Method: http.MethodPost, Path: "/api/machines/{id}/personal-data", Summary: "Note that data of former owners is on a medium",
 		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body store.PersonalDataFields
 	}) (*output[store.PersonalData], error) {
 		return answer(s.app.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -143,22 +144,22 @@ func (s *Server) registerEvidence() {
 	}) (*output[store.PersonalData], error) {
 		return answer(s.app.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data", Summary: "Data of former owners about which something is still to be decided or done",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]app.OpenData], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]app.OpenData], error) {
 		return answer(s.app.OpenPersonalData(ctx, actor))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WantedMachineMove
 	}) (*output[app.MovedMachine], error) {
 		return answer(s.app.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]store.PlaceCount], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.PlaceCount], error) {
 		return answer(s.app.CountPlaces(ctx, actor))
 	})
 }

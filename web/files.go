@@ -4,7 +4,7 @@ import (
 	"mime"
 	"strings"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 // file is an answer that holds a file.
@@ -19,19 +19,21 @@ type file struct {
 const lasting = "private, max-age=604800"
 
 // shownFile answers with what was uploaded, to be shown in place.
-func shownFile(c app.Content, err error) (*file, error) { return fileAnswer(c, err, "inline", lasting) }
+func shownFile(c action.Content, err error) (*file, error) {
+	return fileAnswer(c, err, "inline", lasting)
+}
 
 // keptFile answers with what was uploaded, to be saved.
-func keptFile(c app.Content, err error) (*file, error) {
+func keptFile(c action.Content, err error) (*file, error) {
 	return fileAnswer(c, err, "attachment", lasting)
 }
 
 // madeFile answers with a file that is made for the moment, to be saved.
-func madeFile(c app.Content, err error) (*file, error) {
+func madeFile(c action.Content, err error) (*file, error) {
 	return fileAnswer(c, err, "attachment", "no-store")
 }
 
-func fileAnswer(c app.Content, err error, disposition, cache string) (*file, error) {
+func fileAnswer(c action.Content, err error, disposition, cache string) (*file, error) {
 	if err != nil {
 		return nil, err
 	}

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 // HistoryPage asks for a page of the history.
@@ -21,50 +22,50 @@ type Done struct {
 }
 
 func (s *Server) registerHistory() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history", Summary: "Who did what when, in the whole collection",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *HistoryPage) (*output[app.ToldPage], error) {
+	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*output[app.ToldPage], error) {
 		return answer(s.app.History(ctx, actor, 0, in.Before, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history", Summary: "Who did what when to a machine and its assemblies",
 		Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
 	}) (*output[app.ToldPage], error) {
 		return answer(s.app.History(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history", Summary: "Who did what when to an assembly, wherever it was",
 		Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
 	}) (*output[app.ToldPage], error) {
 		return answer(s.app.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history", Summary: "Who did what when to an arrival and its things",
 		Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
 	}) (*output[app.ToldPage], error) {
 		return answer(s.app.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo", Summary: "Take back what an event did",
 		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
 		Errors:      errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*struct{}, error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*struct{}, error) {
 		return nil, s.app.Undo(ctx, actor, in.ID)
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference", Summary: "How a sheet changed from one revision to another",
 		Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		From int `query:"from" minimum:"0" doc:"Older revision; 0 for the empty sheet before the first"`
 		To   int `query:"to" minimum:"1" required:"true" doc:"Newer revision"`

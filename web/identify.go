@@ -7,37 +7,38 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
 )
 
 func (s *Server) registerIdentify() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating", Summary: "When a machine was built, and what of it is original", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.DatedMachine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.DatedMachine], error) {
 		return answer(s.app.Dating(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[reckoning.Stage], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[reckoning.Stage], error) {
 		return answer(s.app.IdentifyStage(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*output[[]store.MachineModel], error) {
 		return answer(s.app.Models(ctx, actor, in.Search))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.ModelFields }) (*output[store.MachineModel], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.ModelFields }) (*output[store.MachineModel], error) {
 		return answer(s.app.AddModel(ctx, actor, in.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-model", Method: http.MethodPut, Path: "/api/models/{id}", Summary: "Change what is said of a model", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -53,21 +54,21 @@ func (s *Server) registerIdentify() {
 }
 
 func (s *Server) registerQuestions() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns", Summary: "What nobody knows yet, on a machine or in the collection", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 	}) (*output[app.Unknowns], error) {
 		return answer(s.app.Unknowns(ctx, actor, in.Machine))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.QuestionFields }) (*output[store.Question], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.QuestionFields }) (*output[store.Question], error) {
 		return answer(s.app.Ask(ctx, actor, in.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}", Summary: "Change what is asked and who was asked", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -77,9 +78,9 @@ func (s *Server) registerQuestions() {
 	}) (*output[store.Question], error) {
 		return answer(s.app.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses", Summary: "Note what the answer could be, and why", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Text   string `json:"text" maxLength:"400"`
@@ -88,9 +89,9 @@ func (s *Server) registerQuestions() {
 	}) (*struct{}, error) {
 		return nil, s.app.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer", Summary: "Settle a question; a type that comes with it is recognised everywhere at once", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -102,21 +103,21 @@ func (s *Server) registerQuestions() {
 }
 
 func (s *Server) registerMysteries() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries", Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 	}) (*output[[]app.ToldMystery], error) {
 		return answer(s.app.Mysteries(ctx, actor, in.Machine))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery", Summary: "What an unknown board could be", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldMystery], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldMystery], error) {
 		return answer(s.app.Mystery(ctx, actor, in.ID))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery", Summary: "Rewrite explanations, evidence and decision", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WrittenMystery
 	}) (*output[app.ToldMystery], error) {
@@ -139,27 +140,27 @@ type DrawnPlan struct {
 }
 
 func (s *Server) registerPlans() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[[]store.PlannedPicture], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]store.PlannedPicture], error) {
 		return answer(s.app.PlannedPictures(ctx, actor, in.ID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-plan", Method: http.MethodGet, Path: "/api/attachments/{id}/plan", Summary: "Numbers and outlines on a picture of a board, with their legend", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.ToldPlan], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldPlan], error) {
 		return answer(s.app.BoardPlan(ctx, actor, in.ID))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "draw-plan", Method: http.MethodPut, Path: "/api/attachments/{id}/plan", Summary: "Rewrite the numbers and outlines on a picture", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body DrawnPlan
 	}) (*output[app.ToldPlan], error) {
 		return answer(s.app.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan, in.Body.Rows))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-plan-drawing", Method: http.MethodGet, Path: "/api/attachments/{id}/plan.svg", Summary: "A picture with its numbers and legend as SVG", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Embedded bool `query:"embedded" doc:"With the picture in it; else with its address"`
 	}) (*file, error) {

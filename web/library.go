@@ -7,37 +7,38 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 func (s *Server) registerLibrary() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "search-library", Method: http.MethodGet, Path: "/api/library", Summary: "Types by the start of their number, own ones first",
 		Description: "Without text it lists the collection's own types.", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" maxLength:"30"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*output[[]app.LibraryType], error) {
 		return answer(s.app.SearchLibrary(ctx, actor, in.Start, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-occurrences", Method: http.MethodGet, Path: "/api/library/occurrences", Summary: "Where a type occurs",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
 	}) (*output[[]store.Occurrence], error) {
 		return answer(s.app.Occurrences(ctx, actor, in.Number, in.Limit))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-type", Method: http.MethodPost, Path: "/api/own-types", Summary: "Name a type; it is recognised on every sheet at once",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.OwnTypeFields }) (*output[app.NamedType], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.OwnTypeFields }) (*output[app.NamedType], error) {
 		return answer(s.app.NameType(ctx, actor, in.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-type", Method: http.MethodPut, Path: "/api/own-types/{id}", Summary: "Change an own type", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -46,9 +47,9 @@ func (s *Server) registerLibrary() {
 	}) (*output[app.NamedType], error) {
 		return answer(s.app.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}", Summary: "Take an own type out of the library", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[Done], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[Done], error) {
 		event, err := s.app.ForgetType(ctx, actor, in.ID)
 		return answer(Done{event}, err)
 	})

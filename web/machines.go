@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -60,44 +61,44 @@ type listMachinesInput struct {
 }
 
 func (s *Server) registerMachines() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
 		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *listMachinesInput) (*output[app.MachinePage], error) {
+	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*output[app.MachinePage], error) {
 		return answer(s.app.ListMachines(ctx, actor, app.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets", Summary: "How many machines there are of each value that the list can be narrowed by",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *MachineFilters) (*output[app.Facets], error) {
+	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*output[app.Facets], error) {
 		return answer(s.app.CountFacets(ctx, actor, in.inApp()))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding", Summary: "Types by the start of their number, with how many machines hold them",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 	}) (*output[[]store.FacetCount], error) {
 		return answer(s.app.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.MachineFields }) (*output[store.Machine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MachineFields }) (*output[store.Machine], error) {
 		return answer(s.app.CreateMachine(ctx, actor, in.Body))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Machine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Machine], error) {
 		return answer(s.app.Machine(ctx, actor, in.ID))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
 		Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -106,9 +107,9 @@ func (s *Server) registerMachines() {
 	}) (*output[store.Machine], error) {
 		return answer(s.app.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]string], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]string], error) {
 		return answer(s.app.Places(ctx, actor))
 	})
 }

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -17,21 +18,21 @@ type Pack struct {
 }
 
 func (s *Server) registerMakers() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-makers", Method: http.MethodGet, Path: "/api/makers", Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*output[[]app.ToldMaker], error) {
 		return answer(s.app.Makers(ctx, actor, in.Search))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.MakerFields }) (*output[app.ToldMaker], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MakerFields }) (*output[app.ToldMaker], error) {
 		return answer(s.app.AddMaker(ctx, actor, in.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-maker", Method: http.MethodPut, Path: "/api/makers/{id}", Summary: "Change what is said of a maker", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -40,15 +41,15 @@ func (s *Server) registerMakers() {
 	}) (*output[app.ToldMaker], error) {
 		return answer(s.app.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv", Summary: "The collection's own types as a reference pack", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*file, error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*file, error) {
 		return madeFile(s.app.ExportPack(ctx, actor))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack", Summary: "Take over a reference pack, or say what it would do", Errors: []int{http.StatusUnprocessableEntity},
 		MaxBodyBytes: 5 << 20,
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body Pack }) (*output[app.TakenPack], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Pack }) (*output[app.TakenPack], error) {
 		return answer(s.app.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
 	})
 }

@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -30,15 +31,15 @@ type DecidedMention struct {
 }
 
 func (s *Server) registerMentions() {
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions", Summary: "Names of private persons in texts of which nobody has said whether they are meant",
 		Description: "Until somebody does, others than staff read the role in their place.",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]store.Mention], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.Mention], error) {
 		return answer(s.app.Mentions(ctx, actor))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "decide-mention", Method: http.MethodPost, Path: "/api/mentions/{id}/decision", Summary: "Say whether a private person is meant in a text", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body DecidedMention
 	}) (*struct{}, error) {

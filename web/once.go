@@ -15,7 +15,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 // onceHeader names a request that may be sent again. The same key gives the same answer for a day, and nothing is
@@ -66,9 +66,9 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 		writeProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The request did not arrive whole; send it again."})
 		return
 	}
-	asked := app.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
+	asked := action.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
 	begun, answered, err := s.app.Kernel.Begin(ctx.Context(), actor, asked)
-	for deadline := time.Now().Add(firstWithin); errors.Is(err, app.ErrStillAtWork) && time.Now().Before(deadline) && ctx.Context().Err() == nil; {
+	for deadline := time.Now().Add(firstWithin); errors.Is(err, action.ErrStillAtWork) && time.Now().Before(deadline) && ctx.Context().Err() == nil; {
 		time.Sleep(lookEvery)
 		begun, answered, err = s.app.Kernel.Begin(ctx.Context(), actor, asked)
 	}
@@ -83,7 +83,7 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 	}
 	held := &heldAnswer{ResponseWriter: w}
 	next(humachi.NewContext(ctx.Operation(), r.WithContext(begun), held))
-	answer := app.Answered{Status: max(held.status, http.StatusOK), MediaType: w.Header().Get("Content-Type"), Body: held.body.Bytes()}
+	answer := action.Answered{Status: max(held.status, http.StatusOK), MediaType: w.Header().Get("Content-Type"), Body: held.body.Bytes()}
 	// Whoever asked may have hung up: that is when the answer is asked for once more.
 	keeping, stop := context.WithTimeout(context.WithoutCancel(begun), 5*time.Second)
 	defer stop()
@@ -104,10 +104,10 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 }
 
 // shownOnce is what is kept in place of an answer that is shown once.
-var shownOnce = app.Answered{Status: http.StatusConflict, MediaType: "application/problem+json",
+var shownOnce = action.Answered{Status: http.StatusConflict, MediaType: "application/problem+json",
 	Body: []byte(`{"title":"Done already","status":409,"detail":"This was done already. What its answer held is shown once only; make another."}`)}
 
-func writeAnswer(w http.ResponseWriter, answer app.Answered) {
+func writeAnswer(w http.ResponseWriter, answer action.Answered) {
 	if answer.MediaType != "" {
 		w.Header().Set("Content-Type", answer.MediaType)
 	}

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/store"
 )
@@ -48,7 +49,7 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	require.True(t, strings.HasPrefix(answers[0], "201"), answers[0])
 	_, _, header := c.keyed("one", "POST", "/api/machines", machine(7))
 	require.Equal(t, "true", header.Get("Idempotency-Replayed"))
-	events, err := s.deeds.History(t.Context(), app.Actor{Role: app.Curator}, 0, 0, 50)
+	events, err := s.deeds.History(t.Context(), action.Actor{Role: action.Curator}, 0, 0, 50)
 	require.NoError(t, err)
 	entered := 0
 	for _, e := range events.Events {
@@ -87,8 +88,8 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 // The server dies between the deed and its answer, or before the deed: the deed is done once in either case.
 func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	s := newSite(t)
-	curator := app.Actor{AccountID: 1, Role: app.Curator}
-	request := app.Request{Key: "k", Fingerprint: "f", GivenUp: 0}
+	curator := action.Actor{AccountID: 1, Role: action.Curator}
+	request := action.Request{Key: "k", Fingerprint: "f", GivenUp: 0}
 	_, before, err := s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
@@ -99,7 +100,7 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	_, err = s.deeds.CreateMachine(begun, curator, store.MachineFields{Accession: "EH-8", Name: "Sorter"})
 	require.NoError(t, err)
 	_, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
-	require.ErrorIs(t, err, app.ErrAnswerLost)
+	require.ErrorIs(t, err, action.ErrAnswerLost)
 	// A deed that failed marks nothing.
 	request.Key = "other"
 	begun, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/store"
 )
@@ -89,7 +90,7 @@ func TestALogOverTheAPI(t *testing.T) {
 func TestJudgingOverTheAPI(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.SaveSheet(t.Context(), app.Actor{Role: app.Technician}, s.board.ID, 1, "BT1 NiCd 3.6V")
+	_, err := s.deeds.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "BT1 NiCd 3.6V")
 	require.NoError(t, err)
 	machine := s.path("/api/machines/{machine}")
 	status, body := technician.send("POST", machine+"/surveys", fieldsOf{"on": "2999-01-01"})
@@ -168,7 +169,7 @@ func TestJudgingOverTheAPI(t *testing.T) {
 // All that was opened, judged and measured leaves with the record of a machine.
 func TestTheWholeRecordLeaves(t *testing.T) {
 	s := newSite(t)
-	actor := app.Actor{Role: app.Technician}
+	actor := action.Actor{Role: action.Technician}
 	machineID := *s.board.MachineID
 	log, err := s.deeds.StartTeardown(t.Context(), actor, machineID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
 	require.NoError(t, err)

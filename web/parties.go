@@ -6,28 +6,28 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 func (s *Server) registerParties() {
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-parties", Method: http.MethodGet, Path: "/api/parties", Summary: "People and organisations by words of their names",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 	}) (*output[[]store.Party], error) {
 		return answer(s.app.Parties(ctx, actor, in.Words))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-party", Method: http.MethodPost, Path: "/api/parties", Summary: "Add a person or an organisation",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body store.PartyFields }) (*output[store.Party], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.PartyFields }) (*output[store.Party], error) {
 		return answer(s.app.AddParty(ctx, actor, in.Body))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-party", Method: http.MethodPut, Path: "/api/parties/{id}", Summary: "Change what is said of a person or an organisation", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned

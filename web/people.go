@@ -7,14 +7,15 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
 // Invitation is who is invited.
 type Invitation struct {
-	Login string   `json:"login" minLength:"1" maxLength:"80"`
-	Name  string   `json:"name" maxLength:"80"`
-	Role  app.Role `json:"role" enum:"curator,technician,viewer"`
+	Login string      `json:"login" minLength:"1" maxLength:"80"`
+	Name  string      `json:"name" maxLength:"80"`
+	Role  action.Role `json:"role" enum:"curator,technician,viewer"`
 }
 
 // Welcomed is whose password a link sets.
@@ -24,27 +25,27 @@ type Welcomed struct {
 }
 
 func (s *Server) registerPeople() {
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]store.ListedAccount], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.ListedAccount], error) {
 		return answer(s.app.Accounts(ctx, actor))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "invite", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body Invitation }) (*output[app.Link], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*output[app.Link], error) {
 		return answer(s.app.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "reset-account", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[app.Link], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Link], error) {
 		return answer(s.app.ResetAccount(ctx, actor, in.ID))
 	})
-	register(s, app.MayKeepTheRecord, huma.Operation{
+	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}", Summary: "Change name or role of an account, or disable it; a disabled one's sessions end",
 		Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body struct {
 			Versioned
@@ -59,7 +60,7 @@ func (s *Server) registerPeople() {
 	})
 	register(s, nil, huma.Operation{
 		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look", Summary: "Whose password a link sets", Errors: errorsOfCreate,
-	}, func(ctx context.Context, _ app.Actor, in *struct {
+	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Body struct {
 			Token string `json:"token" maxLength:"100"`
 		}
@@ -69,7 +70,7 @@ func (s *Server) registerPeople() {
 	})
 	register(s, nil, huma.Operation{
 		OperationID: "take-link", Method: http.MethodPost, Path: "/api/welcome", Summary: "Set the password of a link's account, and sign in; its other sessions end", Errors: errorsOfCreate,
-	}, func(ctx context.Context, _ app.Actor, in *struct {
+	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Caller
 		Body struct {
 			Token    string `json:"token" maxLength:"100"`

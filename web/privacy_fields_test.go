@@ -11,7 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/names"
 )
 
@@ -24,7 +24,7 @@ func TestEveryTextOfAnAnswerIsTypedOrKnownToBeNone(t *testing.T) {
 	document := described
 	fields := answerFields{document: document, found: map[string]bool{}, looked: map[reflect.Type]bool{}}
 	for _, op := range newSite(t).server.Operations() {
-		if op.Roles != nil && !op.Roles.Include(app.Viewer) {
+		if op.Roles != nil && !op.Roles.Include(action.Viewer) {
 			continue
 		}
 		for _, response := range describedAs(op.OperationID).Responses {

@@ -13,6 +13,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -100,10 +101,10 @@ const serverFailed = "Something went wrong on the server; nothing was changed. T
 // problem turns an error of a deed into what the client is told. Errors that are not meant for
 // people are logged and answered with a bare 500.
 func problem(ctx context.Context, err error) error {
-	var invalid *app.Invalid
-	var stale *app.Stale
+	var invalid *action.Invalid
+	var stale *action.Stale
 	var tooMany *app.TooMany
-	var busy *app.Busy
+	var busy *action.Busy
 	switch {
 	case err == nil:
 		return nil
@@ -129,7 +130,7 @@ func problem(ctx context.Context, err error) error {
 		slog.Warn("a value that cannot be kept was not refused earlier", "cause", err)
 		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity,
 			Detail: "A value lies outside of what can be kept; nothing was changed. Look for a number that is too large, or an odd character."}
-	case errors.Is(err, app.ErrNotFound):
+	case errors.Is(err, action.ErrNotFound):
 		return &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such record."}
 	case errors.Is(err, blobs.ErrFull):
 		slog.Error("uploads cannot be kept", "cause", err)
@@ -143,16 +144,16 @@ func problem(ctx context.Context, err error) error {
 		slog.Error("a file is damaged", "cause", err)
 		return &Problem{Title: "File is damaged", Status: http.StatusGone,
 			Detail: "The file in the store is no longer what was uploaded, so it is not shown. Upload the same file again, or have it brought back from a backup."}
-	case errors.Is(err, app.ErrOtherRequest):
+	case errors.Is(err, action.ErrOtherRequest):
 		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: sentence(err.Error())}
-	case errors.Is(err, app.ErrStillAtWork):
+	case errors.Is(err, action.ErrStillAtWork):
 		return later(&Problem{Title: "Still at work", Status: http.StatusConflict, Detail: sentence(err.Error())}, busyLasts)
-	case errors.Is(err, app.ErrAnswerLost):
+	case errors.Is(err, action.ErrAnswerLost):
 		return &Problem{Title: "Done already", Status: http.StatusConflict, Detail: sentence(err.Error())}
 	case errors.Is(err, app.ErrLinkEnded):
 		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(app.ErrLinkEnded.Error())}
-	case errors.Is(err, app.ErrForbidden):
-		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: sentence(app.ErrForbidden.Error())}
+	case errors.Is(err, action.ErrForbidden):
+		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: sentence(action.ErrForbidden.Error())}
 	case errors.Is(err, app.ErrSignIn):
 		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(app.ErrSignIn.Error())}
 	}

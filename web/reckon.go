@@ -7,16 +7,17 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
 )
 
 func (s *Server) registerReckoning() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "reckon", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
 		MaxBodyBytes: sheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
 			Text    string `json:"text" doc:"Sheet, with or without headings, at most 1 MiB"`
 			EraFrom int    `json:"eraFrom,omitempty" minimum:"1900" maximum:"2100" doc:"First year in which the parts are expected"`
@@ -25,39 +26,39 @@ func (s *Server) registerReckoning() {
 	}) (*output[app.Reckoned], error) {
 		return answer(s.app.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "reckon-machine", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Drafts
 	}) (*output[app.ReckonedMachine], error) {
 		return answer(s.app.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "reckon-assembly", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Drafts
 	}) (*output[app.ReckonedMachine], error) {
 		return answer(s.app.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
 	}) (*output[[]device.Type], error) {
 		return answer(s.app.Types(ctx, actor, in.Start, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "write-line", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(_ context.Context, _ app.Actor, in *struct{ Body sheet.Record }) (*output[Line], error) {
+	}, func(_ context.Context, _ action.Actor, in *struct{ Body sheet.Record }) (*output[Line], error) {
 		text, err := in.Body.Text()
 		if err != nil {
-			return nil, &app.Invalid{Field: "parts", Why: err.Error()}
+			return nil, &action.Invalid{Field: "parts", Why: err.Error()}
 		}
 		return answer(Line{text}, nil)
 	})

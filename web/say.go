@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 // SaidText is a line about the machine on the bench.
@@ -16,24 +17,24 @@ type SaidText struct {
 }
 
 func (s *Server) registerSay() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "find", Method: http.MethodGet, Path: "/api/find", Summary: "Look for words in machines, assemblies and chips",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200" required:"true"`
 	}) (*output[app.Found], error) {
 		return answer(s.app.Find(ctx, actor, in.Words))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "understand", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
 		Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct{ Body SaidText }) (*output[app.Understood], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body SaidText }) (*output[app.Understood], error) {
 		return answer(s.app.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "say", Method: http.MethodPost, Path: "/api/statements", Summary: "Keep a statement about a machine",
 		Description: "A note, or a line on the sheet of one of its assemblies.", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
 			SaidText
 			AssemblyID int64 `json:"assemblyId" minimum:"0" doc:"Whose sheet a line goes to; 0 for a note"`

@@ -17,6 +17,7 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
@@ -61,7 +62,7 @@ type Server struct {
 // Operation is a registered operation and the roles it is open to; nil for everybody.
 type Operation struct {
 	huma.Operation
-	Roles app.Roles
+	Roles action.Roles
 }
 
 // New builds the server on a migrated database.

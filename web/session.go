@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 )
 
 // Who is the account that is signed in.
@@ -26,13 +27,13 @@ type sessionBody struct {
 	Account *Who `json:"account" doc:"Who is signed in, or null"`
 }
 
-func sessionOf(actor app.Actor) *sessionOutput {
+func sessionOf(actor action.Actor) *sessionOutput {
 	out := &sessionOutput{}
 	if actor.AccountID != 0 {
 		out.Body.Account = &Who{
 			ID: actor.AccountID, Name: actor.Name, Role: string(actor.Role),
-			MayWriteSheets:   app.MayWriteSheets.Include(actor.Role),
-			MayKeepTheRecord: app.MayKeepTheRecord.Include(actor.Role),
+			MayWriteSheets:   action.MayWriteSheets.Include(actor.Role),
+			MayKeepTheRecord: action.MayKeepTheRecord.Include(actor.Role),
 		}
 	}
 	return out
@@ -65,13 +66,13 @@ type passwordInput struct {
 func (s *Server) registerSession() {
 	register(s, nil, huma.Operation{
 		OperationID: "get-session", Method: http.MethodGet, Path: "/api/session", Summary: "Who is signed in",
-	}, func(_ context.Context, actor app.Actor, _ *struct{}) (*sessionOutput, error) {
+	}, func(_ context.Context, actor action.Actor, _ *struct{}) (*sessionOutput, error) {
 		return sessionOf(actor), nil
 	})
 	register(s, nil, huma.Operation{
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
-	}, func(ctx context.Context, _ app.Actor, in *signInInput) (*signedInOutput, error) {
+	}, func(ctx context.Context, _ action.Actor, in *signInInput) (*signedInOutput, error) {
 		signedIn, err := s.app.SignIn(ctx, in.Body.Login, in.Body.Password, app.Caller{Address: in.address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
@@ -85,10 +86,10 @@ func (s *Server) registerSession() {
 			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.sessions.Cookie.Secure,
 		}}, nil
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
 		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
-	}, func(ctx context.Context, actor app.Actor, in *passwordInput) (*struct{}, error) {
+	}, func(ctx context.Context, actor action.Actor, in *passwordInput) (*struct{}, error) {
 		if err := s.app.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
 			return nil, err
 		}
@@ -96,7 +97,7 @@ func (s *Server) registerSession() {
 	})
 	register(s, nil, huma.Operation{
 		OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out",
-	}, func(ctx context.Context, _ app.Actor, _ *struct{}) (*struct{}, error) {
+	}, func(ctx context.Context, _ action.Actor, _ *struct{}) (*struct{}, error) {
 		return nil, s.sessions.Destroy(ctx)
 	})
 }

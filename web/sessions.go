@@ -11,7 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/store"
 )
 
@@ -32,7 +32,7 @@ func (s *Server) startSession(ctx context.Context, account store.Account, from C
 	s.sessions.Put(ctx, startedKey, time.Now().Unix())
 	s.sessions.Put(ctx, addressKey, from.address)
 	s.sessions.Put(ctx, agentKey, from.agent[:min(len(from.agent), 300)])
-	return sessionOf(app.Actor{AccountID: account.ID, Name: account.Name, Role: app.Role(account.Role)}), nil
+	return sessionOf(action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role)}), nil
 }
 
 // endSessions ends all sessions of an account, or all but the one that asks.
@@ -93,14 +93,14 @@ func (s *Server) sessionsOf(ctx context.Context, account int64) ([]Session, erro
 }
 
 func (s *Server) registerSessions() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/session/all", Summary: "Where your account is signed in",
-	}, func(ctx context.Context, actor app.Actor, _ *struct{}) (*output[[]Session], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]Session], error) {
 		return answer(s.sessionsOf(ctx, actor.AccountID))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "end-session", Method: http.MethodDelete, Path: "/api/session/all/{key}", Summary: "End one of your sessions", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Key string `path:"key" maxLength:"64"`
 	}) (*struct{}, error) {
 		ended := false
@@ -113,7 +113,7 @@ func (s *Server) registerSessions() {
 			return s.kept.DeleteCtx(ctx, stored)
 		})
 		if err == nil && !ended {
-			err = app.ErrNotFound
+			err = action.ErrNotFound
 		}
 		return nil, err
 	})

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
@@ -21,52 +22,52 @@ type SheetText struct {
 }
 
 func (s *Server) registerSheets() {
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *ByID) (*output[store.Revision], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Revision], error) {
 		return answer(s.app.Sheet(ctx, actor, in.ID))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet", Summary: "Keep a new revision of a sheet",
 		Description:  "Refused with 409 and the newer revision when somebody saved another since base.",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfChange,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body SheetText
 	}) (*output[store.Revision], error) {
 		return answer(s.app.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
-	register(s, app.MayWriteSheets, huma.Operation{
+	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "merge-sheet", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
 		Description:  "Nothing is kept: the merged text is saved like any other.",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body SheetText
 	}) (*output[app.Merged], error) {
 		return answer(s.app.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
 	}) (*output[[]store.Revision], error) {
 		return answer(s.app.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions", Summary: "Sockets and parts of an assembly that were ever written down", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]store.Position], error) {
 		return answer(s.app.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
-	register(s, app.MayLook, huma.Operation{
+	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries", Summary: "Entries of the newest sheet", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor app.Actor, in *struct {
+	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`

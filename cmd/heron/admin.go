@@ -10,7 +10,7 @@ import (
 	"github.com/spf13/cobra"
 	"golang.org/x/term"
 
-	"frugalheron/app"
+	"frugalheron/app/action"
 	"frugalheron/web"
 )
 
@@ -51,7 +51,7 @@ func userCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if _, err := deeds.AddAccount(cmd.Context(), args[0], name, app.Role(role), password); err != nil {
+			if _, err := deeds.AddAccount(cmd.Context(), args[0], name, action.Role(role), password); err != nil {
 				return err
 			}
 			fmt.Fprintf(cmd.OutOrStdout(), "%s can sign in as %s.\n", args[0], role)
@@ -60,7 +60,7 @@ func userCommand() *cobra.Command {
 	}
 	databaseFlag(add, &url)
 	add.Flags().StringVar(&name, "name", "", "name shown beside what the account does; the login unless given")
-	add.Flags().StringVar(&role, "role", string(app.Viewer), "curator, technician or viewer")
+	add.Flags().StringVar(&role, "role", string(action.Viewer), "curator, technician or viewer")
 	cmd := &cobra.Command{Use: "user", Short: "Look after accounts"}
 	cmd.AddCommand(add)
 	return cmd

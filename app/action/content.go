@@ -1,4 +1,4 @@
-package app
+package action
 
 // Content is what is shown of a picture or document.
 type Content struct {
@@ -7,7 +7,7 @@ type Content struct {
 	FileName  string
 }
 
-// csvOf is a table as a file.
-func csvOf(name, table string) Content {
+// CsvOf is a table as a file.
+func CsvOf(name, table string) Content {
 	return Content{[]byte(table), "text/csv; charset=utf-8", name}
 }

@@ -1,4 +1,4 @@
-package app
+package action
 
 import (
 	"fmt"
@@ -6,10 +6,10 @@ import (
 	"strings"
 )
 
-// wording says what was done to a subject, from which state to which.
-type wording func(subject string, before, after fields) string
+// Wording says what was done to a subject, from which state to which.
+type Wording func(subject string, before, after Fields) string
 
-type fields = map[string]any
+type Fields = map[string]any
 
 // fieldWords says fields by the words that forms use, in the order of the alphabet.
 var fieldWords = map[string]string{
@@ -21,7 +21,7 @@ var fieldWords = map[string]string{
 	"accessionPattern": "pattern of accession numbers", "staffOnly": "for staff only", "cameWith": "came with", "passedOn": "passed on",
 }
 
-func changes(before, after fields) string {
+func Changes(before, after Fields) string {
 	parts := []string{}
 	for field, now := range after {
 		was := before[field]
@@ -32,7 +32,7 @@ func changes(before, after fields) string {
 		if name == "" {
 			name = field
 		}
-		parts = append(parts, fmt.Sprintf("%s from %s to %s", name, orNothing(was), orNothing(now)))
+		parts = append(parts, fmt.Sprintf("%s from %s to %s", name, OrNothing(was), OrNothing(now)))
 	}
 	if len(parts) == 0 {
 		return "nothing"
@@ -41,14 +41,14 @@ func changes(before, after fields) string {
 	return strings.Join(parts, "; ")
 }
 
-func orNothing(value any) string {
+func OrNothing(value any) string {
 	if value == nil || value == "" {
 		return "nothing"
 	}
 	return fmt.Sprint(value)
 }
 
-func orEmpty(value any) string {
+func OrEmpty(value any) string {
 	if value == nil {
 		return ""
 	}

@@ -1,4 +1,4 @@
-package app
+package action
 
 import "frugalheron/store"
 
@@ -23,8 +23,22 @@ var subjects = map[string]subject{
 	"account": {MayKeepTheRecord, false},
 }
 
-// readerOf says what an actor may read in the history.
-func readerOf(actor Actor) store.EventReader {
+// NamesMatter reports whether texts of a kind of records are looked through for names of private persons.
+func NamesMatter(kind string) bool { return subjects[kind].namesMatter }
+
+// KindsWithNames lists the kinds of which they are.
+func KindsWithNames() []string {
+	kinds := []string{}
+	for kind := range subjects {
+		if NamesMatter(kind) {
+			kinds = append(kinds, kind)
+		}
+	}
+	return kinds
+}
+
+// ReaderOf says what an actor may read in the history.
+func ReaderOf(actor Actor) store.EventReader {
 	reader := store.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{}, PublicOnly: actor.Hides()}
 	for kind, s := range subjects {
 		if s.readBy.Include(actor.Role) {

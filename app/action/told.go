@@ -1,8 +1,8 @@
-package app
+package action
 
 import "encoding/json"
 
-func fieldsIn(encoded *json.RawMessage) map[string]any {
+func FieldsIn(encoded *json.RawMessage) map[string]any {
 	fields := map[string]any{}
 	if encoded != nil {
 		json.Unmarshal(*encoded, &fields) //nolint:errcheck // written by us; a row that is not gives no fields
@@ -24,19 +24,19 @@ var toldCodes = map[string]bool{
 	"crc32": true, "sha1": true, "effective": true, "look": true, "at": true, "designators": true, "by": true,
 }
 
-// rewriteTold rewrites the texts of what an event kept, in place, and returns it.
-func rewriteTold(value any, rewrite func(text string) string) any {
+// RewriteTold rewrites the texts of what an event kept, in place, and returns it.
+func RewriteTold(value any, rewrite func(text string) string) any {
 	switch v := value.(type) {
 	case string:
 		return rewrite(v)
 	case []any:
 		for i := range v {
-			v[i] = rewriteTold(v[i], rewrite)
+			v[i] = RewriteTold(v[i], rewrite)
 		}
 	case map[string]any:
 		for key, inner := range v {
 			if !toldCodes[key] {
-				v[key] = rewriteTold(inner, rewrite)
+				v[key] = RewriteTold(inner, rewrite)
 			}
 		}
 	}

@@ -1,4 +1,4 @@
-package app
+package action
 
 import (
 	"context"
@@ -66,8 +66,8 @@ func (k *Kernel) RenewLeftOver(ctx context.Context) error {
 	return nil
 }
 
-// each makes a renewal of one that is done record by record.
-func each(renew func(ctx context.Context, tx *sqlx.Tx, id int64) error) Renewal {
+// Each makes a renewal of one that is done record by record.
+func Each(renew func(ctx context.Context, tx *sqlx.Tx, id int64) error) Renewal {
 	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
 		for _, id := range ids {
 			if err := renew(ctx, tx, id); err != nil {

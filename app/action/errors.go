@@ -1,4 +1,4 @@
-package app
+package action
 
 import (
 	"errors"
@@ -16,6 +16,9 @@ var (
 type Invalid struct {
 	Field, Why string
 }
+
+// Reject returns what is wrong with a field.
+func Reject(field, why string) error { return &Invalid{Field: field, Why: why} }
 
 // Error says which field is wrong and why.
 func (e *Invalid) Error() string { return e.Field + ": " + e.Why }
@@ -39,4 +42,3 @@ type Busy struct{ What string }
 func (e *Busy) Error() string {
 	return "too much is going on at once (" + e.What + "); try again in a moment"
 }
-

@@ -1,4 +1,4 @@
-package app
+package action
 
 import "slices"
 
@@ -32,15 +32,15 @@ var (
 // Include reports whether a role is among them.
 func (r Roles) Include(role Role) bool { return slices.Contains(r, role) }
 
-// account is the actor's account; nil for the command line.
-func (a Actor) account() *int64 {
+// Account is the actor's account; nil for the command line.
+func (a Actor) Account() *int64 {
 	if a.AccountID == 0 {
 		return nil
 	}
 	return &a.AccountID
 }
 
-func (a Actor) must(roles Roles) error {
+func (a Actor) Must(roles Roles) error {
 	if !roles.Include(a.Role) {
 		return ErrForbidden
 	}
@@ -49,4 +49,3 @@ func (a Actor) must(roles Roles) error {
 
 // Hides reports whether names are kept from an actor.
 func (a Actor) Hides() bool { return !MayWriteSheets.Include(a.Role) }
-

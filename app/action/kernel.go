@@ -1,4 +1,4 @@
-package app
+package action
 
 import (
 	"context"
@@ -35,7 +35,7 @@ func NewKernel(db *sqlx.DB) *Kernel {
 }
 
 // CanBeUndone says who may take events of a kind back, and how.
-func (k *Kernel) CanBeUndone(e *event, by Roles, take Undoing) { k.undos[e.key] = undo{by, take} }
+func (k *Kernel) CanBeUndone(e *Event, by Roles, take Undoing) { k.undos[e.key] = undo{by, take} }
 
 // UndoOf says who may take an event back, and how; nobody where take is nil.
 func (k *Kernel) UndoOf(key string) (by Roles, take Undoing) {
@@ -48,7 +48,7 @@ func (k *Kernel) AtEnd(ending Ending) { k.endings = append(k.endings, ending) }
 
 // Do runs work in a transaction if the actor's role allows it: in the one that the context carries, or in its own.
 func (k *Kernel) Do(ctx context.Context, actor Actor, roles Roles, work func(tx *sqlx.Tx) error) error {
-	if err := actor.must(roles); err != nil {
+	if err := actor.Must(roles); err != nil {
 		return err
 	}
 	if tx := openIn(ctx); tx != nil {

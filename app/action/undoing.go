@@ -1,0 +1,57 @@
+package action
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store"
+)
+
+// NewestStill refuses an event that something was done after. It is asked once the record is locked.
+func NewestStill(ctx context.Context, h store.Handle, e store.ToldEvent) error {
+	isNewest, err := store.IsNewestEvent(ctx, h, e.ID)
+	if err == nil && !isNewest {
+		return Reject("event", "something was done to the same record since; nothing was undone. Take that back first, or change the record by hand")
+	}
+	return err
+}
+
+// StateIn reads what an event kept of a record.
+func StateIn[Record any](encoded *json.RawMessage) (Record, error) {
+	var record Record
+	if encoded == nil {
+		return record, errors.New("the event kept no record")
+	}
+	return record, json.Unmarshal(*encoded, &record)
+}
+
+// UndoingOf runs work on a record that lock has locked, unless something was done to it since: both in one transaction,
+// so that there is no gap for a change that would be overwritten. The deeds that work calls are part of it.
+func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e store.ToldEvent, roles Roles,
+	lock func(ctx context.Context, h store.Handle, id int64) (Record, error), work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
+	return k.Do(ctx, actor, roles, func(tx *sqlx.Tx) error {
+		now, err := lock(ctx, tx, e.SubjectID)
+		if err != nil {
+			return err
+		}
+		if err := NewestStill(ctx, tx, e); err != nil {
+			return err
+		}
+		return work(within(ctx, tx), tx, now)
+	})
+}
+
+// Second leaves out what a deed returns beside its error.
+func Second[Value any](_ Value, err error) error { return err }
+
+func FirstOf(machines ...*int64) *int64 {
+	for _, id := range machines {
+		if id != nil {
+			return id
+		}
+	}
+	return nil
+}
