@@ -7,6 +7,7 @@ import (
 	"golang.org/x/sync/semaphore"
 
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/app/picture"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -17,7 +18,7 @@ import (
 type App struct {
 	Kernel    *action.Kernel
 	libraries libraryCache
-	private   privacyCache
+	People    *people.Service
 	compared  comparisons
 	blobs     *blobs.Store        // nil when none is set up
 	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
@@ -28,10 +29,11 @@ type App struct {
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
-	a := &App{Kernel: action.NewKernel(db), memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
+	kernel := action.NewKernel(db)
+	a := &App{Kernel: kernel, memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
+	a.People = people.New(kernel)
 	a.follow()
 	a.canUndo()
-	a.Kernel.AtEnd(a.noteMentions)
 	return a
 }
 
@@ -43,7 +45,4 @@ func (a *App) follow() {
 	a.Kernel.Follow(store.ProjectedMachineSum, renewSums)
 	a.Kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))
 	a.Kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
-	for _, kind := range store.PublicKinds {
-		a.Kernel.Follow("public "+string(kind), a.renewPublic(kind))
-	}
 }

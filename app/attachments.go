@@ -149,7 +149,7 @@ func (a *App) Original(ctx context.Context, actor action.Actor, id int64) (actio
 	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
 		return content, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}

@@ -155,7 +155,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 
 func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	office, err := deeds.AddParty(ctx, curator, store.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
+	office, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
 	tell := func(role, who, dates string) store.Custody {
 		told, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: role, Who: who, Dates: dates, Citation: store.Citation{Kind: "recalled"}})
@@ -239,7 +239,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 
 func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	noted, err := deeds.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
+	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {
 		d, err := deeds.Dossier(ctx, viewer, machine.ID)
@@ -251,16 +251,16 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	require.Equal(t, 1, count)
 	decided := noted.PersonalDataFields
 	decided.Decision, decided.DecidedBy = "wipe", "Ottilie Wren"
-	_, err = deeds.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
+	_, err = deeds.People.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	changed, err := deeds.ChangePersonalData(ctx, curator, noted.ID, noted.Version, decided)
+	changed, err := deeds.People.ChangePersonalData(ctx, curator, noted.ID, noted.Version, decided)
 	require.NoError(t, err)
 	require.NotNil(t, changed.DecidedOn)
 	_, count = stage()
 	require.Equal(t, 1, count) // decided, but not carried out
 	done := changed.PersonalDataFields
 	done.DoneOn = changed.DecidedOn
-	_, err = deeds.ChangePersonalData(ctx, curator, noted.ID, changed.Version, done)
+	_, err = deeds.People.ChangePersonalData(ctx, curator, noted.ID, changed.Version, done)
 	require.NoError(t, err)
 	_, count = stage()
 	require.Equal(t, 0, count)

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
 	"frugalheron/store"
@@ -26,12 +27,12 @@ func (a *App) ExportSheets(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
 	var b strings.Builder
-	for _, f := range publicOf(p, fitted) {
+	for _, f := range people.PublicOf(p, fitted) {
 		b.WriteString(headingOf(f.AssemblyFields).String() + "\n" + f.Body)
 		if f.Body != "" && !strings.HasSuffix(f.Body, "\n") {
 			b.WriteByte('\n')
@@ -75,7 +76,7 @@ func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -87,7 +88,7 @@ func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID i
 		}
 		rows, _ := entryRows(result)
 		for _, e := range rows {
-			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), publicOf(p, e)))
+			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), people.PublicOf(p, e)))
 		}
 	}
 	return action.CsvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
@@ -145,11 +146,11 @@ func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
-	document, err := json.MarshalIndent(publicOf(p, struct {
+	document, err := json.MarshalIndent(people.PublicOf(p, struct {
 		Machine      store.Machine `json:"machine"`
 		Dossier      Dossier       `json:"dossier"`
 		Wiring       Wiring        `json:"wiring"`

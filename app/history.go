@@ -68,7 +68,7 @@ func (a *App) historyPage(ctx context.Context, actor action.Actor, q store.Event
 	}
 	text := func(text string) string { return text }
 	if actor.Hides() {
-		p, err := a.privacy(ctx, a.Kernel.DB)
+		p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 		if err != nil {
 			return page, err
 		}

@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/core/device"
 	"frugalheron/core/table"
 	"frugalheron/store"
@@ -29,13 +30,13 @@ func (a *App) ExportPack(ctx context.Context, actor action.Actor) (action.Conten
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
 	rows := [][]string{}
 	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
-	for _, t := range publicOf(p, own) {
+	for _, t := range people.PublicOf(p, own) {
 		rows = append(rows, []string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package, figure(t.ClockMHz), figure(t.TypicalMA),
 			t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
 	}
@@ -119,7 +120,7 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 	r.FieldsPerRecord = -1
 	head, err := r.Read()
 	if err != nil {
-		return nil, nil, action.Reject("text", "holds no line that names the columns: " + strings.Join(packColumns, ","))
+		return nil, nil, action.Reject("text", "holds no line that names the columns: "+strings.Join(packColumns, ","))
 	}
 	columns := map[string]int{}
 	for i, name := range head {
@@ -131,7 +132,7 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 	}
 	for _, name := range packColumns[:3] {
 		if _, ok := columns[name]; !ok {
-			return nil, nil, action.Reject("text", "the column " + name + " is missing")
+			return nil, nil, action.Reject("text", "the column "+name+" is missing")
 		}
 	}
 	fields, rows := []store.OwnTypeFields{}, []PackRow{}

@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/people"
 	"frugalheron/app/picture"
 	"frugalheron/core/plan"
 	"frugalheron/store"
@@ -172,11 +173,11 @@ func (a *App) PlanDrawing(ctx context.Context, actor action.Actor, attachmentID 
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
-	told = publicOf(p, told)
+	told = people.PublicOf(p, told)
 	address := fmt.Sprintf("/api/attachments/%d/view?size=screen", attachmentID)
 	if embedded {
 		view, err := a.View(ctx, actor, attachmentID, ScreenSide)

@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -17,13 +18,13 @@ import (
 
 // private adds somebody private.
 func private(t *testing.T, deeds *app.App, name, role string, spellings ...string) store.Party {
-	party, err := deeds.AddParty(ctx, curator, store.PartyFields{Name: name, Kind: "person", Private: true, Role: role, Spellings: strings.Join(spellings, "\n")})
+	party, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: name, Kind: "person", Private: true, Role: role, Spellings: strings.Join(spellings, "\n")})
 	require.NoError(t, err)
 	return party
 }
 
 func public[Value any](t *testing.T, deeds *app.App, value Value) Value {
-	privacy, err := deeds.Privacy(ctx)
+	privacy, err := deeds.People.Privacy(ctx)
 	require.NoError(t, err)
 	return privacy.Public(value).(Value)
 }
@@ -61,7 +62,7 @@ func TestTextsPointToPersons(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
 	rose := private(t, deeds, "Rose Tregear", "a neighbour", "Rose")
 	found := 0
-	asked := app.OnNamesFound(ctx, func(n int) { found += n })
+	asked := people.OnNamesFound(ctx, func(n int) { found += n })
 	write := func(text string) store.Machine {
 		now, err := deeds.Machine(ctx, curator, machine.ID)
 		require.NoError(t, err)
@@ -74,19 +75,19 @@ func TestTextsPointToPersons(t *testing.T) {
 	changed := write("The voltage rose; bought of R. Tregear.")
 	require.Equal(t, 2, found)
 	require.Equal(t, "The voltage a neighbour; bought of a neighbour.", public(t, deeds, changed).Provenance)
-	open, err := deeds.Mentions(ctx, technician)
+	open, err := deeds.People.Mentions(ctx, technician)
 	require.NoError(t, err)
 	require.Len(t, open, 2)
 	require.Equal(t, []string{"R. Tregear", "rose"}, []string{open[0].Said, open[1].Said})
 	require.Contains(t, open[1].Around, "The voltage rose")
 	require.Equal(t, "EH-0142", open[1].Accession)
-	require.NoError(t, deeds.DecideMention(ctx, technician, open[1].ID, open[1].Version, false))
-	require.NoError(t, deeds.DecideMention(ctx, technician, open[0].ID, open[0].Version, true))
+	require.NoError(t, deeds.People.DecideMention(ctx, technician, open[1].ID, open[1].Version, false))
+	require.NoError(t, deeds.People.DecideMention(ctx, technician, open[0].ID, open[0].Version, true))
 	var stale *action.Stale
-	require.ErrorAs(t, deeds.DecideMention(ctx, technician, open[0].ID, open[0].Version, false), &stale)
-	require.ErrorIs(t, deeds.DecideMention(ctx, viewer, open[0].ID, open[0].Version, false), action.ErrForbidden)
+	require.ErrorAs(t, deeds.People.DecideMention(ctx, technician, open[0].ID, open[0].Version, false), &stale)
+	require.ErrorIs(t, deeds.People.DecideMention(ctx, viewer, open[0].ID, open[0].Version, false), action.ErrForbidden)
 	require.Equal(t, "The voltage rose; bought of a neighbour.", public(t, deeds, changed).Provenance)
-	require.Empty(t, must(deeds.Mentions(ctx, technician)))
+	require.Empty(t, must(deeds.People.Mentions(ctx, technician)))
 
 	// The same text again is not asked about again; another is.
 	found = 0
@@ -99,14 +100,14 @@ func TestTextsPointToPersons(t *testing.T) {
 	// Called otherwise by now.
 	fields := rose.PartyFields
 	fields.Name, fields.Spellings = "Zennor Quillivan", ""
-	_, err = deeds.ChangeParty(ctx, curator, rose.ID, rose.Version, fields)
+	_, err = deeds.People.ChangeParty(ctx, curator, rose.ID, rose.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, "bought of a neighbour", public(t, deeds, store.MachineFields{Provenance: "bought of R. Tregear"}).Provenance)
 	// Who is no longer private is no secret.
-	now := must(deeds.Parties(ctx, curator, "quillivan"))[0]
+	now := must(deeds.People.Parties(ctx, curator, "quillivan"))[0]
 	fields = now.PartyFields
 	fields.Private = false
-	_, err = deeds.ChangeParty(ctx, curator, rose.ID, now.Version, fields)
+	_, err = deeds.People.ChangeParty(ctx, curator, rose.ID, now.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, "Zennor Quillivan, R. Tregear", public(t, deeds, store.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
 
@@ -129,13 +130,13 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	changed := must(deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
 	must(deeds.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
 	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
-	must(deeds.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
+	must(deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
-	asked := app.OnNamesFound(ctx, func(n int) { found += n })
-	rose := must(deeds.AddParty(asked, curator, store.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+	asked := people.OnNamesFound(ctx, func(n int) { found += n })
+	rose := must(deeds.People.AddParty(asked, curator, store.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	said := func() []string {
 		words := []string{}
-		for _, m := range must(deeds.Mentions(ctx, technician)) {
+		for _, m := range must(deeds.People.Mentions(ctx, technician)) {
 			words = append(words, m.Said+": "+m.Around)
 		}
 		return words
@@ -148,7 +149,7 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	require.Equal(t, "voltage a neighbour", public(t, deeds, changed).Provenance[strings.Index(changed.Provenance, "voltage"):][:19])
 	spelled := rose.PartyFields
 	spelled.Spellings = "Tregear"
-	must(deeds.ChangeParty(asked, curator, rose.ID, rose.Version, spelled))
+	must(deeds.People.ChangeParty(asked, curator, rose.ID, rose.Version, spelled))
 	require.Equal(t, 3, found, "only the new spelling is new")
 	require.Contains(t, strings.Join(said(), "\n"), "called")
 }
@@ -219,7 +220,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	// Called otherwise, or not private any more: what is public follows.
 	fields := before.PartyFields
 	fields.Private = false
-	must(deeds.ChangeParty(ctx, curator, before.ID, before.Version, fields))
+	must(deeds.People.ChangeParty(ctx, curator, before.ID, before.Version, fields))
 	require.Equal(t, count(curator, "penhallow"), count(viewer, "penhallow"))
 	var left int
 	require.NoError(t, db.Get(&left, `SELECT count(*) FROM public_text`))
@@ -236,7 +237,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	letter := must(deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
 	letter = must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
-	must(deeds.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
+	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
 	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
 	words := func(actor action.Actor) string {
 		all := ""

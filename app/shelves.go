@@ -59,7 +59,7 @@ func (a *App) ListMachines(ctx context.Context, actor action.Actor, list Machine
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	public, err := a.onlyPublic(ctx, actor)
+	public, err := a.People.OnlyPublic(ctx, actor)
 	if err != nil {
 		return page, err
 	}
@@ -136,7 +136,7 @@ func (a *App) CountFacets(ctx context.Context, actor action.Actor, filters Machi
 	if err := actor.Must(action.MayLook); err != nil {
 		return f, err
 	}
-	public, err := a.onlyPublic(ctx, actor)
+	public, err := a.People.OnlyPublic(ctx, actor)
 	if err != nil {
 		return f, err
 	}
@@ -163,7 +163,7 @@ func (a *App) CountHolding(ctx context.Context, actor action.Actor, filters Mach
 	for i, t := range types {
 		numbers[i] = t.Number
 	}
-	public, err := a.onlyPublic(ctx, actor)
+	public, err := a.People.OnlyPublic(ctx, actor)
 	if err != nil {
 		return nil, err
 	}

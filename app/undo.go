@@ -30,7 +30,6 @@ func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, a.undoMeasure)
 	a.Kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, a.undoStrikeMeasurement)
 	a.Kernel.CanBeUndone(eventStrikeLotItem, action.MayKeepTheRecord, a.undoStrikeLotItem)
-	a.Kernel.CanBeUndone(eventDecideMention, action.MayWriteSheets, a.undoDecideMention)
 	a.Kernel.CanBeUndone(eventNameType, action.MayKeepTheRecord, a.undoNameType)
 	a.Kernel.CanBeUndone(eventChangeType, action.MayWriteSheets, a.undoChangeType)
 	a.Kernel.CanBeUndone(eventForgetType, action.MayWriteSheets, a.undoForgetType)

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -97,11 +98,11 @@ func (a *App) WiringDrawing(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
-	drawing := wiring.Draw(p.Text(board), publicOf(p, w.placed()))
+	drawing := wiring.Draw(p.Text(board), people.PublicOf(p, w.placed()))
 	return action.Content{MediaType: "image/svg+xml", FileName: "connectors.svg", Data: []byte(drawing)}, nil
 }
 
@@ -115,9 +116,9 @@ func (a *App) WiringList(ctx context.Context, actor action.Actor, machineID int6
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.privacy(ctx, a.Kernel.DB)
+	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
-	return action.CsvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(publicOf(p, w.placed()))), nil
+	return action.CsvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(people.PublicOf(p, w.placed()))), nil
 }

@@ -126,7 +126,7 @@ func (t teller) people() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Parties(t.ctx, t.curator, "")
+	there, err := t.deeds.People.Parties(t.ctx, t.curator, "")
 	if err != nil {
 		return err
 	}
@@ -137,7 +137,7 @@ func (t teller) people() error {
 		if t.parties[fields.Name] != 0 {
 			continue
 		}
-		added, err := t.deeds.AddParty(t.ctx, t.curator, fields)
+		added, err := t.deeds.People.AddParty(t.ctx, t.curator, fields)
 		if err != nil {
 			return fmt.Errorf("%s: %w", fields.Name, err)
 		}
@@ -286,7 +286,7 @@ func (t teller) tell(machine store.Machine, told story) error {
 		}
 	}
 	for _, data := range told.Personal[min(len(dossier.PersonalData), len(told.Personal)):] {
-		if _, err := t.deeds.NotePersonalData(t.ctx, t.curator, machine.ID, data); err != nil {
+		if _, err := t.deeds.People.NotePersonalData(t.ctx, t.curator, machine.ID, data); err != nil {
 			return err
 		}
 	}

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
@@ -131,7 +132,7 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body store.PersonalDataFields
 	}) (*output[store.PersonalData], error) {
-		return answer(s.app.NotePersonalData(ctx, actor, in.ID, in.Body))
+		return answer(s.app.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: errorsOfChange,
@@ -142,12 +143,12 @@ func (s *Server) registerEvidence() {
 			store.PersonalDataFields
 		}
 	}) (*output[store.PersonalData], error) {
-		return answer(s.app.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
+		return answer(s.app.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data", Summary: "Data of former owners about which something is still to be decided or done",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]app.OpenData], error) {
-		return answer(s.app.OpenPersonalData(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]people.OpenData], error) {
+		return answer(s.app.People.OpenPersonalData(ctx, actor))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,

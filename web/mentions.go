@@ -8,8 +8,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 	"frugalheron/store"
 )
 
@@ -20,7 +20,7 @@ const namesHeader = "Heron-Names-Found"
 // tellNames writes that header.
 func tellNames(ctx huma.Context, next func(huma.Context)) {
 	_, w := humachi.Unwrap(ctx)
-	telling := app.OnNamesFound(ctx.Context(), func(found int) { w.Header().Set(namesHeader, strconv.Itoa(found)) })
+	telling := people.OnNamesFound(ctx.Context(), func(found int) { w.Header().Set(namesHeader, strconv.Itoa(found)) })
 	next(huma.WithContext(ctx, telling))
 }
 
@@ -35,7 +35,7 @@ func (s *Server) registerMentions() {
 		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions", Summary: "Names of private persons in texts of which nobody has said whether they are meant",
 		Description: "Until somebody does, others than staff read the role in their place.",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.Mention], error) {
-		return answer(s.app.Mentions(ctx, actor))
+		return answer(s.app.People.Mentions(ctx, actor))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "decide-mention", Method: http.MethodPost, Path: "/api/mentions/{id}/decision", Summary: "Say whether a private person is meant in a text", Errors: errorsOfChange,
@@ -43,6 +43,6 @@ func (s *Server) registerMentions() {
 		ByID
 		Body DecidedMention
 	}) (*struct{}, error) {
-		return nil, s.app.DecideMention(ctx, actor, in.ID, in.Body.Version, in.Body.Meant)
+		return nil, s.app.People.DecideMention(ctx, actor, in.ID, in.Body.Version, in.Body.Meant)
 	})
 }

@@ -17,13 +17,13 @@ func (s *Server) registerParties() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 	}) (*output[[]store.Party], error) {
-		return answer(s.app.Parties(ctx, actor, in.Words))
+		return answer(s.app.People.Parties(ctx, actor, in.Words))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-party", Method: http.MethodPost, Path: "/api/parties", Summary: "Add a person or an organisation",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.PartyFields }) (*output[store.Party], error) {
-		return answer(s.app.AddParty(ctx, actor, in.Body))
+		return answer(s.app.People.AddParty(ctx, actor, in.Body))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-party", Method: http.MethodPut, Path: "/api/parties/{id}", Summary: "Change what is said of a person or an organisation", Errors: errorsOfChange,
@@ -34,6 +34,6 @@ func (s *Server) registerParties() {
 			store.PartyFields
 		}
 	}) (*output[store.Party], error) {
-		return answer(s.app.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
+		return answer(s.app.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
 	})
 }

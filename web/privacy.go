@@ -6,7 +6,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 
-	"frugalheron/app"
+	"frugalheron/app/people"
 )
 
 type privacyKey struct{}
@@ -19,7 +19,7 @@ func (s *Server) findPrivate(ctx huma.Context, next func(huma.Context)) {
 		next(ctx)
 		return
 	}
-	privacy, err := s.app.Privacy(ctx.Context())
+	privacy, err := s.app.People.Privacy(ctx.Context())
 	if err != nil {
 		r, w := humachi.Unwrap(ctx)
 		writeError(w, r, err)
@@ -31,7 +31,7 @@ func (s *Server) findPrivate(ctx huma.Context, next func(huma.Context)) {
 // publicAnswer takes the names of private persons out of the typed texts of every answer to somebody who is not staff. It
 // stands where all answers are written, so that no operation can forget it. Files are made public where they are made.
 func publicAnswer(ctx huma.Context, _ string, answer any) (any, error) {
-	if privacy, ok := ctx.Context().Value(privacyKey{}).(*app.Privacy); ok {
+	if privacy, ok := ctx.Context().Value(privacyKey{}).(*people.Privacy); ok {
 		return privacy.Public(answer), nil
 	}
 	return answer, nil

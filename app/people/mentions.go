@@ -1,4 +1,4 @@
-package app
+package people
 
 import (
 	"context"
@@ -39,8 +39,8 @@ func OnNamesFound(ctx context.Context, tell func(found int)) context.Context {
 
 // noteMentions looks for names of private persons in what a transaction has written behind an event, so that somebody
 // can say whether they are meant.
-func (a *App) noteMentions(ctx context.Context, tx *sqlx.Tx, after int64) error {
-	p, err := a.privacy(ctx, tx)
+func (s *Service) noteMentions(ctx context.Context, tx *sqlx.Tx, after int64) error {
+	p, err := s.PrivacyIn(ctx, tx)
 	if err != nil || p.IsIdle() {
 		return err
 	}
@@ -72,8 +72,8 @@ func tellNamesFound(ctx context.Context, found int) {
 // noteOldMentions looks for a person in what stands there already: somebody who becomes private, or whose name is
 // written another way, is asked about in texts from before, too. What was written
 // anew since is left out.
-func (a *App) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names.Person) error {
-	p, err := a.privacy(ctx, tx)
+func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names.Person) error {
+	p, err := s.PrivacyIn(ctx, tx)
 	if err != nil {
 		return err
 	}
@@ -193,20 +193,20 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) 
 }
 
 // Mentions lists the places in texts of which nobody has said yet whether a private person is meant.
-func (a *App) Mentions(ctx context.Context, actor action.Actor) ([]store.Mention, error) {
+func (s *Service) Mentions(ctx context.Context, actor action.Actor) ([]store.Mention, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return store.OpenMentions(ctx, a.Kernel.DB, listedMention)
+	return store.OpenMentions(ctx, s.kernel.DB, listedMention)
 }
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
-func (a *App) DecideMention(ctx context.Context, actor action.Actor, id int64, version int, meant bool) error {
-	return a.decideMention(ctx, actor, id, version, &meant, eventDecideMention)
+func (s *Service) DecideMention(ctx context.Context, actor action.Actor, id int64, version int, meant bool) error {
+	return s.decideMention(ctx, actor, id, version, &meant, eventDecideMention)
 }
 
-func (a *App) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool, decided *action.Event) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool, decided *action.Event) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMention(ctx, tx, id)
 		if err != nil {
 			return err
@@ -221,7 +221,7 @@ func (a *App) decideMention(ctx context.Context, actor action.Actor, id int64, v
 		if err := action.Record(ctx, tx, actor, decided, id, nil, mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
 			return err
 		}
-		return a.publishAgain(ctx, tx, names.Person{Name: before.Said})
+		return s.publishAgain(ctx, tx, names.Person{Name: before.Said})
 	})
 }
 
@@ -233,12 +233,12 @@ type mentionTold struct {
 	Meant   *bool  `json:"meant"`
 }
 
-func (a *App) undoDecideMention(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	before, err := action.StateIn[mentionTold](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
-		return a.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
+		return s.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
 	})
 }

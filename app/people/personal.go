@@ -1,4 +1,4 @@
-package app
+package people
 
 import (
 	"context"
@@ -51,14 +51,14 @@ type OpenData struct {
 }
 
 // OpenPersonalData lists what is still to be decided or carried out in the whole collection.
-func (a *App) OpenPersonalData(ctx context.Context, actor action.Actor) ([]OpenData, error) {
+func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]OpenData, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	found, err := store.PersonalDataOf(ctx, a.Kernel.DB, 0)
+	found, err := store.PersonalDataOf(ctx, s.kernel.DB, 0)
 	open := make([]OpenData, len(found))
 	for i, data := range found {
-		machine, err := store.MachineByID(ctx, a.Kernel.DB, data.MachineID)
+		machine, err := store.MachineByID(ctx, s.kernel.DB, data.MachineID)
 		if err != nil {
 			return nil, err
 		}
@@ -68,12 +68,12 @@ func (a *App) OpenPersonalData(ctx context.Context, actor action.Actor) ([]OpenD
 }
 
 // NotePersonalData notes that data of former owners is on a medium of a machine.
-func (a *App) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64, fields store.PersonalDataFields) (store.PersonalData, error) {
+func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64, fields store.PersonalDataFields) (store.PersonalData, error) {
 	var noted store.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return noted, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -90,12 +90,12 @@ func (a *App) NotePersonalData(ctx context.Context, actor action.Actor, machineI
 }
 
 // ChangePersonalData writes what was decided about such data, and that it was done.
-func (a *App) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields store.PersonalDataFields) (store.PersonalData, error) {
+func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields store.PersonalDataFields) (store.PersonalData, error) {
 	var changed store.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockPersonalData(ctx, tx, id)
 		if err != nil {
 			return err

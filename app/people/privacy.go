@@ -1,4 +1,4 @@
-package app
+package people
 
 import (
 	"context"
@@ -33,19 +33,19 @@ var textFields names.Fields
 // never works with names that another has changed.
 type privacyCache struct{ last atomic.Pointer[Privacy] }
 
-// privacy reads who is private, as the handle sees it.
-func (a *App) privacy(ctx context.Context, h store.Handle) (*Privacy, error) {
+// PrivacyIn reads who is private, as the handle sees it.
+func (s *Service) PrivacyIn(ctx context.Context, h store.Handle) (*Privacy, error) {
 	n, isOwn, err := store.PrivacyState(ctx, h)
 	if err != nil {
 		return nil, err
 	}
-	if last := a.private.last.Load(); last != nil && last.n == n && !isOwn {
+	if last := s.private.last.Load(); last != nil && last.n == n && !isOwn {
 		return last, nil
 	}
 	made, err := loadPrivacy(ctx, h, n)
 	// What this transaction changed is nobody else's yet.
 	if err == nil && !isOwn {
-		a.private.last.Store(made)
+		s.private.last.Store(made)
 	}
 	return made, err
 }
@@ -103,8 +103,8 @@ func (p *Privacy) Sheet(text string) string {
 	return sheet.RewriteProse(text, p.Text)
 }
 
-// publicOf returns a value without the names in its typed texts.
-func publicOf[Value any](p *Privacy, value Value) Value {
+// PublicOf returns a value without the names in its typed texts.
+func PublicOf[Value any](p *Privacy, value Value) Value {
 	if p.IsIdle() {
 		return value
 	}
@@ -113,16 +113,18 @@ func publicOf[Value any](p *Privacy, value Value) Value {
 }
 
 // Privacy reads what is kept from others than staff.
-func (a *App) Privacy(ctx context.Context) (*Privacy, error) { return a.privacy(ctx, a.Kernel.DB) }
+func (s *Service) Privacy(ctx context.Context) (*Privacy, error) {
+	return s.PrivacyIn(ctx, s.kernel.DB)
+}
 
 // Public returns an answer as others than staff may read it: without the names of private persons.
-func (p *Privacy) Public(answer any) any { return publicOf(p, answer) }
+func (p *Privacy) Public(answer any) any { return PublicOf(p, answer) }
 
-// onlyPublic reports whether an actor's searches and counts look at public texts: they do for others than staff, where
+// OnlyPublic reports whether an actor's searches and counts look at public texts: they do for others than staff, where
 // any record says less to them.
-func (a *App) onlyPublic(ctx context.Context, actor action.Actor) (bool, error) {
+func (s *Service) OnlyPublic(ctx context.Context, actor action.Actor) (bool, error) {
 	if !actor.Hides() {
 		return false, nil
 	}
-	return store.HasPublicTexts(ctx, a.Kernel.DB)
+	return store.HasPublicTexts(ctx, s.kernel.DB)
 }

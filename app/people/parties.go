@@ -1,4 +1,4 @@
-package app
+package people
 
 import (
 	"context"
@@ -49,12 +49,12 @@ func personOf(p store.Party) names.Person {
 }
 
 // AddParty adds a person or an organisation.
-func (a *App) AddParty(ctx context.Context, actor action.Actor, fields store.PartyFields) (store.Party, error) {
+func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields store.PartyFields) (store.Party, error) {
 	if err := checkParty(&fields); err != nil {
 		return store.Party{}, err
 	}
 	var added store.Party
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		id, err := store.InsertParty(ctx, tx, fields)
 		if err != nil {
 			return nameTaken(err, fields.Name)
@@ -65,21 +65,21 @@ func (a *App) AddParty(ctx context.Context, actor action.Actor, fields store.Par
 		if err := action.Record(ctx, tx, actor, eventAddParty, id, nil, nil, fields); err != nil || !fields.Private {
 			return err
 		}
-		if err := a.publishAgain(ctx, tx, personOf(added)); err != nil {
+		if err := s.publishAgain(ctx, tx, personOf(added)); err != nil {
 			return err
 		}
-		return a.noteOldMentions(ctx, tx, personOf(added))
+		return s.noteOldMentions(ctx, tx, personOf(added))
 	})
 	return added, err
 }
 
 // ChangeParty rewrites what is said of a party, starting from a version.
-func (a *App) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields store.PartyFields) (store.Party, error) {
+func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields store.PartyFields) (store.Party, error) {
 	if err := checkParty(&fields); err != nil {
 		return store.Party{}, err
 	}
 	var changed store.Party
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockParty(ctx, tx, id)
 		if err != nil {
 			return err
@@ -99,10 +99,10 @@ func (a *App) ChangeParty(ctx context.Context, actor action.Actor, id int64, ver
 		if !before.Private && !changed.Private {
 			return nil
 		}
-		if err := a.publishAgain(ctx, tx, personOf(before), personOf(changed)); err != nil || !changed.Private {
+		if err := s.publishAgain(ctx, tx, personOf(before), personOf(changed)); err != nil || !changed.Private {
 			return err
 		}
-		return a.noteOldMentions(ctx, tx, personOf(changed))
+		return s.noteOldMentions(ctx, tx, personOf(changed))
 	})
 	return changed, err
 }
@@ -115,9 +115,9 @@ func nameTaken(err error, name string) error {
 }
 
 // Parties lists people and organisations by words of their names. Only staff may ask.
-func (a *App) Parties(ctx context.Context, actor action.Actor, words string) ([]store.Party, error) {
+func (s *Service) Parties(ctx context.Context, actor action.Actor, words string) ([]store.Party, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return store.ListParties(ctx, a.Kernel.DB, strings.Fields(words), partiesOffered)
+	return store.ListParties(ctx, s.kernel.DB, strings.Fields(words), partiesOffered)
 }

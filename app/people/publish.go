@@ -1,4 +1,4 @@
-package app
+package people
 
 import (
 	"context"
@@ -12,9 +12,9 @@ import (
 )
 
 // renewPublic makes the public texts of records anew.
-func (a *App) renewPublic(kind store.PublicKind) action.Renewal {
+func (s *Service) renewPublic(kind store.PublicKind) action.Renewal {
 	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
-		p, err := a.privacy(ctx, tx)
+		p, err := s.PrivacyIn(ctx, tx)
 		if err != nil {
 			return err
 		}
@@ -53,8 +53,8 @@ func publishRecords(ctx context.Context, tx *sqlx.Tx, p *Privacy, kind store.Pub
 }
 
 // publishAgain makes the public texts anew of all records in which one of the persons may stand.
-func (a *App) publishAgain(ctx context.Context, tx *sqlx.Tx, persons ...names.Person) error {
-	p, err := a.privacy(ctx, tx)
+func (s *Service) publishAgain(ctx context.Context, tx *sqlx.Tx, persons ...names.Person) error {
+	p, err := s.PrivacyIn(ctx, tx)
 	if err != nil {
 		return err
 	}
