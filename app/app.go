@@ -6,6 +6,7 @@ import (
 	"github.com/jmoiron/sqlx"
 	"golang.org/x/sync/semaphore"
 
+	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/people"
 	"frugalheron/app/picture"
@@ -22,16 +23,17 @@ type App struct {
 	compared  comparisons
 	blobs     *blobs.Store        // nil when none is set up
 	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
-	hashes    *semaphore.Weighted // passwords that are hashed at a time
-	reader    string              // address of the reader of chips; empty when none is set up
-	meter     string              // address of the meter; empty when none is set up
+	Accounts  *accounts.Service
+	reader    string // address of the reader of chips; empty when none is set up
+	meter     string // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
 	kernel := action.NewKernel(db)
-	a := &App{Kernel: kernel, memory: semaphore.NewWeighted(picture.MostMemory), hashes: semaphore.NewWeighted(hashesAtOnce)}
+	a := &App{Kernel: kernel, memory: semaphore.NewWeighted(picture.MostMemory)}
 	a.People = people.New(kernel)
+	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()
 	return a

@@ -169,8 +169,8 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
 		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
 		{"text", second(deeds.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
-		{"password", second(deeds.AddAccount(ctx, "ida", "", action.Viewer, "short"))},
-		{"role", second(deeds.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
+		{"password", second(deeds.Accounts.AddAccount(ctx, "ida", "", action.Viewer, "short"))},
+		{"role", second(deeds.Accounts.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
 	}
 	for _, test := range tests {
 		var invalid *action.Invalid

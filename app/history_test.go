@@ -11,7 +11,7 @@ import (
 
 func TestHistoryTellsWhatWasDone(t *testing.T) {
 	db, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
-	id, err := deeds.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
+	id, err := deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
 	require.NoError(t, err)
 	ida := action.Actor{AccountID: id, Role: action.Curator}
 	fields := machine.MachineFields

@@ -21,9 +21,9 @@ func plug(name string) wiring.Connector {
 // is left, and named.
 func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	db, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board\nU1 7400 8530\nJ1-J14 header")
-	ottilie, err := deeds.AddAccount(ctx, "ottilie", "Ottilie Wren", action.Curator, "estuary-curator")
+	ottilie, err := deeds.Accounts.AddAccount(ctx, "ottilie", "Ottilie Wren", action.Curator, "estuary-curator")
 	require.NoError(t, err)
-	bram, err := deeds.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "estuary-technician")
+	bram, err := deeds.Accounts.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "estuary-technician")
 	require.NoError(t, err)
 	first, second := action.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: action.Curator}, action.Actor{AccountID: bram, Name: "Bram Sedge", Role: action.Technician}
 

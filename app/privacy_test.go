@@ -233,7 +233,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	must(deeds.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
+	must(deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
 	letter := must(deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
 	letter = must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
@@ -274,7 +274,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all to see"}))
 	require.NotContains(t, words(viewer), "secret")
 	require.Contains(t, words(viewer), "for all to see")
-	id := must(deeds.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))
+	id := must(deeds.Accounts.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))
 	require.Contains(t, words(action.Actor{AccountID: id, Role: action.Viewer}), "bo (viewer)", "one's own account")
 }
 

@@ -33,7 +33,7 @@ var Accounts = []Account{
 // Seed fills an empty database with the sample world and reports its progress in words. A
 // database that has accounts already is left as it is.
 func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
-	seeded, err := deeds.HasAccounts(ctx)
+	seeded, err := deeds.Accounts.HasAccounts(ctx)
 	if err != nil || seeded {
 		return err
 	}
@@ -59,7 +59,7 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 	}
 	// The accounts come last: they mark the world as complete.
 	for _, account := range Accounts {
-		if _, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password); err != nil {
+		if _, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password); err != nil {
 			return err
 		}
 	}

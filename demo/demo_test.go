@@ -60,7 +60,7 @@ func TestSeedGoesOn(t *testing.T) {
 		}
 	})
 	require.ErrorIs(t, err, context.Canceled)
-	has, err := deeds.HasAccounts(ctx)
+	has, err := deeds.Accounts.HasAccounts(ctx)
 	require.NoError(t, err)
 	require.False(t, has)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))

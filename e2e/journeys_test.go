@@ -52,7 +52,7 @@ func newWorld(t *testing.T) world {
 	require.NoError(t, err)
 	deeds := app.New(db).WithBlobs(kept)
 	for _, account := range demo.Accounts {
-		_, err := deeds.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
+		_, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
 	machine, err := deeds.CreateMachine(ctx, action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})

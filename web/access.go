@@ -18,7 +18,7 @@ type actorKey struct{}
 func (s *Server) identify(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if id := s.sessions.GetInt64(r.Context(), accountKey); id != 0 {
-			actor, err := s.app.ActorByID(r.Context(), id)
+			actor, err := s.app.Accounts.ActorByID(r.Context(), id)
 			switch {
 			case err == nil:
 				r = r.WithContext(context.WithValue(r.Context(), actorKey{}, actor))

@@ -39,7 +39,7 @@ type site struct {
 func newSite(t testing.TB) *site {
 	s := emptySite(t)
 	for _, account := range demo.Accounts {
-		_, err := s.deeds.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
+		_, err := s.deeds.Accounts.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
 	machine, err := s.deeds.CreateMachine(t.Context(), action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})

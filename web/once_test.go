@@ -12,7 +12,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -75,7 +75,7 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	// What is shown once is kept nowhere: who asks again is told that it was done.
 	status, body, _ = c.keyed("three", "POST", "/api/accounts", map[string]string{"login": "ida", "name": "Ida", "role": "viewer"})
 	require.Equal(t, 201, status, body)
-	var link app.Link
+	var link accounts.Link
 	require.NoError(t, json.Unmarshal([]byte(body), &link))
 	var kept int
 	require.NoError(t, s.db.Get(&kept, `SELECT count(*) FROM request_key WHERE position(convert_to($1, 'UTF8') IN body) > 0`, link.Token))

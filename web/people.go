@@ -6,7 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
+	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/store"
 )
@@ -28,19 +28,19 @@ func (s *Server) registerPeople() {
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.ListedAccount], error) {
-		return answer(s.app.Accounts(ctx, actor))
+		return answer(s.app.Accounts.Accounts(ctx, actor))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "invite", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*output[app.Link], error) {
-		return answer(s.app.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*output[accounts.Link], error) {
+		return answer(s.app.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "reset-account", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Link], error) {
-		return answer(s.app.ResetAccount(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[accounts.Link], error) {
+		return answer(s.app.Accounts.ResetAccount(ctx, actor, in.ID))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}", Summary: "Change name or role of an account, or disable it; a disabled one's sessions end",
@@ -49,10 +49,10 @@ func (s *Server) registerPeople() {
 		ByID
 		Body struct {
 			Versioned
-			app.AccountFields
+			accounts.AccountFields
 		}
 	}) (*output[store.Account], error) {
-		account, err := s.app.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
+		account, err := s.app.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)
 		}
@@ -65,7 +65,7 @@ func (s *Server) registerPeople() {
 			Token string `json:"token" maxLength:"100"`
 		}
 	}) (*output[Welcomed], error) {
-		account, err := s.app.LookAtLink(ctx, in.Body.Token)
+		account, err := s.app.Accounts.LookAtLink(ctx, in.Body.Token)
 		return answer(Welcomed{account.Login, account.Name}, err)
 	})
 	register(s, nil, huma.Operation{
@@ -77,7 +77,7 @@ func (s *Server) registerPeople() {
 			Password string `json:"password" maxLength:"200"`
 		}
 	}) (*sessionOutput, error) {
-		account, err := s.app.TakeLink(ctx, in.Body.Token, in.Body.Password)
+		account, err := s.app.Accounts.TakeLink(ctx, in.Body.Token, in.Body.Password)
 		if err != nil {
 			return nil, err
 		}

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/accounts"
 	"frugalheron/demo"
 	"frugalheron/store"
 	"frugalheron/web"
@@ -17,7 +18,7 @@ import (
 func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 	s := newSite(t)
 	curator := s.as(t, demo.Accounts[0])
-	link := ask[app.Link](curator, "POST", "/api/accounts", map[string]string{"login": "Ida", "name": "Ida Reed", "role": "viewer"})
+	link := ask[accounts.Link](curator, "POST", "/api/accounts", map[string]string{"login": "Ida", "name": "Ida Reed", "role": "viewer"})
 	refused := func(c *client, method, path string, body any, want int, field string) {
 		status, text := c.send(method, path, body)
 		require.Equal(t, want, status, text)
@@ -52,7 +53,7 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 	require.Equal(t, 200, status)
 
 	// A reset replaces the password once it is set, and ends what was open with the old one.
-	link = ask[app.Link](curator, "POST", path+"/link", nil)
+	link = ask[accounts.Link](curator, "POST", path+"/link", nil)
 	status, _ = s.anybody(t).send("POST", "/api/welcome", map[string]string{"token": link.Token, "password": "another reed"})
 	require.Equal(t, 200, status)
 	refused(ida, "GET", "/api/machines", nil, 401, "")

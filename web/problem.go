@@ -13,6 +13,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app"
+	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -103,7 +104,7 @@ const serverFailed = "Something went wrong on the server; nothing was changed. T
 func problem(ctx context.Context, err error) error {
 	var invalid *action.Invalid
 	var stale *action.Stale
-	var tooMany *app.TooMany
+	var tooMany *accounts.TooMany
 	var busy *action.Busy
 	switch {
 	case err == nil:
@@ -150,12 +151,12 @@ func problem(ctx context.Context, err error) error {
 		return later(&Problem{Title: "Still at work", Status: http.StatusConflict, Detail: sentence(err.Error())}, busyLasts)
 	case errors.Is(err, action.ErrAnswerLost):
 		return &Problem{Title: "Done already", Status: http.StatusConflict, Detail: sentence(err.Error())}
-	case errors.Is(err, app.ErrLinkEnded):
-		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(app.ErrLinkEnded.Error())}
+	case errors.Is(err, accounts.ErrLinkEnded):
+		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(accounts.ErrLinkEnded.Error())}
 	case errors.Is(err, action.ErrForbidden):
 		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: sentence(action.ErrForbidden.Error())}
-	case errors.Is(err, app.ErrSignIn):
-		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(app.ErrSignIn.Error())}
+	case errors.Is(err, accounts.ErrSignIn):
+		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(accounts.ErrSignIn.Error())}
 	}
 	return newProblem(http.StatusInternalServerError, "unexpected error", err)
 }

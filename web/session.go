@@ -7,7 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
+	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 )
 
@@ -73,7 +73,7 @@ func (s *Server) registerSession() {
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, _ action.Actor, in *signInInput) (*signedInOutput, error) {
-		signedIn, err := s.app.SignIn(ctx, in.Body.Login, in.Body.Password, app.Caller{Address: in.address, Browser: in.Browser})
+		signedIn, err := s.app.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password, accounts.Caller{Address: in.address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
 		}
@@ -82,7 +82,7 @@ func (s *Server) registerSession() {
 			return nil, err
 		}
 		return &signedInOutput{Body: started.Body, SetCookie: http.Cookie{
-			Name: browserCookie, Value: signedIn.Browser, Path: "/api/session", MaxAge: int(app.BrowserKnown / time.Second),
+			Name: browserCookie, Value: signedIn.Browser, Path: "/api/session", MaxAge: int(accounts.BrowserKnown / time.Second),
 			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.sessions.Cookie.Secure,
 		}}, nil
 	})
@@ -90,7 +90,7 @@ func (s *Server) registerSession() {
 		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
 		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, actor action.Actor, in *passwordInput) (*struct{}, error) {
-		if err := s.app.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
+		if err := s.app.Accounts.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
 			return nil, err
 		}
 		return nil, s.endSessions(ctx, actor.AccountID, true)

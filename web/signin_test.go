@@ -164,7 +164,7 @@ func TestWhatIsKeptOfSecretsOpensNothing(t *testing.T) {
 	stolen.Body.Close()
 	require.Equal(t, 401, stolen.StatusCode)
 
-	link, err := s.deeds.ResetAccount(t.Context(), action.Actor{Role: action.Curator}, 3)
+	link, err := s.deeds.Accounts.ResetAccount(t.Context(), action.Actor{Role: action.Curator}, 3)
 	require.NoError(t, err)
 	viewer := s.as(t, demo.Accounts[2])
 	status, body := viewer.send("PUT", "/api/session/password", map[string]string{"current": demo.Accounts[2].Password, "wanted": "tide gauge under glass"})

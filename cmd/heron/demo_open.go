@@ -40,7 +40,7 @@ func demoPasswords(ctx context.Context, deeds *app.App, folder string, loopback 
 		}
 	}
 	for _, account := range accounts {
-		if err := deeds.ReplacePassword(ctx, account.Login, account.Password); err != nil {
+		if err := deeds.Accounts.ReplacePassword(ctx, account.Login, account.Password); err != nil {
 			return nil, err
 		}
 	}

@@ -40,7 +40,7 @@ func serveCommand() *cobra.Command {
 			}
 			defer db.Close()
 			deeds.WithReader(reader).WithMeter(meter)
-			any, err := deeds.HasAccounts(ctx)
+			any, err := deeds.Accounts.HasAccounts(ctx)
 			if err != nil {
 				return err
 			}

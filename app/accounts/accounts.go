@@ -1,4 +1,4 @@
-package app
+package accounts
 
 import (
 	"context"
@@ -14,16 +14,16 @@ import (
 
 // AddAccount adds an account with a password. It is done from the command line, by whoever runs the
 // server.
-func (a *App) AddAccount(ctx context.Context, login, name string, role action.Role, password string) (int64, error) {
+func (s *Service) AddAccount(ctx context.Context, login, name string, role action.Role, password string) (int64, error) {
 	if err := checkPassword("password", password, login, name); err != nil {
 		return 0, err
 	}
-	hash, err := a.hash(ctx, password)
+	hash, err := s.hash(ctx, password)
 	if err != nil {
 		return 0, err
 	}
 	account := store.Account{Login: login, Name: name, Role: string(role), PasswordHash: hash}
-	err = store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
+	err = store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		account, err = insertAccount(ctx, tx, account)
 		if err != nil {
 			return err
@@ -68,14 +68,14 @@ func checkName(account *store.Account) error {
 }
 
 // HasAccounts reports whether anybody can sign in.
-func (a *App) HasAccounts(ctx context.Context) (bool, error) {
-	n, err := store.CountAccounts(ctx, a.Kernel.DB)
+func (s *Service) HasAccounts(ctx context.Context) (bool, error) {
+	n, err := store.CountAccounts(ctx, s.kernel.DB)
 	return n > 0, err
 }
 
 // ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
-func (a *App) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
-	account, err := store.AccountByID(ctx, a.Kernel.DB, id)
+func (s *Service) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
+	account, err := store.AccountByID(ctx, s.kernel.DB, id)
 	if err == nil && account.Disabled {
 		err = action.ErrNotFound
 	}

@@ -1,4 +1,4 @@
-package app
+package accounts
 
 import (
 	"cmp"
@@ -60,15 +60,15 @@ type SignedIn struct {
 
 // SignIn checks a login and its password. Attempts are counted before the password is looked at; past the limit
 // the answer is *TooMany.
-func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (SignedIn, error) {
+func (s *Service) SignIn(ctx context.Context, login, password string, from Caller) (SignedIn, error) {
 	login = strings.TrimSpace(login)
-	account, err := store.AccountByLogin(ctx, a.Kernel.DB, login)
+	account, err := store.AccountByLogin(ctx, s.kernel.DB, login)
 	if err != nil && !errors.Is(err, action.ErrNotFound) {
 		return SignedIn{}, err
 	}
 	byLogin := "login " + strings.ToLower(login)
 	limits := []store.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
-	isKnown, isShared, err := store.KnownBrowser(ctx, a.Kernel.DB, account.ID, hashOf(from.Browser), BrowserKnown)
+	isKnown, isShared, err := store.KnownBrowser(ctx, s.kernel.DB, account.ID, hashOf(from.Browser), BrowserKnown)
 	if err != nil {
 		return SignedIn{}, err
 	}
@@ -78,10 +78,10 @@ func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (
 	case !isShared:
 		from.Browser = rand.Text() // never one that somebody brought along
 	}
-	if err := a.prove(ctx, account, password, limits); err != nil {
+	if err := s.prove(ctx, account, password, limits); err != nil {
 		return SignedIn{}, err
 	}
-	err = store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
+	err = store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		if !isKnown {
 			if err := store.ClearSignInFailures(ctx, tx, byLogin); err != nil {
 				return err
@@ -93,12 +93,12 @@ func (a *App) SignIn(ctx context.Context, login, password string, from Caller) (
 }
 
 // prove looks whether a password is an account's; the zero account has none. The attempt is counted first.
-func (a *App) prove(ctx context.Context, account store.Account, password string, limits []store.SignInLimit) error {
+func (s *Service) prove(ctx context.Context, account store.Account, password string, limits []store.SignInLimit) error {
 	// Everybody counts in the same order, so that two who share a subject do not wait for each other.
 	slices.SortFunc(limits, func(a, b store.SignInLimit) int { return cmp.Compare(a.Subject, b.Subject) })
 	var attempts []int64
 	var clearIn time.Duration
-	err := store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) (err error) {
+	err := store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) (err error) {
 		attempts, clearIn, err = store.CountSignIn(ctx, tx, limits, failureWindow)
 		return err
 	})
@@ -110,7 +110,7 @@ func (a *App) prove(ctx context.Context, account store.Account, password string,
 	}
 	canSignIn := account.ID != 0 && !account.Disabled && account.PasswordHash != ""
 	match := false
-	err = a.hashInTurn(ctx, func() error {
+	err = s.hashInTurn(ctx, func() error {
 		hash := account.PasswordHash
 		if !canSignIn {
 			// As much work as for a login that exists, so that time does not tell which do.
@@ -123,7 +123,7 @@ func (a *App) prove(ctx context.Context, account store.Account, password string,
 		return ErrSignIn
 	}
 	// It did not fail, or nobody has looked: neither counts.
-	return errors.Join(err, store.ForgetSignIns(ctx, a.Kernel.DB, attempts))
+	return errors.Join(err, store.ForgetSignIns(ctx, s.kernel.DB, attempts))
 }
 
 // networkOf is by what failures of an address are counted: of IPv6, whoever has one address has all of its network.

@@ -1,4 +1,4 @@
-package app
+package accounts
 
 import (
 	"context"
@@ -32,17 +32,17 @@ type AccountFields struct {
 }
 
 // Accounts lists all accounts.
-func (a *App) Accounts(ctx context.Context, actor action.Actor) ([]store.ListedAccount, error) {
+func (s *Service) Accounts(ctx context.Context, actor action.Actor) ([]store.ListedAccount, error) {
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
-	return store.ListAccounts(ctx, a.Kernel.DB)
+	return store.ListAccounts(ctx, s.kernel.DB)
 }
 
 // Invite adds an account without password, and a link by which its person sets one.
-func (a *App) Invite(ctx context.Context, actor action.Actor, login, name string, role action.Role) (Link, error) {
+func (s *Service) Invite(ctx context.Context, actor action.Actor, login, name string, role action.Role) (Link, error) {
 	var link Link
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		account, err := insertAccount(ctx, tx, store.Account{Login: login, Name: name, Role: string(role)})
 		if err != nil {
 			return err
@@ -56,9 +56,9 @@ func (a *App) Invite(ctx context.Context, actor action.Actor, login, name string
 }
 
 // ResetAccount makes a new link for an account. The old password works until another is set.
-func (a *App) ResetAccount(ctx context.Context, actor action.Actor, id int64) (Link, error) {
+func (s *Service) ResetAccount(ctx context.Context, actor action.Actor, id int64) (Link, error) {
 	var link Link
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		account, err := store.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err
@@ -91,8 +91,8 @@ func hashOf(token string) string {
 var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one")
 
 // LookAtLink says whose password a link sets.
-func (a *App) LookAtLink(ctx context.Context, token string) (store.Account, error) {
-	account, err := store.AccountByLink(ctx, a.Kernel.DB, hashOf(token))
+func (s *Service) LookAtLink(ctx context.Context, token string) (store.Account, error) {
+	account, err := store.AccountByLink(ctx, s.kernel.DB, hashOf(token))
 	if errors.Is(err, action.ErrNotFound) || err == nil && account.Disabled {
 		return store.Account{}, ErrLinkEnded
 	}
@@ -100,19 +100,19 @@ func (a *App) LookAtLink(ctx context.Context, token string) (store.Account, erro
 }
 
 // TakeLink sets the password of a link's account, and ends the link.
-func (a *App) TakeLink(ctx context.Context, token, password string) (store.Account, error) {
-	account, err := a.LookAtLink(ctx, token)
+func (s *Service) TakeLink(ctx context.Context, token, password string) (store.Account, error) {
+	account, err := s.LookAtLink(ctx, token)
 	if err != nil {
 		return account, err
 	}
 	if err := checkPassword("password", password, account.Login, account.Name); err != nil {
 		return account, err
 	}
-	hash, err := a.hash(ctx, password)
+	hash, err := s.hash(ctx, password)
 	if err != nil {
 		return account, err
 	}
-	err = store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
+	err = store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		if _, err := store.LockAccount(ctx, tx, account.ID); err != nil {
 			return err
 		}
@@ -132,9 +132,9 @@ func (a *App) TakeLink(ctx context.Context, token, password string) (store.Accou
 
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
-func (a *App) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (store.Account, error) {
+func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (store.Account, error) {
 	var changed store.Account
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err

@@ -1,4 +1,4 @@
-package app
+package accounts
 
 import (
 	"context"
@@ -39,21 +39,21 @@ const (
 )
 
 // hashInTurn does work on a hash once it is its turn.
-func (a *App) hashInTurn(ctx context.Context, work func() error) error {
+func (s *Service) hashInTurn(ctx context.Context, work func() error) error {
 	waiting, stop := context.WithTimeout(ctx, hashWithin)
 	defer stop()
-	if err := a.hashes.Acquire(waiting, 1); err != nil {
+	if err := s.hashes.Acquire(waiting, 1); err != nil {
 		if ctx.Err() != nil {
 			return ctx.Err()
 		}
 		return &action.Busy{What: "many are signing in"}
 	}
-	defer a.hashes.Release(1)
+	defer s.hashes.Release(1)
 	return work()
 }
 
-func (a *App) hash(ctx context.Context, password string) (hash string, err error) {
-	err = a.hashInTurn(ctx, func() error {
+func (s *Service) hash(ctx context.Context, password string) (hash string, err error) {
+	err = s.hashInTurn(ctx, func() error {
 		hash, err = argon2id.CreateHash(password, hashing)
 		return err
 	})
@@ -62,11 +62,11 @@ func (a *App) hash(ctx context.Context, password string) (hash string, err error
 
 // ChangePassword replaces the actor's own password. The current one is asked for, and failures are limited as at
 // signing in: a session left open must not be enough to take an account over.
-func (a *App) ChangePassword(ctx context.Context, actor action.Actor, current, wanted string) error {
+func (s *Service) ChangePassword(ctx context.Context, actor action.Actor, current, wanted string) error {
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
-	account, err := store.AccountByID(ctx, a.Kernel.DB, actor.AccountID)
+	account, err := store.AccountByID(ctx, s.kernel.DB, actor.AccountID)
 	if err != nil {
 		return err
 	}
@@ -74,16 +74,16 @@ func (a *App) ChangePassword(ctx context.Context, actor action.Actor, current, w
 		return err
 	}
 	limits := []store.SignInLimit{{Subject: fmt.Sprintf("account %d", account.ID), Most: failuresPerLogin}}
-	if err := a.prove(ctx, account, current, limits); errors.Is(err, ErrSignIn) {
+	if err := s.prove(ctx, account, current, limits); errors.Is(err, ErrSignIn) {
 		return action.Reject("current", "this is not your current password")
 	} else if err != nil {
 		return err
 	}
-	hash, err := a.hash(ctx, wanted)
+	hash, err := s.hash(ctx, wanted)
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, action.MayLook, func(tx *sqlx.Tx) error {
+	return s.kernel.Do(ctx, actor, action.MayLook, func(tx *sqlx.Tx) error {
 		if err := setPassword(ctx, tx, account.ID, hash); err != nil {
 			return err
 		}
@@ -93,15 +93,15 @@ func (a *App) ChangePassword(ctx context.Context, actor action.Actor, current, w
 
 // ReplacePassword gives an account another password. It is done from the command line, by whoever
 // runs the server.
-func (a *App) ReplacePassword(ctx context.Context, login, wanted string) error {
+func (s *Service) ReplacePassword(ctx context.Context, login, wanted string) error {
 	if err := checkPassword("password", wanted, login); err != nil {
 		return err
 	}
-	hash, err := a.hash(ctx, wanted)
+	hash, err := s.hash(ctx, wanted)
 	if err != nil {
 		return err
 	}
-	return store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
+	return store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		account, err := store.AccountByLogin(ctx, tx, login)
 		if err != nil {
 			return err
