@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/app/people"
 	"frugalheron/app/picture"
 	"frugalheron/store"
@@ -17,15 +18,15 @@ import (
 // App does the deeds. It keeps nothing beside the database but what it has read of the library
 // and of private persons, and how images differ, which never changes.
 type App struct {
-	Kernel    *action.Kernel
-	libraries libraryCache
-	People    *people.Service
-	compared  comparisons
-	blobs     *blobs.Store        // nil when none is set up
-	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
-	Accounts  *accounts.Service
-	reader    string // address of the reader of chips; empty when none is set up
-	meter     string // address of the meter; empty when none is set up
+	Kernel   *action.Kernel
+	Library  *library.Service
+	People   *people.Service
+	compared comparisons
+	blobs    *blobs.Store        // nil when none is set up
+	memory   *semaphore.Weighted // what decoding pictures may take, in bytes
+	Accounts *accounts.Service
+	reader   string // address of the reader of chips; empty when none is set up
+	meter    string // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.
@@ -33,6 +34,7 @@ func New(db *sqlx.DB) *App {
 	kernel := action.NewKernel(db)
 	a := &App{Kernel: kernel, memory: semaphore.NewWeighted(picture.MostMemory)}
 	a.People = people.New(kernel)
+	a.Library = library.New(kernel, a.People)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()

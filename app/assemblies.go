@@ -74,7 +74,7 @@ func (a *App) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, 
 	}
 	var changed store.Assembly
 	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		before, err := store.LockAssembly(ctx, tx, id)

@@ -186,7 +186,7 @@ func (a *App) AssemblyArrival(ctx context.Context, actor action.Actor, assemblyI
 
 // totalsOf adds up the boards of a machine.
 func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []FittedAssembly) (reckoning.Totals, error) {
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
 	}

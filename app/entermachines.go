@@ -19,7 +19,7 @@ func (a *App) EnterMachines(ctx context.Context, actor action.Actor, machines []
 		}
 	}
 	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		for _, m := range machines {

@@ -72,7 +72,7 @@ func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return action.Content{}, err
 	}

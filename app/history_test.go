@@ -22,7 +22,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	require.NoError(t, err)
 	_, err = deeds.ChangeAssembly(ctx, ida, board.ID, 1, store.AssemblyFields{Title: "Mother board"})
 	require.NoError(t, err)
-	_, err = deeds.NameType(ctx, ida, processor)
+	_, err = deeds.Library.NameType(ctx, ida, processor)
 	require.NoError(t, err)
 
 	page, err := deeds.History(ctx, viewer, machine.ID, 0, 4)

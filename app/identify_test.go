@@ -92,13 +92,13 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Equal(t, "period", d.Assemblies[1].Counts)
 
 	var invalid *action.Invalid
-	_, err = deeds.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
+	_, err = deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "line 2")
-	known, err := deeds.AddModel(ctx, technician, store.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984", Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
+	known, err := deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984", Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
 	require.NoError(t, err)
 	require.Equal(t, "1982/1984", known.Made)
-	_, err = deeds.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
+	_, err = deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.StateEvidence(ctx, technician, machine.ID, store.StatementFields{Attribute: "built", Value: "1985-02", Citation: store.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)
@@ -122,7 +122,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Contains(t, why, "the board was exchanged")
 	require.Contains(t, why, "the model was made until 1984-12-31 only")
 	known.Made = "1984/1988"
-	_, err = deeds.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelFields)
+	_, err = deeds.Library.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelFields)
 	require.NoError(t, err)
 }
 

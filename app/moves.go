@@ -50,7 +50,7 @@ func (a *App) MoveAssembly(ctx context.Context, actor action.Actor, id int64, ve
 	}
 	var moved Moved
 	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		if to.MachineID != nil {

@@ -159,21 +159,21 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.Equal(t, "Main board", contents[0].Title)
 	require.Equal(t, "board", contents[0].Kind)
 
-	named, err := deeds.NameType(ctx, technician, processor)
+	named, err := deeds.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	changed := named.OwnTypeFields
 	changed.Function = "something else"
-	_, err = deeds.ChangeType(ctx, technician, named.ID, 1, changed)
+	_, err = deeds.Library.ChangeType(ctx, technician, named.ID, 1, changed)
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
-	event, err := deeds.ForgetType(ctx, curator, named.ID)
+	event, err := deeds.Library.ForgetType(ctx, curator, named.ID)
 	require.NoError(t, err)
 	require.NoError(t, deeds.Undo(ctx, technician, event))
 	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, named.Number, entries[0].TypeNumber)
 	require.NoError(t, undoLast(curator)) // naming it again
-	found, err := deeds.SearchLibrary(ctx, viewer, processor.Number, 5)
+	found, err := deeds.Library.SearchLibrary(ctx, viewer, processor.Number, 5)
 	require.NoError(t, err)
 	require.Empty(t, found)
 }

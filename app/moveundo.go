@@ -21,7 +21,7 @@ func (a *App) undoChangeMachine(ctx context.Context, actor action.Actor, e store
 
 // lockSheet locks an assembly after the library, as whoever saves a sheet does.
 func (a *App) lockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
-	if err := a.holdLibrary(ctx, h); err != nil {
+	if err := a.Library.Hold(ctx, h); err != nil {
 		return store.Assembly{}, err
 	}
 	return store.LockAssembly(ctx, h, id)
@@ -53,7 +53,7 @@ func (a *App) backInPlace(ctx context.Context, actor action.Actor, e store.ToldE
 		return err
 	}
 	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		if _, err := store.LockAssembly(ctx, tx, e.SubjectID); err != nil {

@@ -26,7 +26,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	before, err := deeds.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 
-	named, err := deeds.NameType(ctx, technician, processor)
+	named, err := deeds.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	require.Equal(t, "HX9040", named.Number)
 	require.Equal(t, 1+1+2, named.Recognised)
@@ -41,33 +41,33 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	require.NoError(t, err)
 	require.InDelta(t, 0.15, reckoned.Boards[0].Totals.Draw["+5"].TypicalA, 1e-9)
 
-	found, err := deeds.Occurrences(ctx, viewer, "hx9040", 10)
+	found, err := deeds.Library.Occurrences(ctx, viewer, "hx9040", 10)
 	require.NoError(t, err)
 	require.Len(t, found, 3)
 	require.Equal(t, "EH-0142", found[0].Accession)
-	listed, err := deeds.SearchLibrary(ctx, viewer, "", 10)
+	listed, err := deeds.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Equal(t, 4, listed[0].Occurrences)
 	require.Equal(t, named.ID, listed[0].Own.ID)
 
 	// Another process, with a cache of its own, knows it as well.
 	elsewhere := app.New(db)
-	_, err = elsewhere.Types(ctx, viewer, "HX", 5)
+	_, err = elsewhere.Library.Types(ctx, viewer, "HX", 5)
 	require.NoError(t, err)
 	fields := processor
 	fields.Number = "HX90401"
-	changed, err := deeds.ChangeType(ctx, technician, named.ID, named.Version, fields)
+	changed, err := deeds.Library.ChangeType(ctx, technician, named.ID, named.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, 1, changed.Recognised)
-	types, err := elsewhere.Types(ctx, viewer, "HX", 5)
+	types, err := elsewhere.Library.Types(ctx, viewer, "HX", 5)
 	require.NoError(t, err)
 	require.Equal(t, "HX90401", types[0].Number)
 	var stale *action.Stale
-	_, err = deeds.ChangeType(ctx, technician, named.ID, named.Version, fields)
+	_, err = deeds.Library.ChangeType(ctx, technician, named.ID, named.Version, fields)
 	require.ErrorAs(t, err, &stale)
 
-	require.ErrorIs(t, second(deeds.ForgetType(ctx, technician, named.ID)), action.ErrForbidden)
-	require.NoError(t, second(deeds.ForgetType(ctx, curator, named.ID)))
+	require.ErrorIs(t, second(deeds.Library.ForgetType(ctx, technician, named.ID)), action.ErrForbidden)
+	require.NoError(t, second(deeds.Library.ForgetType(ctx, curator, named.ID)))
 	page, err = deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Machines[0].Unidentified)
@@ -81,7 +81,7 @@ func TestOwnMemoriesCount(t *testing.T) {
 		{Number: "ZM770", Class: "sram", Function: "static RAM", Words: 1024, Bits: 8},
 		{Number: "2716", Class: "logic", Function: "gate array"},
 	} {
-		_, err := deeds.NameType(ctx, curator, fields)
+		_, err := deeds.Library.NameType(ctx, curator, fields)
 		require.NoError(t, err)
 	}
 	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
@@ -92,7 +92,7 @@ func TestOwnMemoriesCount(t *testing.T) {
 
 func TestOwnTypesAreChecked(t *testing.T) {
 	_, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
-	_, err := deeds.NameType(ctx, technician, processor)
+	_, err := deeds.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	for field, fields := range map[string]store.OwnTypeFields{
 		"number":   {Number: "HX 9040", Function: "x"},
@@ -100,16 +100,16 @@ func TestOwnTypesAreChecked(t *testing.T) {
 		"words":    {Number: "HX9041", Function: "x", Class: "eprom"},
 	} {
 		var invalid *action.Invalid
-		_, err := deeds.NameType(ctx, technician, fields)
+		_, err := deeds.Library.NameType(ctx, technician, fields)
 		require.ErrorAs(t, err, &invalid)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, number := range []string{"HX", "ABC", "HX9040?", "@X12", "hx9040", "HX9040#", ""} {
 		var invalid *action.Invalid
-		_, err := deeds.NameType(ctx, technician, store.OwnTypeFields{Number: number, Function: "x"})
+		_, err := deeds.Library.NameType(ctx, technician, store.OwnTypeFields{Number: number, Function: "x"})
 		require.ErrorAs(t, err, &invalid, number)
 	}
-	_, err = deeds.NameType(ctx, viewer, store.OwnTypeFields{Number: "HX9041", Function: "x"})
+	_, err = deeds.Library.NameType(ctx, viewer, store.OwnTypeFields{Number: "HX9041", Function: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
@@ -122,7 +122,7 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 	for i := range errs {
 		wait.Go(func() {
 			if i%2 == 0 {
-				_, errs[i] = deeds.NameType(ctx, technician, store.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
+				_, errs[i] = deeds.Library.NameType(ctx, technician, store.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
 				return
 			}
 			_, errs[i] = deeds.SaveSheet(ctx, technician, board.ID, 1, fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))

@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/library"
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
 	"frugalheron/store"
@@ -48,7 +49,7 @@ func (a *App) Unknowns(ctx context.Context, actor action.Actor, machineID int64)
 	if err := actor.Must(action.MayLook); err != nil {
 		return u, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return u, err
 	}
@@ -280,8 +281,8 @@ func (a *App) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, 
 	if answer.Type == nil {
 		err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, write)
 	} else {
-		var named NamedType
-		named, err = a.typeDeed(ctx, actor, eventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+		var named library.NamedType
+		named, err = a.Library.TypeDeed(ctx, actor, library.EventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
 			if err := write(tx); err != nil {
 				return nil, 0, err
 			}

@@ -25,7 +25,7 @@ func (a *App) Reckon(ctx context.Context, actor action.Actor, text string, era d
 	if err := actor.Must(action.MayLook); err != nil {
 		return Reckoned{}, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return Reckoned{}, err
 	}
@@ -72,7 +72,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -123,7 +123,7 @@ func (a *App) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, 
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

@@ -6,8 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/store"
 )
 
@@ -16,32 +16,32 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
 	const pack = "function,number,class,currents,substitutes,documents\n" +
 		"\"link, serial\",hx7200,own,\"+5 120/180, -12 8\",HX7201,\"Data book 1983\nErrata 1984\"\ntimer,HX7300,support,,,\n"
-	dry, err := deeds.TakePack(ctx, curator, pack, true)
+	dry, err := deeds.Library.TakePack(ctx, curator, pack, true)
 	require.NoError(t, err)
 	require.False(t, dry.Taken)
-	require.Equal(t, []app.PackRow{{2, "HX7200", "new", ""}, {4, "HX7300", "new", ""}}, dry.Rows)
-	own, err := deeds.SearchLibrary(ctx, viewer, "", 10)
+	require.Equal(t, []library.PackRow{{2, "HX7200", "new", ""}, {4, "HX7300", "new", ""}}, dry.Rows)
+	own, err := deeds.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Empty(t, own)
-	taken, err := deeds.TakePack(ctx, curator, pack, false)
+	taken, err := deeds.Library.TakePack(ctx, curator, pack, false)
 	require.NoError(t, err)
 	require.True(t, taken.Taken)
 	require.Equal(t, 4, taken.Recognised)
 	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, "HX7200", entries[0].TypeNumber)
-	again, err := deeds.ExportPack(ctx, viewer)
+	again, err := deeds.Library.ExportPack(ctx, viewer)
 	require.NoError(t, err)
-	same, err := deeds.TakePack(ctx, curator, string(again.Data), true)
+	same, err := deeds.Library.TakePack(ctx, curator, string(again.Data), true)
 	require.NoError(t, err)
 	for _, row := range same.Rows {
 		require.Equal(t, "same", row.State)
 	}
-	own, err = deeds.SearchLibrary(ctx, viewer, "HX72", 10)
+	own, err = deeds.Library.SearchLibrary(ctx, viewer, "HX72", 10)
 	require.NoError(t, err)
 	require.Equal(t, 120.0, own[0].TypicalMilliamps) // of +5 V, summed up for the machine
 	require.Equal(t, "+5 120/180, -12 8", own[0].Own.Currents)
-	changed, err := deeds.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1), false)
+	changed, err := deeds.Library.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1), false)
 	require.NoError(t, err)
 	require.Equal(t, "changed", changed.Rows[1].State)
 
@@ -53,43 +53,43 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 		"number,class,function\nHX1,own,x\nhx1,own,y":   "HX1 stands in line 2 already",
 		"number,class,function\nHX1,own,":               "say what the device does",
 	} {
-		wrong, err := deeds.TakePack(ctx, curator, text, false)
+		wrong, err := deeds.Library.TakePack(ctx, curator, text, false)
 		require.NoError(t, err)
 		require.False(t, wrong.Taken)
 		require.Contains(t, wrong.Rows[len(wrong.Rows)-1].Why, want)
 	}
 	for text, want := range map[string]string{"": "names the columns", "number,class,colour\n": `"colour" is not known`, "number,class\nx,y": "function is missing", "number,class,function\n\"x": "quote"} {
 		var invalid *action.Invalid
-		_, err := deeds.TakePack(ctx, curator, text, true)
+		_, err := deeds.Library.TakePack(ctx, curator, text, true)
 		require.ErrorAs(t, err, &invalid)
 		require.Contains(t, invalid.Why, want)
 	}
-	_, err = deeds.TakePack(ctx, technician, pack, true)
+	_, err = deeds.Library.TakePack(ctx, technician, pack, true)
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func TestMakersHaveTies(t *testing.T) {
 	_, deeds, _, _ := newBoard(t, store.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
 	fields := store.MakerFields{Name: "Brackwater Micro", Founded: "1978", Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
-	added, err := deeds.AddMaker(ctx, technician, fields)
+	added, err := deeds.Library.AddMaker(ctx, technician, fields)
 	require.NoError(t, err)
 	require.Equal(t, "was renamed Brackwater Systems, 1986", added.Told[0].Words)
 	require.Equal(t, 1, added.Machines)
 	var invalid *action.Invalid
-	_, err = deeds.AddMaker(ctx, technician, store.MakerFields{Name: "BRACKWATER micro"})
+	_, err = deeds.Library.AddMaker(ctx, technician, store.MakerFields{Name: "BRACKWATER micro"})
 	require.ErrorAs(t, err, &invalid)
 	fields.Ties = "friend | X"
-	_, err = deeds.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
+	_, err = deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "ties", invalid.Field)
 	fields.Ties = ""
-	changed, err := deeds.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
+	changed, err := deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.NoError(t, err)
 	require.Empty(t, changed.Told)
 	var stale *action.Stale
-	_, err = deeds.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
+	_, err = deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.ErrorAs(t, err, &stale)
-	found, err := deeds.Makers(ctx, viewer, "brack")
+	found, err := deeds.Library.Makers(ctx, viewer, "brack")
 	require.NoError(t, err)
 	require.Len(t, found, 1)
 }

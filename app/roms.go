@@ -54,7 +54,7 @@ func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]Ro
 	if err != nil {
 		return nil, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -77,7 +77,7 @@ func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int6
 	if err != nil {
 		return nothing, err
 	}
-	library, err := a.library(ctx)
+	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return nothing, err
 	}
@@ -179,7 +179,7 @@ func (a *App) Say(ctx context.Context, actor action.Actor, machineID, assemblyID
 			kept.Event, err = action.RecordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
 			return err
 		}
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)

@@ -26,7 +26,7 @@ func (a *App) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int6
 	}
 	var saved store.Revision
 	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
@@ -76,7 +76,7 @@ func addRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly 
 
 // renewEntries makes entries, positions and totals of assemblies anew from their newest revisions.
 func (a *App) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
-	library, err := a.heldLibrary(ctx, tx)
+	library, err := a.Library.Held(ctx, tx)
 	if err != nil {
 		return err
 	}

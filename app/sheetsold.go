@@ -2,10 +2,11 @@ package app
 
 import (
 	"context"
-	"frugalheron/core/device/builtin"
-	"frugalheron/store"
 
 	"github.com/jmoiron/sqlx"
+
+	"frugalheron/core/device/builtin"
+	"frugalheron/store"
 )
 
 // rereckonBatch is how many assemblies RereckonOld takes in one go.
@@ -20,7 +21,7 @@ func (a *App) RereckonOld(ctx context.Context) error {
 			return err
 		}
 		err = a.Kernel.InTx(ctx, func(tx *sqlx.Tx) error {
-			if err := a.holdLibrary(ctx, tx); err != nil {
+			if err := a.Library.Hold(ctx, tx); err != nil {
 				return err
 			}
 			return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)

@@ -155,7 +155,7 @@ const typesOffered = 12
 // CountHolding offers types whose number starts with a text, each with the number of machines that
 // hold it among those that the other filters leave.
 func (a *App) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
-	types, err := a.Types(ctx, actor, start, typesOffered)
+	types, err := a.Library.Types(ctx, actor, start, typesOffered)
 	if err != nil {
 		return nil, err
 	}

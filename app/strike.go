@@ -14,7 +14,7 @@ import (
 func (a *App) StrikeAssembly(ctx context.Context, actor action.Actor, id int64, version int) (Moved, error) {
 	var struck Moved
 	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		_, from, err := lockFitted(ctx, tx, id, version)

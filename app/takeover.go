@@ -20,7 +20,7 @@ const untitled = "Board"
 func (a *App) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
 	var added []store.Assembly
 	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.holdLibrary(ctx, tx); err != nil {
+		if err := a.Library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		var err error

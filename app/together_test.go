@@ -240,7 +240,7 @@ func TestNamingATypeIsNotOvertaken(t *testing.T) {
 	time.Sleep(100 * time.Millisecond)
 	naming, giveUp := context.WithTimeout(ctx, 20*time.Second)
 	defer giveUp()
-	_, err := deeds.NameType(naming, technician, processor)
+	_, err := deeds.Library.NameType(naming, technician, processor)
 	stop()
 	savers.Wait()
 	require.NoError(t, err)

@@ -30,9 +30,6 @@ func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, a.undoMeasure)
 	a.Kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, a.undoStrikeMeasurement)
 	a.Kernel.CanBeUndone(eventStrikeLotItem, action.MayKeepTheRecord, a.undoStrikeLotItem)
-	a.Kernel.CanBeUndone(eventNameType, action.MayKeepTheRecord, a.undoNameType)
-	a.Kernel.CanBeUndone(eventChangeType, action.MayWriteSheets, a.undoChangeType)
-	a.Kernel.CanBeUndone(eventForgetType, action.MayWriteSheets, a.undoForgetType)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record

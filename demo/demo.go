@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/store"
 )
 
@@ -128,15 +129,15 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	if err := json.Unmarshal(text, &types); err != nil {
 		return err
 	}
-	named, err := deeds.SearchLibrary(ctx, curator, "", len(types))
+	named, err := deeds.Library.SearchLibrary(ctx, curator, "", len(types))
 	if err != nil {
 		return err
 	}
 	for _, fields := range types {
-		if slices.ContainsFunc(named, func(t app.LibraryType) bool { return t.Number == fields.Number }) {
+		if slices.ContainsFunc(named, func(t library.LibraryType) bool { return t.Number == fields.Number }) {
 			continue
 		}
-		if _, err := deeds.NameType(ctx, curator, fields); err != nil {
+		if _, err := deeds.Library.NameType(ctx, curator, fields); err != nil {
 			return fmt.Errorf("%s: %w", fields.Number, err)
 		}
 	}

@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"slices"
 
-	"frugalheron/app"
+	"frugalheron/app/library"
 	"frugalheron/store"
 )
 
@@ -14,7 +14,7 @@ func (t teller) models() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Models(t.ctx, t.curator, "")
+	there, err := t.deeds.Library.Models(t.ctx, t.curator, "")
 	if err != nil {
 		return err
 	}
@@ -22,7 +22,7 @@ func (t teller) models() error {
 		if slices.ContainsFunc(there, func(m store.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
 			continue
 		}
-		if _, err := t.deeds.AddModel(t.ctx, t.curator, fields); err != nil {
+		if _, err := t.deeds.Library.AddModel(t.ctx, t.curator, fields); err != nil {
 			return fmt.Errorf("%s: %w", fields.Model, err)
 		}
 	}
@@ -35,15 +35,15 @@ func (t teller) makers() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Makers(t.ctx, t.curator, "")
+	there, err := t.deeds.Library.Makers(t.ctx, t.curator, "")
 	if err != nil {
 		return err
 	}
 	for _, fields := range told {
-		if slices.ContainsFunc(there, func(m app.ToldMaker) bool { return m.Name == fields.Name }) {
+		if slices.ContainsFunc(there, func(m library.ToldMaker) bool { return m.Name == fields.Name }) {
 			continue
 		}
-		if _, err := t.deeds.AddMaker(t.ctx, t.curator, fields); err != nil {
+		if _, err := t.deeds.Library.AddMaker(t.ctx, t.curator, fields); err != nil {
 			return fmt.Errorf("%s: %w", fields.Name, err)
 		}
 	}

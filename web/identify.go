@@ -29,12 +29,12 @@ func (s *Server) registerIdentify() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*output[[]store.MachineModel], error) {
-		return answer(s.app.Models(ctx, actor, in.Search))
+		return answer(s.app.Library.Models(ctx, actor, in.Search))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.ModelFields }) (*output[store.MachineModel], error) {
-		return answer(s.app.AddModel(ctx, actor, in.Body))
+		return answer(s.app.Library.AddModel(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-model", Method: http.MethodPut, Path: "/api/models/{id}", Summary: "Change what is said of a model", Errors: errorsOfChange,
@@ -45,7 +45,7 @@ func (s *Server) registerIdentify() {
 			store.ModelFields
 		}
 	}) (*output[store.MachineModel], error) {
-		return answer(s.app.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
+		return answer(s.app.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
 	})
 	s.registerQuestions()
 	s.registerMysteries()

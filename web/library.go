@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/store"
 )
 
@@ -18,8 +18,8 @@ func (s *Server) registerLibrary() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" maxLength:"30"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*output[[]app.LibraryType], error) {
-		return answer(s.app.SearchLibrary(ctx, actor, in.Start, in.Limit))
+	}) (*output[[]library.LibraryType], error) {
+		return answer(s.app.Library.SearchLibrary(ctx, actor, in.Start, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-occurrences", Method: http.MethodGet, Path: "/api/library/occurrences", Summary: "Where a type occurs",
@@ -28,13 +28,13 @@ func (s *Server) registerLibrary() {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
 	}) (*output[[]store.Occurrence], error) {
-		return answer(s.app.Occurrences(ctx, actor, in.Number, in.Limit))
+		return answer(s.app.Library.Occurrences(ctx, actor, in.Number, in.Limit))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-type", Method: http.MethodPost, Path: "/api/own-types", Summary: "Name a type; it is recognised on every sheet at once",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.OwnTypeFields }) (*output[app.NamedType], error) {
-		return answer(s.app.NameType(ctx, actor, in.Body))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.OwnTypeFields }) (*output[library.NamedType], error) {
+		return answer(s.app.Library.NameType(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-type", Method: http.MethodPut, Path: "/api/own-types/{id}", Summary: "Change an own type", Errors: errorsOfChange,
@@ -44,13 +44,13 @@ func (s *Server) registerLibrary() {
 			Versioned
 			store.OwnTypeFields
 		}
-	}) (*output[app.NamedType], error) {
-		return answer(s.app.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
+	}) (*output[library.NamedType], error) {
+		return answer(s.app.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}", Summary: "Take an own type out of the library", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[Done], error) {
-		event, err := s.app.ForgetType(ctx, actor, in.ID)
+		event, err := s.app.Library.ForgetType(ctx, actor, in.ID)
 		return answer(Done{event}, err)
 	})
 }

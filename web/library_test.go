@@ -7,7 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/library"
 	"frugalheron/core/device"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -17,14 +17,14 @@ func TestLibraryByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	ask[store.Revision](c, "PUT", "/api/assemblies/{board}/sheet", map[string]any{"base": 1, "body": "U1-U3 HX9040-2 8431\nU4 74LS00"})
-	named := ask[app.NamedType](c, "POST", "/api/own-types", map[string]any{"number": "hx9040", "function": "processor", "class": "own"})
+	named := ask[library.NamedType](c, "POST", "/api/own-types", map[string]any{"number": "hx9040", "function": "processor", "class": "own"})
 	require.Equal(t, 3, named.Recognised)
 	types := ask[[]device.Type](c, "GET", "/api/types?start=hx", nil)
 	require.Equal(t, "HX9040", types[0].Number)
-	own := ask[[]app.LibraryType](c, "GET", "/api/library", nil)
+	own := ask[[]library.LibraryType](c, "GET", "/api/library", nil)
 	require.Len(t, own, 1)
 	require.Equal(t, 3, own[0].Occurrences)
-	found := ask[[]app.LibraryType](c, "GET", "/api/library?start=74ls0&limit=3", nil)
+	found := ask[[]library.LibraryType](c, "GET", "/api/library?start=74ls0&limit=3", nil)
 	require.Len(t, found, 3)
 	require.Nil(t, found[0].Own)
 	require.Equal(t, 1, found[0].Occurrences)

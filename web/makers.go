@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/store"
 )
 
@@ -22,13 +22,13 @@ func (s *Server) registerMakers() {
 		OperationID: "list-makers", Method: http.MethodGet, Path: "/api/makers", Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
-	}) (*output[[]app.ToldMaker], error) {
-		return answer(s.app.Makers(ctx, actor, in.Search))
+	}) (*output[[]library.ToldMaker], error) {
+		return answer(s.app.Library.Makers(ctx, actor, in.Search))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MakerFields }) (*output[app.ToldMaker], error) {
-		return answer(s.app.AddMaker(ctx, actor, in.Body))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MakerFields }) (*output[library.ToldMaker], error) {
+		return answer(s.app.Library.AddMaker(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-maker", Method: http.MethodPut, Path: "/api/makers/{id}", Summary: "Change what is said of a maker", Errors: errorsOfChange,
@@ -38,18 +38,18 @@ func (s *Server) registerMakers() {
 			Versioned
 			store.MakerFields
 		}
-	}) (*output[app.ToldMaker], error) {
-		return answer(s.app.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
+	}) (*output[library.ToldMaker], error) {
+		return answer(s.app.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv", Summary: "The collection's own types as a reference pack", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*file, error) {
-		return madeFile(s.app.ExportPack(ctx, actor))
+		return madeFile(s.app.Library.ExportPack(ctx, actor))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack", Summary: "Take over a reference pack, or say what it would do", Errors: []int{http.StatusUnprocessableEntity},
 		MaxBodyBytes: 5 << 20,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Pack }) (*output[app.TakenPack], error) {
-		return answer(s.app.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Pack }) (*output[library.TakenPack], error) {
+		return answer(s.app.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
 	})
 }

@@ -50,7 +50,7 @@ func (s *Server) registerReckoning() {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
 	}) (*output[[]device.Type], error) {
-		return answer(s.app.Types(ctx, actor, in.Start, in.Limit))
+		return answer(s.app.Library.Types(ctx, actor, in.Start, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "write-line", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",

@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"context"
@@ -22,16 +22,16 @@ type NamedType struct {
 
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
-func (a *App) NameType(ctx context.Context, actor action.Actor, fields store.OwnTypeFields) (NamedType, error) {
-	return a.typeDeed(ctx, actor, eventNameType, &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
+func (s *Service) NameType(ctx context.Context, actor action.Actor, fields store.OwnTypeFields) (NamedType, error) {
+	return s.TypeDeed(ctx, actor, EventNameType, &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
 		id, err = store.InsertOwnType(ctx, tx, fields)
 		return nil, id, err
 	})
 }
 
 // ChangeType rewrites an own type, starting from a version.
-func (a *App) ChangeType(ctx context.Context, actor action.Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
-	return a.typeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
+	return s.TypeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
 		before, err := store.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return nil, 0, err
@@ -43,15 +43,15 @@ func (a *App) ChangeType(ctx context.Context, actor action.Actor, id int64, vers
 	})
 }
 
-// typeDeed checks the fields, lets work write them, and has the sheets that the type touches
+// TypeDeed checks the fields, lets work write them, and has the sheets that the type touches
 // reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
-func (a *App) typeDeed(ctx context.Context, actor action.Actor, done *action.Event, fields *store.OwnTypeFields,
+func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action.Event, fields *store.OwnTypeFields,
 	work func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error)) (NamedType, error) {
 	if err := checkOwnType(fields); err != nil {
 		return NamedType{}, err
 	}
 	var named NamedType
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -73,7 +73,7 @@ func (a *App) typeDeed(ctx context.Context, actor action.Actor, done *action.Eve
 		if err := noteMarked(ctx, tx, touched); err != nil {
 			return err
 		}
-		if err := a.Kernel.UpToDate(ctx, tx); err != nil { // what is counted next follows from it
+		if err := s.kernel.UpToDate(ctx, tx); err != nil { // what is counted next follows from it
 			return err
 		}
 		counts, err := store.CountOccurrences(ctx, tx, []string{named.Number})
@@ -115,8 +115,8 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named 
 
 // ForgetType takes an own type out of the library. Its history keeps what it was; the event that is
 // returned can be undone.
-func (a *App) ForgetType(ctx context.Context, actor action.Actor, id int64) (event int64, err error) {
-	err = a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+func (s *Service) ForgetType(ctx context.Context, actor action.Actor, id int64) (event int64, err error) {
+	err = s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if err := store.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
@@ -189,15 +189,15 @@ type LibraryType struct {
 
 // SearchLibrary lists types by the start of their number, own ones first. Without text it lists
 // the own types.
-func (a *App) SearchLibrary(ctx context.Context, actor action.Actor, start string, limit int) ([]LibraryType, error) {
+func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start string, limit int) ([]LibraryType, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	library, err := a.library(ctx)
+	library, err := s.Read(ctx)
 	if err != nil {
 		return nil, err
 	}
-	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
+	own, err := store.ListOwnTypes(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -220,7 +220,7 @@ func (a *App) SearchLibrary(ctx context.Context, actor action.Actor, start strin
 			}
 		}
 	}
-	counts, err := store.CountOccurrences(ctx, a.Kernel.DB, numbers)
+	counts, err := store.CountOccurrences(ctx, s.kernel.DB, numbers)
 	for i := range found {
 		found[i].Occurrences = counts[found[i].Number]
 	}
@@ -228,9 +228,9 @@ func (a *App) SearchLibrary(ctx context.Context, actor action.Actor, start strin
 }
 
 // Occurrences lists the lines on which a type occurs.
-func (a *App) Occurrences(ctx context.Context, actor action.Actor, number string, limit int) ([]store.Occurrence, error) {
+func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number string, limit int) ([]store.Occurrence, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.OccurrencesOf(ctx, a.Kernel.DB, device.Normal(number), limit)
+	return store.OccurrencesOf(ctx, s.kernel.DB, device.Normal(number), limit)
 }

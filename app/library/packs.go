@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"context"
@@ -22,15 +22,15 @@ import (
 var packColumns = []string{"number", "class", "function", "words", "bits", "package", "clock_mhz", "typical_ma", "maker", "currents", "ageing", "substitutes", "documents", "notes"}
 
 // ExportPack writes the own types as CSV.
-func (a *App) ExportPack(ctx context.Context, actor action.Actor) (action.Content, error) {
+func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Content, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return action.Content{}, err
 	}
-	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
+	own, err := store.ListOwnTypes(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -59,7 +59,7 @@ type TakenPack struct {
 }
 
 // TakePack takes over a reference pack, all of it or nothing; dry says only what would be done.
-func (a *App) TakePack(ctx context.Context, actor action.Actor, text string, dry bool) (TakenPack, error) {
+func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string, dry bool) (TakenPack, error) {
 	taken := TakenPack{Rows: []PackRow{}}
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return taken, err
@@ -68,7 +68,7 @@ func (a *App) TakePack(ctx context.Context, actor action.Actor, text string, dry
 	if err != nil {
 		return taken, err
 	}
-	own, err := store.ListOwnTypes(ctx, a.Kernel.DB)
+	own, err := store.ListOwnTypes(ctx, s.kernel.DB)
 	if err != nil {
 		return taken, err
 	}
@@ -99,9 +99,9 @@ func (a *App) TakePack(ctx context.Context, actor action.Actor, text string, dry
 		var named NamedType
 		switch row.State {
 		case "new":
-			named, err = a.NameType(ctx, actor, fields[i])
+			named, err = s.NameType(ctx, actor, fields[i])
 		case "changed":
-			named, err = a.ChangeType(ctx, actor, before[fields[i].Number].ID, before[fields[i].Number].Version, fields[i])
+			named, err = s.ChangeType(ctx, actor, before[fields[i].Number].ID, before[fields[i].Number].Version, fields[i])
 		}
 		if err != nil {
 			return taken, fmt.Errorf("line %d: %w", row.Line, err)

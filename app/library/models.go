@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"context"
@@ -17,20 +17,20 @@ import (
 const mostModels = 500
 
 // Models lists models by words of maker, name or variant.
-func (a *App) Models(ctx context.Context, actor action.Actor, words string) ([]store.MachineModel, error) {
+func (s *Service) Models(ctx context.Context, actor action.Actor, words string) ([]store.MachineModel, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListModels(ctx, a.Kernel.DB, strings.Fields(words), mostModels)
+	return store.ListModels(ctx, s.kernel.DB, strings.Fields(words), mostModels)
 }
 
 // AddModel adds a model.
-func (a *App) AddModel(ctx context.Context, actor action.Actor, fields store.ModelFields) (store.MachineModel, error) {
+func (s *Service) AddModel(ctx context.Context, actor action.Actor, fields store.ModelFields) (store.MachineModel, error) {
 	var added store.MachineModel
 	if err := checkModel(&fields); err != nil {
 		return added, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertModel(ctx, tx, fields)
 		if err != nil {
 			return modelTaken(err, fields)
@@ -44,12 +44,12 @@ func (a *App) AddModel(ctx context.Context, actor action.Actor, fields store.Mod
 }
 
 // ChangeModel rewrites what is said of a model, starting from a version.
-func (a *App) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int, fields store.ModelFields) (store.MachineModel, error) {
+func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int, fields store.ModelFields) (store.MachineModel, error) {
 	var changed store.MachineModel
 	if err := checkModel(&fields); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockModel(ctx, tx, id)
 		if err != nil {
 			return err

@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"context"
@@ -8,11 +8,11 @@ import (
 )
 
 // Types lists library types whose number starts with a text, for completion while typing.
-func (a *App) Types(ctx context.Context, actor action.Actor, start string, limit int) ([]device.Type, error) {
+func (s *Service) Types(ctx context.Context, actor action.Actor, start string, limit int) ([]device.Type, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	library, err := a.library(ctx)
+	library, err := s.Read(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"context"
@@ -9,15 +9,15 @@ import (
 	"frugalheron/store"
 )
 
-// readLibrary is a library with the own types as they were after n changes.
-type readLibrary struct {
+// libraryAfter is a library with the own types as they were after n changes.
+type libraryAfter struct {
 	n       int64
 	library *device.Library
 }
 
 // libraryCache keeps the last library read. It is asked for by the count of changes in the
 // database, so that a process never works with types that another has changed.
-type libraryCache struct{ last atomic.Pointer[readLibrary] }
+type libraryCache struct{ last atomic.Pointer[libraryAfter] }
 
 // at returns the library after n changes, which must be committed ones.
 func (c *libraryCache) at(ctx context.Context, h store.Handle, n int64) (*device.Library, error) {
@@ -26,24 +26,24 @@ func (c *libraryCache) at(ctx context.Context, h store.Handle, n int64) (*device
 	}
 	library, err := loadLibrary(ctx, h)
 	if err == nil {
-		c.last.Store(&readLibrary{n, library})
+		c.last.Store(&libraryAfter{n, library})
 	}
 	return library, err
 }
 
-// library returns the built-in library with the collection's own types.
-func (a *App) library(ctx context.Context) (*device.Library, error) {
-	n, _, err := store.LibraryState(ctx, a.Kernel.DB)
+// Read returns the built-in library with the collection's own types.
+func (s *Service) Read(ctx context.Context) (*device.Library, error) {
+	n, _, err := store.LibraryState(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
-	return a.libraries.at(ctx, a.Kernel.DB, n)
+	return s.libraries.at(ctx, s.kernel.DB, n)
 }
 
-// heldLibrary returns it for work whose result is kept: own types wait with changing until the
+// Held returns it for work whose result is kept: own types wait with changing until the
 // transaction ends, so that no sheet is kept as reckoned without a type that exists. It comes
 // before any lock on an assembly: whoever changes types locks in that order.
-func (a *App) heldLibrary(ctx context.Context, tx store.Handle) (*device.Library, error) {
+func (s *Service) Held(ctx context.Context, tx store.Handle) (*device.Library, error) {
 	n, isOwn, err := store.HoldLibrary(ctx, tx)
 	if err != nil {
 		return nil, err
@@ -51,12 +51,12 @@ func (a *App) heldLibrary(ctx context.Context, tx store.Handle) (*device.Library
 	if isOwn {
 		return loadLibrary(ctx, tx) // what this transaction changed is nobody else's yet
 	}
-	return a.libraries.at(ctx, tx, n)
+	return s.libraries.at(ctx, tx, n)
 }
 
-// holdLibrary does so for those who do not read it themselves, before they lock an assembly: what follows from their
+// Hold does so for those who do not read it themselves, before they lock an assembly: what follows from their
 // changes is read by it.
-func (a *App) holdLibrary(ctx context.Context, tx store.Handle) error {
+func (s *Service) Hold(ctx context.Context, tx store.Handle) error {
 	_, _, err := store.HoldLibrary(ctx, tx)
 	return err
 }

@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"context"
@@ -22,11 +22,11 @@ type ToldMaker struct {
 const mostMakers = 500
 
 // Makers lists makers by words of name, place or ties.
-func (a *App) Makers(ctx context.Context, actor action.Actor, words string) ([]ToldMaker, error) {
+func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) ([]ToldMaker, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	found, err := store.ListMakers(ctx, a.Kernel.DB, strings.Fields(words), mostMakers)
+	found, err := store.ListMakers(ctx, s.kernel.DB, strings.Fields(words), mostMakers)
 	told := make([]ToldMaker, len(found))
 	for i, m := range found {
 		told[i] = tellMaker(m)
@@ -43,12 +43,12 @@ func tellMaker(m store.Maker) ToldMaker {
 }
 
 // AddMaker adds a maker.
-func (a *App) AddMaker(ctx context.Context, actor action.Actor, fields store.MakerFields) (ToldMaker, error) {
+func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields store.MakerFields) (ToldMaker, error) {
 	var added store.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertMaker(ctx, tx, fields)
 		if err != nil {
 			return makerTaken(err, fields)
@@ -62,12 +62,12 @@ func (a *App) AddMaker(ctx context.Context, actor action.Actor, fields store.Mak
 }
 
 // ChangeMaker rewrites what is said of a maker, starting from a version.
-func (a *App) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields store.MakerFields) (ToldMaker, error) {
+func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields store.MakerFields) (ToldMaker, error) {
 	var changed store.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMaker(ctx, tx, id)
 		if err != nil {
 			return err

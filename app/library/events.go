@@ -1,4 +1,4 @@
-package app
+package library
 
 import (
 	"fmt"
@@ -20,7 +20,7 @@ var (
 	eventChangeModel = action.NewEvent("change model", "model", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed the model %v %v: %s", a["maker"], a["model"], action.Changes(b, a))
 	})
-	eventNameType = action.NewEvent("name type", "own type", func(_ string, _, a action.Fields) string {
+	EventNameType = action.NewEvent("name type", "own type", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("named the type %v: %v", a["number"], a["function"])
 	})
 	eventChangeType = action.NewEvent("change type", "own type", func(_ string, b, a action.Fields) string {
