@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
 	"frugalheron/store"
 )
@@ -142,7 +143,7 @@ func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionF
 		return nil, err
 	case f.Title == "":
 		return nil, action.Reject("title", "name the arrival, as Clear-out of the seed loft")
-	case f.Currency != "" && !currencyForm.MatchString(f.Currency):
+	case f.Currency != "" && !inventory.CurrencyForm.MatchString(f.Currency):
 		return nil, action.Reject("currency", "write its three letters, as EUR")
 	}
 	if f.Currency == "" {

@@ -45,7 +45,7 @@ type keptAdjuster struct {
 
 // Adjusters lists those of a machine.
 func (a *App) Adjusters(ctx context.Context, actor action.Actor, machineID int64) ([]Adjuster, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
 	return adjustersOf(ctx, a.Kernel.DB, machineID)

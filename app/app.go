@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
 	"frugalheron/app/picture"
@@ -18,15 +19,16 @@ import (
 // App does the deeds. It keeps nothing beside the database but what it has read of the library
 // and of private persons, and how images differ, which never changes.
 type App struct {
-	Kernel   *action.Kernel
-	Library  *library.Service
-	People   *people.Service
-	compared comparisons
-	blobs    *blobs.Store        // nil when none is set up
-	memory   *semaphore.Weighted // what decoding pictures may take, in bytes
-	Accounts *accounts.Service
-	reader   string // address of the reader of chips; empty when none is set up
-	meter    string // address of the meter; empty when none is set up
+	Kernel    *action.Kernel
+	Library   *library.Service
+	Inventory *inventory.Service
+	People    *people.Service
+	compared  comparisons
+	blobs     *blobs.Store        // nil when none is set up
+	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
+	Accounts  *accounts.Service
+	reader    string // address of the reader of chips; empty when none is set up
+	meter     string // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.
@@ -35,6 +37,7 @@ func New(db *sqlx.DB) *App {
 	a := &App{Kernel: kernel, memory: semaphore.NewWeighted(picture.MostMemory)}
 	a.People = people.New(kernel)
 	a.Library = library.New(kernel, a.People)
+	a.Inventory = inventory.New(kernel, a.People, a.Library)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()
@@ -46,7 +49,6 @@ func (a *App) follow() {
 	a.Kernel.Follow(store.ProjectedEntries, a.renewEntries)
 	a.Kernel.Follow(store.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
 	a.Kernel.Follow(store.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
-	a.Kernel.Follow(store.ProjectedMachineSum, renewSums)
 	a.Kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))
 	a.Kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
 }

@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 	"frugalheron/store/storetest"
 )
@@ -28,7 +29,7 @@ var (
 func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, *app.App, store.Machine, store.Assembly) {
 	db, deeds := newApp(t)
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
-	machine, err := deeds.CreateMachine(ctx, curator, fields)
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator, fields)
 	require.NoError(t, err)
 	added, err := deeds.TakeOverSheet(ctx, technician, machine.ID, text)
 	require.NoError(t, err)
@@ -107,7 +108,7 @@ func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 	from, to := 1984, 1988
 	fields := machine.MachineFields
 	fields.EraFrom, fields.EraTo = &from, &to
-	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
+	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
 	require.NoError(t, err)
 	entries, err = deeds.Entries(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
@@ -119,7 +120,7 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
 	require.NoError(t, deeds.RereckonOld(ctx))
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Search: "meridian"}, Limit: 10})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "meridian"}, Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, "64.0", page.Machines[0].RAM)
 }
@@ -137,16 +138,16 @@ func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
 
 func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
 	db, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	changed, err := deeds.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
+	changed, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
 	require.NoError(t, err)
 	require.Equal(t, 2, changed.Version)
 	var stale *action.Stale
-	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "other"})
+	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, "Meridian 2a", stale.Newer.(store.Machine).Name)
-	_, err = deeds.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Mother board", Slot: "1"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Mother board", Slot: "1"})
 	require.NoError(t, err)
-	_, err = deeds.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "other"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, []string{"create machine", "change machine"}, deedsOf(t, db, "machine", machine.ID))
 	require.Equal(t, []string{"add assembly", "save sheet", "change assembly"}, deedsOf(t, db, "assembly", board.ID))
@@ -159,13 +160,13 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		field string
 		err   error
 	}{
-		{"accession", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "x"}))},
-		{"accession", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-0142"}))},
-		{"name", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: " ", Accession: "EH-2"}))},
-		{"name", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
-		{"eraTo", second(deeds.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
-		{"title", second(deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "a | b"}))},
-		{"title", second(deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{}))},
+		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x"}))},
+		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-0142"}))},
+		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: " ", Accession: "EH-2"}))},
+		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
+		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
+		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "a | b"}))},
+		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{}))},
 		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
 		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
 		{"text", second(deeds.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
@@ -178,8 +179,8 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field)
 	}
 	for _, err := range []error{
-		second(deeds.CreateMachine(ctx, technician, store.MachineFields{Name: "x", Accession: "EH-2"})),
-		second(deeds.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Machine(ctx, action.Actor{}, machine.ID)),
+		second(deeds.Inventory.CreateMachine(ctx, technician, store.MachineFields{Name: "x", Accession: "EH-2"})),
+		second(deeds.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
 	} {
 		require.ErrorIs(t, err, action.ErrForbidden)
 	}

@@ -18,7 +18,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	other := must(deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Other"}))
+	other := must(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Other"}))
 	card := must(deeds.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
 	lot := must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
 	picture := func(owner app.Owner, shade uint8) store.Attachment {

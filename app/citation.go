@@ -5,6 +5,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 )
@@ -31,7 +32,7 @@ func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *
 	if c.PictureID == nil || cited != nil && *cited == *c.PictureID {
 		return nil
 	}
-	return ofMachine(ctx, h, machineID, named{"pictureId", store.CitedPicture, *c.PictureID})
+	return inventory.OfMachine(ctx, h, machineID, inventory.NamedAs("pictureId", store.CitedPicture, *c.PictureID))
 }
 
 func inside(r store.Region) bool {

@@ -48,7 +48,7 @@ type Condition struct {
 
 // Condition reads it.
 func (a *App) Condition(ctx context.Context, actor action.Actor, machineID int64) (Condition, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return Condition{}, err
 	}
 	c, err := conditionOf(ctx, a.Kernel.DB, machineID)

@@ -15,7 +15,7 @@ type FittedAssembly struct {
 
 // AssemblyWithSheet reads an assembly with its newest sheet.
 func (a *App) AssemblyWithSheet(ctx context.Context, actor action.Actor, id int64) (FittedAssembly, error) {
-	assembly, err := a.Assembly(ctx, actor, id)
+	assembly, err := a.Inventory.Assembly(ctx, actor, id)
 	if err != nil {
 		return FittedAssembly{}, err
 	}
@@ -26,7 +26,7 @@ func (a *App) AssemblyWithSheet(ctx context.Context, actor action.Actor, id int6
 
 // Contents lists what is fitted in a machine today, each with its sheet.
 func (a *App) Contents(ctx context.Context, actor action.Actor, machineID int64) ([]FittedAssembly, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
 	return contents(ctx, a.Kernel.DB, machineID)

@@ -50,7 +50,7 @@ type DatedMachine struct {
 // Dating dates a machine from its kept sheets, its statements, its read-only memories and its model.
 func (a *App) Dating(ctx context.Context, actor action.Actor, machineID int64) (DatedMachine, error) {
 	d := DatedMachine{Parts: []DatedPart{}, Assemblies: []DatedAssembly{}, Holdings: []model.Row{}}
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return d, err
 	}

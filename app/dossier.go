@@ -6,6 +6,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/arrival"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
@@ -44,7 +45,7 @@ type DossierStages struct {
 
 // Dossier reads it.
 func (a *App) Dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
@@ -171,7 +172,7 @@ func arrivalWith(ctx context.Context, h store.Handle, item store.LotItem) (Arriv
 
 // AssemblyArrival finds the lot that a board or other unit came with, if it came by itself.
 func (a *App) AssemblyArrival(ctx context.Context, actor action.Actor, assemblyID int64) (Arrival, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Arrival{}, err
 	}
 	item, err := store.LotItemOf(ctx, a.Kernel.DB, nil, &assemblyID)
@@ -190,7 +191,7 @@ func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []Fitt
 	if err != nil {
 		return reckoning.Totals{}, err
 	}
-	boards, _, err := reckonBoards(library, fitted, eraOf(machine), nil)
+	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine), nil)
 	return reckoning.Combine(boards), err
 }
 

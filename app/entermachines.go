@@ -7,6 +7,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -14,7 +15,7 @@ import (
 // each board, as TakeOverSheet reads it.
 func (a *App) EnterMachines(ctx context.Context, actor action.Actor, machines []MachineWithSheets) error {
 	for i := range machines {
-		if err := checkMachine(&machines[i].Fields); err != nil {
+		if err := inventory.CheckMachine(&machines[i].Fields); err != nil {
 			return fmt.Errorf("%s: %w", machines[i].Fields.Accession, err)
 		}
 	}
@@ -23,7 +24,7 @@ func (a *App) EnterMachines(ctx context.Context, actor action.Actor, machines []
 			return err
 		}
 		for _, m := range machines {
-			created, err := createMachine(ctx, tx, actor, m.Fields)
+			created, err := inventory.CreateMachine(ctx, tx, actor, m.Fields)
 			if err != nil {
 				return fmt.Errorf("%s: %w", m.Fields.Accession, err)
 			}

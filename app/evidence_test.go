@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 )
@@ -41,7 +42,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.Equal(t, "64 KB", k.Judgement.Value)
 	require.Equal(t, []string{"64 KB, by the count and the firmware", "the seller says 128 KB, which is contradicted"}, k.Judgement.Why)
 	listed := func(statements ...string) int {
-		page, err := deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Statements: statements}, Limit: 10})
+		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Statements: statements}, Limit: 10})
 		require.NoError(t, err)
 		return page.Total
 	}
@@ -61,7 +62,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, evidence.Disputed, known(t, deeds, machine.ID, "memory").Judgement.State)
 	require.Equal(t, 1, listed("disputed"))
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.True(t, page.Machines[0].MemoryDisputed)
 
@@ -124,9 +125,9 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.NoError(t, err)
 	require.NotContains(t, string(exported.Data), "plate")
 	var invalid *action.Invalid
-	_, err = deeds.MoveAssembly(ctx, technician, outside, 1, app.Move{To: "place", Place: "Loft"})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, outside, 1, inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.StrikeAssembly(ctx, technician, outside, 1)
+	_, err = deeds.Inventory.StrikeAssembly(ctx, technician, outside, 1)
 	require.ErrorAs(t, err, &invalid)
 	reckoned, err := deeds.ReckonAssembly(ctx, viewer, outside, map[int64]string{outside: sheet + "\n== front\nbadge"})
 	require.NoError(t, err)
@@ -134,7 +135,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.True(t, reckoned.Walk[2].Seen)
 	require.Contains(t, strings.Join(reckoned.Left, "; "), "not looked at: front, left, right, top, underside")
 
-	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0155", Name: "Terminal"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0155", Name: "Terminal"})
 	require.NoError(t, err)
 	_, err = deeds.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
@@ -210,27 +211,27 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 		return words
 	}
 	require.Equal(t, []string{"Rope walk, bay 2"}, where())
-	moved, err := deeds.MoveMachine(ctx, technician, machine.ID, 1, app.MachineMove{To: "loan", LentTo: "Saltmarsh Repair Club", Due: "2099-03-01"})
+	moved, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, 1, inventory.MachineMove{To: "loan", LentTo: "Saltmarsh Repair Club", Due: "2099-03-01"})
 	require.NoError(t, err)
 	require.Equal(t, "lent to Saltmarsh Repair Club", moved.Where)
 	require.Empty(t, moved.Machine.Place)
 	require.NoError(t, deeds.Undo(ctx, technician, moved.Event))
 	require.Equal(t, []string{"Rope walk, bay 2"}, where())
-	back, err := deeds.Machine(ctx, viewer, machine.ID)
+	back, err := deeds.Inventory.Machine(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Rope walk, bay 2", back.Place)
-	moved, err = deeds.MoveMachine(ctx, technician, machine.ID, back.Version, app.MachineMove{To: "transit", BoundFor: "the fair"})
+	moved, err = deeds.Inventory.MoveMachine(ctx, technician, machine.ID, back.Version, inventory.MachineMove{To: "transit", BoundFor: "the fair"})
 	require.NoError(t, err)
 	fields := moved.Machine.MachineFields
 	fields.Place = "Loft, shelf 1"
-	_, err = deeds.ChangeMachine(ctx, curator, machine.ID, moved.Machine.Version, fields)
+	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, moved.Machine.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Loft, shelf 1", "on its way to the fair", "Rope walk, bay 2"}, where())
-	for field, move := range map[string]app.MachineMove{
+	for field, move := range map[string]inventory.MachineMove{
 		"place": {To: "place"}, "lentTo": {To: "loan"}, "due": {To: "loan", LentTo: "x", Due: "1999-01-01"}, "on": {To: "place", Place: "y", On: "2099-01-01"},
 		"boundFor": {To: "transit"}, "to": {To: "place", Place: "Loft, shelf 1"},
 	} {
-		_, err := deeds.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
+		_, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
 		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)

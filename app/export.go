@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
@@ -19,7 +20,7 @@ import (
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
 func (a *App) ExportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -64,7 +65,7 @@ var exportColumns = []string{"accession", "board", "line", "designators", "count
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
 func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -82,7 +83,7 @@ func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID i
 	}
 	lines := [][]string{}
 	for _, f := range fitted {
-		result, err := reckonBody(library, f.Body, f.Assembly, eraOf(machine))
+		result, err := reckonBody(library, f.Body, f.Assembly, inventory.EraOf(machine))
 		if err != nil {
 			return action.Content{}, err
 		}
@@ -118,7 +119,7 @@ func exportRow(accession, board string, e store.EntryRow) []string {
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.
 func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}

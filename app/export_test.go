@@ -21,7 +21,7 @@ func TestExportedSheetsComeBack(t *testing.T) {
 		_, deeds, machine, _ := newBoard(t, store.MachineFields{}, text)
 		exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
 		require.NoError(t, err)
-		other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Copy"})
+		other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Copy"})
 		require.NoError(t, err)
 		_, err = deeds.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
 		require.NoError(t, err)

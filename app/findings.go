@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	"frugalheron/store"
 )
@@ -27,7 +28,7 @@ func checkFinding(ctx context.Context, h store.Handle, machineID int64, f *store
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {
 		return action.Reject("subsystem", "choose the subsystem it belongs to")
 	}
-	return ofMachine(ctx, h, machineID, append(namedIf("assemblyId", store.OwnedBoard, f.AssemblyID), namedIf("attachmentId", store.OwnedPicture, f.AttachmentID)...)...)
+	return inventory.OfMachine(ctx, h, machineID, append(inventory.NamedIf("assemblyId", store.OwnedBoard, f.AssemblyID), inventory.NamedIf("attachmentId", store.OwnedPicture, f.AttachmentID)...)...)
 }
 
 // addFinding keeps a finding with its first sighting.
@@ -143,7 +144,7 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 		f.Subsystem = subsystem
 		return addFinding(ctx, tx, actor, machineID, f, sighting)
 	}
-	if err := ofMachine(ctx, tx, machineID, named{"findingId", store.OwnedFinding, seen.FindingID}); err != nil {
+	if err := inventory.OfMachine(ctx, tx, machineID, inventory.NamedAs("findingId", store.OwnedFinding, seen.FindingID)); err != nil {
 		return err
 	}
 	f, err := store.FindingByID(ctx, tx, seen.FindingID)

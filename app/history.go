@@ -44,7 +44,7 @@ func (a *App) History(ctx context.Context, actor action.Actor, machineID, before
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
 func (a *App) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64, limit int) (ToldPage, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return ToldPage{}, err
 	}
 	return a.historyPage(ctx, actor, store.EventQuery{Assembly: assemblyID, Before: before}, limit)

@@ -16,11 +16,11 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	ida := action.Actor{AccountID: id, Role: action.Curator}
 	fields := machine.MachineFields
 	fields.Place, fields.Serial = "Bench", "77"
-	_, err = deeds.ChangeMachine(ctx, ida, machine.ID, 1, fields)
+	_, err = deeds.Inventory.ChangeMachine(ctx, ida, machine.ID, 1, fields)
 	require.NoError(t, err)
 	_, err = deeds.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
 	require.NoError(t, err)
-	_, err = deeds.ChangeAssembly(ctx, ida, board.ID, 1, store.AssemblyFields{Title: "Mother board"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, store.AssemblyFields{Title: "Mother board"})
 	require.NoError(t, err)
 	_, err = deeds.Library.NameType(ctx, ida, processor)
 	require.NoError(t, err)

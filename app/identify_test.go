@@ -20,9 +20,9 @@ import (
 // An answer settles chips on several machines at once, and the history of each says so.
 func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
-	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0201", Name: "Other"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0201", Name: "Other"})
 	require.NoError(t, err)
-	board, err := deeds.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Board"})
+	board, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Board"})
 	require.NoError(t, err)
 	_, err = deeds.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
 	require.NoError(t, err)
@@ -79,7 +79,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
 		"== Main board | part 4410-2\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536")
-	card, err := deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
+	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)
 	_, err = deeds.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
@@ -104,7 +104,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.NoError(t, err)
 	fields := card.AssemblyFields
 	fields.Fit = "later"
-	_, err = deeds.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
 	require.NoError(t, err)
 	d, err = deeds.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)

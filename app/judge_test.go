@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/risk"
@@ -142,7 +143,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 
 	// A part that stands on two boards is measured by the marking of the one that is named.
-	card, err := deeds.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Clock card"})
+	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Clock card"})
 	require.NoError(t, err)
 	_, err = deeds.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
 	require.NoError(t, err)
@@ -255,7 +256,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
-	_, err := deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
+	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
 	require.NoError(t, err)
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
 	require.NoError(t, deeds.SayClimate(ctx, curator, "Rope works", "outside"))
@@ -286,13 +287,13 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 1, plan.Waiting)
 
-	_, err = deeds.MoveAssembly(ctx, technician, board.ID, board.Version, app.Move{To: "place", Place: "Net store"})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Net store"})
 	require.NoError(t, err)
 	risks, err := deeds.Risks(ctx, viewer, machine.ID, 0, 10)
 	require.NoError(t, err)
 	require.Empty(t, risks.Risks, "it is not in the machine any more")
 	// What ages is told anew when the rules have changed.
-	_, err = deeds.MoveAssembly(ctx, technician, board.ID, board.Version+1, app.Move{To: "machine", MachineID: machine.ID})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1, inventory.Move{To: "machine", MachineID: machine.ID})
 	require.NoError(t, err)
 	before := first()
 	_, err = db.ExecContext(ctx, `UPDATE machine_ageing SET parts = '', rules = 0`)

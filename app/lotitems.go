@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -145,7 +146,7 @@ func free(item store.LotItem) error {
 // ItemBecomesMachine enters a thing of a lot as a machine of the collection.
 func (a *App) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
 	var created store.Machine
-	if err := checkMachine(&fields); err != nil {
+	if err := inventory.CheckMachine(&fields); err != nil {
 		return created, err
 	}
 	_, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
@@ -156,10 +157,10 @@ func (a *App) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID 
 		if err := free(item); err != nil {
 			return err
 		}
-		if created, err = createMachine(ctx, tx, actor, fields); err != nil {
+		if created, err = inventory.CreateMachine(ctx, tx, actor, fields); err != nil {
 			return err
 		}
-		pattern, err := patternOf(ctx, tx)
+		pattern, err := inventory.PatternOf(ctx, tx)
 		if err != nil {
 			return err
 		}
@@ -214,7 +215,7 @@ func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
 func (a *App) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
 	var added store.Assembly
-	if err := checkLoose(&place, &fields); err != nil {
+	if err := inventory.CheckLoose(&place, &fields); err != nil {
 		return added, err
 	}
 	_, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
@@ -225,7 +226,7 @@ func (a *App) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID
 		if err := free(item); err != nil {
 			return err
 		}
-		if added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
+		if added, err = inventory.InsertAssembly(ctx, tx, actor, store.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
 			return err
 		}
 		if err := store.LinkLotItem(ctx, tx, id, nil, &added.ID); err != nil {

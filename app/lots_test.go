@@ -81,7 +81,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 
 func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	db, deeds := newApp(t)
-	collection, err := deeds.Collection(ctx, viewer)
+	collection, err := deeds.Inventory.Collection(ctx, viewer)
 	require.NoError(t, err)
 	require.Equal(t, "{year}.{lot}.{item}", collection.AccessionPattern)
 	l := nine(t, deeds)
@@ -90,15 +90,15 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 		require.NoError(t, err)
 		return now
 	}
-	next, err := deeds.NextNumber(ctx, curator, l.ID)
+	next, err := deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "2025.1.1", next.Number)
 	machine, err := deeds.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, store.MachineFields{Accession: next.Number, Name: "Meridian 2"})
 	require.NoError(t, err)
-	next, err = deeds.NextNumber(ctx, curator, l.ID)
+	next, err = deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "2025.1.2", next.Number) // the lot has its number now
-	other, err := deeds.NextNumber(ctx, curator, 0)
+	other, err := deeds.Inventory.NextNumber(ctx, curator, 0)
 	require.NoError(t, err)
 	require.NotEqual(t, next.Number, other.Number)
 
@@ -147,32 +147,32 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	_, deeds := newApp(t)
 	enter := func(number string) (store.Machine, error) {
-		return deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: number, Name: number})
+		return deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: number, Name: number})
 	}
-	_, err := deeds.ChangeCollection(ctx, curator, 1, store.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
+	_, err := deeds.Inventory.ChangeCollection(ctx, curator, 1, store.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
 	require.NoError(t, err)
 	first, err := enter("EH-0001")
 	require.NoError(t, err)
 	fields := first.MachineFields
 	fields.Accession = "EH-0005"
-	renamed, err := deeds.ChangeMachine(ctx, curator, first.ID, first.Version, fields)
+	renamed, err := deeds.Inventory.ChangeMachine(ctx, curator, first.ID, first.Version, fields)
 	require.NoError(t, err)
 	_, err = enter("EH-0001")
 	require.ErrorContains(t, err, "was given before")
 	fields.Accession = "EH-0001" // its own old number it may have again
-	_, err = deeds.ChangeMachine(ctx, curator, first.ID, renamed.Version, fields)
+	_, err = deeds.Inventory.ChangeMachine(ctx, curator, first.ID, renamed.Version, fields)
 	require.NoError(t, err)
 
 	text := "EH-0003; given back in 1999\nEH-0001\nEH-0003; twice\n; nothing\n\nold 17\tfrom the card index"
 	for _, dry := range []bool{true, false} {
-		lines, err := deeds.ImportNumbers(ctx, curator, text, dry)
+		lines, err := deeds.Inventory.ImportNumbers(ctx, curator, text, dry)
 		require.NoError(t, err)
 		wrong := []string{}
 		for _, l := range lines {
 			wrong = append(wrong, l.Wrong)
 		}
 		require.Equal(t, []string{"", "a machine of the collection has it, or had it", "stands in line 1 already", "no number at the start of the line", ""}, wrong)
-		register, err := deeds.Register(ctx, viewer)
+		register, err := deeds.Inventory.Register(ctx, viewer)
 		require.NoError(t, err)
 		if dry {
 			require.Equal(t, []string{"EH-0002", "EH-0003", "EH-0004"}, register.Gaps)
@@ -183,10 +183,10 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	}
 	_, err = enter("EH-0003")
 	require.ErrorContains(t, err, "was given before")
-	next, err := deeds.NextNumber(ctx, curator, 0)
+	next, err := deeds.Inventory.NextNumber(ctx, curator, 0)
 	require.NoError(t, err)
 	require.Equal(t, "EH-0006", next.Number)
-	_, err = deeds.ChangeCollection(ctx, curator, 2, store.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
+	_, err = deeds.Inventory.ChangeCollection(ctx, curator, 2, store.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
 	require.ErrorContains(t, err, "nothing in it counts")
 }
 

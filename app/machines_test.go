@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -16,8 +17,8 @@ func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	machine := func(accession, sheets string) app.MachineWithSheets {
 		return app.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: sheets}
 	}
-	listed := func() []app.ListedMachine {
-		page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 50, Sort: "accession"})
+	listed := func() []inventory.ListedMachine {
+		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 50, Sort: "accession"})
 		require.NoError(t, err)
 		return page.Machines
 	}
@@ -28,7 +29,7 @@ func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	require.ErrorIs(t, deeds.EnterMachines(ctx, technician, []app.MachineWithSheets{good}), action.ErrForbidden)
 
 	require.NoError(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
-	require.NoError(t, deeds.MeasureTables(ctx))
+	require.NoError(t, deeds.Inventory.MeasureTables(ctx))
 	entered := listed()
 	require.Len(t, entered, 2)
 	require.Equal(t, []int64{8, 256 * 1024, 1}, []int64{int64(entered[0].Chips), entered[0].RAMBytes, int64(entered[0].Boards)})

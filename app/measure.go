@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/measure"
 	"frugalheron/store"
 )
@@ -104,8 +105,8 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 			return row, said, action.Reject("expected", err.Error())
 		}
 	}
-	err = ofMachine(ctx, tx, machineID, slices.Concat(namedIf("assemblyId", store.OwnedBoard, w.AssemblyID),
-		namedIf("attachmentId", store.OwnedPicture, w.AttachmentID), namedIf("findingId", store.OwnedFinding, w.FindingID))...)
+	err = inventory.OfMachine(ctx, tx, machineID, slices.Concat(inventory.NamedIf("assemblyId", store.OwnedBoard, w.AssemblyID),
+		inventory.NamedIf("attachmentId", store.OwnedPicture, w.AttachmentID), inventory.NamedIf("findingId", store.OwnedFinding, w.FindingID))...)
 	if err != nil {
 		return row, said, err
 	}

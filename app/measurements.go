@@ -38,7 +38,7 @@ const mostMeasurements = 500
 
 // Measurements lists what was measured on a machine, the newest first.
 func (a *App) Measurements(ctx context.Context, actor action.Actor, machineID int64) ([]Measurement, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
 	return measurementsOf(ctx, a.Kernel.DB, machineID)

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -18,9 +19,9 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	_, deeds := newApp(t)
 	deeds.WithBlobs(kept)
-	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
 	require.NoError(t, err)
-	card, err := deeds.AddLooseAssembly(ctx, technician, "Loft", store.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
+	card, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Loft", store.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
 	require.NoError(t, err)
 	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Meridian"}})
 	require.NoError(t, err)
@@ -73,17 +74,17 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("machine", machine.ID)))
 	require.NoError(t, deeds.Undo(ctx, curator, event))
-	moved, err := deeds.MoveAssembly(ctx, technician, card.ID, card.Version, app.Move{To: "machine", MachineID: machine.ID})
+	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, card.ID, card.Version, inventory.Move{To: "machine", MachineID: machine.ID})
 	require.NoError(t, err)
 	require.Equal(t, []string{"Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
 	require.Empty(t, met(technician, ref("assembly", card.ID)))
 	require.NoError(t, deeds.Undo(ctx, technician, moved.Event))
 	require.Len(t, met(technician, ref("assembly", card.ID)), 3)
-	card, err = deeds.Assembly(ctx, technician, card.ID)
+	card, err = deeds.Inventory.Assembly(ctx, technician, card.ID)
 	require.NoError(t, err)
 	plain := card.AssemblyFields
 	plain.Serial = ""
-	_, err = deeds.ChangeAssembly(ctx, technician, card.ID, card.Version, plain)
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, plain)
 	require.NoError(t, err)
 	require.Empty(t, met(technician, ref("assembly", card.ID)))
 }

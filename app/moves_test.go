@@ -6,8 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -16,29 +16,29 @@ import (
 func TestACardMoves(t *testing.T) {
 	db, deeds, first, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
 	year := 1984
-	second, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
+	second, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
 	require.NoError(t, err)
 	contents, err := deeds.Contents(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	card := contents[1].Assembly
 	require.Equal(t, "card", card.Kind)
 	ram := func() [2]string {
-		page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
+		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 		require.NoError(t, err)
 		return [2]string{page.Machines[0].RAM, page.Machines[1].RAM}
 	}
-	move := func(m app.Move) app.Moved {
-		now, err := deeds.Assembly(ctx, viewer, card.ID)
+	move := func(m inventory.Move) inventory.Moved {
+		now, err := deeds.Inventory.Assembly(ctx, viewer, card.ID)
 		require.NoError(t, err)
-		moved, err := deeds.MoveAssembly(ctx, technician, card.ID, now.Version, m)
+		moved, err := deeds.Inventory.MoveAssembly(ctx, technician, card.ID, now.Version, m)
 		require.NoError(t, err)
 		return moved
 	}
 	require.Equal(t, [2]string{"320.0", ""}, ram())
 
-	require.Equal(t, "Store, shelf B", move(app.Move{To: "place", Place: "Store, shelf B", Note: "made room"}).Where)
+	require.Equal(t, "Store, shelf B", move(inventory.Move{To: "place", Place: "Store, shelf B", Note: "made room"}).Where)
 	require.Equal(t, [2]string{"64.0", ""}, ram())
-	loose, err := deeds.ListLoose(ctx, viewer, "memory shelf", 0, 10)
+	loose, err := deeds.Inventory.ListLoose(ctx, viewer, "memory shelf", 0, 10)
 	require.NoError(t, err)
 	require.Len(t, loose.Assemblies, 1)
 	require.Equal(t, "EH-0142", loose.Assemblies[0].From)
@@ -48,8 +48,8 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, "256 KB", alone.Verdicts[0].Value)
 
 	due := time.Now().AddDate(0, 1, 0).Format(time.DateOnly)
-	require.Equal(t, "lent to Lighthouse Trust", move(app.Move{To: "loan", LentTo: "Lighthouse Trust", Due: due}).Where)
-	into := move(app.Move{To: "machine", MachineID: second.ID, Slot: "2", Fit: "later"})
+	require.Equal(t, "lent to Lighthouse Trust", move(inventory.Move{To: "loan", LentTo: "Lighthouse Trust", Due: due}).Where)
+	into := move(inventory.Move{To: "machine", MachineID: second.ID, Slot: "2", Fit: "later"})
 	require.Equal(t, "EH-0150, slot 2", into.Where)
 	require.Equal(t, second.ID, *into.Assembly.MachineID)
 	require.Equal(t, [2]string{"64.0", "256.0"}, ram())
@@ -57,7 +57,7 @@ func TestACardMoves(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "1984-08-13", *entries[0].DateFrom) // by the era of the machine it is in now
 
-	fittings, err := deeds.Fittings(ctx, viewer, card.ID)
+	fittings, err := deeds.Inventory.Fittings(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	where := []string{}
 	for _, f := range fittings {
@@ -73,7 +73,7 @@ func TestACardMoves(t *testing.T) {
 	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.Undo(ctx, technician, into.Event), &invalid)
 	require.ErrorIs(t, deeds.Undo(ctx, viewer, into.Event), action.ErrForbidden)
-	fittings, err = deeds.Fittings(ctx, viewer, card.ID)
+	fittings, err = deeds.Inventory.Fittings(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 3)
 	require.Equal(t, "lent to Lighthouse Trust", fittings[0].Where())
@@ -81,8 +81,8 @@ func TestACardMoves(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "took back the move of Memory card to EH-0150, slot 2; it is in lent to Lighthouse Trust", told.Events[0].What)
 	require.Equal(t, "moved Memory card from lent to Lighthouse Trust to EH-0150, slot 2", told.Events[1].What)
-	move(app.Move{To: "machine", MachineID: second.ID, Slot: "2"})
-	move(app.Move{To: "machine", MachineID: first.ID, Slot: "4"})
+	move(inventory.Move{To: "machine", MachineID: second.ID, Slot: "2"})
+	move(inventory.Move{To: "machine", MachineID: first.ID, Slot: "4"})
 	received, err := deeds.History(ctx, viewer, first.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "received Memory card from EH-0150, slot 2", received.Events[0].What)
@@ -93,7 +93,7 @@ func TestACardMoves(t *testing.T) {
 func TestMovesAreChecked(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board | slot 1\n8x 4164")
 	tomorrow, longAgo := time.Now().AddDate(0, 0, 1).Format(time.DateOnly), "1999-01-01"
-	for field, move := range map[string]app.Move{
+	for field, move := range map[string]inventory.Move{
 		"to":        {To: "machine", MachineID: machine.ID, Slot: "1"},
 		"machineId": {To: "machine", MachineID: 999},
 		"place":     {To: "place"},
@@ -102,17 +102,17 @@ func TestMovesAreChecked(t *testing.T) {
 		"on":        {To: "place", Place: "Loft", On: tomorrow},
 	} {
 		var invalid *action.Invalid
-		require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version, move)), &invalid, field)
+		require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, move)), &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, on := range []string{longAgo, "yesterday"} {
 		var invalid *action.Invalid
-		require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version, app.Move{To: "place", Place: "Loft", On: on})), &invalid)
+		require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Loft", On: on})), &invalid)
 		require.Equal(t, "on", invalid.Field)
 	}
 	var stale *action.Stale
-	require.ErrorAs(t, second(deeds.MoveAssembly(ctx, technician, board.ID, board.Version+1, app.Move{To: "place", Place: "Loft"})), &stale)
-	fittings, err := deeds.Fittings(ctx, viewer, board.ID)
+	require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1, inventory.Move{To: "place", Place: "Loft"})), &stale)
+	fittings, err := deeds.Inventory.Fittings(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 1)
 }
@@ -127,10 +127,10 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	}
 	fields := machine.MachineFields
 	fields.Place = "Bench"
-	_, err := deeds.ChangeMachine(ctx, curator, machine.ID, 1, fields)
+	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, fields)
 	require.NoError(t, err)
 	require.NoError(t, undoLast(curator))
-	now, err := deeds.Machine(ctx, viewer, machine.ID)
+	now, err := deeds.Inventory.Machine(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Loft", now.Place)
 
@@ -142,16 +142,16 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.Equal(t, "U1 HX9040 8431", sheet.Body)
 	require.Equal(t, 3, sheet.N)
 
-	_, err = deeds.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Other", Kind: "supply"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Other", Kind: "supply"})
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
-	struck, err := deeds.StrikeAssembly(ctx, technician, board.ID, 3)
+	struck, err := deeds.Inventory.StrikeAssembly(ctx, technician, board.ID, 3)
 	require.NoError(t, err)
 	require.True(t, struck.Assembly.IsStruck)
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 1})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 1})
 	require.NoError(t, err)
 	require.Zero(t, page.Machines[0].Boards)
-	_, err = deeds.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, app.Move{To: "place", Place: "Loft"})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorIs(t, err, action.ErrNotFound)
 	require.NoError(t, deeds.Undo(ctx, technician, struck.Event))
 	contents, err := deeds.Contents(ctx, viewer, machine.ID)

@@ -73,7 +73,7 @@ func (a *App) Mysteries(ctx context.Context, actor action.Actor, machineID int64
 
 // Mystery reads what was thought about an assembly.
 func (a *App) Mystery(ctx context.Context, actor action.Actor, assemblyID int64) (ToldMystery, error) {
-	assembly, err := a.Assembly(ctx, actor, assemblyID)
+	assembly, err := a.Inventory.Assembly(ctx, actor, assemblyID)
 	if err != nil {
 		return ToldMystery{}, err
 	}

@@ -21,7 +21,7 @@ type OpenedUp struct {
 // OpenedUp reads it.
 func (a *App) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
 	out := OpenedUp{Before: []store.Teardown{}, Procedures: []store.Procedure{}, Variants: []teardown.Differing{}}
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return out, err
 	}

@@ -30,7 +30,7 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 		if rounds++; rounds > 25 {
 			return // each round goes through the database; a few dozen find what there is to find
 		}
-		machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
+		machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
 		require.NoError(rt, err)
 		log, err := deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 		require.NoError(rt, err)

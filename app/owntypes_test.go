@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -19,7 +20,7 @@ var processor = store.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bi
 // byte for byte.
 func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	db, deeds, machine, first := newBoard(t, store.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
-	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Second"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
 	_, err = deeds.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
@@ -33,7 +34,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	after, err := deeds.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	require.Equal(t, before, after)
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 1, page.Machines[0].Unidentified) // HX90401 is another number
 	require.Zero(t, page.Machines[1].Unidentified)
@@ -68,7 +69,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 
 	require.ErrorIs(t, second(deeds.Library.ForgetType(ctx, technician, named.ID)), action.ErrForbidden)
 	require.NoError(t, second(deeds.Library.ForgetType(ctx, curator, named.ID)))
-	page, err = deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 10})
+	page, err = deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Machines[0].Unidentified)
 	require.Equal(t, []string{"name type", "change type", "forget type"}, deedsOf(t, db, "own type", named.ID))

@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/app/picture"
 	"frugalheron/core/plan"
@@ -40,7 +41,7 @@ type ToldPlan struct {
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
 func (a *App) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]store.PlannedPicture, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
 	return store.PlannedPictures(ctx, a.Kernel.DB, machineID, actor.Hides())
@@ -135,7 +136,7 @@ func (a *App) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int
 			return input.Missing(err, "assemblyId", "choose the board that the picture shows")
 		}
 		if attachment.MachineID != nil {
-			if err := ofMachine(ctx, tx, *attachment.MachineID, named{"assemblyId", store.OwnedBoard, assemblyID}); err != nil {
+			if err := inventory.OfMachine(ctx, tx, *attachment.MachineID, inventory.NamedAs("assemblyId", store.OwnedBoard, assemblyID)); err != nil {
 				return err
 			}
 		}

@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
@@ -64,11 +65,11 @@ func TestTextsPointToPersons(t *testing.T) {
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
 	write := func(text string) store.Machine {
-		now, err := deeds.Machine(ctx, curator, machine.ID)
+		now, err := deeds.Inventory.Machine(ctx, curator, machine.ID)
 		require.NoError(t, err)
 		fields := now.MachineFields
 		fields.Provenance = text
-		changed, err := deeds.ChangeMachine(asked, curator, machine.ID, now.Version, fields)
+		changed, err := deeds.Inventory.ChangeMachine(asked, curator, machine.ID, now.Version, fields)
 		require.NoError(t, err)
 		return changed
 	}
@@ -127,7 +128,7 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	fields := machine.MachineFields
 	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) + "the voltage rose, as the people of the mill " +
 		"tell, in the winter of 1994, when the river came"
-	changed := must(deeds.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
+	changed := must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
 	must(deeds.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
 	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
 	must(deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
@@ -165,7 +166,7 @@ func must[Value any](value Value, err error) Value {
 func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	db, deeds := newApp(t)
 	add := func(accession, name, provenance, place string) store.Machine {
-		return must(deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
+		return must(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
 	}
 	add("EH-1", "Meridian", "from the attic of Jory Penhallow", "Loft")
 	add("EH-2", "Penhallow, Jory: his terminal", "", "Shed of J. Penhallow")
@@ -173,13 +174,13 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	homebrew := store.MachineFields{Accession: "EH-5", Name: "Home-built trainer", Maker: "Jory Penhallow"}
 	before := private(t, deeds, "Jory Penhallow", "a former pilot") // what was there before is found
 	add("EH-4", "Terminal", "Ｊｏｒｙ\nPenhallow's", "Loft")
-	must(deeds.CreateMachine(ctx, curator, homebrew))
-	machine := must(deeds.ListMachines(ctx, curator, app.MachineList{Limit: 1})).Machines[0]
+	must(deeds.Inventory.CreateMachine(ctx, curator, homebrew))
+	machine := must(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 1})).Machines[0]
 	must(deeds.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
 	must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
 	count := func(actor action.Actor, words string) int {
-		found := must(deeds.Find(ctx, actor, words))
-		facets := must(deeds.CountFacets(ctx, actor, app.MachineFilters{Search: words}))
+		found := must(deeds.Inventory.Find(ctx, actor, words))
+		facets := must(deeds.Inventory.CountFacets(ctx, actor, inventory.MachineFilters{Search: words}))
 		n := found.Total + len(found.Assemblies) + len(must(deeds.Lots(ctx, actor, words, 0, 10)).Lots)
 		for _, value := range append(facets.Places, facets.Makers...) {
 			n += value.Count
@@ -193,18 +194,18 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	for words, n := range map[string]int{"pilot": 14, "loft": 9, "sorter": 3, "attic": 4} {
 		require.Equal(t, n, count(viewer, words), words)
 	}
-	require.Equal(t, []string{"Loft", "Shed of a former pilot"}, must(deeds.Places(ctx, viewer)))
-	facets := must(deeds.CountFacets(ctx, viewer, app.MachineFilters{}))
+	require.Equal(t, []string{"Loft", "Shed of a former pilot"}, must(deeds.Inventory.Places(ctx, viewer)))
+	facets := must(deeds.Inventory.CountFacets(ctx, viewer, inventory.MachineFilters{}))
 	require.NotContains(t, fmt.Sprint(facets), "Penhallow")
-	require.Equal(t, 1, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Makers: []string{"a former pilot"}}, Limit: 5})).Total)
-	require.Zero(t, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Makers: []string{"Jory Penhallow"}}, Limit: 5})).Total)
-	page := must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Places: []string{"Shed of a former pilot"}}, Limit: 5}))
+	require.Equal(t, 1, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Makers: []string{"a former pilot"}}, Limit: 5})).Total)
+	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Makers: []string{"Jory Penhallow"}}, Limit: 5})).Total)
+	page := must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Shed of a former pilot"}}, Limit: 5}))
 	require.Len(t, page.Machines, 1)
-	require.Zero(t, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Places: []string{"Shed of J. Penhallow"}}, Limit: 5})).Total)
+	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Shed of J. Penhallow"}}, Limit: 5})).Total)
 	for _, sort := range []string{"name", "place", "maker"} {
 		order := []string{}
 		for next := ""; ; {
-			page := must(deeds.ListMachines(ctx, viewer, app.MachineList{Sort: sort, After: next, Limit: 1}))
+			page := must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Sort: sort, After: next, Limit: 1}))
 			for _, m := range page.Machines {
 				order = append(order, m.Accession)
 			}

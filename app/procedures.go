@@ -59,7 +59,7 @@ func (a *App) MakeProcedure(ctx context.Context, actor action.Actor, teardownID 
 	if err != nil {
 		return made, err
 	}
-	machine, err := a.Machine(ctx, actor, told.MachineID)
+	machine, err := a.Inventory.Machine(ctx, actor, told.MachineID)
 	if err != nil {
 		return made, err
 	}

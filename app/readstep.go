@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -94,10 +95,10 @@ func (a *App) ReadStep(ctx context.Context, actor action.Actor, teardownID int64
 func trayOf(t ToldTeardown) teardown.Tray { return teardown.Tray{Rows: t.Rows, Columns: t.Columns} }
 
 // picturesOf names the pictures of a step.
-func picturesOf(ids []int64) []named {
-	pictures := make([]named, len(ids))
+func picturesOf(ids []int64) []inventory.Named {
+	pictures := make([]inventory.Named, len(ids))
 	for i, id := range ids {
-		pictures[i] = named{"pictures", store.OwnedPicture, id}
+		pictures[i] = inventory.NamedAs("pictures", store.OwnedPicture, id)
 	}
 	return pictures
 }

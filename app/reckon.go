@@ -5,6 +5,7 @@ import (
 	"errors"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/evidence"
@@ -64,7 +65,7 @@ type ReckonedMachine struct {
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
 // assembly. Nothing is kept.
 func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -76,7 +77,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	boards, out, err := reckonBoards(library, fitted, eraOf(machine), drafts)
+	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine), drafts)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

@@ -19,7 +19,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	dry, err := deeds.Library.TakePack(ctx, curator, pack, true)
 	require.NoError(t, err)
 	require.False(t, dry.Taken)
-	require.Equal(t, []library.PackRow{{2, "HX7200", "new", ""}, {4, "HX7300", "new", ""}}, dry.Rows)
+	require.Equal(t, []library.PackRow{{Line: 2, Number: "HX7200", State: "new"}, {Line: 4, Number: "HX7300", State: "new"}}, dry.Rows)
 	own, err := deeds.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Empty(t, own)

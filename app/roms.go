@@ -31,7 +31,7 @@ type RomSocket struct {
 
 // Roms lists the sockets for read-only memories of a machine.
 func (a *App) Roms(ctx context.Context, actor action.Actor, machineID int64) ([]RomSocket, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
 	assemblies, err := store.AssembliesOf(ctx, a.Kernel.DB, machineID)

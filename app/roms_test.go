@@ -90,9 +90,9 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.ErrorAs(t, err, &stale)
 	_, err = deeds.NameRom(ctx, technician, sum, named.Version, store.RomFields{Name: "Monitor", Public: true})
 	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
-	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
-	twin, err := deeds.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Main board", Part: "4410-2"})
+	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Main board", Part: "4410-2"})
 	require.NoError(t, err)
 	_, err = deeds.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)

@@ -97,7 +97,7 @@ func (a *App) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int
 	if name == "" {
 		return set, action.Reject("name", "name the set, as Harbour BASIC 1.1")
 	}
-	assembly, err := a.Assembly(ctx, actor, assemblyID)
+	assembly, err := a.Inventory.Assembly(ctx, actor, assemblyID)
 	if err != nil {
 		return set, err
 	}

@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/inventory"
 	"frugalheron/core/measure"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
@@ -87,7 +88,7 @@ func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int6
 			return nothing, err
 		}
 		way := Way{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line, Replaces: placed.Replaces, Blocked: placed.Blocked}
-		alone, err := reckonBody(library, said.Line, f.Assembly, eraOf(machine))
+		alone, err := reckonBody(library, said.Line, f.Assembly, inventory.EraOf(machine))
 		if err != nil {
 			return nothing, err
 		}

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -37,7 +38,7 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.Equal(t, "U13 74LS00\nU14 @empty", sheet.Body)
 
 	// A note, and a machine addressed by its number.
-	other, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other"})
 	require.NoError(t, err)
 	u, err = deeds.Understand(ctx, technician, machine.ID, "eh-0150 note hinge cracked")
 	require.NoError(t, err)
@@ -62,10 +63,10 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 
 func TestFindLooksEverywhere(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{Serial: "TV-77"}, "== Main board | serial 4410-9\nU1 SN74LS00N 8501\nU2 µPD2716 8440")
-	spare, err := deeds.AddLooseAssembly(ctx, technician, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
+	spare, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
 	require.NoError(t, err)
-	find := func(words string) app.Found {
-		found, err := deeds.Find(ctx, viewer, words)
+	find := func(words string) inventory.Found {
+		found, err := deeds.Inventory.Find(ctx, viewer, words)
 		require.NoError(t, err)
 		return found
 	}

@@ -18,7 +18,7 @@ type Difference struct {
 
 // SheetDifference compares two revisions of an assembly's sheet; from may be 0.
 func (a *App) SheetDifference(ctx context.Context, actor action.Actor, assemblyID int64, from, to int) (Difference, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Difference{}, err
 	}
 	older, newer := store.Revision{AssemblyID: assemblyID}, store.Revision{}

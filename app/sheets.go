@@ -8,6 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
@@ -109,7 +110,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		if err != nil {
 			return err
 		}
-		era = eraOf(machine)
+		era = inventory.EraOf(machine)
 	}
 	result, err := reckonBody(library, newest.Body, assembly, era)
 	if err != nil {
@@ -160,7 +161,7 @@ func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
 
 // Sheet reads the newest revision of an assembly's sheet; revision 0, empty, before the first.
 func (a *App) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (store.Revision, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return store.Revision{}, err
 	}
 	revision, err := store.NewestRevision(ctx, a.Kernel.DB, assemblyID)
@@ -173,7 +174,7 @@ func (a *App) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (
 // Revisions lists revisions of an assembly's sheet, the newest first, below number before
 // (0 for all).
 func (a *App) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
 	if before == 0 {
@@ -184,7 +185,7 @@ func (a *App) Revisions(ctx context.Context, actor action.Actor, assemblyID int6
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
 func (a *App) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
 	return store.PositionsOf(ctx, a.Kernel.DB, assemblyID, after, limit)
@@ -192,7 +193,7 @@ func (a *App) Positions(ctx context.Context, actor action.Actor, assemblyID, aft
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
 func (a *App) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
-	if _, err := a.Assembly(ctx, actor, assemblyID); err != nil {
+	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
 	return store.EntriesOf(ctx, a.Kernel.DB, assemblyID, afterLine, limit)

@@ -14,7 +14,7 @@ func (a *App) undoSaveSheet(ctx context.Context, actor action.Actor, e store.Tol
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, a.lockSheet, func(ctx context.Context, tx *sqlx.Tx, _ store.Assembly) error {
+	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, a.Inventory.LockSheet, func(ctx context.Context, tx *sqlx.Tx, _ store.Assembly) error {
 		before := store.Revision{}
 		if saved.Revision > 1 {
 			if before, err = store.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {

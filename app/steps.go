@@ -8,6 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
@@ -20,7 +21,7 @@ func (a *App) AddStep(ctx context.Context, actor action.Actor, teardownID int64,
 		if err != nil {
 			return err
 		}
-		if err := ofMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
+		if err := inventory.OfMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
 			return err
 		}
 		if err := unplug(ctx, tx, actor, now.MachineID, step.Connectors); err != nil {
@@ -61,9 +62,9 @@ func (a *App) ChangeStep(ctx context.Context, actor action.Actor, id int64, vers
 			return err
 		}
 		if err := before.Reversal.Fits(step); err != nil {
-			return action.Reject("fasteners", "some of its fasteners are noted as left over: " + err.Error())
+			return action.Reject("fasteners", "some of its fasteners are noted as left over: "+err.Error())
 		}
-		if err := ofMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
+		if err := inventory.OfMachine(ctx, tx, now.MachineID, picturesOf(written.Pictures)...); err != nil {
 			return err
 		}
 		if before.State == teardown.Off {

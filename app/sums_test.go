@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -58,7 +59,7 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	db, deeds := newApp(t)
 	machines, boards := []store.Machine{}, []int64{}
 	for i := range 3 {
-		machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
+		machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
 		require.NoError(t, err)
 		added, err := deeds.TakeOverSheet(ctx, technician, machine.ID, "== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
 		require.NoError(t, err)
@@ -97,7 +98,7 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 
 // doSomething does one of the things that change sums; what somebody else did meanwhile may refuse it.
 func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []string) error {
-	now, err := deeds.Assembly(ctx, viewer, board)
+	now, err := deeds.Inventory.Assembly(ctx, viewer, board)
 	if err != nil {
 		return err
 	}
@@ -105,23 +106,23 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 	case 0, 1:
 		_, err = deeds.SaveSheet(ctx, technician, board, now.Revision, sheets[r.IntN(len(sheets))])
 	case 2:
-		_, err = deeds.MoveAssembly(ctx, technician, board, now.Version, app.Move{To: "machine", MachineID: machine, Slot: fmt.Sprint(r.IntN(4))})
+		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version, inventory.Move{To: "machine", MachineID: machine, Slot: fmt.Sprint(r.IntN(4))})
 	case 3:
-		_, err = deeds.MoveAssembly(ctx, technician, board, now.Version, app.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
+		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version, inventory.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
 	case 4:
 		var page app.ToldPage
 		if page, err = deeds.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
 			err = deeds.Undo(ctx, technician, page.Events[0].ID)
 		}
 	case 5:
-		_, err = deeds.StrikeAssembly(ctx, technician, board, now.Version)
+		_, err = deeds.Inventory.StrikeAssembly(ctx, technician, board, now.Version)
 	case 6:
 		var record store.Machine
-		if record, err = deeds.Machine(ctx, viewer, machine); err == nil {
+		if record, err = deeds.Inventory.Machine(ctx, viewer, machine); err == nil {
 			year := 1980 + r.IntN(5)
 			fields := record.MachineFields
 			fields.EraFrom, fields.EraTo, fields.Place = &year, &year, []string{"", "Loft", "Bench"}[r.IntN(3)]
-			_, err = deeds.ChangeMachine(ctx, curator, machine, record.Version, fields)
+			_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine, record.Version, fields)
 		}
 	}
 	return err
@@ -130,7 +131,7 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 // Of two who undo the same thing at once, one does and the other is told.
 func TestUndoHappensOnce(t *testing.T) {
 	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164")
-	moved, err := deeds.MoveAssembly(ctx, technician, board.ID, board.Version, app.Move{To: "place", Place: "Store"})
+	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Store"})
 	require.NoError(t, err)
 	results := make([]error, 6)
 	var wait sync.WaitGroup
@@ -148,7 +149,7 @@ func TestUndoHappensOnce(t *testing.T) {
 		require.ErrorAs(t, err, &invalid)
 	}
 	require.Equal(t, 1, done)
-	fittings, err := deeds.Fittings(ctx, viewer, board.ID)
+	fittings, err := deeds.Inventory.Fittings(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 1)
 	require.Nil(t, fittings[0].Until)

@@ -8,6 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
@@ -45,10 +46,10 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID in
 	added := []store.Assembly{}
 	for _, board := range parsed.Assemblies {
 		fields := fieldsOf(board.Heading)
-		if err := checkAssembly(&fields); err != nil {
+		if err := inventory.CheckAssembly(&fields); err != nil {
 			return nil, err
 		}
-		assembly, err := addAssembly(ctx, tx, actor, machineID, fields)
+		assembly, err := inventory.AddAssembly(ctx, tx, actor, machineID, fields)
 		if err != nil {
 			return nil, err
 		}

@@ -201,10 +201,10 @@ func TestOneOpenLogAtATime(t *testing.T) {
 func TestUndoLeavesNoGap(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
 	for round := range 12 {
-		now := must(deeds.Machine(ctx, curator, machine.ID))
+		now := must(deeds.Inventory.Machine(ctx, curator, machine.ID))
 		fields := now.MachineFields
 		fields.Name = fmt.Sprint("Terminal ", round)
-		must(deeds.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
+		must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
 		changed := must(deeds.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
 		results := atOnce(4, func(i int) error {
 			if i == 0 {
@@ -216,10 +216,10 @@ func TestUndoLeavesNoGap(t *testing.T) {
 		events := must(deeds.History(ctx, curator, machine.ID, 0, 4)).Events
 		if results[0] != nil {
 			require.True(t, isInvalid(results[0]), "%v", results[0])
-			require.Equal(t, fields.Name, must(deeds.Machine(ctx, curator, machine.ID)).Name)
+			require.Equal(t, fields.Name, must(deeds.Inventory.Machine(ctx, curator, machine.ID)).Name)
 			continue
 		}
-		require.Equal(t, now.Name, must(deeds.Machine(ctx, curator, machine.ID)).Name)
+		require.Equal(t, now.Name, must(deeds.Inventory.Machine(ctx, curator, machine.ID)).Name)
 		require.Contains(t, events[3].What, "changed the record", "the notes are behind it")
 	}
 }

@@ -10,13 +10,8 @@ import (
 // What can be taken back, by whom and how. What is taken back is written anew where it can be, so that undoing can itself
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
-	a.Kernel.CanBeUndone(eventChangeMachine, action.MayKeepTheRecord, a.undoChangeMachine)
-	a.Kernel.CanBeUndone(eventChangeAssembly, action.MayWriteSheets, a.undoChangeAssembly)
 	a.Kernel.CanBeUndone(eventSaveSheet, action.MayWriteSheets, a.undoSaveSheet)
-	a.Kernel.CanBeUndone(eventMoveAssembly, action.MayWriteSheets, a.undoMove)
-	a.Kernel.CanBeUndone(eventStrikeAssembly, action.MayWriteSheets, a.undoStrike)
 	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
-	a.Kernel.CanBeUndone(eventMoveMachine, action.MayWriteSheets, a.undoMoveMachine)
 	a.Kernel.CanBeUndone(eventWithdrawStatement, action.MayWriteSheets, ofEvidence.undo(a.Kernel))
 	a.Kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.undo(a.Kernel))
 	a.Kernel.CanBeUndone(eventChangeCustody, action.MayKeepTheRecord, a.undoChangeCustody)

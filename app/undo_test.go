@@ -14,6 +14,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -26,7 +27,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	machine, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
 	require.NoError(t, err)
 	added, err := deeds.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
 	require.NoError(t, err)
@@ -47,13 +48,13 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			require.NoError(t, err)
 			all = append(all, value)
 		}
-		add(deeds.Machine(ctx, curator, machine.ID))
+		add(deeds.Inventory.Machine(ctx, curator, machine.ID))
 		add(deeds.Contents(ctx, curator, machine.ID))
 		add(deeds.Dossier(ctx, curator, machine.ID))
 		add(deeds.Lot(ctx, curator, lot.ID))
 		add(deeds.Attachments(ctx, curator, app.Owner{MachineID: machine.ID}, 0, 10))
-		add(deeds.ListMachines(ctx, curator, app.MachineList{Limit: 10}))
-		add(deeds.ListLoose(ctx, curator, "", 0, 10))
+		add(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10}))
+		add(deeds.Inventory.ListLoose(ctx, curator, "", 0, 10))
 		encoded, err := json.Marshal(all)
 		require.NoError(t, err)
 		return versions.ReplaceAllString(string(encoded), "")
@@ -64,7 +65,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		return page.Events[0].ID
 	}
 	now := func() store.Machine {
-		m, err := deeds.Machine(ctx, curator, machine.ID)
+		m, err := deeds.Inventory.Machine(ctx, curator, machine.ID)
 		require.NoError(t, err)
 		return m
 	}
@@ -73,24 +74,24 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		"change the record": func() error {
 			fields := now().MachineFields
 			fields.Maker, fields.Serial = "Tarn & Vole", "TV1-00417"
-			_, err := deeds.ChangeMachine(ctx, curator, machine.ID, now().Version, fields)
+			_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, now().Version, fields)
 			return err
 		},
 		"move the machine": func() error {
-			_, err := deeds.MoveMachine(ctx, curator, machine.ID, now().Version, app.MachineMove{To: "transit", BoundFor: "the fair"})
+			_, err := deeds.Inventory.MoveMachine(ctx, curator, machine.ID, now().Version, inventory.MachineMove{To: "transit", BoundFor: "the fair"})
 			return err
 		},
 		"move a board": func() error {
-			a, err := deeds.Assembly(ctx, curator, added[0].ID)
+			a, err := deeds.Inventory.Assembly(ctx, curator, added[0].ID)
 			if err == nil {
-				_, err = deeds.MoveAssembly(ctx, curator, a.ID, a.Version, app.Move{To: "place", Place: "Store"})
+				_, err = deeds.Inventory.MoveAssembly(ctx, curator, a.ID, a.Version, inventory.Move{To: "place", Place: "Store"})
 			}
 			return err
 		},
 		"strike a board": func() error {
-			a, err := deeds.Assembly(ctx, curator, added[0].ID)
+			a, err := deeds.Inventory.Assembly(ctx, curator, added[0].ID)
 			if err == nil {
-				_, err = deeds.StrikeAssembly(ctx, curator, a.ID, a.Version)
+				_, err = deeds.Inventory.StrikeAssembly(ctx, curator, a.ID, a.Version)
 			}
 			return err
 		},
@@ -167,14 +168,14 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 		return done
 	}
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
+		_, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
 		return err
 	}))
 	require.Equal(t, 1, together(func(i int) error {
 		_, err := deeds.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, store.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
 		return err
 	}))
-	page, err := deeds.ListMachines(ctx, curator, app.MachineList{Limit: 10})
+	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Total)
 	owner := app.Owner{MachineID: page.Machines[0].ID}
@@ -186,9 +187,9 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, attached.Attachments, 1)
 	require.Equal(t, 1, together(func(int) error {
-		now, err := deeds.Machine(ctx, curator, owner.MachineID)
+		now, err := deeds.Inventory.Machine(ctx, curator, owner.MachineID)
 		require.NoError(t, err)
-		_, err = deeds.MoveMachine(ctx, curator, owner.MachineID, now.Version, app.MachineMove{To: "place", Place: "Loft"})
+		_, err = deeds.Inventory.MoveMachine(ctx, curator, owner.MachineID, now.Version, inventory.MachineMove{To: "place", Place: "Loft"})
 		return err
 	}))
 }

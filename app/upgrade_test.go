@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 	"frugalheron/store/storetest"
 )
@@ -46,15 +47,15 @@ func TestACollectionFromBeforeIsReadAndUndone(t *testing.T) {
 	require.NoError(t, err)
 	require.True(t, found, "by the hash of its token: %s", tokens(t, db.Select))
 	require.Equal(t, "data", string(data))
-	require.Zero(t, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Search: "penhallow"}, Limit: 5})).Total)
-	require.Equal(t, 1, must(deeds.ListMachines(ctx, viewer, app.MachineList{MachineFilters: app.MachineFilters{Search: "former pilot"}, Limit: 5})).Total)
-	require.Equal(t, []string{"Shed of a former pilot"}, must(deeds.Places(ctx, viewer)))
+	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "penhallow"}, Limit: 5})).Total)
+	require.Equal(t, 1, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "former pilot"}, Limit: 5})).Total)
+	require.Equal(t, []string{"Shed of a former pilot"}, must(deeds.Inventory.Places(ctx, viewer)))
 
 	events := must(deeds.History(ctx, viewer, 0, 0, 10)).Events
 	require.Len(t, events, 2)
 	require.Equal(t, "changed the record: name from Old name to Terminal", events[0].What)
 	require.NoError(t, deeds.Undo(ctx, curator, events[0].ID))
-	machine := must(deeds.Machine(ctx, viewer, 1))
+	machine := must(deeds.Inventory.Machine(ctx, viewer, 1))
 	require.Equal(t, "Old name", machine.Name)
 	require.Equal(t, "of a former pilot", public(t, deeds, machine).Provenance)
 }

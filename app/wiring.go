@@ -58,7 +58,7 @@ func (w Wiring) Find(name string) int {
 
 // Wiring reads the connector map of a machine.
 func (a *App) Wiring(ctx context.Context, actor action.Actor, machineID int64) (Wiring, error) {
-	if _, err := a.Machine(ctx, actor, machineID); err != nil {
+	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
 		return Wiring{}, err
 	}
 	return wiringOf(ctx, a.Kernel.DB, machineID)
@@ -108,7 +108,7 @@ func (a *App) WiringDrawing(ctx context.Context, actor action.Actor, machineID i
 
 // WiringList writes the connector map as CSV.
 func (a *App) WiringList(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Machine(ctx, actor, machineID)
+	machine, err := a.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}

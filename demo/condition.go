@@ -103,7 +103,7 @@ func (t teller) mark(machineID int64, f *store.FindingFields) {
 
 // climates are how the places of the museum treat what stands there.
 func (t teller) climates() error {
-	places, err := t.deeds.CountPlaces(t.ctx, t.curator)
+	places, err := t.deeds.Inventory.CountPlaces(t.ctx, t.curator)
 	if err != nil {
 		return err
 	}

@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/store"
 )
@@ -97,12 +98,12 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	if err := json.Unmarshal(text, &units); err != nil {
 		return err
 	}
-	entered, err := deeds.ListLoose(ctx, curator, "", 0, len(units))
+	entered, err := deeds.Inventory.ListLoose(ctx, curator, "", 0, len(units))
 	if err != nil {
 		return err
 	}
 	for _, unit := range units[len(entered.Assemblies):] {
-		added, err := deeds.AddLooseAssembly(ctx, curator, unit.Place, unit.Fields)
+		added, err := deeds.Inventory.AddLooseAssembly(ctx, curator, unit.Place, unit.Fields)
 		if err != nil {
 			return fmt.Errorf("%s: %w", unit.Fields.Title, err)
 		}
@@ -112,7 +113,7 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 		if unit.LentTo == "" {
 			continue
 		}
-		if _, err := deeds.MoveAssembly(ctx, curator, added.ID, added.Version, app.Move{To: "loan", LentTo: unit.LentTo, Due: unit.Due}); err != nil {
+		if _, err := deeds.Inventory.MoveAssembly(ctx, curator, added.ID, added.Version, inventory.Move{To: "loan", LentTo: unit.LentTo, Due: unit.Due}); err != nil {
 			return err
 		}
 	}
@@ -145,14 +146,14 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 }
 
 func enter(ctx context.Context, deeds *app.App, curator action.Actor, fields store.MachineFields) (store.Machine, error) {
-	page, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: fields.Accession}, Limit: 1})
+	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
 		return store.Machine{}, err
 	}
 	if len(page.Machines) > 0 {
-		return deeds.Machine(ctx, curator, page.Machines[0].ID)
+		return deeds.Inventory.Machine(ctx, curator, page.Machines[0].ID)
 	}
-	return deeds.CreateMachine(ctx, curator, fields)
+	return deeds.Inventory.CreateMachine(ctx, curator, fields)
 }
 
 // Machines lists the machines of the sample world.

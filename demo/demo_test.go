@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
 	"frugalheron/store/storetest"
@@ -26,7 +27,7 @@ func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
 	deeds := app.New(db)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) { t.Error("seeded twice") }))
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 100})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, page.Total, 12)
 	large := 0
@@ -66,7 +67,7 @@ func TestSeedGoesOn(t *testing.T) {
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
 	machines, err := demo.Machines()
 	require.NoError(t, err)
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 100})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 	require.Len(t, page.Machines, len(machines))
 	for _, machine := range page.Machines {

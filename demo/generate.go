@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -21,7 +22,7 @@ const generatedPrefix = "EL-"
 // same number gives the same machine every time; those that are there already are left alone.
 func Generate(ctx context.Context, deeds *app.App, machines int, progress func(string)) error {
 	curator := action.Actor{Role: action.Curator}
-	last, err := deeds.ListMachines(ctx, curator, app.MachineList{MachineFilters: app.MachineFilters{Search: generatedPrefix}, Sort: "accession", Descending: true, Limit: 1})
+	last, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: generatedPrefix}, Sort: "accession", Descending: true, Limit: 1})
 	if err != nil {
 		return err
 	}
@@ -45,7 +46,7 @@ func Generate(ctx context.Context, deeds *app.App, machines int, progress func(s
 			progress(fmt.Sprintf("%d of %d machines, %d entries", done, machines, done*entriesPerMachine))
 		}
 	}
-	return deeds.MeasureTables(ctx)
+	return deeds.Inventory.MeasureTables(ctx)
 }
 
 var (

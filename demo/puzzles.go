@@ -28,7 +28,7 @@ func (t teller) mysteries() error {
 	if err != nil {
 		return err
 	}
-	loose, err := t.deeds.ListLoose(t.ctx, t.curator, "", 0, 200)
+	loose, err := t.deeds.Inventory.ListLoose(t.ctx, t.curator, "", 0, 200)
 	if err != nil {
 		return err
 	}

@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
 	"frugalheron/demo/drawn"
 	"frugalheron/store"
@@ -78,7 +79,7 @@ type drawnBoard struct {
 
 func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, progress func(string)) error {
 	t := teller{ctx, deeds, curator, map[string]int64{}, map[string]int64{}, map[int64]drawnBoard{}}
-	page, err := deeds.ListMachines(ctx, curator, app.MachineList{Limit: 200})
+	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 200})
 	if err != nil {
 		return err
 	}
@@ -96,7 +97,7 @@ func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, prog
 	}
 	for i, m := range page.Machines {
 		progress(fmt.Sprintf("story %d of %d: %s", i+1, len(page.Machines), m.Accession))
-		machine, err := deeds.Machine(ctx, curator, m.ID)
+		machine, err := deeds.Inventory.Machine(ctx, curator, m.ID)
 		if err != nil {
 			return err
 		}
@@ -113,11 +114,11 @@ func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, prog
 }
 
 func (t teller) settings() error {
-	now, err := t.deeds.Collection(t.ctx, t.curator)
+	now, err := t.deeds.Inventory.Collection(t.ctx, t.curator)
 	if err != nil || now.Name != "" {
 		return err
 	}
-	_, err = t.deeds.ChangeCollection(t.ctx, t.curator, now.Version, collection)
+	_, err = t.deeds.Inventory.ChangeCollection(t.ctx, t.curator, now.Version, collection)
 	return err
 }
 

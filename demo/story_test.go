@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
 	"frugalheron/demo"
@@ -23,7 +24,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
 	staff := action.Actor{Role: action.Technician}
-	page, err := deeds.ListMachines(ctx, staff, app.MachineList{Limit: 100})
+	page, err := deeds.Inventory.ListMachines(ctx, staff, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 
 	found := map[custody.FindingKind]int{}
@@ -96,7 +97,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.Equal(t, lot.CostCents, sum)
 	require.Contains(t, lot.Worth.Verdict, "alone outweighs the whole lot")
 
-	register, err := deeds.Register(ctx, staff)
+	register, err := deeds.Inventory.Register(ctx, staff)
 	require.NoError(t, err)
 	require.Equal(t, "EH-{number:4}", register.Pattern)
 	require.NotEmpty(t, register.Gaps)
@@ -131,7 +132,7 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 	require.NoError(t, err)
 	deeds := app.New(storetest.New(t)).WithBlobs(kept)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	page, err := deeds.ListMachines(ctx, viewer, app.MachineList{Limit: 100})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 	halfOpen, mistaken, overFiveYears, back, worseEachTime := 0, 0, 0, 0, 0
 	subsystems, kinds := map[string]bool{}, map[string]bool{}

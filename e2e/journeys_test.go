@@ -55,7 +55,7 @@ func newWorld(t *testing.T) world {
 		_, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := deeds.CreateMachine(ctx, action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
 	require.NoError(t, err)
 	server := httptest.NewServer(web.New(db, deeds, web.Config{}))
 	t.Cleanup(server.Close)
@@ -79,7 +79,7 @@ func (w world) addStory(t *testing.T) {
 		_, err := w.deeds.TellCustody(ctx, curator, w.machine.ID, store.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates, Citation: store.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 	}
-	other, err := w.deeds.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
+	other, err := w.deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
 	require.NoError(t, err)
 	require.NotZero(t, other.ID)
 	for _, value := range []string{"64K", "128K"} {
@@ -432,7 +432,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	w := newWorld(t)
 	board := w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
-	_, err := w.deeds.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
+	_, err := w.deeds.Inventory.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}}, func(string) int { return 16384 })

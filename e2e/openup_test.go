@@ -45,7 +45,7 @@ func (w world) addJudged(t *testing.T) app.ToldTeardown {
 	ctx, actor := context.Background(), action.Actor{Role: action.Curator}
 	fields := w.machine.MachineFields
 	fields.Model = "Bench"
-	_, err := w.deeds.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
+	_, err := w.deeds.Inventory.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
 	require.NoError(t, err)
 	for _, name := range []string{"J1", "J2"} {
 		_, err := w.deeds.MapConnector(ctx, actor, w.machine.ID, wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 34, SocketPins: 40, Offset: 2})

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/inventory"
 	"frugalheron/demo"
 	"frugalheron/store"
 	"frugalheron/web"
@@ -62,7 +63,7 @@ func TestALotOverHTTP(t *testing.T) {
 	thing := fmt.Sprintf("%s/things/%d", path, received.Things[0].ID)
 	status, body = curator.send("GET", fmt.Sprintf("/api/collection/next-number?lot=%d", received.ID), nil)
 	require.Equal(t, 200, status)
-	next := decoded[app.NextNumber](t, body)
+	next := decoded[inventory.NextNumber](t, body)
 	require.Equal(t, "2025.1.1", next.Number)
 	status, body = curator.send("POST", thing+"/machine", map[string]any{"version": changed.Version, "accession": next.Number, "name": "Terminal"})
 	require.Equal(t, 201, status, body)

@@ -8,13 +8,14 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
 // WantedMove is a move, and the version of the assembly that it started from.
 type WantedMove struct {
 	Versioned
-	app.Move
+	inventory.Move
 }
 
 // LooseFields are what people write about an assembly that is in no machine.
@@ -37,7 +38,7 @@ func (s *Server) registerAssemblies() {
 		ByID
 		Body store.AssemblyFields
 	}) (*output[store.Assembly], error) {
-		return answer(s.app.AddAssembly(ctx, actor, in.ID, in.Body))
+		return answer(s.app.Inventory.AddAssembly(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "take-over-sheet", Method: http.MethodPost, Path: "/api/machines/{id}/sheets", Summary: "Add a board for each heading of a text",
@@ -62,14 +63,14 @@ func (s *Server) registerAssemblies() {
 		Search string `query:"search" maxLength:"200" doc:"Words that must all occur in what is said of it or of where it is"`
 		After  int64  `query:"after" minimum:"0" doc:"What next was in the page before"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*output[app.LoosePage], error) {
-		return answer(s.app.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
+	}) (*output[inventory.LoosePage], error) {
+		return answer(s.app.Inventory.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies", Summary: "Add an assembly that is in no machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body LooseFields }) (*output[store.Assembly], error) {
-		return answer(s.app.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
+		return answer(s.app.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves", Summary: "Move an assembly to a machine or a place, or lend it",
@@ -77,8 +78,8 @@ func (s *Server) registerAssemblies() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WantedMove
-	}) (*output[app.Moved], error) {
-		return answer(s.app.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
+	}) (*output[inventory.Moved], error) {
+		return answer(s.app.Inventory.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/strike", Summary: "Strike out an assembly that was entered by mistake",
@@ -86,8 +87,8 @@ func (s *Server) registerAssemblies() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Versioned
-	}) (*output[app.Moved], error) {
-		return answer(s.app.StrikeAssembly(ctx, actor, in.ID, in.Body.Version))
+	}) (*output[inventory.Moved], error) {
+		return answer(s.app.Inventory.StrikeAssembly(ctx, actor, in.ID, in.Body.Version))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-assembly", Method: http.MethodPut, Path: "/api/assemblies/{id}", Summary: "Change what is said of an assembly",
@@ -99,11 +100,11 @@ func (s *Server) registerAssemblies() {
 			store.AssemblyFields
 		}
 	}) (*output[store.Assembly], error) {
-		return answer(s.app.ChangeAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyFields))
+		return answer(s.app.Inventory.ChangeAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyFields))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings", Summary: "Where an assembly is and was", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]store.Fitting], error) {
-		return answer(s.app.Fittings(ctx, actor, in.ID))
+		return answer(s.app.Inventory.Fittings(ctx, actor, in.ID))
 	})
 }

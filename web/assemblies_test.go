@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/inventory"
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
@@ -66,9 +67,9 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	require.Equal(t, "1984-W33", reckoned.Boards[1].Entries[0].Date.Text) // by the machine's era
 	require.Equal(t, "U1", reckoned.Boards[2].Records[0].Parts)
 
-	page := ask[app.MachinePage](c, "GET", "/api/machines?search=sorter+loft", nil)
+	page := ask[inventory.MachinePage](c, "GET", "/api/machines?search=sorter+loft", nil)
 	require.Equal(t, 1, page.Total) // places are searched, too
-	page = ask[app.MachinePage](c, "GET", "/api/machines?search=SORT+0200", nil)
+	page = ask[inventory.MachinePage](c, "GET", "/api/machines?search=SORT+0200", nil)
 	require.Equal(t, 1, page.Total)
 	require.Equal(t, "64.0", page.Machines[0].RAM)
 	require.Equal(t, 3, page.Machines[0].Boards)
@@ -83,7 +84,7 @@ func TestListsPage(t *testing.T) {
 	}
 	seen, after := 0, ""
 	for {
-		page := ask[app.MachinePage](c, "GET", "/api/machines?search=sorter&limit=3&after="+after, nil)
+		page := ask[inventory.MachinePage](c, "GET", "/api/machines?search=sorter&limit=3&after="+after, nil)
 		if after == "" {
 			require.Equal(t, 7, page.Total)
 		}
@@ -95,20 +96,20 @@ func TestListsPage(t *testing.T) {
 	require.Equal(t, 7, seen)
 
 	// Sorted by numbers, the largest first; keys that were not given are refused.
-	page := ask[app.MachinePage](c, "GET", "/api/machines?sort=chips&down=true&limit=2", nil)
+	page := ask[inventory.MachinePage](c, "GET", "/api/machines?sort=chips&down=true&limit=2", nil)
 	require.Equal(t, "EH-0142", page.Machines[0].Accession)
 	require.Equal(t, "settled", page.Machines[0].Stage)
-	ask[app.MachinePage](c, "GET", "/api/machines?sort=chips&down=true&after="+page.Next, nil)
+	ask[inventory.MachinePage](c, "GET", "/api/machines?sort=chips&down=true&after="+page.Next, nil)
 	for _, query := range []string{"sort=nothing", "after=x", "sort=ram&after=eyJ2IjoieCIsImkiOjF9", "stage=lost"} {
 		status, body := c.send("GET", "/api/machines?"+query, nil)
 		require.Equal(t, 422, status, query+body)
 	}
-	facets := ask[app.Facets](c, "GET", "/api/machines/facets?stage=untouched", nil)
+	facets := ask[inventory.Facets](c, "GET", "/api/machines/facets?stage=untouched", nil)
 	require.Equal(t, []store.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}}, facets.Stages)
 	require.Equal(t, 7, facets.Places[0].Count)
 	holding := ask[[]store.FacetCount](c, "GET", "/api/machines/holding?start=74LS0", nil)
 	require.Equal(t, []store.FacetCount{{Value: "74LS00", Count: 1}}, holding)
-	require.Equal(t, 1, ask[app.MachinePage](c, "GET", "/api/machines?type=74LS00", nil).Total)
+	require.Equal(t, 1, ask[inventory.MachinePage](c, "GET", "/api/machines?type=74LS00", nil).Total)
 }
 
 func TestDetailsChangeByVersion(t *testing.T) {
@@ -133,20 +134,20 @@ func TestDetailsChangeByVersion(t *testing.T) {
 func TestMovesByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[1])
-	moved := ask[app.Moved](c, "POST", "/api/assemblies/{board}/moves", map[string]any{"version": 1, "to": "place", "place": "Store"})
+	moved := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/moves", map[string]any{"version": 1, "to": "place", "place": "Store"})
 	require.Equal(t, "Store", moved.Where)
-	page := ask[app.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
+	page := ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
 	require.Equal(t, "EH-0142", page.Assemblies[0].From)
 	require.Len(t, ask[app.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", web.Drafts{Drafts: []web.Draft{}}).Boards, 1)
 	spare := ask[store.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
 	require.Nil(t, spare.MachineID)
-	require.Len(t, ask[app.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
+	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
 	status, body := c.send("POST", s.path("/api/assemblies/{board}/moves"), map[string]any{"version": 1, "to": "place", "place": "Loft"})
 	require.Equal(t, 409, status)
 	require.Equal(t, 2, problemOf(t, body).Newer.Assembly.Version)
 	status, _ = c.send("POST", fmt.Sprintf("/api/history/%d/undo", moved.Event), nil)
 	require.Equal(t, 204, status)
-	struck := ask[app.Moved](c, "POST", "/api/assemblies/{board}/strike", map[string]any{"version": 3})
+	struck := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/strike", map[string]any{"version": 3})
 	require.True(t, struck.Assembly.IsStruck)
 	history := ask[app.ToldPage](c, "GET", "/api/assemblies/{board}/history", nil)
 	require.Equal(t, "struck out Main board, entered by mistake", history.Events[0].What)

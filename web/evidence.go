@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
@@ -44,7 +45,7 @@ func vocabulary() Vocabulary {
 // WantedMachineMove is a move, and the version of the machine that it started from.
 type WantedMachineMove struct {
 	Versioned
-	app.MachineMove
+	inventory.MachineMove
 }
 
 func (s *Server) registerEvidence() {
@@ -155,12 +156,12 @@ func (s *Server) registerEvidence() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WantedMachineMove
-	}) (*output[app.MovedMachine], error) {
-		return answer(s.app.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
+	}) (*output[inventory.MovedMachine], error) {
+		return answer(s.app.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.PlaceCount], error) {
-		return answer(s.app.CountPlaces(ctx, actor))
+		return answer(s.app.Inventory.CountPlaces(ctx, actor))
 	})
 }

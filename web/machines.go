@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
 
@@ -48,8 +48,8 @@ type MachineFilters struct {
 	Type      string   `query:"type" maxLength:"40" doc:"Number of a type that stands on one of its sheets"`
 }
 
-func (f MachineFilters) inApp() app.MachineFilters {
-	return app.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage, Statements: f.Statement, Type: f.Type}
+func (f MachineFilters) inApp() inventory.MachineFilters {
+	return inventory.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage, Statements: f.Statement, Type: f.Type}
 }
 
 type listMachinesInput struct {
@@ -64,16 +64,16 @@ func (s *Server) registerMachines() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
 		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*output[app.MachinePage], error) {
-		return answer(s.app.ListMachines(ctx, actor, app.MachineList{
+	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*output[inventory.MachinePage], error) {
+		return answer(s.app.Inventory.ListMachines(ctx, actor, inventory.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets", Summary: "How many machines there are of each value that the list can be narrowed by",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*output[app.Facets], error) {
-		return answer(s.app.CountFacets(ctx, actor, in.inApp()))
+	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*output[inventory.Facets], error) {
+		return answer(s.app.Inventory.CountFacets(ctx, actor, in.inApp()))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding", Summary: "Types by the start of their number, with how many machines hold them",
@@ -82,18 +82,18 @@ func (s *Server) registerMachines() {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 	}) (*output[[]store.FacetCount], error) {
-		return answer(s.app.CountHolding(ctx, actor, in.inApp(), in.Start))
+		return answer(s.app.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MachineFields }) (*output[store.Machine], error) {
-		return answer(s.app.CreateMachine(ctx, actor, in.Body))
+		return answer(s.app.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Machine], error) {
-		return answer(s.app.Machine(ctx, actor, in.ID))
+		return answer(s.app.Inventory.Machine(ctx, actor, in.ID))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
@@ -105,11 +105,11 @@ func (s *Server) registerMachines() {
 			store.MachineFields
 		}
 	}) (*output[store.Machine], error) {
-		return answer(s.app.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
+		return answer(s.app.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]string], error) {
-		return answer(s.app.Places(ctx, actor))
+		return answer(s.app.Inventory.Places(ctx, actor))
 	})
 }

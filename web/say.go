@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 )
 
 // SaidText is a line about the machine on the bench.
@@ -22,8 +23,8 @@ func (s *Server) registerSay() {
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200" required:"true"`
-	}) (*output[app.Found], error) {
-		return answer(s.app.Find(ctx, actor, in.Words))
+	}) (*output[inventory.Found], error) {
+		return answer(s.app.Inventory.Find(ctx, actor, in.Words))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "understand", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/inventory"
 	"frugalheron/core/linemerge"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -60,11 +61,11 @@ func TestSayAndFindByHTTP(t *testing.T) {
 	status, body = c.send("POST", "/api/statements", map[string]any{"machineId": machine, "assemblyId": 999, "base": 0, "text": "u2 7400"})
 	require.Equal(t, 404, status, body)
 
-	found := ask[app.Found](s.as(t, demo.Accounts[2]), "GET", "/api/find?words=74ls04", nil)
+	found := ask[inventory.Found](s.as(t, demo.Accounts[2]), "GET", "/api/find?words=74ls04", nil)
 	require.Equal(t, "74ls04", found.Chips[0].Marking)
 	require.Equal(t, s.board.ID, found.Chips[0].AssemblyID)
-	require.Equal(t, machine, ask[app.Found](c, "GET", "/api/find?words=EH-0142", nil).Exact.ID)
-	require.Empty(t, ask[app.Found](c, "GET", "/api/find?words="+"%25%5C_", nil).Assemblies) // signs of LIKE are signs
+	require.Equal(t, machine, ask[inventory.Found](c, "GET", "/api/find?words=EH-0142", nil).Exact.ID)
+	require.Empty(t, ask[inventory.Found](c, "GET", "/api/find?words="+"%25%5C_", nil).Assemblies) // signs of LIKE are signs
 }
 
 // A list of what is loose pages by any size and finds by all words.
@@ -76,7 +77,7 @@ func TestLooseListsPage(t *testing.T) {
 	}
 	seen, after := []string{}, int64(0)
 	for {
-		page := ask[app.LoosePage](c, "GET", fmt.Sprintf("/api/assemblies?search=card&limit=3&after=%d", after), nil)
+		page := ask[inventory.LoosePage](c, "GET", fmt.Sprintf("/api/assemblies?search=card&limit=3&after=%d", after), nil)
 		for _, one := range page.Assemblies {
 			seen = append(seen, one.Title)
 		}
@@ -85,7 +86,7 @@ func TestLooseListsPage(t *testing.T) {
 		}
 	}
 	require.Equal(t, []string{"Card 0", "Card 1", "Card 2", "Card 3", "Card 4", "Card 5", "Card 6"}, seen)
-	require.Len(t, ask[app.LoosePage](c, "GET", "/api/assemblies?search=CARD+shelf+1", nil).Assemblies, 3)
+	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=CARD+shelf+1", nil).Assemblies, 3)
 	status, body := c.send("POST", "/api/assemblies", map[string]any{"place": " ", "title": "Card"})
 	require.Equal(t, 422, status)
 	require.Equal(t, "body.place", problemOf(t, body).Errors[0].Location)

@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/inventory"
 	"frugalheron/core/device/builtin"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -135,7 +136,7 @@ func page(name, query string, q store.MachineQuery) struct {
 	}{name, "/api/machines?" + query, []statement{of(store.CountStatement(q.MachineFilter)), of(store.MachinesStatement(q))}}
 }
 
-func nextOf(key *store.MachineKey) string { return url.QueryEscape(app.NextOf(*key)) }
+func nextOf(key *store.MachineKey) string { return url.QueryEscape(inventory.NextOf(*key)) }
 
 // inTurn is how many rounds of one side are measured before the other, and mostInPsql how many in all.
 const inTurn, mostInPsql = 10, 100

@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -65,13 +65,13 @@ type stayTold struct {
 func tellStay(s store.Stay) stayTold { return stayTold{s.ID, s.Place, s.Where(), s.Since} }
 
 // MoveMachine takes a machine to a place, lends it, or sends it on its way.
-func (a *App) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
+func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
 	to, err := move.stay(id)
 	if err != nil {
 		return MovedMachine{}, err
 	}
 	var moved MovedMachine
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
@@ -141,7 +141,7 @@ func putMachine(ctx context.Context, tx *sqlx.Tx, s store.Stay) error {
 	return err
 }
 
-func (a *App) undoMoveMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	was, err := action.StateIn[stayTold](e.Before)
 	if err != nil {
 		return err
@@ -150,7 +150,7 @@ func (a *App) undoMoveMachine(ctx context.Context, actor action.Actor, e store.T
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
@@ -173,9 +173,9 @@ func (a *App) undoMoveMachine(ctx context.Context, actor action.Actor, e store.T
 }
 
 // CountPlaces lists all places with what is there today.
-func (a *App) CountPlaces(ctx context.Context, actor action.Actor) ([]store.PlaceCount, error) {
+func (s *Service) CountPlaces(ctx context.Context, actor action.Actor) ([]store.PlaceCount, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.CountPlaces(ctx, a.Kernel.DB)
+	return store.CountPlaces(ctx, s.kernel.DB)
 }

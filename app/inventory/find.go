@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -26,7 +26,7 @@ const (
 )
 
 // Find looks for words in machines, assemblies and chips.
-func (a *App) Find(ctx context.Context, actor action.Actor, text string) (Found, error) {
+func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Found, error) {
 	found := Found{Machines: []ListedMachine{}, Assemblies: []store.FoundAssembly{}, Chips: []store.Occurrence{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return found, err
@@ -35,18 +35,18 @@ func (a *App) Find(ctx context.Context, actor action.Actor, text string) (Found,
 	if len(words) == 0 {
 		return found, nil
 	}
-	exact, err := store.MachineByAccession(ctx, a.Kernel.DB, strings.Join(words, " "))
+	exact, err := store.MachineByAccession(ctx, s.kernel.DB, strings.Join(words, " "))
 	if err == nil {
 		found.Exact = &exact
 	} else if !errors.Is(err, action.ErrNotFound) {
 		return found, err
 	}
-	page, err := a.ListMachines(ctx, actor, MachineList{MachineFilters: MachineFilters{Search: text}, Limit: fewFound})
+	page, err := s.ListMachines(ctx, actor, MachineList{MachineFilters: MachineFilters{Search: text}, Limit: fewFound})
 	if err != nil {
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = store.FindAssemblies(ctx, a.Kernel.DB, words, actor.Hides(), fewFound); err != nil {
+	if found.Assemblies, err = store.FindAssemblies(ctx, s.kernel.DB, words, actor.Hides(), fewFound); err != nil {
 		return found, err
 	}
 	for _, word := range words {
@@ -54,6 +54,6 @@ func (a *App) Find(ctx context.Context, actor action.Actor, text string) (Found,
 			return found, nil
 		}
 	}
-	found.Chips, err = store.FindChips(ctx, a.Kernel.DB, words, fewFound)
+	found.Chips, err = store.FindChips(ctx, s.kernel.DB, words, fewFound)
 	return found, err
 }

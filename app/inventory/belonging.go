@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -9,24 +9,27 @@ import (
 	"frugalheron/store"
 )
 
-// named is a record that a field of an input names by its id.
-type named struct {
+// Named is a record that a field of an input names by its id.
+type Named struct {
 	field string
 	kind  store.OwnedKind
 	id    int64
 }
 
-// namedIf names a record that may be left out.
-func namedIf(field string, kind store.OwnedKind, id *int64) []named {
+// NamedAs names a record by its id.
+func NamedAs(field string, kind store.OwnedKind, id int64) Named { return Named{field, kind, id} }
+
+// NamedIf names a record that may be left out.
+func NamedIf(field string, kind store.OwnedKind, id *int64) []Named {
 	if id == nil {
 		return nil
 	}
-	return []named{{field, kind, *id}}
+	return []Named{{field, kind, *id}}
 }
 
-// ofMachine refuses records that are not there, and those of another machine, naming where they are. A picture of
+// OfMachine refuses records that are not there, and those of another machine, naming where they are. A picture of
 // the lot that the machine came with counts as its own.
-func ofMachine(ctx context.Context, h store.Handle, machineID int64, records ...named) error {
+func OfMachine(ctx context.Context, h store.Handle, machineID int64, records ...Named) error {
 	for _, r := range records {
 		home, err := store.HomeOf(ctx, h, r.kind, r.id)
 		if errors.Is(err, action.ErrNotFound) {

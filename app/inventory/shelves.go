@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -54,12 +54,12 @@ type MachineList struct {
 }
 
 // ListMachines lists machines page by page.
-func (a *App) ListMachines(ctx context.Context, actor action.Actor, list MachineList) (MachinePage, error) {
+func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list MachineList) (MachinePage, error) {
 	page := MachinePage{Machines: []ListedMachine{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	public, err := a.People.OnlyPublic(ctx, actor)
+	public, err := s.people.OnlyPublic(ctx, actor)
 	if err != nil {
 		return page, err
 	}
@@ -72,7 +72,7 @@ func (a *App) ListMachines(ctx context.Context, actor action.Actor, list Machine
 		return page, action.Reject("sort", "is no column of the list")
 	}
 	if list.After == "" {
-		if page.Total, err = store.CountMachines(ctx, a.Kernel.DB, query.MachineFilter); err != nil {
+		if page.Total, err = store.CountMachines(ctx, s.kernel.DB, query.MachineFilter); err != nil {
 			return page, err
 		}
 		if page.Total == 0 {
@@ -87,7 +87,7 @@ func (a *App) ListMachines(ctx context.Context, actor action.Actor, list Machine
 	}
 	// One more than asked for tells whether another page follows.
 	query.Limit = list.Limit + 1
-	found, err := store.ListMachines(ctx, a.Kernel.DB, query)
+	found, err := store.ListMachines(ctx, s.kernel.DB, query)
 	if len(found) > list.Limit {
 		found = found[:list.Limit]
 		last := found[list.Limit-1]
@@ -131,16 +131,16 @@ type Facets struct {
 }
 
 // CountFacets counts machines by the values that a list can be narrowed by.
-func (a *App) CountFacets(ctx context.Context, actor action.Actor, filters MachineFilters) (Facets, error) {
+func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters MachineFilters) (Facets, error) {
 	f := Facets{Places: []store.FacetCount{}, Makers: []store.FacetCount{}, Years: []store.FacetCount{}, Stages: []store.FacetCount{}, Statements: []store.FacetCount{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return f, err
 	}
-	public, err := a.People.OnlyPublic(ctx, actor)
+	public, err := s.people.OnlyPublic(ctx, actor)
 	if err != nil {
 		return f, err
 	}
-	counts, err := store.CountFacets(ctx, a.Kernel.DB, filters.inStore(public))
+	counts, err := store.CountFacets(ctx, s.kernel.DB, filters.inStore(public))
 	for _, c := range counts {
 		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
@@ -154,8 +154,8 @@ const typesOffered = 12
 
 // CountHolding offers types whose number starts with a text, each with the number of machines that
 // hold it among those that the other filters leave.
-func (a *App) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
-	types, err := a.Library.Types(ctx, actor, start, typesOffered)
+func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
+	types, err := s.library.Types(ctx, actor, start, typesOffered)
 	if err != nil {
 		return nil, err
 	}
@@ -163,9 +163,9 @@ func (a *App) CountHolding(ctx context.Context, actor action.Actor, filters Mach
 	for i, t := range types {
 		numbers[i] = t.Number
 	}
-	public, err := a.People.OnlyPublic(ctx, actor)
+	public, err := s.people.OnlyPublic(ctx, actor)
 	if err != nil {
 		return nil, err
 	}
-	return store.CountHolding(ctx, a.Kernel.DB, filters.inStore(public), numbers)
+	return store.CountHolding(ctx, s.kernel.DB, filters.inStore(public), numbers)
 }

@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"frugalheron/app/action"
@@ -6,7 +6,7 @@ import (
 	"frugalheron/store"
 )
 
-func checkAssembly(a *store.AssemblyFields) error {
+func CheckAssembly(a *store.AssemblyFields) error {
 	err := input.CheckAll(
 		input.HeadingText("title", &a.Title), input.HeadingText("part", &a.Part), input.HeadingText("rev", &a.Rev),
 		input.HeadingText("serial", &a.Serial), input.HeadingText("slot", &a.Slot),

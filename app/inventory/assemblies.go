@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -12,27 +12,27 @@ import (
 )
 
 // AddAssembly adds a board to a machine, with an empty sheet.
-func (a *App) AddAssembly(ctx context.Context, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
-	if err := checkAssembly(&fields); err != nil {
+func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
+	if err := CheckAssembly(&fields); err != nil {
 		return store.Assembly{}, err
 	}
 	var added store.Assembly
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		added, err = addAssembly(ctx, tx, actor, machineID, fields)
+		added, err = AddAssembly(ctx, tx, actor, machineID, fields)
 		return err
 	})
 	return added, err
 }
 
-func addAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
+func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
 	if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 		return store.Assembly{}, err
 	}
-	return insertAssembly(ctx, tx, actor, store.Fitting{MachineID: &machineID}, fields)
+	return InsertAssembly(ctx, tx, actor, store.Fitting{MachineID: &machineID}, fields)
 }
 
-func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at store.Fitting, fields store.AssemblyFields) (store.Assembly, error) {
+func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at store.Fitting, fields store.AssemblyFields) (store.Assembly, error) {
 	at.Since = action.Today()
 	id, err := store.InsertAssembly(ctx, tx, at, fields)
 	if err != nil {
@@ -46,21 +46,21 @@ func insertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at sto
 }
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
-func (a *App) AddLooseAssembly(ctx context.Context, actor action.Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
-	if err := checkLoose(&place, &fields); err != nil {
+func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
+	if err := CheckLoose(&place, &fields); err != nil {
 		return store.Assembly{}, err
 	}
 	var added store.Assembly
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		added, err = insertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
+		added, err = InsertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
 		return err
 	})
 	return added, err
 }
 
-func checkLoose(place *string, fields *store.AssemblyFields) error {
-	err := input.CheckAll(input.OneLine("place", place), checkAssembly(fields))
+func CheckLoose(place *string, fields *store.AssemblyFields) error {
+	err := input.CheckAll(input.OneLine("place", place), CheckAssembly(fields))
 	if err == nil && *place == "" {
 		return action.Reject("place", "name the place, as Store, shelf B")
 	}
@@ -68,13 +68,13 @@ func checkLoose(place *string, fields *store.AssemblyFields) error {
 }
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
-func (a *App) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int, fields store.AssemblyFields) (store.Assembly, error) {
-	if err := checkAssembly(&fields); err != nil {
+func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int, fields store.AssemblyFields) (store.Assembly, error) {
+	if err := CheckAssembly(&fields); err != nil {
 		return store.Assembly{}, err
 	}
 	var changed store.Assembly
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		before, err := store.LockAssembly(ctx, tx, id)
@@ -110,19 +110,19 @@ func unchanged(assembly store.Assembly, version int) error {
 }
 
 // Assembly reads an assembly.
-func (a *App) Assembly(ctx context.Context, actor action.Actor, id int64) (store.Assembly, error) {
+func (s *Service) Assembly(ctx context.Context, actor action.Actor, id int64) (store.Assembly, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return store.Assembly{}, err
 	}
-	return store.AssemblyByID(ctx, a.Kernel.DB, id)
+	return store.AssemblyByID(ctx, s.kernel.DB, id)
 }
 
 // Fittings lists where an assembly has been, the newest first.
-func (a *App) Fittings(ctx context.Context, actor action.Actor, id int64) ([]store.Fitting, error) {
-	if _, err := a.Assembly(ctx, actor, id); err != nil {
+func (s *Service) Fittings(ctx context.Context, actor action.Actor, id int64) ([]store.Fitting, error) {
+	if _, err := s.Assembly(ctx, actor, id); err != nil {
 		return nil, err
 	}
-	return store.FittingsOf(ctx, a.Kernel.DB, id)
+	return store.FittingsOf(ctx, s.kernel.DB, id)
 }
 
 // LooseAssembly is an assembly that is in no machine, with its memory in words.
@@ -140,11 +140,11 @@ type LoosePage struct {
 
 // ListLoose finds assemblies that are in no machine, by words that occur in what is said of them or
 // of where they are.
-func (a *App) ListLoose(ctx context.Context, actor action.Actor, search string, after int64, limit int) (LoosePage, error) {
+func (s *Service) ListLoose(ctx context.Context, actor action.Actor, search string, after int64, limit int) (LoosePage, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return LoosePage{}, err
 	}
-	found, err := store.ListLoose(ctx, a.Kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)
+	found, err := store.ListLoose(ctx, s.kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)
 	page := LoosePage{Assemblies: []LooseAssembly{}}
 	if len(found) > limit {
 		found = found[:limit]

@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -10,20 +10,20 @@ import (
 )
 
 // CreateMachine enters a machine into the collection.
-func (a *App) CreateMachine(ctx context.Context, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
-	if err := checkMachine(&fields); err != nil {
+func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
+	if err := CheckMachine(&fields); err != nil {
 		return store.Machine{}, err
 	}
 	var created store.Machine
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		var err error
-		created, err = createMachine(ctx, tx, actor, fields)
+		created, err = CreateMachine(ctx, tx, actor, fields)
 		return err
 	})
 	return created, err
 }
 
-func createMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
+func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
 	id, err := store.InsertMachine(ctx, tx, fields)
 	if err != nil {
 		return store.Machine{}, accessionTaken(err, fields.Accession)
@@ -49,16 +49,16 @@ func createMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields 
 
 // MeasureTables lets the database measure its tables anew, so that it answers well at once after so
 // much was entered; it would find out itself, but minutes later.
-func (a *App) MeasureTables(ctx context.Context) error { return store.Analyze(ctx, a.Kernel.DB) }
+func (s *Service) MeasureTables(ctx context.Context) error { return store.Analyze(ctx, s.kernel.DB) }
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
-func (a *App) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int, fields store.MachineFields) (store.Machine, error) {
-	if err := checkMachine(&fields); err != nil {
+func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int, fields store.MachineFields) (store.Machine, error) {
+	if err := CheckMachine(&fields); err != nil {
 		return store.Machine{}, err
 	}
 	var changed store.Machine
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
@@ -86,17 +86,17 @@ func (a *App) ChangeMachine(ctx context.Context, actor action.Actor, id int64, v
 }
 
 // Machine reads a machine.
-func (a *App) Machine(ctx context.Context, actor action.Actor, id int64) (store.Machine, error) {
+func (s *Service) Machine(ctx context.Context, actor action.Actor, id int64) (store.Machine, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return store.Machine{}, err
 	}
-	return store.MachineByID(ctx, a.Kernel.DB, id)
+	return store.MachineByID(ctx, s.kernel.DB, id)
 }
 
 // Places names the places in use.
-func (a *App) Places(ctx context.Context, actor action.Actor) ([]string, error) {
+func (s *Service) Places(ctx context.Context, actor action.Actor) ([]string, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListPlaces(ctx, a.Kernel.DB, actor.Hides())
+	return store.ListPlaces(ctx, s.kernel.DB, actor.Hides())
 }

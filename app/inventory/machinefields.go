@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"frugalheron/app/action"
@@ -7,7 +7,7 @@ import (
 	"frugalheron/store"
 )
 
-func checkMachine(m *store.MachineFields) error {
+func CheckMachine(m *store.MachineFields) error {
 	err := input.CheckAll(
 		input.OneLine("accession", &m.Accession), input.OneLine("name", &m.Name), input.OneLine("maker", &m.Maker),
 		input.OneLine("model", &m.Model), input.OneLine("serial", &m.Serial), input.OneLine("place", &m.Place), input.Lines("provenance", &m.Provenance),
@@ -29,7 +29,7 @@ func checkMachine(m *store.MachineFields) error {
 	return nil
 }
 
-func eraOf(m store.Machine) datecode.Era {
+func EraOf(m store.Machine) datecode.Era {
 	if m.EraFrom == nil || m.EraTo == nil {
 		return datecode.Era{}
 	}

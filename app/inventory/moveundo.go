@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -9,51 +9,51 @@ import (
 	"frugalheron/store"
 )
 
-func (a *App) undoChangeMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	before, err := action.StateIn[store.MachineFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
-		return action.Second(a.ChangeMachine(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
+		return action.Second(s.ChangeMachine(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
-// lockSheet locks an assembly after the library, as whoever saves a sheet does.
-func (a *App) lockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
-	if err := a.Library.Hold(ctx, h); err != nil {
+// LockSheet locks an assembly after the library, as whoever saves a sheet does.
+func (s *Service) LockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
+	if err := s.library.Hold(ctx, h); err != nil {
 		return store.Assembly{}, err
 	}
 	return store.LockAssembly(ctx, h, id)
 }
 
-func (a *App) undoChangeAssembly(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	before, err := action.StateIn[store.AssemblyFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, a.lockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
-		return action.Second(a.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.LockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
+		return action.Second(s.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
-func (a *App) undoMove(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.backInPlace(ctx, actor, e, eventTakeBackMove)
+func (s *Service) undoMove(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.backInPlace(ctx, actor, e, eventTakeBackMove)
 }
 
-func (a *App) undoStrike(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.backInPlace(ctx, actor, e, eventTakeBackStrike)
+func (s *Service) undoStrike(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.backInPlace(ctx, actor, e, eventTakeBackStrike)
 }
 
 // backInPlace makes the fitting that an event ended the present one again. A fitting that the event
 // began never was.
-func (a *App) backInPlace(ctx context.Context, actor action.Actor, e store.ToldEvent, took *action.Event) error {
+func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e store.ToldEvent, took *action.Event) error {
 	was, err := action.StateIn[moveTold](e.Before)
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		if _, err := store.LockAssembly(ctx, tx, e.SubjectID); err != nil {

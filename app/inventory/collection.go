@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -18,17 +18,17 @@ import (
 )
 
 // Collection reads the settings of the collection.
-func (a *App) Collection(ctx context.Context, actor action.Actor) (store.Collection, error) {
+func (s *Service) Collection(ctx context.Context, actor action.Actor) (store.Collection, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return store.Collection{}, err
 	}
-	return store.ReadCollection(ctx, a.Kernel.DB)
+	return store.ReadCollection(ctx, s.kernel.DB)
 }
 
-var currencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
+var CurrencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
 
 // ChangeCollection rewrites the settings of the collection, starting from a version.
-func (a *App) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields store.CollectionFields) (store.Collection, error) {
+func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields store.CollectionFields) (store.Collection, error) {
 	var changed store.Collection
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
 	if err := input.OneLine("name", &fields.Name); err != nil {
@@ -37,10 +37,10 @@ func (a *App) ChangeCollection(ctx context.Context, actor action.Actor, version 
 	if _, err := accession.ParsePattern(fields.AccessionPattern); err != nil {
 		return changed, action.Reject("accessionPattern", err.Error())
 	}
-	if !currencyForm.MatchString(fields.Currency) {
+	if !CurrencyForm.MatchString(fields.Currency) {
 		return changed, action.Reject("currency", "write its three letters, as EUR")
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockCollection(ctx, tx)
 		if err != nil {
 			return err
@@ -67,17 +67,17 @@ type NextNumber struct {
 
 // NextNumber proposes the number for a thing of an arrival (0 for none). It is given once the machine is
 // entered: two people may be proposed the same, and only one gets it.
-func (a *App) NextNumber(ctx context.Context, actor action.Actor, acquisitionID int64) (NextNumber, error) {
+func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitionID int64) (NextNumber, error) {
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return NextNumber{}, err
 	}
-	pattern, err := patternOf(ctx, a.Kernel.DB)
+	pattern, err := PatternOf(ctx, s.kernel.DB)
 	if err != nil {
 		return NextNumber{}, err
 	}
 	year, lot := time.Now().Year(), 0
 	if acquisitionID != 0 {
-		acquired, err := store.AcquisitionByID(ctx, a.Kernel.DB, acquisitionID)
+		acquired, err := store.AcquisitionByID(ctx, s.kernel.DB, acquisitionID)
 		if err != nil {
 			return NextNumber{}, err
 		}
@@ -88,14 +88,14 @@ func (a *App) NextNumber(ctx context.Context, actor action.Actor, acquisitionID 
 			lot = *acquired.Lot
 		}
 	}
-	given, err := store.NumbersLike(ctx, a.Kernel.DB, "")
+	given, err := store.NumbersLike(ctx, s.kernel.DB, "")
 	if err != nil {
 		return NextNumber{}, err
 	}
 	return NextNumber{pattern.Write(pattern.Next(numbersOf(given), year, lot)), pattern.String()}, nil
 }
 
-func patternOf(ctx context.Context, h store.Handle) (accession.Pattern, error) {
+func PatternOf(ctx context.Context, h store.Handle) (accession.Pattern, error) {
 	c, err := store.ReadCollection(ctx, h)
 	if err != nil {
 		return accession.Pattern{}, err
@@ -129,15 +129,15 @@ type Register struct {
 }
 
 // Register lists the gaps in the collection's numbers.
-func (a *App) Register(ctx context.Context, actor action.Actor) (Register, error) {
+func (s *Service) Register(ctx context.Context, actor action.Actor) (Register, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return Register{}, err
 	}
-	pattern, err := patternOf(ctx, a.Kernel.DB)
+	pattern, err := PatternOf(ctx, s.kernel.DB)
 	if err != nil {
 		return Register{}, err
 	}
-	given, err := store.NumbersLike(ctx, a.Kernel.DB, "")
+	given, err := store.NumbersLike(ctx, s.kernel.DB, "")
 	if err != nil {
 		return Register{}, err
 	}
@@ -166,7 +166,7 @@ const mostNumbers = 50_000
 
 // ImportNumbers takes numbers over that an older register gave, a line each with what is known of the
 // thing behind it, divided by ; or a tab. Such a number is never given again. A dry run keeps nothing.
-func (a *App) ImportNumbers(ctx context.Context, actor action.Actor, text string, dryRun bool) ([]NumberLine, error) {
+func (s *Service) ImportNumbers(ctx context.Context, actor action.Actor, text string, dryRun bool) ([]NumberLine, error) {
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
@@ -200,7 +200,7 @@ func (a *App) ImportNumbers(ctx context.Context, actor action.Actor, text string
 		}
 	}
 	errDry := errors.New("dry run")
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := store.LockCollection(ctx, tx); err != nil {
 			return err
 		}

@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -11,10 +11,10 @@ import (
 
 // StrikeAssembly strikes out an assembly that was entered by mistake. It is in no list any more;
 // its sheet and history stay, and the event can be undone.
-func (a *App) StrikeAssembly(ctx context.Context, actor action.Actor, id int64, version int) (Moved, error) {
+func (s *Service) StrikeAssembly(ctx context.Context, actor action.Actor, id int64, version int) (Moved, error) {
 	var struck Moved
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		_, from, err := lockFitted(ctx, tx, id, version)

@@ -1,4 +1,4 @@
-package app
+package inventory
 
 import (
 	"context"
@@ -43,14 +43,14 @@ func tellFitting(f store.Fitting) moveTold { return moveTold{f.ID, f.MachineID, 
 
 // MoveAssembly takes an assembly from where it is to a machine, a place, or lends it. Its sheet and
 // history go with it; its dates are read anew by the era of the machine it is in.
-func (a *App) MoveAssembly(ctx context.Context, actor action.Actor, id int64, version int, move Move) (Moved, error) {
+func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64, version int, move Move) (Moved, error) {
 	to, err := move.fitting(id)
 	if err != nil {
 		return Moved{}, err
 	}
 	var moved Moved
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		if to.MachineID != nil {
