@@ -3,15 +3,15 @@
 package app
 
 import (
+	"frugalheron/app/files"
+
 	"github.com/jmoiron/sqlx"
-	"golang.org/x/sync/semaphore"
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
-	"frugalheron/app/picture"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -22,10 +22,10 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Files     *files.Service
 	People    *people.Service
 	compared  comparisons
-	blobs     *blobs.Store        // nil when none is set up
-	memory    *semaphore.Weighted // what decoding pictures may take, in bytes
+	blobs     *blobs.Store // nil when none is set up
 	Accounts  *accounts.Service
 	reader    string // address of the reader of chips; empty when none is set up
 	meter     string // address of the meter; empty when none is set up
@@ -34,10 +34,11 @@ type App struct {
 // New returns an App on a migrated database.
 func New(db *sqlx.DB) *App {
 	kernel := action.NewKernel(db)
-	a := &App{Kernel: kernel, memory: semaphore.NewWeighted(picture.MostMemory)}
+	a := &App{Kernel: kernel}
 	a.People = people.New(kernel)
 	a.Library = library.New(kernel, a.People)
 	a.Inventory = inventory.New(kernel, a.People, a.Library)
+	a.Files = files.New(kernel, a.People, a.Inventory)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()
@@ -51,4 +52,23 @@ func (a *App) follow() {
 	a.Kernel.Follow(store.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
 	a.Kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))
 	a.Kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
+}
+
+// WithBlobs keeps uploaded bytes in a store. Without one nothing can be uploaded.
+func (a *App) WithBlobs(kept *blobs.Store) *App {
+	a.blobs = kept
+	a.Files.KeepIn(kept)
+	return a
+}
+
+// WithReader reads chips through the reader at an address, as 127.0.0.1:7071.
+func (a *App) WithReader(address string) *App {
+	a.reader = address
+	return a
+}
+
+// WithMeter measures through the meter at an address, as 127.0.0.1:7072.
+func (a *App) WithMeter(address string) *App {
+	a.meter = address
+	return a
 }

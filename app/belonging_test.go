@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/core/plan"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -21,10 +22,10 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	other := must(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Other"}))
 	card := must(deeds.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
 	lot := must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
-	picture := func(owner app.Owner, shade uint8) store.Attachment {
-		return must(deeds.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
+	picture := func(owner files.Owner, shade uint8) store.Attachment {
+		return must(deeds.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
-	ours, theirs, ofLot := picture(app.Owner{MachineID: machine.ID}, 1), picture(app.Owner{MachineID: other.ID}, 2), picture(app.Owner{AcquisitionID: lot.ID}, 3)
+	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2), picture(files.Owner{AcquisitionID: lot.ID}, 3)
 	found := must(deeds.NoteFinding(ctx, technician, other.ID, app.NotedFinding{Subsystem: "plastics", SeenFinding: app.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
 	log := must(deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
@@ -53,7 +54,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		{"picture of a measurement", "attachmentId", measured(app.WrittenMeasurement{AttachmentID: &theirs.ID})},
 		{"finding of a measurement", "findingId", measured(app.WrittenMeasurement{FindingID: &finding})},
 		{"picture of a step", "pictures", second(deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
-		{"board of a drawing", "assemblyId", second(deeds.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
+		{"board of a drawing", "assemblyId", second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
 	} {
 		var invalid *action.Invalid
@@ -65,7 +66,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
 	require.NoError(t, seen(store.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, measured(app.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
-	require.NoError(t, second(deeds.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
+	require.NoError(t, second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
 	require.NoError(t, cited(ofLot.ID))
 	require.Error(t, seen(store.FindingFields{AttachmentID: &ofLot.ID}))
 }

@@ -18,12 +18,6 @@ import (
 	"frugalheron/store"
 )
 
-// WithReader reads chips through the reader at an address, as 127.0.0.1:7071.
-func (a *App) WithReader(address string) *App {
-	a.reader = address
-	return a
-}
-
 // quiet is after how many seconds a running reading counts as left behind by its process.
 const quiet = 20
 

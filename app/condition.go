@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
@@ -68,7 +69,7 @@ func (a *App) numberFindings(ctx context.Context, actor action.Actor, machineID 
 		if !slices.ContainsFunc(findings, func(f ToldFinding) bool { return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID }) {
 			continue
 		}
-		drawn, err := planOf(ctx, a.Kernel.DB, p.AttachmentID)
+		drawn, err := files.PlanOf(ctx, a.Kernel.DB, p.AttachmentID)
 		if err != nil {
 			return err
 		}

@@ -10,6 +10,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/input"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
@@ -73,7 +74,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	for _, f := range fitted {
 		rows.add(store.IdentifierRow{Attribute: "serial", Value: f.Serial, Source: f.Title})
 	}
-	if err := rows.addNumbers(ctx, tx, Owner{MachineID: machineID}); err != nil {
+	if err := rows.addNumbers(ctx, tx, files.Owner{MachineID: machineID}); err != nil {
 		return err
 	}
 	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "machine", ID: machineID}, rows)
@@ -90,8 +91,8 @@ func (r *identifierRows) add(row store.IdentifierRow) {
 }
 
 // addNumbers notes those that stand in the documents and pictures of a machine or lot.
-func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
-	machine, acquisition := owner.pointers()
+func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner files.Owner) error {
+	machine, acquisition := owner.Pointers()
 	found, err := store.NumbersOf(ctx, tx, machine, acquisition)
 	for _, one := range found {
 		for _, number := range input.FilledLines(one.Numbers) {
@@ -104,7 +105,7 @@ func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner Owne
 // renewLotIdentifiers writes the identifiers of a lot anew: the numbers in its documents.
 func renewLotIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	rows := identifierRows{}
-	if err := rows.addNumbers(ctx, tx, Owner{AcquisitionID: id}); err != nil {
+	if err := rows.addNumbers(ctx, tx, files.Owner{AcquisitionID: id}); err != nil {
 		return err
 	}
 	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "lot", ID: id}, rows)

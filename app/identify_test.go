@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
 	"frugalheron/store"
@@ -165,10 +166,10 @@ func TestAPictureIsNumbered(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	picture, err := deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
+	picture, err := deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
 	require.NoError(t, err)
 	run := []string{"U40", "U41", "U42", "U43", "U44", "U45", "U46", "U47", "U48"}
-	told, err := deeds.DrawPlan(ctx, technician, picture.ID, 0, board.ID, plan.Plan{}, []app.PlanRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
+	told, err := deeds.Files.DrawPlan(ctx, technician, picture.ID, 0, board.ID, plan.Plan{}, []files.PlanRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
 	require.NoError(t, err)
 	require.Len(t, told.Legend.Numbered, 9)
 	require.InDelta(t, 0.5, told.Legend.Numbered[4].X, 1e-9)
@@ -176,22 +177,22 @@ func TestAPictureIsNumbered(t *testing.T) {
 	drawn := told.Plan
 	drawn.Blocks = []plan.Block{{Name: "memory", Members: []string{"U40", "U48"}}}
 	var stale *action.Stale
-	_, err = deeds.DrawPlan(ctx, technician, picture.ID, 0, board.ID, drawn, nil)
+	_, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, 0, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &stale)
-	told, err = deeds.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
+	told, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.NoError(t, err)
 	require.Len(t, told.Boxes, 1)
 	var invalid *action.Invalid
 	drawn.Callouts = drawn.Callouts[1:]
-	_, err = deeds.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
+	_, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &invalid)
 	// The sheet changes: what it names no more is a stray.
 	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "U40-U47 41256-15\nX1 12 MHz")
 	require.NoError(t, err)
-	told, err = deeds.BoardPlan(ctx, viewer, picture.ID)
+	told, err = deeds.Files.BoardPlan(ctx, viewer, picture.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"U48"}, told.Legend.Strays)
-	drawing, err := deeds.PlanDrawing(ctx, viewer, picture.ID, true)
+	drawing, err := deeds.Files.PlanDrawing(ctx, viewer, picture.ID, true)
 	require.NoError(t, err)
 	require.Contains(t, string(drawing.Data), "data:image/jpeg;base64,")
 	require.Equal(t, 9, strings.Count(string(drawing.Data), "<circle"))

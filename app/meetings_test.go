@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -41,7 +42,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Equal(t, []string{"Memory card"}, met(viewer, ref("machine", machine.ID)))
 
 	// The bill is for staff only until somebody says otherwise; so is what stands in it.
-	bill, err := deeds.Attach(ctx, curator, app.Owner{AcquisitionID: lot.ID}, "bill.txt", []byte("One computer, serial no. TV2-00817, 120.00"))
+	bill, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: lot.ID}, "bill.txt", []byte("One computer, serial no. TV2-00817, 120.00"))
 	require.NoError(t, err)
 	require.Equal(t, "TV2-00817", bill.Numbers)
 	require.Equal(t, []string{"EH-0142 Meridian", "Memory card"}, met(technician, ref("lot", lot.ID)))
@@ -52,12 +53,12 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	_, err = deeds.ItemIsMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("lot", lot.ID)))
-	list, err := deeds.Attach(ctx, curator, app.Owner{AcquisitionID: other.ID}, "list.pdf", []byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
+	list, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: other.ID}, "list.pdf", []byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
 	require.NoError(t, err)
 	require.Empty(t, list.Numbers)
 	noted := list.AttachmentFields
 	noted.Numbers = "TV2 00817\n\n  12"
-	list, err = deeds.ChangeAttachment(ctx, technician, list.ID, list.Version, noted)
+	list, err = deeds.Files.ChangeAttachment(ctx, technician, list.ID, list.Version, noted)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card", "Odds and ends"}, met(technician, ref("machine", machine.ID)))
 
@@ -70,7 +71,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, decision), &invalid)
 
 	// Struck out and brought back; the card goes into the machine, and is met there no more.
-	event, err := deeds.StrikeAttachment(ctx, curator, list.ID, list.Version)
+	event, err := deeds.Files.StrikeAttachment(ctx, curator, list.ID, list.Version)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("machine", machine.ID)))
 	require.NoError(t, deeds.Undo(ctx, curator, event))

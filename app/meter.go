@@ -12,12 +12,6 @@ import (
 	"frugalheron/store"
 )
 
-// WithMeter measures through the meter at an address, as 127.0.0.1:7072.
-func (a *App) WithMeter(address string) *App {
-	a.meter = address
-	return a
-}
-
 // Meter is the meter on the bench, and what a stand-in can be told.
 type Meter struct {
 	Address string   `json:"address" doc:"Empty when none is set up"`

@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/evidence"
@@ -235,8 +236,8 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
 	must(deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
-	letter := must(deeds.Attach(ctx, technician, app.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
-	letter = must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
+	letter := must(deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
+	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
 	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
 	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
@@ -270,9 +271,9 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 		}
 	}
 	// Everybody sees it now: so is what is done to it from now on; what was said before stays for staff.
-	must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all"}))
-	letter = must(deeds.Attachment(ctx, viewer, letter.ID))
-	must(deeds.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all to see"}))
+	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all"}))
+	letter = must(deeds.Files.Attachment(ctx, viewer, letter.ID))
+	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all to see"}))
 	require.NotContains(t, words(viewer), "secret")
 	require.Contains(t, words(viewer), "for all to see")
 	id := must(deeds.Accounts.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))

@@ -16,7 +16,6 @@ func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.undo(a.Kernel))
 	a.Kernel.CanBeUndone(eventChangeCustody, action.MayKeepTheRecord, a.undoChangeCustody)
 	a.Kernel.CanBeUndone(eventChangeLot, action.MayKeepTheRecord, a.undoChangeLot)
-	a.Kernel.CanBeUndone(eventStrikeAttachment, action.MayWriteSheets, a.undoStrikeAttachment)
 	a.Kernel.CanBeUndone(eventStrikeRead, action.MayWriteSheets, a.undoStrikeRead)
 	a.Kernel.CanBeUndone(eventStrikeConnector, action.MayWriteSheets, a.undoStrikeConnector)
 	a.Kernel.CanBeUndone(eventStrikeStep, action.MayWriteSheets, a.undoStrikeStep)

@@ -12,8 +12,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -39,7 +39,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
-	picture, err := deeds.Attach(ctx, curator, app.Owner{MachineID: machine.ID}, "photo.png", file.Bytes())
+	picture, err := deeds.Files.Attach(ctx, curator, files.Owner{MachineID: machine.ID}, "photo.png", file.Bytes())
 	require.NoError(t, err)
 
 	state := func() string {
@@ -52,7 +52,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		add(deeds.Contents(ctx, curator, machine.ID))
 		add(deeds.Dossier(ctx, curator, machine.ID))
 		add(deeds.Lot(ctx, curator, lot.ID))
-		add(deeds.Attachments(ctx, curator, app.Owner{MachineID: machine.ID}, 0, 10))
+		add(deeds.Files.Attachments(ctx, curator, files.Owner{MachineID: machine.ID}, 0, 10))
 		add(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10}))
 		add(deeds.Inventory.ListLoose(ctx, curator, "", 0, 10))
 		encoded, err := json.Marshal(all)
@@ -98,9 +98,9 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		"withdraw a statement":   func() error { _, err := deeds.WithdrawStatement(ctx, curator, said.ID, "misread"); return err },
 		"withdraw from the past": func() error { _, err := deeds.WithdrawCustody(ctx, curator, told.ID, "misread"); return err },
 		"strike a picture": func() error {
-			one, err := deeds.Attachment(ctx, curator, picture.ID)
+			one, err := deeds.Files.Attachment(ctx, curator, picture.ID)
 			if err == nil {
-				_, err = deeds.StrikeAttachment(ctx, curator, one.ID, one.Version)
+				_, err = deeds.Files.StrikeAttachment(ctx, curator, one.ID, one.Version)
 			}
 			return err
 		},
@@ -178,12 +178,12 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Total)
-	owner := app.Owner{MachineID: page.Machines[0].ID}
+	owner := files.Owner{MachineID: page.Machines[0].ID}
 	require.Equal(t, people, together(func(int) error {
-		_, err := deeds.Attach(ctx, curator, owner, "note.txt", []byte("found under the lid"))
+		_, err := deeds.Files.Attach(ctx, curator, owner, "note.txt", []byte("found under the lid"))
 		return err
 	}))
-	attached, err := deeds.Attachments(ctx, curator, owner, 0, 10)
+	attached, err := deeds.Files.Attachments(ctx, curator, owner, 0, 10)
 	require.NoError(t, err)
 	require.Len(t, attached.Attachments, 1)
 	require.Equal(t, 1, together(func(int) error {

@@ -116,7 +116,7 @@ func (t teller) number(machine store.Machine, assemblyID, pictureID int64, board
 	if !ok {
 		return nil
 	}
-	now, err := t.deeds.BoardPlan(t.ctx, t.curator, pictureID)
+	now, err := t.deeds.Files.BoardPlan(t.ctx, t.curator, pictureID)
 	if err != nil || now.Version > 0 {
 		return err
 	}
@@ -127,6 +127,6 @@ func (t teller) number(machine store.Machine, assemblyID, pictureID int64, board
 			drawing.Callouts = append(drawing.Callouts, plan.Callout{Designator: designator, X: places[designator].X, Y: places[designator].Y})
 		}
 	}
-	_, err = t.deeds.DrawPlan(t.ctx, t.curator, pictureID, 0, assemblyID, drawing, nil)
+	_, err = t.deeds.Files.DrawPlan(t.ctx, t.curator, pictureID, 0, assemblyID, drawing, nil)
 	return err
 }

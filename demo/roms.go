@@ -184,7 +184,7 @@ var namedRoms = map[string]store.RomFields{
 
 // roms notes what was read out of the chips.
 func (t teller) roms() error {
-	if !t.deeds.KeepsFiles() {
+	if !t.deeds.Files.KeepsFiles() {
 		return nil
 	}
 	images := Images()

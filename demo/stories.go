@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
 	"frugalheron/demo/drawn"
@@ -218,11 +219,11 @@ func (t teller) receive(told toldLot) error {
 			return fmt.Errorf("%s: %w", thing.Title, err)
 		}
 	}
-	if !t.deeds.KeepsFiles() {
+	if !t.deeds.Files.KeepsFiles() {
 		return nil
 	}
 	for name, text := range told.Papers {
-		if _, err := t.deeds.Attach(t.ctx, t.curator, app.Owner{AcquisitionID: received.ID}, name, []byte(text)); err != nil {
+		if _, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: received.ID}, name, []byte(text)); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
 	}
@@ -310,7 +311,7 @@ func (t teller) lookOver(machine store.Machine, outsideID int64) error {
 
 // pictures draws the boards and the rear of a machine that was looked over.
 func (t teller) pictures(machine store.Machine, told story, cited bool) error {
-	if !t.deeds.KeepsFiles() {
+	if !t.deeds.Files.KeepsFiles() {
 		return nil
 	}
 	reckoned, err := t.deeds.ReckonMachine(t.ctx, t.curator, machine.ID, nil)
@@ -357,10 +358,10 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 }
 
 func (t teller) attach(machine store.Machine, name string, data []byte, fields store.AttachmentFields) (store.Attachment, error) {
-	added, err := t.deeds.Attach(t.ctx, t.curator, app.Owner{MachineID: machine.ID}, machine.Accession+"-"+name, data)
+	added, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID}, machine.Accession+"-"+name, data)
 	if err != nil || added.Caption != "" {
 		return added, err
 	}
-	changed, err := t.deeds.ChangeAttachment(t.ctx, t.curator, added.ID, added.Version, fields)
+	changed, err := t.deeds.Files.ChangeAttachment(t.ctx, t.curator, added.ID, added.Version, fields)
 	return changed, err
 }

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
@@ -60,12 +61,12 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 		if len(outside.Boards[0].Lines) > 0 {
 			lookedOver++
 		}
-		attached, err := deeds.Attachments(ctx, staff, app.Owner{MachineID: m.ID}, 0, 50)
+		attached, err := deeds.Files.Attachments(ctx, staff, files.Owner{MachineID: m.ID}, 0, 50)
 		require.NoError(t, err)
 		require.NotEmpty(t, attached.Attachments, m.Accession)
 		for _, one := range attached.Attachments {
 			require.NotEmpty(t, one.Caption)
-			view, err := deeds.View(ctx, staff, one.ID, app.ThumbSide)
+			view, err := deeds.Files.View(ctx, staff, one.ID, files.ThumbSide)
 			require.NoError(t, err)
 			require.NotEmpty(t, view.Data)
 			pictures++

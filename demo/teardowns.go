@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"frugalheron/app"
+	"frugalheron/app/files"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -116,7 +117,7 @@ func (t teller) log(machineID int64, opened app.OpenedUp, told toldLog) error {
 
 // photos are the pictures of a machine that steps can show.
 func (t teller) photos(machineID int64) ([]int64, error) {
-	page, err := t.deeds.Attachments(t.ctx, t.curator, app.Owner{MachineID: machineID}, 0, 20)
+	page, err := t.deeds.Files.Attachments(t.ctx, t.curator, files.Owner{MachineID: machineID}, 0, 20)
 	ids := []int64{}
 	for _, one := range page.Attachments {
 		if one.Kind == "picture" {

@@ -24,6 +24,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
@@ -90,7 +91,7 @@ func (w world) addStory(t *testing.T) {
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))
-	_, err = w.deeds.Attach(ctx, curator, app.Owner{MachineID: w.machine.ID}, "rear.png", file.Bytes())
+	_, err = w.deeds.Files.Attach(ctx, curator, files.Owner{MachineID: w.machine.ID}, "rear.png", file.Bytes())
 	require.NoError(t, err)
 }
 

@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/picture"
 	"frugalheron/store"
 )
@@ -32,10 +32,10 @@ type ChangedAttachment struct {
 func (s *Server) registerAttachments() {
 	for _, owner := range []struct {
 		name, path, words string
-		of                func(id int64) app.Owner
+		of                func(id int64) files.Owner
 	}{
-		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) app.Owner { return app.Owner{MachineID: id} }},
-		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) app.Owner { return app.Owner{AcquisitionID: id} }},
+		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner { return files.Owner{MachineID: id} }},
+		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner { return files.Owner{AcquisitionID: id} }},
 	} {
 		register(s, action.MayWriteSheets, s.takesFile(huma.Operation{
 			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
@@ -45,21 +45,21 @@ func (s *Server) registerAttachments() {
 			ByID
 			Upload
 		}) (*output[store.Attachment], error) {
-			return answer(s.app.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
+			return answer(s.app.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
 		})
 		register(s, action.MayLook, huma.Operation{
 			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: errorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *struct {
 			ByID
 			PageOfAttachments
-		}) (*output[app.AttachmentPage], error) {
-			return answer(s.app.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
+		}) (*output[files.AttachmentPage], error) {
+			return answer(s.app.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
 		})
 	}
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Attachment], error) {
-		return answer(s.app.Attachment(ctx, actor, in.ID))
+		return answer(s.app.Files.Attachment(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: errorsOfRead,
@@ -67,13 +67,13 @@ func (s *Server) registerAttachments() {
 		ByID
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
 	}) (*file, error) {
-		side := map[string]int{"thumb": app.ThumbSide, "screen": app.ScreenSide, "full": 0}[in.Size]
-		return shownFile(s.app.View(ctx, actor, in.ID, side))
+		side := map[string]int{"thumb": files.ThumbSide, "screen": files.ScreenSide, "full": 0}[in.Size]
+		return shownFile(s.app.Files.View(ctx, actor, in.ID, side))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return keptFile(s.app.Original(ctx, actor, in.ID))
+		return keptFile(s.app.Files.Original(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,
@@ -81,7 +81,7 @@ func (s *Server) registerAttachments() {
 		ByID
 		Body ChangedAttachment
 	}) (*output[store.Attachment], error) {
-		return answer(s.app.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
+		return answer(s.app.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: errorsOfChange,
@@ -89,7 +89,7 @@ func (s *Server) registerAttachments() {
 		ByID
 		Body Versioned
 	}) (*output[Done], error) {
-		event, err := s.app.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
+		event, err := s.app.Files.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
 		return answer(Done{event}, err)
 	})
 }

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
@@ -133,30 +134,30 @@ type WrittenMystery struct {
 
 // DrawnPlan is what is drawn on a picture, and the version that it started from.
 type DrawnPlan struct {
-	Version    int           `json:"version" minimum:"0" doc:"0 for the first time"`
-	AssemblyID int64         `json:"assemblyId" minimum:"1"`
-	Plan       plan.Plan     `json:"plan"`
-	Rows       []app.PlanRow `json:"rows" required:"false" maxItems:"50" doc:"Runs of parts, to be laid out between two points"`
+	Version    int             `json:"version" minimum:"0" doc:"0 for the first time"`
+	AssemblyID int64           `json:"assemblyId" minimum:"1"`
+	Plan       plan.Plan       `json:"plan"`
+	Rows       []files.PlanRow `json:"rows" required:"false" maxItems:"50" doc:"Runs of parts, to be laid out between two points"`
 }
 
 func (s *Server) registerPlans() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]store.PlannedPicture], error) {
-		return answer(s.app.PlannedPictures(ctx, actor, in.ID))
+		return answer(s.app.Files.PlannedPictures(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-plan", Method: http.MethodGet, Path: "/api/attachments/{id}/plan", Summary: "Numbers and outlines on a picture of a board, with their legend", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldPlan], error) {
-		return answer(s.app.BoardPlan(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[files.ToldPlan], error) {
+		return answer(s.app.Files.BoardPlan(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "draw-plan", Method: http.MethodPut, Path: "/api/attachments/{id}/plan", Summary: "Rewrite the numbers and outlines on a picture", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body DrawnPlan
-	}) (*output[app.ToldPlan], error) {
-		return answer(s.app.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan, in.Body.Rows))
+	}) (*output[files.ToldPlan], error) {
+		return answer(s.app.Files.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan, in.Body.Rows))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-plan-drawing", Method: http.MethodGet, Path: "/api/attachments/{id}/plan.svg", Summary: "A picture with its numbers and legend as SVG", Errors: errorsOfRead,
@@ -164,6 +165,6 @@ func (s *Server) registerPlans() {
 		ByID
 		Embedded bool `query:"embedded" doc:"With the picture in it; else with its address"`
 	}) (*file, error) {
-		return madeFile(s.app.PlanDrawing(ctx, actor, in.ID, in.Embedded))
+		return madeFile(s.app.Files.PlanDrawing(ctx, actor, in.ID, in.Embedded))
 	})
 }

@@ -15,6 +15,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -55,7 +56,7 @@ type Newer struct {
 	Question     *store.Question     `json:"question,omitempty"`
 	Maker        *store.Maker        `json:"maker,omitempty"`
 	Mystery      *app.ToldMystery    `json:"mystery,omitempty"`
-	BoardPlan    *app.ToldPlan       `json:"boardPlan,omitempty"`
+	BoardPlan    *files.ToldPlan     `json:"boardPlan,omitempty"`
 	Connector    *app.ToldConnector  `json:"connector,omitempty"`
 	Step         *app.ToldStep       `json:"step,omitempty"`
 	Procedure    *store.Procedure    `json:"procedure,omitempty"`
@@ -205,7 +206,7 @@ func newer(record any) *Newer {
 		return &Newer{Question: &r}
 	case app.ToldMystery:
 		return &Newer{Mystery: &r}
-	case app.ToldPlan:
+	case files.ToldPlan:
 		return &Newer{BoardPlan: &r}
 	case app.ToldConnector:
 		return &Newer{Connector: &r}

@@ -1,4 +1,4 @@
-package app
+package files
 
 import (
 	"context"
@@ -40,30 +40,30 @@ type ToldPlan struct {
 }
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
-func (a *App) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]store.PlannedPicture, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]store.PlannedPicture, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return store.PlannedPictures(ctx, a.Kernel.DB, machineID, actor.Hides())
+	return store.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
 }
 
 // BoardPlan reads what is drawn on a picture.
-func (a *App) BoardPlan(ctx context.Context, actor action.Actor, attachmentID int64) (ToldPlan, error) {
-	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
+func (s *Service) BoardPlan(ctx context.Context, actor action.Actor, attachmentID int64) (ToldPlan, error) {
+	if _, err := s.planned(ctx, actor, attachmentID); err != nil {
 		return ToldPlan{}, err
 	}
-	return planOf(ctx, a.Kernel.DB, attachmentID)
+	return PlanOf(ctx, s.kernel.DB, attachmentID)
 }
 
-func (a *App) planned(ctx context.Context, actor action.Actor, attachmentID int64) (store.Attachment, error) {
-	one, err := a.Attachment(ctx, actor, attachmentID)
+func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID int64) (store.Attachment, error) {
+	one, err := s.Attachment(ctx, actor, attachmentID)
 	if err == nil && one.Kind != string(picture.Picture) {
 		err = action.ErrNotFound
 	}
 	return one, err
 }
 
-func planOf(ctx context.Context, h store.Handle, attachmentID int64) (ToldPlan, error) {
+func PlanOf(ctx context.Context, h store.Handle, attachmentID int64) (ToldPlan, error) {
 	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
 	kept, assemblyID, err := store.BoardPlan(ctx, h, attachmentID)
 	switch {
@@ -106,7 +106,7 @@ const mostPlanned = 5000
 
 // DrawPlan rewrites what is drawn on a picture, starting from a version; 0 for the first time. Rows are laid
 // out between their ends, and take the place of callouts for the same parts.
-func (a *App) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int64, version int, assemblyID int64, drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
+func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int64, version int, assemblyID int64, drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
 	var told ToldPlan
 	for _, row := range rows {
 		for _, c := range plan.Row(row.Designators, row.X1, row.Y1, row.X2, row.Y2) {
@@ -116,15 +116,15 @@ func (a *App) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int
 	if err := plan.Check(drawn); err != nil {
 		return told, action.Reject("plan", err.Error())
 	}
-	if _, err := a.planned(ctx, actor, attachmentID); err != nil {
+	if _, err := s.planned(ctx, actor, attachmentID); err != nil {
 		return told, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		attachment, err := store.LockAttachment(ctx, tx, attachmentID)
 		if err != nil {
 			return err
 		}
-		before, err := planOf(ctx, tx, attachmentID)
+		before, err := PlanOf(ctx, tx, attachmentID)
 		if err != nil {
 			return err
 		}
@@ -143,7 +143,7 @@ func (a *App) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int
 		if err := store.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
 			return err
 		}
-		if told, err = planOf(ctx, tx, attachmentID); err != nil {
+		if told, err = PlanOf(ctx, tx, attachmentID); err != nil {
 			return err
 		}
 		after := map[string]any{"callouts": len(drawn.Callouts), "blocks": len(drawn.Blocks), "plan": drawn}
@@ -165,23 +165,23 @@ func placed(callouts []plan.Callout, c plan.Callout) []plan.Callout {
 
 // PlanDrawing writes a picture with its numbers, outlines and legend as SVG; the picture is named by its
 // address, or is in it.
-func (a *App) PlanDrawing(ctx context.Context, actor action.Actor, attachmentID int64, embedded bool) (action.Content, error) {
-	one, err := a.planned(ctx, actor, attachmentID)
+func (s *Service) PlanDrawing(ctx context.Context, actor action.Actor, attachmentID int64, embedded bool) (action.Content, error) {
+	one, err := s.planned(ctx, actor, attachmentID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	told, err := planOf(ctx, a.Kernel.DB, attachmentID)
+	told, err := PlanOf(ctx, s.kernel.DB, attachmentID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
 	told = people.PublicOf(p, told)
 	address := fmt.Sprintf("/api/attachments/%d/view?size=screen", attachmentID)
 	if embedded {
-		view, err := a.View(ctx, actor, attachmentID, ScreenSide)
+		view, err := s.View(ctx, actor, attachmentID, ScreenSide)
 		if err != nil {
 			return action.Content{}, err
 		}

@@ -1,4 +1,4 @@
-package app
+package files
 
 import (
 	"context"
@@ -26,16 +26,16 @@ const lookingBytes = 16 << 20
 const turnWithin = 40 * time.Second
 
 // withMemory does work that takes so many bytes, once they are there.
-func (a *App) withMemory(ctx context.Context, bytes int64, work func() error) error {
+func (s *Service) withMemory(ctx context.Context, bytes int64, work func() error) error {
 	waiting, stop := context.WithTimeout(ctx, turnWithin)
 	defer stop()
-	if err := a.memory.Acquire(waiting, bytes); err != nil {
+	if err := s.memory.Acquire(waiting, bytes); err != nil {
 		if ctx.Err() != nil {
 			return ctx.Err()
 		}
 		return &action.Busy{What: "pictures are being read"}
 	}
-	defer a.memory.Release(bytes)
+	defer s.memory.Release(bytes)
 	err := work()
 	if bytes >= muchMemory {
 		// The next one must not begin beside what this one has thrown away.
@@ -47,8 +47,8 @@ func (a *App) withMemory(ctx context.Context, bytes int64, work func() error) er
 // muchMemory is from where on memory is given back at once.
 const muchMemory = 64 << 20
 
-func (a *App) look(ctx context.Context, data []byte) (file picture.File, err error) {
-	err = a.withMemory(ctx, lookingBytes, func() error {
+func (s *Service) look(ctx context.Context, data []byte) (file picture.File, err error) {
+	err = s.withMemory(ctx, lookingBytes, func() error {
 		file, err = picture.Look(data)
 		return err
 	})
@@ -57,31 +57,31 @@ func (a *App) look(ctx context.Context, data []byte) (file picture.File, err err
 
 // keepFile keeps a file, and of a picture all views, and returns its sum. The views come first: whoever
 // finds the original finds all of it.
-func (a *App) keepFile(ctx context.Context, file picture.File, data []byte) (string, error) {
+func (s *Service) keepFile(ctx context.Context, file picture.File, data []byte) (string, error) {
 	if file.Kind == picture.Picture {
 		sides := []int{ThumbSide, ScreenSide}
 		if needsFullView(file.Width, file.Height) && file.FullBytes() <= picture.MostMemory {
 			sides = append(sides, 0)
 		}
-		if err := a.makeViews(ctx, blobs.Sum(data), file, data, sides...); err != nil {
+		if err := s.makeViews(ctx, blobs.Sum(data), file, data, sides...); err != nil {
 			return "", err
 		}
 	}
-	return a.blobs.PutContent(ctx, blobs.Originals, data, file.MediaType)
+	return s.blobs.PutContent(ctx, blobs.Originals, data, file.MediaType)
 }
 
 // needsFullView reports whether a view of all pixels is another than the one for screens.
 func needsFullView(width, height int) bool { return max(width, height) > ScreenSide }
 
-func (a *App) makeViews(ctx context.Context, sum string, file picture.File, data []byte, sides ...int) error {
+func (s *Service) makeViews(ctx context.Context, sum string, file picture.File, data []byte, sides ...int) error {
 	needed := min(file.FullBytes(), picture.MostMemory)
-	return a.withMemory(ctx, needed, func() error {
+	return s.withMemory(ctx, needed, func() error {
 		views, err := file.Views(data, sides...)
 		if err != nil {
 			return err
 		}
 		for i, side := range sides {
-			if err := a.blobs.PutView(ctx, sum, strconv.Itoa(side), views[i]); err != nil {
+			if err := s.blobs.PutView(ctx, sum, strconv.Itoa(side), views[i]); err != nil {
 				return err
 			}
 		}
@@ -92,8 +92,8 @@ func (a *App) makeViews(ctx context.Context, sum string, file picture.File, data
 // View reads an upright view of a picture, without anything that the camera wrote beside it: the longest
 // side has at most so many pixels, one of ThumbSide, ScreenSide, or 0 for all of them. A view that is
 // missing or damaged is made anew.
-func (a *App) View(ctx context.Context, actor action.Actor, id int64, side int) (action.Content, error) {
-	one, err := a.Attachment(ctx, actor, id)
+func (s *Service) View(ctx context.Context, actor action.Actor, id int64, side int) (action.Content, error) {
+	one, err := s.Attachment(ctx, actor, id)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -104,15 +104,15 @@ func (a *App) View(ctx context.Context, actor action.Actor, id int64, side int) 
 		side = ScreenSide
 	}
 	content := action.Content{MediaType: "image/jpeg", FileName: fmt.Sprintf("picture-%d.jpg", id)}
-	content.Data, err = a.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
+	content.Data, err = s.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
 	if err == nil || !errors.Is(err, blobs.ErrNotFound) {
 		return content, err
 	}
-	original, err := a.blobs.Content(ctx, blobs.Originals, one.SHA256)
+	original, err := s.blobs.Content(ctx, blobs.Originals, one.SHA256)
 	if err != nil {
 		return content, err
 	}
-	file, err := a.look(ctx, original)
+	file, err := s.look(ctx, original)
 	if err != nil {
 		return content, refusedFile(err)
 	}
@@ -120,9 +120,9 @@ func (a *App) View(ctx context.Context, actor action.Actor, id int64, side int) 
 		return content, action.Reject("size", fmt.Sprintf("all %d x %d pixels would take %d MB of memory to show, up to %d MB are taken; ask for the screen view, or for the original file",
 			file.Width, file.Height, file.FullBytes()>>20, picture.MostMemory>>20))
 	}
-	if err := a.makeViews(ctx, one.SHA256, file, original, side); err != nil {
+	if err := s.makeViews(ctx, one.SHA256, file, original, side); err != nil {
 		return content, refusedFile(err)
 	}
-	content.Data, err = a.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
+	content.Data, err = s.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
 	return content, err
 }

@@ -1,4 +1,4 @@
-package app
+package files
 
 import (
 	"context"
@@ -16,14 +16,8 @@ import (
 	"frugalheron/store/blobs"
 )
 
-// WithBlobs keeps uploaded bytes in a store. Without one nothing can be uploaded.
-func (a *App) WithBlobs(kept *blobs.Store) *App {
-	a.blobs = kept
-	return a
-}
-
 // KeepsFiles reports whether there is a store for uploads.
-func (a *App) KeepsFiles() bool { return a.blobs != nil }
+func (s *Service) KeepsFiles() bool { return s.blobs != nil }
 
 // Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
 type Owner struct{ MachineID, AcquisitionID int64 }
@@ -39,7 +33,7 @@ func ownerOf(t store.Attachment) Owner {
 	return o
 }
 
-func (o Owner) pointers() (machine, acquisition *int64) {
+func (o Owner) Pointers() (machine, acquisition *int64) {
 	if o.MachineID != 0 {
 		machine = &o.MachineID
 	}
@@ -52,28 +46,28 @@ func (o Owner) pointers() (machine, acquisition *int64) {
 // Attach keeps a picture or a document. Once it returns, bytes and record are kept for good. The same
 // content twice at the same owner is one attachment. Documents start for staff only: letters and bills
 // name people.
-func (a *App) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string, data []byte) (store.Attachment, error) {
+func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string, data []byte) (store.Attachment, error) {
 	var added store.Attachment
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return added, err
 	}
-	if a.blobs == nil {
+	if s.blobs == nil {
 		return added, action.Reject("file", "no store for pictures and documents is set up; start the application with --blobs")
 	}
 	name, err := picture.Name(fileName)
 	if err != nil {
 		return added, refusedFile(err)
 	}
-	file, err := a.look(ctx, data)
+	file, err := s.look(ctx, data)
 	if err != nil {
 		return added, refusedFile(err)
 	}
 	kept := store.Blob{Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
-	if kept.SHA256, err = a.keepFile(ctx, file, data); err != nil {
+	if kept.SHA256, err = s.keepFile(ctx, file, data); err != nil {
 		return added, refusedFile(err)
 	}
-	machine, acquisition := owner.pointers()
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	machine, acquisition := owner.Pointers()
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := lockOwner(ctx, tx, owner); err != nil {
 			return err
 		}
@@ -134,8 +128,8 @@ func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
 
 // Original reads what was uploaded, as it is. A picture's original is for staff: it holds where it was
 // taken. So is a document that is not shown to everybody.
-func (a *App) Original(ctx context.Context, actor action.Actor, id int64) (action.Content, error) {
-	one, err := a.Attachment(ctx, actor, id)
+func (s *Service) Original(ctx context.Context, actor action.Actor, id int64) (action.Content, error) {
+	one, err := s.Attachment(ctx, actor, id)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -145,11 +139,11 @@ func (a *App) Original(ctx context.Context, actor action.Actor, id int64) (actio
 		}
 	}
 	content := action.Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
-	content.Data, err = a.blobs.Content(ctx, blobs.Originals, one.SHA256)
+	content.Data, err = s.blobs.Content(ctx, blobs.Originals, one.SHA256)
 	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
 		return content, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -158,12 +152,12 @@ func (a *App) Original(ctx context.Context, actor action.Actor, id int64) (actio
 }
 
 // Attachment reads what is said of a picture or document.
-func (a *App) Attachment(ctx context.Context, actor action.Actor, id int64) (store.Attachment, error) {
+func (s *Service) Attachment(ctx context.Context, actor action.Actor, id int64) (store.Attachment, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return store.Attachment{}, err
 	}
-	one, err := store.AttachmentByID(ctx, a.Kernel.DB, id)
-	if err == nil && (one.StaffOnly && actor.Hides() || a.blobs == nil) {
+	one, err := store.AttachmentByID(ctx, s.kernel.DB, id)
+	if err == nil && (one.StaffOnly && actor.Hides() || s.blobs == nil) {
 		return store.Attachment{}, action.ErrNotFound
 	}
 	return one, err
@@ -176,12 +170,12 @@ type AttachmentPage struct {
 }
 
 // Attachments lists the pictures and documents of a machine or lot.
-func (a *App) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
+func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
 	page := AttachmentPage{Attachments: []store.Attachment{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAttachments(ctx, a.Kernel.DB, store.AttachmentQuery{
+	found, err := store.ListAttachments(ctx, s.kernel.DB, store.AttachmentQuery{
 		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
 	})
 	if len(found) > limit {
@@ -193,7 +187,7 @@ func (a *App) Attachments(ctx context.Context, actor action.Actor, owner Owner, 
 }
 
 // ChangeAttachment rewrites what is said of a picture or document, starting from a version.
-func (a *App) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
+func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
 	var changed store.Attachment
 	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View), input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
 		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address), input.Lines("numbers", &fields.Numbers))
@@ -203,7 +197,7 @@ func (a *App) ChangeAttachment(ctx context.Context, actor action.Actor, id int64
 	if err != nil {
 		return changed, err
 	}
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
@@ -230,9 +224,9 @@ func (a *App) ChangeAttachment(ctx context.Context, actor action.Actor, id int64
 
 // StrikeAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
 // what cites it.
-func (a *App) StrikeAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
+func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
@@ -252,8 +246,8 @@ func (a *App) StrikeAttachment(ctx context.Context, actor action.Actor, id int64
 	return event, err
 }
 
-func (a *App) undoStrikeAttachment(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
