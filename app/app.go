@@ -3,12 +3,13 @@
 package app
 
 import (
-	"frugalheron/app/files"
+	"frugalheron/app/sheets"
 
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
@@ -22,6 +23,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Sheets    *sheets.Service
 	Files     *files.Service
 	People    *people.Service
 	compared  comparisons
@@ -39,6 +41,7 @@ func New(db *sqlx.DB) *App {
 	a.Library = library.New(kernel, a.People)
 	a.Inventory = inventory.New(kernel, a.People, a.Library)
 	a.Files = files.New(kernel, a.People, a.Inventory)
+	a.Sheets = sheets.New(kernel, a.Library, a.Inventory)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()
@@ -47,7 +50,6 @@ func New(db *sqlx.DB) *App {
 
 // follow registers what follows from records.
 func (a *App) follow() {
-	a.Kernel.Follow(store.ProjectedEntries, a.renewEntries)
 	a.Kernel.Follow(store.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
 	a.Kernel.Follow(store.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
 	a.Kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))

@@ -31,7 +31,7 @@ func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, 
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
 	machine, err := deeds.Inventory.CreateMachine(ctx, curator, fields)
 	require.NoError(t, err)
-	added, err := deeds.TakeOverSheet(ctx, technician, machine.ID, text)
+	added, err := deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, text)
 	require.NoError(t, err)
 	return db, deeds, machine, added[0]
 }
@@ -49,7 +49,7 @@ func deedsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
 func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 	body := "# first\n\nU1\t74LS00   8501\nU1 again\nno designator"
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+"\n== Card | fit odd\nU1 7400")
-	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 2)
 	require.Equal(t, "# colour green\n# from the van\n"+body, contents[0].Body)
@@ -66,7 +66,7 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 	results := make([]error, 8)
 	for i := range results {
 		wait.Go(func() {
-			_, results[i] = deeds.SaveSheet(ctx, technician, board.ID, 1, "U1 74LS0"+string(rune('1'+i)))
+			_, results[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1 74LS0"+string(rune('1'+i)))
 		})
 	}
 	wait.Wait()
@@ -84,21 +84,21 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 	require.Equal(t, []string{"add assembly", "save sheet", "save sheet"}, deedsOf(t, db, "assembly", board.ID))
 
 	// Saving what is there adds nothing, whatever the base.
-	newest, err := deeds.Sheet(ctx, viewer, board.ID)
+	newest, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
-	again, err := deeds.SaveSheet(ctx, technician, board.ID, 0, newest.Body)
+	again, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, 0, newest.Body)
 	require.NoError(t, err)
 	require.Equal(t, 2, again.N)
 }
 
 func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
-	_, err := deeds.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
+	_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
 	require.NoError(t, err)
-	positions, err := deeds.Positions(ctx, viewer, board.ID, 0, 100)
+	positions, err := deeds.Sheets.Positions(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, positions, 9+2+1) // none goes when its part does
-	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 100)
+	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, entries, 1)
 	require.Equal(t, "27128", entries[0].TypeNumber)
@@ -110,7 +110,7 @@ func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 	fields.EraFrom, fields.EraTo = &from, &to
 	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
 	require.NoError(t, err)
-	entries, err = deeds.Entries(ctx, viewer, board.ID, 0, 100)
+	entries, err = deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
 	require.Equal(t, "1985-08-12", *entries[0].DateFrom)
 }
@@ -119,7 +119,7 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 	db, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164")
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
-	require.NoError(t, deeds.RereckonOld(ctx))
+	require.NoError(t, deeds.Sheets.RereckonOld(ctx))
 	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "meridian"}, Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, "64.0", page.Machines[0].RAM)
@@ -131,7 +131,7 @@ func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, int64(128<<10), reckoned.Boards[0].Totals.RAMBytes)
 	require.Equal(t, "384 KB", reckoned.Verdicts[0].Value)
-	kept, err := deeds.Sheet(ctx, viewer, board.ID)
+	kept, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Equal(t, "8x 4164", kept.Body)
 }
@@ -167,9 +167,9 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
 		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "a | b"}))},
 		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{}))},
-		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
-		{"body", second(deeds.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
-		{"text", second(deeds.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
+		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
+		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
+		{"text", second(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
 		{"password", second(deeds.Accounts.AddAccount(ctx, "ida", "", action.Viewer, "short"))},
 		{"role", second(deeds.Accounts.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
 	}
@@ -180,7 +180,7 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 	}
 	for _, err := range []error{
 		second(deeds.Inventory.CreateMachine(ctx, technician, store.MachineFields{Name: "x", Accession: "EH-2"})),
-		second(deeds.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
+		second(deeds.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
 	} {
 		require.ErrorIs(t, err, action.ErrForbidden)
 	}

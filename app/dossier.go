@@ -7,6 +7,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/core/arrival"
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
@@ -49,7 +50,7 @@ func (a *App) Dossier(ctx context.Context, actor action.Actor, machineID int64) 
 	if err != nil {
 		return Dossier{}, err
 	}
-	fitted, err := contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
@@ -186,7 +187,7 @@ func (a *App) AssemblyArrival(ctx context.Context, actor action.Actor, assemblyI
 }
 
 // totalsOf adds up the boards of a machine.
-func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []FittedAssembly) (reckoning.Totals, error) {
+func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
 	library, err := a.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
@@ -196,12 +197,12 @@ func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []Fitt
 }
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
-func (a *App) reckonOutside(ctx context.Context, assembly FittedAssembly, draft string) (ReckonedMachine, error) {
+func (a *App) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly, draft string) (ReckonedMachine, error) {
 	machine, err := store.MachineByID(ctx, a.Kernel.DB, *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := contents(ctx, a.Kernel.DB, machine.ID)
+	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machine.ID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

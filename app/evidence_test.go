@@ -58,7 +58,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.Equal(t, "1 disputed", labels["Statements"])
 	require.Equal(t, "32 KB; disputed", labels["RAM"])
 
-	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "U1-U4 4164-15\n")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1-U4 4164-15\n")
 	require.NoError(t, err)
 	require.Equal(t, evidence.Disputed, known(t, deeds, machine.ID, "memory").Judgement.State)
 	require.Equal(t, 1, listed("disputed"))
@@ -109,7 +109,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.NoError(t, err)
 	outside := dossier.OutsideID
 	sheet := "== rear\nplate 220-240V 50Hz 0.9A earth\nlabel serial \"TV2 02218\"\nlabel asset \"HPO-0031\"\nweight 11.4 kg"
-	_, err = deeds.SaveSheet(ctx, technician, outside, 0, sheet)
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, outside, 0, sheet)
 	require.NoError(t, err)
 	require.Equal(t, evidence.Settled, known(t, deeds, machine.ID, "serial").Judgement.State)
 	require.Equal(t, "220-240 V", known(t, deeds, machine.ID, "mains-voltage").Judgement.Value)
@@ -118,7 +118,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.Equal(t, 5, spot.Line)
 
 	// The outside is no board: it is in no sum, export or list of what is fitted, and stays with its machine.
-	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 1)
 	exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)

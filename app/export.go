@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
+	"frugalheron/app/sheets"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
 	"frugalheron/store"
@@ -24,7 +25,7 @@ func (a *App) ExportSheets(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return action.Content{}, err
 	}
-	fitted, err := contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -69,7 +70,7 @@ func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	fitted, err := contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -83,11 +84,11 @@ func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID i
 	}
 	lines := [][]string{}
 	for _, f := range fitted {
-		result, err := reckonBody(library, f.Body, f.Assembly, inventory.EraOf(machine))
+		result, err := sheets.ReckonBody(library, f.Body, f.Assembly, inventory.EraOf(machine))
 		if err != nil {
 			return action.Content{}, err
 		}
-		rows, _ := entryRows(result)
+		rows, _ := sheets.EntryRows(result)
 		for _, e := range rows {
 			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), people.PublicOf(p, e)))
 		}

@@ -18,7 +18,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	fields.Place, fields.Serial = "Bench", "77"
 	_, err = deeds.Inventory.ChangeMachine(ctx, ida, machine.ID, 1, fields)
 	require.NoError(t, err)
-	_, err = deeds.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
+	_, err = deeds.Sheets.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
 	require.NoError(t, err)
 	_, err = deeds.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, store.AssemblyFields{Title: "Mother board"})
 	require.NoError(t, err)
@@ -53,7 +53,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	_, err = deeds.History(ctx, viewer, 999, 0, 10)
 	require.ErrorIs(t, err, action.ErrNotFound)
 
-	d, err := deeds.SheetDifference(ctx, viewer, board.ID, 1, 2)
+	d, err := deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 2)
 	require.NoError(t, err)
 	kinds := ""
 	for _, line := range d.Lines {
@@ -61,16 +61,16 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	}
 	require.Equal(t, "removed U1 7400, added U1 7404, added U2 7400, ", kinds)
 	require.Empty(t, d.To.Body)
-	first, err := deeds.SheetDifference(ctx, viewer, board.ID, 0, 1)
+	first, err := deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 0, 1)
 	require.NoError(t, err)
 	require.Len(t, first.Lines, 1)
-	_, err = deeds.SheetDifference(ctx, viewer, board.ID, 1, 9)
+	_, err = deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 9)
 	require.ErrorIs(t, err, action.ErrNotFound)
 
 	// Bringing an old revision back writes a new one.
-	old, err := deeds.Revisions(ctx, viewer, board.ID, 2, 1)
+	old, err := deeds.Sheets.Revisions(ctx, viewer, board.ID, 2, 1)
 	require.NoError(t, err)
-	again, err := deeds.SaveSheet(ctx, ida, board.ID, 2, old[0].Body)
+	again, err := deeds.Sheets.SaveSheet(ctx, ida, board.ID, 2, old[0].Body)
 	require.NoError(t, err)
 	require.Equal(t, 3, again.N)
 	require.Len(t, deedsOf(t, db, "assembly", board.ID), 5)

@@ -25,7 +25,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.NoError(t, err)
 	board, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Board"})
 	require.NoError(t, err)
-	_, err = deeds.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
 	require.NoError(t, err)
 
 	all, err := deeds.Unknowns(ctx, viewer, 0)
@@ -82,7 +82,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 		"== Main board | part 4410-2\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536")
 	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)
-	_, err = deeds.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
 	d, err := deeds.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
@@ -187,7 +187,7 @@ func TestAPictureIsNumbered(t *testing.T) {
 	_, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &invalid)
 	// The sheet changes: what it names no more is a stray.
-	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "U40-U47 41256-15\nX1 12 MHz")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40-U47 41256-15\nX1 12 MHz")
 	require.NoError(t, err)
 	told, err = deeds.Files.BoardPlan(ctx, viewer, picture.ID)
 	require.NoError(t, err)

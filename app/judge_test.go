@@ -145,7 +145,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	// A part that stands on two boards is measured by the marking of the one that is named.
 	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Clock card"})
 	require.NoError(t, err)
-	_, err = deeds.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
 	require.NoError(t, err)
 	noted := say("BT1 2.9 V")
 	require.Equal(t, measure.Noted, noted.Judged.Verdict)
@@ -154,7 +154,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.Equal(t, []any{"BT1", "Clock card", measure.Pass}, []any{named.Point, named.Assembly, named.Judged.Verdict})
 	require.NoError(t, deeds.Undo(ctx, technician, named.Event))
 	require.NoError(t, deeds.Undo(ctx, technician, noted.Event))
-	_, err = deeds.SaveSheet(ctx, technician, card.ID, 1, "U1 7400")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 1, "U1 7400")
 	require.NoError(t, err)
 	understood, err := deeds.Understand(ctx, technician, machine.ID, "BT1 2.1 V")
 	require.NoError(t, err)

@@ -5,17 +5,17 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/store"
 )
 
 // Machines that are entered together are all there with their sheets and sums, or none of them.
 func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	_, deeds := newApp(t)
-	machine := func(accession, sheets string) app.MachineWithSheets {
-		return app.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: sheets}
+	machine := func(accession, sheets string) sheets.MachineWithSheets {
+		return sheets.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: sheets}
 	}
 	listed := func() []inventory.ListedMachine {
 		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 50, Sort: "accession"})
@@ -23,12 +23,12 @@ func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 		return page.Machines
 	}
 	good := machine("EL-1", "== Main board\nU1-U8 41256-15 8530\nBT1 NiCd 3.6V")
-	require.ErrorContains(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400"), machine(" ", "")}), "accession")
-	require.Error(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-1", "== Card\nU1 7400")}), "one number twice")
+	require.ErrorContains(t, deeds.Sheets.EnterMachines(ctx, curator, []sheets.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400"), machine(" ", "")}), "accession")
+	require.Error(t, deeds.Sheets.EnterMachines(ctx, curator, []sheets.MachineWithSheets{good, machine("EL-1", "== Card\nU1 7400")}), "one number twice")
 	require.Empty(t, listed())
-	require.ErrorIs(t, deeds.EnterMachines(ctx, technician, []app.MachineWithSheets{good}), action.ErrForbidden)
+	require.ErrorIs(t, deeds.Sheets.EnterMachines(ctx, technician, []sheets.MachineWithSheets{good}), action.ErrForbidden)
 
-	require.NoError(t, deeds.EnterMachines(ctx, curator, []app.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
+	require.NoError(t, deeds.Sheets.EnterMachines(ctx, curator, []sheets.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
 	require.NoError(t, deeds.Inventory.MeasureTables(ctx))
 	entered := listed()
 	require.Len(t, entered, 2)

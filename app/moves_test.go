@@ -18,7 +18,7 @@ func TestACardMoves(t *testing.T) {
 	year := 1984
 	second, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
 	require.NoError(t, err)
-	contents, err := deeds.Contents(ctx, viewer, first.ID)
+	contents, err := deeds.Sheets.Contents(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	card := contents[1].Assembly
 	require.Equal(t, "card", card.Kind)
@@ -53,7 +53,7 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, "EH-0150, slot 2", into.Where)
 	require.Equal(t, second.ID, *into.Assembly.MachineID)
 	require.Equal(t, [2]string{"64.0", "256.0"}, ram())
-	entries, err := deeds.Entries(ctx, viewer, card.ID, 0, 10)
+	entries, err := deeds.Sheets.Entries(ctx, viewer, card.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, "1984-08-13", *entries[0].DateFrom) // by the era of the machine it is in now
 
@@ -134,10 +134,10 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "Loft", now.Place)
 
-	_, err = deeds.SaveSheet(ctx, technician, board.ID, 1, "")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "")
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
-	sheet, err := deeds.Sheet(ctx, viewer, board.ID)
+	sheet, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Equal(t, "U1 HX9040 8431", sheet.Body)
 	require.Equal(t, 3, sheet.N)
@@ -154,7 +154,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorIs(t, err, action.ErrNotFound)
 	require.NoError(t, deeds.Undo(ctx, technician, struck.Event))
-	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Main board", contents[0].Title)
 	require.Equal(t, "board", contents[0].Kind)
@@ -169,7 +169,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	event, err := deeds.Library.ForgetType(ctx, curator, named.ID)
 	require.NoError(t, err)
 	require.NoError(t, deeds.Undo(ctx, technician, event))
-	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
+	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, named.Number, entries[0].TypeNumber)
 	require.NoError(t, undoLast(curator)) // naming it again

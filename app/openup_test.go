@@ -147,7 +147,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	_, deeds, older, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
 	newer, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
-	_, err = deeds.TakeOverSheet(ctx, technician, newer.ID, "== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
+	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, newer.ID, "== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
 	require.NoError(t, err)
 	log, err := deeds.StartTeardown(ctx, technician, older.ID, app.StartedTeardown{Purpose: "look at the battery", Rows: 2, Columns: 2})
 	require.NoError(t, err)

@@ -22,16 +22,16 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	db, deeds, machine, first := newBoard(t, store.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
 	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
-	_, err = deeds.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
+	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
-	before, err := deeds.Sheet(ctx, viewer, first.ID)
+	before, err := deeds.Sheets.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 
 	named, err := deeds.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	require.Equal(t, "HX9040", named.Number)
 	require.Equal(t, 1+1+2, named.Recognised)
-	after, err := deeds.Sheet(ctx, viewer, first.ID)
+	after, err := deeds.Sheets.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	require.Equal(t, before, after)
 	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
@@ -126,7 +126,7 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 				_, errs[i] = deeds.Library.NameType(ctx, technician, store.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
 				return
 			}
-			_, errs[i] = deeds.SaveSheet(ctx, technician, board.ID, 1, fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))
+			_, errs[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))
 		})
 	}
 	wait.Wait()
@@ -134,7 +134,7 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 		var stale *action.Stale
 		require.True(t, err == nil || errors.As(err, &stale), "%v", err)
 	}
-	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
+	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Len(t, entries, 4)
 	for _, entry := range entries {

@@ -37,13 +37,13 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 	for i, name := range []string{"Rose", "27128", "leaking", "settled", "EH-0142", "curator", "socket", "chip", "8533", "U14"} {
 		private(t, deeds, name, fmt.Sprintf("somebody %c", 'a'+i))
 	}
-	contents, err := deeds.Contents(ctx, viewer, machine.ID)
+	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "U1 27128 8533 # somebody a put it in\nU2 rose-7 @socket !leaking: somebody a told\nsomebody a's line", public(t, deeds, contents)[0].Body)
 	told := public(t, deeds, machine)
 	require.Equal(t, "somebody a from the hall; somebody d by somebody a", told.Provenance)
 	require.Equal(t, "EH-0142", told.Accession)
-	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
+	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	clean := public(t, deeds, entries)
 	require.Equal(t, "27128", clean[0].TypeNumber)
@@ -95,7 +95,7 @@ func TestTextsPointToPersons(t *testing.T) {
 	found = 0
 	write("The voltage rose.")
 	require.Equal(t, 1, found)
-	_, err = deeds.SaveSheet(asked, technician, board.ID, 1, "U1 7400 # rose said\nU2 rose-1")
+	_, err = deeds.Sheets.SaveSheet(asked, technician, board.ID, 1, "U1 7400 # rose said\nU2 rose-1")
 	require.NoError(t, err)
 	require.Equal(t, 2, found)
 
@@ -130,7 +130,7 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) + "the voltage rose, as the people of the mill " +
 		"tell, in the winter of 1994, when the river came"
 	changed := must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
-	must(deeds.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
+	must(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
 	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
 	must(deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
@@ -177,7 +177,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	add("EH-4", "Terminal", "Ｊｏｒｙ\nPenhallow's", "Loft")
 	must(deeds.Inventory.CreateMachine(ctx, curator, homebrew))
 	machine := must(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 1})).Machines[0]
-	must(deeds.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
+	must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
 	must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
 	count := func(actor action.Actor, words string) int {
 		found := must(deeds.Inventory.Find(ctx, actor, words))

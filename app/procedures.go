@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/app/sheets"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
@@ -170,7 +171,7 @@ func (a *App) variants(ctx context.Context, actor action.Actor, maker, model str
 // stepsOf reads the steps of a procedure. A line that cannot be read is Invalid, with its number.
 func stepsOf(body string) ([]teardown.Step, error) {
 	steps := []teardown.Step{}
-	for i, line := range linesOf(body) {
+	for i, line := range sheets.LinesOf(body) {
 		if isBlankOrComment(line) {
 			continue
 		}

@@ -6,6 +6,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/evidence"
@@ -69,7 +70,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -120,7 +121,7 @@ func doubtMemory(verdicts []reckoning.Verdict, known []Known) {
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
 func (a *App) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
-	assembly, err := a.AssemblyWithSheet(ctx, actor, id)
+	assembly, err := a.Sheets.AssemblyWithSheet(ctx, actor, id)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -135,12 +136,12 @@ func (a *App) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, 
 		}
 		return a.reckonOutside(ctx, assembly, body)
 	}
-	_, out, err := reckonBoards(library, []FittedAssembly{assembly}, datecode.Era{}, drafts)
+	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, drafts)
 	return out, err
 }
 
 // reckonBoards reckons boards together, with drafts in place of some of their sheets.
-func reckonBoards(library *device.Library, fitted []FittedAssembly, era datecode.Era, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
+func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []outside.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
@@ -148,7 +149,7 @@ func reckonBoards(library *device.Library, fitted []FittedAssembly, era datecode
 		if draft, ok := drafts[f.ID]; ok {
 			body = draft
 		}
-		result, err := reckonBody(library, body, f.Assembly, era)
+		result, err := sheets.ReckonBody(library, body, f.Assembly, era)
 		if err != nil {
 			return nil, out, err
 		}

@@ -27,7 +27,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	require.NoError(t, err)
 	require.True(t, taken.Taken)
 	require.Equal(t, 4, taken.Recognised)
-	entries, err := deeds.Entries(ctx, viewer, board.ID, 0, 10)
+	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, "HX7200", entries[0].TypeNumber)
 	again, err := deeds.Library.ExportPack(ctx, viewer)

@@ -94,7 +94,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.NoError(t, err)
 	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Main board", Part: "4410-2"})
 	require.NoError(t, err)
-	_, err = deeds.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
+	_, err = deeds.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)
 	again, err := deeds.AddRomFile(ctx, technician, twin.ID, app.RomReading{Designator: "U9"}, "x.bin", monitor)
 	require.NoError(t, err)

@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/core/measure"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
@@ -74,7 +75,7 @@ func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int6
 		u.Sure = u.Sure || measured != nil && measured.Sure
 		return u, nil
 	}
-	fitted, err := contents(ctx, a.Kernel.DB, machine.ID)
+	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machine.ID)
 	if err != nil {
 		return nothing, err
 	}
@@ -88,7 +89,7 @@ func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int6
 			return nothing, err
 		}
 		way := Way{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line, Replaces: placed.Replaces, Blocked: placed.Blocked}
-		alone, err := reckonBody(library, said.Line, f.Assembly, inventory.EraOf(machine))
+		alone, err := sheets.ReckonBody(library, said.Line, f.Assembly, inventory.EraOf(machine))
 		if err != nil {
 			return nothing, err
 		}
@@ -204,10 +205,10 @@ func (a *App) Say(ctx context.Context, actor action.Actor, machineID, assemblyID
 		if placed.Blocked != "" {
 			return action.Reject("text", placed.Blocked)
 		}
-		if err := readable(placed.Body); err != nil {
+		if err := sheets.Readable(placed.Body); err != nil {
 			return err
 		}
-		revision, event, err := addRevision(ctx, tx, actor, assembly, newest.N+1, placed.Body)
+		revision, event, err := sheets.AddRevision(ctx, tx, actor, assembly, newest.N+1, placed.Body)
 		if err != nil {
 			return err
 		}

@@ -33,7 +33,7 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.ErrorAs(t, second(deeds.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")), &invalid)
 	require.Equal(t, "U2 stands on line 1 with others; change that line in the sheet", invalid.Why)
 	require.NoError(t, deeds.Undo(ctx, technician, kept.Event))
-	sheet, err := deeds.Sheet(ctx, viewer, board.ID)
+	sheet, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Equal(t, "U13 74LS00\nU14 @empty", sheet.Body)
 

@@ -61,7 +61,7 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	for i := range 3 {
 		machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
 		require.NoError(t, err)
-		added, err := deeds.TakeOverSheet(ctx, technician, machine.ID, "== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
+		added, err := deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
 		require.NoError(t, err)
 		machines = append(machines, machine)
 		boards = append(boards, added[0].ID, added[1].ID)
@@ -104,7 +104,7 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 	}
 	switch r.IntN(7) {
 	case 0, 1:
-		_, err = deeds.SaveSheet(ctx, technician, board, now.Revision, sheets[r.IntN(len(sheets))])
+		_, err = deeds.Sheets.SaveSheet(ctx, technician, board, now.Revision, sheets[r.IntN(len(sheets))])
 	case 2:
 		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version, inventory.Move{To: "machine", MachineID: machine, Slot: fmt.Sprint(r.IntN(4))})
 	case 3:

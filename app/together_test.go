@@ -131,7 +131,7 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 	for round := range 6 {
 		results := atOnce(2, func(i int) error {
 			if i == 0 {
-				_, err := deeds.SaveSheet(ctx, technician, board.ID, round+1, fmt.Sprintf("BT1 NiCd 3.6V\nC1-C%d 47uF 16V", round+2))
+				_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, round+1, fmt.Sprintf("BT1 NiCd 3.6V\nC1-C%d 47uF 16V", round+2))
 				return err
 			}
 			now, err := deeds.StartSurvey(ctx, technician, machine.ID, fmt.Sprintf("202%d-03-01", round), "")
@@ -227,13 +227,13 @@ func TestUndoLeavesNoGap(t *testing.T) {
 // Who names a type waits in line with those who save, and not behind all who ever will.
 func TestNamingATypeIsNotOvertaken(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
-	boards := must(deeds.TakeOverSheet(ctx, technician, machine.ID, "== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
+	boards := must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
 	saving, stop := context.WithCancel(ctx)
 	var savers sync.WaitGroup
 	for _, board := range boards {
 		savers.Go(func() {
 			for n := 1; saving.Err() == nil; n++ {
-				deeds.SaveSheet(saving, technician, board.ID, n, fmt.Sprintf("U1 7400\nU%d 7400", n+1)) //nolint:errcheck // the last is given up
+				deeds.Sheets.SaveSheet(saving, technician, board.ID, n, fmt.Sprintf("U1 7400\nU%d 7400", n+1)) //nolint:errcheck // the last is given up
 			}
 		})
 	}

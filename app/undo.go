@@ -10,7 +10,6 @@ import (
 // What can be taken back, by whom and how. What is taken back is written anew where it can be, so that undoing can itself
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
-	a.Kernel.CanBeUndone(eventSaveSheet, action.MayWriteSheets, a.undoSaveSheet)
 	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
 	a.Kernel.CanBeUndone(eventWithdrawStatement, action.MayWriteSheets, ofEvidence.undo(a.Kernel))
 	a.Kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.undo(a.Kernel))

@@ -29,7 +29,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	deeds.WithBlobs(kept)
 	machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
 	require.NoError(t, err)
-	added, err := deeds.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
+	added, err := deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
 	require.NoError(t, err)
 	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "part", Title: "Lead"}})
 	require.NoError(t, err)
@@ -49,7 +49,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			all = append(all, value)
 		}
 		add(deeds.Inventory.Machine(ctx, curator, machine.ID))
-		add(deeds.Contents(ctx, curator, machine.ID))
+		add(deeds.Sheets.Contents(ctx, curator, machine.ID))
 		add(deeds.Dossier(ctx, curator, machine.ID))
 		add(deeds.Lot(ctx, curator, lot.ID))
 		add(deeds.Files.Attachments(ctx, curator, files.Owner{MachineID: machine.ID}, 0, 10))

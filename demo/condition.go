@@ -49,7 +49,7 @@ func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) erro
 			return err
 		}
 	}
-	fitted, err := t.deeds.Contents(t.ctx, t.curator, machineID)
+	fitted, err := t.deeds.Sheets.Contents(t.ctx, t.curator, machineID)
 	if err != nil {
 		return err
 	}

@@ -74,14 +74,14 @@ func seedMachine(ctx context.Context, deeds *app.App, curator action.Actor, fiel
 		return err
 	}
 	// An interrupted seeding goes on where it was.
-	if boards, err := deeds.Contents(ctx, curator, machine.ID); err != nil || len(boards) > 0 {
+	if boards, err := deeds.Sheets.Contents(ctx, curator, machine.ID); err != nil || len(boards) > 0 {
 		return err
 	}
 	text, err := Sheet(fields.Accession)
 	if err != nil {
 		return err
 	}
-	_, err = deeds.TakeOverSheet(ctx, curator, machine.ID, string(text))
+	_, err = deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID, string(text))
 	return err
 }
 
@@ -107,7 +107,7 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 		if err != nil {
 			return fmt.Errorf("%s: %w", unit.Fields.Title, err)
 		}
-		if _, err := deeds.SaveSheet(ctx, curator, added.ID, 0, unit.Sheet); err != nil {
+		if _, err := deeds.Sheets.SaveSheet(ctx, curator, added.ID, 0, unit.Sheet); err != nil {
 			return err
 		}
 		if unit.LentTo == "" {

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/store"
 )
 
@@ -34,11 +35,11 @@ func Generate(ctx context.Context, deeds *app.App, machines int, progress func(s
 	}
 	const batch = 100
 	for done < machines {
-		entered := make([]app.MachineWithSheets, 0, batch)
+		entered := make([]sheets.MachineWithSheets, 0, batch)
 		for n := done + 1; n <= min(done+batch, machines); n++ {
 			entered = append(entered, generatedMachine(n))
 		}
-		if err := deeds.EnterMachines(ctx, curator, entered); err != nil {
+		if err := deeds.Sheets.EnterMachines(ctx, curator, entered); err != nil {
 			return err
 		}
 		done += len(entered)
@@ -66,7 +67,7 @@ var (
 func pick(r *rand.Rand, from []string) string { return from[r.IntN(len(from))] }
 
 // generatedMachine makes machine n, the same each time.
-func generatedMachine(n int) app.MachineWithSheets {
+func generatedMachine(n int) sheets.MachineWithSheets {
 	r := rand.New(rand.NewPCG(uint64(n), 20260107))
 	year := 1976 + r.IntN(16)
 	to := year + 1 + r.IntN(4)
@@ -83,7 +84,7 @@ func generatedMachine(n int) app.MachineWithSheets {
 	generatedLines(sheets, r, year, main)
 	fmt.Fprintf(sheets, "== Memory card | part MC-%d | slot %d | fit later | kind card\n", 10+r.IntN(90), 1+r.IntN(5))
 	generatedLines(sheets, r, year, entriesPerMachine-main)
-	return app.MachineWithSheets{Fields: fields, Sheets: sheets.String()}
+	return sheets.MachineWithSheets{Fields: fields, Sheets: sheets.String()}
 }
 
 // generatedLines writes entries of a board: a processor nobody named, memory, ROMs, support and

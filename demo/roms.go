@@ -228,7 +228,7 @@ func (t teller) romSets() error {
 		return err
 	}
 	for accession, name := range map[string]string{"EH-0101": "Harbour BASIC 1.1", "EH-0107": "Sorter 80"} {
-		fitted, err := t.deeds.Contents(t.ctx, t.curator, t.machines[accession])
+		fitted, err := t.deeds.Sheets.Contents(t.ctx, t.curator, t.machines[accession])
 		if err != nil {
 			return err
 		}

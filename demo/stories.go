@@ -243,7 +243,7 @@ func (t teller) place(lotID, thingID int64, thing toldThing) error {
 		var added store.Assembly
 		added, err = t.deeds.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store, store.AssemblyFields{Kind: "card", Title: thing.Title})
 		if err == nil {
-			_, err = t.deeds.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
+			_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
 		}
 	}
 	return err
@@ -301,11 +301,11 @@ func (t teller) lookOver(machine store.Machine, outsideID int64) error {
 	if err != nil {
 		return nil // not looked over yet
 	}
-	sheet, err := t.deeds.Sheet(t.ctx, t.curator, outsideID)
+	sheet, err := t.deeds.Sheets.Sheet(t.ctx, t.curator, outsideID)
 	if err != nil || sheet.N > 0 {
 		return err
 	}
-	_, err = t.deeds.SaveSheet(t.ctx, t.curator, outsideID, 0, strings.TrimSuffix(string(text), "\n"))
+	_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, outsideID, 0, strings.TrimSuffix(string(text), "\n"))
 	return err
 }
 
@@ -318,7 +318,7 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	if err != nil {
 		return err
 	}
-	fitted, err := t.deeds.Contents(t.ctx, t.curator, machine.ID)
+	fitted, err := t.deeds.Sheets.Contents(t.ctx, t.curator, machine.ID)
 	if err != nil || len(fitted) == 0 {
 		return err
 	}

@@ -65,7 +65,7 @@ func newWorld(t *testing.T) world {
 
 // addBoard gives the machine a board with a sheet.
 func (w world) addBoard(t *testing.T, text string) store.Assembly {
-	added, err := w.deeds.TakeOverSheet(context.Background(), action.Actor{Role: action.Technician}, w.machine.ID, text)
+	added, err := w.deeds.Sheets.TakeOverSheet(context.Background(), action.Actor{Role: action.Technician}, w.machine.ID, text)
 	require.NoError(t, err)
 	return added[0]
 }
@@ -359,7 +359,7 @@ func TestTwoPeopleOnOneSheet(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	board := w.addBoard(t, "== Main board\nU1 74LS00 8501\nU2 74LS04\nU3 74LS08")
 	other := func(base int, text string) {
-		_, err := w.deeds.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, base, text)
+		_, err := w.deeds.Sheets.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, base, text)
 		require.NoError(t, err)
 	}
 	save := Click(Button("Save the sheet of Main board"))
@@ -511,7 +511,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	}
 	// What comes up while one works.
 	require.NoError(t, b.Do(chromedp.Navigate(w.bench()), See(editor("Main board")), Click(editor("Main board")), Chord(kb.Home, input.ModifierCtrl), Keys(kb.End+" @socket"), See(Text("kept here, not yet saved"))))
-	_, err = w.deeds.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, 1, "U1 HX9040-2 8432")
+	_, err = w.deeds.Sheets.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, 1, "U1 HX9040-2 8432")
 	require.NoError(t, err)
 	look("merge", Click(Button("Save the sheet of Main board")), See(Text("choice to make")), Click(`//label[contains(., "Yours")]`))
 	look("undo", Click(Button("Drop yours, take revision 2")), Click(Button("Move Main board")), Fill(Labelled("Place"), "Loft"), Click(Button("Take it there")), See(Text("Main board is moved")), Click(Button("Undo")))

@@ -6,9 +6,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/store"
 )
 
@@ -28,8 +28,8 @@ func (s *Server) registerAssemblies() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-assemblies", Method: http.MethodGet, Path: "/api/machines/{id}/assemblies",
 		Summary: "What is fitted in a machine today, with sheets", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]app.FittedAssembly], error) {
-		return answer(s.app.Contents(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]sheets.FittedAssembly], error) {
+		return answer(s.app.Sheets.Contents(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-assembly", Method: http.MethodPost, Path: "/api/machines/{id}/assemblies", Summary: "Add a board to a machine",
@@ -49,12 +49,12 @@ func (s *Server) registerAssemblies() {
 			Text string `json:"text" doc:"Sheet with headings, at most 1 MiB"`
 		}
 	}) (*output[[]store.Assembly], error) {
-		return answer(s.app.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
+		return answer(s.app.Sheets.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}", Summary: "Read an assembly with its sheet", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.FittedAssembly], error) {
-		return answer(s.app.AssemblyWithSheet(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[sheets.FittedAssembly], error) {
+		return answer(s.app.Sheets.AssemblyWithSheet(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-loose-assemblies", Method: http.MethodGet, Path: "/api/assemblies", Summary: "Assemblies that are in no machine: in store, or lent",

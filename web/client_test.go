@@ -44,7 +44,7 @@ func newSite(t testing.TB) *site {
 	}
 	machine, err := s.deeds.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
 	require.NoError(t, err)
-	added, err := s.deeds.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
+	added, err := s.deeds.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
 	require.NoError(t, err)
 	s.board = added[0]
 	return s

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/sheets"
 )
 
 // HistoryPage asks for a page of the history.
@@ -69,7 +70,7 @@ func (s *Server) registerHistory() {
 		ByID
 		From int `query:"from" minimum:"0" doc:"Older revision; 0 for the empty sheet before the first"`
 		To   int `query:"to" minimum:"1" required:"true" doc:"Newer revision"`
-	}) (*output[app.Difference], error) {
-		return answer(s.app.SheetDifference(ctx, actor, in.ID, in.From, in.To))
+	}) (*output[sheets.Difference], error) {
+		return answer(s.app.Sheets.SheetDifference(ctx, actor, in.ID, in.From, in.To))
 	})
 }

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/sheets"
 	"frugalheron/demo"
 	"frugalheron/store"
 )
@@ -36,7 +37,7 @@ func TestHistoryByHTTP(t *testing.T) {
 	require.Len(t, all.Events, 7+1, "of accounts one reads of one's own")
 	require.Equal(t, demo.Accounts[1].Name, all.Events[0].By)
 
-	d := ask[app.Difference](c, "GET", "/api/assemblies/{board}/difference?from=2&to=5", nil)
+	d := ask[sheets.Difference](c, "GET", "/api/assemblies/{board}/difference?from=2&to=5", nil)
 	require.Len(t, d.Lines, 3)
 	require.Equal(t, demo.Accounts[1].Name, d.To.By)
 	for path, status := range map[string]int{

@@ -90,7 +90,7 @@ func TestALogOverTheAPI(t *testing.T) {
 func TestJudgingOverTheAPI(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "BT1 NiCd 3.6V")
+	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "BT1 NiCd 3.6V")
 	require.NoError(t, err)
 	machine := s.path("/api/machines/{machine}")
 	status, body := technician.send("POST", machine+"/surveys", fieldsOf{"on": "2999-01-01"})

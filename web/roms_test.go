@@ -21,7 +21,7 @@ import (
 func TestImagesComeAndGo(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "U9 2716-1 8501")
+	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "U9 2716-1 8501")
 	require.NoError(t, err)
 	image := demo.Images()["EH-0113 U19"].Data
 	records, err := rom.Encode(rom.SRecords, 0xf800, image)
@@ -115,7 +115,7 @@ func TestDrawingsAndPacksKeepPrivate(t *testing.T) {
 	curator := s.as(t, demo.Accounts[0])
 	status, body := curator.send("POST", "/api/parties", map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a former pilot"})
 	require.Equal(t, 201, status, body)
-	_, err := s.deeds.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "U1 74LS00 8501\nJ1 lead")
+	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "U1 74LS00 8501\nJ1 lead")
 	require.NoError(t, err)
 	status, body = curator.upload(s.path("/api/machines/{machine}/attachments"), "board.png", shade(t, 1))
 	require.Equal(t, 201, status, body)

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/core/linemerge"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -20,7 +21,7 @@ func TestMergeByHTTP(t *testing.T) {
 	status, body := mine.send("PUT", s.path("/api/assemblies/{board}/sheet"), map[string]any{"base": 1, "body": "U1 74LS04 8501"})
 	require.Equal(t, 409, status)
 	require.Equal(t, 2, problemOf(t, body).Newer.Sheet.N)
-	merged := ask[app.Merged](mine, "POST", "/api/assemblies/{board}/merge", map[string]any{"base": 1, "body": "U1 74LS04 8501"})
+	merged := ask[sheets.Merged](mine, "POST", "/api/assemblies/{board}/merge", map[string]any{"base": 1, "body": "U1 74LS04 8501"})
 	require.Equal(t, "U1 74LS04 8501\nU2 theirs", merged.Body)
 	require.Zero(t, merged.Conflicts)
 	require.Equal(t, linemerge.Mine, merged.Stretches[0].Kind)
@@ -29,7 +30,7 @@ func TestMergeByHTTP(t *testing.T) {
 	ask[store.Revision](mine, "PUT", "/api/assemblies/{board}/sheet", map[string]any{"base": merged.Newer.N, "body": merged.Body})
 
 	// From nothing, from a revision that never was, from text that is none.
-	merged = ask[app.Merged](mine, "POST", "/api/assemblies/{board}/merge", map[string]any{"base": 0, "body": "U9 7400"})
+	merged = ask[sheets.Merged](mine, "POST", "/api/assemblies/{board}/merge", map[string]any{"base": 0, "body": "U9 7400"})
 	require.Equal(t, 1, merged.Conflicts)
 	for base, want := range map[int]int{99: 404, -1: 422} {
 		status, _ = mine.send("POST", s.path("/api/assemblies/{board}/merge"), map[string]any{"base": base, "body": ""})

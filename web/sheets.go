@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/sheets"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
 )
@@ -25,7 +25,7 @@ func (s *Server) registerSheets() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Revision], error) {
-		return answer(s.app.Sheet(ctx, actor, in.ID))
+		return answer(s.app.Sheets.Sheet(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet", Summary: "Keep a new revision of a sheet",
@@ -35,7 +35,7 @@ func (s *Server) registerSheets() {
 		ByID
 		Body SheetText
 	}) (*output[store.Revision], error) {
-		return answer(s.app.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+		return answer(s.app.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "merge-sheet", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
@@ -44,8 +44,8 @@ func (s *Server) registerSheets() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body SheetText
-	}) (*output[app.Merged], error) {
-		return answer(s.app.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+	}) (*output[sheets.Merged], error) {
+		return answer(s.app.Sheets.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: errorsOfRead,
@@ -54,7 +54,7 @@ func (s *Server) registerSheets() {
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
 	}) (*output[[]store.Revision], error) {
-		return answer(s.app.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
+		return answer(s.app.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions", Summary: "Sockets and parts of an assembly that were ever written down", Errors: errorsOfRead,
@@ -63,7 +63,7 @@ func (s *Server) registerSheets() {
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]store.Position], error) {
-		return answer(s.app.Positions(ctx, actor, in.ID, in.After, in.Limit))
+		return answer(s.app.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries", Summary: "Entries of the newest sheet", Errors: errorsOfRead,
@@ -72,6 +72,6 @@ func (s *Server) registerSheets() {
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]store.EntryRow], error) {
-		return answer(s.app.Entries(ctx, actor, in.ID, in.After, in.Limit))
+		return answer(s.app.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
 	})
 }

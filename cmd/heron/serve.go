@@ -160,7 +160,7 @@ func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, deeds *app.A
 		ReadTimeout: time.Minute, WriteTimeout: time.Minute, IdleTimeout: 2 * time.Minute,
 	}
 	go func() {
-		if err := deeds.RereckonOld(ctx); err != nil && ctx.Err() == nil {
+		if err := deeds.Sheets.RereckonOld(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("totals of an older library could not be made anew", "cause", err)
 		}
 		if err := deeds.Kernel.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {

@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"errors"
@@ -11,7 +11,7 @@ import (
 	"frugalheron/store"
 )
 
-func reckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
+func ReckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
 	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
 		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
 	})

@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -20,20 +20,20 @@ type Merged struct {
 
 // MergeSheet merges a text that was written on revision base (0 for the empty sheet before the
 // first) with the newest revision of an assembly's sheet.
-func (a *App) MergeSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (Merged, error) {
+func (s *Service) MergeSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (Merged, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return Merged{}, err
 	}
-	if err := readable(body); err != nil {
+	if err := Readable(body); err != nil {
 		return Merged{}, err
 	}
-	newest, err := a.Sheet(ctx, actor, assemblyID)
+	newest, err := s.Sheet(ctx, actor, assemblyID)
 	if err != nil {
 		return Merged{}, err
 	}
 	started := store.Revision{}
 	if base > 0 {
-		if started, err = store.RevisionOf(ctx, a.Kernel.DB, assemblyID, base); err != nil {
+		if started, err = store.RevisionOf(ctx, s.kernel.DB, assemblyID, base); err != nil {
 			return Merged{}, err
 		}
 	}

@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -21,13 +21,13 @@ import (
 // SaveSheet keeps a new revision of an assembly's sheet, written on top of revision base (0 for
 // the first). When somebody saved another since, the answer is *Stale with that revision. Saving
 // what is there already adds nothing.
-func (a *App) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (store.Revision, error) {
-	if err := readable(body); err != nil {
+func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (store.Revision, error) {
+	if err := Readable(body); err != nil {
 		return store.Revision{}, err
 	}
 	var saved store.Revision
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
@@ -45,14 +45,14 @@ func (a *App) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int6
 			saved = newest
 			return nil
 		}
-		saved, _, err = addRevision(ctx, tx, actor, assembly, newest.N+1, body)
+		saved, _, err = AddRevision(ctx, tx, actor, assembly, newest.N+1, body)
 		return err
 	})
 	return saved, err
 }
 
-// readable refuses text that cannot be a sheet at all.
-func readable(body string) error {
+// Readable refuses text that cannot be a sheet at all.
+func Readable(body string) error {
 	_, err := sheet.Parse([]byte(body), sheet.Body)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
@@ -61,8 +61,8 @@ func readable(body string) error {
 	return err
 }
 
-// addRevision adds a revision and returns it with its event.
-func addRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
+// AddRevision adds a revision and returns it with its event.
+func AddRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
 	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, actor.Account()); err != nil {
 		return store.Revision{}, 0, err
 	}
@@ -76,8 +76,8 @@ func addRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly 
 }
 
 // renewEntries makes entries, positions and totals of assemblies anew from their newest revisions.
-func (a *App) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
-	library, err := a.Library.Held(ctx, tx)
+func (s *Service) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
+	library, err := s.library.Held(ctx, tx)
 	if err != nil {
 		return err
 	}
@@ -112,11 +112,11 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		}
 		era = inventory.EraOf(machine)
 	}
-	result, err := reckonBody(library, newest.Body, assembly, era)
+	result, err := ReckonBody(library, newest.Body, assembly, era)
 	if err != nil {
 		return err
 	}
-	rows, positions := entryRows(result)
+	rows, positions := EntryRows(result)
 	if assembly.IsStruck {
 		rows = []store.EntryRow{} // nothing is found on it
 	}
@@ -130,7 +130,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
 }
 
-func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
+func EntryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
 	rows, positions := []store.EntryRow{}, []store.Position{}
 	uncounted := 0
 	for _, assembly := range result.Assemblies {
@@ -160,11 +160,11 @@ func entryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
 }
 
 // Sheet reads the newest revision of an assembly's sheet; revision 0, empty, before the first.
-func (a *App) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (store.Revision, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (store.Revision, error) {
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return store.Revision{}, err
 	}
-	revision, err := store.NewestRevision(ctx, a.Kernel.DB, assemblyID)
+	revision, err := store.NewestRevision(ctx, s.kernel.DB, assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
 		return store.Revision{AssemblyID: assemblyID}, nil
 	}
@@ -173,30 +173,30 @@ func (a *App) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (
 
 // Revisions lists revisions of an assembly's sheet, the newest first, below number before
 // (0 for all).
-func (a *App) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
 	if before == 0 {
 		before = math.MaxInt32
 	}
-	return store.RevisionsOf(ctx, a.Kernel.DB, assemblyID, before, limit)
+	return store.RevisionsOf(ctx, s.kernel.DB, assemblyID, before, limit)
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
-func (a *App) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return store.PositionsOf(ctx, a.Kernel.DB, assemblyID, after, limit)
+	return store.PositionsOf(ctx, s.kernel.DB, assemblyID, after, limit)
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
-func (a *App) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return store.EntriesOf(ctx, a.Kernel.DB, assemblyID, afterLine, limit)
+	return store.EntriesOf(ctx, s.kernel.DB, assemblyID, afterLine, limit)
 }
 
 // lookedOver takes in what a new revision of an outside says.

@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -13,14 +13,14 @@ import (
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
 // each board, as TakeOverSheet reads it.
-func (a *App) EnterMachines(ctx context.Context, actor action.Actor, machines []MachineWithSheets) error {
+func (s *Service) EnterMachines(ctx context.Context, actor action.Actor, machines []MachineWithSheets) error {
 	for i := range machines {
 		if err := inventory.CheckMachine(&machines[i].Fields); err != nil {
 			return fmt.Errorf("%s: %w", machines[i].Fields.Accession, err)
 		}
 	}
-	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	return s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		for _, m := range machines {

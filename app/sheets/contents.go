@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -14,25 +14,25 @@ type FittedAssembly struct {
 }
 
 // AssemblyWithSheet reads an assembly with its newest sheet.
-func (a *App) AssemblyWithSheet(ctx context.Context, actor action.Actor, id int64) (FittedAssembly, error) {
-	assembly, err := a.Inventory.Assembly(ctx, actor, id)
+func (s *Service) AssemblyWithSheet(ctx context.Context, actor action.Actor, id int64) (FittedAssembly, error) {
+	assembly, err := s.inventory.Assembly(ctx, actor, id)
 	if err != nil {
 		return FittedAssembly{}, err
 	}
-	revision, err := a.Sheet(ctx, actor, id)
+	revision, err := s.Sheet(ctx, actor, id)
 	assembly.Revision = revision.N
 	return FittedAssembly{assembly, revision.Body}, err
 }
 
 // Contents lists what is fitted in a machine today, each with its sheet.
-func (a *App) Contents(ctx context.Context, actor action.Actor, machineID int64) ([]FittedAssembly, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID int64) ([]FittedAssembly, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return contents(ctx, a.Kernel.DB, machineID)
+	return Contents(ctx, s.kernel.DB, machineID)
 }
 
-func contents(ctx context.Context, h store.Handle, machineID int64) ([]FittedAssembly, error) {
+func Contents(ctx context.Context, h store.Handle, machineID int64) ([]FittedAssembly, error) {
 	assemblies, err := store.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err

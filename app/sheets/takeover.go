@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -18,10 +18,10 @@ const untitled = "Board"
 
 // TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
-func (a *App) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
+func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
 	var added []store.Assembly
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.Library.Hold(ctx, tx); err != nil {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		var err error
@@ -53,7 +53,7 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID in
 		if err != nil {
 			return nil, err
 		}
-		if _, _, err := addRevision(ctx, tx, actor, assembly, 1, bodyOf(board)); err != nil {
+		if _, _, err := AddRevision(ctx, tx, actor, assembly, 1, bodyOf(board)); err != nil {
 			return nil, err
 		}
 		if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {

@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -14,14 +14,14 @@ const rereckonBatch = 20
 
 // RereckonOld makes totals anew that an older version of the library gave. Several processes may
 // do so at once; each assembly is locked while it is worked on.
-func (a *App) RereckonOld(ctx context.Context) error {
+func (s *Service) RereckonOld(ctx context.Context) error {
 	for {
-		ids, err := store.AssembliesWithOldTotals(ctx, a.Kernel.DB, builtin.Version, rereckonBatch)
+		ids, err := store.AssembliesWithOldTotals(ctx, s.kernel.DB, builtin.Version, rereckonBatch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}
-		err = a.Kernel.InTx(ctx, func(tx *sqlx.Tx) error {
-			if err := a.Library.Hold(ctx, tx); err != nil {
+		err = s.kernel.InTx(ctx, func(tx *sqlx.Tx) error {
+			if err := s.library.Hold(ctx, tx); err != nil {
 				return err
 			}
 			return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)

@@ -1,4 +1,4 @@
-package app
+package sheets
 
 import (
 	"context"
@@ -17,27 +17,27 @@ type Difference struct {
 }
 
 // SheetDifference compares two revisions of an assembly's sheet; from may be 0.
-func (a *App) SheetDifference(ctx context.Context, actor action.Actor, assemblyID int64, from, to int) (Difference, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assemblyID int64, from, to int) (Difference, error) {
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Difference{}, err
 	}
 	older, newer := store.Revision{AssemblyID: assemblyID}, store.Revision{}
 	var err error
 	if from > 0 {
-		if older, err = store.RevisionOf(ctx, a.Kernel.DB, assemblyID, from); err != nil {
+		if older, err = store.RevisionOf(ctx, s.kernel.DB, assemblyID, from); err != nil {
 			return Difference{}, err
 		}
 	}
-	if newer, err = store.RevisionOf(ctx, a.Kernel.DB, assemblyID, to); err != nil {
+	if newer, err = store.RevisionOf(ctx, s.kernel.DB, assemblyID, to); err != nil {
 		return Difference{}, err
 	}
-	d := Difference{Lines: linediff.Of(linesOf(older.Body), linesOf(newer.Body))}
+	d := Difference{Lines: linediff.Of(LinesOf(older.Body), LinesOf(newer.Body))}
 	older.Body, newer.Body = "", ""
 	d.From, d.To = older, newer
 	return d, nil
 }
 
-func linesOf(body string) []string {
+func LinesOf(body string) []string {
 	if body == "" {
 		return nil
 	}
