@@ -14,8 +14,8 @@ import (
 // Machines that are entered together are all there with their sheets and sums, or none of them.
 func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	_, deeds := newApp(t)
-	machine := func(accession, sheets string) sheets.MachineWithSheets {
-		return sheets.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: sheets}
+	machine := func(accession, text string) sheets.MachineWithSheets {
+		return sheets.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: text}
 	}
 	listed := func() []inventory.ListedMachine {
 		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 50, Sort: "accession"})

@@ -78,13 +78,13 @@ func generatedMachine(n int) sheets.MachineWithSheets {
 		Place:      fmt.Sprintf("%s, bay %d", pick(r, generatedPlaces), 1+r.IntN(6)),
 		Provenance: pick(r, generatedPasts) + fmt.Sprintf(" until %d.", to+r.IntN(8)),
 	}
-	sheets := &strings.Builder{}
+	text := &strings.Builder{}
 	main := 32 + r.IntN(10)
-	fmt.Fprintf(sheets, "== Main board | part %d-%d | rev %c | fit factory\n", 1000+r.IntN(9000), 1+r.IntN(4), 'A'+r.IntN(5))
-	generatedLines(sheets, r, year, main)
-	fmt.Fprintf(sheets, "== Memory card | part MC-%d | slot %d | fit later | kind card\n", 10+r.IntN(90), 1+r.IntN(5))
-	generatedLines(sheets, r, year, entriesPerMachine-main)
-	return sheets.MachineWithSheets{Fields: fields, Sheets: sheets.String()}
+	fmt.Fprintf(text, "== Main board | part %d-%d | rev %c | fit factory\n", 1000+r.IntN(9000), 1+r.IntN(4), 'A'+r.IntN(5))
+	generatedLines(text, r, year, main)
+	fmt.Fprintf(text, "== Memory card | part MC-%d | slot %d | fit later | kind card\n", 10+r.IntN(90), 1+r.IntN(5))
+	generatedLines(text, r, year, entriesPerMachine-main)
+	return sheets.MachineWithSheets{Fields: fields, Sheets: text.String()}
 }
 
 // generatedLines writes entries of a board: a processor nobody named, memory, ROMs, support and
