@@ -3,16 +3,16 @@
 package app
 
 import (
-	"frugalheron/app/sheets"
-
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/sheets"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -23,6 +23,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Evidence  *evidence.Service
 	Sheets    *sheets.Service
 	Files     *files.Service
 	People    *people.Service
@@ -42,6 +43,7 @@ func New(db *sqlx.DB) *App {
 	a.Inventory = inventory.New(kernel, a.People, a.Library)
 	a.Files = files.New(kernel, a.People, a.Inventory)
 	a.Sheets = sheets.New(kernel, a.Library, a.Inventory)
+	a.Evidence = evidence.New(kernel)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()
@@ -50,9 +52,6 @@ func New(db *sqlx.DB) *App {
 
 // follow registers what follows from records.
 func (a *App) follow() {
-	a.Kernel.Follow(store.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
-	a.Kernel.Follow(store.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
-	a.Kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))
 	a.Kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
 }
 

@@ -40,7 +40,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	cited := func(picture int64) error {
 		fields := said("weight", "9 kg", "label")
 		fields.PictureID = &picture
-		return second(deeds.StateEvidence(ctx, technician, machine.ID, fields))
+		return second(deeds.Evidence.StateEvidence(ctx, technician, machine.ID, fields))
 	}
 	drawn := plan.Plan{Callouts: []plan.Callout{{Designator: "BT1", X: 0.5, Y: 0.5}}, Blocks: []plan.Block{}}
 	for _, test := range []struct {

@@ -6,6 +6,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/app/input"
 	"frugalheron/core/calendar"
 	"frugalheron/core/custody"
@@ -88,7 +89,7 @@ func (a *App) TellCustody(ctx context.Context, actor action.Actor, machineID int
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		if err := checkCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
+		if err := evidence.CheckCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
 		id, err := store.InsertCustody(ctx, tx, machineID, actor.Account(), fields)
@@ -117,7 +118,7 @@ func (a *App) ChangeCustody(ctx context.Context, actor action.Actor, id int64, v
 		if before.Version != version {
 			return &action.Stale{What: "the statement", Newer: before}
 		}
-		if err := checkCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
+		if err := evidence.CheckCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
 		}
 		if err := store.UpdateCustody(ctx, tx, id, fields); err != nil {

@@ -5,6 +5,7 @@ import (
 	"errors"
 
 	"frugalheron/app/action"
+	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
@@ -28,7 +29,7 @@ type Dossier struct {
 	Chain        Chain                `json:"chain"`
 	PersonalData []store.PersonalData `json:"personalData"`
 	Stays        []store.Stay         `json:"stays" doc:"Where it is and was, the newest first"`
-	Known        []Known              `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	Known        []appevidence.Known  `json:"known" doc:"What is said of each attribute, and what it amounts to"`
 	Meetings     []store.Meeting      `json:"meetings" doc:"Identifiers that it shares with other records"`
 	OutsideID    int64                `json:"outsideId" doc:"The assembly that is its outside"`
 	Stages       DossierStages        `json:"stages"`
@@ -58,7 +59,7 @@ func (a *App) Dossier(ctx context.Context, actor action.Actor, machineID int64) 
 	if err != nil {
 		return Dossier{}, err
 	}
-	seen, outsideID, err := outsideOf(ctx, a.Kernel.DB, machineID)
+	seen, outsideID, err := appevidence.OutsideOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
@@ -89,7 +90,7 @@ func readDossier(ctx context.Context, h store.Handle, machine store.Machine, tot
 	if d.Stays, err = store.StaysOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
-	if d.Known, err = knownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
+	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
 		return d, err
 	}
 	if d.Meetings, err = store.MeetingsOf(ctx, h, store.RecordRef{Kind: "machine", ID: machine.ID}, false); err != nil {
@@ -102,7 +103,7 @@ func readDossier(ctx context.Context, h store.Handle, machine store.Machine, tot
 func (d Dossier) judgeStages(seen outside.Sheet) DossierStages {
 	s := DossierStages{Walk: seen.Walk()}
 	s.Arrive, s.ArriveMissing = arrival.StageOf(d.facts())
-	judged := judgedOf(d.Known)
+	judged := appevidence.JudgedOf(d.Known)
 	s.EvidenceSettled = evidence.CountOf(judged, evidence.Settled)
 	undecided := 0
 	for _, m := range d.Meetings {
@@ -139,7 +140,7 @@ func (d Dossier) facts() arrival.Facts {
 // verdicts are the lines of the reckoning that follow from the dossier.
 func (d Dossier) verdicts(seen outside.Sheet) []reckoning.Verdict {
 	verdicts := arrival.Verdicts(d.facts())
-	if v := evidence.Verdict(judgedOf(d.Known)); v.Value != "" {
+	if v := evidence.Verdict(appevidence.JudgedOf(d.Known)); v.Value != "" {
 		verdicts = append(verdicts, v)
 	}
 	return append(verdicts, seen.Verdicts(d.OutsideID)...)

@@ -8,12 +8,13 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 )
 
-func known(t *testing.T, deeds *app.App, machineID int64, attribute string) app.Known {
+func known(t *testing.T, deeds *app.App, machineID int64, attribute string) appevidence.Known {
 	dossier, err := deeds.Dossier(ctx, viewer, machineID)
 	require.NoError(t, err)
 	for _, k := range dossier.Known {
@@ -22,7 +23,7 @@ func known(t *testing.T, deeds *app.App, machineID int64, attribute string) app.
 		}
 	}
 	t.Fatalf("nothing is known of %s", attribute)
-	return app.Known{}
+	return appevidence.Known{}
 }
 
 func said(attribute, value, kind string) store.StatementFields {
@@ -34,7 +35,7 @@ func said(attribute, value, kind string) store.StatementFields {
 func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
 	for _, s := range []store.StatementFields{said("memory", "128K", "seller"), said("memory", "65536", "firmware")} {
-		_, err := deeds.StateEvidence(ctx, technician, machine.ID, s)
+		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		require.NoError(t, err)
 	}
 	k := known(t, deeds, machine.ID, "memory")
@@ -73,7 +74,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 			firmware = s.ID
 		}
 	}
-	event, err := deeds.WithdrawStatement(ctx, technician, firmware, "read off another machine")
+	event, err := deeds.Evidence.WithdrawStatement(ctx, technician, firmware, "read off another machine")
 	require.NoError(t, err)
 	k = known(t, deeds, machine.ID, "memory")
 	require.Equal(t, evidence.Settled, k.Judgement.State)
@@ -93,12 +94,12 @@ func TestStatementsThatCannotBeAreRefused(t *testing.T) {
 		"pictureId": {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", PictureID: &none}},
 		"region":    {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", Region: region}},
 	} {
-		_, err := deeds.StateEvidence(ctx, technician, machine.ID, s)
+		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
-	_, err := deeds.StateEvidence(ctx, viewer, machine.ID, said("memory", "64K", "label"))
+	_, err := deeds.Evidence.StateEvidence(ctx, viewer, machine.ID, said("memory", "64K", "label"))
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
@@ -137,7 +138,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 
 	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0155", Name: "Terminal"})
 	require.NoError(t, err)
-	_, err = deeds.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
+	_, err = deeds.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
 	meets := func(id int64) []store.Meeting {
 		d, err := deeds.Dossier(ctx, viewer, id)
@@ -146,10 +147,10 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	}
 	require.Len(t, meets(machine.ID), 1)
 	require.Equal(t, "EH-0155 Terminal", meets(machine.ID)[0].Name)
-	decision := app.MeetingDecision{Key: "HPO0031", One: store.RecordRef{Kind: "machine", ID: other.ID}, Other: store.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
-	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, decision), &invalid)
+	decision := appevidence.MeetingDecision{Key: "HPO0031", One: store.RecordRef{Kind: "machine", ID: other.ID}, Other: store.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
+	require.ErrorAs(t, deeds.Evidence.DecideMeeting(ctx, curator, decision), &invalid)
 	decision.Reason = "stood on one desk"
-	require.NoError(t, deeds.DecideMeeting(ctx, curator, decision))
+	require.NoError(t, deeds.Evidence.DecideMeeting(ctx, curator, decision))
 	require.Equal(t, "linked", meets(machine.ID)[0].Decision)
 	require.Equal(t, "stood on one desk", meets(other.ID)[0].Reason)
 }

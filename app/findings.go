@@ -7,6 +7,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
@@ -22,7 +23,7 @@ func checkFinding(ctx context.Context, h store.Handle, machineID int64, f *store
 		return action.Reject("kind", "say what was found, as leaking or cracked")
 	case f.Region != nil && f.AttachmentID == nil:
 		return action.Reject("region", "lies on no picture; choose the picture first")
-	case f.Region != nil && !inside(*f.Region):
+	case f.Region != nil && !evidence.Inside(*f.Region):
 		return action.Reject("region", "lies outside the picture; draw it again")
 	}
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {

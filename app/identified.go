@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/core/dating"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/rom"
@@ -24,7 +25,7 @@ func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	totals, err := keptTotals(ctx, a.Kernel.DB, machineID)
+	totals, err := evidence.KeptTotals(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}

@@ -101,7 +101,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Equal(t, "1982/1984", known.Made)
 	_, err = deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.StateEvidence(ctx, technician, machine.ID, store.StatementFields{Attribute: "built", Value: "1985-02", Citation: store.Citation{Kind: "label", Cited: "plate"}})
+	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID, store.StatementFields{Attribute: "built", Value: "1985-02", Citation: store.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)
 	fields := card.AssemblyFields
 	fields.Fit = "later"

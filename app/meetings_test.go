@@ -5,8 +5,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
@@ -30,7 +30,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	ref := func(kind string, id int64) store.RecordRef { return store.RecordRef{Kind: kind, ID: id} }
 	met := func(actor action.Actor, of store.RecordRef) []string {
-		meetings, err := deeds.Meetings(ctx, actor, of)
+		meetings, err := deeds.Evidence.Meetings(ctx, actor, of)
 		require.NoError(t, err)
 		names := []string{}
 		for _, m := range meetings {
@@ -63,12 +63,12 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Equal(t, []string{"Memory card", "Odds and ends"}, met(technician, ref("machine", machine.ID)))
 
 	var invalid *action.Invalid
-	decision := app.MeetingDecision{Key: "TV200817", One: ref("lot", other.ID), Other: ref("machine", machine.ID), Decision: "dismissed", Reason: "a slip of the pen"}
-	require.ErrorIs(t, deeds.DecideMeeting(ctx, technician, decision), action.ErrForbidden)
-	require.NoError(t, deeds.DecideMeeting(ctx, curator, decision))
+	decision := evidence.MeetingDecision{Key: "TV200817", One: ref("lot", other.ID), Other: ref("machine", machine.ID), Decision: "dismissed", Reason: "a slip of the pen"}
+	require.ErrorIs(t, deeds.Evidence.DecideMeeting(ctx, technician, decision), action.ErrForbidden)
+	require.NoError(t, deeds.Evidence.DecideMeeting(ctx, curator, decision))
 	require.Equal(t, []string{"Memory card", "Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
 	decision.One = ref("lot", lot.ID)
-	require.ErrorAs(t, deeds.DecideMeeting(ctx, curator, decision), &invalid)
+	require.ErrorAs(t, deeds.Evidence.DecideMeeting(ctx, curator, decision), &invalid)
 
 	// Struck out and brought back; the card goes into the machine, and is met there no more.
 	event, err := deeds.Files.StrikeAttachment(ctx, curator, list.ID, list.Version)

@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
@@ -53,7 +54,7 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 	require.False(t, technician.Hides())
 	require.True(t, viewer.Hides())
 	require.True(t, action.Actor{}.Hides())
-	known := public(t, deeds, app.Known{Judged: evidence.Judged{Judgement: evidence.Judgement{State: evidence.Settled, Value: "Rose"}}})
+	known := public(t, deeds, appevidence.Known{Judged: evidence.Judged{Judgement: evidence.Judgement{State: evidence.Settled, Value: "Rose"}}})
 	require.Equal(t, evidence.Settled, known.Judgement.State)
 	require.Equal(t, "somebody a", known.Judgement.Value)
 }

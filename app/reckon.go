@@ -5,6 +5,7 @@ import (
 	"errors"
 
 	"frugalheron/app/action"
+	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
 	"frugalheron/core/datecode"
@@ -82,7 +83,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	seen, outsideID, err := outsideOf(ctx, a.Kernel.DB, machineID)
+	seen, outsideID, err := appevidence.OutsideOf(ctx, a.Kernel.DB, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -102,7 +103,7 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 }
 
 // doubtMemory marks the counted memory where other sources, as strong, say otherwise.
-func doubtMemory(verdicts []reckoning.Verdict, known []Known) {
+func doubtMemory(verdicts []reckoning.Verdict, known []appevidence.Known) {
 	for _, k := range known {
 		if k.Attribute.Key != "memory" || k.Judgement.State != evidence.Disputed {
 			continue

@@ -11,8 +11,7 @@ import (
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
-	a.Kernel.CanBeUndone(eventWithdrawStatement, action.MayWriteSheets, ofEvidence.undo(a.Kernel))
-	a.Kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.undo(a.Kernel))
+	a.Kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.Undo(a.Kernel))
 	a.Kernel.CanBeUndone(eventChangeCustody, action.MayKeepTheRecord, a.undoChangeCustody)
 	a.Kernel.CanBeUndone(eventChangeLot, action.MayKeepTheRecord, a.undoChangeLot)
 	a.Kernel.CanBeUndone(eventStrikeRead, action.MayWriteSheets, a.undoStrikeRead)

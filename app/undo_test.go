@@ -33,7 +33,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	require.NoError(t, err)
 	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "part", Title: "Lead"}})
 	require.NoError(t, err)
-	said, err := deeds.StateEvidence(ctx, curator, machine.ID, store.StatementFields{Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "firmware"}})
+	said, err := deeds.Evidence.StateEvidence(ctx, curator, machine.ID, store.StatementFields{Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "firmware"}})
 	require.NoError(t, err)
 	told, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: store.Citation{Kind: "recalled"}})
 	require.NoError(t, err)
@@ -95,7 +95,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			}
 			return err
 		},
-		"withdraw a statement":   func() error { _, err := deeds.WithdrawStatement(ctx, curator, said.ID, "misread"); return err },
+		"withdraw a statement":   func() error { _, err := deeds.Evidence.WithdrawStatement(ctx, curator, said.ID, "misread"); return err },
 		"withdraw from the past": func() error { _, err := deeds.WithdrawCustody(ctx, curator, told.ID, "misread"); return err },
 		"strike a picture": func() error {
 			one, err := deeds.Files.Attachment(ctx, curator, picture.ID)

@@ -4,18 +4,19 @@ import (
 	"context"
 
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/store"
 )
 
 var (
-	ofCustody = withdrawal{store.OfCustody, eventWithdrawCustody, eventLetCustodyCount, action.MayKeepTheRecord,
+	ofCustody = evidence.NewWithdrawal(store.OfCustody, eventWithdrawCustody, eventLetCustodyCount, action.MayKeepTheRecord,
 		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
 			before, err := store.LockCustody(ctx, h, id)
 			return before.MachineID, before, err
-		}}
+		})
 )
 
 // WithdrawCustody says that a statement about a machine's past does not count any more, and why.
 func (a *App) WithdrawCustody(ctx context.Context, actor action.Actor, id int64, why string) (int64, error) {
-	return a.withdraw(ctx, actor, ofCustody, id, why)
+	return a.Evidence.Withdraw(ctx, actor, ofCustody, id, why)
 }

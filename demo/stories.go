@@ -283,7 +283,7 @@ func (t teller) tell(machine store.Machine, told story) error {
 		}
 	}
 	for _, said := range told.Statements[min(kept, len(told.Statements)):] {
-		if _, err := t.deeds.StateEvidence(t.ctx, t.curator, machine.ID, said); err != nil {
+		if _, err := t.deeds.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said); err != nil {
 			return err
 		}
 	}
@@ -353,7 +353,7 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	said := *told.Cite
 	said.Kind, said.Cited, said.PictureID = "label", "rating plate", &picture.ID
 	said.Region = &store.Region{X: region.X, Y: region.Y, W: region.W, H: region.H}
-	_, err = t.deeds.StateEvidence(t.ctx, t.curator, machine.ID, said)
+	_, err = t.deeds.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said)
 	return err
 }
 

@@ -84,10 +84,10 @@ func (w world) addStory(t *testing.T) {
 	require.NoError(t, err)
 	require.NotZero(t, other.ID)
 	for _, value := range []string{"64K", "128K"} {
-		_, err = w.deeds.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "memory", Value: value, Citation: store.Citation{Kind: "firmware", Cited: "start screen"}})
+		_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "memory", Value: value, Citation: store.Citation{Kind: "firmware", Cited: "start screen"}})
 		require.NoError(t, err)
 	}
-	_, err = w.deeds.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: store.Citation{Kind: "label"}})
+	_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: store.Citation{Kind: "label"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/custody"
@@ -73,7 +74,7 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body store.StatementFields
 	}) (*output[store.Statement], error) {
-		return answer(s.app.StateEvidence(ctx, actor, in.ID, in.Body))
+		return answer(s.app.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: errorsOfCreate,
@@ -81,7 +82,7 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body Withdrawal
 	}) (*output[Done], error) {
-		event, err := s.app.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
+		event, err := s.app.Evidence.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -90,12 +91,12 @@ func (s *Server) registerEvidence() {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
 	}) (*output[[]store.Meeting], error) {
-		return answer(s.app.Meetings(ctx, actor, store.RecordRef{Kind: in.Kind, ID: in.ID}))
+		return answer(s.app.Evidence.Meetings(ctx, actor, store.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body app.MeetingDecision }) (*struct{}, error) {
-		return nil, s.app.DecideMeeting(ctx, actor, in.Body)
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body appevidence.MeetingDecision }) (*struct{}, error) {
+		return nil, s.app.Evidence.DecideMeeting(ctx, actor, in.Body)
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",

@@ -1,4 +1,4 @@
-package app
+package evidence
 
 import (
 	"context"
@@ -11,11 +11,11 @@ import (
 )
 
 // Meetings lists the identifiers that a record shares with others.
-func (a *App) Meetings(ctx context.Context, actor action.Actor, record store.RecordRef) ([]store.Meeting, error) {
+func (s *Service) Meetings(ctx context.Context, actor action.Actor, record store.RecordRef) ([]store.Meeting, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.MeetingsOf(ctx, a.Kernel.DB, record, actor.Hides())
+	return store.MeetingsOf(ctx, s.kernel.DB, record, actor.Hides())
 }
 
 // MeetingDecision says what an identifier means that two records share.
@@ -29,14 +29,14 @@ type MeetingDecision struct {
 
 // DecideMeeting says what an identifier that two records share means: that they belong together, or that
 // it is by chance or by mistake.
-func (a *App) DecideMeeting(ctx context.Context, actor action.Actor, d MeetingDecision) error {
+func (s *Service) DecideMeeting(ctx context.Context, actor action.Actor, d MeetingDecision) error {
 	if err := input.OneLine("reason", &d.Reason); err != nil {
 		return err
 	}
 	if d.Reason == "" {
 		return action.Reject("reason", "say why, so that whoever finds it next need not ask again")
 	}
-	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	return s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		meetings, err := store.MeetingsOf(ctx, tx, d.One, false)
 		if err != nil {
 			return err

@@ -1,4 +1,4 @@
-package app
+package evidence
 
 import (
 	"context"
@@ -81,8 +81,8 @@ func weigh(stated []Stated) []Known {
 	return known
 }
 
-// knownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
-func knownOf(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
+// KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
+func KnownOf(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
 	kept, err := store.StatementsOf(ctx, h, machine.ID)
 	if err != nil {
 		return nil, err
@@ -94,7 +94,7 @@ func knownOf(ctx context.Context, h store.Handle, machine store.Machine, totals 
 	return weigh(stated), nil
 }
 
-func judgedOf(known []Known) []evidence.Judged {
+func JudgedOf(known []Known) []evidence.Judged {
 	judged := make([]evidence.Judged, len(known))
 	for i, k := range known {
 		judged[i] = k.Judged
@@ -103,7 +103,7 @@ func judgedOf(known []Known) []evidence.Judged {
 }
 
 // StateEvidence notes what a source says of an attribute of a machine.
-func (a *App) StateEvidence(ctx context.Context, actor action.Actor, machineID int64, fields store.StatementFields) (store.Statement, error) {
+func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64, fields store.StatementFields) (store.Statement, error) {
 	var stated store.Statement
 	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value))
 	switch {
@@ -117,11 +117,11 @@ func (a *App) StateEvidence(ctx context.Context, actor action.Actor, machineID i
 	if _, err := evidence.AttributeOf(fields.Attribute).Normal(fields.Value); err != nil {
 		return stated, action.Reject("value", err.Error())
 	}
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		if err := checkCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
+		if err := CheckCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
 		id, err := store.InsertStatement(ctx, tx, machineID, actor.Account(), fields)

@@ -1,4 +1,4 @@
-package app
+package evidence
 
 import (
 	"cmp"
@@ -29,19 +29,19 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	seen, outsideID, err := outsideOf(ctx, tx, machineID)
+	seen, outsideID, err := OutsideOf(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
-	totals, err := keptTotals(ctx, tx, machineID)
+	totals, err := KeptTotals(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
-	known, err := knownOf(ctx, tx, machine, totals, outsideID, seen)
+	known, err := KnownOf(ctx, tx, machine, totals, outsideID, seen)
 	if err != nil {
 		return err
 	}
-	judged := judgedOf(known)
+	judged := JudgedOf(known)
 	memoryDisputed := slices.ContainsFunc(judged, func(j evidence.Judged) bool {
 		return j.Attribute.Key == "memory" && j.Judgement.State == evidence.Disputed
 	})
@@ -124,8 +124,8 @@ func renewAssemblyIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error 
 	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "assembly", ID: id}, rows)
 }
 
-// keptTotals adds up the kept totals of the boards of a machine.
-func keptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning.Totals, error) {
+// KeptTotals adds up the kept totals of the boards of a machine.
+func KeptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning.Totals, error) {
 	kept, err := store.BoardTotalsOf(ctx, h, machineID)
 	if err != nil {
 		return reckoning.Totals{}, err
@@ -139,8 +139,8 @@ func keptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning
 	return reckoning.Combine(boards), nil
 }
 
-// outsideOf reads the outside of a machine, and its id.
-func outsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sheet, int64, error) {
+// OutsideOf reads the outside of a machine, and its id.
+func OutsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sheet, int64, error) {
 	assembly, err := store.OutsideOf(ctx, h, machineID)
 	if err != nil {
 		return outside.Sheet{}, 0, err

@@ -1,4 +1,4 @@
-package app
+package evidence
 
 import (
 	"context"
@@ -10,9 +10,9 @@ import (
 	"frugalheron/store"
 )
 
-// checkCitation trims what the citation of a statement about a machine says, and refuses what cannot
+// CheckCitation trims what the citation of a statement about a machine says, and refuses what cannot
 // be one. The picture that is cited already stays, wherever it is by now.
-func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *int64, c *store.Citation) error {
+func CheckCitation(ctx context.Context, h store.Handle, machineID int64, cited *int64, c *store.Citation) error {
 	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page), input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:
@@ -21,7 +21,7 @@ func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *
 		return action.Reject("kind", "choose what kind of source it is")
 	case c.Region != nil && c.PictureID == nil:
 		return action.Reject("region", "lies on no picture; choose the picture first")
-	case c.Region != nil && !inside(*c.Region):
+	case c.Region != nil && !Inside(*c.Region):
 		return action.Reject("region", "lies outside the picture; draw it again")
 	}
 	if c.PartyID != nil {
@@ -35,6 +35,6 @@ func checkCitation(ctx context.Context, h store.Handle, machineID int64, cited *
 	return inventory.OfMachine(ctx, h, machineID, inventory.NamedAs("pictureId", store.CitedPicture, *c.PictureID))
 }
 
-func inside(r store.Region) bool {
+func Inside(r store.Region) bool {
 	return r.X >= 0 && r.Y >= 0 && r.W > 0 && r.H > 0 && r.X+r.W <= 1.0001 && r.Y+r.H <= 1.0001
 }

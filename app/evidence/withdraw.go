@@ -1,4 +1,4 @@
-package app
+package evidence
 
 import (
 	"context"
@@ -10,9 +10,9 @@ import (
 	"frugalheron/store"
 )
 
-// withdrawal is a kind of statement of which somebody can say that it does not count any more. It stays in
+// Withdrawal is a kind of statement of which somebody can say that it does not count any more. It stays in
 // view, with the reason.
-type withdrawal struct {
+type Withdrawal struct {
 	table          store.Testimony
 	withdrawn, let *action.Event
 	roles          action.Roles
@@ -20,19 +20,25 @@ type withdrawal struct {
 }
 
 var (
-	ofEvidence = withdrawal{store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
+	ofEvidence = NewWithdrawal(store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
 		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
 			before, err := store.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
-		}}
+		})
 )
 
-// WithdrawStatement says that a statement about an attribute does not count any more, and why.
-func (a *App) WithdrawStatement(ctx context.Context, actor action.Actor, id int64, why string) (int64, error) {
-	return a.withdraw(ctx, actor, ofEvidence, id, why)
+// NewWithdrawal makes a kind of statements that can be withdrawn, with the events of withdrawing one and letting it count again.
+func NewWithdrawal(table store.Testimony, withdrawn, let *action.Event, roles action.Roles,
+	lock func(ctx context.Context, h store.Handle, id int64) (machineID int64, before any, err error)) Withdrawal {
+	return Withdrawal{table, withdrawn, let, roles, lock}
 }
 
-func (a *App) withdraw(ctx context.Context, actor action.Actor, w withdrawal, id int64, why string) (int64, error) {
+// WithdrawStatement says that a statement about an attribute does not count any more, and why.
+func (s *Service) WithdrawStatement(ctx context.Context, actor action.Actor, id int64, why string) (int64, error) {
+	return s.Withdraw(ctx, actor, ofEvidence, id, why)
+}
+
+func (s *Service) Withdraw(ctx context.Context, actor action.Actor, w Withdrawal, id int64, why string) (int64, error) {
 	if err := input.OneLine("why", &why); err != nil {
 		return 0, err
 	}
@@ -40,7 +46,7 @@ func (a *App) withdraw(ctx context.Context, actor action.Actor, w withdrawal, id
 		return 0, action.Reject("why", "say why it does not count any more")
 	}
 	var event int64
-	err := a.Kernel.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
 		var err error
 		event, err = w.say(ctx, tx, actor, id, why)
 		return err
@@ -49,7 +55,7 @@ func (a *App) withdraw(ctx context.Context, actor action.Actor, w withdrawal, id
 }
 
 // say withdraws a statement, or with an empty why lets it count again.
-func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id int64, why string) (int64, error) {
+func (w Withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id int64, why string) (int64, error) {
 	machineID, before, err := w.lock(ctx, tx, id)
 	if err != nil {
 		return 0, err
@@ -64,8 +70,8 @@ func (w withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id
 	return action.RecordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"withdrawn": why})
 }
 
-// undo lets count again what was withdrawn.
-func (w withdrawal) undo(k *action.Kernel) action.Undoing {
+// Undo lets count again what was withdrawn.
+func (w Withdrawal) Undo(k *action.Kernel) action.Undoing {
 	return func(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 		return k.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
 			if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
