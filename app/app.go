@@ -3,6 +3,8 @@
 package app
 
 import (
+	"frugalheron/app/unknowns"
+
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
@@ -23,6 +25,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Unknowns  *unknowns.Service
 	Evidence  *evidence.Service
 	Sheets    *sheets.Service
 	Files     *files.Service
@@ -44,6 +47,7 @@ func New(db *sqlx.DB) *App {
 	a.Files = files.New(kernel, a.People, a.Inventory)
 	a.Sheets = sheets.New(kernel, a.Library, a.Inventory)
 	a.Evidence = evidence.New(kernel)
+	a.Unknowns = unknowns.New(kernel, a.Library, a.Inventory)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()

@@ -21,7 +21,7 @@ func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	puzzles, err := a.Mysteries(ctx, actor, machineID)
+	puzzles, err := a.Unknowns.Mysteries(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}

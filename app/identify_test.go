@@ -9,9 +9,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
+	"frugalheron/app/unknowns"
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
 	"frugalheron/store"
@@ -28,7 +28,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
 	require.NoError(t, err)
 
-	all, err := deeds.Unknowns(ctx, viewer, 0)
+	all, err := deeds.Unknowns.Unknowns(ctx, viewer, 0)
 	require.NoError(t, err)
 	require.Len(t, all.Open, 3)
 	first := all.Open[0]
@@ -38,22 +38,22 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "reading", all.Open[1].Sort)
 	require.Equal(t, "7400", all.Open[2].Places[0].Neighbours)
 
-	asked, err := deeds.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	asked, err := deeds.Unknowns.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = deeds.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	_, err = deeds.Unknowns.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Ask(ctx, viewer, store.QuestionFields{Sort: "other", Subject: "x"})
+	_, err = deeds.Unknowns.Ask(ctx, viewer, store.QuestionFields{Sort: "other", Subject: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
-	require.ErrorAs(t, deeds.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
-	require.NoError(t, deeds.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
-	asked, err = deeds.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
+	require.ErrorAs(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
+	require.NoError(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
+	asked, err = deeds.Unknowns.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
 	require.NoError(t, err)
-	answer := app.Answer{Answer: "bus unit", Source: "data book", Type: &store.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
+	answer := unknowns.Answer{Answer: "bus unit", Source: "data book", Type: &store.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
 	var stale *action.Stale
-	_, err = deeds.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
+	_, err = deeds.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
 	require.ErrorAs(t, err, &stale)
-	settled, err := deeds.AnswerQuestion(ctx, technician, asked.ID, asked.Version, answer)
+	settled, err := deeds.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version, answer)
 	require.NoError(t, err)
 	require.Equal(t, []int{4, 2}, []int{settled.Recognised, settled.Machines})
 	for _, id := range []int64{machine.ID, other.ID} {
@@ -61,18 +61,18 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 		require.NoError(t, err)
 		require.Contains(t, history.Events[0].What, "as HX9041: bus unit")
 	}
-	here, err := deeds.Unknowns(ctx, viewer, other.ID)
+	here, err := deeds.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)
 	require.Empty(t, here.Open)
-	all, err = deeds.Unknowns(ctx, viewer, 0)
+	all, err = deeds.Unknowns.Unknowns(ctx, viewer, 0)
 	require.NoError(t, err)
 	require.Len(t, all.Open, 2)
 	require.Equal(t, "bus unit", all.Answered[0].Answer)
 	require.Equal(t, "it sits beside the processor", all.Answered[0].Guesses[0].Reason)
 	// A question of its own, about nothing on a sheet.
-	_, err = deeds.Ask(ctx, technician, store.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
+	_, err = deeds.Unknowns.Ask(ctx, technician, store.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
 	require.NoError(t, err)
-	here, err = deeds.Unknowns(ctx, viewer, other.ID)
+	here, err = deeds.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)
 	require.Equal(t, "nine pins", here.Open[0].Subject)
 }
@@ -131,32 +131,32 @@ func year(y int) *int { return &y }
 
 func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Board\nU1 7400")
-	written := app.MysteryFields{
+	written := unknowns.MysteryFields{
 		Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
-		Evidence: []app.MysteryEvidence{
-			{ID: 1, Text: "34 pins", Seen: mystery.Found, Weights: []app.MysteryWeight{{1, 2}, {7, 3}}},
-			{ID: 2, Text: "a start vector", Seen: mystery.Open, Weights: []app.MysteryWeight{{2, 3}}},
+		Evidence: []unknowns.MysteryEvidence{
+			{ID: 1, Text: "34 pins", Seen: mystery.Found, Weights: []unknowns.MysteryWeight{{1, 2}, {7, 3}}},
+			{ID: 2, Text: "a start vector", Seen: mystery.Open, Weights: []unknowns.MysteryWeight{{2, 3}}},
 		},
 	}
-	told, err := deeds.WeighMystery(ctx, technician, board.ID, 0, written)
+	told, err := deeds.Unknowns.WeighMystery(ctx, technician, board.ID, 0, written)
 	require.NoError(t, err)
 	require.Equal(t, "a disk controller", told.Weighing.Ranking[0].Text)
 	require.Equal(t, "a start vector", told.Weighing.Next[0].Text)
 	require.Len(t, told.Evidence[0].Weights, 1) // nothing is weighed for an explanation that is not there
 	var stale *action.Stale
-	_, err = deeds.WeighMystery(ctx, technician, board.ID, 0, written)
+	_, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, 0, written)
 	require.ErrorAs(t, err, &stale)
 	var invalid *action.Invalid
-	written.Decision = &app.MysteryDecision{HypothesisID: 1, Sure: "likely"}
-	_, err = deeds.WeighMystery(ctx, technician, board.ID, told.Version, written)
+	written.Decision = &unknowns.MysteryDecision{HypothesisID: 1, Sure: "likely"}
+	_, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, told.Version, written)
 	require.ErrorAs(t, err, &invalid)
 	written.Decision.Reason = "it works as one"
-	told, err = deeds.WeighMystery(ctx, technician, board.ID, told.Version, written)
+	told, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, told.Version, written)
 	require.NoError(t, err)
 	history, err := deeds.History(ctx, viewer, 0, 0, 1)
 	require.NoError(t, err)
 	require.Contains(t, history.Events[0].What, "is a disk controller (likely): it works as one")
-	mysteries, err := deeds.Mysteries(ctx, viewer, 0)
+	mysteries, err := deeds.Unknowns.Mysteries(ctx, viewer, 0)
 	require.NoError(t, err)
 	require.Equal(t, told.Decision, mysteries[0].Decision)
 }

@@ -5,7 +5,7 @@ import (
 	"maps"
 	"slices"
 
-	"frugalheron/app"
+	"frugalheron/app/unknowns"
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
 	"frugalheron/demo/drawn"
@@ -37,26 +37,26 @@ func (t teller) mysteries() error {
 		if !ok {
 			continue
 		}
-		now, err := t.deeds.Mystery(t.ctx, t.curator, assembly.ID)
+		now, err := t.deeds.Unknowns.Mystery(t.ctx, t.curator, assembly.ID)
 		if err != nil || now.Version > 0 {
 			return err
 		}
-		if _, err := t.deeds.WeighMystery(t.ctx, t.curator, assembly.ID, 0, puzzle.fields()); err != nil {
+		if _, err := t.deeds.Unknowns.WeighMystery(t.ctx, t.curator, assembly.ID, 0, puzzle.fields()); err != nil {
 			return fmt.Errorf("%s: %w", assembly.Title, err)
 		}
 	}
 	return nil
 }
 
-func (m toldMystery) fields() app.MysteryFields {
-	f := app.MysteryFields{}
+func (m toldMystery) fields() unknowns.MysteryFields {
+	f := unknowns.MysteryFields{}
 	for i, text := range m.Hypotheses {
 		f.Hypotheses = append(f.Hypotheses, mystery.Hypothesis{ID: int64(i + 1), Text: text})
 	}
 	for i, e := range m.Evidence {
-		one := app.MysteryEvidence{ID: int64(i + 1), Text: e.Text, Seen: e.Seen, HowTo: e.HowTo}
+		one := unknowns.MysteryEvidence{ID: int64(i + 1), Text: e.Text, Seen: e.Seen, HowTo: e.HowTo}
 		for n, weight := range e.W {
-			one.Weights = append(one.Weights, app.MysteryWeight{HypothesisID: int64(n + 1), Weight: weight})
+			one.Weights = append(one.Weights, unknowns.MysteryWeight{HypothesisID: int64(n + 1), Weight: weight})
 		}
 		f.Evidence = append(f.Evidence, one)
 	}
@@ -75,11 +75,11 @@ var toldQuestions = []struct {
 }
 
 func (t teller) questions() error {
-	there, err := t.deeds.Unknowns(t.ctx, t.curator, 0)
+	there, err := t.deeds.Unknowns.Unknowns(t.ctx, t.curator, 0)
 	if err != nil {
 		return err
 	}
-	if slices.ContainsFunc(there.Open, func(u app.Unknown) bool { return u.Question != nil }) || len(there.Answered) > 0 {
+	if slices.ContainsFunc(there.Open, func(u unknowns.Unknown) bool { return u.Question != nil }) || len(there.Answered) > 0 {
 		return nil
 	}
 	for _, told := range toldQuestions {
@@ -87,12 +87,12 @@ func (t teller) questions() error {
 			id := t.machines[told.machine]
 			told.fields.MachineID = &id
 		}
-		asked, err := t.deeds.Ask(t.ctx, t.curator, told.fields)
+		asked, err := t.deeds.Unknowns.Ask(t.ctx, t.curator, told.fields)
 		if err != nil {
 			return fmt.Errorf("%s: %w", told.fields.Subject, err)
 		}
 		for _, guess := range told.guesses {
-			if err := t.deeds.GuessAt(t.ctx, t.curator, asked.ID, guess[0], guess[1]); err != nil {
+			if err := t.deeds.Unknowns.GuessAt(t.ctx, t.curator, asked.ID, guess[0], guess[1]); err != nil {
 				return err
 			}
 		}

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
+	"frugalheron/app/unknowns"
 	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
@@ -59,13 +60,13 @@ func (s *Server) registerQuestions() {
 		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns", Summary: "What nobody knows yet, on a machine or in the collection", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
-	}) (*output[app.Unknowns], error) {
-		return answer(s.app.Unknowns(ctx, actor, in.Machine))
+	}) (*output[unknowns.Unknowns], error) {
+		return answer(s.app.Unknowns.Unknowns(ctx, actor, in.Machine))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.QuestionFields }) (*output[store.Question], error) {
-		return answer(s.app.Ask(ctx, actor, in.Body))
+		return answer(s.app.Unknowns.Ask(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}", Summary: "Change what is asked and who was asked", Errors: errorsOfChange,
@@ -77,7 +78,7 @@ func (s *Server) registerQuestions() {
 			Asked string `json:"asked" maxLength:"1000"`
 		}
 	}) (*output[store.Question], error) {
-		return answer(s.app.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
+		return answer(s.app.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses", Summary: "Note what the answer could be, and why", Errors: errorsOfCreate,
@@ -88,7 +89,7 @@ func (s *Server) registerQuestions() {
 			Reason string `json:"reason" maxLength:"400"`
 		}
 	}) (*struct{}, error) {
-		return nil, s.app.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
+		return nil, s.app.Unknowns.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer", Summary: "Settle a question; a type that comes with it is recognised everywhere at once", Errors: errorsOfChange,
@@ -96,10 +97,10 @@ func (s *Server) registerQuestions() {
 		ByID
 		Body struct {
 			Versioned
-			app.Answer
+			unknowns.Answer
 		}
-	}) (*output[app.Settled], error) {
-		return answer(s.app.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
+	}) (*output[unknowns.Settled], error) {
+		return answer(s.app.Unknowns.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
 	})
 }
 
@@ -108,28 +109,28 @@ func (s *Server) registerMysteries() {
 		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries", Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
-	}) (*output[[]app.ToldMystery], error) {
-		return answer(s.app.Mysteries(ctx, actor, in.Machine))
+	}) (*output[[]unknowns.ToldMystery], error) {
+		return answer(s.app.Unknowns.Mysteries(ctx, actor, in.Machine))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery", Summary: "What an unknown board could be", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldMystery], error) {
-		return answer(s.app.Mystery(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[unknowns.ToldMystery], error) {
+		return answer(s.app.Unknowns.Mystery(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery", Summary: "Rewrite explanations, evidence and decision", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WrittenMystery
-	}) (*output[app.ToldMystery], error) {
-		return answer(s.app.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
+	}) (*output[unknowns.ToldMystery], error) {
+		return answer(s.app.Unknowns.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
 	})
 }
 
 // WrittenMystery is what is thought about a board, and the version that it started from.
 type WrittenMystery struct {
 	Version int `json:"version" minimum:"0" doc:"0 for the first time"`
-	app.MysteryFields
+	unknowns.MysteryFields
 }
 
 // DrawnPlan is what is drawn on a picture, and the version that it started from.

@@ -16,6 +16,7 @@ import (
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
+	"frugalheron/app/unknowns"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -45,27 +46,27 @@ type Newer struct {
 	OwnType  *store.OwnType  `json:"ownType,omitempty"`
 	Account  *store.Account  `json:"account,omitempty"`
 
-	Party        *store.Party        `json:"party,omitempty"`
-	Custody      *store.Custody      `json:"custody,omitempty"`
-	PersonalData *store.PersonalData `json:"personalData,omitempty"`
-	Lot          *store.Acquisition  `json:"lot,omitempty"`
-	Collection   *store.Collection   `json:"collection,omitempty"`
-	Attachment   *store.Attachment   `json:"attachment,omitempty"`
-	Rom          *store.RomImage     `json:"rom,omitempty"`
-	Model        *store.MachineModel `json:"model,omitempty"`
-	Question     *store.Question     `json:"question,omitempty"`
-	Maker        *store.Maker        `json:"maker,omitempty"`
-	Mystery      *app.ToldMystery    `json:"mystery,omitempty"`
-	BoardPlan    *files.ToldPlan     `json:"boardPlan,omitempty"`
-	Connector    *app.ToldConnector  `json:"connector,omitempty"`
-	Step         *app.ToldStep       `json:"step,omitempty"`
-	Procedure    *store.Procedure    `json:"procedure,omitempty"`
-	Survey       *app.ToldSurvey     `json:"survey,omitempty"`
-	Finding      *store.Finding      `json:"finding,omitempty"`
-	Measurement  *app.Measurement    `json:"measurement,omitempty"`
-	Adjuster     *app.Adjuster       `json:"adjuster,omitempty"`
-	AgeingClass  *app.OwnClass       `json:"ageingClass,omitempty"`
-	Mention      *store.Mention      `json:"mention,omitempty"`
+	Party        *store.Party          `json:"party,omitempty"`
+	Custody      *store.Custody        `json:"custody,omitempty"`
+	PersonalData *store.PersonalData   `json:"personalData,omitempty"`
+	Lot          *store.Acquisition    `json:"lot,omitempty"`
+	Collection   *store.Collection     `json:"collection,omitempty"`
+	Attachment   *store.Attachment     `json:"attachment,omitempty"`
+	Rom          *store.RomImage       `json:"rom,omitempty"`
+	Model        *store.MachineModel   `json:"model,omitempty"`
+	Question     *store.Question       `json:"question,omitempty"`
+	Maker        *store.Maker          `json:"maker,omitempty"`
+	Mystery      *unknowns.ToldMystery `json:"mystery,omitempty"`
+	BoardPlan    *files.ToldPlan       `json:"boardPlan,omitempty"`
+	Connector    *app.ToldConnector    `json:"connector,omitempty"`
+	Step         *app.ToldStep         `json:"step,omitempty"`
+	Procedure    *store.Procedure      `json:"procedure,omitempty"`
+	Survey       *app.ToldSurvey       `json:"survey,omitempty"`
+	Finding      *store.Finding        `json:"finding,omitempty"`
+	Measurement  *app.Measurement      `json:"measurement,omitempty"`
+	Adjuster     *app.Adjuster         `json:"adjuster,omitempty"`
+	AgeingClass  *app.OwnClass         `json:"ageingClass,omitempty"`
+	Mention      *store.Mention        `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -204,7 +205,7 @@ func newer(record any) *Newer {
 		return &Newer{Maker: &r}
 	case store.Question:
 		return &Newer{Question: &r}
-	case app.ToldMystery:
+	case unknowns.ToldMystery:
 		return &Newer{Mystery: &r}
 	case files.ToldPlan:
 		return &Newer{BoardPlan: &r}

@@ -1,4 +1,4 @@
-package app
+package unknowns
 
 import (
 	"context"
@@ -54,17 +54,17 @@ type ToldMystery struct {
 }
 
 // Mysteries lists the assemblies of a machine that somebody puzzles over; with 0 those of the collection.
-func (a *App) Mysteries(ctx context.Context, actor action.Actor, machineID int64) ([]ToldMystery, error) {
+func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID int64) ([]ToldMystery, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	ids, err := store.AssembliesWithMystery(ctx, a.Kernel.DB, machineID)
+	ids, err := store.AssembliesWithMystery(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
 	told := make([]ToldMystery, len(ids))
 	for i, id := range ids {
-		if told[i], err = a.Mystery(ctx, actor, id); err != nil {
+		if told[i], err = s.Mystery(ctx, actor, id); err != nil {
 			return nil, err
 		}
 	}
@@ -72,12 +72,12 @@ func (a *App) Mysteries(ctx context.Context, actor action.Actor, machineID int64
 }
 
 // Mystery reads what was thought about an assembly.
-func (a *App) Mystery(ctx context.Context, actor action.Actor, assemblyID int64) (ToldMystery, error) {
-	assembly, err := a.Inventory.Assembly(ctx, actor, assemblyID)
+func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID int64) (ToldMystery, error) {
+	assembly, err := s.inventory.Assembly(ctx, actor, assemblyID)
 	if err != nil {
 		return ToldMystery{}, err
 	}
-	return mysteryOf(ctx, a.Kernel.DB, assembly)
+	return mysteryOf(ctx, s.kernel.DB, assembly)
 }
 
 func mysteryOf(ctx context.Context, h store.Handle, assembly store.Assembly) (ToldMystery, error) {
@@ -110,12 +110,12 @@ func (f MysteryFields) weigh() mystery.Weighing {
 }
 
 // WeighMystery rewrites what is thought about an assembly, starting from a version; 0 for the first time.
-func (a *App) WeighMystery(ctx context.Context, actor action.Actor, assemblyID int64, version int, fields MysteryFields) (ToldMystery, error) {
+func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assemblyID int64, version int, fields MysteryFields) (ToldMystery, error) {
 	var told ToldMystery
 	if err := checkMystery(&fields); err != nil {
 		return told, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err

@@ -1,4 +1,4 @@
-package app
+package unknowns
 
 import (
 	"context"
@@ -44,23 +44,23 @@ type Unknowns struct {
 const mostUnknown = 2000
 
 // Unknowns lists what nobody knows yet, on a machine or, with 0, in the whole collection.
-func (a *App) Unknowns(ctx context.Context, actor action.Actor, machineID int64) (Unknowns, error) {
+func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID int64) (Unknowns, error) {
 	u := Unknowns{Open: []Unknown{}, Answered: []ToldQuestion{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return u, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.library.Read(ctx)
 	if err != nil {
 		return u, err
 	}
-	lines, err := store.ListUnknown(ctx, a.Kernel.DB, machineID, mostUnknown+1)
+	lines, err := store.ListUnknown(ctx, s.kernel.DB, machineID, mostUnknown+1)
 	if err != nil {
 		return u, err
 	}
 	if len(lines) > mostUnknown {
 		lines, u.More = lines[:mostUnknown], true
 	}
-	questions, err := a.toldQuestions(ctx, machineID)
+	questions, err := s.toldQuestions(ctx, machineID)
 	if err != nil {
 		return u, err
 	}
@@ -70,8 +70,8 @@ func (a *App) Unknowns(ctx context.Context, actor action.Actor, machineID int64)
 	return u, nil
 }
 
-func (a *App) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
-	questions, err := store.ListQuestions(ctx, a.Kernel.DB, machineID)
+func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
+	questions, err := store.ListQuestions(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -79,7 +79,7 @@ func (a *App) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestio
 	for i, q := range questions {
 		ids[i] = q.ID
 	}
-	guesses, err := store.GuessesOf(ctx, a.Kernel.DB, ids)
+	guesses, err := store.GuessesOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -147,12 +147,12 @@ func (u *Unknowns) take(questions []ToldQuestion, machineID int64) {
 }
 
 // Ask writes about something unknown for the first time.
-func (a *App) Ask(ctx context.Context, actor action.Actor, fields store.QuestionFields) (store.Question, error) {
+func (s *Service) Ask(ctx context.Context, actor action.Actor, fields store.QuestionFields) (store.Question, error) {
 	var asked store.Question
 	if err := checkQuestion(&fields); err != nil {
 		return asked, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if fields.MachineID != nil {
 			if _, err := store.MachineByID(ctx, tx, *fields.MachineID); err != nil {
 				return input.Missing(err, "machineId", "choose a machine of the collection")
@@ -182,12 +182,12 @@ func checkQuestion(f *store.QuestionFields) error {
 }
 
 // ChangeQuestion rewrites what is asked and who was asked, starting from a version.
-func (a *App) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int, text, asked string) (store.Question, error) {
+func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int, text, asked string) (store.Question, error) {
 	var changed store.Question
 	if err := input.CheckAll(input.Lines("text", &text), input.OneLine("asked", &asked)); err != nil {
 		return changed, err
 	}
-	err := a.onQuestion(ctx, actor, id, version, func(tx *sqlx.Tx, before store.Question) error {
+	err := s.onQuestion(ctx, actor, id, version, func(tx *sqlx.Tx, before store.Question) error {
 		fields := before.QuestionFields
 		fields.Text, fields.Asked = text, asked
 		if err := store.UpdateQuestion(ctx, tx, id, fields); err != nil {
@@ -196,13 +196,13 @@ func (a *App) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, 
 		return action.Record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
 	})
 	if err == nil {
-		changed, err = store.QuestionByID(ctx, a.Kernel.DB, id)
+		changed, err = store.QuestionByID(ctx, s.kernel.DB, id)
 	}
 	return changed, err
 }
 
-func (a *App) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
@@ -215,7 +215,7 @@ func (a *App) onQuestion(ctx context.Context, actor action.Actor, id int64, vers
 }
 
 // GuessAt notes what somebody thinks the answer could be, and why.
-func (a *App) GuessAt(ctx context.Context, actor action.Actor, id int64, text, reason string) error {
+func (s *Service) GuessAt(ctx context.Context, actor action.Actor, id int64, text, reason string) error {
 	if err := input.CheckAll(input.OneLine("text", &text), input.OneLine("reason", &reason)); err != nil {
 		return err
 	}
@@ -225,7 +225,7 @@ func (a *App) GuessAt(ctx context.Context, actor action.Actor, id int64, text, r
 	case reason == "":
 		return action.Reject("reason", "say why you think so; a guess without a reason cannot be weighed")
 	}
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		question, err := store.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
@@ -253,7 +253,7 @@ type Settled struct {
 
 // AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
 // recognised on every sheet at once, old ones included, and the history of each machine says so.
-func (a *App) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, version int, answer Answer) (Settled, error) {
+func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, version int, answer Answer) (Settled, error) {
 	var settled Settled
 	err := input.CheckAll(input.OneLine("answer", &answer.Answer), input.OneLine("source", &answer.Source))
 	switch {
@@ -279,10 +279,10 @@ func (a *App) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, 
 		return action.Record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
 	}
 	if answer.Type == nil {
-		err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, write)
+		err = s.kernel.Do(ctx, actor, action.MayWriteSheets, write)
 	} else {
 		var named library.NamedType
-		named, err = a.Library.TypeDeed(ctx, actor, library.EventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+		named, err = s.library.TypeDeed(ctx, actor, library.EventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
 			if err := write(tx); err != nil {
 				return nil, 0, err
 			}
@@ -292,7 +292,7 @@ func (a *App) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, 
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines
 	}
 	if err == nil {
-		settled.Question, err = store.QuestionByID(ctx, a.Kernel.DB, id)
+		settled.Question, err = store.QuestionByID(ctx, s.kernel.DB, id)
 	}
 	return settled, err
 }
