@@ -3,6 +3,7 @@
 package app
 
 import (
+	"frugalheron/app/arrivals"
 	"frugalheron/app/unknowns"
 
 	"github.com/jmoiron/sqlx"
@@ -25,6 +26,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Arrivals  *arrivals.Service
 	Unknowns  *unknowns.Service
 	Evidence  *evidence.Service
 	Sheets    *sheets.Service
@@ -48,6 +50,7 @@ func New(db *sqlx.DB) *App {
 	a.Sheets = sheets.New(kernel, a.Library, a.Inventory)
 	a.Evidence = evidence.New(kernel)
 	a.Unknowns = unknowns.New(kernel, a.Library, a.Inventory)
+	a.Arrivals = arrivals.New(kernel, a.Evidence)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()

@@ -21,7 +21,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	deeds.WithBlobs(kept)
 	other := must(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Other"}))
 	card := must(deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
-	lot := must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
+	lot := must(deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
 	picture := func(owner files.Owner, shade uint8) store.Attachment {
 		return must(deeds.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}

@@ -5,6 +5,7 @@ import (
 	"errors"
 
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
@@ -19,14 +20,14 @@ import (
 
 // Arrival is how a machine came to the collection, as far as it is written down.
 type Arrival struct {
-	Lot   *Lot      `json:"lot" doc:"The lot it came with, or null"`
-	Thing *LotThing `json:"thing" doc:"What it is in that lot, or null"`
+	Lot   *arrivals.Lot      `json:"lot" doc:"The lot it came with, or null"`
+	Thing *arrivals.LotThing `json:"thing" doc:"What it is in that lot, or null"`
 }
 
 // Dossier is what is written down about a machine beside its boards.
 type Dossier struct {
 	Arrival      Arrival              `json:"arrival"`
-	Chain        Chain                `json:"chain"`
+	Chain        arrivals.Chain       `json:"chain"`
 	PersonalData []store.PersonalData `json:"personalData"`
 	Stays        []store.Stay         `json:"stays" doc:"Where it is and was, the newest first"`
 	Known        []appevidence.Known  `json:"known" doc:"What is said of each attribute, and what it amounts to"`
@@ -81,7 +82,7 @@ func readDossier(ctx context.Context, h store.Handle, machine store.Machine, tot
 	if d.Arrival.Lot != nil {
 		arrived = d.Arrival.Lot.Arrived
 	}
-	if d.Chain, err = chainOf(ctx, h, machine.ID, input.DateOf(arrived)); err != nil {
+	if d.Chain, err = arrivals.ChainOf(ctx, h, machine.ID, input.DateOf(arrived)); err != nil {
 		return d, err
 	}
 	if d.PersonalData, err = store.PersonalDataOf(ctx, h, machine.ID); err != nil {
@@ -159,7 +160,7 @@ func arrivalOf(ctx context.Context, h store.Handle, machineID int64) (Arrival, e
 }
 
 func arrivalWith(ctx context.Context, h store.Handle, item store.LotItem) (Arrival, error) {
-	l, err := readLot(ctx, h, item.AcquisitionID)
+	l, err := arrivals.ReadLot(ctx, h, item.AcquisitionID)
 	if err != nil {
 		return Arrival{}, err
 	}

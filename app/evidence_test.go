@@ -160,13 +160,13 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	office, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
 	tell := func(role, who, dates string) store.Custody {
-		told, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: role, Who: who, Dates: dates, Citation: store.Citation{Kind: "recalled"}})
+		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: role, Who: who, Dates: dates, Citation: store.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 		return told
 	}
 	tell("made-by", "Tarn & Vole", "1985")
 	sale := tell("sold-to", "a merchant", "1983")
-	used, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Dates: "1986 / 1988", Citation: store.Citation{Kind: "recalled", PartyID: &office.ID}})
+	used, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Dates: "1986 / 1988", Citation: store.Citation{Kind: "recalled", PartyID: &office.ID}})
 	require.NoError(t, err)
 	require.Equal(t, "1986/1988", used.Dates)
 	tell("stored-by", "a barn", "1992/2001")
@@ -180,24 +180,24 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 		return kinds
 	}
 	require.Equal(t, []string{"impossible", "gap"}, findings())
-	event, err := deeds.WithdrawCustody(ctx, curator, sale.ID, "hearsay")
+	event, err := deeds.Arrivals.WithdrawCustody(ctx, curator, sale.ID, "hearsay")
 	require.NoError(t, err)
 	require.Equal(t, []string{"gap"}, findings())
 	require.NoError(t, deeds.Undo(ctx, curator, event))
 	fields := used.CustodyFields
 	fields.Dates = "1986/1991"
-	changed, err := deeds.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
+	changed, err := deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, []string{"impossible"}, findings())
-	_, err = deeds.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
+	_, err = deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, changed.Version, stale.Newer.(store.Custody).Version)
 	fields.Dates = "1985-W07"
-	_, err = deeds.ChangeCustody(ctx, curator, used.ID, changed.Version, fields)
+	_, err = deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, changed.Version, fields)
 	require.ErrorContains(t, err, "1985-02-11/1985-02-17")
 	fields.Dates = "1985"
-	_, err = deeds.TellCustody(ctx, technician, machine.ID, fields)
+	_, err = deeds.Arrivals.TellCustody(ctx, technician, machine.ID, fields)
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 

@@ -52,7 +52,7 @@ func (a *App) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyI
 
 // LotHistory tells who did what when to an arrival and its things.
 func (a *App) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64, limit int) (ToldPage, error) {
-	if _, err := a.Lot(ctx, actor, lotID); err != nil {
+	if _, err := a.Arrivals.Lot(ctx, actor, lotID); err != nil {
 		return ToldPage{}, err
 	}
 	return a.historyPage(ctx, actor, store.EventQuery{Lot: lotID, Before: before}, limit)

@@ -7,13 +7,14 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/store"
 )
 
 func cents(n int64) *int64 { return &n }
 
 // nine is a lot of nine things at 371.00 with 48.50 carriage.
-func nine(t *testing.T, deeds *app.App) app.Lot {
+func nine(t *testing.T, deeds *app.App) arrivals.Lot {
 	things := []store.LotItemFields{}
 	for i, title := range []string{"Machine", "Terminal", "Memory card", "Keyboard", "Handbook", "Disks", "Lamp", "Lead", "Pens"} {
 		kind := "part"
@@ -22,7 +23,7 @@ func nine(t *testing.T, deeds *app.App) app.Lot {
 		}
 		things = append(things, store.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
 	}
-	received, err := deeds.Receive(ctx, curator, store.AcquisitionFields{
+	received, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{
 		Title: "Chattels of the pilot office", Method: "auction", Arrived: "2025-03-14", PriceCents: cents(371_00),
 		Costs: store.ExtraCosts{{What: "carriage", Cents: 48_50}},
 	}, things)
@@ -30,7 +31,7 @@ func nine(t *testing.T, deeds *app.App) app.Lot {
 	return received
 }
 
-func sharesOf(l app.Lot) (sum int64) {
+func sharesOf(l arrivals.Lot) (sum int64) {
 	for _, thing := range l.Things {
 		if thing.ShareCents != nil {
 			sum += *thing.ShareCents
@@ -48,7 +49,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 		fields := l.AcquisitionFields
 		fields.Spread = way
 		var err error
-		l, err = deeds.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
+		l, err = deeds.Arrivals.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
 		require.NoError(t, err)
 		require.Empty(t, l.SpreadProblem)
 		require.Equal(t, int64(419_50), sharesOf(l), way)
@@ -56,7 +57,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 	// By hand it has to add up, and says by how much it does not.
 	fields := l.AcquisitionFields
 	fields.Spread = "hand"
-	l, err := deeds.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
+	l, err := deeds.Arrivals.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, "Machine has no share yet; write one, 0.00 too", l.SpreadProblem)
 	for _, thing := range l.Things {
@@ -65,17 +66,17 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 		if thing.Title == "Memory card" {
 			item.HandCents, item.ValueCents = cents(400_00), cents(520_00)
 		}
-		l, err = deeds.ChangeLotItem(ctx, curator, l.ID, l.Version, thing.ID, item)
+		l, err = deeds.Arrivals.ChangeLotItem(ctx, curator, l.ID, l.Version, thing.ID, item)
 		require.NoError(t, err)
 	}
 	require.Equal(t, "the shares add up to 400.00; 19.50 of 419.50 is not spread yet", l.SpreadProblem)
 	require.Equal(t, "Memory card alone outweighs the whole lot: 520.00 against 419.50", l.Worth.Verdict)
 	require.Zero(t, sharesOf(l))
 
-	_, err = deeds.AddLotItem(ctx, curator, l.ID, l.Version-1, store.LotItemFields{Kind: "part", Title: "Late"})
+	_, err = deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version-1, store.LotItemFields{Kind: "part", Title: "Late"})
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale) // shares hang together: whoever adds has to have seen all things
-	_, err = deeds.Lot(ctx, action.Actor{}, l.ID)
+	_, err = deeds.Arrivals.Lot(ctx, action.Actor{}, l.ID)
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
@@ -85,15 +86,15 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "{year}.{lot}.{item}", collection.AccessionPattern)
 	l := nine(t, deeds)
-	again := func() app.Lot {
-		now, err := deeds.Lot(ctx, viewer, l.ID)
+	again := func() arrivals.Lot {
+		now, err := deeds.Arrivals.Lot(ctx, viewer, l.ID)
 		require.NoError(t, err)
 		return now
 	}
 	next, err := deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "2025.1.1", next.Number)
-	machine, err := deeds.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, store.MachineFields{Accession: next.Number, Name: "Meridian 2"})
+	machine, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, store.MachineFields{Accession: next.Number, Name: "Meridian 2"})
 	require.NoError(t, err)
 	next, err = deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
@@ -108,7 +109,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.Equal(t, "Machine", dossier.Arrival.Thing.Title)
 	require.NotEmpty(t, dossier.Arrival.Thing.Share)
 
-	card, err := deeds.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", store.AssemblyFields{Kind: "card", Title: "Memory card"})
+	card, err := deeds.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", store.AssemblyFields{Kind: "card", Title: "Memory card"})
 	require.NoError(t, err)
 	came, err := deeds.AssemblyArrival(ctx, viewer, card.ID)
 	require.NoError(t, err)
@@ -117,24 +118,24 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.NoError(t, err)
 	lamp := l.Things[6].LotItemFields
 	lamp.PassedOn, lamp.PassedTo, lamp.PassedForCents = "2025-06", &club.ID, cents(6_00)
-	now, err := deeds.ChangeLotItem(ctx, curator, l.ID, again().Version, l.Things[6].ID, lamp)
+	now, err := deeds.Arrivals.ChangeLotItem(ctx, curator, l.ID, again().Version, l.Things[6].ID, lamp)
 	require.NoError(t, err)
 	require.Equal(t, "passed on to Saltmarsh Repair Club, 2025-06, for 6.00", now.Things[6].Fate)
 	require.Equal(t, int64(419_50), sharesOf(now)) // what was passed on keeps its share
 
 	var invalid *action.Invalid
-	_, err = deeds.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, store.MachineFields{Accession: "2025.1.9", Name: "Twice"})
+	_, err = deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, store.MachineFields{Accession: "2025.1.9", Name: "Twice"})
 	require.ErrorAs(t, err, &invalid)
-	_, _, err = deeds.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
+	_, _, err = deeds.Arrivals.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
 	require.ErrorAs(t, err, &invalid)
-	now, err = deeds.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, 0)
+	now, err = deeds.Arrivals.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, 0)
 	require.NoError(t, err)
-	now, err = deeds.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[1].ID, machine.ID)
+	now, err = deeds.Arrivals.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[1].ID, machine.ID)
 	require.NoError(t, err)
-	_, err = deeds.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, machine.ID)
+	_, err = deeds.Arrivals.ItemIsMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, machine.ID)
 	require.ErrorContains(t, err, "came with another lot")
 
-	after, event, err := deeds.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[8].ID)
+	after, event, err := deeds.Arrivals.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[8].ID)
 	require.NoError(t, err)
 	require.Len(t, after.Things, 8)
 	require.Equal(t, int64(419_50), sharesOf(after))
@@ -197,7 +198,7 @@ func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"}, "currency": {Title: "x", Method: "gift", Currency: "euro"},
 		"costs": {Title: "x", Method: "gift", Costs: store.ExtraCosts{{Cents: 1}}}, "partyId": {Title: "x", Method: "gift", PartyID: &none},
 	} {
-		_, err := deeds.Receive(ctx, curator, fields, nil)
+		_, err := deeds.Arrivals.Receive(ctx, curator, fields, nil)
 		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
@@ -209,7 +210,7 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	_, deeds := newApp(t)
 	l := nine(t, deeds)
 	before := len(l.Things)
-	l, err := deeds.AddLotItem(ctx, curator, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
+	l, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
 	require.NoError(t, err)
 	require.Len(t, l.Things, before+1)
 	require.Equal(t, int64(419_50), sharesOf(l), "the cost stays, whatever is found")
@@ -217,10 +218,10 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	for why, item := range map[string]store.LotItemFields{
 		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)}, "to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
 	} {
-		_, err := deeds.AddLotItem(ctx, curator, l.ID, l.Version, item)
+		_, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, item)
 		require.ErrorAs(t, err, &invalid, why)
 	}
-	_, err = deeds.AddLotItem(ctx, technician, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "x"})
+	_, err = deeds.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 
 	quay, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Kind: "organisation", Name: "Quay office"})

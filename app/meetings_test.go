@@ -24,9 +24,9 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	card, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Loft", store.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
 	require.NoError(t, err)
-	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Meridian"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Meridian"}})
 	require.NoError(t, err)
-	other, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
+	other, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
 	require.NoError(t, err)
 	ref := func(kind string, id int64) store.RecordRef { return store.RecordRef{Kind: kind, ID: id} }
 	met := func(actor action.Actor, of store.RecordRef) []string {
@@ -50,7 +50,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Equal(t, []string{"Memory card"}, met(viewer, ref("machine", machine.ID)))
 
 	// The machine came with that lot: no question. The other lot's list is one.
-	_, err = deeds.ItemIsMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, machine.ID)
+	_, err = deeds.Arrivals.ItemIsMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("lot", lot.ID)))
 	list, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: other.ID}, "list.pdf", []byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))

@@ -179,11 +179,11 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	must(deeds.Inventory.CreateMachine(ctx, curator, homebrew))
 	machine := must(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 1})).Machines[0]
 	must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
-	must(deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
+	must(deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
 	count := func(actor action.Actor, words string) int {
 		found := must(deeds.Inventory.Find(ctx, actor, words))
 		facets := must(deeds.Inventory.CountFacets(ctx, actor, inventory.MachineFilters{Search: words}))
-		n := found.Total + len(found.Assemblies) + len(must(deeds.Lots(ctx, actor, words, 0, 10)).Lots)
+		n := found.Total + len(found.Assemblies) + len(must(deeds.Arrivals.Lots(ctx, actor, words, 0, 10)).Lots)
 		for _, value := range append(facets.Places, facets.Makers...) {
 			n += value.Count
 		}

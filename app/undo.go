@@ -11,9 +11,6 @@ import (
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
-	a.Kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.Undo(a.Kernel))
-	a.Kernel.CanBeUndone(eventChangeCustody, action.MayKeepTheRecord, a.undoChangeCustody)
-	a.Kernel.CanBeUndone(eventChangeLot, action.MayKeepTheRecord, a.undoChangeLot)
 	a.Kernel.CanBeUndone(eventStrikeRead, action.MayWriteSheets, a.undoStrikeRead)
 	a.Kernel.CanBeUndone(eventStrikeConnector, action.MayWriteSheets, a.undoStrikeConnector)
 	a.Kernel.CanBeUndone(eventStrikeStep, action.MayWriteSheets, a.undoStrikeStep)
@@ -21,7 +18,6 @@ func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventStrikeFinding, action.MayWriteSheets, a.undoStrikeFinding)
 	a.Kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, a.undoMeasure)
 	a.Kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, a.undoStrikeMeasurement)
-	a.Kernel.CanBeUndone(eventStrikeLotItem, action.MayKeepTheRecord, a.undoStrikeLotItem)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record

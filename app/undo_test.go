@@ -31,11 +31,11 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	require.NoError(t, err)
 	added, err := deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
 	require.NoError(t, err)
-	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "part", Title: "Lead"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "part", Title: "Lead"}})
 	require.NoError(t, err)
 	said, err := deeds.Evidence.StateEvidence(ctx, curator, machine.ID, store.StatementFields{Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "firmware"}})
 	require.NoError(t, err)
-	told, err := deeds.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: store.Citation{Kind: "recalled"}})
+	told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: store.Citation{Kind: "recalled"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
@@ -51,7 +51,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		add(deeds.Inventory.Machine(ctx, curator, machine.ID))
 		add(deeds.Sheets.Contents(ctx, curator, machine.ID))
 		add(deeds.Dossier(ctx, curator, machine.ID))
-		add(deeds.Lot(ctx, curator, lot.ID))
+		add(deeds.Arrivals.Lot(ctx, curator, lot.ID))
 		add(deeds.Files.Attachments(ctx, curator, files.Owner{MachineID: machine.ID}, 0, 10))
 		add(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10}))
 		add(deeds.Inventory.ListLoose(ctx, curator, "", 0, 10))
@@ -96,7 +96,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			return err
 		},
 		"withdraw a statement":   func() error { _, err := deeds.Evidence.WithdrawStatement(ctx, curator, said.ID, "misread"); return err },
-		"withdraw from the past": func() error { _, err := deeds.WithdrawCustody(ctx, curator, told.ID, "misread"); return err },
+		"withdraw from the past": func() error { _, err := deeds.Arrivals.WithdrawCustody(ctx, curator, told.ID, "misread"); return err },
 		"strike a picture": func() error {
 			one, err := deeds.Files.Attachment(ctx, curator, picture.ID)
 			if err == nil {
@@ -111,23 +111,23 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			}
 			fields := d.Chain.Links[0].CustodyFields
 			fields.Dates, fields.Who = "1985/1986", "the theatre"
-			_, err = deeds.ChangeCustody(ctx, curator, told.ID, d.Chain.Links[0].Version, fields)
+			_, err = deeds.Arrivals.ChangeCustody(ctx, curator, told.ID, d.Chain.Links[0].Version, fields)
 			return err
 		},
 		"change a lot": func() error {
-			l, err := deeds.Lot(ctx, curator, lot.ID)
+			l, err := deeds.Arrivals.Lot(ctx, curator, lot.ID)
 			if err != nil {
 				return err
 			}
 			fields := l.AcquisitionFields
 			fields.Note = "two crates"
-			_, err = deeds.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
+			_, err = deeds.Arrivals.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
 			return err
 		},
 		"take a thing out of a lot": func() error {
-			l, err := deeds.Lot(ctx, curator, lot.ID)
+			l, err := deeds.Arrivals.Lot(ctx, curator, lot.ID)
 			if err == nil {
-				_, _, err = deeds.StrikeLotItem(ctx, curator, l.ID, l.Version, l.Things[0].ID)
+				_, _, err = deeds.Arrivals.StrikeLotItem(ctx, curator, l.ID, l.Version, l.Things[0].ID)
 			}
 			return err
 		},
@@ -149,7 +149,7 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	_, deeds := newApp(t)
 	deeds.WithBlobs(kept)
-	lot, err := deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	const people = 6
 	together := func(do func(i int) error) (done int) {
@@ -172,7 +172,7 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 		return err
 	}))
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, store.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
+		_, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, store.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
 		return err
 	}))
 	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})

@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
@@ -164,12 +165,12 @@ func (t teller) lots() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Lots(t.ctx, t.curator, "", 0, 200)
+	there, err := t.deeds.Arrivals.Lots(t.ctx, t.curator, "", 0, 200)
 	if err != nil {
 		return err
 	}
 	for _, told := range lots {
-		if slices.ContainsFunc(there.Lots, func(l app.Lot) bool { return l.Title == told.Title }) {
+		if slices.ContainsFunc(there.Lots, func(l arrivals.Lot) bool { return l.Title == told.Title }) {
 			continue
 		}
 		if err := t.receive(told); err != nil {
@@ -210,7 +211,7 @@ func (t teller) receive(told toldLot) error {
 		}
 		things = append(things, item)
 	}
-	received, err := t.deeds.Receive(t.ctx, t.curator, fields, things)
+	received, err := t.deeds.Arrivals.Receive(t.ctx, t.curator, fields, things)
 	if err != nil {
 		return err
 	}
@@ -232,16 +233,16 @@ func (t teller) receive(told toldLot) error {
 
 // place says what became of a thing of a lot.
 func (t teller) place(lotID, thingID int64, thing toldThing) error {
-	now, err := t.deeds.Lot(t.ctx, t.curator, lotID)
+	now, err := t.deeds.Arrivals.Lot(t.ctx, t.curator, lotID)
 	if err != nil {
 		return err
 	}
 	switch {
 	case thing.Is != "":
-		_, err = t.deeds.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
+		_, err = t.deeds.Arrivals.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
 	case thing.Store != "":
 		var added store.Assembly
-		added, err = t.deeds.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store, store.AssemblyFields{Kind: "card", Title: thing.Title})
+		added, err = t.deeds.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store, store.AssemblyFields{Kind: "card", Title: thing.Title})
 		if err == nil {
 			_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
 		}
@@ -270,7 +271,7 @@ func (t teller) tell(machine store.Machine, told story) error {
 		if fields.PartyID, err = t.party(link.Party); err != nil {
 			return err
 		}
-		if _, err := t.deeds.TellCustody(t.ctx, t.curator, machine.ID, fields); err != nil {
+		if _, err := t.deeds.Arrivals.TellCustody(t.ctx, t.curator, machine.ID, fields); err != nil {
 			return err
 		}
 	}

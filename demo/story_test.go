@@ -84,10 +84,10 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.GreaterOrEqual(t, pictures, page.Total+lookedOver)
 	require.Equal(t, 1, cited)
 
-	lots, err := deeds.Lots(ctx, staff, "chattels", 0, 10)
+	lots, err := deeds.Arrivals.Lots(ctx, staff, "chattels", 0, 10)
 	require.NoError(t, err)
 	require.Len(t, lots.Lots, 1)
-	lot, err := deeds.Lot(ctx, staff, lots.Lots[0].ID)
+	lot, err := deeds.Arrivals.Lot(ctx, staff, lots.Lots[0].ID)
 	require.NoError(t, err)
 	require.Len(t, lot.Things, 9)
 	require.Equal(t, "419.50", lot.Cost)

@@ -146,12 +146,12 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 	))
 
 	// Somebody else changes the lot while it is being edited: theirs is shown, and nothing is overwritten.
-	lot, err := w.deeds.Receive(context.Background(), action.Actor{Role: action.Curator}, store.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
+	lot, err := w.deeds.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator}, store.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)), Click(Button("Edit")), Fill(Labelled("Condition as received"), "clean"), Fill(Labelled("Note"), "in two crates")))
 	fields := lot.AcquisitionFields
 	fields.Condition = "dusty, and a mouse lived in it"
-	_, err = w.deeds.ChangeAcquisition(context.Background(), action.Actor{Role: action.Curator}, lot.ID, lot.Version, fields)
+	_, err = w.deeds.Arrivals.ChangeAcquisition(context.Background(), action.Actor{Role: action.Curator}, lot.ID, lot.Version, fields)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
 		Click(Button("Keep it")), See(Text("condition: dusty, and a mouse lived in it")),

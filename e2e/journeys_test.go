@@ -74,10 +74,10 @@ func (w world) addBoard(t *testing.T, text string) store.Assembly {
 func (w world) addStory(t *testing.T) {
 	ctx, curator := context.Background(), action.Actor{Role: action.Curator}
 	price := int64(371_00)
-	_, err := w.deeds.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	_, err := w.deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	for i, dates := range []string{"1984", "1990/1992"} {
-		_, err := w.deeds.TellCustody(ctx, curator, w.machine.ID, store.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates, Citation: store.Citation{Kind: "recalled"}})
+		_, err := w.deeds.Arrivals.TellCustody(ctx, curator, w.machine.ID, store.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates, Citation: store.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 	}
 	other, err := w.deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/store"
 )
 
@@ -25,8 +26,8 @@ type ByThing struct {
 
 // Struck is a lot after a thing was taken out, and the event that can be undone.
 type Struck struct {
-	Lot   app.Lot `json:"lot"`
-	Event int64   `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Lot   arrivals.Lot `json:"lot"`
+	Event int64        `json:"event" doc:"The event of the history, by which the deed can be undone"`
 }
 
 // ChangedLot is what is said of an arrival, and the version that it started from.
@@ -48,42 +49,42 @@ func (s *Server) registerArrivals() {
 		Words string `query:"words" maxLength:"200"`
 		Skip  int    `query:"skip" minimum:"0" maximum:"1000000" doc:"What next was in the page before"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*output[app.LotPage], error) {
-		return answer(s.app.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
+	}) (*output[arrivals.LotPage], error) {
+		return answer(s.app.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*output[app.Lot], error) {
-		return answer(s.app.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*output[arrivals.Lot], error) {
+		return answer(s.app.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}", Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Lot], error) {
-		return answer(s.app.Lot(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[arrivals.Lot], error) {
+		return answer(s.app.Arrivals.Lot(ctx, actor, in.ID))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedLot
-	}) (*output[app.Lot], error) {
-		return answer(s.app.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
+	}) (*output[arrivals.Lot], error) {
+		return answer(s.app.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedThing
-	}) (*output[app.Lot], error) {
-		return answer(s.app.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
+	}) (*output[arrivals.Lot], error) {
+		return answer(s.app.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body ChangedThing
-	}) (*output[app.Lot], error) {
-		return answer(s.app.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
+	}) (*output[arrivals.Lot], error) {
+		return answer(s.app.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike", Summary: "Take a thing out of a lot, entered by mistake", Errors: errorsOfChange,
@@ -91,7 +92,7 @@ func (s *Server) registerArrivals() {
 		ByThing
 		Body Versioned
 	}) (*output[Struck], error) {
-		after, event, err := s.app.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
+		after, event, err := s.app.Arrivals.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
 		return answer(Struck{after, event}, err)
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -104,7 +105,7 @@ func (s *Server) registerArrivals() {
 			store.MachineFields
 		}
 	}) (*output[store.Machine], error) {
-		return answer(s.app.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
+		return answer(s.app.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Say that a thing of a lot is a machine that is in the collection already", Errors: errorsOfChange,
@@ -114,8 +115,8 @@ func (s *Server) registerArrivals() {
 			Versioned
 			MachineID int64 `json:"machineId" minimum:"0" doc:"0 to say that it is none"`
 		}
-	}) (*output[app.Lot], error) {
-		return answer(s.app.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
+	}) (*output[arrivals.Lot], error) {
+		return answer(s.app.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-goes-to-store", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/assembly", Summary: "Take a thing of a lot into store",
@@ -127,7 +128,7 @@ func (s *Server) registerArrivals() {
 			LooseFields
 		}
 	}) (*output[store.Assembly], error) {
-		return answer(s.app.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
+		return answer(s.app.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: errorsOfRead,

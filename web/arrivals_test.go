@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/inventory"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -30,7 +31,7 @@ func TestALotOverHTTP(t *testing.T) {
 	}
 	status, body := curator.send("POST", "/api/lots", lot)
 	require.Equal(t, 201, status, body)
-	received := decoded[app.Lot](t, body)
+	received := decoded[arrivals.Lot](t, body)
 	require.Equal(t, "419.50", received.Cost)
 	require.Equal(t, []string{"139.83", "279.67"}, []string{received.Things[0].Share, received.Things[1].Share})
 	path := fmt.Sprintf("/api/lots/%d", received.ID)
@@ -53,7 +54,7 @@ func TestALotOverHTTP(t *testing.T) {
 	}
 	status, body = change(received.Version, "equal")
 	require.Equal(t, 200, status, body)
-	changed := decoded[app.Lot](t, body)
+	changed := decoded[arrivals.Lot](t, body)
 	require.Equal(t, "371.00", changed.Cost) // without the carriage now
 	require.Equal(t, "185.50", changed.Things[0].Share)
 	status, body = change(received.Version, "hand")
@@ -77,7 +78,7 @@ func TestALotOverHTTP(t *testing.T) {
 
 	status, body = curator.send("GET", path, nil)
 	require.Equal(t, 200, status)
-	now := decoded[app.Lot](t, body)
+	now := decoded[arrivals.Lot](t, body)
 	status, body = curator.send("POST", fmt.Sprintf("%s/things/%d/assembly", path, now.Things[1].ID), map[string]any{"version": now.Version, "title": "Card", "kind": "card", "place": "Store"})
 	require.Equal(t, 201, status, body)
 	status, body = curator.send("POST", thing+"/strike", map[string]any{"version": now.Version + 1})

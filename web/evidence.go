@@ -105,7 +105,7 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body store.CustodyFields
 	}) (*output[store.Custody], error) {
-		return answer(s.app.TellCustody(ctx, actor, in.ID, in.Body))
+		return answer(s.app.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: errorsOfChange,
@@ -116,7 +116,7 @@ func (s *Server) registerEvidence() {
 			store.CustodyFields
 		}
 	}) (*output[store.Custody], error) {
-		return answer(s.app.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
+		return answer(s.app.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: errorsOfCreate,
@@ -124,7 +124,7 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body Withdrawal
 	}) (*output[Done], error) {
-		event, err := s.app.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
+		event, err := s.app.Arrivals.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
 	register(s, action.MayWriteSheets, huma.Operation{

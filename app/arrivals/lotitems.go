@@ -1,4 +1,4 @@
-package app
+package arrivals
 
 import (
 	"context"
@@ -32,9 +32,9 @@ func checkLotItem(ctx context.Context, h store.Handle, f *store.LotItemFields) e
 
 // onLot does work on the things of a lot, and reads the lot back. Version is the lot's: whoever changes a
 // thing has seen all of them, for their shares hang together.
-func (a *App) onLot(ctx context.Context, actor action.Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
+func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
 	var after Lot
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		acquired, err := lockLot(ctx, tx, lotID, version)
 		if err != nil {
 			return err
@@ -45,15 +45,15 @@ func (a *App) onLot(ctx context.Context, actor action.Actor, lotID int64, versio
 		if err := store.CountAcquisitionChange(ctx, tx, lotID); err != nil {
 			return err
 		}
-		after, err = readLot(ctx, tx, lotID)
+		after, err = ReadLot(ctx, tx, lotID)
 		return err
 	})
 	return after, err
 }
 
 // AddLotItem adds a thing to a lot.
-func (a *App) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, fields store.LotItemFields) (Lot, error) {
-	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, fields store.LotItemFields) (Lot, error) {
+	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		if err := checkLotItem(ctx, tx, &fields); err != nil {
 			return err
 		}
@@ -75,8 +75,8 @@ func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (store.LotItem, e
 }
 
 // ChangeLotItem rewrites what is said of a thing of a lot; passing it on is said so, too.
-func (a *App) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.LotItemFields) (Lot, error) {
-	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.LotItemFields) (Lot, error) {
+	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -95,9 +95,9 @@ func (a *App) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64
 }
 
 // StrikeLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
-func (a *App) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64) (Lot, int64, error) {
+func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64) (Lot, int64, error) {
 	var event int64
-	after, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+	after, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -114,16 +114,16 @@ func (a *App) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64
 	return after, event, err
 }
 
-func (a *App) undoStrikeLotItem(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	item, err := store.LotItemByID(ctx, a.Kernel.DB, e.SubjectID)
+func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	item, err := store.LotItemByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
-	acquired, err := store.AcquisitionByID(ctx, a.Kernel.DB, item.AcquisitionID)
+	acquired, err := store.AcquisitionByID(ctx, s.kernel.DB, item.AcquisitionID)
 	if err != nil {
 		return err
 	}
-	_, err = a.onLot(ctx, actor, acquired.ID, acquired.Version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+	_, err = s.onLot(ctx, actor, acquired.ID, acquired.Version, func(tx *sqlx.Tx, _ store.Acquisition) error {
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
@@ -144,12 +144,12 @@ func free(item store.LotItem) error {
 }
 
 // ItemBecomesMachine enters a thing of a lot as a machine of the collection.
-func (a *App) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
+func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
 	var created store.Machine
 	if err := inventory.CheckMachine(&fields); err != nil {
 		return created, err
 	}
-	_, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -176,8 +176,8 @@ func (a *App) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID 
 
 // ItemIsMachine says that a thing of a lot is a machine that is in the collection already; for machine 0,
 // that it is none, after all.
-func (a *App) ItemIsMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
-	return a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
+	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -213,12 +213,12 @@ func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired 
 }
 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
-func (a *App) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
+func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
 	var added store.Assembly
 	if err := inventory.CheckLoose(&place, &fields); err != nil {
 		return added, err
 	}
-	_, err := a.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err

@@ -1,4 +1,4 @@
-package app
+package arrivals
 
 import (
 	"context"
@@ -34,14 +34,14 @@ type Lot struct {
 }
 
 // Lot reads an arrival.
-func (a *App) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, error) {
+func (s *Service) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return Lot{}, err
 	}
-	return readLot(ctx, a.Kernel.DB, id)
+	return ReadLot(ctx, s.kernel.DB, id)
 }
 
-func readLot(ctx context.Context, h store.Handle, id int64) (Lot, error) {
+func ReadLot(ctx context.Context, h store.Handle, id int64) (Lot, error) {
 	acquired, err := store.AcquisitionByID(ctx, h, id)
 	if err != nil {
 		return Lot{}, err
@@ -115,12 +115,12 @@ type LotPage struct {
 }
 
 // Lots lists arrivals by words that occur in what is said of them or of their things.
-func (a *App) Lots(ctx context.Context, actor action.Actor, words string, skip, limit int) (LotPage, error) {
+func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, skip, limit int) (LotPage, error) {
 	page := LotPage{Lots: []Lot{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAcquisitions(ctx, a.Kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := store.ListAcquisitions(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = skip + limit
@@ -177,9 +177,9 @@ func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionF
 }
 
 // Receive enters an arrival with its things.
-func (a *App) Receive(ctx context.Context, actor action.Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
+func (s *Service) Receive(ctx context.Context, actor action.Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
 	var received Lot
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		day, err := checkAcquisition(ctx, tx, &fields)
 		if err != nil {
 			return err
@@ -196,7 +196,7 @@ func (a *App) Receive(ctx context.Context, actor action.Actor, fields store.Acqu
 				return err
 			}
 		}
-		if received, err = readLot(ctx, tx, id); err != nil {
+		if received, err = ReadLot(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventReceiveLot, id, nil, nil, fields)
@@ -205,9 +205,9 @@ func (a *App) Receive(ctx context.Context, actor action.Actor, fields store.Acqu
 }
 
 // ChangeAcquisition rewrites what is said of an arrival, starting from a version.
-func (a *App) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
+func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
 	var changed Lot
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := lockLot(ctx, tx, id, version)
 		if err != nil {
 			return err
@@ -219,7 +219,7 @@ func (a *App) ChangeAcquisition(ctx context.Context, actor action.Actor, id int6
 		if err := store.UpdateAcquisition(ctx, tx, id, fields, day); err != nil {
 			return err
 		}
-		if changed, err = readLot(ctx, tx, id); err != nil {
+		if changed, err = ReadLot(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields, changed.AcquisitionFields)
@@ -236,12 +236,12 @@ func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Acq
 	return before, err
 }
 
-func (a *App) undoChangeLot(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	before, err := action.StateIn[store.AcquisitionFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
-		return action.Second(a.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
+		return action.Second(s.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
 	})
 }

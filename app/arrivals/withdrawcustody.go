@@ -1,4 +1,4 @@
-package app
+package arrivals
 
 import (
 	"context"
@@ -17,6 +17,6 @@ var (
 )
 
 // WithdrawCustody says that a statement about a machine's past does not count any more, and why.
-func (a *App) WithdrawCustody(ctx context.Context, actor action.Actor, id int64, why string) (int64, error) {
-	return a.Evidence.Withdraw(ctx, actor, ofCustody, id, why)
+func (s *Service) WithdrawCustody(ctx context.Context, actor action.Actor, id int64, why string) (int64, error) {
+	return s.evidence.Withdraw(ctx, actor, ofCustody, id, why)
 }

@@ -1,4 +1,4 @@
-package app
+package arrivals
 
 import (
 	"context"
@@ -29,8 +29,8 @@ type Chain struct {
 	custody.Chain
 }
 
-// chainOf examines what is known of a machine's past; arrived is when it came, nil when unknown.
-func chainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
+// ChainOf examines what is known of a machine's past; arrived is when it came, nil when unknown.
+func ChainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
 	kept, err := store.CustodyOf(ctx, h, machineID)
 	if err != nil {
 		return Chain{}, err
@@ -80,12 +80,12 @@ func checkCustody(f *store.CustodyFields) error {
 }
 
 // TellCustody notes what a source says of a machine's past.
-func (a *App) TellCustody(ctx context.Context, actor action.Actor, machineID int64, fields store.CustodyFields) (store.Custody, error) {
+func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID int64, fields store.CustodyFields) (store.Custody, error) {
 	var told store.Custody
 	if err := checkCustody(&fields); err != nil {
 		return told, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -105,12 +105,12 @@ func (a *App) TellCustody(ctx context.Context, actor action.Actor, machineID int
 }
 
 // ChangeCustody rewrites a statement about a machine's past, starting from a version.
-func (a *App) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields store.CustodyFields) (store.Custody, error) {
+func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields store.CustodyFields) (store.Custody, error) {
 	var changed store.Custody
 	if err := checkCustody(&fields); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := store.LockCustody(ctx, tx, id)
 		if err != nil {
 			return err
@@ -132,12 +132,12 @@ func (a *App) ChangeCustody(ctx context.Context, actor action.Actor, id int64, v
 	return changed, err
 }
 
-func (a *App) undoChangeCustody(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	before, err := action.StateIn[store.CustodyFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
-		return action.Second(a.ChangeCustody(ctx, actor, now.ID, now.Version, before))
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
+		return action.Second(s.ChangeCustody(ctx, actor, now.ID, now.Version, before))
 	})
 }
