@@ -134,8 +134,8 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 	written := unknowns.MysteryFields{
 		Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
 		Evidence: []unknowns.MysteryEvidence{
-			{ID: 1, Text: "34 pins", Seen: mystery.Found, Weights: []unknowns.MysteryWeight{{1, 2}, {7, 3}}},
-			{ID: 2, Text: "a start vector", Seen: mystery.Open, Weights: []unknowns.MysteryWeight{{2, 3}}},
+			{ID: 1, Text: "34 pins", Seen: mystery.Found, Weights: []unknowns.MysteryWeight{{HypothesisID: 1, Weight: 2}, {HypothesisID: 7, Weight: 3}}},
+			{ID: 2, Text: "a start vector", Seen: mystery.Open, Weights: []unknowns.MysteryWeight{{HypothesisID: 2, Weight: 3}}},
 		},
 	}
 	told, err := deeds.Unknowns.WeighMystery(ctx, technician, board.ID, 0, written)
