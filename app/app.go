@@ -3,19 +3,19 @@
 package app
 
 import (
-	"frugalheron/app/arrivals"
-	"frugalheron/app/unknowns"
-
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/roms"
 	"frugalheron/app/sheets"
+	"frugalheron/app/unknowns"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
@@ -26,16 +26,14 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Roms      *roms.Service
 	Arrivals  *arrivals.Service
 	Unknowns  *unknowns.Service
 	Evidence  *evidence.Service
 	Sheets    *sheets.Service
 	Files     *files.Service
 	People    *people.Service
-	compared  comparisons
-	blobs     *blobs.Store // nil when none is set up
 	Accounts  *accounts.Service
-	reader    string // address of the reader of chips; empty when none is set up
 	meter     string // address of the meter; empty when none is set up
 }
 
@@ -51,6 +49,7 @@ func New(db *sqlx.DB) *App {
 	a.Evidence = evidence.New(kernel)
 	a.Unknowns = unknowns.New(kernel, a.Library, a.Inventory)
 	a.Arrivals = arrivals.New(kernel, a.Evidence)
+	a.Roms = roms.New(kernel, a.Library, a.Inventory)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()
@@ -64,14 +63,14 @@ func (a *App) follow() {
 
 // WithBlobs keeps uploaded bytes in a store. Without one nothing can be uploaded.
 func (a *App) WithBlobs(kept *blobs.Store) *App {
-	a.blobs = kept
+	a.Roms.KeepIn(kept)
 	a.Files.KeepIn(kept)
 	return a
 }
 
 // WithReader reads chips through the reader at an address, as 127.0.0.1:7071.
 func (a *App) WithReader(address string) *App {
-	a.reader = address
+	a.Roms.ReadFrom(address)
 	return a
 }
 

@@ -170,7 +170,7 @@ func (a *App) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]Dat
 	}
 	parts := []DatedPart{}
 	for _, id := range slices.Sorted(maps.Keys(newest)) {
-		inspection, err := a.inspectionOf(ctx, newest[id].SHA256)
+		inspection, err := a.Roms.InspectionOf(ctx, newest[id].SHA256)
 		if err != nil {
 			return nil, err
 		}

@@ -17,7 +17,7 @@ func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	sockets, err := a.Roms(ctx, actor, machineID)
+	sockets, err := a.Roms.Roms(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
@@ -53,7 +53,7 @@ func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID i
 
 // identifyVerdicts are the lines of the reckoning that dates and read-only memories give, by what is kept.
 func (a *App) identifyVerdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
-	sockets, err := a.Roms(ctx, actor, machineID)
+	sockets, err := a.Roms.Roms(ctx, actor, machineID)
 	if err != nil {
 		return nil, err
 	}

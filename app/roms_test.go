@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
 	"frugalheron/store"
@@ -35,19 +36,19 @@ func chips(t *testing.T) (*app.App, store.Machine, store.Assembly) {
 	return deeds.WithBlobs(kept), machine, board
 }
 
-func socketOf(t *testing.T, deeds *app.App, machine int64, designator string) app.RomSocket {
-	sockets, err := deeds.Roms(ctx, viewer, machine)
+func socketOf(t *testing.T, deeds *app.App, machine int64, designator string) roms.RomSocket {
+	sockets, err := deeds.Roms.Roms(ctx, viewer, machine)
 	require.NoError(t, err)
-	at := slices.IndexFunc(sockets, func(s app.RomSocket) bool { return s.Designator == designator })
+	at := slices.IndexFunc(sockets, func(s roms.RomSocket) bool { return s.Designator == designator })
 	require.NotEqual(t, -1, at)
 	return sockets[at]
 }
 
 func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	deeds, machine, board := chips(t)
-	of := app.RomReading{Designator: "U9", Label: "MON V1.1"}
-	add := func(of app.RomReading, name string, data []byte) []app.AddedRead {
-		added, err := deeds.AddRomFile(ctx, technician, board.ID, of, name, data)
+	of := roms.RomReading{Designator: "U9", Label: "MON V1.1"}
+	add := func(of roms.RomReading, name string, data []byte) []roms.AddedRead {
+		added, err := deeds.Roms.AddRomFile(ctx, technician, board.ID, of, name, data)
 		require.NoError(t, err)
 		return added
 	}
@@ -75,20 +76,20 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 		require.NoError(t, err)
 	}
 	require.NoError(t, w.Close())
-	both := add(app.RomReading{Designator: "U9"}, "roms.zip", archive.Bytes())
+	both := add(roms.RomReading{Designator: "U9"}, "roms.zip", archive.Bytes())
 	require.Equal(t, "U10", both[1].Designator)
 	require.Equal(t, rom.Accepted, both[1].Chip)
 	require.Contains(t, both[0].Warnings[0], "stands there twice")
 
 	// Named once, known on another machine of the model; one that differs is pointed out on both.
-	image, err := deeds.Rom(ctx, technician, sum)
+	image, err := deeds.Roms.Rom(ctx, technician, sum)
 	require.NoError(t, err)
-	named, err := deeds.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Monitor", Edition: "1.2"})
+	named, err := deeds.Roms.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Monitor", Edition: "1.2"})
 	require.NoError(t, err)
 	var stale *action.Stale
-	_, err = deeds.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Late"})
+	_, err = deeds.Roms.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Late"})
 	require.ErrorAs(t, err, &stale)
-	_, err = deeds.NameRom(ctx, technician, sum, named.Version, store.RomFields{Name: "Monitor", Public: true})
+	_, err = deeds.Roms.NameRom(ctx, technician, sum, named.Version, store.RomFields{Name: "Monitor", Public: true})
 	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
 	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
@@ -96,25 +97,25 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)
-	again, err := deeds.AddRomFile(ctx, technician, twin.ID, app.RomReading{Designator: "U9"}, "x.bin", monitor)
+	again, err := deeds.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", monitor)
 	require.NoError(t, err)
 	require.False(t, again[0].IsNew)
 	require.Equal(t, "Monitor 1.2", again[0].Known)
 	changed := slices.Clone(monitor)
 	copy(changed[2000:2400], bytes.Repeat([]byte{0x5a, 1, 9}, 200))
 	for range 2 {
-		_, err = deeds.AddRomFile(ctx, technician, twin.ID, app.RomReading{Designator: "U9"}, "x.bin", changed)
+		_, err = deeds.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", changed)
 		require.NoError(t, err)
 	}
 	require.Contains(t, strings.Join(socketOf(t, deeds, other.ID, "U9").Findings, ";"), "holds another content in its U9, Monitor 1.2 (related)")
 	require.Contains(t, strings.Join(socketOf(t, deeds, machine.ID, "U9").Findings, ";"), "EH-0200 holds another content")
 
-	set, err := deeds.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
+	set, err := deeds.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = deeds.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
+	_, err = deeds.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.ErrorAs(t, err, &invalid)
-	sets, err := deeds.RomSets(ctx, viewer)
+	sets, err := deeds.Roms.RomSets(ctx, viewer)
 	require.NoError(t, err)
 	require.Equal(t, set.Name, sets[0].Name)
 	require.Len(t, sets[0].Images, 2)
@@ -127,38 +128,38 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 		require.NotEqual(t, byte(0xff), faded[at])
 		faded[at] |= faded[at] + 1
 	}
-	add(app.RomReading{Designator: "U9"}, "later.bin", faded)
+	add(roms.RomReading{Designator: "U9"}, "later.bin", faded)
 	u9 = socketOf(t, deeds, machine.ID, "U9")
 	require.Equal(t, rom.Fading, u9.Chip.State)
 	require.Equal(t, sum, u9.Chip.SHA256)
 	stage, err := deeds.IdentifyStage(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(stage.State))
-	event, err := deeds.StrikeRead(ctx, technician, u9.Reads[len(u9.Reads)-1].ID)
+	event, err := deeds.Roms.StrikeRead(ctx, technician, u9.Reads[len(u9.Reads)-1].ID)
 	require.NoError(t, err)
 	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 	require.NoError(t, deeds.Undo(ctx, technician, event))
 	require.Equal(t, rom.Fading, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 
 	// Viewers have the sums of an image that is not public, and nothing of its bytes.
-	seen, err := deeds.Rom(ctx, viewer, sum)
+	seen, err := deeds.Roms.Rom(ctx, viewer, sum)
 	require.NoError(t, err)
 	require.Equal(t, image.SHA1, seen.SHA1)
 	require.Empty(t, seen.Inspection.Texts)
-	_, _, err = deeds.RomBytes(ctx, viewer, sum)
+	_, _, err = deeds.Roms.RomBytes(ctx, viewer, sum)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	_, err = deeds.RomHex(ctx, viewer, sum, 0, 16)
+	_, err = deeds.Roms.RomHex(ctx, viewer, sum, 0, 16)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	_, err = deeds.NameRom(ctx, curator, sum, named.Version, store.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
+	_, err = deeds.Roms.NameRom(ctx, curator, sum, named.Version, store.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
 	require.NoError(t, err)
-	rows, err := deeds.RomHex(ctx, viewer, sum, 5003, 20)
+	rows, err := deeds.Roms.RomHex(ctx, viewer, sum, 5003, 20)
 	require.NoError(t, err)
 	require.Equal(t, 4992, rows[0].Offset)
 	require.Contains(t, rows[0].Text, "MONITOR")
 
-	lanes, err := deeds.SplitRom(ctx, technician, sum, 2)
+	lanes, err := deeds.Roms.SplitRom(ctx, technician, sum, 2)
 	require.NoError(t, err)
-	merged, err := deeds.MergeRoms(ctx, technician, []string{lanes[0].SHA256, lanes[1].SHA256})
+	merged, err := deeds.Roms.MergeRoms(ctx, technician, []string{lanes[0].SHA256, lanes[1].SHA256})
 	require.NoError(t, err)
 	require.Equal(t, sum, merged.SHA256)
 	dated, err := deeds.Dating(ctx, viewer, machine.ID)
@@ -168,7 +169,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 
 func TestFilesThatAreNoImage(t *testing.T) {
 	deeds, _, board := chips(t)
-	of := app.RomReading{Designator: "U9"}
+	of := roms.RomReading{Designator: "U9"}
 	for want, data := range map[string][]byte{
 		"it is empty":                {},
 		"line 1: its checksum":       []byte(":0300300002337A1F\n:00000001FF"),
@@ -177,44 +178,44 @@ func TestFilesThatAreNoImage(t *testing.T) {
 		"an image has at most":       make([]byte, rom.MaxBytes+1),
 	} {
 		var invalid *action.Invalid
-		_, err := deeds.AddRomFile(ctx, technician, board.ID, of, "u9.bin", data)
+		_, err := deeds.Roms.AddRomFile(ctx, technician, board.ID, of, "u9.bin", data)
 		require.ErrorAs(t, err, &invalid, want)
 		require.Contains(t, invalid.Why, want)
 	}
-	_, err := deeds.AddRomFile(ctx, viewer, board.ID, of, "u9.bin", monitor)
+	_, err := deeds.Roms.AddRomFile(ctx, viewer, board.ID, of, "u9.bin", monitor)
 	require.ErrorIs(t, err, action.ErrForbidden)
 	var invalid *action.Invalid
-	_, err = deeds.AddRomFile(ctx, technician, board.ID, app.RomReading{}, "u9.bin", monitor)
+	_, err = deeds.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{}, "u9.bin", monitor)
 	require.ErrorAs(t, err, &invalid)
 }
 
 func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	deeds, machine, board := chips(t)
-	_, err := deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U9", Device: "27128"})
+	_, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128"})
 	var invalid *action.Invalid
 	require.ErrorAs(t, err, &invalid) // none is set up
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}}, func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	deeds.WithReader(standIn.Address())
-	reader, err := deeds.Reader(ctx, technician)
+	reader, err := deeds.Roms.Reader(ctx, technician)
 	require.NoError(t, err)
 	require.Equal(t, romreader.Faults(), reader.Faults)
-	_, err = deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U9", Device: "2999"})
+	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "2999"})
 	require.ErrorAs(t, err, &invalid)
 
 	ended := func(id int64) store.ChipReading {
 		var r store.ChipReading
 		require.Eventually(t, func() bool {
 			var err error
-			r, err = deeds.ChipReading(ctx, technician, id)
+			r, err = deeds.Roms.ChipReading(ctx, technician, id)
 			return err == nil && r.State != "running"
 		}, 30*time.Second, 20*time.Millisecond)
 		return r
 	}
 	read := func(fault string) store.ChipReading {
-		require.NoError(t, deeds.PrepareStandIn(ctx, technician, "U9", fault))
-		started, err := deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U9", Device: "27128", Label: "MON"})
+		require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", fault))
+		started, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128", Label: "MON"})
 		require.NoError(t, err)
 		return ended(started.ID)
 	}
@@ -230,7 +231,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	require.Positive(t, stopped.Done)
 	for stopped.State == "stopped" {
 		before := stopped.Done
-		_, err := deeds.ResumeReading(ctx, technician, stopped.ID)
+		_, err := deeds.Roms.ResumeReading(ctx, technician, stopped.ID)
 		require.NoError(t, err)
 		stopped = ended(stopped.ID)
 		require.Greater(t, stopped.Done, before)
@@ -241,18 +242,18 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	require.Equal(t, rom.Accepted, u9.Chip.State)
 	require.Len(t, u9.Reads, 2)
 	require.Equal(t, rom.SumsOf(monitor).SHA256, u9.Chip.SHA256)
-	_, err = deeds.ResumeReading(ctx, technician, stopped.ID)
+	_, err = deeds.Roms.ResumeReading(ctx, technician, stopped.ID)
 	require.ErrorAs(t, err, &invalid)
 
 	require.Contains(t, read("fading bit").Note, "fading")
 	require.Equal(t, rom.Fading, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 
-	require.NoError(t, deeds.PrepareStandIn(ctx, technician, "U9", "slow link"))
-	slow, err := deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U9", Device: "27128"})
+	require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
+	slow, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128"})
 	require.NoError(t, err)
-	_, err = deeds.StartReading(ctx, technician, board.ID, app.WantedReading{Designator: "U10", Device: "27128"})
+	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U10", Device: "27128"})
 	require.ErrorAs(t, err, &invalid) // it is busy
-	now, err := deeds.StopReading(ctx, technician, slow.ID)
+	now, err := deeds.Roms.StopReading(ctx, technician, slow.ID)
 	require.NoError(t, err)
 	require.Equal(t, "stopped", now.State)
 }
@@ -260,20 +261,20 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 // One reading may count alone, but only with a reason; then it is accepted, and struck out it is not.
 func TestOneReadingCountsAloneWithAReason(t *testing.T) {
 	deeds, machine, board := chips(t)
-	_, err := deeds.AddRomFile(ctx, technician, board.ID, app.RomReading{Designator: "U9"}, "u9.bin", monitor)
+	_, err := deeds.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{Designator: "U9"}, "u9.bin", monitor)
 	require.NoError(t, err)
 	once := socketOf(t, deeds, machine.ID, "U9")
 	require.Equal(t, rom.ReadOnce, once.Chip.State)
 	var invalid *action.Invalid
-	require.ErrorAs(t, deeds.ExceptRead(ctx, technician, once.Reads[0].ID, "  "), &invalid)
-	require.ErrorIs(t, deeds.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), action.ErrForbidden)
-	require.ErrorIs(t, deeds.ExceptRead(ctx, technician, 999, "because"), action.ErrNotFound)
-	require.NoError(t, deeds.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
+	require.ErrorAs(t, deeds.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "  "), &invalid)
+	require.ErrorIs(t, deeds.Roms.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), action.ErrForbidden)
+	require.ErrorIs(t, deeds.Roms.ExceptRead(ctx, technician, 999, "because"), action.ErrNotFound)
+	require.NoError(t, deeds.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
 	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "let one reading of U9 count: the chip did not survive the first", history.Events[0].What)
-	_, err = deeds.StrikeRead(ctx, technician, once.Reads[0].ID)
+	_, err = deeds.Roms.StrikeRead(ctx, technician, once.Reads[0].ID)
 	require.NoError(t, err)
 	require.Equal(t, rom.NotRead, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 }

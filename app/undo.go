@@ -11,7 +11,6 @@ import (
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
-	a.Kernel.CanBeUndone(eventStrikeRead, action.MayWriteSheets, a.undoStrikeRead)
 	a.Kernel.CanBeUndone(eventStrikeConnector, action.MayWriteSheets, a.undoStrikeConnector)
 	a.Kernel.CanBeUndone(eventStrikeStep, action.MayWriteSheets, a.undoStrikeStep)
 	a.Kernel.CanBeUndone(eventEndTeardown, action.MayWriteSheets, a.undoEndTeardown)

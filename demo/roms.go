@@ -7,7 +7,7 @@ import (
 	"math/rand/v2"
 	"slices"
 
-	"frugalheron/app"
+	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/store"
 )
@@ -189,7 +189,7 @@ func (t teller) roms() error {
 	}
 	images := Images()
 	for _, accession := range slices.Sorted(maps.Keys(t.machines)) {
-		sockets, err := t.deeds.Roms(t.ctx, t.curator, t.machines[accession])
+		sockets, err := t.deeds.Roms.Roms(t.ctx, t.curator, t.machines[accession])
 		if err != nil {
 			return err
 		}
@@ -208,12 +208,12 @@ func (t teller) roms() error {
 	}
 	for _, chip := range slices.Sorted(maps.Keys(namedRoms)) {
 		sum := rom.SumsOf(images[chip].Data).SHA256
-		now, err := t.deeds.Rom(t.ctx, t.curator, sum)
+		now, err := t.deeds.Roms.Rom(t.ctx, t.curator, sum)
 		if err != nil {
 			return fmt.Errorf("%s: %w", chip, err)
 		}
 		if now.Name == "" {
-			if _, err := t.deeds.NameRom(t.ctx, t.curator, sum, now.Version, namedRoms[chip]); err != nil {
+			if _, err := t.deeds.Roms.NameRom(t.ctx, t.curator, sum, now.Version, namedRoms[chip]); err != nil {
 				return fmt.Errorf("%s: %w", chip, err)
 			}
 		}
@@ -223,7 +223,7 @@ func (t teller) roms() error {
 
 // romSets names the contents of two boards as sets.
 func (t teller) romSets() error {
-	there, err := t.deeds.RomSets(t.ctx, t.curator)
+	there, err := t.deeds.Roms.RomSets(t.ctx, t.curator)
 	if err != nil || len(there) > 0 {
 		return err
 	}
@@ -232,14 +232,14 @@ func (t teller) romSets() error {
 		if err != nil {
 			return err
 		}
-		if _, err := t.deeds.NameRomSet(t.ctx, t.curator, fitted[0].ID, name, ""); err != nil {
+		if _, err := t.deeds.Roms.NameRomSet(t.ctx, t.curator, fitted[0].ID, name, ""); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
 	}
 	return nil
 }
 
-func (t teller) readOut(image Image, s app.RomSocket) error {
+func (t teller) readOut(image Image, s roms.RomSocket) error {
 	told, ok := toldReads[image.Chip]
 	if !ok {
 		told.reads = usualReads
@@ -249,8 +249,8 @@ func (t teller) readOut(image Image, s app.RomSocket) error {
 		if r.spoil != nil {
 			data = r.spoil(data)
 		}
-		of := app.RomReading{Designator: s.Designator, Label: told.label, Way: "by the bench reader", ReadOn: r.on, Exception: r.alone}
-		if _, err := t.deeds.AddRomFile(t.ctx, t.curator, s.AssemblyID, of, fmt.Sprintf("%s-%d.bin", s.Designator, i+1), data); err != nil {
+		of := roms.RomReading{Designator: s.Designator, Label: told.label, Way: "by the bench reader", ReadOn: r.on, Exception: r.alone}
+		if _, err := t.deeds.Roms.AddRomFile(t.ctx, t.curator, s.AssemblyID, of, fmt.Sprintf("%s-%d.bin", s.Designator, i+1), data); err != nil {
 			return err
 		}
 	}

@@ -25,6 +25,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
+	"frugalheron/app/roms"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
@@ -442,7 +443,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	w.deeds.WithReader(standIn.Address())
 	eprom := w.addBoard(t, "== Old card\nU9 27128-25 8533\nU10 HX7200 8102")
 	for range 2 {
-		_, err = w.deeds.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID, app.RomReading{Designator: "U9", Label: "V1.1"}, "u9.bin", firmware())
+		_, err = w.deeds.Roms.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID, roms.RomReading{Designator: "U9", Label: "V1.1"}, "u9.bin", firmware())
 		require.NoError(t, err)
 	}
 	log := w.addJudged(t)

@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/store"
 )
@@ -44,8 +44,8 @@ const mostRomUpload = 64 << 20
 func (s *Server) registerRoms() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-rom-sockets", Method: http.MethodGet, Path: "/api/machines/{id}/roms", Summary: "Sockets for read-only memories of a machine, with what was read there", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]app.RomSocket], error) {
-		return answer(s.app.Roms(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]roms.RomSocket], error) {
+		return answer(s.app.Roms.Roms(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, s.takesFile(huma.Operation{
 		OperationID: "add-rom-file", Method: http.MethodPost, Path: "/api/assemblies/{id}/roms", Summary: "Keep what was read out of a chip", DefaultStatus: http.StatusCreated,
@@ -54,9 +54,9 @@ func (s *Server) registerRoms() {
 	}, mostRomUpload), func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		RomUpload
-	}) (*output[[]app.AddedRead], error) {
-		of := app.RomReading{Designator: in.Designator, Label: in.Label, Way: in.Way, ReadOn: in.ReadOn, Exception: in.Exception}
-		return answer(s.app.AddRomFile(ctx, actor, in.ID, of, in.Name, uploaded(ctx)))
+	}) (*output[[]roms.AddedRead], error) {
+		of := roms.RomReading{Designator: in.Designator, Label: in.Label, Way: in.Way, ReadOn: in.ReadOn, Exception: in.Exception}
+		return answer(s.app.Roms.AddRomFile(ctx, actor, in.ID, of, in.Name, uploaded(ctx)))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "except-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/exception", Summary: "Let one reading count alone", Errors: errorsOfCreate,
@@ -64,12 +64,12 @@ func (s *Server) registerRoms() {
 		ByID
 		Body WhyAlone
 	}) (*struct{}, error) {
-		return nil, s.app.ExceptRead(ctx, actor, in.ID, in.Body.Why)
+		return nil, s.app.Roms.ExceptRead(ctx, actor, in.ID, in.Body.Why)
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/strike", Summary: "Strike out a reading", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[Done], error) {
-		event, err := s.app.StrikeRead(ctx, actor, in.ID)
+		event, err := s.app.Roms.StrikeRead(ctx, actor, in.ID)
 		return answer(Done{event}, err)
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -78,14 +78,14 @@ func (s *Server) registerRoms() {
 		Search string `query:"search" maxLength:"200" doc:"Words of the name, or the start of a sum"`
 		Skip   int    `query:"skip" minimum:"0"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"100"`
-	}) (*output[app.RomPage], error) {
-		return answer(s.app.RomList(ctx, actor, in.Search, in.Skip, in.Limit))
+	}) (*output[roms.RomPage], error) {
+		return answer(s.app.Roms.RomList(ctx, actor, in.Search, in.Skip, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}", Summary: "What is known of an image", Errors: errorsOfRead,
 		Description: "Sums are for everybody; texts and code only where the bytes are.",
-	}, func(ctx context.Context, actor action.Actor, in *BySum) (*output[app.ToldRom], error) {
-		return answer(s.app.Rom(ctx, actor, in.SHA256))
+	}, func(ctx context.Context, actor action.Actor, in *BySum) (*output[roms.ToldRom], error) {
+		return answer(s.app.Roms.Rom(ctx, actor, in.SHA256))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-rom", Method: http.MethodPut, Path: "/api/roms/{sha256}", Summary: "Say what an image is; it is known by that wherever it is met", Errors: errorsOfChange,
@@ -93,7 +93,7 @@ func (s *Server) registerRoms() {
 		BySum
 		Body ChangedRom
 	}) (*output[store.RomImage], error) {
-		return answer(s.app.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
+		return answer(s.app.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "map-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/map", Summary: "What each cell of an image holds", Errors: errorsOfRead,
@@ -102,7 +102,7 @@ func (s *Server) registerRoms() {
 		BySum
 		Cell int `query:"cell" minimum:"16" maximum:"65536" default:"64" doc:"Bytes in a cell"`
 	}) (*output[rom.Cells], error) {
-		return answer(s.app.RomMap(ctx, actor, in.SHA256, in.Cell))
+		return answer(s.app.Roms.RomMap(ctx, actor, in.SHA256, in.Cell))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "read-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/bytes", Summary: "A stretch of an image as rows of figures", Errors: errorsOfRead,
@@ -110,8 +110,8 @@ func (s *Server) registerRoms() {
 		BySum
 		From  int `query:"from" minimum:"0"`
 		Count int `query:"count" minimum:"1" maximum:"4096" default:"512"`
-	}) (*output[[]app.HexRow], error) {
-		return answer(s.app.RomHex(ctx, actor, in.SHA256, in.From, in.Count))
+	}) (*output[[]roms.HexRow], error) {
+		return answer(s.app.Roms.RomHex(ctx, actor, in.SHA256, in.From, in.Count))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-rom-file", Method: http.MethodGet, Path: "/api/roms/{sha256}/file", Summary: "An image as a file", Errors: errorsOfRead,
@@ -119,7 +119,7 @@ func (s *Server) registerRoms() {
 		BySum
 		Format string `query:"format" enum:"bin,ihex,srec" default:"bin"`
 	}) (*file, error) {
-		return keptFile(s.app.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format)))
+		return keptFile(s.app.Roms.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format)))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "compare-roms", Method: http.MethodGet, Path: "/api/roms/{sha256}/against/{other}", Summary: "Two images side by side; the first is the earlier", Errors: errorsOfRead,
@@ -127,8 +127,8 @@ func (s *Server) registerRoms() {
 		BySum
 		Other string `path:"other" minLength:"64" maxLength:"64" pattern:"^[0-9a-f]{64}$"`
 		Cell  int    `query:"cell" minimum:"16" maximum:"65536" default:"64"`
-	}) (*output[app.RomComparison], error) {
-		return answer(s.app.CompareRoms(ctx, actor, in.SHA256, in.Other, in.Cell))
+	}) (*output[roms.RomComparison], error) {
+		return answer(s.app.Roms.CompareRoms(ctx, actor, in.SHA256, in.Other, in.Cell))
 	})
 	s.registerLanes()
 }
@@ -142,8 +142,8 @@ type NamedSet struct {
 func (s *Server) registerLanes() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-rom-sets", Method: http.MethodGet, Path: "/api/rom-sets", Summary: "Sets of images, with who has which", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]app.ToldRomSet], error) {
-		return answer(s.app.RomSets(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]roms.ToldRomSet], error) {
+		return answer(s.app.Roms.RomSets(ctx, actor))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-rom-set", Method: http.MethodPost, Path: "/api/assemblies/{id}/rom-set", Summary: "Name what counts on a board as a set", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
@@ -151,7 +151,7 @@ func (s *Server) registerLanes() {
 		ByID
 		Body NamedSet
 	}) (*output[store.RomSet], error) {
-		return answer(s.app.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
+		return answer(s.app.Roms.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "split-rom", Method: http.MethodPost, Path: "/api/roms/{sha256}/split", Summary: "Deal an image out to the lanes of a wide bus", Errors: errorsOfCreate,
@@ -161,7 +161,7 @@ func (s *Server) registerLanes() {
 			Lanes int `json:"lanes" minimum:"2" maximum:"8"`
 		}
 	}) (*output[[]store.RomImage], error) {
-		return answer(s.app.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
+		return answer(s.app.Roms.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "merge-roms", Method: http.MethodPost, Path: "/api/roms/merge", Summary: "Put the lanes of a wide bus together", Errors: errorsOfCreate,
@@ -170,15 +170,15 @@ func (s *Server) registerLanes() {
 			Lanes []string `json:"lanes" minItems:"2" maxItems:"8" doc:"SHA-256 of the image of each lane, lane 0 first"`
 		}
 	}) (*output[store.RomImage], error) {
-		return answer(s.app.MergeRoms(ctx, actor, in.Body.Lanes))
+		return answer(s.app.Roms.MergeRoms(ctx, actor, in.Body.Lanes))
 	})
 }
 
 func (s *Server) registerChipReadings() {
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "get-reader", Method: http.MethodGet, Path: "/api/reader", Summary: "The reader on the bench", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[app.Reader], error) {
-		return answer(s.app.Reader(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[roms.Reader], error) {
+		return answer(s.app.Roms.Reader(ctx, actor))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "prepare-stand-in", Method: http.MethodPut, Path: "/api/reader/stand-in", Summary: "Put a chip into the stand-in of a reader, and tell it what to get wrong", Errors: errorsOfCreate,
@@ -188,23 +188,23 @@ func (s *Server) registerChipReadings() {
 			Fault string `json:"fault" maxLength:"40"`
 		}
 	}) (*struct{}, error) {
-		return nil, s.app.PrepareStandIn(ctx, actor, in.Body.Chip, in.Body.Fault)
+		return nil, s.app.Roms.PrepareStandIn(ctx, actor, in.Body.Chip, in.Body.Fault)
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-reading", Method: http.MethodPost, Path: "/api/assemblies/{id}/chip-readings", Summary: "Have the reader read a chip, twice", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.WantedReading
+		Body roms.WantedReading
 	}) (*output[store.ChipReading], error) {
-		return answer(s.app.StartReading(ctx, actor, in.ID, in.Body))
+		return answer(s.app.Roms.StartReading(ctx, actor, in.ID, in.Body))
 	})
 	for _, deed := range []struct {
 		method, id, path, summary string
 		do                        func(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error)
 	}{
-		{http.MethodGet, "get-reading", "", "How far a reading is", s.app.ChipReading},
-		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", s.app.StopReading},
-		{http.MethodPost, "resume-reading", "/resume", "Go on with a reading where it stopped", s.app.ResumeReading},
+		{http.MethodGet, "get-reading", "", "How far a reading is", s.app.Roms.ChipReading},
+		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", s.app.Roms.StopReading},
+		{http.MethodPost, "resume-reading", "/resume", "Go on with a reading where it stopped", s.app.Roms.ResumeReading},
 	} {
 		register(s, action.MayWriteSheets, huma.Operation{
 			OperationID: deed.id, Method: deed.method, Path: "/api/chip-readings/{id}" + deed.path, Summary: deed.summary, Errors: errorsOfCreate,

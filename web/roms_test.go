@@ -9,8 +9,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -39,7 +39,7 @@ func TestImagesComeAndGo(t *testing.T) {
 	for range 2 {
 		status, body := upload(technician, of, records)
 		require.Equal(t, 201, status, body)
-		require.Equal(t, rom.SRecords, decoded[[]app.AddedRead](t, body)[0].Format)
+		require.Equal(t, rom.SRecords, decoded[[]roms.AddedRead](t, body)[0].Format)
 	}
 	for query, want := range map[string]int{"name=u9.bin": 422, "name=u9.bin&designator=U9&readOn=2999-01-01": 422, of: 403} {
 		who := technician
@@ -57,7 +57,7 @@ func TestImagesComeAndGo(t *testing.T) {
 
 	machine := s.path("/api/machines/{machine}")
 	_, body = viewer.send("GET", machine+"/roms", nil)
-	sockets := decoded[[]app.RomSocket](t, body)
+	sockets := decoded[[]roms.RomSocket](t, body)
 	require.Equal(t, rom.Accepted, sockets[0].Chip.State)
 	at := "/api/roms/" + sockets[0].Chip.SHA256
 	for _, c := range []struct {
@@ -78,7 +78,7 @@ func TestImagesComeAndGo(t *testing.T) {
 	}
 	status, body = viewer.send("GET", at, nil)
 	require.Equal(t, 200, status)
-	told := decoded[app.ToldRom](t, body)
+	told := decoded[roms.ToldRom](t, body)
 	require.Len(t, told.Holders, 1)
 	require.False(t, told.MayHave)
 	status, body = curator.send("PUT", at, map[string]any{"version": told.Version, "name": "Recorder", "romVersion": "2.0", "public": true})
@@ -88,15 +88,15 @@ func TestImagesComeAndGo(t *testing.T) {
 	require.Contains(t, body, `"romVersion":"2.0"`) // what it is now
 	status, body = viewer.send("GET", at+"/bytes?from=2040&count=16", nil)
 	require.Equal(t, 200, status)
-	require.Len(t, decoded[[]app.HexRow](t, body), 1)
+	require.Len(t, decoded[[]roms.HexRow](t, body), 1)
 	_, body = viewer.send("GET", "/api/roms?search=recorder", nil)
-	require.Equal(t, 1, decoded[app.RomPage](t, body).Images[0].Sockets)
+	require.Equal(t, 1, decoded[roms.RomPage](t, body).Images[0].Sockets)
 	status, body = technician.send("POST", at+"/split", map[string]any{"lanes": 3})
 	require.Equal(t, 422, status, body)
 	_, body = technician.send("POST", at+"/split", map[string]any{"lanes": 2})
 	lanes := decoded[[]store.RomImage](t, body)
 	_, body = technician.send("GET", "/api/roms/"+lanes[0].SHA256+"/against/"+lanes[1].SHA256, nil)
-	require.NotEmpty(t, decoded[app.RomComparison](t, body).Cells.Kinds)
+	require.NotEmpty(t, decoded[roms.RomComparison](t, body).Cells.Kinds)
 	status, _ = technician.send("GET", "/api/roms/"+strings.Repeat("0", 64), nil)
 	require.Equal(t, 404, status)
 	status, _ = technician.send("GET", "/api/roms/..%2f..", nil)

@@ -1,4 +1,4 @@
-package app
+package roms
 
 import (
 	"context"
@@ -42,7 +42,7 @@ type AddedRead struct {
 // AddRomFile keeps a file that was read out of a chip: binary, records, or an archive of such. A file of an
 // archive whose name starts with the designator of another chip of the board goes to that chip. All files
 // are kept, or none.
-func (a *App) AddRomFile(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, fileName string, data []byte) ([]AddedRead, error) {
+func (s *Service) AddRomFile(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, fileName string, data []byte) ([]AddedRead, error) {
 	files := []rom.File{{Name: fileName, Data: data}}
 	if rom.IsArchive(data) {
 		var err error
@@ -64,13 +64,13 @@ func (a *App) AddRomFile(ctx context.Context, actor action.Actor, assemblyID int
 	if of.Way == "" {
 		of.Way = "from a file"
 	}
-	return a.addReads(ctx, actor, assemblyID, of, files, images)
+	return s.addReads(ctx, actor, assemblyID, of, files, images)
 }
 
 // startOfName is a designator that a file is called after.
 var startOfName = regexp.MustCompile(`^([A-Za-z]{1,3}\d{1,4})(?:[^0-9]|$)`)
 
-func (a *App) addReads(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, files []rom.File, images []rom.Image) ([]AddedRead, error) {
+func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, files []rom.File, images []rom.Image) ([]AddedRead, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
@@ -88,12 +88,12 @@ func (a *App) addReads(ctx context.Context, actor action.Actor, assemblyID int64
 		}
 	}
 	for i := range images {
-		if err := a.keepRom(ctx, images[i].Data); err != nil {
+		if err := s.keepRom(ctx, images[i].Data); err != nil {
 			return nil, err
 		}
 	}
 	var added []AddedRead
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		added = []AddedRead{}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
@@ -108,7 +108,7 @@ func (a *App) addReads(ctx context.Context, actor action.Actor, assemblyID int64
 			if match := startOfName.FindStringSubmatch(files[i].Name); match != nil && len(files) > 1 && hasSocket(lines, strings.ToUpper(match[1])) {
 				one.Designator = strings.ToUpper(match[1])
 			}
-			kept, err := a.addRead(ctx, tx, actor, assembly, lines, one, files[i].Name, image)
+			kept, err := s.addRead(ctx, tx, actor, assembly, lines, one, files[i].Name, image)
 			if err != nil {
 				return err
 			}
@@ -119,7 +119,7 @@ func (a *App) addReads(ctx context.Context, actor action.Actor, assemblyID int64
 	if err != nil {
 		return nil, err
 	}
-	return added, a.tellChips(ctx, assemblyID, added)
+	return added, s.tellChips(ctx, assemblyID, added)
 }
 
 func hasSocket(lines []store.RomSocket, designator string) bool {
@@ -127,11 +127,11 @@ func hasSocket(lines []store.RomSocket, designator string) bool {
 }
 
 // keepRom keeps the bytes before anything names them.
-func (a *App) keepRom(ctx context.Context, data []byte) error {
-	if a.blobs == nil {
+func (s *Service) keepRom(ctx context.Context, data []byte) error {
+	if s.blobs == nil {
 		return action.Reject("file", "no store for images is set up; start the application with --blobs")
 	}
-	_, err := a.blobs.PutContent(ctx, blobs.Roms, data, "application/octet-stream")
+	_, err := s.blobs.PutContent(ctx, blobs.Roms, data, "application/octet-stream")
 	return err
 }
 
@@ -149,7 +149,7 @@ func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte, 
 	return image, inspection, isNew, err
 }
 
-func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, lines []store.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
+func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, lines []store.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
 	image, inspection, isNew, err := noteRom(ctx, tx, actor, decoded.Data, "")
 	if err != nil {
 		return AddedRead{}, err
@@ -176,12 +176,12 @@ func (a *App) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, asse
 }
 
 // tellChips says how far the chips are known after files were added.
-func (a *App) tellChips(ctx context.Context, assemblyID int64, added []AddedRead) error {
-	assembly, err := store.AssemblyByID(ctx, a.Kernel.DB, assemblyID)
+func (s *Service) tellChips(ctx context.Context, assemblyID int64, added []AddedRead) error {
+	assembly, err := store.AssemblyByID(ctx, s.kernel.DB, assemblyID)
 	if err != nil {
 		return err
 	}
-	sockets, err := a.romSockets(ctx, []store.Assembly{assembly})
+	sockets, err := s.romSockets(ctx, []store.Assembly{assembly})
 	for i := range added {
 		for _, socket := range sockets {
 			if socket.Designator == added[i].Designator {
@@ -193,14 +193,14 @@ func (a *App) tellChips(ctx context.Context, assemblyID int64, added []AddedRead
 }
 
 // ExceptRead lets a reading count alone, with the reason why no second one can be had.
-func (a *App) ExceptRead(ctx context.Context, actor action.Actor, id int64, why string) error {
+func (s *Service) ExceptRead(ctx context.Context, actor action.Actor, id int64, why string) error {
 	if err := input.OneLine("why", &why); err != nil {
 		return err
 	}
 	if why == "" {
 		return action.Reject("why", "say why no second reading can be had, as: the chip did not survive the first")
 	}
-	return a.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
+	return s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
 		if err := store.ExceptRomRead(ctx, tx, id, why); err != nil {
 			return err
 		}
@@ -209,9 +209,9 @@ func (a *App) ExceptRead(ctx context.Context, actor action.Actor, id int64, why 
 }
 
 // StrikeRead strikes out a reading that was noted at the wrong chip, and returns the event.
-func (a *App) StrikeRead(ctx context.Context, actor action.Actor, id int64) (int64, error) {
+func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) (int64, error) {
 	var event int64
-	err := a.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
+	err := s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
 		if err := store.StrikeRomRead(ctx, tx, id, true); err != nil {
 			return err
 		}
@@ -222,8 +222,8 @@ func (a *App) StrikeRead(ctx context.Context, actor action.Actor, id int64) (int
 	return event, err
 }
 
-func (a *App) undoStrikeRead(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -242,8 +242,8 @@ func (a *App) undoStrikeRead(ctx context.Context, actor action.Actor, e store.To
 	})
 }
 
-func (a *App) onRead(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) onRead(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, id)
 		if err != nil {
 			return err

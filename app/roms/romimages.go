@@ -1,4 +1,4 @@
-package app
+package roms
 
 import (
 	"context"
@@ -20,12 +20,12 @@ type RomPage struct {
 }
 
 // RomList lists the images of the collection; words may be a part of a name or of a sum.
-func (a *App) RomList(ctx context.Context, actor action.Actor, words string, skip, limit int) (RomPage, error) {
+func (s *Service) RomList(ctx context.Context, actor action.Actor, words string, skip, limit int) (RomPage, error) {
 	page := RomPage{Images: []store.ListedRom{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListRoms(ctx, a.Kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := store.ListRoms(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found, page.More = found[:limit], true
 	}
@@ -45,22 +45,22 @@ type ToldRom struct {
 }
 
 // Rom tells all that is known of an image. Its bytes may be kept from viewers, its sums never are.
-func (a *App) Rom(ctx context.Context, actor action.Actor, sum string) (ToldRom, error) {
+func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (ToldRom, error) {
 	told := ToldRom{}
 	if err := actor.Must(action.MayLook); err != nil {
 		return told, err
 	}
 	var err error
-	if told.RomImage, err = store.RomBySHA(ctx, a.Kernel.DB, sum); err != nil {
+	if told.RomImage, err = store.RomBySHA(ctx, s.kernel.DB, sum); err != nil {
 		return told, err
 	}
-	if told.Inspection, err = a.inspectionOf(ctx, sum); err != nil {
+	if told.Inspection, err = s.InspectionOf(ctx, sum); err != nil {
 		return told, err
 	}
-	if told.SameContent, err = store.SameContent(ctx, a.Kernel.DB, told.RomImage); err != nil {
+	if told.SameContent, err = store.SameContent(ctx, s.kernel.DB, told.RomImage); err != nil {
 		return told, err
 	}
-	if told.Holders, err = store.RomHolders(ctx, a.Kernel.DB, []string{sum}); err != nil {
+	if told.Holders, err = store.RomHolders(ctx, s.kernel.DB, []string{sum}); err != nil {
 		return told, err
 	}
 	told.MayHave = told.Public || !actor.Hides()
@@ -69,7 +69,7 @@ func (a *App) Rom(ctx context.Context, actor action.Actor, sum string) (ToldRom,
 		told.Inspection.Texts = []rom.Text{}
 		return told, nil
 	}
-	data, err := a.romBytes(ctx, sum)
+	data, err := s.romBytes(ctx, sum)
 	if err != nil {
 		return told, err
 	}
@@ -79,28 +79,28 @@ func (a *App) Rom(ctx context.Context, actor action.Actor, sum string) (ToldRom,
 }
 
 // RomBytes reads an image for who may have it.
-func (a *App) RomBytes(ctx context.Context, actor action.Actor, sum string) (store.RomImage, []byte, error) {
+func (s *Service) RomBytes(ctx context.Context, actor action.Actor, sum string) (store.RomImage, []byte, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return store.RomImage{}, nil, err
 	}
-	image, err := store.RomBySHA(ctx, a.Kernel.DB, sum)
+	image, err := store.RomBySHA(ctx, s.kernel.DB, sum)
 	if err != nil {
 		return image, nil, err
 	}
 	if !image.Public && actor.Hides() {
 		return image, nil, action.ErrForbidden
 	}
-	data, err := a.romBytes(ctx, sum)
+	data, err := s.romBytes(ctx, sum)
 	return image, data, err
 }
 
 // RomMap draws what an image holds, cell by cell.
-func (a *App) RomMap(ctx context.Context, actor action.Actor, sum string, cell int) (rom.Cells, error) {
-	_, data, err := a.RomBytes(ctx, actor, sum)
+func (s *Service) RomMap(ctx context.Context, actor action.Actor, sum string, cell int) (rom.Cells, error) {
+	_, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return rom.Cells{}, err
 	}
-	inspection, err := a.inspectionOf(ctx, sum)
+	inspection, err := s.InspectionOf(ctx, sum)
 	return rom.MapOf(data, inspection, cell), err
 }
 
@@ -115,8 +115,8 @@ type HexRow struct {
 const hexRow = 16
 
 // RomHex reads a stretch of an image as rows.
-func (a *App) RomHex(ctx context.Context, actor action.Actor, sum string, from, count int) ([]HexRow, error) {
-	_, data, err := a.RomBytes(ctx, actor, sum)
+func (s *Service) RomHex(ctx context.Context, actor action.Actor, sum string, from, count int) ([]HexRow, error) {
+	_, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return nil, err
 	}
@@ -137,8 +137,8 @@ func (a *App) RomHex(ctx context.Context, actor action.Actor, sum string, from, 
 }
 
 // RomFile writes an image in a format, for who may have it.
-func (a *App) RomFile(ctx context.Context, actor action.Actor, sum string, format rom.Format) (action.Content, error) {
-	image, data, err := a.RomBytes(ctx, actor, sum)
+func (s *Service) RomFile(ctx context.Context, actor action.Actor, sum string, format rom.Format) (action.Content, error) {
+	image, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -171,14 +171,14 @@ type RomComparison struct {
 }
 
 // CompareRoms compares two images; a is the earlier.
-func (a *App) CompareRoms(ctx context.Context, actor action.Actor, one, two string, cell int) (RomComparison, error) {
+func (s *Service) CompareRoms(ctx context.Context, actor action.Actor, one, two string, cell int) (RomComparison, error) {
 	var c RomComparison
 	var first, second []byte
 	var err error
-	if c.A, first, err = a.RomBytes(ctx, actor, one); err != nil {
+	if c.A, first, err = s.RomBytes(ctx, actor, one); err != nil {
 		return c, err
 	}
-	if c.B, second, err = a.RomBytes(ctx, actor, two); err != nil {
+	if c.B, second, err = s.RomBytes(ctx, actor, two); err != nil {
 		return c, err
 	}
 	c.Comparison, c.Cells = rom.Compare(first, second), rom.DifferingCells(first, second, cell)
@@ -186,7 +186,7 @@ func (a *App) CompareRoms(ctx context.Context, actor action.Actor, one, two stri
 }
 
 // NameRom says what an image is. It is known by that wherever its content is met.
-func (a *App) NameRom(ctx context.Context, actor action.Actor, sum string, version int, fields store.RomFields) (store.RomImage, error) {
+func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, version int, fields store.RomFields) (store.RomImage, error) {
 	var named store.RomImage
 	if err := input.CheckAll(input.OneLine("name", &fields.Name), input.OneLine("romVersion", &fields.Edition), input.Lines("note", &fields.Note)); err != nil {
 		return named, err
@@ -194,7 +194,7 @@ func (a *App) NameRom(ctx context.Context, actor action.Actor, sum string, versi
 	if fields.Name == "" && fields.Edition != "" {
 		return named, action.Reject("name", "a version is one of something; name it, as Monitor")
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockRom(ctx, tx, sum)
 		if err != nil {
 			return err
@@ -217,8 +217,8 @@ func (a *App) NameRom(ctx context.Context, actor action.Actor, sum string, versi
 }
 
 // SplitRom deals an image out to lanes and keeps each as an image of its own.
-func (a *App) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]store.RomImage, error) {
-	image, data, err := a.RomBytes(ctx, actor, sum)
+func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]store.RomImage, error) {
+	image, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return nil, err
 	}
@@ -230,14 +230,14 @@ func (a *App) SplitRom(ctx context.Context, actor action.Actor, sum string, lane
 	for i := range from {
 		from[i] = fmt.Sprintf("lane %d of %d of %s", i, lanes, RomName(image))
 	}
-	return a.makeRoms(ctx, actor, dealt, from)
+	return s.makeRoms(ctx, actor, dealt, from)
 }
 
 // MergeRoms puts lanes together, lane 0 first, and keeps what comes out as an image of its own.
-func (a *App) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (store.RomImage, error) {
+func (s *Service) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (store.RomImage, error) {
 	lanes, names := make([][]byte, len(sums)), make([]string, len(sums))
 	for i, sum := range sums {
-		image, data, err := a.RomBytes(ctx, actor, sum)
+		image, data, err := s.RomBytes(ctx, actor, sum)
 		if err != nil {
 			return store.RomImage{}, err
 		}
@@ -247,24 +247,24 @@ func (a *App) MergeRoms(ctx context.Context, actor action.Actor, sums []string) 
 	if err != nil {
 		return store.RomImage{}, action.Reject("lanes", err.Error())
 	}
-	made, err := a.makeRoms(ctx, actor, [][]byte{merged}, []string{"lanes of " + strings.Join(names, ", ")})
+	made, err := s.makeRoms(ctx, actor, [][]byte{merged}, []string{"lanes of " + strings.Join(names, ", ")})
 	if err != nil {
 		return store.RomImage{}, err
 	}
 	return made[0], nil
 }
 
-func (a *App) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte, from []string) ([]store.RomImage, error) {
+func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte, from []string) ([]store.RomImage, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
 	for _, data := range contents {
-		if err := a.keepRom(ctx, data); err != nil {
+		if err := s.keepRom(ctx, data); err != nil {
 			return nil, err
 		}
 	}
 	made := make([]store.RomImage, len(contents))
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		for i, data := range contents {
 			image, _, isNew, err := noteRom(ctx, tx, actor, data, from[i])
 			if err != nil {

@@ -1,4 +1,4 @@
-package app
+package roms
 
 import (
 	"context"
@@ -28,11 +28,11 @@ type SetOnBoard struct {
 }
 
 // RomSets lists the sets of images, each with who has it and who differs.
-func (a *App) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet, error) {
+func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	sets, images, err := store.ListRomSets(ctx, a.Kernel.DB)
+	sets, images, err := store.ListRomSets(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -44,7 +44,7 @@ func (a *App) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet, er
 				told[i].Images = append(told[i].Images, image)
 			}
 		}
-		if err := a.tellBoards(ctx, &told[i]); err != nil {
+		if err := s.tellBoards(ctx, &told[i]); err != nil {
 			return nil, err
 		}
 	}
@@ -52,13 +52,13 @@ func (a *App) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet, er
 }
 
 // tellBoards finds the boards that hold an image of the set, and lays what they hold beside it.
-func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
+func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
 	set, sums := map[string]string{}, []string{}
 	for _, image := range told.Images {
 		set[image.Place] = image.SHA256
 		sums = append(sums, image.SHA256)
 	}
-	holders, err := store.RomHolders(ctx, a.Kernel.DB, sums)
+	holders, err := store.RomHolders(ctx, s.kernel.DB, sums)
 	if err != nil {
 		return err
 	}
@@ -69,7 +69,7 @@ func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
 			order = append(order, holder.AssemblyID)
 		}
 	}
-	reads, err := store.RomReadsOf(ctx, a.Kernel.DB, order)
+	reads, err := store.RomReadsOf(ctx, s.kernel.DB, order)
 	if err != nil {
 		return err
 	}
@@ -89,7 +89,7 @@ func (a *App) tellBoards(ctx context.Context, told *ToldRomSet) error {
 }
 
 // NameRomSet names the contents that count on a board as a set.
-func (a *App) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64, name, note string) (store.RomSet, error) {
+func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64, name, note string) (store.RomSet, error) {
 	set := store.RomSet{}
 	if err := input.CheckAll(input.OneLine("name", &name), input.Lines("note", &note)); err != nil {
 		return set, err
@@ -97,11 +97,11 @@ func (a *App) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int
 	if name == "" {
 		return set, action.Reject("name", "name the set, as Harbour BASIC 1.1")
 	}
-	assembly, err := a.Inventory.Assembly(ctx, actor, assemblyID)
+	assembly, err := s.inventory.Assembly(ctx, actor, assemblyID)
 	if err != nil {
 		return set, err
 	}
-	sockets, err := a.romSockets(ctx, []store.Assembly{assembly})
+	sockets, err := s.romSockets(ctx, []store.Assembly{assembly})
 	if err != nil {
 		return set, err
 	}
@@ -114,7 +114,7 @@ func (a *App) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int
 	if len(images) == 0 {
 		return set, action.Reject("name", "no chip of the board was read so that it counts; read them first")
 	}
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertRomSet(ctx, tx, name, note, images)
 		if store.Violates(err, "rom_set_name_key") {
 			return action.Reject("name", name+" is in the list already")

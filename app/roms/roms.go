@@ -1,4 +1,4 @@
-package app
+package roms
 
 import (
 	"context"
@@ -30,31 +30,31 @@ type RomSocket struct {
 }
 
 // Roms lists the sockets for read-only memories of a machine.
-func (a *App) Roms(ctx context.Context, actor action.Actor, machineID int64) ([]RomSocket, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) Roms(ctx context.Context, actor action.Actor, machineID int64) ([]RomSocket, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, a.Kernel.DB, machineID)
+	assemblies, err := store.AssembliesOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
-	return a.romSockets(ctx, assemblies)
+	return s.romSockets(ctx, assemblies)
 }
 
-func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]RomSocket, error) {
+func (s *Service) romSockets(ctx context.Context, assemblies []store.Assembly) ([]RomSocket, error) {
 	ids := make([]int64, len(assemblies))
 	for i, assembly := range assemblies {
 		ids[i] = assembly.ID
 	}
-	lines, err := store.RomSocketsOf(ctx, a.Kernel.DB, ids, romClasses())
+	lines, err := store.RomSocketsOf(ctx, s.kernel.DB, ids, romClasses())
 	if err != nil {
 		return nil, err
 	}
-	reads, err := store.RomReadsOf(ctx, a.Kernel.DB, ids)
+	reads, err := store.RomReadsOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.library.Read(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -63,7 +63,7 @@ func (a *App) romSockets(ctx context.Context, assemblies []store.Assembly) ([]Ro
 		sockets = append(sockets, socketsOf(assembly, library, lines, reads)...)
 	}
 	for i := range sockets {
-		if err := a.judgeSocket(ctx, &sockets[i]); err != nil {
+		if err := s.judgeSocket(ctx, &sockets[i]); err != nil {
 			return nil, err
 		}
 	}
@@ -118,13 +118,13 @@ func socketsOf(assembly store.Assembly, library *device.Library, lines []store.R
 	return sockets
 }
 
-func (a *App) judgeSocket(ctx context.Context, socket *RomSocket) error {
+func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	reads := make([]rom.Read, len(socket.Reads))
 	for i, r := range socket.Reads {
 		reads[i] = rom.Read{SHA256: r.SHA256, On: r.ReadOn, Exception: r.Exception}
 	}
 	var err error
-	socket.Chip, err = rom.JudgeReads(reads, func(earlier, later string) (rom.Comparison, error) { return a.compareRoms(ctx, earlier, later) })
+	socket.Chip, err = rom.JudgeReads(reads, func(earlier, later string) (rom.Comparison, error) { return s.compareRoms(ctx, earlier, later) })
 	if err != nil || len(reads) == 0 {
 		return err
 	}
@@ -132,7 +132,7 @@ func (a *App) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	if sum == "" {
 		sum = reads[len(reads)-1].SHA256
 	}
-	image, err := store.RomBySHA(ctx, a.Kernel.DB, sum)
+	image, err := store.RomBySHA(ctx, s.kernel.DB, sum)
 	if err != nil {
 		return err
 	}
@@ -140,18 +140,18 @@ func (a *App) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	if socket.Device != nil && image.Bytes != socket.Device.Bytes {
 		socket.Findings = append(socket.Findings, fmt.Sprintf("a %s holds %d bytes, the content has %d", socket.Device.Number, socket.Device.Bytes, image.Bytes))
 	}
-	if err := a.labelAgainst(ctx, socket, image); err != nil {
+	if err := s.labelAgainst(ctx, socket, image); err != nil {
 		return err
 	}
-	return a.siblingsAgainst(ctx, socket, image)
+	return s.siblingsAgainst(ctx, socket, image)
 }
 
 // labelAgainst compares the version on the chip with the one inside.
-func (a *App) labelAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
+func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
 	label := socket.Reads[len(socket.Reads)-1].Label
 	onChip, inside, where := rom.VersionIn(label), strings.ToLower(image.Edition), "it is known as"
 	if inside == "" {
-		inspection, err := a.inspectionOf(ctx, image.SHA256)
+		inspection, err := s.InspectionOf(ctx, image.SHA256)
 		if err != nil {
 			return err
 		}
@@ -169,8 +169,8 @@ func (a *App) labelAgainst(ctx context.Context, socket *RomSocket, image store.R
 }
 
 // siblingsAgainst compares with the same socket of the same board elsewhere.
-func (a *App) siblingsAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
-	siblings, err := store.Siblings(ctx, a.Kernel.DB, socket.AssemblyID, socket.Designator)
+func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
+	siblings, err := store.Siblings(ctx, s.kernel.DB, socket.AssemblyID, socket.Designator)
 	if err != nil {
 		return err
 	}
@@ -178,14 +178,14 @@ func (a *App) siblingsAgainst(ctx context.Context, socket *RomSocket, image stor
 		if other.SHA256 == image.SHA256 {
 			continue
 		}
-		theirs, err := store.RomBySHA(ctx, a.Kernel.DB, other.SHA256)
+		theirs, err := store.RomBySHA(ctx, s.kernel.DB, other.SHA256)
 		if err != nil {
 			return err
 		}
 		if theirs.Effective == image.Effective {
 			continue
 		}
-		comparison, err := a.compareRoms(ctx, image.SHA256, other.SHA256)
+		comparison, err := s.compareRoms(ctx, image.SHA256, other.SHA256)
 		if err != nil {
 			return err
 		}
@@ -207,11 +207,11 @@ func RomName(i store.RomImage) string {
 }
 
 // romBytes reads an image.
-func (a *App) romBytes(ctx context.Context, sum string) ([]byte, error) {
-	if a.blobs == nil {
+func (s *Service) romBytes(ctx context.Context, sum string) ([]byte, error) {
+	if s.blobs == nil {
 		return nil, action.Reject("file", "no store for images is set up; start the application with --blobs")
 	}
-	return a.blobs.Content(ctx, blobs.Roms, sum)
+	return s.blobs.Content(ctx, blobs.Roms, sum)
 }
 
 // comparisons keeps what was compared before: contents are named by their sums and never change.
@@ -243,25 +243,25 @@ func (c *comparisons) of(pair [2]string, compare func() (rom.Comparison, error))
 	return made, nil
 }
 
-func (a *App) compareRoms(ctx context.Context, earlier, later string) (rom.Comparison, error) {
-	return a.compared.of([2]string{earlier, later}, func() (rom.Comparison, error) { return a.compareBytes(ctx, earlier, later) })
+func (s *Service) compareRoms(ctx context.Context, earlier, later string) (rom.Comparison, error) {
+	return s.compared.of([2]string{earlier, later}, func() (rom.Comparison, error) { return s.compareBytes(ctx, earlier, later) })
 }
 
-func (a *App) compareBytes(ctx context.Context, earlier, later string) (rom.Comparison, error) {
-	one, err := a.romBytes(ctx, earlier)
+func (s *Service) compareBytes(ctx context.Context, earlier, later string) (rom.Comparison, error) {
+	one, err := s.romBytes(ctx, earlier)
 	if err != nil {
 		return rom.Comparison{}, err
 	}
-	two, err := a.romBytes(ctx, later)
+	two, err := s.romBytes(ctx, later)
 	if err != nil {
 		return rom.Comparison{}, err
 	}
 	return rom.Compare(one, two), nil
 }
 
-func (a *App) inspectionOf(ctx context.Context, sum string) (rom.Inspection, error) {
+func (s *Service) InspectionOf(ctx context.Context, sum string) (rom.Inspection, error) {
 	var inspection rom.Inspection
-	encoded, err := store.RomInspection(ctx, a.Kernel.DB, sum)
+	encoded, err := store.RomInspection(ctx, s.kernel.DB, sum)
 	if err == nil {
 		err = json.Unmarshal([]byte(encoded), &inspection)
 	}

@@ -1,4 +1,4 @@
-package app
+package roms
 
 import (
 	"bytes"
@@ -38,12 +38,12 @@ type Reader struct {
 }
 
 // Reader asks for the reader on the bench.
-func (a *App) Reader(ctx context.Context, actor action.Actor) (Reader, error) {
-	r := Reader{Address: a.reader, Chips: []string{}, Faults: []string{}}
-	if err := actor.Must(action.MayWriteSheets); err != nil || a.reader == "" {
+func (s *Service) Reader(ctx context.Context, actor action.Actor) (Reader, error) {
+	r := Reader{Address: s.reader, Chips: []string{}, Faults: []string{}}
+	if err := actor.Must(action.MayWriteSheets); err != nil || s.reader == "" {
 		return r, err
 	}
-	client, err := romreader.Dial(ctx, a.reader)
+	client, err := romreader.Dial(ctx, s.reader)
 	if err != nil {
 		r.Trouble = err.Error()
 		return r, nil
@@ -57,11 +57,11 @@ func (a *App) Reader(ctx context.Context, actor action.Actor) (Reader, error) {
 }
 
 // PrepareStandIn puts a chip into a stand-in and tells it what to get wrong; a real reader refuses.
-func (a *App) PrepareStandIn(ctx context.Context, actor action.Actor, chip, fault string) error {
+func (s *Service) PrepareStandIn(ctx context.Context, actor action.Actor, chip, fault string) error {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return err
 	}
-	client, err := romreader.Dial(ctx, a.reader)
+	client, err := romreader.Dial(ctx, s.reader)
 	if err != nil {
 		return action.Reject("reader", err.Error())
 	}
@@ -84,7 +84,7 @@ type WantedReading struct {
 }
 
 // StartReading has the reader read a chip twice; it goes on after the answer.
-func (a *App) StartReading(ctx context.Context, actor action.Actor, assemblyID int64, wanted WantedReading) (store.ChipReading, error) {
+func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64, wanted WantedReading) (store.ChipReading, error) {
 	var started store.ChipReading
 	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device), input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))
 	if err == nil {
@@ -93,10 +93,10 @@ func (a *App) StartReading(ctx context.Context, actor action.Actor, assemblyID i
 	if err != nil {
 		return started, err
 	}
-	if a.reader == "" {
+	if s.reader == "" {
 		return started, action.Reject("reader", "no reader is set up; start the application with --reader")
 	}
-	client, err := romreader.Dial(ctx, a.reader)
+	client, err := romreader.Dial(ctx, s.reader)
 	if err != nil {
 		return started, action.Reject("reader", err.Error())
 	}
@@ -108,8 +108,8 @@ func (a *App) StartReading(ctx context.Context, actor action.Actor, assemblyID i
 	if size > rom.MaxBytes {
 		return started, action.Reject("device", fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes))
 	}
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := a.readerIsFree(ctx, tx); err != nil {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.readerIsFree(ctx, tx); err != nil {
 			return err
 		}
 		if _, err := store.LockAssembly(ctx, tx, assemblyID); err != nil {
@@ -125,12 +125,12 @@ func (a *App) StartReading(ctx context.Context, actor action.Actor, assemblyID i
 		return err
 	})
 	if err == nil {
-		go a.readChip(context.Background(), actor, started) // it goes on behind the request, and is no part of it
+		go s.readChip(context.Background(), actor, started) // it goes on behind the request, and is no part of it
 	}
 	return started, err
 }
 
-func (a *App) readerIsFree(ctx context.Context, h store.Handle) error {
+func (s *Service) readerIsFree(ctx context.Context, h store.Handle) error {
 	running, err := store.RunningChipReadings(ctx, h, quiet)
 	if err == nil && len(running) > 0 {
 		return action.Reject("reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator))
@@ -139,11 +139,11 @@ func (a *App) readerIsFree(ctx context.Context, h store.Handle) error {
 }
 
 // ChipReading tells how far a reading is.
-func (a *App) ChipReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
-	r, err := store.ChipReadingByID(ctx, a.Kernel.DB, id)
+	r, err := store.ChipReadingByID(ctx, s.kernel.DB, id)
 	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
 		r.State, r.Note = "stopped", "the application was stopped while it read; what was read so far is kept"
 	}
@@ -151,44 +151,44 @@ func (a *App) ChipReading(ctx context.Context, actor action.Actor, id int64) (st
 }
 
 // StopReading stops a reading; it can be gone on with.
-func (a *App) StopReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
-	if _, err := store.EndChipReading(ctx, a.Kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
+	if _, err := store.EndChipReading(ctx, s.kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
 		return store.ChipReading{}, err
 	}
-	return a.ChipReading(ctx, actor, id)
+	return s.ChipReading(ctx, actor, id)
 }
 
 // ResumeReading goes on with a reading where it stopped.
-func (a *App) ResumeReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return store.ChipReading{}, err
 	}
-	if err := a.readerIsFree(ctx, a.Kernel.DB); err != nil {
+	if err := s.readerIsFree(ctx, s.kernel.DB); err != nil {
 		return store.ChipReading{}, err
 	}
-	resumed, err := store.ResumeChipReading(ctx, a.Kernel.DB, id, quiet)
+	resumed, err := store.ResumeChipReading(ctx, s.kernel.DB, id, quiet)
 	if err != nil {
 		return store.ChipReading{}, err
 	}
-	r, err := a.ChipReading(ctx, actor, id)
+	r, err := s.ChipReading(ctx, actor, id)
 	if err == nil && !resumed {
 		return r, action.Reject("id", "it is over; start a new one")
 	}
 	if err == nil {
-		go a.readChip(context.Background(), actor, r) // likewise
+		go s.readChip(context.Background(), actor, r) // likewise
 	}
 	return r, err
 }
 
 // readChip reads and ends the reading, whatever comes of it.
-func (a *App) readChip(ctx context.Context, actor action.Actor, r store.ChipReading) {
+func (s *Service) readChip(ctx context.Context, actor action.Actor, r store.ChipReading) {
 	state, note := "done", ""
-	err := a.readPasses(ctx, r)
+	err := s.readPasses(ctx, r)
 	if err == nil {
-		note, err = a.takePasses(ctx, actor, r)
+		note, err = s.takePasses(ctx, actor, r)
 	}
 	var refused *action.Invalid
 	var byReader *romreader.RefusedError
@@ -207,7 +207,7 @@ func (a *App) readChip(ctx context.Context, actor action.Actor, r store.ChipRead
 		slog.Error("reading a chip", "reading", r.ID, "cause", err)
 		state, note = "stopped", "something went wrong on the server; what was read so far is kept"
 	}
-	if _, err := store.EndChipReading(ctx, a.Kernel.DB, r.ID, state, note); err != nil {
+	if _, err := store.EndChipReading(ctx, s.kernel.DB, r.ID, state, note); err != nil {
 		slog.Error("ending the reading of a chip", "reading", r.ID, "cause", err)
 	}
 }
@@ -216,8 +216,8 @@ func (a *App) readChip(ctx context.Context, actor action.Actor, r store.ChipRead
 var errStopped = errors.New("stopped")
 
 // readPasses reads what is missing of two passes.
-func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
-	client, err := romreader.Dial(ctx, a.reader)
+func (s *Service) readPasses(ctx context.Context, r store.ChipReading) error {
+	client, err := romreader.Dial(ctx, s.reader)
 	if err != nil {
 		return fmt.Errorf("%w (%v)", romreader.ErrLost, err)
 	}
@@ -232,7 +232,7 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 	kept := r.Done
 	pending, again, last := []byte{}, 0, time.Now()
 	flush := func() error {
-		running, err := store.AppendToChipReading(ctx, a.Kernel.DB, r.ID, kept, pending, again)
+		running, err := store.AppendToChipReading(ctx, s.kernel.DB, r.ID, kept, pending, again)
 		if err == nil && !running {
 			err = errStopped
 		}
@@ -261,8 +261,8 @@ func (a *App) readPasses(ctx context.Context, r store.ChipReading) error {
 }
 
 // takePasses looks at both passes and notes them as two readings of the chip.
-func (a *App) takePasses(ctx context.Context, actor action.Actor, r store.ChipReading) (string, error) {
-	got, err := store.BytesOfChipReading(ctx, a.Kernel.DB, r.ID)
+func (s *Service) takePasses(ctx context.Context, actor action.Actor, r store.ChipReading) (string, error) {
+	got, err := store.BytesOfChipReading(ctx, s.kernel.DB, r.ID)
 	if err != nil {
 		return "", err
 	}
@@ -278,7 +278,7 @@ func (a *App) takePasses(ctx context.Context, actor action.Actor, r store.ChipRe
 	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception, Way: "by the reader, as a " + r.Device}
 	image := rom.Image{Format: rom.Binary, Data: first}
 	files := []rom.File{{Name: "first reading"}, {Name: "second reading"}}
-	added, err := a.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})
+	added, err := s.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})
 	if err != nil {
 		return "", err
 	}
@@ -286,7 +286,7 @@ func (a *App) takePasses(ctx context.Context, actor action.Actor, r store.ChipRe
 	if added[1].Known != "" {
 		note += ": " + added[1].Known
 	}
-	ended, err := store.ChipReadingByID(ctx, a.Kernel.DB, r.ID)
+	ended, err := store.ChipReadingByID(ctx, s.kernel.DB, r.ID)
 	if err != nil {
 		return "", err
 	}
