@@ -3,6 +3,8 @@
 package app
 
 import (
+	"frugalheron/app/dating"
+
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
@@ -26,6 +28,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Dating    *dating.Service
 	Roms      *roms.Service
 	Arrivals  *arrivals.Service
 	Unknowns  *unknowns.Service
@@ -50,6 +53,7 @@ func New(db *sqlx.DB) *App {
 	a.Unknowns = unknowns.New(kernel, a.Library, a.Inventory)
 	a.Arrivals = arrivals.New(kernel, a.Evidence)
 	a.Roms = roms.New(kernel, a.Library, a.Inventory)
+	a.Dating = dating.New(kernel, a.Inventory, a.Roms)
 	a.Accounts = accounts.New(kernel)
 	a.follow()
 	a.canUndo()

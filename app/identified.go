@@ -13,7 +13,7 @@ import (
 
 // IdentifyStage says how far the identifying of a machine has come.
 func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
-	dated, err := a.Dating(ctx, actor, machineID)
+	dated, err := a.Dating.Dating(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
@@ -57,7 +57,7 @@ func (a *App) identifyVerdicts(ctx context.Context, actor action.Actor, machineI
 	if err != nil {
 		return nil, err
 	}
-	dated, err := a.Dating(ctx, actor, machineID)
+	dated, err := a.Dating.Dating(ctx, actor, machineID)
 	if err != nil {
 		return nil, err
 	}

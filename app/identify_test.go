@@ -84,7 +84,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
-	d, err := deeds.Dating(ctx, viewer, machine.ID)
+	d, err := deeds.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "1985-09-02", d.Result.NotBefore.String())
 	require.Equal(t, "later", d.Result.Outliers[0].Verdict)
@@ -107,7 +107,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	fields.Fit = "later"
 	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
 	require.NoError(t, err)
-	d, err = deeds.Dating(ctx, viewer, machine.ID)
+	d, err = deeds.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	states := []string{}
 	for _, row := range d.Holdings {

@@ -148,7 +148,7 @@ func (a *App) variants(ctx context.Context, actor action.Actor, maker, model str
 	for _, one := range seen {
 		span, ok := built[one.MachineID]
 		if !ok {
-			dated, err := a.Dating(ctx, actor, one.MachineID)
+			dated, err := a.Dating.Dating(ctx, actor, one.MachineID)
 			if err != nil && !errors.Is(err, action.ErrNotFound) {
 				return nil, err
 			}

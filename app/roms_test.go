@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/dating"
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
@@ -162,9 +163,9 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	merged, err := deeds.Roms.MergeRoms(ctx, technician, []string{lanes[0].SHA256, lanes[1].SHA256})
 	require.NoError(t, err)
 	require.Equal(t, sum, merged.SHA256)
-	dated, err := deeds.Dating(ctx, viewer, machine.ID)
+	dated, err := deeds.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	require.True(t, slices.ContainsFunc(dated.Parts, func(p app.DatedPart) bool { return p.Kind == "copyright" && p.From.Year == 1985 }))
+	require.True(t, slices.ContainsFunc(dated.Parts, func(p dating.DatedPart) bool { return p.Kind == "copyright" && p.From.Year == 1985 }))
 }
 
 func TestFilesThatAreNoImage(t *testing.T) {

@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/dating"
 	"frugalheron/app/files"
 	"frugalheron/app/unknowns"
 	"frugalheron/core/plan"
@@ -18,8 +18,8 @@ import (
 func (s *Server) registerIdentify() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating", Summary: "When a machine was built, and what of it is original", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.DatedMachine], error) {
-		return answer(s.app.Dating(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[dating.DatedMachine], error) {
+		return answer(s.app.Dating.Dating(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: errorsOfRead,

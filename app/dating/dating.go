@@ -1,4 +1,4 @@
-package app
+package dating
 
 import (
 	"cmp"
@@ -48,22 +48,22 @@ type DatedMachine struct {
 }
 
 // Dating dates a machine from its kept sheets, its statements, its read-only memories and its model.
-func (a *App) Dating(ctx context.Context, actor action.Actor, machineID int64) (DatedMachine, error) {
+func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int64) (DatedMachine, error) {
 	d := DatedMachine{Parts: []DatedPart{}, Assemblies: []DatedAssembly{}, Holdings: []model.Row{}}
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+	machine, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return d, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, a.Kernel.DB, machineID)
+	assemblies, err := store.AssembliesOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return d, err
 	}
-	if d.Parts, err = a.datedParts(ctx, assemblies); err != nil {
+	if d.Parts, err = s.datedParts(ctx, assemblies); err != nil {
 		return d, err
 	}
 	for _, read := range []func() ([]DatedPart, error){
-		func() ([]DatedPart, error) { return a.datedStatements(ctx, machineID) },
-		func() ([]DatedPart, error) { return a.datedRoms(ctx, assemblies) },
+		func() ([]DatedPart, error) { return s.datedStatements(ctx, machineID) },
+		func() ([]DatedPart, error) { return s.datedRoms(ctx, assemblies) },
 	} {
 		more, err := read()
 		if err != nil {
@@ -71,7 +71,7 @@ func (a *App) Dating(ctx context.Context, actor action.Actor, machineID int64) (
 		}
 		d.Parts = append(d.Parts, more...)
 	}
-	known, err := store.ModelOf(ctx, a.Kernel.DB, machine.Maker, machine.Model)
+	known, err := store.ModelOf(ctx, s.kernel.DB, machine.Maker, machine.Model)
 	if err == nil {
 		d.useModel(known, assemblies)
 	} else if !errors.Is(err, action.ErrNotFound) {
@@ -81,12 +81,12 @@ func (a *App) Dating(ctx context.Context, actor action.Actor, machineID int64) (
 }
 
 // datedParts lists the dated lines of boards. Parts of one line are one piece of evidence.
-func (a *App) datedParts(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
+func (s *Service) datedParts(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
 	ids, byID := make([]int64, len(assemblies)), map[int64]store.Assembly{}
 	for i, assembly := range assemblies {
 		ids[i], byID[assembly.ID] = assembly.ID, assembly
 	}
-	lines, err := store.DatedEntriesOf(ctx, a.Kernel.DB, ids)
+	lines, err := store.DatedEntriesOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -125,8 +125,8 @@ func nameOf(line store.DatedEntry) string {
 }
 
 // datedStatements lists what plates and papers say of the building of a machine.
-func (a *App) datedStatements(ctx context.Context, machineID int64) ([]DatedPart, error) {
-	statements, err := store.StatementsOf(ctx, a.Kernel.DB, machineID)
+func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]DatedPart, error) {
+	statements, err := store.StatementsOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -155,12 +155,12 @@ func (a *App) datedStatements(ctx context.Context, machineID int64) ([]DatedPart
 }
 
 // datedRoms lists the years that stand in the contents of read-only memories.
-func (a *App) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
+func (s *Service) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
 	ids, titles := []int64{}, map[int64]string{}
 	for _, assembly := range assemblies {
 		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
 	}
-	reads, err := store.RomReadsOf(ctx, a.Kernel.DB, ids)
+	reads, err := store.RomReadsOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -170,7 +170,7 @@ func (a *App) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]Dat
 	}
 	parts := []DatedPart{}
 	for _, id := range slices.Sorted(maps.Keys(newest)) {
-		inspection, err := a.Roms.InspectionOf(ctx, newest[id].SHA256)
+		inspection, err := s.roms.InspectionOf(ctx, newest[id].SHA256)
 		if err != nil {
 			return nil, err
 		}

@@ -1,0 +1,20 @@
+// Package dating is about when machines were built.
+package dating
+
+import (
+	"frugalheron/app/action"
+	"frugalheron/app/inventory"
+	"frugalheron/app/roms"
+)
+
+// Service tells when machines were built.
+type Service struct {
+	kernel    *action.Kernel
+	inventory *inventory.Service
+	roms      *roms.Service
+}
+
+// New returns it.
+func New(kernel *action.Kernel, inventory *inventory.Service, roms *roms.Service) *Service {
+	return &Service{kernel: kernel, inventory: inventory, roms: roms}
+}
