@@ -37,6 +37,7 @@ type App struct {
 	Files     *files.Service
 	People    *people.Service
 	Accounts  *accounts.Service
+	verdicts  []Verdicts
 	meter     string // address of the meter; empty when none is set up
 }
 
@@ -55,6 +56,7 @@ func New(db *sqlx.DB) *App {
 	a.Roms = roms.New(kernel, a.Library, a.Inventory)
 	a.Dating = dating.New(kernel, a.Inventory, a.Roms)
 	a.Accounts = accounts.New(kernel)
+	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.openVerdicts, a.conditionVerdicts}
 	a.follow()
 	a.canUndo()
 	return a

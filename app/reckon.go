@@ -93,14 +93,18 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 		return out, err
 	}
 	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
-	more, err := a.identifyVerdicts(ctx, actor, machineID)
-	if err != nil {
-		return out, err
+	for _, tell := range a.verdicts {
+		told, err := tell(ctx, actor, machineID)
+		if err != nil {
+			return out, err
+		}
+		out.Verdicts = reckoning.Together(out.Verdicts, told)
 	}
-	judged, err := a.judgedVerdicts(ctx, actor, machineID)
-	out.Verdicts = reckoning.Together(reckoning.Together(out.Verdicts, more), judged)
-	return out, err
+	return out, nil
 }
+
+// Verdicts tells lines of the reckoning of a machine, by what is kept of one subject.
+type Verdicts func(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error)
 
 // doubtMemory marks the counted memory where other sources, as strong, say otherwise.
 func doubtMemory(verdicts []reckoning.Verdict, known []appevidence.Known) {

@@ -73,6 +73,11 @@ func Verdicts(boards []Board) []Verdict {
 	return kept
 }
 
+// Telling leaves out lines that say nothing.
+func Telling(verdicts ...Verdict) []Verdict {
+	return slices.DeleteFunc(verdicts, func(v Verdict) bool { return v.Value == "" })
+}
+
 // Together puts more lines to those of the boards, the largest consequence first: what must stop, then what
 // needs attention, then the rest in its own order.
 func Together(verdicts, more []Verdict) []Verdict {

@@ -3,53 +3,10 @@ package app
 import (
 	"context"
 	"fmt"
-
 	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 )
-
-// judgedVerdicts are the lines of the reckoning that follow from open connectors, surveys, measurements and
-// what ages, by what is kept.
-func (a *App) judgedVerdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
-	plugs, err := wiringOf(ctx, a.Kernel.DB, machineID)
-	if err != nil {
-		return nil, err
-	}
-	found, err := conditionOf(ctx, a.Kernel.DB, machineID)
-	if err != nil {
-		return nil, err
-	}
-	failed, err := failedMeasurements(ctx, a.Kernel.DB, machineID)
-	if err != nil {
-		return nil, err
-	}
-	risks, err := a.Risks(ctx, actor, machineID, 0, 20)
-	if err != nil {
-		return nil, err
-	}
-	verdicts := []reckoning.Verdict{openVerdict(plugs), found.verdict(), failedVerdict(failed), dueVerdict(risks)}
-	kept := verdicts[:0]
-	for _, v := range verdicts {
-		if v.Value != "" {
-			kept = append(kept, v)
-		}
-	}
-	return kept, nil
-}
-
-func openVerdict(plugs Wiring) reckoning.Verdict {
-	v := reckoning.Verdict{Key: "open-connectors", Label: "Connectors", State: reckoning.Attention, Why: []reckoning.Reason{}}
-	if plugs.Open > 0 {
-		v.Value = fmt.Sprintf("%d open", plugs.Open)
-	}
-	for _, c := range plugs.Connectors {
-		if c.Open {
-			v.Why = append(v.Why, reckoning.Reason{Text: fmt.Sprintf("%s, from %s to %s, is unplugged", c.Name, c.FromBoard, c.ToBoard)})
-		}
-	}
-	return v
-}
 
 // verdict says the technical grade; while nobody looked there is none.
 func (c Condition) verdict() reckoning.Verdict {
@@ -126,4 +83,21 @@ func dueVerdict(risks RiskPage) reckoning.Verdict {
 		v.Why = append(v.Why, reason)
 	}
 	return v
+}
+
+// conditionVerdicts are the lines of the reckoning that follow from surveys, measurements and what ages, by what is kept.
+func (a *App) conditionVerdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
+	found, err := conditionOf(ctx, a.Kernel.DB, machineID)
+	if err != nil {
+		return nil, err
+	}
+	failed, err := failedMeasurements(ctx, a.Kernel.DB, machineID)
+	if err != nil {
+		return nil, err
+	}
+	risks, err := a.Risks(ctx, actor, machineID, 0, 20)
+	if err != nil {
+		return nil, err
+	}
+	return reckoning.Telling(found.verdict(), failedVerdict(failed), dueVerdict(risks)), nil
 }
