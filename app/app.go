@@ -3,13 +3,13 @@
 package app
 
 import (
-	"frugalheron/app/dating"
-
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/condition"
+	"frugalheron/app/dating"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
@@ -18,7 +18,6 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/app/sheets"
 	"frugalheron/app/unknowns"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
 )
 
@@ -28,6 +27,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Condition *condition.Service
 	Dating    *dating.Service
 	Roms      *roms.Service
 	Arrivals  *arrivals.Service
@@ -38,7 +38,6 @@ type App struct {
 	People    *people.Service
 	Accounts  *accounts.Service
 	verdicts  []Verdicts
-	meter     string // address of the meter; empty when none is set up
 }
 
 // New returns an App on a migrated database.
@@ -55,16 +54,11 @@ func New(db *sqlx.DB) *App {
 	a.Arrivals = arrivals.New(kernel, a.Evidence)
 	a.Roms = roms.New(kernel, a.Library, a.Inventory)
 	a.Dating = dating.New(kernel, a.Inventory, a.Roms)
+	a.Condition = condition.New(kernel, a.Inventory, a.Files)
 	a.Accounts = accounts.New(kernel)
-	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.openVerdicts, a.conditionVerdicts}
-	a.follow()
+	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.openVerdicts, a.Condition.Verdicts}
 	a.canUndo()
 	return a
-}
-
-// follow registers what follows from records.
-func (a *App) follow() {
-	a.Kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
 }
 
 // WithBlobs keeps uploaded bytes in a store. Without one nothing can be uploaded.
@@ -82,6 +76,6 @@ func (a *App) WithReader(address string) *App {
 
 // WithMeter measures through the meter at an address, as 127.0.0.1:7072.
 func (a *App) WithMeter(address string) *App {
-	a.meter = address
+	a.Condition.MeasureBy(address)
 	return a
 }

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/app/files"
 	"frugalheron/core/plan"
 	"frugalheron/store"
@@ -26,16 +27,16 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		return must(deeds.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
 	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2), picture(files.Owner{AcquisitionID: lot.ID}, 3)
-	found := must(deeds.NoteFinding(ctx, technician, other.ID, app.NotedFinding{Subsystem: "plastics", SeenFinding: app.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
+	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
 	log := must(deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
 	seen := func(f store.FindingFields) error {
 		f.Kind = "leaking"
-		return second(deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{Subsystem: "batteries", SeenFinding: app.SeenFinding{New: &f, Severity: "repair"}}))
+		return second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{Subsystem: "batteries", SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
 	}
-	measured := func(w app.WrittenMeasurement) error {
+	measured := func(w condition.WrittenMeasurement) error {
 		w.Line = "BT1 2.1 V"
-		return second(deeds.Measure(ctx, technician, machine.ID, w))
+		return second(deeds.Condition.Measure(ctx, technician, machine.ID, w))
 	}
 	cited := func(picture int64) error {
 		fields := said("weight", "9 kg", "label")
@@ -49,10 +50,10 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	}{
 		{"board of a finding", "assemblyId", seen(store.FindingFields{AssemblyID: &card.ID})},
 		{"picture of a finding", "attachmentId", seen(store.FindingFields{AttachmentID: &theirs.ID})},
-		{"finding that is gone", "findingId", second(deeds.NoteFinding(ctx, technician, machine.ID, app.NotedFinding{SeenFinding: app.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true}}))},
-		{"board of a measurement", "assemblyId", measured(app.WrittenMeasurement{AssemblyID: &card.ID})},
-		{"picture of a measurement", "attachmentId", measured(app.WrittenMeasurement{AttachmentID: &theirs.ID})},
-		{"finding of a measurement", "findingId", measured(app.WrittenMeasurement{FindingID: &finding})},
+		{"finding that is gone", "findingId", second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{SeenFinding: condition.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true}}))},
+		{"board of a measurement", "assemblyId", measured(condition.WrittenMeasurement{AssemblyID: &card.ID})},
+		{"picture of a measurement", "attachmentId", measured(condition.WrittenMeasurement{AttachmentID: &theirs.ID})},
+		{"finding of a measurement", "findingId", measured(condition.WrittenMeasurement{FindingID: &finding})},
 		{"picture of a step", "pictures", second(deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
 		{"board of a drawing", "assemblyId", second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
@@ -62,10 +63,10 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field, test.rule)
 		require.Contains(t, invalid.Why, "belongs to EH-2; choose one of EH-0142", test.rule)
 	}
-	require.ErrorContains(t, measured(app.WrittenMeasurement{AssemblyID: ptr(int64(999))}), "there is no board 999")
+	require.ErrorContains(t, measured(condition.WrittenMeasurement{AssemblyID: ptr(int64(999))}), "there is no board 999")
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
 	require.NoError(t, seen(store.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
-	require.NoError(t, measured(app.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
+	require.NoError(t, measured(condition.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
 	require.NoError(t, cited(ofLot.ID))
 	require.Error(t, seen(store.FindingFields{AttachmentID: &ofLot.ID}))

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/app/sheets"
@@ -136,15 +137,15 @@ func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	found, err := a.Condition(ctx, actor, machineID)
+	found, err := a.Condition.Condition(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	measured, err := a.Measurements(ctx, actor, machineID)
+	measured, err := a.Condition.Measurements(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	adjusters, err := a.Adjusters(ctx, actor, machineID)
+	adjusters, err := a.Condition.Adjusters(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -153,13 +154,13 @@ func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID i
 		return action.Content{}, err
 	}
 	document, err := json.MarshalIndent(people.PublicOf(p, struct {
-		Machine      store.Machine `json:"machine"`
-		Dossier      Dossier       `json:"dossier"`
-		Wiring       Wiring        `json:"wiring"`
-		OpenedUp     OpenedUp      `json:"openedUp"`
-		Condition    Condition     `json:"condition"`
-		Measurements []Measurement `json:"measurements"`
-		Adjusters    []Adjuster    `json:"adjusters"`
+		Machine      store.Machine           `json:"machine"`
+		Dossier      Dossier                 `json:"dossier"`
+		Wiring       Wiring                  `json:"wiring"`
+		OpenedUp     OpenedUp                `json:"openedUp"`
+		Condition    condition.Condition     `json:"condition"`
+		Measurements []condition.Measurement `json:"measurements"`
+		Adjusters    []condition.Adjuster    `json:"adjusters"`
 	}{machine, dossier, wired, opened, found, measured, adjusters}), "", "  ")
 	return action.Content{Data: document, MediaType: "application/json", FileName: machine.Accession + ".json"}, err
 }

@@ -34,7 +34,7 @@ func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	require.Len(t, entered, 2)
 	require.Equal(t, []int64{8, 256 * 1024, 1}, []int64{int64(entered[0].Chips), entered[0].RAMBytes, int64(entered[0].Boards)})
 	require.Equal(t, []int{3, 1, 2}, []int{entered[1].Chips, entered[1].Unidentified, entered[1].Boards})
-	risks, err := deeds.Risks(ctx, viewer, 0, 0, 10)
+	risks, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, 1, risks.Total, "the battery is ranked from the start")
 }

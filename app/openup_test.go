@@ -90,7 +90,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.Contains(t, invalid.Why, "1 M3 x 7 mm of step 3, Part 3, is left over")
 
 	// The screw left over is a finding, once; the reckoning names the open connector.
-	found, err := deeds.Condition(ctx, viewer, machine.ID)
+	found, err := deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1)
 	require.Equal(t, "1 M3 x 7 mm left over from Part 3", found.Findings[0].Where)
@@ -119,7 +119,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "together", log.Outcome)
 	require.Contains(t, log.Why, "the hole is stripped")
-	found, err = deeds.Condition(ctx, viewer, machine.ID)
+	found, err = deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1)
 	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: "Late"})

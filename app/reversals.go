@@ -9,6 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/app/input"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
@@ -76,7 +77,7 @@ func (a *App) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 			continue
 		}
 		f := store.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
-		if err := addFinding(ctx, tx, actor, machineID, f, store.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
+		if err := condition.AddFinding(ctx, tx, actor, machineID, f, store.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
 			return err
 		}
 	}

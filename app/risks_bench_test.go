@@ -34,7 +34,7 @@ func BenchmarkRisksOf20000Machines(b *testing.B) {
 	require.NoError(b, store.Analyze(ctx, db))
 	deeds := app.New(db)
 	for b.Loop() {
-		page, err := deeds.Risks(ctx, viewer, 0, 0, 50)
+		page, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 50)
 		require.NoError(b, err)
 		require.Equal(b, machines*each, page.Total)
 		require.Len(b, page.Risks, 50)

@@ -10,6 +10,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
@@ -138,10 +139,10 @@ func understandMeasurement(ctx context.Context, h store.Handle, machineID int64,
 		return nil, nil //nolint:nilerr // then it is something else
 	}
 	row := store.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: action.ToKeep(said.Readings), Opening: said.Opening}
-	if err := expectFromSheet(ctx, h, &row, said); err != nil {
+	if err := condition.ExpectFromSheet(ctx, h, &row, said); err != nil {
 		return nil, err
 	}
-	told, err := tellMeasurement(row)
+	told, err := condition.TellMeasurement(row)
 	if err != nil {
 		return nil, err
 	}

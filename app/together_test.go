@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	appcondition "frugalheron/app/condition"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
@@ -82,45 +83,45 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	}), isStale))
 
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
-		_, err := deeds.StartSurvey(ctx, technician, machine.ID, "2026-01-01", "")
+		_, err := deeds.Condition.StartSurvey(ctx, technician, machine.ID, "2026-01-01", "")
 		return err
 	}), isInvalid))
-	found, err := deeds.Condition(ctx, viewer, machine.ID)
+	found, err := deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	running := found.Running
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
-		seen := app.SeenFinding{New: &store.FindingFields{Kind: fmt.Sprintf("leaking %d", i)}, Severity: condition.Hazard}
-		_, err := deeds.JudgeItem(ctx, technician, running.ID, running.Version, "batteries", inspected(seen))
+		seen := appcondition.SeenFinding{New: &store.FindingFields{Kind: fmt.Sprintf("leaking %d", i)}, Severity: condition.Hazard}
+		_, err := deeds.Condition.JudgeItem(ctx, technician, running.ID, running.Version, "batteries", inspected(seen))
 		return err
 	}), isStale))
-	found, err = deeds.Condition(ctx, viewer, machine.ID)
+	found, err = deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1, "a look that was refused leaves no finding")
 
 	// Each at another subsystem, all on the version that they read: nobody is in anybody's way.
 	rest := []string{"supply", "boards", "connectors", "plastics", "cables", "labels"}
 	require.Equal(t, len(rest), wins(t, atOnce(len(rest), func(i int) error {
-		_, err := deeds.JudgeItem(ctx, technician, running.ID, running.Version, rest[i], inspected())
+		_, err := deeds.Condition.JudgeItem(ctx, technician, running.ID, running.Version, rest[i], inspected())
 		return err
 	}), isStale))
-	found, err = deeds.Condition(ctx, viewer, machine.ID)
+	found, err = deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, found.Running.Looks, len(rest)+1)
-	_, err = deeds.EndSurvey(ctx, technician, running.ID, running.Version, "", "")
+	_, err = deeds.Condition.EndSurvey(ctx, technician, running.ID, running.Version, "", "")
 	require.True(t, isStale(err), "whoever ends it has seen all that was said")
 
-	series, err := deeds.Measure(ctx, technician, machine.ID, app.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+	series, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	require.Equal(t, 15, wins(t, atOnce(15, func(i int) error {
-		_, err := deeds.AddReading(ctx, technician, series.ID, 4.9+float64(i)/100)
+		_, err := deeds.Condition.AddReading(ctx, technician, series.ID, 4.9+float64(i)/100)
 		return err
 	}), isStale))
-	all, err := deeds.Measurements(ctx, viewer, machine.ID)
+	all, err := deeds.Condition.Measurements(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, all[0].Readings, 15)
 	require.InDelta(t, 4.97, all[0].Judged.Stats.Average, 1e-9)
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
-		_, err := deeds.DropReading(ctx, technician, series.ID, all[0].Version)
+		_, err := deeds.Condition.DropReading(ctx, technician, series.ID, all[0].Version)
 		return err
 	}), isStale))
 }
@@ -134,18 +135,18 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 				_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, round+1, fmt.Sprintf("BT1 NiCd 3.6V\nC1-C%d 47uF 16V", round+2))
 				return err
 			}
-			now, err := deeds.StartSurvey(ctx, technician, machine.ID, fmt.Sprintf("202%d-03-01", round), "")
+			now, err := deeds.Condition.StartSurvey(ctx, technician, machine.ID, fmt.Sprintf("202%d-03-01", round), "")
 			if err != nil {
 				return err
 			}
-			if now, err = deeds.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries", inspected()); err != nil {
+			if now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries", inspected()); err != nil {
 				return err
 			}
-			_, err = deeds.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "", "")
+			_, err = deeds.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "", "")
 			return err
 		})
 		require.NoError(t, errors.Join(results...))
-		risks, err := deeds.Risks(ctx, viewer, machine.ID, 0, 10)
+		risks, err := deeds.Condition.Risks(ctx, viewer, machine.ID, 0, 10)
 		require.NoError(t, err)
 		require.Equal(t, 2, risks.Total)
 		for _, r := range risks.Risks {

@@ -14,9 +14,6 @@ func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventStrikeConnector, action.MayWriteSheets, a.undoStrikeConnector)
 	a.Kernel.CanBeUndone(eventStrikeStep, action.MayWriteSheets, a.undoStrikeStep)
 	a.Kernel.CanBeUndone(eventEndTeardown, action.MayWriteSheets, a.undoEndTeardown)
-	a.Kernel.CanBeUndone(eventStrikeFinding, action.MayWriteSheets, a.undoStrikeFinding)
-	a.Kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, a.undoMeasure)
-	a.Kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, a.undoStrikeMeasurement)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record

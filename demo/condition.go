@@ -5,7 +5,7 @@ import (
 	"maps"
 	"slices"
 
-	"frugalheron/app"
+	appcondition "frugalheron/app/condition"
 	"frugalheron/core/condition"
 	"frugalheron/store"
 )
@@ -29,7 +29,7 @@ func (t teller) surveys() error {
 	}
 	for _, accession := range slices.Sorted(maps.Keys(told)) {
 		id := t.machines[accession]
-		now, err := t.deeds.Condition(t.ctx, t.curator, id)
+		now, err := t.deeds.Condition.Condition(t.ctx, t.curator, id)
 		if err != nil {
 			return fmt.Errorf("%s: %w", accession, err)
 		}
@@ -42,10 +42,10 @@ func (t teller) surveys() error {
 	return nil
 }
 
-func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) error {
+func (t teller) survey(machineID int64, now appcondition.Condition, told toldSurvey) error {
 	if now.Running == nil {
 		var err error
-		if now, err = t.deeds.StartSurvey(t.ctx, t.curator, machineID, told.On, told.By); err != nil {
+		if now, err = t.deeds.Condition.StartSurvey(t.ctx, t.curator, machineID, told.On, told.By); err != nil {
 			return err
 		}
 	}
@@ -57,12 +57,12 @@ func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) erro
 		if slices.Contains(told.Not, item.Subsystem) {
 			continue
 		}
-		judged := app.JudgedItem{Look: app.Look{Look: condition.Inspected}}
+		judged := appcondition.JudgedItem{Look: appcondition.Look{Look: condition.Inspected}}
 		for _, f := range told.Findings {
 			if f.Subsystem != item.Subsystem {
 				continue
 			}
-			seen := app.SeenFinding{Severity: f.Severity, Trend: f.Trend, Gone: f.Gone, Note: f.Note}
+			seen := appcondition.SeenFinding{Severity: f.Severity, Trend: f.Trend, Gone: f.Gone, Note: f.Note}
 			for _, before := range now.Findings {
 				if before.Subsystem == f.Subsystem && before.Kind == f.Kind && before.Designator == f.Designator && before.Place == f.Place {
 					seen.FindingID = before.ID
@@ -82,11 +82,11 @@ func (t teller) survey(machineID int64, now app.Condition, told toldSurvey) erro
 			}
 			judged.Seen = append(judged.Seen, seen)
 		}
-		if now, err = t.deeds.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version, item.Subsystem, judged); err != nil {
+		if now, err = t.deeds.Condition.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version, item.Subsystem, judged); err != nil {
 			return fmt.Errorf("%s: %w", item.Subsystem, err)
 		}
 	}
-	_, err = t.deeds.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic, told.Note)
+	_, err = t.deeds.Condition.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic, told.Note)
 	return err
 }
 
@@ -109,7 +109,7 @@ func (t teller) climates() error {
 	}
 	for place, climate := range map[string]string{"Boiler house store": "damp", "Seed loft": "hot", "Workshop bench": "room", "Entrance hall": "room"} {
 		if slices.ContainsFunc(places, func(p store.PlaceCount) bool { return p.Name == place && p.Climate == "" }) {
-			if err := t.deeds.SayClimate(t.ctx, t.curator, place, climate); err != nil {
+			if err := t.deeds.Condition.SayClimate(t.ctx, t.curator, place, climate); err != nil {
 				return err
 			}
 		}
@@ -125,12 +125,12 @@ func (t teller) measurements() error {
 	}
 	for _, accession := range slices.Sorted(maps.Keys(told)) {
 		id := t.machines[accession]
-		there, err := t.deeds.Measurements(t.ctx, t.curator, id)
+		there, err := t.deeds.Condition.Measurements(t.ctx, t.curator, id)
 		if err != nil {
 			return err
 		}
 		for _, one := range told[accession][min(len(there), len(told[accession])):] {
-			if _, err := t.deeds.Measure(t.ctx, t.curator, id, app.WrittenMeasurement{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
+			if _, err := t.deeds.Condition.Measure(t.ctx, t.curator, id, appcondition.WrittenMeasurement{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
 				return fmt.Errorf("%s: %s: %w", accession, one[0], err)
 			}
 		}
@@ -143,14 +143,14 @@ func (t teller) measurements() error {
 
 // adjuster tells of a control of the tube monitor that was turned once.
 func (t teller) adjuster(machineID int64) error {
-	there, err := t.deeds.Adjusters(t.ctx, t.curator, machineID)
+	there, err := t.deeds.Condition.Adjusters(t.ctx, t.curator, machineID)
 	if err != nil || len(there) > 0 {
 		return err
 	}
-	noted, err := t.deeds.AddAdjuster(t.ctx, t.curator, machineID, app.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck", Does: "height of the picture", Position: "ten o'clock"})
+	noted, err := t.deeds.Condition.AddAdjuster(t.ctx, t.curator, machineID, appcondition.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck", Does: "height of the picture", Position: "ten o'clock"})
 	if err != nil {
 		return err
 	}
-	_, err = t.deeds.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten", "the lowest line was cut off")
+	_, err = t.deeds.Condition.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten", "the lowest line was cut off")
 	return err
 }

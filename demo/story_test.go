@@ -152,7 +152,7 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 				mistaken++
 			}
 		}
-		found, err := deeds.Condition(ctx, viewer, m.ID)
+		found, err := deeds.Condition.Condition(ctx, viewer, m.ID)
 		require.NoError(t, err)
 		if n := len(found.Surveys); n >= 5 && found.Surveys[n-1].On[:4] > found.Surveys[0].On[:4] {
 			overFiveYears++
@@ -185,7 +185,7 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 	for _, want := range []string{"batteries leaking", "safety-capacitors cracked", "keyboard foam crumbled"} {
 		require.True(t, kinds[want], want)
 	}
-	plan, err := deeds.PlanOpenings(ctx, viewer, 8*60)
+	plan, err := deeds.Condition.PlanOpenings(ctx, viewer, 8*60)
 	require.NoError(t, err)
 	require.NotEmpty(t, plan.Openings)
 	require.Positive(t, plan.Waiting)

@@ -17,6 +17,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -57,14 +58,14 @@ func (w world) addJudged(t *testing.T) app.ToldTeardown {
 	require.NoError(t, err)
 	_, err = w.deeds.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
 	require.NoError(t, err)
-	now, err := w.deeds.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
+	now, err := w.deeds.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
 	require.NoError(t, err)
-	seen := app.SeenFinding{New: &store.FindingFields{Kind: "leaking", Designator: "BT1"}, Severity: "hazard"}
-	now, err = w.deeds.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries", app.JudgedItem{Look: app.Look{Look: "inspected"}, Seen: []app.SeenFinding{seen}})
+	seen := condition.SeenFinding{New: &store.FindingFields{Kind: "leaking", Designator: "BT1"}, Severity: "hazard"}
+	now, err = w.deeds.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries", condition.JudgedItem{Look: condition.Look{Look: "inspected"}, Seen: []condition.SeenFinding{seen}})
 	require.NoError(t, err)
-	_, err = w.deeds.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")
+	_, err = w.deeds.Condition.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")
 	require.NoError(t, err)
-	_, err = w.deeds.Measure(ctx, actor, w.machine.ID, app.WrittenMeasurement{Line: "BT1 2.1 V"})
+	_, err = w.deeds.Condition.Measure(ctx, actor, w.machine.ID, condition.WrittenMeasurement{Line: "BT1 2.1 V"})
 	require.NoError(t, err)
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"BT1": {measure.Volts: 2.1}})
 	require.NoError(t, err)
@@ -221,7 +222,7 @@ func TestJudge(t *testing.T) {
 		focusButton("Go on (F9)"), Keys(kb.Enter), See(Text("4 readings")), Gone(Text("Stopped; what was read is kept.")),
 		Fill(Labelled("A reading by hand, V"), "4.91"), Keys(kb.Enter), See(Text("5 readings")),
 	))
-	all, err := w.deeds.Measurements(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
+	all, err := w.deeds.Condition.Measurements(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Len(t, all[0].Readings, 5)
 	require.Equal(t, measure.Pass, all[0].Judged.Verdict)

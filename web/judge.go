@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/core/risk"
 )
 
@@ -20,7 +20,7 @@ type NewSurvey struct {
 // JudgedSubsystem is what was said of a subsystem, and the version of the survey that it started from.
 type JudgedSubsystem struct {
 	Versioned
-	app.JudgedItem
+	condition.JudgedItem
 }
 
 // EndedSurvey is how a survey ends.
@@ -33,16 +33,16 @@ type EndedSurvey struct {
 func (s *Server) registerJudge() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition", Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Condition], error) {
-		return answer(s.app.Condition(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[condition.Condition], error) {
+		return answer(s.app.Condition.Condition(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys", Summary: "Begin a survey", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body NewSurvey
-	}) (*output[app.Condition], error) {
-		return answer(s.app.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
+	}) (*output[condition.Condition], error) {
+		return answer(s.app.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}", Summary: "Say what was seen of a subsystem", Errors: errorsOfChange,
@@ -50,29 +50,29 @@ func (s *Server) registerJudge() {
 		ByID
 		Subsystem string `path:"subsystem" maxLength:"40"`
 		Body      JudgedSubsystem
-	}) (*output[app.Condition], error) {
-		return answer(s.app.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
+	}) (*output[condition.Condition], error) {
+		return answer(s.app.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "end-survey", Method: http.MethodPost, Path: "/api/surveys/{id}/end", Summary: "End a survey; what was not inspected stays so", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body EndedSurvey
-	}) (*output[app.Condition], error) {
-		return answer(s.app.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
+	}) (*output[condition.Condition], error) {
+		return answer(s.app.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "note-finding", Method: http.MethodPost, Path: "/api/machines/{id}/findings", Summary: "Note something found, or how a finding is now, outside of a survey", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.NotedFinding
-	}) (*output[app.Condition], error) {
-		return answer(s.app.NoteFinding(ctx, actor, in.ID, in.Body))
+		Body condition.NotedFinding
+	}) (*output[condition.Condition], error) {
+		return answer(s.app.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike", Summary: "Strike out a finding entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.StrikeFinding(ctx, actor, in.ID, in.Version)
+		event, err := s.app.Condition.StrikeFinding(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
 	s.registerMeasuring()
@@ -100,72 +100,72 @@ type TurnedAdjuster struct {
 func (s *Server) registerMeasuring() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-measurements", Method: http.MethodGet, Path: "/api/machines/{id}/measurements", Summary: "What was measured on a machine, the newest first", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]app.Measurement], error) {
-		return answer(s.app.Measurements(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]condition.Measurement], error) {
+		return answer(s.app.Condition.Measurements(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "measure", Method: http.MethodPost, Path: "/api/machines/{id}/measurements", Summary: "Keep what was measured, or name a point for the meter", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.WrittenMeasurement
-	}) (*output[app.Measured], error) {
-		return answer(s.app.Measure(ctx, actor, in.ID, in.Body))
+		Body condition.WrittenMeasurement
+	}) (*output[condition.Measured], error) {
+		return answer(s.app.Condition.Measure(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "take-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/take", Summary: "Have the meter read the point once more", Errors: errorsOfChange,
 		Description: "When the meter does not answer, the readings so far are kept, and trouble says why.",
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Measurement], error) {
-		return answer(s.app.TakeReading(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[condition.Measurement], error) {
+		return answer(s.app.Condition.TakeReading(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/readings", Summary: "Put a reading to a point", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Reading
-	}) (*output[app.Measurement], error) {
-		return answer(s.app.AddReading(ctx, actor, in.ID, in.Body.Value))
+	}) (*output[condition.Measurement], error) {
+		return answer(s.app.Condition.AddReading(ctx, actor, in.ID, in.Body.Value))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "drop-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/drop", Summary: "Take out the last reading of a series", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[app.Measurement], error) {
-		return answer(s.app.DropReading(ctx, actor, in.ID, in.Version))
+	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[condition.Measurement], error) {
+		return answer(s.app.Condition.DropReading(ctx, actor, in.ID, in.Version))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-measurement", Method: http.MethodPost, Path: "/api/measurements/{id}/strike", Summary: "Strike out a measurement entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.StrikeMeasurement(ctx, actor, in.ID, in.Version)
+		event, err := s.app.Condition.StrikeMeasurement(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "get-meter", Method: http.MethodGet, Path: "/api/meter", Summary: "The meter on the bench", Errors: []int{http.StatusForbidden},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[app.Meter], error) {
-		return answer(s.app.Meter(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[condition.Meter], error) {
+		return answer(s.app.Condition.Meter(ctx, actor))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "touch-point", Method: http.MethodPost, Path: "/api/meter/stand-in", Summary: "Put a stand-in's leads to a point, and tell it what to get wrong", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body TouchedPoint }) (*struct{}, error) {
-		return nil, s.app.TouchPoint(ctx, actor, in.Body.Point, in.Body.Fault)
+		return nil, s.app.Condition.TouchPoint(ctx, actor, in.Body.Point, in.Body.Fault)
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-adjusters", Method: http.MethodGet, Path: "/api/machines/{id}/adjusters", Summary: "Trimmers and controls of a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]app.Adjuster], error) {
-		return answer(s.app.Adjusters(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]condition.Adjuster], error) {
+		return answer(s.app.Condition.Adjusters(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "note-adjuster", Method: http.MethodPost, Path: "/api/machines/{id}/adjusters", Summary: "Note a trimmer or control, and where it stands", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.AdjusterFields
-	}) (*output[[]app.Adjuster], error) {
-		return answer(s.app.AddAdjuster(ctx, actor, in.ID, in.Body))
+		Body condition.AdjusterFields
+	}) (*output[[]condition.Adjuster], error) {
+		return answer(s.app.Condition.AddAdjuster(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "turn-adjuster", Method: http.MethodPost, Path: "/api/adjusters/{id}/turns", Summary: "Note that an adjuster was turned", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body TurnedAdjuster
-	}) (*output[[]app.Adjuster], error) {
-		return answer(s.app.TurnAdjuster(ctx, actor, in.ID, in.Body.Version, in.Body.Position, in.Body.Why))
+	}) (*output[[]condition.Adjuster], error) {
+		return answer(s.app.Condition.TurnAdjuster(ctx, actor, in.ID, in.Body.Version, in.Body.Position, in.Body.Why))
 	})
 }
 
@@ -188,29 +188,29 @@ func (s *Server) registerRisks() {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 		After   int   `query:"after" minimum:"0"`
 		Limit   int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*output[app.RiskPage], error) {
-		return answer(s.app.Risks(ctx, actor, in.Machine, in.After, in.Limit))
+	}) (*output[condition.RiskPage], error) {
+		return answer(s.app.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings", Summary: "What to open first in some hours", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Minutes int `query:"minutes" minimum:"15" maximum:"60000" default:"480"`
-	}) (*output[app.OpeningPlan], error) {
-		return answer(s.app.PlanOpenings(ctx, actor, in.Minutes))
+	}) (*output[condition.OpeningPlan], error) {
+		return answer(s.app.Condition.PlanOpenings(ctx, actor, in.Minutes))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-ageing-classes", Method: http.MethodGet, Path: "/api/ageing-classes", Summary: "How often what ages is looked at in this collection", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]app.OwnClass], error) {
-		return answer(s.app.AgeingClasses(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]condition.OwnClass], error) {
+		return answer(s.app.Condition.AgeingClasses(ctx, actor))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes", Summary: "Say how often something that ages is looked at", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body ChangedClass }) (*output[[]app.OwnClass], error) {
-		return answer(s.app.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body ChangedClass }) (*output[[]condition.OwnClass], error) {
+		return answer(s.app.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates", Summary: "Say how a place treats what stands there", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body PlaceClimate }) (*struct{}, error) {
-		return nil, s.app.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
+		return nil, s.app.Condition.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
 	})
 }

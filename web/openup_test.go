@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/demo"
 	"frugalheron/store"
 )
@@ -98,7 +99,7 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	require.Contains(t, body, "body.on")
 	status, body = technician.send("POST", machine+"/surveys", fieldsOf{})
 	require.Equal(t, 201, status, body)
-	running := decoded[app.Condition](t, body).Running
+	running := decoded[condition.Condition](t, body).Running
 	survey := fmt.Sprintf("/api/surveys/%d", running.ID)
 	status, _ = technician.send("PUT", survey+"/subsystems/engine", fieldsOf{"version": running.Version, "look": "inspected"})
 	require.Equal(t, 404, status)
@@ -123,7 +124,7 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	status, body = technician.send("POST", survey+"/end", fieldsOf{"version": running.Version + 1, "cosmetic": "worn"})
 	require.Equal(t, 200, status, body)
 	_, body = viewer.send("GET", machine+"/condition", nil)
-	found := decoded[app.Condition](t, body)
+	found := decoded[condition.Condition](t, body)
 	require.Equal(t, "hazard", string(found.Technical))
 	require.Len(t, found.Severities, 4)
 
@@ -132,7 +133,7 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	require.Contains(t, body, "body.line")
 	status, body = technician.send("POST", machine+"/measurements", fieldsOf{"line": "bt1 2.1 V", "findingId": found.Findings[0].ID})
 	require.Equal(t, 201, status, body)
-	measured := decoded[app.Measured](t, body)
+	measured := decoded[condition.Measured](t, body)
 	require.Equal(t, []string{"BT1", "fail", "V"}, []string{measured.Point, string(measured.Judged.Verdict), measured.Unit})
 	status, body = technician.send("POST", fmt.Sprintf("/api/measurements/%d/readings", measured.ID), fieldsOf{"value": 2.2})
 	require.Equal(t, 200, status, body)
@@ -144,7 +145,7 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	require.Contains(t, body, "o meter is set up")
 
 	_, body = viewer.send("GET", "/api/risks", nil)
-	risks := decoded[app.RiskPage](t, body)
+	risks := decoded[condition.RiskPage](t, body)
 	require.Equal(t, 1, risks.Total)
 	require.Contains(t, risks.Risks[0].Why, "last looked at less than a month ago")
 	status, _ = viewer.send("GET", "/api/openings?minutes=5", nil)
@@ -175,9 +176,9 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.deeds.AddStep(t.Context(), actor, log.ID, app.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
 	require.NoError(t, err)
-	_, err = s.deeds.NoteFinding(t.Context(), actor, machineID, app.NotedFinding{Subsystem: "plastics", SeenFinding: app.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}})
+	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}})
 	require.NoError(t, err)
-	_, err = s.deeds.Measure(t.Context(), actor, machineID, app.WrittenMeasurement{Line: "+5 4.93"})
+	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.WrittenMeasurement{Line: "+5 4.93"})
 	require.NoError(t, err)
 	document, err := s.deeds.ExportDossier(t.Context(), actor, machineID)
 	require.NoError(t, err)

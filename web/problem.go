@@ -15,6 +15,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/condition"
 	"frugalheron/app/files"
 	"frugalheron/app/unknowns"
 	"frugalheron/store"
@@ -46,27 +47,27 @@ type Newer struct {
 	OwnType  *store.OwnType  `json:"ownType,omitempty"`
 	Account  *store.Account  `json:"account,omitempty"`
 
-	Party        *store.Party          `json:"party,omitempty"`
-	Custody      *store.Custody        `json:"custody,omitempty"`
-	PersonalData *store.PersonalData   `json:"personalData,omitempty"`
-	Lot          *store.Acquisition    `json:"lot,omitempty"`
-	Collection   *store.Collection     `json:"collection,omitempty"`
-	Attachment   *store.Attachment     `json:"attachment,omitempty"`
-	Rom          *store.RomImage       `json:"rom,omitempty"`
-	Model        *store.MachineModel   `json:"model,omitempty"`
-	Question     *store.Question       `json:"question,omitempty"`
-	Maker        *store.Maker          `json:"maker,omitempty"`
-	Mystery      *unknowns.ToldMystery `json:"mystery,omitempty"`
-	BoardPlan    *files.ToldPlan       `json:"boardPlan,omitempty"`
-	Connector    *app.ToldConnector    `json:"connector,omitempty"`
-	Step         *app.ToldStep         `json:"step,omitempty"`
-	Procedure    *store.Procedure      `json:"procedure,omitempty"`
-	Survey       *app.ToldSurvey       `json:"survey,omitempty"`
-	Finding      *store.Finding        `json:"finding,omitempty"`
-	Measurement  *app.Measurement      `json:"measurement,omitempty"`
-	Adjuster     *app.Adjuster         `json:"adjuster,omitempty"`
-	AgeingClass  *app.OwnClass         `json:"ageingClass,omitempty"`
-	Mention      *store.Mention        `json:"mention,omitempty"`
+	Party        *store.Party           `json:"party,omitempty"`
+	Custody      *store.Custody         `json:"custody,omitempty"`
+	PersonalData *store.PersonalData    `json:"personalData,omitempty"`
+	Lot          *store.Acquisition     `json:"lot,omitempty"`
+	Collection   *store.Collection      `json:"collection,omitempty"`
+	Attachment   *store.Attachment      `json:"attachment,omitempty"`
+	Rom          *store.RomImage        `json:"rom,omitempty"`
+	Model        *store.MachineModel    `json:"model,omitempty"`
+	Question     *store.Question        `json:"question,omitempty"`
+	Maker        *store.Maker           `json:"maker,omitempty"`
+	Mystery      *unknowns.ToldMystery  `json:"mystery,omitempty"`
+	BoardPlan    *files.ToldPlan        `json:"boardPlan,omitempty"`
+	Connector    *app.ToldConnector     `json:"connector,omitempty"`
+	Step         *app.ToldStep          `json:"step,omitempty"`
+	Procedure    *store.Procedure       `json:"procedure,omitempty"`
+	Survey       *condition.ToldSurvey  `json:"survey,omitempty"`
+	Finding      *store.Finding         `json:"finding,omitempty"`
+	Measurement  *condition.Measurement `json:"measurement,omitempty"`
+	Adjuster     *condition.Adjuster    `json:"adjuster,omitempty"`
+	AgeingClass  *condition.OwnClass    `json:"ageingClass,omitempty"`
+	Mention      *store.Mention         `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -215,15 +216,15 @@ func newer(record any) *Newer {
 		return &Newer{Step: &r}
 	case store.Procedure:
 		return &Newer{Procedure: &r}
-	case app.ToldSurvey:
+	case condition.ToldSurvey:
 		return &Newer{Survey: &r}
 	case store.Finding:
 		return &Newer{Finding: &r}
-	case app.Measurement:
+	case condition.Measurement:
 		return &Newer{Measurement: &r}
-	case app.Adjuster:
+	case condition.Adjuster:
 		return &Newer{Adjuster: &r}
-	case app.OwnClass:
+	case condition.OwnClass:
 		return &Newer{AgeingClass: &r}
 	case store.Mention:
 		return &Newer{Mention: &r}

@@ -166,7 +166,7 @@ func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, deeds *app.A
 		if err := deeds.Kernel.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("what follows from records could not be made anew", "cause", err)
 		}
-		if err := deeds.RenewAgeing(ctx); err != nil && ctx.Err() == nil {
+		if err := deeds.Condition.RenewAgeing(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("what ages could not be told anew", "cause", err)
 		}
 	}()

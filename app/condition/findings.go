@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -32,8 +32,8 @@ func checkFinding(ctx context.Context, h store.Handle, machineID int64, f *store
 	return inventory.OfMachine(ctx, h, machineID, append(inventory.NamedIf("assemblyId", store.OwnedBoard, f.AssemblyID), inventory.NamedIf("attachmentId", store.OwnedPicture, f.AttachmentID)...)...)
 }
 
-// addFinding keeps a finding with its first sighting.
-func addFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f store.FindingFields, first store.SightingRow) error {
+// AddFinding keeps a finding with its first sighting.
+func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f store.FindingFields, first store.SightingRow) error {
 	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
 		return err
 	}
@@ -61,25 +61,25 @@ type NotedFinding struct {
 }
 
 // NoteFinding keeps something found outside of a survey, or says that a finding is gone, or how it is now.
-func (a *App) NoteFinding(ctx context.Context, actor action.Actor, machineID int64, noted NotedFinding) (Condition, error) {
+func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID int64, noted NotedFinding) (Condition, error) {
 	if noted.On == "" {
 		noted.On = action.Today()
 	}
 	if err := input.PastDay("on", noted.On); err != nil {
 		return Condition{}, err
 	}
-	return a.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
+	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
 		return seeFinding(ctx, tx, actor, machineID, noted.Subsystem, noted.SeenFinding, nil, noted.On)
 	})
 }
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
-func (a *App) StrikeFinding(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	f, err := store.FindingByID(ctx, a.Kernel.DB, id)
+func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
+	f, err := store.FindingByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return 0, err
 	}
-	_, err = a.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
+	_, err = s.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
 		f, err := store.FindingByID(ctx, tx, id)
 		if err != nil {
 			return err
@@ -99,12 +99,12 @@ func (a *App) StrikeFinding(ctx context.Context, actor action.Actor, id int64, v
 	return event, err
 }
 
-func (a *App) undoStrikeFinding(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	f, err := store.FindingByID(ctx, a.Kernel.DB, e.SubjectID)
+func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	f, err := store.FindingByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
-	_, err = a.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
+	_, err = s.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
@@ -143,7 +143,7 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 		}
 		f := *seen.New
 		f.Subsystem = subsystem
-		return addFinding(ctx, tx, actor, machineID, f, sighting)
+		return AddFinding(ctx, tx, actor, machineID, f, sighting)
 	}
 	if err := inventory.OfMachine(ctx, tx, machineID, inventory.NamedAs("findingId", store.OwnedFinding, seen.FindingID)); err != nil {
 		return err

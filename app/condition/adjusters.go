@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -44,11 +44,11 @@ type keptAdjuster struct {
 }
 
 // Adjusters lists those of a machine.
-func (a *App) Adjusters(ctx context.Context, actor action.Actor, machineID int64) ([]Adjuster, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) Adjusters(ctx context.Context, actor action.Actor, machineID int64) ([]Adjuster, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return adjustersOf(ctx, a.Kernel.DB, machineID)
+	return adjustersOf(ctx, s.kernel.DB, machineID)
 }
 
 func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjuster, error) {
@@ -69,7 +69,7 @@ func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjust
 }
 
 // AddAdjuster notes a trimmer or control, and where it stands.
-func (a *App) AddAdjuster(ctx context.Context, actor action.Actor, machineID int64, f AdjusterFields) ([]Adjuster, error) {
+func (s *Service) AddAdjuster(ctx context.Context, actor action.Actor, machineID int64, f AdjusterFields) ([]Adjuster, error) {
 	if err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("place", &f.Place), input.OneLine("does", &f.Does), input.OneLine("position", &f.Position)); err != nil {
 		return nil, err
 	}
@@ -82,7 +82,7 @@ func (a *App) AddAdjuster(ctx context.Context, actor action.Actor, machineID int
 		return nil, action.Reject("position", "say where it stands, before anybody turns it")
 	}
 	var after []Adjuster
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -100,7 +100,7 @@ func (a *App) AddAdjuster(ctx context.Context, actor action.Actor, machineID int
 }
 
 // TurnAdjuster notes that one was turned: from where it stood to where it stands now.
-func (a *App) TurnAdjuster(ctx context.Context, actor action.Actor, id int64, version int, position, why string) ([]Adjuster, error) {
+func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64, version int, position, why string) ([]Adjuster, error) {
 	if err := input.CheckAll(input.OneLine("position", &position), input.OneLine("why", &why)); err != nil {
 		return nil, err
 	}
@@ -111,7 +111,7 @@ func (a *App) TurnAdjuster(ctx context.Context, actor action.Actor, id int64, ve
 		return nil, action.Reject("why", "say what it was turned for")
 	}
 	var after []Adjuster
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockAdjuster(ctx, tx, id)
 		if err != nil {
 			return err

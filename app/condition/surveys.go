@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -50,14 +50,14 @@ func tellSurvey(row store.SurveyRow) (ToldSurvey, condition.Survey, error) {
 }
 
 // StartSurvey begins an inspection. A machine is inspected once at a time.
-func (a *App) StartSurvey(ctx context.Context, actor action.Actor, machineID int64, on, by string) (Condition, error) {
+func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID int64, on, by string) (Condition, error) {
 	if on == "" {
 		on = action.Today()
 	}
 	if err := input.CheckAll(input.PastDay("on", on), input.OneLine("by", &by)); err != nil {
 		return Condition{}, err
 	}
-	return a.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
+	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
 		id, err := store.InsertSurvey(ctx, tx, actor.Account(), machineID, on, by)
 		if store.Violates(err, "survey_running_key") {
 			return action.Reject("on", "a survey of this machine is being made already; go on with that one")
@@ -70,9 +70,9 @@ func (a *App) StartSurvey(ctx context.Context, actor action.Actor, machineID int
 }
 
 // onCondition does work on what is found on a machine, and reads its condition back.
-func (a *App) onCondition(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
+func (s *Service) onCondition(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
 	var after Condition
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -93,12 +93,12 @@ type keptLook struct {
 }
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
-func (a *App) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
-	row, err := store.SurveyByID(ctx, a.Kernel.DB, id)
+func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
+	row, err := store.SurveyByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return Condition{}, err
 	}
-	return a.onCondition(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
+	return s.onCondition(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
 		row, err := store.SurveyByID(ctx, tx, id)
 		if err != nil {
 			return err
@@ -128,7 +128,7 @@ type JudgedItem struct {
 
 // JudgeItem keeps what was said of a subsystem in a survey. Several people may look at once, each at another
 // subsystem: only what was said of the same one since the version that the caller read is stale.
-func (a *App) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64, version int, subsystem string, judged JudgedItem) (Condition, error) {
+func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64, version int, subsystem string, judged JudgedItem) (Condition, error) {
 	sub, ok := condition.SubsystemOf(subsystem)
 	if !ok {
 		return Condition{}, action.ErrNotFound
@@ -139,7 +139,7 @@ func (a *App) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64,
 	if judged.Look.Look != condition.Inspected && len(judged.Seen) > 0 {
 		return Condition{}, action.Reject("look", "something was seen there, so it was inspected")
 	}
-	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
+	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
 		if row.Finished {
 			return action.Reject("id", "the survey has ended; make another one")
 		}
@@ -164,14 +164,14 @@ func (a *App) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64,
 }
 
 // EndSurvey ends an inspection; what was not inspected stays so.
-func (a *App) EndSurvey(ctx context.Context, actor action.Actor, surveyID int64, version int, cosmetic, note string) (Condition, error) {
+func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID int64, version int, cosmetic, note string) (Condition, error) {
 	if err := input.Lines("note", &note); err != nil {
 		return Condition{}, err
 	}
 	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades(), func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
 		return Condition{}, action.Reject("cosmetic", "choose one of the cosmetic grades")
 	}
-	return a.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
+	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
 		if row.Version != version {
 			return staleSurvey(row)
 		}

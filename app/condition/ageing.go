@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -63,7 +63,7 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	}
 	kept := make([]string, len(order))
 	for i, key := range order {
-		kept[i] = packPart(*grouped[key])
+		kept[i] = PackPart(*grouped[key])
 	}
 	return store.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
 }
@@ -98,8 +98,8 @@ func dayOf(day string) risk.Day {
 	return at
 }
 
-// packPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.
-func packPart(p risk.Part) string {
+// PackPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.
+func PackPart(p risk.Part) string {
 	day := func(d risk.Day) string {
 		if d == risk.NoDay {
 			return ""
@@ -109,9 +109,9 @@ func packPart(p risk.Part) string {
 	return fmt.Sprintf("%s,%d,%d,%d,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Looked))
 }
 
-// unpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
+// UnpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
 // no more checks than that they have all fields.
-func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
+func UnpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
 	for kept != "" {
 		var one string
 		one, kept, _ = strings.Cut(kept, "\n")
@@ -142,15 +142,15 @@ func atoi(text string) int {
 }
 
 // RenewAgeing makes anew what ages in machines of which it is not known yet, or was told by other rules.
-func (a *App) RenewAgeing(ctx context.Context) error {
+func (s *Service) RenewAgeing(ctx context.Context) error {
 	const batch = 200
 	for {
-		ids, err := store.MachinesWithOldAgeing(ctx, a.Kernel.DB, ageingRules, batch)
+		ids, err := store.MachinesWithOldAgeing(ctx, s.kernel.DB, ageingRules, batch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}
 		for _, id := range ids {
-			err := store.InTx(ctx, a.Kernel.DB, func(tx *sqlx.Tx) error {
+			err := store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 				if _, err := store.LockMachine(ctx, tx, id); err != nil {
 					return err
 				}

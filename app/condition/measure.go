@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -36,9 +36,9 @@ type Measured struct {
 }
 
 // Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
-func (a *App) Measure(ctx context.Context, actor action.Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
+func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
 	var kept Measured
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -46,7 +46,7 @@ func (a *App) Measure(ctx context.Context, actor action.Actor, machineID int64, 
 		if err != nil {
 			return err
 		}
-		if err := expectFromSheet(ctx, tx, &m, said); err != nil {
+		if err := ExpectFromSheet(ctx, tx, &m, said); err != nil {
 			return err
 		}
 		id, err := store.InsertMeasurement(ctx, tx, actor.Account(), m)
@@ -115,9 +115,9 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 	return row, said, nil
 }
 
-// expectFromSheet says on which board the point is, and what it should have by what is printed on the part,
+// ExpectFromSheet says on which board the point is, and what it should have by what is printed on the part,
 // unless that is said already.
-func expectFromSheet(ctx context.Context, h store.Handle, row *store.MeasurementRow, said measure.Said) error {
+func ExpectFromSheet(ctx context.Context, h store.Handle, row *store.MeasurementRow, said measure.Said) error {
 	expected := said.Expected
 	held, err := store.HeldParts(ctx, h, row.MachineID)
 	if err != nil {

@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -37,11 +37,11 @@ type Measurement struct {
 const mostMeasurements = 500
 
 // Measurements lists what was measured on a machine, the newest first.
-func (a *App) Measurements(ctx context.Context, actor action.Actor, machineID int64) ([]Measurement, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) Measurements(ctx context.Context, actor action.Actor, machineID int64) ([]Measurement, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return measurementsOf(ctx, a.Kernel.DB, machineID)
+	return measurementsOf(ctx, s.kernel.DB, machineID)
 }
 
 func measurementsOf(ctx context.Context, h store.Handle, machineID int64) ([]Measurement, error) {
@@ -51,14 +51,14 @@ func measurementsOf(ctx context.Context, h store.Handle, machineID int64) ([]Mea
 	}
 	told := make([]Measurement, len(rows))
 	for i, row := range rows {
-		if told[i], err = tellMeasurement(row); err != nil {
+		if told[i], err = TellMeasurement(row); err != nil {
 			return nil, err
 		}
 	}
 	return told, nil
 }
 
-func tellMeasurement(row store.MeasurementRow) (Measurement, error) {
+func TellMeasurement(row store.MeasurementRow) (Measurement, error) {
 	m := Measurement{
 		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point, Quantity: measure.Quantity(row.Quantity),
 		Instrument: row.Instrument, On: row.On, By: row.By, FindingID: row.FindingID, AttachmentID: row.AttachmentID, Note: row.Note, Trouble: row.Trouble, Version: row.Version,
@@ -109,5 +109,5 @@ func measurementByID(ctx context.Context, h store.Handle, id int64) (Measurement
 	if err != nil {
 		return Measurement{}, err
 	}
-	return tellMeasurement(row)
+	return TellMeasurement(row)
 }

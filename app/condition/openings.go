@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -31,16 +31,16 @@ const (
 )
 
 // PlanOpenings says what to open first in some minutes.
-func (a *App) PlanOpenings(ctx context.Context, actor action.Actor, minutes int) (OpeningPlan, error) {
+func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes int) (OpeningPlan, error) {
 	plan := OpeningPlan{Openings: []Opening{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return plan, err
 	}
-	table, order, err := a.rank(ctx, 0)
+	table, order, err := s.rank(ctx, 0)
 	if err != nil {
 		return plan, err
 	}
-	times, err := store.OpeningTimes(ctx, a.Kernel.DB)
+	times, err := store.OpeningTimes(ctx, s.kernel.DB)
 	if err != nil {
 		return plan, err
 	}
@@ -48,7 +48,7 @@ func (a *App) PlanOpenings(ctx context.Context, actor action.Actor, minutes int)
 	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
 	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
 		shown := c.Look[:min(len(c.Look), mostLooks)]
-		look, err := tellRisks(ctx, a.Kernel.DB, table, order, shown)
+		look, err := tellRisks(ctx, s.kernel.DB, table, order, shown)
 		if err != nil {
 			return plan, err
 		}

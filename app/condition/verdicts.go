@@ -1,8 +1,9 @@
-package app
+package condition
 
 import (
 	"context"
 	"fmt"
+
 	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
@@ -85,17 +86,17 @@ func dueVerdict(risks RiskPage) reckoning.Verdict {
 	return v
 }
 
-// conditionVerdicts are the lines of the reckoning that follow from surveys, measurements and what ages, by what is kept.
-func (a *App) conditionVerdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
-	found, err := conditionOf(ctx, a.Kernel.DB, machineID)
+// Verdicts are the lines of the reckoning that follow from surveys, measurements and what ages, by what is kept.
+func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
+	found, err := conditionOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
-	failed, err := failedMeasurements(ctx, a.Kernel.DB, machineID)
+	failed, err := failedMeasurements(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
-	risks, err := a.Risks(ctx, actor, machineID, 0, 20)
+	risks, err := s.Risks(ctx, actor, machineID, 0, 20)
 	if err != nil {
 		return nil, err
 	}

@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"cmp"
@@ -40,12 +40,12 @@ type RiskPage struct {
 }
 
 // Risks ranks what ages, what to look at first at the top: of one machine, or for 0 of the collection.
-func (a *App) Risks(ctx context.Context, actor action.Actor, machineID int64, after, limit int) (RiskPage, error) {
+func (s *Service) Risks(ctx context.Context, actor action.Actor, machineID int64, after, limit int) (RiskPage, error) {
 	page := RiskPage{Risks: []Risk{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	table, order, err := a.rank(ctx, machineID)
+	table, order, err := s.rank(ctx, machineID)
 	if err != nil {
 		return page, err
 	}
@@ -53,13 +53,13 @@ func (a *App) Risks(ctx context.Context, actor action.Actor, machineID int64, af
 	if end := after + limit; end < page.Total {
 		page.Next = end
 	}
-	page.Risks, err = tellRisks(ctx, a.Kernel.DB, table, order, order.From(after, after+limit))
+	page.Risks, err = tellRisks(ctx, s.kernel.DB, table, order, order.From(after, after+limit))
 	return page, err
 }
 
 // rank orders what ages in a machine, or for 0 in the collection.
-func (a *App) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Order, error) {
-	own, err := a.ownClasses(ctx)
+func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Order, error) {
+	own, err := s.ownClasses(ctx)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -67,7 +67,7 @@ func (a *App) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Orde
 	for _, c := range own {
 		classes = append(classes, c.Class)
 	}
-	rows, err := store.Ageing(ctx, a.Kernel.DB, machineID)
+	rows, err := store.Ageing(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -85,7 +85,7 @@ func (a *App) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Orde
 			m.Built = dayOf(fmt.Sprintf("%04d-01-01", *row.EraFrom))
 		}
 		machines[row.MachineID] = m
-		parts = unpackParts(parts, row.MachineID, row.Parts)
+		parts = UnpackParts(parts, row.MachineID, row.Parts)
 	}
 	table := risk.TableOf(classes)
 	return table, risk.Rank(table, machines, parts, dayOf(action.Today())), nil

@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -12,9 +12,9 @@ import (
 )
 
 // onMeasurement does work on a measurement that counts, and reads it back.
-func (a *App) onMeasurement(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
+func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
 	var after Measurement
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, id)
 		if err == nil && row.Struck {
 			err = action.ErrNotFound
@@ -42,12 +42,12 @@ func (a *App) onMeasurement(ctx context.Context, actor action.Actor, id int64, w
 const mostReadings = 200
 
 // AddReading puts a reading to a point that was typed or read off.
-func (a *App) AddReading(ctx context.Context, actor action.Actor, id int64, value float64) (Measurement, error) {
-	return a.addReading(ctx, actor, id, value, "")
+func (s *Service) AddReading(ctx context.Context, actor action.Actor, id int64, value float64) (Measurement, error) {
+	return s.addReading(ctx, actor, id, value, "")
 }
 
-func (a *App) addReading(ctx context.Context, actor action.Actor, id int64, value float64, instrument string) (Measurement, error) {
-	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, value float64, instrument string) (Measurement, error) {
+	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		if len(readings) >= mostReadings {
 			return action.Reject("value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings))
 		}
@@ -64,8 +64,8 @@ func (a *App) addReading(ctx context.Context, actor action.Actor, id int64, valu
 }
 
 // DropReading takes the last reading of a series out that slipped: the history keeps it.
-func (a *App) DropReading(ctx context.Context, actor action.Actor, id int64, version int) (Measurement, error) {
-	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+func (s *Service) DropReading(ctx context.Context, actor action.Actor, id int64, version int) (Measurement, error) {
+	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		switch {
 		case row.Version != version:
 			return stale(*row)
@@ -80,7 +80,7 @@ func (a *App) DropReading(ctx context.Context, actor action.Actor, id int64, ver
 }
 
 func stale(row store.MeasurementRow) error {
-	now, err := tellMeasurement(row)
+	now, err := TellMeasurement(row)
 	if err != nil {
 		return err
 	}
@@ -88,9 +88,9 @@ func stale(row store.MeasurementRow) error {
 }
 
 // StrikeMeasurement strikes out a measurement that was entered by mistake.
-func (a *App) StrikeMeasurement(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
+func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, id)
 		switch {
 		case err != nil:
@@ -104,7 +104,7 @@ func (a *App) StrikeMeasurement(ctx context.Context, actor action.Actor, id int6
 		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
-		told, err := tellMeasurement(row)
+		told, err := TellMeasurement(row)
 		if err != nil {
 			return err
 		}
@@ -114,14 +114,14 @@ func (a *App) StrikeMeasurement(ctx context.Context, actor action.Actor, id int6
 	return event, err
 }
 
-func (a *App) undoMeasure(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return action.UndoingOf(a.Kernel, ctx, actor, e, action.MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
-		return action.Second(a.StrikeMeasurement(ctx, actor, now.ID, now.Version))
+func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
+		return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
 	})
 }
 
-func (a *App) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -133,7 +133,7 @@ func (a *App) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e s
 		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
-		told, err := tellMeasurement(row)
+		told, err := TellMeasurement(row)
 		if err != nil {
 			return err
 		}

@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"fmt"

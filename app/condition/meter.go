@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -22,12 +22,12 @@ type Meter struct {
 }
 
 // Meter asks for the meter on the bench.
-func (a *App) Meter(ctx context.Context, actor action.Actor) (Meter, error) {
-	m := Meter{Address: a.meter, Points: []string{}, Faults: []string{}}
-	if err := actor.Must(action.MayWriteSheets); err != nil || a.meter == "" {
+func (s *Service) Meter(ctx context.Context, actor action.Actor) (Meter, error) {
+	m := Meter{Address: s.meter, Points: []string{}, Faults: []string{}}
+	if err := actor.Must(action.MayWriteSheets); err != nil || s.meter == "" {
 		return m, err
 	}
-	client, err := meter.Dial(ctx, a.meter)
+	client, err := meter.Dial(ctx, s.meter)
 	if err != nil {
 		m.Trouble = err.Error()
 		return m, nil
@@ -41,14 +41,14 @@ func (a *App) Meter(ctx context.Context, actor action.Actor) (Meter, error) {
 }
 
 // TouchPoint puts a stand-in's leads to a point and tells it what to get wrong; a real meter refuses.
-func (a *App) TouchPoint(ctx context.Context, actor action.Actor, point, fault string) error {
+func (s *Service) TouchPoint(ctx context.Context, actor action.Actor, point, fault string) error {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return err
 	}
-	if a.meter == "" {
+	if s.meter == "" {
 		return action.Reject("meter", "no meter is set up; start the application with --meter")
 	}
-	client, err := meter.Dial(ctx, a.meter)
+	client, err := meter.Dial(ctx, s.meter)
 	if err != nil {
 		return action.Reject("meter", err.Error())
 	}
@@ -61,29 +61,29 @@ func (a *App) TouchPoint(ctx context.Context, actor action.Actor, point, fault s
 
 // TakeReading has the meter read the point of a measurement once more. When it does not answer, or shows
 // overload, the readings so far are kept and the measurement says why it stopped; asking again goes on.
-func (a *App) TakeReading(ctx context.Context, actor action.Actor, id int64) (Measurement, error) {
+func (s *Service) TakeReading(ctx context.Context, actor action.Actor, id int64) (Measurement, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return Measurement{}, err
 	}
-	now, err := measurementByID(ctx, a.Kernel.DB, id)
+	now, err := measurementByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return now, err
 	}
 	switch {
-	case a.meter == "":
+	case s.meter == "":
 		return now, action.Reject("meter", "no meter is set up; start the application with --meter, or type what you read")
 	case !meter.Knows(now.Quantity):
 		return now, action.Reject("quantity", "a meter does not measure that; type what you read")
 	}
-	value, name, err := a.readMeter(ctx, now.Quantity)
+	value, name, err := s.readMeter(ctx, now.Quantity)
 	var refused *meter.RefusedError
 	switch {
 	case err == nil:
-		return a.addReading(ctx, actor, id, value, name)
+		return s.addReading(ctx, actor, id, value, name)
 	case ctx.Err() != nil:
 		return now, ctx.Err()
 	case errors.Is(err, meter.ErrLost), errors.Is(err, meter.ErrOverload), errors.As(err, &refused), errors.Is(err, errNoMeter):
-		return a.stopSeries(ctx, actor, id, err.Error())
+		return s.stopSeries(ctx, actor, id, err.Error())
 	}
 	return now, err
 }
@@ -91,8 +91,8 @@ func (a *App) TakeReading(ctx context.Context, actor action.Actor, id int64) (Me
 // errNoMeter is returned when no meter answers at its address.
 var errNoMeter = errors.New("the meter does not answer")
 
-func (a *App) readMeter(ctx context.Context, of measure.Quantity) (value float64, name string, err error) {
-	client, err := meter.Dial(ctx, a.meter)
+func (s *Service) readMeter(ctx context.Context, of measure.Quantity) (value float64, name string, err error) {
+	client, err := meter.Dial(ctx, s.meter)
 	if err != nil {
 		return 0, "", errors.Join(errNoMeter, err)
 	}
@@ -101,8 +101,8 @@ func (a *App) readMeter(ctx context.Context, of measure.Quantity) (value float64
 	return value, client.Name(), err
 }
 
-func (a *App) stopSeries(ctx context.Context, actor action.Actor, id int64, why string) (Measurement, error) {
-	return a.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+func (s *Service) stopSeries(ctx context.Context, actor action.Actor, id int64, why string) (Measurement, error) {
+	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
 		row.Trouble = why
 		return action.Record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
 	})

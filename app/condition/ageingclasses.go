@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -20,8 +20,8 @@ type OwnClass struct {
 	Shipped bool `json:"shipped" doc:"It is as it ships"`
 }
 
-func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
-	rows, err := store.OwnClasses(ctx, a.Kernel.DB)
+func (s *Service) ownClasses(ctx context.Context) ([]OwnClass, error) {
+	rows, err := store.OwnClasses(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -37,11 +37,11 @@ func (a *App) ownClasses(ctx context.Context) ([]OwnClass, error) {
 }
 
 // AgeingClasses lists the classes by which the collection is ranked.
-func (a *App) AgeingClasses(ctx context.Context, actor action.Actor) ([]OwnClass, error) {
+func (s *Service) AgeingClasses(ctx context.Context, actor action.Actor) ([]OwnClass, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	own, err := a.ownClasses(ctx)
+	own, err := s.ownClasses(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -57,19 +57,19 @@ func (a *App) AgeingClasses(ctx context.Context, actor action.Actor) ([]OwnClass
 }
 
 // ChangeAgeingClass says by what the collection ranks a class, starting from a version.
-func (a *App) ChangeAgeingClass(ctx context.Context, actor action.Actor, version int, c risk.Class) ([]OwnClass, error) {
+func (s *Service) ChangeAgeingClass(ctx context.Context, actor action.Actor, version int, c risk.Class) ([]OwnClass, error) {
 	if err := input.CheckAll(input.OneLine("name", &c.Name), input.OneLine("happens", &c.Happens), input.OneLine("source", &c.Source)); err != nil {
 		return nil, err
 	}
 	if err := c.Check(); err != nil {
 		return nil, action.Reject("intervals", err.Error())
 	}
-	before, err := a.AgeingClasses(ctx, actor)
+	before, err := s.AgeingClasses(ctx, actor)
 	if err != nil {
 		return nil, err
 	}
 	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
-	err = a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		written, err := store.PutOwnClass(ctx, tx, c.Key, action.ToKeep(c), version)
 		if err != nil {
 			return err
@@ -82,12 +82,12 @@ func (a *App) ChangeAgeingClass(ctx context.Context, actor action.Actor, version
 	if err != nil {
 		return nil, err
 	}
-	return a.AgeingClasses(ctx, actor)
+	return s.AgeingClasses(ctx, actor)
 }
 
 // SayClimate says how a place treats what stands there, and in all places in it of which nothing else is said.
-func (a *App) SayClimate(ctx context.Context, actor action.Actor, place, climate string) error {
-	return a.Kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
+func (s *Service) SayClimate(ctx context.Context, actor action.Actor, place, climate string) error {
+	return s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if holds, err := store.HoldsPlaces(ctx, tx, place); err != nil {
 			return err
 		} else if holds {

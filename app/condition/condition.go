@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"context"
@@ -48,20 +48,20 @@ type Condition struct {
 }
 
 // Condition reads it.
-func (a *App) Condition(ctx context.Context, actor action.Actor, machineID int64) (Condition, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID int64) (Condition, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return Condition{}, err
 	}
-	c, err := conditionOf(ctx, a.Kernel.DB, machineID)
+	c, err := conditionOf(ctx, s.kernel.DB, machineID)
 	if err == nil {
-		err = a.numberFindings(ctx, actor, machineID, c.Findings)
+		err = s.numberFindings(ctx, actor, machineID, c.Findings)
 	}
 	return c, err
 }
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
-func (a *App) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
-	pictures, err := store.PlannedPictures(ctx, a.Kernel.DB, machineID, actor.Hides())
+func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
+	pictures, err := store.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
@@ -69,7 +69,7 @@ func (a *App) numberFindings(ctx context.Context, actor action.Actor, machineID 
 		if !slices.ContainsFunc(findings, func(f ToldFinding) bool { return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID }) {
 			continue
 		}
-		drawn, err := files.PlanOf(ctx, a.Kernel.DB, p.AttachmentID)
+		drawn, err := files.PlanOf(ctx, s.kernel.DB, p.AttachmentID)
 		if err != nil {
 			return err
 		}

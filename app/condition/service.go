@@ -1,0 +1,30 @@
+// Package condition is about how machines are: surveys, findings, measurements, what ages, and what to look at first.
+package condition
+
+import (
+	"frugalheron/app/action"
+	"frugalheron/app/files"
+	"frugalheron/app/inventory"
+	"frugalheron/store"
+)
+
+// Service does what is done about the condition of machines.
+type Service struct {
+	kernel    *action.Kernel
+	inventory *inventory.Service
+	files     *files.Service
+	meter     string // address of the meter; empty when none is set up
+}
+
+// New returns it, and has the kernel follow what ages in machines.
+func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service) *Service {
+	s := &Service{kernel: kernel, inventory: inventory, files: files}
+	kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
+	kernel.CanBeUndone(eventStrikeFinding, action.MayWriteSheets, s.undoStrikeFinding)
+	kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, s.undoMeasure)
+	kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, s.undoStrikeMeasurement)
+	return s
+}
+
+// MeasureBy says at which address the meter is, as 127.0.0.1:7072.
+func (s *Service) MeasureBy(address string) { s.meter = address }
