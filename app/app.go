@@ -3,6 +3,8 @@
 package app
 
 import (
+	"frugalheron/app/teardown"
+
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
@@ -27,6 +29,7 @@ type App struct {
 	Kernel    *action.Kernel
 	Library   *library.Service
 	Inventory *inventory.Service
+	Teardown  *teardown.Service
 	Condition *condition.Service
 	Dating    *dating.Service
 	Roms      *roms.Service
@@ -55,8 +58,9 @@ func New(db *sqlx.DB) *App {
 	a.Roms = roms.New(kernel, a.Library, a.Inventory)
 	a.Dating = dating.New(kernel, a.Inventory, a.Roms)
 	a.Condition = condition.New(kernel, a.Inventory, a.Files)
+	a.Teardown = teardown.New(kernel, a.People, a.Inventory, a.Dating)
 	a.Accounts = accounts.New(kernel)
-	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.openVerdicts, a.Condition.Verdicts}
+	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts}
 	a.canUndo()
 	return a
 }

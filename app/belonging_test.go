@@ -5,10 +5,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/files"
+	"frugalheron/app/teardown"
 	"frugalheron/core/plan"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -29,7 +29,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2), picture(files.Owner{AcquisitionID: lot.ID}, 3)
 	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
-	log := must(deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
+	log := must(deeds.Teardown.StartTeardown(ctx, technician, machine.ID, teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
 	seen := func(f store.FindingFields) error {
 		f.Kind = "leaking"
 		return second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{Subsystem: "batteries", SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
@@ -54,7 +54,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		{"board of a measurement", "assemblyId", measured(condition.WrittenMeasurement{AssemblyID: &card.ID})},
 		{"picture of a measurement", "attachmentId", measured(condition.WrittenMeasurement{AttachmentID: &theirs.ID})},
 		{"finding of a measurement", "findingId", measured(condition.WrittenMeasurement{FindingID: &finding})},
-		{"picture of a step", "pictures", second(deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
+		{"picture of a step", "pictures", second(deeds.Teardown.AddStep(ctx, technician, log.ID, teardown.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
 		{"board of a drawing", "assemblyId", second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
 	} {

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/app/sheets"
+	"frugalheron/app/teardown"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
 	"frugalheron/store"
@@ -129,11 +130,11 @@ func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return action.Content{}, err
 	}
-	wired, err := a.Wiring(ctx, actor, machineID)
+	wired, err := a.Teardown.Wiring(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	opened, err := a.OpenedUp(ctx, actor, machineID)
+	opened, err := a.Teardown.OpenedUp(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -156,8 +157,8 @@ func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID i
 	document, err := json.MarshalIndent(people.PublicOf(p, struct {
 		Machine      store.Machine           `json:"machine"`
 		Dossier      Dossier                 `json:"dossier"`
-		Wiring       Wiring                  `json:"wiring"`
-		OpenedUp     OpenedUp                `json:"openedUp"`
+		Wiring       teardown.Wiring         `json:"wiring"`
+		OpenedUp     teardown.OpenedUp       `json:"openedUp"`
 		Condition    condition.Condition     `json:"condition"`
 		Measurements []condition.Measurement `json:"measurements"`
 		Adjusters    []condition.Adjuster    `json:"adjusters"`

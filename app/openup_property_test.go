@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"frugalheron/app"
+	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
 )
@@ -32,12 +33,14 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 		}
 		machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
 		require.NoError(rt, err)
-		log, err := deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
+		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 		require.NoError(rt, err)
 		b := believed{map[int64]string{}, map[int64]bool{}, map[string]bool{}, map[int64]bool{}}
 		for n := range rapid.IntRange(1, 12).Draw(rt, "deeds") {
-			var after app.ToldTeardown
-			pick := func(word string) app.ToldStep { return log.Steps[rapid.IntRange(0, len(log.Steps)-1).Draw(rt, word)] }
+			var after appteardown.ToldTeardown
+			pick := func(word string) appteardown.ToldStep {
+				return log.Steps[rapid.IntRange(0, len(log.Steps)-1).Draw(rt, word)]
+			}
 			deed := rapid.SampledFrom([]string{"add", "add", "back", "off", "strike", "change"}).Draw(rt, "deed")
 			if len(log.Steps) == 0 {
 				deed = "add"
@@ -45,20 +48,20 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 			switch deed {
 			case "add":
 				name := fmt.Sprintf("J%d", n)
-				after, err = deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
+				after, err = deeds.Teardown.AddStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
 				require.NoError(rt, err)
 				s := after.Steps[len(after.Steps)-1]
 				b.lines[s.ID], b.off[s.ID], b.open[name] = s.Line, true, true
 			case "back":
 				s := pick("back")
-				r := app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}}
+				r := appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}}
 				if rapid.Bool().Draw(rt, "plugged") {
 					r.Plugged = s.Connectors
 				}
 				if rapid.Bool().Draw(rt, "left over") {
 					r.Left = []teardown.LeftOver{{Fastener: 0, Count: 1}}
 				}
-				after, err = deeds.ReverseStep(ctx, technician, s.ID, s.Version, r)
+				after, err = deeds.Teardown.ReverseStep(ctx, technician, s.ID, s.Version, r)
 				require.NoError(rt, err)
 				b.off[s.ID], b.left[s.ID] = false, len(r.Left) > 0
 				for _, name := range r.Plugged {
@@ -66,7 +69,7 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				}
 			case "off":
 				s := pick("off")
-				after, err = deeds.ReverseStep(ctx, technician, s.ID, s.Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Off}})
+				after, err = deeds.Teardown.ReverseStep(ctx, technician, s.ID, s.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Off}})
 				require.NoError(rt, err)
 				if !b.off[s.ID] {
 					for _, name := range s.Connectors {
@@ -76,9 +79,9 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				b.off[s.ID], b.left[s.ID] = true, false
 			case "strike":
 				s := pick("strike")
-				_, err = deeds.StrikeStep(ctx, technician, s.ID, s.Version)
+				_, err = deeds.Teardown.StrikeStep(ctx, technician, s.ID, s.Version)
 				require.NoError(rt, err)
-				after, err = deeds.Teardown(ctx, viewer, log.ID)
+				after, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
 				require.NoError(rt, err)
 				if b.off[s.ID] {
 					for _, name := range s.Connectors {
@@ -90,19 +93,19 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				delete(b.left, s.ID)
 			case "change":
 				s := pick("change")
-				after, err = deeds.ChangeStep(ctx, technician, s.ID, s.Version, app.WrittenStep{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
+				after, err = deeds.Teardown.ChangeStep(ctx, technician, s.ID, s.Version, appteardown.WrittenStep{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
 				require.NoError(rt, err)
 				if b.off[s.ID] {
 					for _, name := range s.Connectors {
 						b.open[name] = false
 					}
 				}
-				b.lines[s.ID] = after.Steps[slices.IndexFunc(after.Steps, func(one app.ToldStep) bool { return one.ID == s.ID })].Line
+				b.lines[s.ID] = after.Steps[slices.IndexFunc(after.Steps, func(one appteardown.ToldStep) bool { return one.ID == s.ID })].Line
 			}
 			log = after
 			b.agrees(rt, deeds, machine.ID, log)
 		}
-		_, err = deeds.EndTeardown(ctx, technician, log.ID)
+		_, err = deeds.Teardown.EndTeardown(ctx, technician, log.ID)
 		require.Equal(rt, b.lacks() == 0, err == nil, "%v", err)
 	})
 }
@@ -124,7 +127,7 @@ func (b believed) lacks() int {
 	return n
 }
 
-func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log app.ToldTeardown) {
+func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log appteardown.ToldTeardown) {
 	require.Len(t, log.Steps, len(b.lines))
 	aside := 0
 	for i, s := range log.Steps {
@@ -140,7 +143,7 @@ func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log app.To
 	require.Equal(t, aside, log.Sums.Aside)
 	require.Equal(t, aside, log.Cells[0].Count, "all are kept in the one cell")
 	require.Len(t, log.Lacks, b.lacks())
-	wired, err := deeds.Wiring(ctx, viewer, machineID)
+	wired, err := deeds.Teardown.Wiring(ctx, viewer, machineID)
 	require.NoError(t, err)
 	for _, c := range wired.Connectors {
 		require.Equal(t, b.open[c.Name], c.Open, c.Name)

@@ -6,8 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -28,17 +28,17 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	first, second := action.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: action.Curator}, action.Actor{AccountID: bram, Name: "Bram Sedge", Role: action.Technician}
 
 	for i := range 13 {
-		_, err := deeds.MapConnector(ctx, first, machine.ID, plug(fmt.Sprintf("J%d", i+1)))
+		_, err := deeds.Teardown.MapConnector(ctx, first, machine.ID, plug(fmt.Sprintf("J%d", i+1)))
 		require.NoError(t, err)
 	}
 	var invalid *action.Invalid
-	_, err = deeds.MapConnector(ctx, first, machine.ID, plug("j3"))
+	_, err = deeds.Teardown.MapConnector(ctx, first, machine.ID, plug("j3"))
 	require.ErrorAs(t, err, &invalid, "a name stands for one connector")
-	_, err = deeds.StartTeardown(ctx, viewer, machine.ID, app.StartedTeardown{Purpose: "battery", Rows: 4, Columns: 6})
+	_, err = deeds.Teardown.StartTeardown(ctx, viewer, machine.ID, appteardown.StartedTeardown{Purpose: "battery", Rows: 4, Columns: 6})
 	require.ErrorIs(t, err, action.ErrForbidden)
-	log, err := deeds.StartTeardown(ctx, first, machine.ID, app.StartedTeardown{Purpose: "battery out", Rows: 4, Columns: 6})
+	log, err := deeds.Teardown.StartTeardown(ctx, first, machine.ID, appteardown.StartedTeardown{Purpose: "battery out", Rows: 4, Columns: 6})
 	require.NoError(t, err)
-	_, err = deeds.StartTeardown(ctx, first, machine.ID, app.StartedTeardown{Purpose: "again", Rows: 4, Columns: 6})
+	_, err = deeds.Teardown.StartTeardown(ctx, first, machine.ID, appteardown.StartedTeardown{Purpose: "again", Rows: 4, Columns: 6})
 	require.ErrorAs(t, err, &invalid)
 
 	plugs := 0
@@ -51,40 +51,40 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 			plugs++
 			line += fmt.Sprintf(" | unplug J%d", plugs) // J14 is not on the map yet
 		}
-		log, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: line})
+		log, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: line})
 		require.NoError(t, err, line)
 	}
 	require.Equal(t, teardown.Sums{Steps: 25, Off: 25, Fasteners: 50, Aside: 48, Unplugged: 14, Open: 14}, log.Sums)
 	require.Equal(t, 25, log.Next)
-	opened, err := deeds.OpenedUp(ctx, viewer, machine.ID)
+	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "in hand", string(opened.Stage.State))
 	require.Equal(t, "Ottilie Wren", opened.Now.StartedBy)
-	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: "More | 2x M3x5 @A99"})
+	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: "More | 2x M3x5 @A99"})
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "line", invalid.Field)
-	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
+	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.EndTeardown(ctx, second, log.ID)
+	_, err = deeds.Teardown.EndTeardown(ctx, second, log.ID)
 	require.ErrorContains(t, err, "step 25, Part 25, is not back on")
 
 	// Somebody else puts it together, and forgets J7.
 	for _, s := range log.Steps {
 		step := log.Steps[len(log.Steps)-s.N]
-		r := app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}, Plugged: step.Connectors}
+		r := appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}, Plugged: step.Connectors}
 		if len(step.Connectors) > 0 && step.Connectors[0] == "J7" {
 			r.Plugged = nil
 		}
 		if step.N == 3 {
 			r.Left = []teardown.LeftOver{{Fastener: 0, Count: 1}}
 		}
-		_, err = deeds.ReverseStep(ctx, second, step.ID, step.Version, r)
+		_, err = deeds.Teardown.ReverseStep(ctx, second, step.ID, step.Version, r)
 		require.NoError(t, err)
 	}
-	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	log, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Bram Sedge", log.Steps[4].ReversedBy)
-	_, err = deeds.EndTeardown(ctx, second, log.ID)
+	_, err = deeds.Teardown.EndTeardown(ctx, second, log.ID)
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "connector J7, unplugged in step 12, is open")
 	require.Contains(t, invalid.Why, "1 M3 x 7 mm of step 3, Part 3, is left over")
@@ -102,27 +102,27 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	}
 	require.Equal(t, "1 open", labels["open-connectors"])
 
-	wired, err := deeds.Wiring(ctx, viewer, machine.ID)
+	wired, err := deeds.Teardown.Wiring(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, 1, wired.Open)
 	var stale *action.Stale
-	_, err = deeds.PlugConnector(ctx, second, wired.Connectors[6].ID, 1, false)
+	_, err = deeds.Teardown.PlugConnector(ctx, second, wired.Connectors[6].ID, 1, false)
 	require.ErrorAs(t, err, &stale)
-	_, err = deeds.StrikeConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version)
+	_, err = deeds.Teardown.StrikeConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version)
 	require.ErrorAs(t, err, &invalid, "what is open is not forgotten")
-	_, err = deeds.PlugConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version, false)
+	_, err = deeds.Teardown.PlugConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version, false)
 	require.NoError(t, err)
 	third := log.Steps[2]
-	_, err = deeds.ReverseStep(ctx, second, third.ID, third.Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back, Left: []teardown.LeftOver{{Fastener: 0, Count: 1, Reason: "the hole is stripped"}}}})
+	_, err = deeds.Teardown.ReverseStep(ctx, second, third.ID, third.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back, Left: []teardown.LeftOver{{Fastener: 0, Count: 1, Reason: "the hole is stripped"}}}})
 	require.NoError(t, err)
-	log, err = deeds.EndTeardown(ctx, second, log.ID)
+	log, err = deeds.Teardown.EndTeardown(ctx, second, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, "together", log.Outcome)
 	require.Contains(t, log.Why, "the hole is stripped")
 	found, err = deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1)
-	_, err = deeds.AddStep(ctx, first, log.ID, app.WrittenStep{Line: "Late"})
+	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: "Late"})
 	require.ErrorAs(t, err, &invalid)
 
 	// That it ended can be taken back; the log becomes the procedure of the model.
@@ -130,13 +130,13 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.NoError(t, err)
 	require.Contains(t, history.Events[0].What, "ended the log, together")
 	require.NoError(t, deeds.Undo(ctx, second, history.Events[0].ID))
-	procedure, err := deeds.MakeProcedure(ctx, second, log.ID, "Down to part 25", "Mind the clips")
+	procedure, err := deeds.Teardown.MakeProcedure(ctx, second, log.ID, "Down to part 25", "Mind the clips")
 	require.NoError(t, err)
-	_, err = deeds.MakeProcedure(ctx, second, log.ID, "down to PART 25", "")
+	_, err = deeds.Teardown.MakeProcedure(ctx, second, log.ID, "down to PART 25", "")
 	require.ErrorAs(t, err, &invalid)
 	fields := procedure.ProcedureFields
 	fields.Body += "\nodd | stuff"
-	_, err = deeds.ChangeProcedure(ctx, second, procedure.ID, procedure.Version, fields)
+	_, err = deeds.Teardown.ChangeProcedure(ctx, second, procedure.ID, procedure.Version, fields)
 	require.ErrorContains(t, err, "line 26")
 	require.Equal(t, []string{"start teardown", "end teardown", "reopen teardown"}, deedsOf(t, db, "teardown", log.ID))
 }
@@ -149,55 +149,55 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, newer.ID, "== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
 	require.NoError(t, err)
-	log, err := deeds.StartTeardown(ctx, technician, older.ID, app.StartedTeardown{Purpose: "look at the battery", Rows: 2, Columns: 2})
+	log, err := deeds.Teardown.StartTeardown(ctx, technician, older.ID, appteardown.StartedTeardown{Purpose: "look at the battery", Rows: 2, Columns: 2})
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Battery | differs battery: soldered", "Power supply | unplug P1 | in this order"} {
-		log, err = deeds.AddStep(ctx, technician, log.ID, app.WrittenStep{Line: line})
+		log, err = deeds.Teardown.AddStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: line})
 		require.NoError(t, err)
 	}
 	// Cautions come at the first step where they are due, on the way back.
 	require.Equal(t, "mains", string(log.Steps[2].BackOn[0].Key))
 	require.Equal(t, "cells", string(log.Steps[1].Cautions[0].Key))
 	// While a step is written, what to take care of is said before it comes off, unless it was said before.
-	read, err := deeds.ReadStep(ctx, technician, log.ID, app.WrittenStep{Line: "Monitor, tube | unplug P1"})
+	read, err := deeds.Teardown.ReadStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: "Monitor, tube | unplug P1"})
 	require.NoError(t, err)
 	require.Equal(t, []string{"tube", "weight"}, []string{string(read.Cautions[0].Key), string(read.Cautions[1].Key)})
 	require.Equal(t, "which way", read.Warnings[0].Kind)
-	read, err = deeds.ReadStep(ctx, technician, log.ID, app.WrittenStep{Line: "Second supply | four screws"})
+	read, err = deeds.Teardown.ReadStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: "Second supply | four screws"})
 	require.NoError(t, err)
 	require.Empty(t, read.Cautions)
 	require.Contains(t, read.Problem, "is not understood")
-	procedure, err := deeds.MakeProcedure(ctx, technician, log.ID, "To the battery", "The lid is brittle")
+	procedure, err := deeds.Teardown.MakeProcedure(ctx, technician, log.ID, "To the battery", "The lid is brittle")
 	require.NoError(t, err)
 
-	next, err := deeds.StartTeardown(ctx, technician, newer.ID, app.StartedTeardown{Purpose: "battery", Rows: 2, Columns: 2, ProcedureID: &procedure.ID})
+	next, err := deeds.Teardown.StartTeardown(ctx, technician, newer.ID, appteardown.StartedTeardown{Purpose: "battery", Rows: 2, Columns: 2, ProcedureID: &procedure.ID})
 	require.NoError(t, err)
 	require.Equal(t, "The lid is brittle", next.Warnings)
 	require.Len(t, next.Upcoming, 3)
-	next, err = deeds.AddStep(ctx, technician, next.ID, app.WrittenStep{Step: &next.Upcoming[0]})
+	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID, appteardown.WrittenStep{Step: &next.Upcoming[0]})
 	require.NoError(t, err)
-	next, err = deeds.AddStep(ctx, technician, next.ID, app.WrittenStep{Line: "Battery | differs battery: in a holder"})
+	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID, appteardown.WrittenStep{Line: "Battery | differs battery: in a holder"})
 	require.NoError(t, err)
 	require.Len(t, next.Upcoming, 1)
 	require.Equal(t, []teardown.Change{{Step: 2, Off: "Battery", Text: "battery here: in a holder; in the procedure: soldered"}}, next.Changes)
-	opened, err := deeds.OpenedUp(ctx, viewer, newer.ID)
+	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, newer.ID)
 	require.NoError(t, err)
 	require.Len(t, opened.Variants, 1)
 	require.Contains(t, opened.Variants[0].Dates, "soldered gave place to in a holder between 198")
 
 	// A step that is changed gives back what it does not name any more; one struck out can be brought back.
 	step := log.Steps[2]
-	log, err = deeds.ChangeStep(ctx, technician, step.ID, step.Version, app.WrittenStep{Line: "Power supply | unplug P2"})
+	log, err = deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version, appteardown.WrittenStep{Line: "Power supply | unplug P2"})
 	require.NoError(t, err)
-	wired, err := deeds.Wiring(ctx, viewer, older.ID)
+	wired, err := deeds.Teardown.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)
 	require.Equal(t, []bool{false, true}, []bool{wired.Connectors[0].Open, wired.Connectors[1].Open})
 	var stale *action.Stale
-	_, err = deeds.StrikeStep(ctx, technician, step.ID, step.Version)
+	_, err = deeds.Teardown.StrikeStep(ctx, technician, step.ID, step.Version)
 	require.ErrorAs(t, err, &stale)
-	_, err = deeds.StrikeStep(ctx, technician, step.ID, log.Steps[2].Version)
+	_, err = deeds.Teardown.StrikeStep(ctx, technician, step.ID, log.Steps[2].Version)
 	require.NoError(t, err)
-	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	log, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Len(t, log.Steps, 2)
 	require.Zero(t, log.Sums.Open)
@@ -205,34 +205,34 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "struck out the step Power supply | unplug P2", history.Events[0].What)
 	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
-	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	log, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"P2"}, log.Steps[2].Open)
 	// A connector that is named anew is known by its new name in the log, too.
-	wired, err = deeds.Wiring(ctx, viewer, older.ID)
+	wired, err = deeds.Teardown.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)
 	p2 := wired.Connectors[wired.Find("P2")]
 	renamed := p2.Connector
 	renamed.Name, renamed.ToBoard = "PS2", "Main board"
-	_, err = deeds.ChangeConnector(ctx, technician, p2.ID, p2.Version, renamed)
+	_, err = deeds.Teardown.ChangeConnector(ctx, technician, p2.ID, p2.Version, renamed)
 	require.NoError(t, err)
-	log, err = deeds.Teardown(ctx, viewer, log.ID)
+	log, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"PS2"}, log.Steps[2].Open)
 	// What was struck off the map comes back by undoing, unless another has its name by then.
 	p1 := wired.Connectors[wired.Find("P1")]
-	_, err = deeds.StrikeConnector(ctx, technician, p1.ID, p1.Version)
+	_, err = deeds.Teardown.StrikeConnector(ctx, technician, p1.ID, p1.Version)
 	require.NoError(t, err)
 	history, err = deeds.History(ctx, viewer, older.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "took the connector P1 off the map", history.Events[0].What)
 	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
-	wired, err = deeds.Wiring(ctx, viewer, older.ID)
+	wired, err = deeds.Teardown.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)
 	p1 = wired.Connectors[wired.Find("P1")]
-	_, err = deeds.StrikeConnector(ctx, technician, p1.ID, p1.Version)
+	_, err = deeds.Teardown.StrikeConnector(ctx, technician, p1.ID, p1.Version)
 	require.NoError(t, err)
-	_, err = deeds.MapConnector(ctx, technician, older.ID, plug("P1"))
+	_, err = deeds.Teardown.MapConnector(ctx, technician, older.ID, plug("P1"))
 	require.NoError(t, err)
 	history, err = deeds.History(ctx, viewer, older.ID, 0, 2)
 	require.NoError(t, err)
@@ -242,22 +242,22 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	// A procedure is changed by one at a time.
 	fields := procedure.ProcedureFields
 	fields.Warnings = "The lid is brittle, and sharp"
-	changed, err := deeds.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
+	changed, err := deeds.Teardown.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
 	require.NoError(t, err)
-	_, err = deeds.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
+	_, err = deeds.Teardown.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, changed, stale.Newer)
-	told, err := deeds.Procedure(ctx, viewer, procedure.ID)
+	told, err := deeds.Teardown.Procedure(ctx, viewer, procedure.ID)
 	require.NoError(t, err)
 	require.Len(t, told.Steps, 3)
 	require.Len(t, told.Variants, 1)
-	all, err := deeds.Procedures(ctx, viewer)
+	all, err := deeds.Teardown.Procedures(ctx, viewer)
 	require.NoError(t, err)
 	require.Equal(t, fields.Warnings, all[0].Warnings)
-	drawn, err := deeds.WiringDrawing(ctx, viewer, older.ID, "Main board")
+	drawn, err := deeds.Teardown.WiringDrawing(ctx, viewer, older.ID, "Main board")
 	require.NoError(t, err)
 	require.Contains(t, string(drawn.Data), "PS2")
-	list, err := deeds.WiringList(ctx, viewer, older.ID)
+	list, err := deeds.Teardown.WiringList(ctx, viewer, older.ID)
 	require.NoError(t, err)
 	require.Contains(t, string(list.Data), "PS2,not said yet")
 }

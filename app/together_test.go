@@ -10,9 +10,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	appcondition "frugalheron/app/condition"
+	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
@@ -57,28 +57,28 @@ func isInvalid(err error) bool {
 func TestManyHandsAtOneMachine(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
-		_, err := deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
+		_, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
 		return err
 	}), isInvalid), "a machine is taken apart once at a time")
-	opened, err := deeds.OpenedUp(ctx, viewer, machine.ID)
+	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	id := opened.Now.ID
 
 	require.Equal(t, 12, wins(t, atOnce(12, func(i int) error {
-		_, err := deeds.AddStep(ctx, technician, id, app.WrittenStep{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
+		_, err := deeds.Teardown.AddStep(ctx, technician, id, appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
 		return err
 	}), isStale))
-	log, err := deeds.Teardown(ctx, viewer, id)
+	log, err := deeds.Teardown.Teardown(ctx, viewer, id)
 	require.NoError(t, err)
 	require.Equal(t, teardown.Sums{Steps: 12, Off: 12, Unplugged: 24, Open: 13}, log.Sums, "J1 is on the map once")
 	step := log.Steps[3]
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
-		_, err := deeds.ReverseStep(ctx, technician, step.ID, step.Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
+		_, err := deeds.Teardown.ReverseStep(ctx, technician, step.ID, step.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
 		return err
 	}), isStale))
 	step = log.Steps[4]
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
-		_, err := deeds.ChangeStep(ctx, technician, step.ID, step.Version, app.WrittenStep{Line: fmt.Sprintf("Named anew %d", i)})
+		_, err := deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version, appteardown.WrittenStep{Line: fmt.Sprintf("Named anew %d", i)})
 		return err
 	}), isStale))
 
@@ -162,38 +162,38 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 // A closed log is not opened again by undoing while another is open, and what is undone leaves its trace.
 func TestOneOpenLogAtATime(t *testing.T) {
 	db, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	start := func() app.ToldTeardown {
-		log, err := deeds.StartTeardown(ctx, technician, machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
+	start := func() appteardown.ToldTeardown {
+		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
 		require.NoError(t, err)
 		return log
 	}
 	first := start()
-	closed, err := deeds.EndTeardown(ctx, technician, first.ID)
+	closed, err := deeds.Teardown.EndTeardown(ctx, technician, first.ID)
 	require.NoError(t, err)
 	require.Equal(t, "closed", closed.Outcome)
 	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	second := start()
 	require.True(t, isInvalid(deeds.Undo(ctx, technician, history.Events[0].ID)), "the second log is the one to go on with")
-	_, err = deeds.EndTeardown(ctx, technician, second.ID)
+	_, err = deeds.Teardown.EndTeardown(ctx, technician, second.ID)
 	require.NoError(t, err)
 	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
 	require.True(t, isInvalid(deeds.Undo(ctx, technician, history.Events[0].ID)), "it is undone already")
-	opened, err := deeds.OpenedUp(ctx, viewer, machine.ID)
+	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, first.ID, opened.Now.ID)
 	require.Equal(t, second.ID, opened.Before[0].ID)
 	require.Equal(t, []string{"start teardown", "end teardown", "reopen teardown"}, deedsOf(t, db, "teardown", first.ID))
 	// Another person's open connector without a log is told by the stage.
-	_, err = deeds.MapConnector(ctx, technician, machine.ID, plug("J1"))
+	_, err = deeds.Teardown.MapConnector(ctx, technician, machine.ID, plug("J1"))
 	require.NoError(t, err)
-	_, err = deeds.EndTeardown(ctx, technician, first.ID)
+	_, err = deeds.Teardown.EndTeardown(ctx, technician, first.ID)
 	require.NoError(t, err)
-	wired, err := deeds.Wiring(ctx, viewer, machine.ID)
+	wired, err := deeds.Teardown.Wiring(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	_, err = deeds.PlugConnector(ctx, technician, wired.Connectors[0].ID, wired.Connectors[0].Version, true)
+	_, err = deeds.Teardown.PlugConnector(ctx, technician, wired.Connectors[0].ID, wired.Connectors[0].Version, true)
 	require.NoError(t, err)
-	opened, err = deeds.OpenedUp(ctx, viewer, machine.ID)
+	opened, err = deeds.Teardown.OpenedUp(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []any{"needs attention", 1}, []any{string(opened.Stage.State), opened.Stage.Count})
 }

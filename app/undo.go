@@ -11,9 +11,6 @@ import (
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
 	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
-	a.Kernel.CanBeUndone(eventStrikeConnector, action.MayWriteSheets, a.undoStrikeConnector)
-	a.Kernel.CanBeUndone(eventStrikeStep, action.MayWriteSheets, a.undoStrikeStep)
-	a.Kernel.CanBeUndone(eventEndTeardown, action.MayWriteSheets, a.undoEndTeardown)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record

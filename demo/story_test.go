@@ -138,9 +138,9 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 	halfOpen, mistaken, overFiveYears, back, worseEachTime := 0, 0, 0, 0, 0
 	subsystems, kinds := map[string]bool{}, map[string]bool{}
 	for _, m := range page.Machines {
-		opened, err := deeds.OpenedUp(ctx, viewer, m.ID)
+		opened, err := deeds.Teardown.OpenedUp(ctx, viewer, m.ID)
 		require.NoError(t, err)
-		wired, err := deeds.Wiring(ctx, viewer, m.ID)
+		wired, err := deeds.Teardown.Wiring(ctx, viewer, m.ID)
 		require.NoError(t, err)
 		if opened.Now != nil {
 			halfOpen++

@@ -6,8 +6,8 @@ import (
 	"slices"
 	"strings"
 
-	"frugalheron/app"
 	"frugalheron/app/files"
+	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -44,16 +44,16 @@ func (t teller) teardowns() error {
 }
 
 func (t teller) takeApart(machineID int64, told toldMachine) error {
-	there, err := t.deeds.Wiring(t.ctx, t.curator, machineID)
+	there, err := t.deeds.Teardown.Wiring(t.ctx, t.curator, machineID)
 	if err != nil {
 		return err
 	}
 	for _, c := range told.Connectors[min(len(there.Connectors), len(told.Connectors)):] {
-		if _, err := t.deeds.MapConnector(t.ctx, t.curator, machineID, c); err != nil {
+		if _, err := t.deeds.Teardown.MapConnector(t.ctx, t.curator, machineID, c); err != nil {
 			return fmt.Errorf("%s: %w", c.Name, err)
 		}
 	}
-	opened, err := t.deeds.OpenedUp(t.ctx, t.curator, machineID)
+	opened, err := t.deeds.Teardown.OpenedUp(t.ctx, t.curator, machineID)
 	if err != nil {
 		return err
 	}
@@ -61,24 +61,24 @@ func (t teller) takeApart(machineID int64, told toldMachine) error {
 		if err := t.log(machineID, opened, log); err != nil {
 			return fmt.Errorf("%s: %w", log.Purpose, err)
 		}
-		if opened, err = t.deeds.OpenedUp(t.ctx, t.curator, machineID); err != nil {
+		if opened, err = t.deeds.Teardown.OpenedUp(t.ctx, t.curator, machineID); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-func (t teller) log(machineID int64, opened app.OpenedUp, told toldLog) error {
-	now := app.ToldTeardown{}
+func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) error {
+	now := appteardown.ToldTeardown{}
 	var err error
 	if opened.Now != nil {
 		now = *opened.Now
 	} else {
-		start := app.StartedTeardown{Purpose: told.Purpose, Rows: 3, Columns: 6}
+		start := appteardown.StartedTeardown{Purpose: told.Purpose, Rows: 3, Columns: 6}
 		if at := slices.IndexFunc(opened.Procedures, func(p store.Procedure) bool { return p.Title == told.From }); at >= 0 {
 			start.ProcedureID = &opened.Procedures[at].ID
 		}
-		if now, err = t.deeds.StartTeardown(t.ctx, t.curator, machineID, start); err != nil {
+		if now, err = t.deeds.Teardown.StartTeardown(t.ctx, t.curator, machineID, start); err != nil {
 			return err
 		}
 	}
@@ -87,16 +87,16 @@ func (t teller) log(machineID int64, opened app.OpenedUp, told toldLog) error {
 		return err
 	}
 	for i, line := range told.Steps[min(len(now.Steps), len(told.Steps)):] {
-		written := app.WrittenStep{Line: line}
+		written := appteardown.WrittenStep{Line: line}
 		if i > 0 && len(photos) > 0 {
 			written.Pictures, photos = photos[:1], photos[1:]
 		}
-		if now, err = t.deeds.AddStep(t.ctx, t.curator, now.ID, written); err != nil {
+		if now, err = t.deeds.Teardown.AddStep(t.ctx, t.curator, now.ID, written); err != nil {
 			return fmt.Errorf("%s: %w", line, err)
 		}
 	}
 	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p store.Procedure) bool { return strings.EqualFold(p.Title, told.Procedure) }) {
-		if _, err := t.deeds.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure, told.Warnings); err != nil {
+		if _, err := t.deeds.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure, told.Warnings); err != nil {
 			return err
 		}
 	}
@@ -105,12 +105,12 @@ func (t teller) log(machineID int64, opened app.OpenedUp, told toldLog) error {
 		if step.State != teardown.Off {
 			continue
 		}
-		if now, err = t.deeds.ReverseStep(t.ctx, t.curator, step.ID, step.Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}, Plugged: step.Connectors}); err != nil {
+		if now, err = t.deeds.Teardown.ReverseStep(t.ctx, t.curator, step.ID, step.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}, Plugged: step.Connectors}); err != nil {
 			return err
 		}
 	}
 	if told.End {
-		_, err = t.deeds.EndTeardown(t.ctx, t.curator, now.ID)
+		_, err = t.deeds.Teardown.EndTeardown(t.ctx, t.curator, now.ID)
 	}
 	return err
 }

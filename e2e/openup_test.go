@@ -15,9 +15,9 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
+	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
@@ -33,30 +33,30 @@ func (w world) addPlugs(t *testing.T, count int) {
 	ctx, actor := context.Background(), action.Actor{Role: action.Technician}
 	for n := range count {
 		c := wiring.Connector{Name: fmt.Sprintf("J%d", n+1), FromBoard: fmt.Sprintf("Unit %d", n+1), ToBoard: "Main board", Kind: "header", PlugPins: 10 + n*10, SocketPins: 10 + n*10, Key: "notch"}
-		_, err := w.deeds.MapConnector(ctx, actor, w.machine.ID, c)
+		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, c)
 		require.NoError(t, err)
 	}
 	never := wiring.Connector{Name: "T1", ToBoard: "Main board", Kind: "header", SocketPins: 130, Never: "it carries +12 V"}
-	_, err := w.deeds.MapConnector(ctx, actor, w.machine.ID, never)
+	_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, never)
 	require.NoError(t, err)
 }
 
 // addJudged leaves the machine half open, surveyed once and measured, with a procedure of its model.
-func (w world) addJudged(t *testing.T) app.ToldTeardown {
+func (w world) addJudged(t *testing.T) appteardown.ToldTeardown {
 	ctx, actor := context.Background(), action.Actor{Role: action.Curator}
 	fields := w.machine.MachineFields
 	fields.Model = "Bench"
 	_, err := w.deeds.Inventory.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
 	require.NoError(t, err)
 	for _, name := range []string{"J1", "J2"} {
-		_, err := w.deeds.MapConnector(ctx, actor, w.machine.ID, wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 34, SocketPins: 40, Offset: 2})
+		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 34, SocketPins: 40, Offset: 2})
 		require.NoError(t, err)
 	}
-	log, err := w.deeds.StartTeardown(ctx, actor, w.machine.ID, app.StartedTeardown{Purpose: "battery", Rows: 3, Columns: 6})
+	log, err := w.deeds.Teardown.StartTeardown(ctx, actor, w.machine.ID, appteardown.StartedTeardown{Purpose: "battery", Rows: 3, Columns: 6})
 	require.NoError(t, err)
-	log, err = w.deeds.AddStep(ctx, actor, log.ID, app.WrittenStep{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
+	log, err = w.deeds.Teardown.AddStep(ctx, actor, log.ID, appteardown.WrittenStep{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
 	require.NoError(t, err)
-	_, err = w.deeds.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
+	_, err = w.deeds.Teardown.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
 	require.NoError(t, err)
 	now, err := w.deeds.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
 	require.NoError(t, err)
@@ -147,7 +147,7 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 		Click(Button("Plug in J7")), Until("nothing to be missing", `!document.body.innerText.includes("Still missing")`),
 		focusButton("Call it closed"), Keys(kb.Enter), See(Text("closed; all 25 steps are reversed")),
 	))
-	opened, err := w.deeds.OpenedUp(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
+	opened, err := w.deeds.Teardown.OpenedUp(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"closed", technician.Name, curator.Name}, []string{opened.Before[0].Outcome, opened.Before[0].StartedBy, opened.Before[0].EndedBy})
 }
@@ -157,23 +157,23 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 func TestTwoPeopleOnALog(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	ctx, other := context.Background(), action.Actor{Role: action.Curator}
-	log, err := w.deeds.StartTeardown(ctx, other, w.machine.ID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
+	log, err := w.deeds.Teardown.StartTeardown(ctx, other, w.machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Card"} {
-		log, err = w.deeds.AddStep(ctx, other, log.ID, app.WrittenStep{Line: line})
+		log, err = w.deeds.Teardown.AddStep(ctx, other, log.ID, appteardown.WrittenStep{Line: line})
 		require.NoError(t, err)
 	}
 	require.NoError(t, b.Do(
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("open-up")), See(Text("2. Card")),
 		focusButton("Put together"), Keys(kb.Enter), See(Text("Next: 2. Card goes on")),
 	))
-	_, err = w.deeds.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version, app.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
+	_, err = w.deeds.Teardown.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
 		focusButton("It is back on"), Keys(kb.Enter), See(Text("Step 2 was changed meanwhile")), See(Text("Next: 1. Lid goes on")),
 		focusButton("Take apart"), Keys(kb.Enter), Click(Button("Change step 1")), See(Labelled("Note")), Fill(Labelled("Note"), "slides back"),
 	))
-	_, err = w.deeds.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version, app.WrittenStep{Line: "Lid | 3x M3x8 @A1"})
+	_, err = w.deeds.Teardown.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version, appteardown.WrittenStep{Line: "Lid | 3x M3x8 @A1"})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
 		focusButton("Keep step 1"), Keys(kb.Enter), See(Text("Lid | 3x M3x8 @A1")), // theirs beside what was read

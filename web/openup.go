@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
 )
@@ -27,13 +27,13 @@ type ChangedConnector struct {
 // ChangedStep is a step, and the version that it started from.
 type ChangedStep struct {
 	Versioned
-	app.WrittenStep
+	teardown.WrittenStep
 }
 
 // ReversedStep is how a step was put back, and the version that it started from.
 type ReversedStep struct {
 	Versioned
-	app.Reversed
+	teardown.Reversed
 }
 
 // PluggedConnector says whether a connector is open.
@@ -57,50 +57,50 @@ type ChangedProcedure struct {
 func (s *Server) registerOpenUp() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-opened-up", Method: http.MethodGet, Path: "/api/machines/{id}/opened-up", Summary: "How a machine is taken apart: the open log, earlier ones, procedures of its model", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.OpenedUp], error) {
-		return answer(s.app.OpenedUp(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.OpenedUp], error) {
+		return answer(s.app.Teardown.OpenedUp(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-teardown", Method: http.MethodPost, Path: "/api/machines/{id}/teardowns", Summary: "Begin a log of taking a machine apart", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.StartedTeardown
-	}) (*output[app.ToldTeardown], error) {
-		return answer(s.app.StartTeardown(ctx, actor, in.ID, in.Body))
+		Body teardown.StartedTeardown
+	}) (*output[teardown.ToldTeardown], error) {
+		return answer(s.app.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}", Summary: "A log of taking a machine apart", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldTeardown], error) {
-		return answer(s.app.Teardown(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.ToldTeardown], error) {
+		return answer(s.app.Teardown.Teardown(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/steps", Summary: "Write down what came off", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.WrittenStep
-	}) (*output[app.ToldTeardown], error) {
-		return answer(s.app.AddStep(ctx, actor, in.ID, in.Body))
+		Body teardown.WrittenStep
+	}) (*output[teardown.ToldTeardown], error) {
+		return answer(s.app.Teardown.AddStep(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "read-step", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/teardowns/{id}/read", Summary: "Read a step that is being written: what to take care of before it comes off; nothing is kept", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body app.WrittenStep
-	}) (*output[app.ReadStep], error) {
-		return answer(s.app.ReadStep(ctx, actor, in.ID, in.Body))
+		Body teardown.WrittenStep
+	}) (*output[teardown.ReadStep], error) {
+		return answer(s.app.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-step", Method: http.MethodPut, Path: "/api/teardown-steps/{id}", Summary: "Rewrite what came off", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedStep
-	}) (*output[app.ToldTeardown], error) {
-		return answer(s.app.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
+	}) (*output[teardown.ToldTeardown], error) {
+		return answer(s.app.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike", Summary: "Strike out a step entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.StrikeStep(ctx, actor, in.ID, in.Version)
+		event, err := s.app.Teardown.StrikeStep(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -108,13 +108,13 @@ func (s *Server) registerOpenUp() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ReversedStep
-	}) (*output[app.ToldTeardown], error) {
-		return answer(s.app.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
+	}) (*output[teardown.ToldTeardown], error) {
+		return answer(s.app.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end", Summary: "Call a machine closed; refused while anything is missing", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldTeardown], error) {
-		return answer(s.app.EndTeardown(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.ToldTeardown], error) {
+		return answer(s.app.Teardown.EndTeardown(ctx, actor, in.ID))
 	})
 	s.registerWiring()
 	s.registerProcedures()
@@ -123,37 +123,37 @@ func (s *Server) registerOpenUp() {
 func (s *Server) registerWiring() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-wiring", Method: http.MethodGet, Path: "/api/machines/{id}/wiring", Summary: "The connector map of a machine, and what may be mistaken", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Wiring], error) {
-		return answer(s.app.Wiring(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.Wiring], error) {
+		return answer(s.app.Teardown.Wiring(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring", Summary: "Put a connector on the map", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body wiring.Connector
-	}) (*output[app.Wiring], error) {
-		return answer(s.app.MapConnector(ctx, actor, in.ID, in.Body))
+	}) (*output[teardown.Wiring], error) {
+		return answer(s.app.Teardown.MapConnector(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-connector", Method: http.MethodPut, Path: "/api/connectors/{id}", Summary: "Rewrite what the map says of a connector", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedConnector
-	}) (*output[app.Wiring], error) {
-		return answer(s.app.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
+	}) (*output[teardown.Wiring], error) {
+		return answer(s.app.Teardown.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "plug-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/open", Summary: "Say that a plug was pulled, or went back in", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body PluggedConnector
-	}) (*output[app.Wiring], error) {
-		return answer(s.app.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
+	}) (*output[teardown.Wiring], error) {
+		return answer(s.app.Teardown.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike", Summary: "Take a connector off the map that was entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.StrikeConnector(ctx, actor, in.ID, in.Version)
+		event, err := s.app.Teardown.StrikeConnector(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -162,12 +162,12 @@ func (s *Server) registerWiring() {
 		ByID
 		Board string `query:"board" maxLength:"200" doc:"What carries the sockets, as the map calls it"`
 	}) (*file, error) {
-		return madeFile(s.app.WiringDrawing(ctx, actor, in.ID, in.Board))
+		return madeFile(s.app.Teardown.WiringDrawing(ctx, actor, in.ID, in.Board))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv", Summary: "The connector map as a wiring list in CSV", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(s.app.WiringList(ctx, actor, in.ID))
+		return madeFile(s.app.Teardown.WiringList(ctx, actor, in.ID))
 	})
 }
 
@@ -175,12 +175,12 @@ func (s *Server) registerProcedures() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures", Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.Procedure], error) {
-		return answer(s.app.Procedures(ctx, actor))
+		return answer(s.app.Teardown.Procedures(ctx, actor))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}", Summary: "How a model is taken apart, and what is not made the same on all machines of it", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.ToldProcedure], error) {
-		return answer(s.app.Procedure(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.ToldProcedure], error) {
+		return answer(s.app.Teardown.Procedure(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "make-procedure", Method: http.MethodPost, Path: "/api/teardowns/{id}/procedure", Summary: "Make a log the procedure of the machine's model", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
@@ -188,7 +188,7 @@ func (s *Server) registerProcedures() {
 		ByID
 		Body NewProcedure
 	}) (*output[store.Procedure], error) {
-		return answer(s.app.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
+		return answer(s.app.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-procedure", Method: http.MethodPut, Path: "/api/procedures/{id}", Summary: "Rewrite a procedure", Errors: errorsOfChange,
@@ -196,6 +196,6 @@ func (s *Server) registerProcedures() {
 		ByID
 		Body ChangedProcedure
 	}) (*output[store.Procedure], error) {
-		return answer(s.app.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
+		return answer(s.app.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
 	})
 }

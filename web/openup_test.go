@@ -8,9 +8,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
+	"frugalheron/app/teardown"
 	"frugalheron/demo"
 	"frugalheron/store"
 )
@@ -32,7 +32,7 @@ func TestALogOverTheAPI(t *testing.T) {
 	require.Equal(t, 422, status, body)
 	status, body = technician.send("POST", machine+"/teardowns", fieldsOf{"purpose": "to look"})
 	require.Equal(t, 201, status, body)
-	log := decoded[app.ToldTeardown](t, body)
+	log := decoded[teardown.ToldTeardown](t, body)
 	require.Equal(t, []int{4, 6}, []int{log.Rows, log.Columns}, "a tray of the usual size")
 	at := fmt.Sprintf("/api/teardowns/%d", log.ID)
 
@@ -51,7 +51,7 @@ func TestALogOverTheAPI(t *testing.T) {
 	}
 	status, body = technician.send("POST", at+"/steps", fieldsOf{"line": "Lid | 4x M3x8 @A1 | unplug J1"})
 	require.Equal(t, 201, status, body)
-	step := decoded[app.ToldTeardown](t, body).Steps[0]
+	step := decoded[teardown.ToldTeardown](t, body).Steps[0]
 	reversal := fmt.Sprintf("/api/teardown-steps/%d/reversal", step.ID)
 	status, body = technician.send("POST", reversal, fieldsOf{"version": step.Version, "state": "skipped", "left": []any{}})
 	require.Equal(t, 422, status)
@@ -172,9 +172,9 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	s := newSite(t)
 	actor := action.Actor{Role: action.Technician}
 	machineID := *s.board.MachineID
-	log, err := s.deeds.StartTeardown(t.Context(), actor, machineID, app.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
+	log, err := s.deeds.Teardown.StartTeardown(t.Context(), actor, machineID, teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
 	require.NoError(t, err)
-	_, err = s.deeds.AddStep(t.Context(), actor, log.ID, app.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
+	_, err = s.deeds.Teardown.AddStep(t.Context(), actor, log.ID, teardown.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
 	require.NoError(t, err)
 	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}})
 	require.NoError(t, err)

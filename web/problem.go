@@ -12,11 +12,11 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/files"
+	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
@@ -47,27 +47,27 @@ type Newer struct {
 	OwnType  *store.OwnType  `json:"ownType,omitempty"`
 	Account  *store.Account  `json:"account,omitempty"`
 
-	Party        *store.Party           `json:"party,omitempty"`
-	Custody      *store.Custody         `json:"custody,omitempty"`
-	PersonalData *store.PersonalData    `json:"personalData,omitempty"`
-	Lot          *store.Acquisition     `json:"lot,omitempty"`
-	Collection   *store.Collection      `json:"collection,omitempty"`
-	Attachment   *store.Attachment      `json:"attachment,omitempty"`
-	Rom          *store.RomImage        `json:"rom,omitempty"`
-	Model        *store.MachineModel    `json:"model,omitempty"`
-	Question     *store.Question        `json:"question,omitempty"`
-	Maker        *store.Maker           `json:"maker,omitempty"`
-	Mystery      *unknowns.ToldMystery  `json:"mystery,omitempty"`
-	BoardPlan    *files.ToldPlan        `json:"boardPlan,omitempty"`
-	Connector    *app.ToldConnector     `json:"connector,omitempty"`
-	Step         *app.ToldStep          `json:"step,omitempty"`
-	Procedure    *store.Procedure       `json:"procedure,omitempty"`
-	Survey       *condition.ToldSurvey  `json:"survey,omitempty"`
-	Finding      *store.Finding         `json:"finding,omitempty"`
-	Measurement  *condition.Measurement `json:"measurement,omitempty"`
-	Adjuster     *condition.Adjuster    `json:"adjuster,omitempty"`
-	AgeingClass  *condition.OwnClass    `json:"ageingClass,omitempty"`
-	Mention      *store.Mention         `json:"mention,omitempty"`
+	Party        *store.Party            `json:"party,omitempty"`
+	Custody      *store.Custody          `json:"custody,omitempty"`
+	PersonalData *store.PersonalData     `json:"personalData,omitempty"`
+	Lot          *store.Acquisition      `json:"lot,omitempty"`
+	Collection   *store.Collection       `json:"collection,omitempty"`
+	Attachment   *store.Attachment       `json:"attachment,omitempty"`
+	Rom          *store.RomImage         `json:"rom,omitempty"`
+	Model        *store.MachineModel     `json:"model,omitempty"`
+	Question     *store.Question         `json:"question,omitempty"`
+	Maker        *store.Maker            `json:"maker,omitempty"`
+	Mystery      *unknowns.ToldMystery   `json:"mystery,omitempty"`
+	BoardPlan    *files.ToldPlan         `json:"boardPlan,omitempty"`
+	Connector    *teardown.ToldConnector `json:"connector,omitempty"`
+	Step         *teardown.ToldStep      `json:"step,omitempty"`
+	Procedure    *store.Procedure        `json:"procedure,omitempty"`
+	Survey       *condition.ToldSurvey   `json:"survey,omitempty"`
+	Finding      *store.Finding          `json:"finding,omitempty"`
+	Measurement  *condition.Measurement  `json:"measurement,omitempty"`
+	Adjuster     *condition.Adjuster     `json:"adjuster,omitempty"`
+	AgeingClass  *condition.OwnClass     `json:"ageingClass,omitempty"`
+	Mention      *store.Mention          `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -210,9 +210,9 @@ func newer(record any) *Newer {
 		return &Newer{Mystery: &r}
 	case files.ToldPlan:
 		return &Newer{BoardPlan: &r}
-	case app.ToldConnector:
+	case teardown.ToldConnector:
 		return &Newer{Connector: &r}
-	case app.ToldStep:
+	case teardown.ToldStep:
 		return &Newer{Step: &r}
 	case store.Procedure:
 		return &Newer{Procedure: &r}

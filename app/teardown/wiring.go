@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/people"
+	"frugalheron/core/reckoning"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
@@ -57,11 +58,11 @@ func (w Wiring) Find(name string) int {
 }
 
 // Wiring reads the connector map of a machine.
-func (a *App) Wiring(ctx context.Context, actor action.Actor, machineID int64) (Wiring, error) {
-	if _, err := a.Inventory.Machine(ctx, actor, machineID); err != nil {
+func (s *Service) Wiring(ctx context.Context, actor action.Actor, machineID int64) (Wiring, error) {
+	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return Wiring{}, err
 	}
-	return wiringOf(ctx, a.Kernel.DB, machineID)
+	return wiringOf(ctx, s.kernel.DB, machineID)
 }
 
 func wiringOf(ctx context.Context, h store.Handle, machineID int64) (Wiring, error) {
@@ -93,12 +94,12 @@ func tellConnector(row store.ConnectorRow) (ToldConnector, error) {
 }
 
 // WiringDrawing draws the sockets of a board as SVG.
-func (a *App) WiringDrawing(ctx context.Context, actor action.Actor, machineID int64, board string) (action.Content, error) {
-	w, err := a.Wiring(ctx, actor, machineID)
+func (s *Service) WiringDrawing(ctx context.Context, actor action.Actor, machineID int64, board string) (action.Content, error) {
+	w, err := s.Wiring(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -107,18 +108,40 @@ func (a *App) WiringDrawing(ctx context.Context, actor action.Actor, machineID i
 }
 
 // WiringList writes the connector map as CSV.
-func (a *App) WiringList(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+func (s *Service) WiringList(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	machine, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	w, err := wiringOf(ctx, a.Kernel.DB, machineID)
+	w, err := wiringOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
 	return action.CsvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(people.PublicOf(p, w.placed()))), nil
+}
+
+func openVerdict(plugs Wiring) reckoning.Verdict {
+	v := reckoning.Verdict{Key: "open-connectors", Label: "Connectors", State: reckoning.Attention, Why: []reckoning.Reason{}}
+	if plugs.Open > 0 {
+		v.Value = fmt.Sprintf("%d open", plugs.Open)
+	}
+	for _, c := range plugs.Connectors {
+		if c.Open {
+			v.Why = append(v.Why, reckoning.Reason{Text: fmt.Sprintf("%s, from %s to %s, is unplugged", c.Name, c.FromBoard, c.ToBoard)})
+		}
+	}
+	return v
+}
+
+// Verdicts are the lines of the reckoning that follow from open connectors.
+func (s *Service) Verdicts(ctx context.Context, _ action.Actor, machineID int64) ([]reckoning.Verdict, error) {
+	plugs, err := wiringOf(ctx, s.kernel.DB, machineID)
+	if err != nil {
+		return nil, err
+	}
+	return reckoning.Telling(openVerdict(plugs)), nil
 }

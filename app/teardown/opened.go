@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -19,13 +19,13 @@ type OpenedUp struct {
 }
 
 // OpenedUp reads it.
-func (a *App) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
+func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
 	out := OpenedUp{Before: []store.Teardown{}, Procedures: []store.Procedure{}, Variants: []teardown.Differing{}}
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+	machine, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return out, err
 	}
-	logs, err := store.TeardownsOf(ctx, a.Kernel.DB, machineID)
+	logs, err := store.TeardownsOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return out, err
 	}
@@ -34,13 +34,13 @@ func (a *App) OpenedUp(ctx context.Context, actor action.Actor, machineID int64)
 			out.Before = append(out.Before, one)
 			continue
 		}
-		told, err := tellTeardown(ctx, a.Kernel.DB, machine, one)
+		told, err := tellTeardown(ctx, s.kernel.DB, machine, one)
 		if err != nil {
 			return out, err
 		}
 		out.Now = &told
 	}
-	plugs, err := wiringOf(ctx, a.Kernel.DB, machineID)
+	plugs, err := wiringOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return out, err
 	}
@@ -48,10 +48,10 @@ func (a *App) OpenedUp(ctx context.Context, actor action.Actor, machineID int64)
 	if machine.Model == "" {
 		return out, nil
 	}
-	if out.Procedures, err = store.ProceduresOf(ctx, a.Kernel.DB, machine.Maker, machine.Model); err != nil {
+	if out.Procedures, err = store.ProceduresOf(ctx, s.kernel.DB, machine.Maker, machine.Model); err != nil {
 		return out, err
 	}
-	out.Variants, err = a.variants(ctx, actor, machine.Maker, machine.Model)
+	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)
 	return out, err
 }
 

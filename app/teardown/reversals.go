@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -23,8 +23,8 @@ type Reversed struct {
 
 // ReverseStep notes that what came off is back, or stays off for a reason. What a step leaves over is a
 // finding of the machine.
-func (a *App) ReverseStep(ctx context.Context, actor action.Actor, id int64, version int, r Reversed) (ToldTeardown, error) {
-	return a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64, version int, r Reversed) (ToldTeardown, error) {
+	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		if err := input.OneLine("reason", &r.Reason); err != nil {
 			return err
 		}
@@ -57,7 +57,7 @@ func (a *App) ReverseStep(ctx context.Context, actor action.Actor, id int64, ver
 		if err := store.ReverseStep(ctx, tx, id, actor.Account(), action.ToKeep(r.Reversal), r.State == teardown.Off); err != nil {
 			return err
 		}
-		if err := a.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
+		if err := s.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
 			return err
 		}
 		done := map[teardown.State]*action.Event{teardown.Back: eventPutBack, teardown.Skipped: eventLeaveOff, teardown.Off: eventTakeOffAgain}[r.State]
@@ -66,7 +66,7 @@ func (a *App) ReverseStep(ctx context.Context, actor action.Actor, id int64, ver
 }
 
 // findLeftOver makes a finding of what a step leaves over, once.
-func (a *App) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
+func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
 	for _, text := range teardown.LeftOvers([]teardown.Logged{{N: step.N, Step: step.Step, Reversal: r}}) {
 		words, _, _ := strings.Cut(text, ": ") // without what became of it
 		there, err := store.FindingsOf(ctx, tx, machineID)

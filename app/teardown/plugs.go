@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -35,7 +35,7 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int6
 			}
 			c = ToldConnector{ID: id, Placed: wiring.Placed{Connector: fresh}}
 		case plugs.Connectors[at].SocketOnly:
-			return action.Reject("connectors", name + " is a socket without a plug on the map; say there what is plugged in")
+			return action.Reject("connectors", name+" is a socket without a plug on the map; say there what is plugged in")
 		default:
 			c = plugs.Connectors[at]
 		}
@@ -98,10 +98,10 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 }
 
 // PlugConnector notes that a plug was pulled, or went back in, outside of a step.
-func (a *App) PlugConnector(ctx context.Context, actor action.Actor, id int64, version int, open bool) (Wiring, error) {
-	return a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int64, version int, open bool) (Wiring, error) {
+	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if before.SocketOnly {
-			return action.Reject("open", before.Name + " has no plug")
+			return action.Reject("open", before.Name+" has no plug")
 		}
 		return openConnector(ctx, tx, actor, machineID, before, open)
 	})

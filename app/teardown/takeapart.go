@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -20,7 +20,7 @@ type StartedTeardown struct {
 }
 
 // StartTeardown begins a log. A machine is taken apart once at a time.
-func (a *App) StartTeardown(ctx context.Context, actor action.Actor, machineID int64, started StartedTeardown) (ToldTeardown, error) {
+func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machineID int64, started StartedTeardown) (ToldTeardown, error) {
 	var told ToldTeardown
 	if err := input.OneLine("purpose", &started.Purpose); err != nil {
 		return told, err
@@ -28,7 +28,7 @@ func (a *App) StartTeardown(ctx context.Context, actor action.Actor, machineID i
 	if started.Purpose == "" {
 		return told, action.Reject("purpose", "say what it is opened for: whoever finds it open wants to know")
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -54,13 +54,13 @@ func (a *App) StartTeardown(ctx context.Context, actor action.Actor, machineID i
 
 // onTeardown does work on a log that is open, and reads it back. The machine's lock keeps its map and its log
 // together.
-func (a *App) onTeardown(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
+func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
 	var after ToldTeardown
-	one, err := store.TeardownByID(ctx, a.Kernel.DB, id)
+	one, err := store.TeardownByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return after, err
 	}
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
 			return err
 		}
@@ -81,8 +81,8 @@ func (a *App) onTeardown(ctx context.Context, actor action.Actor, id int64, work
 }
 
 // EndTeardown calls a machine closed. While anything is missing the answer is Invalid, and names all of it.
-func (a *App) EndTeardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
-	return a.onTeardown(ctx, actor, id, func(tx *sqlx.Tx, now ToldTeardown) error {
+func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
+	return s.onTeardown(ctx, actor, id, func(tx *sqlx.Tx, now ToldTeardown) error {
 		plugs, err := wiringOf(ctx, tx, now.MachineID)
 		if err != nil {
 			return err
@@ -102,8 +102,8 @@ func (a *App) EndTeardown(ctx context.Context, actor action.Actor, id int64) (To
 	})
 }
 
-func (a *App) undoEndTeardown(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		one, err := store.TeardownByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err

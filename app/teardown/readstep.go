@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -61,9 +61,9 @@ type ReadStep struct {
 }
 
 // ReadStep reads a step that is being written, to say what to take care of before it comes off.
-func (a *App) ReadStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
+func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
 	read := ReadStep{Cautions: []caution.Caution{}, Warnings: []wiring.Warning{}}
-	now, err := a.Teardown(ctx, actor, teardownID)
+	now, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {
 		return read, err
 	}
@@ -80,7 +80,7 @@ func (a *App) ReadStep(ctx context.Context, actor action.Actor, teardownID int64
 		said.Now(step.Step.Cautions())
 	}
 	read.Cautions = caution.All(said.Now(step.Cautions()))
-	plugs, err := wiringOf(ctx, a.Kernel.DB, now.MachineID)
+	plugs, err := wiringOf(ctx, s.kernel.DB, now.MachineID)
 	if err != nil {
 		return read, err
 	}

@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -15,8 +15,8 @@ import (
 
 // AddStep writes down what came off, with its plugs: those of the map are open now, others are put on it to be
 // described.
-func (a *App) AddStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ToldTeardown, error) {
-	return a.onTeardown(ctx, actor, teardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
+func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ToldTeardown, error) {
+	return s.onTeardown(ctx, actor, teardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
 			return err
@@ -36,12 +36,12 @@ func (a *App) AddStep(ctx context.Context, actor action.Actor, teardownID int64,
 }
 
 // onStep does work on a step of an open log, starting from a version.
-func (a *App) onStep(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
-	row, err := store.StepByID(ctx, a.Kernel.DB, id)
+func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
+	row, err := store.StepByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return ToldTeardown{}, err
 	}
-	return a.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
+	return s.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
 		at := slices.IndexFunc(now.Steps, func(step ToldStep) bool { return step.ID == id })
 		if at < 0 {
 			return action.ErrNotFound
@@ -55,8 +55,8 @@ func (a *App) onStep(ctx context.Context, actor action.Actor, id int64, version 
 
 // ChangeStep rewrites what came off. A plug that the step does not name any more counts as plugged in, as
 // nobody pulled it.
-func (a *App) ChangeStep(ctx context.Context, actor action.Actor, id int64, version int, written WrittenStep) (ToldTeardown, error) {
-	return a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, version int, written WrittenStep) (ToldTeardown, error) {
+	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
 			return err
@@ -87,8 +87,8 @@ func (a *App) ChangeStep(ctx context.Context, actor action.Actor, id int64, vers
 
 // StrikeStep takes a step out of the log that was entered by mistake, and returns the event; its plugs count as
 // plugged in.
-func (a *App) StrikeStep(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	_, err = a.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
+	_, err = s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		if before.State == teardown.Off {
 			if err := plugIn(ctx, tx, actor, now.MachineID, before.Connectors); err != nil {
 				return err
@@ -103,12 +103,12 @@ func (a *App) StrikeStep(ctx context.Context, actor action.Actor, id int64, vers
 	return event, err
 }
 
-func (a *App) undoStrikeStep(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	row, err := store.StepByID(ctx, a.Kernel.DB, e.SubjectID)
+func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	row, err := store.StepByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
-	_, err = a.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
+	_, err = s.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}

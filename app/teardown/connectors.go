@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -44,8 +44,8 @@ func connectorTaken(err error, name string) error {
 }
 
 // MapConnector adds a connector to the map of a machine.
-func (a *App) MapConnector(ctx context.Context, actor action.Actor, machineID int64, c wiring.Connector) (Wiring, error) {
-	return a.onWiring(ctx, actor, machineID, func(tx *sqlx.Tx) error {
+func (s *Service) MapConnector(ctx context.Context, actor action.Actor, machineID int64, c wiring.Connector) (Wiring, error) {
+	return s.onWiring(ctx, actor, machineID, func(tx *sqlx.Tx) error {
 		if err := checkConnector(ctx, tx, &c); err != nil {
 			return err
 		}
@@ -63,9 +63,9 @@ func mapConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineI
 }
 
 // onWiring does work on the map of a machine, and reads it back.
-func (a *App) onWiring(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Wiring, error) {
+func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Wiring, error) {
 	var after Wiring
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
@@ -80,12 +80,12 @@ func (a *App) onWiring(ctx context.Context, actor action.Actor, machineID int64,
 }
 
 // onConnector does work on a connector that is on the map, starting from a version.
-func (a *App) onConnector(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
-	row, err := store.ConnectorByID(ctx, a.Kernel.DB, id)
+func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
+	row, err := store.ConnectorByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return Wiring{}, err
 	}
-	return a.onWiring(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
+	return s.onWiring(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
 		row, err := store.ConnectorByID(ctx, tx, id)
 		if err == nil && row.Struck {
 			err = action.ErrNotFound
@@ -105,8 +105,8 @@ func (a *App) onConnector(ctx context.Context, actor action.Actor, id int64, ver
 }
 
 // ChangeConnector rewrites what the map says of a connector.
-func (a *App) ChangeConnector(ctx context.Context, actor action.Actor, id int64, version int, c wiring.Connector) (Wiring, error) {
-	return a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id int64, version int, c wiring.Connector) (Wiring, error) {
+	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if err := checkConnector(ctx, tx, &c); err != nil {
 			return err
 		}
@@ -124,8 +124,8 @@ func (a *App) ChangeConnector(ctx context.Context, actor action.Actor, id int64,
 }
 
 // StrikeConnector takes a connector off the map that was entered by mistake, and returns the event.
-func (a *App) StrikeConnector(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	_, err = a.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
+	_, err = s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if before.Open {
 			return action.Reject("id", before.Name+" is open; plug it in first, or nobody will ask for it any more")
 		}
@@ -138,8 +138,8 @@ func (a *App) StrikeConnector(ctx context.Context, actor action.Actor, id int64,
 	return event, err
 }
 
-func (a *App) undoStrikeConnector(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.ConnectorByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err

@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -58,11 +58,11 @@ func (t ToldTeardown) logged() []teardown.Logged {
 }
 
 // Teardown reads a log.
-func (a *App) Teardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
+func (s *Service) Teardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldTeardown{}, err
 	}
-	return teardownByID(ctx, a.Kernel.DB, id)
+	return teardownByID(ctx, s.kernel.DB, id)
 }
 
 func teardownByID(ctx context.Context, h store.Handle, id int64) (ToldTeardown, error) {

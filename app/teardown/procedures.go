@@ -1,4 +1,4 @@
-package app
+package teardown
 
 import (
 	"context"
@@ -21,11 +21,11 @@ func isBlankOrComment(line string) bool {
 }
 
 // Procedures lists how models are taken apart.
-func (a *App) Procedures(ctx context.Context, actor action.Actor) ([]store.Procedure, error) {
+func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]store.Procedure, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.ProceduresOf(ctx, a.Kernel.DB, "", "")
+	return store.ProceduresOf(ctx, s.kernel.DB, "", "")
 }
 
 // ToldProcedure is a procedure with its steps read, and what is not made the same on all machines.
@@ -36,11 +36,11 @@ type ToldProcedure struct {
 }
 
 // Procedure reads one.
-func (a *App) Procedure(ctx context.Context, actor action.Actor, id int64) (ToldProcedure, error) {
+func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (ToldProcedure, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldProcedure{}, err
 	}
-	p, err := store.ProcedureByID(ctx, a.Kernel.DB, id)
+	p, err := store.ProcedureByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return ToldProcedure{}, err
 	}
@@ -48,19 +48,19 @@ func (a *App) Procedure(ctx context.Context, actor action.Actor, id int64) (Told
 	if told.Steps, err = stepsOf(p.Body); err != nil {
 		return told, err
 	}
-	told.Variants, err = a.variants(ctx, actor, p.Maker, p.Model)
+	told.Variants, err = s.variants(ctx, actor, p.Maker, p.Model)
 	return told, err
 }
 
 // MakeProcedure makes the log of a machine the procedure of its model. Cells of the tray are left as they
 // were: the next tray is filled the same way.
-func (a *App) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64, title, warnings string) (store.Procedure, error) {
+func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64, title, warnings string) (store.Procedure, error) {
 	var made store.Procedure
-	told, err := a.Teardown(ctx, actor, teardownID)
+	told, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {
 		return made, err
 	}
-	machine, err := a.Inventory.Machine(ctx, actor, told.MachineID)
+	machine, err := s.inventory.Machine(ctx, actor, told.MachineID)
 	if err != nil {
 		return made, err
 	}
@@ -75,7 +75,7 @@ func (a *App) MakeProcedure(ctx context.Context, actor action.Actor, teardownID 
 	if err := checkProcedure(&f); err != nil {
 		return made, err
 	}
-	err = a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertProcedure(ctx, tx, f, &teardownID)
 		if err != nil {
 			return procedureTaken(err, f)
@@ -89,12 +89,12 @@ func (a *App) MakeProcedure(ctx context.Context, actor action.Actor, teardownID 
 }
 
 // ChangeProcedure rewrites one, starting from a version.
-func (a *App) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f store.ProcedureFields) (store.Procedure, error) {
+func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f store.ProcedureFields) (store.Procedure, error) {
 	var changed store.Procedure
 	if err := checkProcedure(&f); err != nil {
 		return changed, err
 	}
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockProcedure(ctx, tx, id)
 		if err != nil {
 			return err
@@ -138,8 +138,8 @@ func checkProcedure(f *store.ProcedureFields) error {
 }
 
 // variants puts together how the machines of a model are made, where that differs, with when each was built.
-func (a *App) variants(ctx context.Context, actor action.Actor, maker, model string) ([]teardown.Differing, error) {
-	seen, err := store.ObservedSteps(ctx, a.Kernel.DB, maker, model)
+func (s *Service) variants(ctx context.Context, actor action.Actor, maker, model string) ([]teardown.Differing, error) {
+	seen, err := store.ObservedSteps(ctx, s.kernel.DB, maker, model)
 	if err != nil {
 		return nil, err
 	}
@@ -148,7 +148,7 @@ func (a *App) variants(ctx context.Context, actor action.Actor, maker, model str
 	for _, one := range seen {
 		span, ok := built[one.MachineID]
 		if !ok {
-			dated, err := a.Dating.Dating(ctx, actor, one.MachineID)
+			dated, err := s.dating.Dating(ctx, actor, one.MachineID)
 			if err != nil && !errors.Is(err, action.ErrNotFound) {
 				return nil, err
 			}
