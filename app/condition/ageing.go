@@ -63,7 +63,7 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	}
 	kept := make([]string, len(order))
 	for i, key := range order {
-		kept[i] = PackPart(*grouped[key])
+		kept[i] = packPart(*grouped[key])
 	}
 	return store.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
 }
@@ -98,8 +98,8 @@ func dayOf(day string) risk.Day {
 	return at
 }
 
-// PackPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.
-func PackPart(p risk.Part) string {
+// packPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.
+func packPart(p risk.Part) string {
 	day := func(d risk.Day) string {
 		if d == risk.NoDay {
 			return ""
@@ -109,9 +109,9 @@ func PackPart(p risk.Part) string {
 	return fmt.Sprintf("%s,%d,%d,%d,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Looked))
 }
 
-// UnpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
+// unpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
 // no more checks than that they have all fields.
-func UnpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
+func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
 	for kept != "" {
 		var one string
 		one, kept, _ = strings.Cut(kept, "\n")

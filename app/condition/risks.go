@@ -85,7 +85,7 @@ func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.
 			m.Built = dayOf(fmt.Sprintf("%04d-01-01", *row.EraFrom))
 		}
 		machines[row.MachineID] = m
-		parts = UnpackParts(parts, row.MachineID, row.Parts)
+		parts = unpackParts(parts, row.MachineID, row.Parts)
 	}
 	table := risk.TableOf(classes)
 	return table, risk.Rank(table, machines, parts, dayOf(action.Today())), nil

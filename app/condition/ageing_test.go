@@ -1,4 +1,4 @@
-package app
+package condition
 
 import (
 	"strings"
@@ -7,7 +7,6 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"frugalheron/app/condition"
 	"frugalheron/core/risk"
 )
 
@@ -23,8 +22,8 @@ func TestPartsSurviveTheirNarrowText(t *testing.T) {
 				Assembly: rapid.Int64Range(1, 1<<40).Draw(t, "board"), Line: rapid.IntRange(0, 5000).Draw(t, "line"), Born: day.Draw(t, "born"), Looked: day.Draw(t, "looked"),
 			}
 			parts = append(parts, p)
-			kept = append(kept, condition.PackPart(p))
+			kept = append(kept, packPart(p))
 		}
-		require.Equal(t, parts, condition.UnpackParts([]risk.Part{}, 7, strings.Join(kept, "\n")))
+		require.Equal(t, parts, unpackParts([]risk.Part{}, 7, strings.Join(kept, "\n")))
 	})
 }
