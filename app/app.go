@@ -3,6 +3,7 @@
 package app
 
 import (
+	"frugalheron/app/quickentry"
 	"frugalheron/app/teardown"
 
 	"github.com/jmoiron/sqlx"
@@ -26,21 +27,22 @@ import (
 // App does the deeds. It keeps nothing beside the database but what it has read of the library
 // and of private persons, and how images differ, which never changes.
 type App struct {
-	Kernel    *action.Kernel
-	Library   *library.Service
-	Inventory *inventory.Service
-	Teardown  *teardown.Service
-	Condition *condition.Service
-	Dating    *dating.Service
-	Roms      *roms.Service
-	Arrivals  *arrivals.Service
-	Unknowns  *unknowns.Service
-	Evidence  *evidence.Service
-	Sheets    *sheets.Service
-	Files     *files.Service
-	People    *people.Service
-	Accounts  *accounts.Service
-	verdicts  []Verdicts
+	Kernel     *action.Kernel
+	Library    *library.Service
+	Inventory  *inventory.Service
+	QuickEntry *quickentry.Service
+	Teardown   *teardown.Service
+	Condition  *condition.Service
+	Dating     *dating.Service
+	Roms       *roms.Service
+	Arrivals   *arrivals.Service
+	Unknowns   *unknowns.Service
+	Evidence   *evidence.Service
+	Sheets     *sheets.Service
+	Files      *files.Service
+	People     *people.Service
+	Accounts   *accounts.Service
+	verdicts   []Verdicts
 }
 
 // New returns an App on a migrated database.
@@ -59,6 +61,7 @@ func New(db *sqlx.DB) *App {
 	a.Dating = dating.New(kernel, a.Inventory, a.Roms)
 	a.Condition = condition.New(kernel, a.Inventory, a.Files)
 	a.Teardown = teardown.New(kernel, a.People, a.Inventory, a.Dating)
+	a.QuickEntry = quickentry.New(kernel, a.Library)
 	a.Accounts = accounts.New(kernel)
 	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts}
 	a.canUndo()

@@ -132,7 +132,7 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 		"tell, in the winter of 1994, when the river came"
 	changed := must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
 	must(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
-	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
+	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
 	must(deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
@@ -241,7 +241,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
 	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
-	must(deeds.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
+	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
 	words := func(actor action.Actor) string {
 		all := ""
 		for _, e := range append(must(deeds.History(ctx, actor, 0, 0, 100)).Events, must(deeds.History(ctx, actor, machine.ID, 0, 100)).Events...) {

@@ -5,32 +5,32 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/quickentry"
 	"frugalheron/store"
 )
 
 func TestSayPutsALineOnASheet(t *testing.T) {
 	year := 1985
 	_, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: &year, EraTo: &year}, "== Main board\nU13 74LS00\nU14 @empty\n== Card\nU1-U8 4164")
-	u, err := deeds.Understand(ctx, technician, machine.ID, "u14 27128-25 533")
+	u, err := deeds.QuickEntry.Understand(ctx, technician, machine.ID, "u14 27128-25 533")
 	require.NoError(t, err)
 	require.True(t, u.Sure)
 	require.Len(t, u.Ways, 2)
-	require.Equal(t, app.Way{
+	require.Equal(t, quickentry.Way{
 		AssemblyID: board.ID, Title: "Main board", Base: 1, Line: 2, Text: "U14        27128-25 533", Replaces: "U14 @empty",
 		Reading: "27128 UV-erasable PROM, 16K x 8, 250 ns, 1985-W33",
 	}, u.Ways[0])
 	require.Equal(t, 2, u.Ways[1].Line)
 
-	kept, err := deeds.Say(ctx, technician, machine.ID, board.ID, 1, "U14 27128-25 533")
+	kept, err := deeds.QuickEntry.Say(ctx, technician, machine.ID, board.ID, 1, "U14 27128-25 533")
 	require.NoError(t, err)
 	require.Equal(t, "U13 74LS00\nU14        27128-25 533", kept.Revision.Body)
 	var stale *action.Stale
-	require.ErrorAs(t, second(deeds.Say(ctx, technician, machine.ID, board.ID, 1, "U15 7400")), &stale)
+	require.ErrorAs(t, second(deeds.QuickEntry.Say(ctx, technician, machine.ID, board.ID, 1, "U15 7400")), &stale)
 	var invalid *action.Invalid
-	require.ErrorAs(t, second(deeds.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")), &invalid)
+	require.ErrorAs(t, second(deeds.QuickEntry.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")), &invalid)
 	require.Equal(t, "U2 stands on line 1 with others; change that line in the sheet", invalid.Why)
 	require.NoError(t, deeds.Undo(ctx, technician, kept.Event))
 	sheet, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
@@ -40,11 +40,11 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	// A note, and a machine addressed by its number.
 	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other"})
 	require.NoError(t, err)
-	u, err = deeds.Understand(ctx, technician, machine.ID, "eh-0150 note hinge cracked")
+	u, err = deeds.QuickEntry.Understand(ctx, technician, machine.ID, "eh-0150 note hinge cracked")
 	require.NoError(t, err)
 	require.Equal(t, other.ID, u.Machine.ID)
 	require.Equal(t, "hinge cracked", u.Note)
-	_, err = deeds.Say(ctx, technician, machine.ID, 0, 0, "EH-0150 note hinge cracked")
+	_, err = deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "EH-0150 note hinge cracked")
 	require.NoError(t, err)
 	told, err := deeds.History(ctx, viewer, other.ID, 0, 1)
 	require.NoError(t, err)
@@ -54,11 +54,11 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "took back the note: hinge cracked", told.Events[0].What)
 	for _, text := range []string{"meridian", "EH-0150", "HB2 valve controller"} {
-		u, err = deeds.Understand(ctx, technician, machine.ID, text)
+		u, err = deeds.QuickEntry.Understand(ctx, technician, machine.ID, text)
 		require.NoError(t, err)
 		require.False(t, u.Sure, text)
 	}
-	require.ErrorIs(t, second(deeds.Say(ctx, viewer, machine.ID, board.ID, 1, "U15 7400")), action.ErrForbidden)
+	require.ErrorIs(t, second(deeds.QuickEntry.Say(ctx, viewer, machine.ID, board.ID, 1, "U15 7400")), action.ErrForbidden)
 }
 
 func TestFindLooksEverywhere(t *testing.T) {

@@ -211,7 +211,7 @@ func TestUndoLeavesNoGap(t *testing.T) {
 			if i == 0 {
 				return deeds.Undo(ctx, curator, changed)
 			}
-			return second(deeds.Say(ctx, technician, machine.ID, 0, 0, fmt.Sprintf("note %d of round %d", i, round)))
+			return second(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, fmt.Sprintf("note %d of round %d", i, round)))
 		})
 		require.NoError(t, errors.Join(results[1:]...))
 		events := must(deeds.History(ctx, curator, machine.ID, 0, 4)).Events

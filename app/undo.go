@@ -10,7 +10,6 @@ import (
 // What can be taken back, by whom and how. What is taken back is written anew where it can be, so that undoing can itself
 // be undone; the history keeps all of it.
 func (a *App) canUndo() {
-	a.Kernel.CanBeUndone(eventNote, action.MayWriteSheets, a.undoNote)
 }
 
 // Undo takes back what an event of the history did. Where something was done to the same record

@@ -6,9 +6,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/quickentry"
 )
 
 // SaidText is a line about the machine on the bench.
@@ -29,8 +29,8 @@ func (s *Server) registerSay() {
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "understand", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
 		Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body SaidText }) (*output[app.Understood], error) {
-		return answer(s.app.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body SaidText }) (*output[quickentry.Understood], error) {
+		return answer(s.app.QuickEntry.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "say", Method: http.MethodPost, Path: "/api/statements", Summary: "Keep a statement about a machine",
@@ -41,7 +41,7 @@ func (s *Server) registerSay() {
 			AssemblyID int64 `json:"assemblyId" minimum:"0" doc:"Whose sheet a line goes to; 0 for a note"`
 			Base       int   `json:"base" minimum:"0" doc:"Revision that it is put on"`
 		}
-	}) (*output[app.Said], error) {
-		return answer(s.app.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base, in.Body.Text))
+	}) (*output[quickentry.Said], error) {
+		return answer(s.app.QuickEntry.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base, in.Body.Text))
 	})
 }

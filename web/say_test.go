@@ -6,8 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/inventory"
+	"frugalheron/app/quickentry"
 	"frugalheron/app/sheets"
 	"frugalheron/core/linemerge"
 	"frugalheron/demo"
@@ -45,9 +45,9 @@ func TestSayAndFindByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[1])
 	machine := *s.board.MachineID
-	understood := ask[app.Understood](c, "POST", "/api/understand", map[string]any{"machineId": machine, "text": "u1 74ls04"})
+	understood := ask[quickentry.Understood](c, "POST", "/api/understand", map[string]any{"machineId": machine, "text": "u1 74ls04"})
 	require.Equal(t, "U1 74LS00 8501", understood.Ways[0].Replaces)
-	require.Nil(t, ask[app.Understood](c, "POST", "/api/understand", map[string]any{"machineId": 0, "text": "u1 74ls04"}).Machine)
+	require.Nil(t, ask[quickentry.Understood](c, "POST", "/api/understand", map[string]any{"machineId": 0, "text": "u1 74ls04"}).Machine)
 	say := func(base int, text string) (int, string) {
 		return c.send("POST", "/api/statements", map[string]any{"machineId": machine, "assemblyId": s.board.ID, "base": base, "text": text})
 	}

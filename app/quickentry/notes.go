@@ -1,4 +1,4 @@
-package app
+package quickentry
 
 import (
 	"context"
@@ -10,12 +10,12 @@ import (
 )
 
 // undoNote takes a note back: it stays in the history, and so does that it was taken back.
-func (a *App) undoNote(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoNote(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
 	note, err := action.StateIn[map[string]string](e.After)
 	if err != nil {
 		return err
 	}
-	return a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}

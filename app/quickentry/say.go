@@ -1,4 +1,4 @@
-package app
+package quickentry
 
 import (
 	"cmp"
@@ -54,17 +54,17 @@ type Way struct {
 
 // Understand reads a statement about the machine on the bench (0 for none), or about the one whose
 // accession number it starts with.
-func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int64, text string) (Understood, error) {
+func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID int64, text string) (Understood, error) {
 	nothing := Understood{Ways: []Way{}}
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nothing, err
 	}
-	machine, rest, err := a.about(ctx, machineID, text)
+	machine, rest, err := s.about(ctx, machineID, text)
 	if err != nil || machine.ID == 0 {
 		return nothing, err
 	}
 	said, isStatement := statement.Read(rest)
-	measured, err := understandMeasurement(ctx, a.Kernel.DB, machine.ID, rest)
+	measured, err := understandMeasurement(ctx, s.kernel.DB, machine.ID, rest)
 	if err != nil || !isStatement && measured == nil {
 		return nothing, err
 	}
@@ -76,11 +76,11 @@ func (a *App) Understand(ctx context.Context, actor action.Actor, machineID int6
 		u.Sure = u.Sure || measured != nil && measured.Sure
 		return u, nil
 	}
-	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machine.ID)
+	fitted, err := sheets.Contents(ctx, s.kernel.DB, machine.ID)
 	if err != nil {
 		return nothing, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.library.Read(ctx)
 	if err != nil {
 		return nothing, err
 	}
@@ -118,9 +118,9 @@ func (w Way) rank() int {
 
 // about finds the machine that a statement is about, the one on the bench or the one whose accession number it
 // starts with, and what is said of it. Without a machine its id is 0.
-func (a *App) about(ctx context.Context, machineID int64, text string) (machine store.Machine, rest string, err error) {
+func (s *Service) about(ctx context.Context, machineID int64, text string) (machine store.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
-		machine, err := store.MachineByAccession(ctx, a.Kernel.DB, first)
+		machine, err := store.MachineByAccession(ctx, s.kernel.DB, first)
 		if !errors.Is(err, action.ErrNotFound) {
 			return machine, rest, err
 		}
@@ -128,7 +128,7 @@ func (a *App) about(ctx context.Context, machineID int64, text string) (machine 
 	if machineID == 0 {
 		return machine, text, nil
 	}
-	machine, err = store.MachineByID(ctx, a.Kernel.DB, machineID)
+	machine, err = store.MachineByID(ctx, s.kernel.DB, machineID)
 	return machine, text, err
 }
 
@@ -159,10 +159,10 @@ type Said struct {
 
 // Say keeps a statement about a machine: a note, or a line put on revision base of an assembly's
 // sheet. When somebody saved another since, the answer is *Stale with that revision.
-func (a *App) Say(ctx context.Context, actor action.Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
+func (s *Service) Say(ctx context.Context, actor action.Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
 	var kept Said
-	err := a.Kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		machine, rest, err := a.about(ctx, machineID, text)
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		machine, rest, err := s.about(ctx, machineID, text)
 		if err != nil {
 			return err
 		}
@@ -182,7 +182,7 @@ func (a *App) Say(ctx context.Context, actor action.Actor, machineID, assemblyID
 			kept.Event, err = action.RecordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
 			return err
 		}
-		if err := a.Library.Hold(ctx, tx); err != nil {
+		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
 		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
