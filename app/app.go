@@ -3,14 +3,12 @@
 package app
 
 import (
-	"frugalheron/app/quickentry"
-	"frugalheron/app/teardown"
-
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/bench"
 	"frugalheron/app/condition"
 	"frugalheron/app/dating"
 	"frugalheron/app/evidence"
@@ -18,8 +16,10 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
+	"frugalheron/app/quickentry"
 	"frugalheron/app/roms"
 	"frugalheron/app/sheets"
+	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/store/blobs"
 )
@@ -30,6 +30,7 @@ type App struct {
 	Kernel     *action.Kernel
 	Library    *library.Service
 	Inventory  *inventory.Service
+	Bench      *bench.Service
 	QuickEntry *quickentry.Service
 	Teardown   *teardown.Service
 	Condition  *condition.Service
@@ -42,7 +43,6 @@ type App struct {
 	Files      *files.Service
 	People     *people.Service
 	Accounts   *accounts.Service
-	verdicts   []Verdicts
 }
 
 // New returns an App on a migrated database.
@@ -63,8 +63,10 @@ func New(db *sqlx.DB) *App {
 	a.Teardown = teardown.New(kernel, a.People, a.Inventory, a.Dating)
 	a.QuickEntry = quickentry.New(kernel, a.Library)
 	a.Accounts = accounts.New(kernel)
-	a.verdicts = []Verdicts{a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts}
-	a.canUndo()
+	a.Bench = bench.New(kernel, bench.Subjects{
+		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,
+		Condition: a.Condition, Teardown: a.Teardown, Unknowns: a.Unknowns,
+	}, a.Roms.Verdicts, a.Dating.Verdicts, a.Teardown.Verdicts, a.Condition.Verdicts)
 	return a
 }
 

@@ -127,7 +127,7 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 
 func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164\n== Card\n8x 41256")
-	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
+	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
 	require.NoError(t, err)
 	require.Equal(t, int64(128<<10), reckoned.Boards[0].Totals.RAMBytes)
 	require.Equal(t, "384 KB", reckoned.Verdicts[0].Value)

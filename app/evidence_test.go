@@ -15,7 +15,7 @@ import (
 )
 
 func known(t *testing.T, deeds *app.App, machineID int64, attribute string) appevidence.Known {
-	dossier, err := deeds.Dossier(ctx, viewer, machineID)
+	dossier, err := deeds.Bench.Dossier(ctx, viewer, machineID)
 	require.NoError(t, err)
 	for _, k := range dossier.Known {
 		if k.Attribute.Key == attribute {
@@ -50,7 +50,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.Equal(t, 0, listed("disputed"))
 
 	// A draft that is not kept yet is reckoned with, too.
-	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "U1-U4 4164-15"})
+	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "U1-U4 4164-15"})
 	require.NoError(t, err)
 	labels := map[string]string{}
 	for _, v := range reckoned.Verdicts {
@@ -106,7 +106,7 @@ func TestStatementsThatCannotBeAreRefused(t *testing.T) {
 // What the outside tells is evidence by itself, and an identifier that two machines share is pointed out.
 func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
-	dossier, err := deeds.Dossier(ctx, viewer, machine.ID)
+	dossier, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	outside := dossier.OutsideID
 	sheet := "== rear\nplate 220-240V 50Hz 0.9A earth\nlabel serial \"TV2 02218\"\nlabel asset \"HPO-0031\"\nweight 11.4 kg"
@@ -122,7 +122,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 1)
-	exported, err := deeds.ExportSheets(ctx, viewer, machine.ID)
+	exported, err := deeds.Bench.ExportSheets(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.NotContains(t, string(exported.Data), "plate")
 	var invalid *action.Invalid
@@ -130,7 +130,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.Inventory.StrikeAssembly(ctx, technician, outside, 1)
 	require.ErrorAs(t, err, &invalid)
-	reckoned, err := deeds.ReckonAssembly(ctx, viewer, outside, map[int64]string{outside: sheet + "\n== front\nbadge"})
+	reckoned, err := deeds.Bench.ReckonAssembly(ctx, viewer, outside, map[int64]string{outside: sheet + "\n== front\nbadge"})
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(reckoned.Stage.State))
 	require.True(t, reckoned.Walk[2].Seen)
@@ -141,7 +141,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	_, err = deeds.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
 	meets := func(id int64) []store.Meeting {
-		d, err := deeds.Dossier(ctx, viewer, id)
+		d, err := deeds.Bench.Dossier(ctx, viewer, id)
 		require.NoError(t, err)
 		return d.Meetings
 	}
@@ -171,7 +171,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	require.Equal(t, "1986/1988", used.Dates)
 	tell("stored-by", "a barn", "1992/2001")
 	findings := func() []string {
-		d, err := deeds.Dossier(ctx, viewer, machine.ID)
+		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		kinds := []string{}
 		for _, f := range d.Chain.Findings {
@@ -204,7 +204,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 func TestAMachineMovesAndComesBack(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{Place: "Rope walk, bay 2"}, "== Main board\nU1 7400")
 	where := func() (words []string) {
-		d, err := deeds.Dossier(ctx, viewer, machine.ID)
+		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		for _, s := range d.Stays {
 			words = append(words, s.Where())
@@ -244,7 +244,7 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {
-		d, err := deeds.Dossier(ctx, viewer, machine.ID)
+		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		return string(d.Stages.Arrive.State), d.Stages.Arrive.Count
 	}

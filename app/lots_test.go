@@ -103,7 +103,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.NoError(t, err)
 	require.NotEqual(t, next.Number, other.Number)
 
-	dossier, err := deeds.Dossier(ctx, viewer, machine.ID)
+	dossier, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, l.ID, dossier.Arrival.Lot.ID)
 	require.Equal(t, "Machine", dossier.Arrival.Thing.Title)
@@ -111,7 +111,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 
 	card, err := deeds.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", store.AssemblyFields{Kind: "card", Title: "Memory card"})
 	require.NoError(t, err)
-	came, err := deeds.AssemblyArrival(ctx, viewer, card.ID)
+	came, err := deeds.Bench.AssemblyArrival(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Memory card", came.Thing.Title)
 	club, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})

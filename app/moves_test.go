@@ -43,7 +43,7 @@ func TestACardMoves(t *testing.T) {
 	require.Len(t, loose.Assemblies, 1)
 	require.Equal(t, "EH-0142", loose.Assemblies[0].From)
 	require.Equal(t, "256.0", loose.Assemblies[0].RAM)
-	alone, err := deeds.ReckonAssembly(ctx, viewer, card.ID, nil)
+	alone, err := deeds.Bench.ReckonAssembly(ctx, viewer, card.ID, nil)
 	require.NoError(t, err)
 	require.Equal(t, "256 KB", alone.Verdicts[0].Value)
 

@@ -94,7 +94,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1)
 	require.Equal(t, "1 M3 x 7 mm left over from Part 3", found.Findings[0].Where)
-	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 	require.NoError(t, err)
 	labels := map[string]string{}
 	for _, v := range reckoned.Verdicts {

@@ -38,7 +38,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 1, page.Machines[0].Unidentified) // HX90401 is another number
 	require.Zero(t, page.Machines[1].Unidentified)
-	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 	require.NoError(t, err)
 	require.InDelta(t, 0.15, reckoned.Boards[0].Totals.Draw["+5"].TypicalA, 1e-9)
 
@@ -85,7 +85,7 @@ func TestOwnMemoriesCount(t *testing.T) {
 		_, err := deeds.Library.NameType(ctx, curator, fields)
 		require.NoError(t, err)
 	}
-	reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 	require.NoError(t, err)
 	require.Equal(t, int64(8192), reckoned.Boards[0].Totals.RAMBytes)
 	require.Zero(t, reckoned.Boards[0].Totals.ROMBytes)

@@ -257,9 +257,9 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	require.Contains(t, words(viewer), "noted: a former pilot was here")
 	require.NotContains(t, words(technician), "ida", "accounts are the curators'")
 	require.Contains(t, words(technician), "secret medium")
-	require.Empty(t, must(deeds.Dossier(ctx, viewer, machine.ID)).PersonalData)
-	require.Len(t, must(deeds.Dossier(ctx, technician, machine.ID)).PersonalData, 1)
-	exported := string(must(deeds.ExportDossier(ctx, viewer, machine.ID)).Data)
+	require.Empty(t, must(deeds.Bench.Dossier(ctx, viewer, machine.ID)).PersonalData)
+	require.Len(t, must(deeds.Bench.Dossier(ctx, technician, machine.ID)).PersonalData, 1)
+	exported := string(must(deeds.Bench.ExportDossier(ctx, viewer, machine.ID)).Data)
 	require.NotContains(t, exported, "secret")
 
 	// A page is full, whatever is left out of it, and undoing by number finds only what one may read.

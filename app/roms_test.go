@@ -133,7 +133,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	u9 = socketOf(t, deeds, machine.ID, "U9")
 	require.Equal(t, rom.Fading, u9.Chip.State)
 	require.Equal(t, sum, u9.Chip.SHA256)
-	stage, err := deeds.IdentifyStage(ctx, viewer, machine.ID)
+	stage, err := deeds.Bench.IdentifyStage(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(stage.State))
 	event, err := deeds.Roms.StrikeRead(ctx, technician, u9.Reads[len(u9.Reads)-1].ID)

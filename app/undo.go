@@ -7,11 +7,6 @@ import (
 	"frugalheron/store"
 )
 
-// What can be taken back, by whom and how. What is taken back is written anew where it can be, so that undoing can itself
-// be undone; the history keeps all of it.
-func (a *App) canUndo() {
-}
-
 // Undo takes back what an event of the history did. Where something was done to the same record
 // since, nothing is undone: that would have to be taken back first.
 func (a *App) Undo(ctx context.Context, actor action.Actor, eventID int64) error {

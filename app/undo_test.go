@@ -50,7 +50,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		}
 		add(deeds.Inventory.Machine(ctx, curator, machine.ID))
 		add(deeds.Sheets.Contents(ctx, curator, machine.ID))
-		add(deeds.Dossier(ctx, curator, machine.ID))
+		add(deeds.Bench.Dossier(ctx, curator, machine.ID))
 		add(deeds.Arrivals.Lot(ctx, curator, lot.ID))
 		add(deeds.Files.Attachments(ctx, curator, files.Owner{MachineID: machine.ID}, 0, 10))
 		add(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10}))
@@ -105,7 +105,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			return err
 		},
 		"change the past": func() error {
-			d, err := deeds.Dossier(ctx, curator, machine.ID)
+			d, err := deeds.Bench.Dossier(ctx, curator, machine.ID)
 			if err != nil {
 				return err
 			}

@@ -32,7 +32,7 @@ func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
 	require.GreaterOrEqual(t, page.Total, 12)
 	large := 0
 	for _, machine := range page.Machines {
-		reckoned, err := deeds.ReckonMachine(ctx, viewer, machine.ID, nil)
+		reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 		require.NoError(t, err)
 		fullBoards := 0
 		for _, board := range reckoned.Boards {

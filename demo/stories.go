@@ -259,7 +259,7 @@ func cents(text string) (*int64, error) {
 }
 
 func (t teller) tell(machine store.Machine, told story) error {
-	dossier, err := t.deeds.Dossier(t.ctx, t.curator, machine.ID)
+	dossier, err := t.deeds.Bench.Dossier(t.ctx, t.curator, machine.ID)
 	if err != nil {
 		return err
 	}
@@ -315,7 +315,7 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	if !t.deeds.Files.KeepsFiles() {
 		return nil
 	}
-	reckoned, err := t.deeds.ReckonMachine(t.ctx, t.curator, machine.ID, nil)
+	reckoned, err := t.deeds.Bench.ReckonMachine(t.ctx, t.curator, machine.ID, nil)
 	if err != nil {
 		return err
 	}

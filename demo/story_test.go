@@ -31,7 +31,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	found := map[custody.FindingKind]int{}
 	rich, meetings, disputed, pictures, cited, personal, lookedOver := 0, 0, 0, 0, 0, 0, 0
 	for _, m := range page.Machines {
-		d, err := deeds.Dossier(ctx, staff, m.ID)
+		d, err := deeds.Bench.Dossier(ctx, staff, m.ID)
 		require.NoError(t, err)
 		require.NotNil(t, d.Arrival.Lot, m.Accession)
 		require.NotEmpty(t, d.Arrival.Lot.Arrived, m.Accession)
@@ -53,7 +53,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 			}
 			require.NotEqual(t, "", k.Attribute.Label)
 		}
-		outside, err := deeds.ReckonAssembly(ctx, staff, d.OutsideID, nil)
+		outside, err := deeds.Bench.ReckonAssembly(ctx, staff, d.OutsideID, nil)
 		require.NoError(t, err)
 		for _, line := range outside.Boards[0].Lines {
 			require.NotContains(t, []string{"problem", "text"}, string(line.State), "%s line %d: %s", m.Accession, line.Line, line.Text)

@@ -6,9 +6,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/bench"
 	"frugalheron/store"
 )
 
@@ -132,7 +132,7 @@ func (s *Server) registerArrivals() {
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Arrival], error) {
-		return answer(s.app.AssemblyArrival(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[bench.Arrival], error) {
+		return answer(s.app.Bench.AssemblyArrival(ctx, actor, in.ID))
 	})
 }

@@ -7,8 +7,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/arrivals"
+	"frugalheron/app/bench"
 	"frugalheron/app/inventory"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -71,7 +71,7 @@ func TestALotOverHTTP(t *testing.T) {
 	machine := decoded[store.Machine](t, body)
 	status, body = viewer.send("GET", fmt.Sprintf("/api/machines/%d/dossier", machine.ID), nil)
 	require.Equal(t, 200, status)
-	dossier := decoded[app.Dossier](t, body)
+	dossier := decoded[bench.Dossier](t, body)
 	require.Equal(t, "185.50", dossier.Arrival.Thing.Share)
 	require.Equal(t, "in hand", string(dossier.Stages.Arrive.State))
 	require.Contains(t, dossier.Stages.ArriveMissing, "from whom it came is not written down")
@@ -110,7 +110,7 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	event := decoded[web.Done](t, body).Event
 	state := func() string {
 		_, body := curator.send("GET", machine+"/dossier", nil)
-		for _, k := range decoded[app.Dossier](t, body).Known {
+		for _, k := range decoded[bench.Dossier](t, body).Known {
 			if k.Attribute.Key == "mains-voltage" {
 				return string(k.Judgement.State)
 			}

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/bench"
 	"frugalheron/app/inventory"
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
@@ -60,7 +61,7 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	require.Equal(t, "later", fittings[0].Fit)
 	require.Nil(t, fittings[0].Until)
 
-	reckoned := ask[app.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"), map[string]any{"drafts": []web.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
+	reckoned := ask[bench.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"), map[string]any{"drafts": []web.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
 	require.Len(t, reckoned.Boards, 3)
 	require.Equal(t, "settled", string(reckoned.Stage.State))
 	require.Equal(t, int64(64<<10), reckoned.Boards[0].Totals.RAMBy.Shared)
@@ -138,7 +139,7 @@ func TestMovesByHTTP(t *testing.T) {
 	require.Equal(t, "Store", moved.Where)
 	page := ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
 	require.Equal(t, "EH-0142", page.Assemblies[0].From)
-	require.Len(t, ask[app.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", web.Drafts{Drafts: []web.Draft{}}).Boards, 1)
+	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", web.Drafts{Drafts: []web.Draft{}}).Boards, 1)
 	spare := ask[store.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
 	require.Nil(t, spare.MachineID)
 	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)

@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/bench"
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
@@ -53,14 +53,14 @@ func (s *Server) registerEvidence() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: errorsOfRead,
 		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[app.Dossier], error) {
-		return answer(s.app.Dossier(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[bench.Dossier], error) {
+		return answer(s.app.Bench.Dossier(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: errorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(s.app.ExportDossier(ctx, actor, in.ID))
+		return madeFile(s.app.Bench.ExportDossier(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",

@@ -14,11 +14,11 @@ func (s *Server) registerExport() {
 		OperationID: "export-sheets", Method: http.MethodGet, Path: "/api/machines/{id}/sheets.txt", Summary: "All sheets of a machine as one text", Errors: errorsOfRead,
 		Description: "Taking the text over into a machine gives the same boards.",
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(s.app.ExportSheets(ctx, actor, in.ID))
+		return madeFile(s.app.Bench.ExportSheets(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "export-entries", Method: http.MethodGet, Path: "/api/machines/{id}/entries.csv", Summary: "What stands on all sheets of a machine as CSV", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(s.app.ExportEntries(ctx, actor, in.ID))
+		return madeFile(s.app.Bench.ExportEntries(ctx, actor, in.ID))
 	})
 }

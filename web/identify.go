@@ -24,7 +24,7 @@ func (s *Server) registerIdentify() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[reckoning.Stage], error) {
-		return answer(s.app.IdentifyStage(ctx, actor, in.ID))
+		return answer(s.app.Bench.IdentifyStage(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines", Errors: []int{http.StatusUnprocessableEntity},

@@ -180,7 +180,7 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.WrittenMeasurement{Line: "+5 4.93"})
 	require.NoError(t, err)
-	document, err := s.deeds.ExportDossier(t.Context(), actor, machineID)
+	document, err := s.deeds.Bench.ExportDossier(t.Context(), actor, machineID)
 	require.NoError(t, err)
 	for _, want := range []string{"Lid | 4x M3x8 @A1 | unplug J77", `"name": "J77"`, `"yellowed"`, `"said": "4.93 V"`, `"adjusters": []`} {
 		require.Contains(t, string(document.Data), want)

@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/bench"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
@@ -23,8 +23,8 @@ func (s *Server) registerReckoning() {
 			EraFrom int    `json:"eraFrom,omitempty" minimum:"1900" maximum:"2100" doc:"First year in which the parts are expected"`
 			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
 		}
-	}) (*output[app.Reckoned], error) {
-		return answer(s.app.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
+	}) (*output[bench.Reckoned], error) {
+		return answer(s.app.Bench.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "reckon-machine", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
@@ -32,8 +32,8 @@ func (s *Server) registerReckoning() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Drafts
-	}) (*output[app.ReckonedMachine], error) {
-		return answer(s.app.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
+	}) (*output[bench.ReckonedMachine], error) {
+		return answer(s.app.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "reckon-assembly", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
@@ -41,8 +41,8 @@ func (s *Server) registerReckoning() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Drafts
-	}) (*output[app.ReckonedMachine], error) {
-		return answer(s.app.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
+	}) (*output[bench.ReckonedMachine], error) {
+		return answer(s.app.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",

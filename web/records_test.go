@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app"
+	"frugalheron/app/bench"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -100,7 +101,7 @@ func TestReckonSaysTheStateOfEachLine(t *testing.T) {
 	c := s.as(t, demo.Accounts[2])
 	status, body := c.send("POST", "/api/reckon", map[string]any{"text": "== Main | for:picture\nU1 4164-15 533\nU2 ?\nU1 7400\nC5 0.1uF\nfree text", "eraFrom": 1984, "eraTo": 1988})
 	require.Equal(t, 200, status, body)
-	var answer app.Reckoned
+	var answer bench.Reckoned
 	require.NoError(t, json.Unmarshal([]byte(body), &answer))
 	states := ""
 	for _, line := range answer.Lines {

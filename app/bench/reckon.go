@@ -1,4 +1,4 @@
-package app
+package bench
 
 import (
 	"context"
@@ -24,11 +24,11 @@ type Reckoned struct {
 }
 
 // Reckon reckons a text, headings and all, without keeping anything.
-func (a *App) Reckon(ctx context.Context, actor action.Actor, text string, era datecode.Era) (Reckoned, error) {
+func (s *Service) Reckon(ctx context.Context, actor action.Actor, text string, era datecode.Era) (Reckoned, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return Reckoned{}, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return Reckoned{}, err
 	}
@@ -66,16 +66,16 @@ type ReckonedMachine struct {
 
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
 // assembly. Nothing is kept.
-func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
+	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -83,17 +83,17 @@ func (a *App) ReckonMachine(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	seen, outsideID, err := appevidence.OutsideOf(ctx, a.Kernel.DB, machineID)
+	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	dossier, err := readDossier(ctx, a.Kernel.DB, machine, reckoning.Combine(boards), outsideID, seen)
+	dossier, err := readDossier(ctx, s.kernel.DB, machine, reckoning.Combine(boards), outsideID, seen)
 	doubtMemory(out.Verdicts, dossier.Known)
 	if err != nil {
 		return out, err
 	}
 	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
-	for _, tell := range a.verdicts {
+	for _, tell := range s.verdicts {
 		told, err := tell(ctx, actor, machineID)
 		if err != nil {
 			return out, err
@@ -125,12 +125,12 @@ func doubtMemory(verdicts []reckoning.Verdict, known []appevidence.Known) {
 }
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
-func (a *App) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
-	assembly, err := a.Sheets.AssemblyWithSheet(ctx, actor, id)
+func (s *Service) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
+	assembly, err := s.subjects.Sheets.AssemblyWithSheet(ctx, actor, id)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -139,7 +139,7 @@ func (a *App) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, 
 		if draft, ok := drafts[id]; ok {
 			body = draft
 		}
-		return a.reckonOutside(ctx, assembly, body)
+		return s.reckonOutside(ctx, assembly, body)
 	}
 	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, drafts)
 	return out, err

@@ -1,4 +1,4 @@
-package app
+package bench
 
 import (
 	"context"
@@ -22,16 +22,16 @@ import (
 // ExportSheets writes all sheets of a machine as one text: a heading for each board, made from
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
-func (a *App) ExportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+func (s *Service) ExportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -67,20 +67,20 @@ var exportColumns = []string{"accession", "board", "line", "designators", "count
 	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings"}
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
-func (a *App) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	library, err := a.Library.Read(ctx)
+	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -121,36 +121,36 @@ func exportRow(accession, board string, e store.EntryRow) []string {
 }
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.
-func (a *App) ExportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+func (s *Service) ExportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	dossier, err := a.Dossier(ctx, actor, machineID)
+	dossier, err := s.Dossier(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	wired, err := a.Teardown.Wiring(ctx, actor, machineID)
+	wired, err := s.subjects.Teardown.Wiring(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	opened, err := a.Teardown.OpenedUp(ctx, actor, machineID)
+	opened, err := s.subjects.Teardown.OpenedUp(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	found, err := a.Condition.Condition(ctx, actor, machineID)
+	found, err := s.subjects.Condition.Condition(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	measured, err := a.Condition.Measurements(ctx, actor, machineID)
+	measured, err := s.subjects.Condition.Measurements(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	adjusters, err := a.Condition.Adjusters(ctx, actor, machineID)
+	adjusters, err := s.subjects.Condition.Adjusters(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}

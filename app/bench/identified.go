@@ -1,4 +1,4 @@
-package app
+package bench
 
 import (
 	"context"
@@ -11,20 +11,20 @@ import (
 )
 
 // IdentifyStage says how far the identifying of a machine has come.
-func (a *App) IdentifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
-	dated, err := a.Dating.Dating(ctx, actor, machineID)
+func (s *Service) IdentifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
+	dated, err := s.subjects.Dating.Dating(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	sockets, err := a.Roms.Roms(ctx, actor, machineID)
+	sockets, err := s.subjects.Roms.Roms(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	puzzles, err := a.Unknowns.Mysteries(ctx, actor, machineID)
+	puzzles, err := s.subjects.Unknowns.Mysteries(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	totals, err := evidence.KeptTotals(ctx, a.Kernel.DB, machineID)
+	totals, err := evidence.KeptTotals(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}

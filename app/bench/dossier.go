@@ -1,4 +1,4 @@
-package app
+package bench
 
 import (
 	"context"
@@ -47,27 +47,27 @@ type DossierStages struct {
 }
 
 // Dossier reads it.
-func (a *App) Dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
-	machine, err := a.Inventory.Machine(ctx, actor, machineID)
+func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
+	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	totals, err := a.totalsOf(ctx, machine, fitted)
+	totals, err := s.totalsOf(ctx, machine, fitted)
 	if err != nil {
 		return Dossier{}, err
 	}
-	seen, outsideID, err := appevidence.OutsideOf(ctx, a.Kernel.DB, machineID)
+	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	d, err := readDossier(ctx, a.Kernel.DB, machine, totals, outsideID, seen)
+	d, err := readDossier(ctx, s.kernel.DB, machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []store.PersonalData{} // for staff, as everywhere
-		d.Meetings, err = store.MeetingsOf(ctx, a.Kernel.DB, store.RecordRef{Kind: "machine", ID: machineID}, true)
+		d.Meetings, err = store.MeetingsOf(ctx, s.kernel.DB, store.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
 }
@@ -174,23 +174,23 @@ func arrivalWith(ctx context.Context, h store.Handle, item store.LotItem) (Arriv
 }
 
 // AssemblyArrival finds the lot that a board or other unit came with, if it came by itself.
-func (a *App) AssemblyArrival(ctx context.Context, actor action.Actor, assemblyID int64) (Arrival, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assemblyID int64) (Arrival, error) {
+	if _, err := s.subjects.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Arrival{}, err
 	}
-	item, err := store.LotItemOf(ctx, a.Kernel.DB, nil, &assemblyID)
+	item, err := store.LotItemOf(ctx, s.kernel.DB, nil, &assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
 	}
 	if err != nil {
 		return Arrival{}, err
 	}
-	return arrivalWith(ctx, a.Kernel.DB, item)
+	return arrivalWith(ctx, s.kernel.DB, item)
 }
 
 // totalsOf adds up the boards of a machine.
-func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
-	library, err := a.Library.Read(ctx)
+func (s *Service) totalsOf(ctx context.Context, machine store.Machine, fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
+	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
 	}
@@ -199,21 +199,21 @@ func (a *App) totalsOf(ctx context.Context, machine store.Machine, fitted []shee
 }
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
-func (a *App) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly, draft string) (ReckonedMachine, error) {
-	machine, err := store.MachineByID(ctx, a.Kernel.DB, *assembly.MachineID)
+func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly, draft string) (ReckonedMachine, error) {
+	machine, err := store.MachineByID(ctx, s.kernel.DB, *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := sheets.Contents(ctx, a.Kernel.DB, machine.ID)
+	fitted, err := sheets.Contents(ctx, s.kernel.DB, machine.ID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	totals, err := a.totalsOf(ctx, machine, fitted)
+	totals, err := s.totalsOf(ctx, machine, fitted)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
 	seen := outside.Parse(draft)
-	dossier, err := readDossier(ctx, a.Kernel.DB, machine, totals, assembly.ID, seen)
+	dossier, err := readDossier(ctx, s.kernel.DB, machine, totals, assembly.ID, seen)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
