@@ -3,6 +3,8 @@
 package app
 
 import (
+	"frugalheron/app/history"
+
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
@@ -30,6 +32,7 @@ type App struct {
 	Kernel     *action.Kernel
 	Library    *library.Service
 	Inventory  *inventory.Service
+	History    *history.Service
 	Bench      *bench.Service
 	QuickEntry *quickentry.Service
 	Teardown   *teardown.Service
@@ -62,6 +65,7 @@ func New(db *sqlx.DB) *App {
 	a.Condition = condition.New(kernel, a.Inventory, a.Files)
 	a.Teardown = teardown.New(kernel, a.People, a.Inventory, a.Dating)
 	a.QuickEntry = quickentry.New(kernel, a.Library)
+	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
 	a.Accounts = accounts.New(kernel)
 	a.Bench = bench.New(kernel, bench.Subjects{
 		People: a.People, Library: a.Library, Inventory: a.Inventory, Sheets: a.Sheets, Roms: a.Roms, Dating: a.Dating,

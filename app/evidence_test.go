@@ -80,7 +80,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.Equal(t, evidence.Settled, k.Judgement.State)
 	require.Len(t, k.Statements, 3)
 	require.Equal(t, 0, listed("disputed"))
-	require.NoError(t, deeds.Undo(ctx, technician, event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, event))
 	require.Equal(t, 1, listed("disputed"))
 }
 
@@ -183,7 +183,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	event, err := deeds.Arrivals.WithdrawCustody(ctx, curator, sale.ID, "hearsay")
 	require.NoError(t, err)
 	require.Equal(t, []string{"gap"}, findings())
-	require.NoError(t, deeds.Undo(ctx, curator, event))
+	require.NoError(t, deeds.History.Undo(ctx, curator, event))
 	fields := used.CustodyFields
 	fields.Dates = "1986/1991"
 	changed, err := deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
@@ -216,7 +216,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "lent to Saltmarsh Repair Club", moved.Where)
 	require.Empty(t, moved.Machine.Place)
-	require.NoError(t, deeds.Undo(ctx, technician, moved.Event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, moved.Event))
 	require.Equal(t, []string{"Rope walk, bay 2"}, where())
 	back, err := deeds.Inventory.Machine(ctx, viewer, machine.ID)
 	require.NoError(t, err)

@@ -25,7 +25,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	_, err = deeds.Library.NameType(ctx, ida, processor)
 	require.NoError(t, err)
 
-	page, err := deeds.History(ctx, viewer, machine.ID, 0, 4)
+	page, err := deeds.History.History(ctx, viewer, machine.ID, 0, 4)
 	require.NoError(t, err)
 	what := []string{}
 	for _, e := range page.Events {
@@ -39,18 +39,18 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	}, what)
 	require.Equal(t, "Ida Reed", page.Events[0].By)
 	require.Equal(t, 2, page.Events[1].Revision)
-	rest, err := deeds.History(ctx, viewer, machine.ID, page.Next, 10)
+	rest, err := deeds.History.History(ctx, viewer, machine.ID, page.Next, 10)
 	require.NoError(t, err)
 	require.Len(t, rest.Events, 2)
 	require.Zero(t, rest.Next)
-	all, err := deeds.History(ctx, viewer, 0, 0, 100)
+	all, err := deeds.History.History(ctx, viewer, 0, 0, 100)
 	require.NoError(t, err)
 	require.Equal(t, "named the type HX9040: processor, 8 bits", all.Events[0].What)
 	require.Len(t, all.Events, 7, "accounts are the curators'")
-	all, err = deeds.History(ctx, curator, 0, 0, 100)
+	all, err = deeds.History.History(ctx, curator, 0, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, all.Events, 8)
-	_, err = deeds.History(ctx, viewer, 999, 0, 10)
+	_, err = deeds.History.History(ctx, viewer, 999, 0, 10)
 	require.ErrorIs(t, err, action.ErrNotFound)
 
 	d, err := deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 2)

@@ -57,7 +57,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []int{4, 2}, []int{settled.Recognised, settled.Machines})
 	for _, id := range []int64{machine.ID, other.ID} {
-		history, err := deeds.History(ctx, viewer, id, 0, 3)
+		history, err := deeds.History.History(ctx, viewer, id, 0, 3)
 		require.NoError(t, err)
 		require.Contains(t, history.Events[0].What, "as HX9041: bus unit")
 	}
@@ -153,7 +153,7 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 	written.Decision.Reason = "it works as one"
 	told, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, told.Version, written)
 	require.NoError(t, err)
-	history, err := deeds.History(ctx, viewer, 0, 0, 1)
+	history, err := deeds.History.History(ctx, viewer, 0, 0, 1)
 	require.NoError(t, err)
 	require.Contains(t, history.Events[0].What, "is a disk controller (likely): it works as one")
 	mysteries, err := deeds.Unknowns.Mysteries(ctx, viewer, 0)

@@ -139,7 +139,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, after.Things, 8)
 	require.Equal(t, int64(419_50), sharesOf(after))
-	require.NoError(t, deeds.Undo(ctx, curator, event))
+	require.NoError(t, deeds.History.Undo(ctx, curator, event))
 	require.Len(t, again().Things, 9)
 	require.Equal(t, []string{"item becomes machine", "unlink lot item"}, deedsOf(t, db, "lot item", l.Things[0].ID))
 }

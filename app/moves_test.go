@@ -68,22 +68,22 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, fittings[0].Since, *fittings[1].Until)
 
 	// What is taken back never was, but for the history.
-	require.NoError(t, deeds.Undo(ctx, technician, into.Event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, into.Event))
 	require.Equal(t, [2]string{"64.0", ""}, ram())
 	var invalid *action.Invalid
-	require.ErrorAs(t, deeds.Undo(ctx, technician, into.Event), &invalid)
-	require.ErrorIs(t, deeds.Undo(ctx, viewer, into.Event), action.ErrForbidden)
+	require.ErrorAs(t, deeds.History.Undo(ctx, technician, into.Event), &invalid)
+	require.ErrorIs(t, deeds.History.Undo(ctx, viewer, into.Event), action.ErrForbidden)
 	fittings, err = deeds.Inventory.Fittings(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 3)
 	require.Equal(t, "lent to Lighthouse Trust", fittings[0].Where())
-	told, err := deeds.AssemblyHistory(ctx, viewer, card.ID, 0, 2)
+	told, err := deeds.History.AssemblyHistory(ctx, viewer, card.ID, 0, 2)
 	require.NoError(t, err)
 	require.Equal(t, "took back the move of Memory card to EH-0150, slot 2; it is in lent to Lighthouse Trust", told.Events[0].What)
 	require.Equal(t, "moved Memory card from lent to Lighthouse Trust to EH-0150, slot 2", told.Events[1].What)
 	move(inventory.Move{To: "machine", MachineID: second.ID, Slot: "2"})
 	move(inventory.Move{To: "machine", MachineID: first.ID, Slot: "4"})
-	received, err := deeds.History(ctx, viewer, first.ID, 0, 1)
+	received, err := deeds.History.History(ctx, viewer, first.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "received Memory card from EH-0150, slot 2", received.Events[0].What)
 	require.Equal(t, [2]string{"320.0", ""}, ram())
@@ -120,10 +120,10 @@ func TestMovesAreChecked(t *testing.T) {
 func TestUndoGivesBackWhatWas(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 HX9040 8431")
 	undoLast := func(actor action.Actor) error {
-		page, err := deeds.History(ctx, viewer, 0, 0, 1)
+		page, err := deeds.History.History(ctx, viewer, 0, 0, 1)
 		require.NoError(t, err)
 		require.True(t, page.Events[0].MayUndo.Include(actor.Role))
-		return deeds.Undo(ctx, actor, page.Events[0].ID)
+		return deeds.History.Undo(ctx, actor, page.Events[0].ID)
 	}
 	fields := machine.MachineFields
 	fields.Place = "Bench"
@@ -153,7 +153,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.Zero(t, page.Machines[0].Boards)
 	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorIs(t, err, action.ErrNotFound)
-	require.NoError(t, deeds.Undo(ctx, technician, struck.Event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, struck.Event))
 	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Main board", contents[0].Title)
@@ -168,7 +168,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.NoError(t, undoLast(technician))
 	event, err := deeds.Library.ForgetType(ctx, curator, named.ID)
 	require.NoError(t, err)
-	require.NoError(t, deeds.Undo(ctx, technician, event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, event))
 	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, named.Number, entries[0].TypeNumber)

@@ -126,10 +126,10 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 
 	// That it ended can be taken back; the log becomes the procedure of the model.
-	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	history, err := deeds.History.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	require.Contains(t, history.Events[0].What, "ended the log, together")
-	require.NoError(t, deeds.Undo(ctx, second, history.Events[0].ID))
+	require.NoError(t, deeds.History.Undo(ctx, second, history.Events[0].ID))
 	procedure, err := deeds.Teardown.MakeProcedure(ctx, second, log.ID, "Down to part 25", "Mind the clips")
 	require.NoError(t, err)
 	_, err = deeds.Teardown.MakeProcedure(ctx, second, log.ID, "down to PART 25", "")
@@ -201,10 +201,10 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, log.Steps, 2)
 	require.Zero(t, log.Sums.Open)
-	history, err := deeds.History(ctx, viewer, older.ID, 0, 5)
+	history, err := deeds.History.History(ctx, viewer, older.ID, 0, 5)
 	require.NoError(t, err)
 	require.Equal(t, "struck out the step Power supply | unplug P2", history.Events[0].What)
-	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+	require.NoError(t, deeds.History.Undo(ctx, technician, history.Events[0].ID))
 	log, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"P2"}, log.Steps[2].Open)
@@ -223,10 +223,10 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	p1 := wired.Connectors[wired.Find("P1")]
 	_, err = deeds.Teardown.StrikeConnector(ctx, technician, p1.ID, p1.Version)
 	require.NoError(t, err)
-	history, err = deeds.History(ctx, viewer, older.ID, 0, 1)
+	history, err = deeds.History.History(ctx, viewer, older.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "took the connector P1 off the map", history.Events[0].What)
-	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
+	require.NoError(t, deeds.History.Undo(ctx, technician, history.Events[0].ID))
 	wired, err = deeds.Teardown.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)
 	p1 = wired.Connectors[wired.Find("P1")]
@@ -234,10 +234,10 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	_, err = deeds.Teardown.MapConnector(ctx, technician, older.ID, plug("P1"))
 	require.NoError(t, err)
-	history, err = deeds.History(ctx, viewer, older.ID, 0, 2)
+	history, err = deeds.History.History(ctx, viewer, older.ID, 0, 2)
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	require.ErrorAs(t, deeds.Undo(ctx, technician, history.Events[1].ID), &invalid)
+	require.ErrorAs(t, deeds.History.Undo(ctx, technician, history.Events[1].ID), &invalid)
 
 	// A procedure is changed by one at a time.
 	fields := procedure.ProcedureFields

@@ -115,10 +115,10 @@ func TestTextsPointToPersons(t *testing.T) {
 	require.Equal(t, "Zennor Quillivan, R. Tregear", public(t, deeds, store.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
 
 	// What was decided can be taken back, and is asked about again.
-	events := must(deeds.History(ctx, curator, 0, 0, 50)).Events
+	events := must(deeds.History.History(ctx, curator, 0, 0, 50)).Events
 	for _, e := range events {
 		if strings.Contains(e.What, "is not") {
-			require.NoError(t, deeds.Undo(ctx, curator, e.ID))
+			require.NoError(t, deeds.History.Undo(ctx, curator, e.ID))
 		}
 	}
 }
@@ -244,7 +244,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
 	words := func(actor action.Actor) string {
 		all := ""
-		for _, e := range append(must(deeds.History(ctx, actor, 0, 0, 100)).Events, must(deeds.History(ctx, actor, machine.ID, 0, 100)).Events...) {
+		for _, e := range append(must(deeds.History.History(ctx, actor, 0, 0, 100)).Events, must(deeds.History.History(ctx, actor, machine.ID, 0, 100)).Events...) {
 			all += e.What + "\n"
 		}
 		return all
@@ -263,12 +263,12 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	require.NotContains(t, exported, "secret")
 
 	// A page is full, whatever is left out of it, and undoing by number finds only what one may read.
-	page := must(deeds.History(ctx, viewer, 0, 0, 2))
+	page := must(deeds.History.History(ctx, viewer, 0, 0, 2))
 	require.Len(t, page.Events, 2)
 	require.NotZero(t, page.Next)
-	for _, e := range must(deeds.History(ctx, curator, 0, 0, 100)).Events {
+	for _, e := range must(deeds.History.History(ctx, curator, 0, 0, 100)).Events {
 		if strings.Contains(e.What, "secret") || strings.Contains(e.What, "letter") {
-			require.ErrorIs(t, deeds.Undo(ctx, viewer, e.ID), action.ErrNotFound)
+			require.ErrorIs(t, deeds.History.Undo(ctx, viewer, e.ID), action.ErrNotFound)
 		}
 	}
 	// Everybody sees it now: so is what is done to it from now on; what was said before stays for staff.

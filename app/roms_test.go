@@ -139,7 +139,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	event, err := deeds.Roms.StrikeRead(ctx, technician, u9.Reads[len(u9.Reads)-1].ID)
 	require.NoError(t, err)
 	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
-	require.NoError(t, deeds.Undo(ctx, technician, event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, event))
 	require.Equal(t, rom.Fading, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 
 	// Viewers have the sums of an image that is not public, and nothing of its bytes.
@@ -272,7 +272,7 @@ func TestOneReadingCountsAloneWithAReason(t *testing.T) {
 	require.ErrorIs(t, deeds.Roms.ExceptRead(ctx, technician, 999, "because"), action.ErrNotFound)
 	require.NoError(t, deeds.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
 	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
-	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	history, err := deeds.History.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "let one reading of U9 count: the chip did not survive the first", history.Events[0].What)
 	_, err = deeds.Roms.StrikeRead(ctx, technician, once.Reads[0].ID)

@@ -32,7 +32,7 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	var invalid *action.Invalid
 	require.ErrorAs(t, second(deeds.QuickEntry.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")), &invalid)
 	require.Equal(t, "U2 stands on line 1 with others; change that line in the sheet", invalid.Why)
-	require.NoError(t, deeds.Undo(ctx, technician, kept.Event))
+	require.NoError(t, deeds.History.Undo(ctx, technician, kept.Event))
 	sheet, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Equal(t, "U13 74LS00\nU14 @empty", sheet.Body)
@@ -46,11 +46,11 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.Equal(t, "hinge cracked", u.Note)
 	_, err = deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "EH-0150 note hinge cracked")
 	require.NoError(t, err)
-	told, err := deeds.History(ctx, viewer, other.ID, 0, 1)
+	told, err := deeds.History.History(ctx, viewer, other.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "noted: hinge cracked", told.Events[0].What)
-	require.NoError(t, deeds.Undo(ctx, technician, told.Events[0].ID))
-	told, err = deeds.History(ctx, viewer, other.ID, 0, 1)
+	require.NoError(t, deeds.History.Undo(ctx, technician, told.Events[0].ID))
+	told, err = deeds.History.History(ctx, viewer, other.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "took back the note: hinge cracked", told.Events[0].What)
 	for _, text := range []string{"meridian", "EH-0150", "HB2 valve controller"} {

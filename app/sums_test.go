@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/history"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
 )
@@ -110,9 +111,9 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 	case 3:
 		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version, inventory.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
 	case 4:
-		var page app.ToldPage
-		if page, err = deeds.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
-			err = deeds.Undo(ctx, technician, page.Events[0].ID)
+		var page history.ToldPage
+		if page, err = deeds.History.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
+			err = deeds.History.Undo(ctx, technician, page.Events[0].ID)
 		}
 	case 5:
 		_, err = deeds.Inventory.StrikeAssembly(ctx, technician, board, now.Version)
@@ -136,7 +137,7 @@ func TestUndoHappensOnce(t *testing.T) {
 	results := make([]error, 6)
 	var wait sync.WaitGroup
 	for i := range results {
-		wait.Go(func() { results[i] = deeds.Undo(ctx, technician, moved.Event) })
+		wait.Go(func() { results[i] = deeds.History.Undo(ctx, technician, moved.Event) })
 	}
 	wait.Wait()
 	done := 0

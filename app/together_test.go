@@ -171,14 +171,14 @@ func TestOneOpenLogAtATime(t *testing.T) {
 	closed, err := deeds.Teardown.EndTeardown(ctx, technician, first.ID)
 	require.NoError(t, err)
 	require.Equal(t, "closed", closed.Outcome)
-	history, err := deeds.History(ctx, viewer, machine.ID, 0, 1)
+	history, err := deeds.History.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	second := start()
-	require.True(t, isInvalid(deeds.Undo(ctx, technician, history.Events[0].ID)), "the second log is the one to go on with")
+	require.True(t, isInvalid(deeds.History.Undo(ctx, technician, history.Events[0].ID)), "the second log is the one to go on with")
 	_, err = deeds.Teardown.EndTeardown(ctx, technician, second.ID)
 	require.NoError(t, err)
-	require.NoError(t, deeds.Undo(ctx, technician, history.Events[0].ID))
-	require.True(t, isInvalid(deeds.Undo(ctx, technician, history.Events[0].ID)), "it is undone already")
+	require.NoError(t, deeds.History.Undo(ctx, technician, history.Events[0].ID))
+	require.True(t, isInvalid(deeds.History.Undo(ctx, technician, history.Events[0].ID)), "it is undone already")
 	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, first.ID, opened.Now.ID)
@@ -206,15 +206,15 @@ func TestUndoLeavesNoGap(t *testing.T) {
 		fields := now.MachineFields
 		fields.Name = fmt.Sprint("Terminal ", round)
 		must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
-		changed := must(deeds.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
+		changed := must(deeds.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
 		results := atOnce(4, func(i int) error {
 			if i == 0 {
-				return deeds.Undo(ctx, curator, changed)
+				return deeds.History.Undo(ctx, curator, changed)
 			}
 			return second(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, fmt.Sprintf("note %d of round %d", i, round)))
 		})
 		require.NoError(t, errors.Join(results[1:]...))
-		events := must(deeds.History(ctx, curator, machine.ID, 0, 4)).Events
+		events := must(deeds.History.History(ctx, curator, machine.ID, 0, 4)).Events
 		if results[0] != nil {
 			require.True(t, isInvalid(results[0]), "%v", results[0])
 			require.Equal(t, fields.Name, must(deeds.Inventory.Machine(ctx, curator, machine.ID)).Name)

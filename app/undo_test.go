@@ -60,7 +60,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		return versions.ReplaceAllString(string(encoded), "")
 	}
 	newest := func() int64 {
-		page, err := deeds.History(ctx, curator, 0, 0, 1)
+		page, err := deeds.History.History(ctx, curator, 0, 0, 1)
 		require.NoError(t, err)
 		return page.Events[0].ID
 	}
@@ -135,11 +135,11 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		require.NoError(t, do(), name)
 		require.NotEqual(t, before, state(), name)
 		event := newest()
-		require.ErrorIs(t, deeds.Undo(ctx, viewer, event), action.ErrForbidden, name)
-		require.NoError(t, deeds.Undo(ctx, curator, event), name)
+		require.ErrorIs(t, deeds.History.Undo(ctx, viewer, event), action.ErrForbidden, name)
+		require.NoError(t, deeds.History.Undo(ctx, curator, event), name)
 		require.Equal(t, before, state(), name)
 		var invalid *action.Invalid
-		require.ErrorAs(t, deeds.Undo(ctx, curator, event), &invalid, name) // once is enough
+		require.ErrorAs(t, deeds.History.Undo(ctx, curator, event), &invalid, name) // once is enough
 	}
 }
 

@@ -51,10 +51,10 @@ func TestACollectionFromBeforeIsReadAndUndone(t *testing.T) {
 	require.Equal(t, 1, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "former pilot"}, Limit: 5})).Total)
 	require.Equal(t, []string{"Shed of a former pilot"}, must(deeds.Inventory.Places(ctx, viewer)))
 
-	events := must(deeds.History(ctx, viewer, 0, 0, 10)).Events
+	events := must(deeds.History.History(ctx, viewer, 0, 0, 10)).Events
 	require.Len(t, events, 2)
 	require.Equal(t, "changed the record: name from Old name to Terminal", events[0].What)
-	require.NoError(t, deeds.Undo(ctx, curator, events[0].ID))
+	require.NoError(t, deeds.History.Undo(ctx, curator, events[0].ID))
 	machine := must(deeds.Inventory.Machine(ctx, viewer, 1))
 	require.Equal(t, "Old name", machine.Name)
 	require.Equal(t, "of a former pilot", public(t, deeds, machine).Provenance)

@@ -106,7 +106,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	// All that was done is told in words.
 	raw := regexp.MustCompile(`^[a-z]+ [a-z]+( [a-z]+)*$|%!|<nil>|map\[`)
 	for next := int64(0); ; {
-		history, err := deeds.History(ctx, staff, 0, next, 200)
+		history, err := deeds.History.History(ctx, staff, 0, next, 200)
 		require.NoError(t, err)
 		for _, e := range history.Events {
 			require.NotRegexp(t, raw, e.What)
@@ -117,10 +117,10 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	}
 
 	// Told again, nothing is added.
-	before, err := deeds.History(ctx, staff, 0, 0, 1)
+	before, err := deeds.History.History(ctx, staff, 0, 0, 1)
 	require.NoError(t, err)
 	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	after, err := deeds.History(ctx, staff, 0, 0, 1)
+	after, err := deeds.History.History(ctx, staff, 0, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, before.Events[0].ID, after.Events[0].ID)
 }

@@ -134,7 +134,7 @@ func TestIdentify(t *testing.T) {
 		choose("What chips of a known memory says of a memory card", "+3"), See(Text("a memory card leads clearly")),
 		Click(Button("Decide")), See(Labelled("What decided it")), Keys("it is full of memory"+kb.Enter), See(Text("(likely): it is full of memory")),
 	))
-	page, err := w.deeds.History(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID, 0, 50)
+	page, err := w.deeds.History.History(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID, 0, 50)
 	require.NoError(t, err)
 	told := ""
 	for _, e := range page.Events {

@@ -8,8 +8,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/bench"
+	"frugalheron/app/history"
 	"frugalheron/app/inventory"
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
@@ -150,7 +150,7 @@ func TestMovesByHTTP(t *testing.T) {
 	require.Equal(t, 204, status)
 	struck := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/strike", map[string]any{"version": 3})
 	require.True(t, struck.Assembly.IsStruck)
-	history := ask[app.ToldPage](c, "GET", "/api/assemblies/{board}/history", nil)
+	history := ask[history.ToldPage](c, "GET", "/api/assemblies/{board}/history", nil)
 	require.Equal(t, "struck out Main board, entered by mistake", history.Events[0].What)
 	require.NotEmpty(t, history.Events[0].MayUndo)
 	require.Empty(t, history.Events[1].MayUndo)

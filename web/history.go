@@ -6,8 +6,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/history"
 	"frugalheron/app/sheets"
 )
 
@@ -26,8 +26,8 @@ func (s *Server) registerHistory() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history", Summary: "Who did what when, in the whole collection",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*output[app.ToldPage], error) {
-		return answer(s.app.History(ctx, actor, 0, in.Before, in.Limit))
+	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*output[history.ToldPage], error) {
+		return answer(s.app.History.History(ctx, actor, 0, in.Before, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history", Summary: "Who did what when to a machine and its assemblies",
@@ -35,8 +35,8 @@ func (s *Server) registerHistory() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
-	}) (*output[app.ToldPage], error) {
-		return answer(s.app.History(ctx, actor, in.ID, in.Before, in.Limit))
+	}) (*output[history.ToldPage], error) {
+		return answer(s.app.History.History(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history", Summary: "Who did what when to an assembly, wherever it was",
@@ -44,8 +44,8 @@ func (s *Server) registerHistory() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
-	}) (*output[app.ToldPage], error) {
-		return answer(s.app.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
+	}) (*output[history.ToldPage], error) {
+		return answer(s.app.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history", Summary: "Who did what when to an arrival and its things",
@@ -53,15 +53,15 @@ func (s *Server) registerHistory() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
-	}) (*output[app.ToldPage], error) {
-		return answer(s.app.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
+	}) (*output[history.ToldPage], error) {
+		return answer(s.app.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo", Summary: "Take back what an event did",
 		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
 		Errors:      errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*struct{}, error) {
-		return nil, s.app.Undo(ctx, actor, in.ID)
+		return nil, s.app.History.Undo(ctx, actor, in.ID)
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference", Summary: "How a sheet changed from one revision to another",

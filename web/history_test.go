@@ -6,7 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
+	"frugalheron/app/history"
 	"frugalheron/app/sheets"
 	"frugalheron/demo"
 	"frugalheron/store"
@@ -20,7 +20,7 @@ func TestHistoryByHTTP(t *testing.T) {
 	}
 	seen, before := []string{}, int64(0)
 	for {
-		page := ask[app.ToldPage](c, "GET", fmt.Sprintf("/api/machines/{machine}/history?limit=2&before=%d", before), nil)
+		page := ask[history.ToldPage](c, "GET", fmt.Sprintf("/api/machines/{machine}/history?limit=2&before=%d", before), nil)
 		for _, e := range page.Events {
 			seen = append(seen, e.What)
 			require.Equal(t, "EH-0142", e.Accession)
@@ -33,7 +33,7 @@ func TestHistoryByHTTP(t *testing.T) {
 		"saved the sheet of Main board, revision 5", "saved the sheet of Main board, revision 4", "saved the sheet of Main board, revision 3",
 		"saved the sheet of Main board, revision 2", "saved the sheet of Main board, revision 1", "added Main board", "entered Meridian 2",
 	}, seen)
-	all := ask[app.ToldPage](c, "GET", "/api/history?limit=200", nil)
+	all := ask[history.ToldPage](c, "GET", "/api/history?limit=200", nil)
 	require.Len(t, all.Events, 7+1, "of accounts one reads of one's own")
 	require.Equal(t, demo.Accounts[1].Name, all.Events[0].By)
 

@@ -49,7 +49,7 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	require.True(t, strings.HasPrefix(answers[0], "201"), answers[0])
 	_, _, header := c.keyed("one", "POST", "/api/machines", machine(7))
 	require.Equal(t, "true", header.Get("Idempotency-Replayed"))
-	events, err := s.deeds.History(t.Context(), action.Actor{Role: action.Curator}, 0, 0, 50)
+	events, err := s.deeds.History.History(t.Context(), action.Actor{Role: action.Curator}, 0, 0, 50)
 	require.NoError(t, err)
 	entered := 0
 	for _, e := range events.Events {

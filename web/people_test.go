@@ -7,8 +7,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/app"
 	"frugalheron/app/accounts"
+	"frugalheron/app/history"
 	"frugalheron/demo"
 	"frugalheron/store"
 	"frugalheron/web"
@@ -66,7 +66,7 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 			refused(curator, "PUT", fmt.Sprintf("/api/accounts/%d", account.ID), map[string]any{"version": 1, "name": "O", "role": "viewer"}, 422, "role")
 		}
 	}
-	history := ask[app.ToldPage](curator, "GET", "/api/history?limit=10", nil)
+	history := ask[history.ToldPage](curator, "GET", "/api/history?limit=10", nil)
 	told := []string{}
 	for _, e := range history.Events {
 		told = append(told, e.What)

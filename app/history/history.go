@@ -1,4 +1,4 @@
-package app
+package history
 
 import (
 	"context"
@@ -30,45 +30,45 @@ type ToldPage struct {
 
 // History tells who did what when: to a machine and its assemblies, or, for machine 0, to the
 // whole collection. It starts below event before, or at the newest for 0.
-func (a *App) History(ctx context.Context, actor action.Actor, machineID, before int64, limit int) (ToldPage, error) {
+func (s *Service) History(ctx context.Context, actor action.Actor, machineID, before int64, limit int) (ToldPage, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldPage{}, err
 	}
 	if machineID != 0 {
-		if _, err := store.MachineByID(ctx, a.Kernel.DB, machineID); err != nil {
+		if _, err := store.MachineByID(ctx, s.kernel.DB, machineID); err != nil {
 			return ToldPage{}, err
 		}
 	}
-	return a.historyPage(ctx, actor, store.EventQuery{Machine: machineID, Before: before}, limit)
+	return s.historyPage(ctx, actor, store.EventQuery{Machine: machineID, Before: before}, limit)
 }
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
-func (a *App) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64, limit int) (ToldPage, error) {
-	if _, err := a.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
+func (s *Service) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64, limit int) (ToldPage, error) {
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return ToldPage{}, err
 	}
-	return a.historyPage(ctx, actor, store.EventQuery{Assembly: assemblyID, Before: before}, limit)
+	return s.historyPage(ctx, actor, store.EventQuery{Assembly: assemblyID, Before: before}, limit)
 }
 
 // LotHistory tells who did what when to an arrival and its things.
-func (a *App) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64, limit int) (ToldPage, error) {
-	if _, err := a.Arrivals.Lot(ctx, actor, lotID); err != nil {
+func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64, limit int) (ToldPage, error) {
+	if _, err := s.arrivals.Lot(ctx, actor, lotID); err != nil {
 		return ToldPage{}, err
 	}
-	return a.historyPage(ctx, actor, store.EventQuery{Lot: lotID, Before: before}, limit)
+	return s.historyPage(ctx, actor, store.EventQuery{Lot: lotID, Before: before}, limit)
 }
 
 // historyPage tells up to limit events that the actor may read of.
-func (a *App) historyPage(ctx context.Context, actor action.Actor, q store.EventQuery, limit int) (ToldPage, error) {
+func (s *Service) historyPage(ctx context.Context, actor action.Actor, q store.EventQuery, limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
 	q.EventReader, q.Limit = action.ReaderOf(actor), limit+1 // one more means that another page follows
-	events, err := store.ListEvents(ctx, a.Kernel.DB, q)
+	events, err := store.ListEvents(ctx, s.kernel.DB, q)
 	if err != nil {
 		return page, err
 	}
 	text := func(text string) string { return text }
 	if actor.Hides() {
-		p, err := a.People.PrivacyIn(ctx, a.Kernel.DB)
+		p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
 		if err != nil {
 			return page, err
 		}
@@ -79,19 +79,19 @@ func (a *App) historyPage(ctx context.Context, actor action.Actor, q store.Event
 		page.Next = events[limit-1].ID
 	}
 	for _, e := range events {
-		page.Events = append(page.Events, a.tell(e, text))
+		page.Events = append(page.Events, s.tell(e, text))
 	}
 	return page, nil
 }
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
-func (a *App) tell(e store.ToldEvent, text func(string) string) Told {
+func (s *Service) tell(e store.ToldEvent, text func(string) string) Told {
 	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: action.Roles{}}
 	kind := action.EventOf(e.Deed)
 	if kind == nil {
 		return told // of a version that is not ours
 	}
-	if by, take := a.Kernel.UndoOf(e.Deed); take != nil && e.IsNewest {
+	if by, take := s.kernel.UndoOf(e.Deed); take != nil && e.IsNewest {
 		told.MayUndo = by
 	}
 	before, after := action.FieldsIn(e.Before), action.FieldsIn(e.After)

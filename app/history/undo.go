@@ -1,4 +1,4 @@
-package app
+package history
 
 import (
 	"context"
@@ -9,15 +9,15 @@ import (
 
 // Undo takes back what an event of the history did. Where something was done to the same record
 // since, nothing is undone: that would have to be taken back first.
-func (a *App) Undo(ctx context.Context, actor action.Actor, eventID int64) error {
+func (s *Service) Undo(ctx context.Context, actor action.Actor, eventID int64) error {
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
-	event, err := store.EventByID(ctx, a.Kernel.DB, action.ReaderOf(actor), eventID)
+	event, err := store.EventByID(ctx, s.kernel.DB, action.ReaderOf(actor), eventID)
 	if err != nil {
 		return err
 	}
-	by, take := a.Kernel.UndoOf(event.Deed)
+	by, take := s.kernel.UndoOf(event.Deed)
 	if take == nil {
 		return action.Reject("event", "this cannot be undone")
 	}
