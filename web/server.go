@@ -83,7 +83,7 @@ func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 }
 
 // Describe builds a server for its OpenAPI document only; it has no database.
-func Describe() *huma.OpenAPI { return newServer(nil, Config{}).api.OpenAPI() }
+func Describe() *huma.OpenAPI { return newServer(app.New(nil), Config{}).api.OpenAPI() }
 
 func newServer(deeds *app.App, config Config) *Server {
 	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter(), uploads: newUploads()}
