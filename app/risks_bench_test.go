@@ -10,6 +10,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/core/risk"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
 
@@ -31,7 +32,7 @@ func BenchmarkRisksOf20000Machines(b *testing.B) {
 		}
 		require.NoError(b, store.PutAgeing(ctx, db, int64(m+1), strings.Join(rows, "\n"), 1))
 	}
-	require.NoError(b, store.Analyze(ctx, db))
+	require.NoError(b, pg.Analyze(ctx, db))
 	deeds := app.New(db)
 	for b.Loop() {
 		page, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 50)

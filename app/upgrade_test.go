@@ -8,16 +8,17 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
 
 // A collection from before comes through: nobody is signed out, its history is read and undone, and names of private
 // persons are found in what was written then.
 func TestACollectionFromBeforeIsReadAndUndone(t *testing.T) {
-	db, err := store.Open(ctx, storetest.Empty(t))
+	db, err := pg.Open(ctx, storetest.Empty(t))
 	require.NoError(t, err)
 	defer db.Close()
-	migrator, err := store.NewMigrator(db.DB)
+	migrator, err := pg.NewMigrator(db.DB)
 	require.NoError(t, err)
 	_, err = migrator.UpTo(ctx, 26)
 	require.NoError(t, err)

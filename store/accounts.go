@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // Account is a person who signs in.
@@ -22,7 +24,7 @@ const accountColumns = `id, login, name, role, password_hash, disabled, version,
 
 // InsertAccount adds an account and returns its id. A login that is taken violates
 // account_login_key.
-func InsertAccount(ctx context.Context, h Handle, a Account) (int64, error) {
+func InsertAccount(ctx context.Context, h pg.Handle, a Account) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO account (login, name, role, password_hash)
 		VALUES ($1, $2, $3, $4) RETURNING id`, a.Login, a.Name, a.Role, a.PasswordHash)
@@ -30,16 +32,16 @@ func InsertAccount(ctx context.Context, h Handle, a Account) (int64, error) {
 }
 
 // AccountByLogin finds an account without regard to case.
-func AccountByLogin(ctx context.Context, h Handle, login string) (Account, error) {
+func AccountByLogin(ctx context.Context, h pg.Handle, login string) (Account, error) {
 	var a Account
-	err := get(ctx, h, &a, "account "+login, `SELECT `+accountColumns+` FROM account WHERE lower(login) = lower($1)`, login)
+	err := pg.Get(ctx, h, &a, "account "+login, `SELECT `+accountColumns+` FROM account WHERE lower(login) = lower($1)`, login)
 	return a, err
 }
 
 // AccountByID finds an account.
-func AccountByID(ctx context.Context, h Handle, id int64) (Account, error) {
+func AccountByID(ctx context.Context, h pg.Handle, id int64) (Account, error) {
 	var a Account
-	err := get(ctx, h, &a, fmt.Sprintf("account %d", id), `SELECT `+accountColumns+` FROM account WHERE id = $1`, id)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("account %d", id), `SELECT `+accountColumns+` FROM account WHERE id = $1`, id)
 	return a, err
 }
 
@@ -50,27 +52,27 @@ type ListedAccount struct {
 }
 
 // ListAccounts lists all accounts by name.
-func ListAccounts(ctx context.Context, h Handle) ([]ListedAccount, error) {
+func ListAccounts(ctx context.Context, h pg.Handle) ([]ListedAccount, error) {
 	accounts := []ListedAccount{}
 	err := h.SelectContext(ctx, &accounts, `SELECT `+accountColumns+`, password_hash = '' AS invited FROM account ORDER BY lower(name), id`)
 	return accounts, err
 }
 
 // LockAccount reads an account and keeps others from changing it until the transaction ends.
-func LockAccount(ctx context.Context, h Handle, id int64) (Account, error) {
+func LockAccount(ctx context.Context, h pg.Handle, id int64) (Account, error) {
 	var a Account
-	err := get(ctx, h, &a, fmt.Sprintf("account %d", id), `SELECT `+accountColumns+` FROM account WHERE id = $1 FOR UPDATE`, id)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("account %d", id), `SELECT `+accountColumns+` FROM account WHERE id = $1 FOR UPDATE`, id)
 	return a, err
 }
 
 // UpdateAccount writes name, role and whether it is disabled, and counts the version up.
-func UpdateAccount(ctx context.Context, h Handle, a Account) error {
+func UpdateAccount(ctx context.Context, h pg.Handle, a Account) error {
 	_, err := h.ExecContext(ctx, `UPDATE account SET name = $2, role = $3, disabled = $4, version = version + 1 WHERE id = $1`, a.ID, a.Name, a.Role, a.Disabled)
 	return err
 }
 
 // CountAccounts counts all accounts.
-func CountAccounts(ctx context.Context, h Handle) (int, error) {
+func CountAccounts(ctx context.Context, h pg.Handle) (int, error) {
 	var n int
 	err := h.GetContext(ctx, &n, `SELECT count(*) FROM account`)
 	return n, err
@@ -85,7 +87,7 @@ type SignInLimit struct {
 // CountSignIn notes an attempt to sign in for each subject, unless one of them has reached its limit; then it tells
 // when the oldest attempt stops counting. Attempts of a subject stand in line, so that of many at once none is
 // overlooked. It wants a transaction; limits are given in the same order by everybody.
-func CountSignIn(ctx context.Context, h Handle, limits []SignInLimit, within time.Duration) (attempts []int64, clearIn time.Duration, err error) {
+func CountSignIn(ctx context.Context, h pg.Handle, limits []SignInLimit, within time.Duration) (attempts []int64, clearIn time.Duration, err error) {
 	if _, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE at < now() - make_interval(secs => $1)`, within.Seconds()); err != nil {
 		return nil, 0, err
 	}
@@ -119,19 +121,19 @@ func CountSignIn(ctx context.Context, h Handle, limits []SignInLimit, within tim
 }
 
 // ForgetSignIns takes attempts back that did not fail.
-func ForgetSignIns(ctx context.Context, h Handle, attempts []int64) error {
+func ForgetSignIns(ctx context.Context, h pg.Handle, attempts []int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE id = ANY (CAST($1 AS bigint[]))`, attempts)
 	return err
 }
 
 // ClearSignInFailures forgets the failures of a subject.
-func ClearSignInFailures(ctx context.Context, h Handle, subject string) error {
+func ClearSignInFailures(ctx context.Context, h pg.Handle, subject string) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE subject = $1`, subject)
 	return err
 }
 
 // KnownBrowser reports whether somebody signed in from a browser within a time: to an account, and to any.
-func KnownBrowser(ctx context.Context, h Handle, accountID int64, tokenHash string, within time.Duration) (toThis, toAny bool, err error) {
+func KnownBrowser(ctx context.Context, h pg.Handle, accountID int64, tokenHash string, within time.Duration) (toThis, toAny bool, err error) {
 	var known struct {
 		This bool `db:"this"`
 		Any  bool `db:"some"`
@@ -142,7 +144,7 @@ func KnownBrowser(ctx context.Context, h Handle, accountID int64, tokenHash stri
 }
 
 // KnowBrowser keeps that somebody signed in to an account from a browser. Of each account so many are kept.
-func KnowBrowser(ctx context.Context, h Handle, accountID int64, tokenHash string, most int) error {
+func KnowBrowser(ctx context.Context, h pg.Handle, accountID int64, tokenHash string, most int) error {
 	if _, err := h.ExecContext(ctx, `INSERT INTO known_browser (token_hash, account_id) VALUES ($1, $2)
 		ON CONFLICT ON CONSTRAINT known_browser_pkey DO UPDATE SET last_used = now()`, tokenHash, accountID); err != nil {
 		return err
@@ -153,19 +155,19 @@ func KnowBrowser(ctx context.Context, h Handle, accountID int64, tokenHash strin
 }
 
 // ForgetBrowsers makes all browsers strangers to an account again.
-func ForgetBrowsers(ctx context.Context, h Handle, accountID int64) error {
+func ForgetBrowsers(ctx context.Context, h pg.Handle, accountID int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM known_browser WHERE account_id = $1`, accountID)
 	return err
 }
 
 // SetPasswordHash replaces an account's password.
-func SetPasswordHash(ctx context.Context, h Handle, id int64, hash string) error {
+func SetPasswordHash(ctx context.Context, h pg.Handle, id int64, hash string) error {
 	_, err := h.ExecContext(ctx, `UPDATE account SET password_hash = $2 WHERE id = $1`, id, hash)
 	return err
 }
 
 // PutLink keeps the hash of the one link of an account, which ends after some time.
-func PutLink(ctx context.Context, h Handle, accountID int64, tokenHash string, lasts time.Duration) (expires time.Time, err error) {
+func PutLink(ctx context.Context, h pg.Handle, accountID int64, tokenHash string, lasts time.Duration) (expires time.Time, err error) {
 	err = h.GetContext(ctx, &expires, `INSERT INTO account_link (account_id, token_hash, expires_at) VALUES ($1, $2, now() + make_interval(secs => $3))
 		ON CONFLICT ON CONSTRAINT account_link_pkey DO UPDATE SET token_hash = excluded.token_hash, expires_at = excluded.expires_at
 		RETURNING expires_at`, accountID, tokenHash, lasts.Seconds())
@@ -173,15 +175,15 @@ func PutLink(ctx context.Context, h Handle, accountID int64, tokenHash string, l
 }
 
 // AccountByLink finds the account of a link that has not ended.
-func AccountByLink(ctx context.Context, h Handle, tokenHash string) (Account, error) {
+func AccountByLink(ctx context.Context, h pg.Handle, tokenHash string) (Account, error) {
 	var a Account
-	err := get(ctx, h, &a, "link", `SELECT `+accountColumns+` FROM account
+	err := pg.Get(ctx, h, &a, "link", `SELECT `+accountColumns+` FROM account
 		WHERE id = (SELECT account_id FROM account_link WHERE token_hash = $1 AND expires_at > now())`, tokenHash)
 	return a, err
 }
 
 // DeleteLink ends the link of an account.
-func DeleteLink(ctx context.Context, h Handle, accountID int64) error {
+func DeleteLink(ctx context.Context, h pg.Handle, accountID int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM account_link WHERE account_id = $1`, accountID)
 	return err
 }

@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+
+	"frugalheron/store/pg"
 )
 
 // ExtraCost is a cost beside the price of a lot.
@@ -66,7 +68,7 @@ func (f AcquisitionFields) args(day *string) ([]any, error) {
 }
 
 // InsertAcquisition adds an arrival and returns its id. Day is the first day that its date can mean.
-func InsertAcquisition(ctx context.Context, h Handle, f AcquisitionFields, day *string) (int64, error) {
+func InsertAcquisition(ctx context.Context, h pg.Handle, f AcquisitionFields, day *string) (int64, error) {
 	args, err := f.args(day)
 	if err != nil {
 		return 0, err
@@ -78,7 +80,7 @@ func InsertAcquisition(ctx context.Context, h Handle, f AcquisitionFields, day *
 }
 
 // UpdateAcquisition writes all fields and counts the version up. The caller holds the row's lock.
-func UpdateAcquisition(ctx context.Context, h Handle, id int64, f AcquisitionFields, day *string) error {
+func UpdateAcquisition(ctx context.Context, h pg.Handle, id int64, f AcquisitionFields, day *string) error {
 	args, err := f.args(day)
 	if err != nil {
 		return err
@@ -90,45 +92,45 @@ func UpdateAcquisition(ctx context.Context, h Handle, id int64, f AcquisitionFie
 }
 
 // CountAcquisitionChange counts the version of an arrival up: something of its items changed.
-func CountAcquisitionChange(ctx context.Context, h Handle, id int64) error {
+func CountAcquisitionChange(ctx context.Context, h pg.Handle, id int64) error {
 	_, err := h.ExecContext(ctx, `UPDATE acquisition SET version = version + 1, updated_at = now() WHERE id = $1`, id)
 	return err
 }
 
 // NumberLot keeps the number of a lot within its year.
-func NumberLot(ctx context.Context, h Handle, id int64, lot int) error {
+func NumberLot(ctx context.Context, h pg.Handle, id int64, lot int) error {
 	_, err := h.ExecContext(ctx, `UPDATE acquisition SET lot = $2 WHERE id = $1`, id, lot)
 	return err
 }
 
 // AcquisitionByID reads an arrival.
-func AcquisitionByID(ctx context.Context, h Handle, id int64) (Acquisition, error) {
+func AcquisitionByID(ctx context.Context, h pg.Handle, id int64) (Acquisition, error) {
 	return acquisition(ctx, h, id, "")
 }
 
 // LockAcquisition reads an arrival and keeps others from changing it or its items until the
 // transaction ends.
-func LockAcquisition(ctx context.Context, h Handle, id int64) (Acquisition, error) {
+func LockAcquisition(ctx context.Context, h pg.Handle, id int64) (Acquisition, error) {
 	return acquisition(ctx, h, id, " FOR NO KEY UPDATE OF q")
 }
 
-func acquisition(ctx context.Context, h Handle, id int64, lock string) (Acquisition, error) {
+func acquisition(ctx context.Context, h pg.Handle, id int64, lock string) (Acquisition, error) {
 	var q Acquisition
-	err := get(ctx, h, &q, fmt.Sprintf("acquisition %d", id), acquisitionSelect+`WHERE q.id = $1`+lock, id)
+	err := pg.Get(ctx, h, &q, fmt.Sprintf("acquisition %d", id), acquisitionSelect+`WHERE q.id = $1`+lock, id)
 	return q, err
 }
 
 // ListAcquisitions reads a page, the newest arrival first: those whose words all occur in what is said of
 // them or of their items, or in their party's name; with public only in what others than staff may see.
-func ListAcquisitions(ctx context.Context, h Handle, words []string, public bool, skip, limit int) ([]Acquisition, error) {
+func ListAcquisitions(ctx context.Context, h pg.Handle, words []string, public bool, skip, limit int) ([]Acquisition, error) {
 	found := []Acquisition{}
 	items := `(SELECT string_agg(i.title, ' ') FROM lot_item i WHERE i.acquisition_id = q.id)`
 	said := `concat_ws(' ', q.title, q.method, q.arrived, q.note, ` + items + `, p.name)`
 	if public {
 		said = publicOr(PublicLot, "q.id", `concat_ws(' ', q.title, q.method, q.arrived, q.note, `+items+`)`)
 	}
-	where, args := likeAll(`lower(`+said+`)`, words, []any{skip, limit})
-	where = anyWord(where)
+	where, args := pg.LikeAll(`lower(`+said+`)`, words, []any{skip, limit})
+	where = pg.AnyWord(where)
 	err := h.SelectContext(ctx, &found, acquisitionSelect+`WHERE `+where+` ORDER BY q.arrived_from DESC NULLS FIRST, q.id DESC OFFSET $1 LIMIT $2`, args...)
 	return found, err
 }

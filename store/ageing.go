@@ -4,6 +4,8 @@ import (
 	"context"
 
 	"github.com/jmoiron/sqlx"
+
+	"frugalheron/store/pg"
 )
 
 // AgeingRow is what a machine holds that ages, and what the ranking needs to know of the machine.
@@ -25,7 +27,7 @@ const ageingSelect = `WITH standing AS MATERIALIZED (
 		LEFT JOIN lot_item i ON i.machine_id = m.id AND NOT i.struck LEFT JOIN acquisition q ON q.id = i.acquisition_id `
 
 // Ageing lists what ages in all machines; with an id in that one.
-func Ageing(ctx context.Context, h Handle, machineID int64) ([]AgeingRow, error) {
+func Ageing(ctx context.Context, h pg.Handle, machineID int64) ([]AgeingRow, error) {
 	found := []AgeingRow{}
 	err := h.SelectContext(ctx, &found, ageingSelect+`WHERE g.parts <> '' AND (CAST($1 AS bigint) = 0 OR g.machine_id = $1) ORDER BY g.machine_id`, machineID)
 	return found, err
@@ -33,7 +35,7 @@ func Ageing(ctx context.Context, h Handle, machineID int64) ([]AgeingRow, error)
 
 // LockAgeing keeps others from writing what ages in a machine until the transaction ends. Who reads what it
 // follows from after this misses nothing that was written before.
-func LockAgeing(ctx context.Context, h Handle, machineID int64) error {
+func LockAgeing(ctx context.Context, h pg.Handle, machineID int64) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO machine_ageing (machine_id, parts) VALUES ($1, '') ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO NOTHING`, machineID)
 	if err != nil {
 		return err
@@ -43,7 +45,7 @@ func LockAgeing(ctx context.Context, h Handle, machineID int64) error {
 }
 
 // PutAgeing writes what ages in a machine.
-func PutAgeing(ctx context.Context, h Handle, machineID int64, parts string, rules int) error {
+func PutAgeing(ctx context.Context, h pg.Handle, machineID int64, parts string, rules int) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO machine_ageing (machine_id, parts, rules) VALUES ($1, $2, $3)
 		ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO UPDATE SET parts = excluded.parts, rules = excluded.rules`, machineID, parts, rules)
 	return err
@@ -74,7 +76,7 @@ type HeldPart struct {
 }
 
 // HeldParts lists the parts that a machine holds today; empty sockets are none.
-func HeldParts(ctx context.Context, h Handle, machineID int64) ([]HeldPart, error) {
+func HeldParts(ctx context.Context, h pg.Handle, machineID int64) ([]HeldPart, error) {
 	found := []HeldPart{}
 	err := h.SelectContext(ctx, &found, `SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line, array_to_string(e.designators, ' ') AS places, e.count, e.kind,
 			e.type_class AS class, e.marking, e.socketed, CAST(e.date_to AS text) AS made,
@@ -94,7 +96,7 @@ type AgeingSpot struct {
 }
 
 // AgeingSpots names the lines of sheets; a line that is not there any more is left out.
-func AgeingSpots(ctx context.Context, h Handle, assemblies []int64, lines []int) ([]AgeingSpot, error) {
+func AgeingSpots(ctx context.Context, h pg.Handle, assemblies []int64, lines []int) ([]AgeingSpot, error) {
 	found := []AgeingSpot{}
 	err := h.SelectContext(ctx, &found, `SELECT w.assembly_id, w.line, a.title AS board, COALESCE(array_to_string(e.designators, ' '), '') AS places, COALESCE(e.marking, '') AS marking
 		FROM unnest(CAST($1 AS bigint[]), CAST($2 AS integer[])) AS w(assembly_id, line) JOIN assembly a ON a.id = w.assembly_id
@@ -111,7 +113,7 @@ type MachineName struct {
 }
 
 // MachineNames reads how some machines are called.
-func MachineNames(ctx context.Context, h Handle, ids []int64) ([]MachineName, error) {
+func MachineNames(ctx context.Context, h pg.Handle, ids []int64) ([]MachineName, error) {
 	found := []MachineName{}
 	err := h.SelectContext(ctx, &found, `SELECT m.id, m.accession, m.name, COALESCE(p.name, '') AS place FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.id = ANY (CAST($1 AS bigint[]))`, ids)
 	return found, err
@@ -119,7 +121,7 @@ func MachineNames(ctx context.Context, h Handle, ids []int64) ([]MachineName, er
 
 // OpeningTimes estimates how long opening machines took, in minutes, by the last log of each that was put
 // together on the day it was begun; machines without one are left out.
-func OpeningTimes(ctx context.Context, h Handle) (map[int64]int, error) {
+func OpeningTimes(ctx context.Context, h pg.Handle) (map[int64]int, error) {
 	var rows []struct {
 		MachineID int64 `db:"machine_id"`
 		Minutes   int   `db:"minutes"`
@@ -136,11 +138,11 @@ func OpeningTimes(ctx context.Context, h Handle) (map[int64]int, error) {
 // OwnClass is an ageing class as the collection has it, as JSON.
 type OwnClass struct {
 	Key string `db:"key"`
-	KeptDocument
+	pg.KeptDocument
 }
 
 // OwnClasses lists those that the collection changed.
-func OwnClasses(ctx context.Context, h Handle) ([]OwnClass, error) {
+func OwnClasses(ctx context.Context, h pg.Handle) ([]OwnClass, error) {
 	found := []OwnClass{}
 	err := h.SelectContext(ctx, &found, `SELECT key, CAST(body AS text) AS body, version FROM ageing_class ORDER BY key`)
 	return found, err
@@ -148,7 +150,7 @@ func OwnClasses(ctx context.Context, h Handle) ([]OwnClass, error) {
 
 // PutOwnClass writes one, starting from a version; 0 for the first time. It reports false when it was changed
 // since.
-func PutOwnClass(ctx context.Context, h Handle, key, body string, version int) (bool, error) {
+func PutOwnClass(ctx context.Context, h pg.Handle, key, body string, version int) (bool, error) {
 	result, err := h.ExecContext(ctx, `INSERT INTO ageing_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE CAST($3 AS bigint) = 0 OR EXISTS (SELECT 1 FROM ageing_class WHERE key = $1)
 		ON CONFLICT ON CONSTRAINT ageing_class_pkey DO UPDATE SET body = excluded.body, version = ageing_class.version + 1 WHERE ageing_class.version = $3`, key, body, version)
 	if err != nil {
@@ -160,15 +162,15 @@ func PutOwnClass(ctx context.Context, h Handle, key, body string, version int) (
 
 // HoldsPlaces reports whether any place lies in one that need not be written down itself, as a building of which
 // only rooms are.
-func HoldsPlaces(ctx context.Context, h Handle, place string) (bool, error) {
+func HoldsPlaces(ctx context.Context, h pg.Handle, place string) (bool, error) {
 	var holds bool
 	err := h.GetContext(ctx, &holds, `SELECT EXISTS (SELECT 1 FROM place WHERE starts_with(name, $1 || ','))`, place)
 	return holds, err
 }
 
 // SetClimate says how a place treats what stands there, and returns what was said before.
-func SetClimate(ctx context.Context, h Handle, place, climate string) (before string, err error) {
-	err = get(ctx, h, &before, "place "+place, `SELECT climate FROM place WHERE name = $1 FOR NO KEY UPDATE`, place)
+func SetClimate(ctx context.Context, h pg.Handle, place, climate string) (before string, err error) {
+	err = pg.Get(ctx, h, &before, "place "+place, `SELECT climate FROM place WHERE name = $1 FOR NO KEY UPDATE`, place)
 	if err == nil {
 		_, err = h.ExecContext(ctx, `UPDATE place SET climate = $2 WHERE name = $1`, place, climate)
 	}

@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // AssemblyFields are what people write about an assembly and the way it is fitted.
@@ -35,7 +37,7 @@ const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.re
 	FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL `
 
 // InsertAssembly adds an assembly where a fitting says; slot and fit are those of the fields.
-func InsertAssembly(ctx context.Context, h Handle, at Fitting, a AssemblyFields) (int64, error) {
+func InsertAssembly(ctx context.Context, h pg.Handle, at Fitting, a AssemblyFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO assembly (kind, title, part, rev, serial, purpose)
 		VALUES (COALESCE(NULLIF($1, ''), 'board'), $2, $3, $4, $5, $6) RETURNING id`, a.Kind, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
@@ -48,7 +50,7 @@ func InsertAssembly(ctx context.Context, h Handle, at Fitting, a AssemblyFields)
 }
 
 // UpdateAssembly writes all fields and counts the version up. The caller holds the row's lock.
-func UpdateAssembly(ctx context.Context, h Handle, id int64, a AssemblyFields) error {
+func UpdateAssembly(ctx context.Context, h pg.Handle, id int64, a AssemblyFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6, kind = $7,
 		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose, a.Kind)
 	if err != nil {
@@ -59,15 +61,15 @@ func UpdateAssembly(ctx context.Context, h Handle, id int64, a AssemblyFields) e
 }
 
 // AssemblyByID reads an assembly.
-func AssemblyByID(ctx context.Context, h Handle, id int64) (Assembly, error) {
+func AssemblyByID(ctx context.Context, h pg.Handle, id int64) (Assembly, error) {
 	var a Assembly
-	err := get(ctx, h, &a, fmt.Sprintf("assembly %d", id), assemblySelect+`WHERE a.id = $1`, id)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("assembly %d", id), assemblySelect+`WHERE a.id = $1`, id)
 	return a, err
 }
 
 // LockAssembly reads an assembly and keeps others from changing it or its sheet until the
 // transaction ends.
-func LockAssembly(ctx context.Context, h Handle, id int64) (Assembly, error) {
+func LockAssembly(ctx context.Context, h pg.Handle, id int64) (Assembly, error) {
 	if _, err := h.ExecContext(ctx, `SELECT 1 FROM assembly WHERE id = $1 FOR UPDATE`, id); err != nil {
 		return Assembly{}, err
 	}
@@ -75,7 +77,7 @@ func LockAssembly(ctx context.Context, h Handle, id int64) (Assembly, error) {
 }
 
 // AssembliesOf lists what is fitted in a machine today, in order; its outside is none of them.
-func AssembliesOf(ctx context.Context, h Handle, machineID int64) ([]Assembly, error) {
+func AssembliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]Assembly, error) {
 	assemblies := []Assembly{}
 	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'outside' ORDER BY f.ordinal, a.id`, machineID)
 	return assemblies, err
@@ -88,15 +90,15 @@ const OutsideKind = "outside"
 func (a Assembly) IsOutside() bool { return a.Kind == OutsideKind }
 
 // InsertOutside gives a machine its outside.
-func InsertOutside(ctx context.Context, h Handle, machineID int64) error {
+func InsertOutside(ctx context.Context, h pg.Handle, machineID int64) error {
 	_, err := h.ExecContext(ctx, `WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'outside') RETURNING id)
 		INSERT INTO fitting (assembly_id, machine_id) SELECT id, $1 FROM added`, machineID)
 	return err
 }
 
 // OutsideOf reads the outside of a machine.
-func OutsideOf(ctx context.Context, h Handle, machineID int64) (Assembly, error) {
+func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (Assembly, error) {
 	var a Assembly
-	err := get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID), assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID), assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
 	return a, err
 }

@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // Blob is what was uploaded; its bytes lie in the blob store under their SHA-256.
@@ -50,14 +52,14 @@ const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t
 	FROM attachment t JOIN blob b ON b.sha256 = t.sha256 LEFT JOIN account c ON c.id = t.account_id `
 
 // PutBlob notes what lies in the blob store, unless it is noted.
-func PutBlob(ctx context.Context, h Handle, b Blob) error {
+func PutBlob(ctx context.Context, h pg.Handle, b Blob) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO blob (sha256, bytes, media_type, width, height) VALUES ($1, $2, $3, $4, $5)
 		ON CONFLICT ON CONSTRAINT blob_pkey DO NOTHING`, b.SHA256, b.Bytes, b.MediaType, b.Width, b.Height)
 	return err
 }
 
 // InsertAttachment adds a picture or document and returns its id.
-func InsertAttachment(ctx context.Context, h Handle, by *int64, t Attachment) (int64, error) {
+func InsertAttachment(ctx context.Context, h pg.Handle, by *int64, t Attachment) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO attachment (kind, sha256, machine_id, acquisition_id, file_name, caption, view, taken, language, translation, address, captured, numbers, staff_only, account_id)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15) RETURNING id`,
@@ -66,29 +68,29 @@ func InsertAttachment(ctx context.Context, h Handle, by *int64, t Attachment) (i
 }
 
 // UpdateAttachment writes all fields and counts the version up. The caller holds the row's lock.
-func UpdateAttachment(ctx context.Context, h Handle, id int64, t AttachmentFields) error {
+func UpdateAttachment(ctx context.Context, h pg.Handle, id int64, t AttachmentFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE attachment SET caption = $2, view = $3, taken = $4, language = $5, translation = $6, address = $7, captured = $8,
 		numbers = $9, staff_only = $10, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly)
 	return err
 }
 
 // StrikeAttachment takes one out of all lists, or puts it back; the bytes stay.
-func StrikeAttachment(ctx context.Context, h Handle, id int64, struck bool) error {
+func StrikeAttachment(ctx context.Context, h pg.Handle, id int64, struck bool) error {
 	_, err := h.ExecContext(ctx, `UPDATE attachment SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
 	return err
 }
 
 // AttachmentByID reads one.
-func AttachmentByID(ctx context.Context, h Handle, id int64) (Attachment, error) {
+func AttachmentByID(ctx context.Context, h pg.Handle, id int64) (Attachment, error) {
 	var t Attachment
-	err := get(ctx, h, &t, fmt.Sprintf("attachment %d", id), attachmentSelect+`WHERE t.id = $1`, id)
+	err := pg.Get(ctx, h, &t, fmt.Sprintf("attachment %d", id), attachmentSelect+`WHERE t.id = $1`, id)
 	return t, err
 }
 
 // LockAttachment reads one and keeps others from changing it until the transaction ends.
-func LockAttachment(ctx context.Context, h Handle, id int64) (Attachment, error) {
+func LockAttachment(ctx context.Context, h pg.Handle, id int64) (Attachment, error) {
 	var t Attachment
-	err := get(ctx, h, &t, fmt.Sprintf("attachment %d", id), attachmentSelect+`WHERE t.id = $1 FOR NO KEY UPDATE OF t`, id)
+	err := pg.Get(ctx, h, &t, fmt.Sprintf("attachment %d", id), attachmentSelect+`WHERE t.id = $1 FOR NO KEY UPDATE OF t`, id)
 	return t, err
 }
 
@@ -102,7 +104,7 @@ type AttachmentQuery struct {
 }
 
 // ListAttachments reads a page.
-func ListAttachments(ctx context.Context, h Handle, q AttachmentQuery) ([]Attachment, error) {
+func ListAttachments(ctx context.Context, h pg.Handle, q AttachmentQuery) ([]Attachment, error) {
 	found := []Attachment{}
 	owner, id := "machine_id", q.MachineID
 	if id == 0 {
@@ -114,16 +116,16 @@ func ListAttachments(ctx context.Context, h Handle, q AttachmentQuery) ([]Attach
 }
 
 // NumbersOf lists the attachments of a machine or lot in which numbers stand.
-func NumbersOf(ctx context.Context, h Handle, machineID, acquisitionID *int64) ([]Attachment, error) {
+func NumbersOf(ctx context.Context, h pg.Handle, machineID, acquisitionID *int64) ([]Attachment, error) {
 	found := []Attachment{}
 	err := h.SelectContext(ctx, &found, attachmentSelect+`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.struck AND t.numbers <> '' ORDER BY t.id`, machineID, acquisitionID)
 	return found, err
 }
 
 // AttachmentOfBlob finds what a machine or lot has of the same content, struck out or not; ErrNotFound for none.
-func AttachmentOfBlob(ctx context.Context, h Handle, sha256 string, machineID, acquisitionID *int64) (Attachment, error) {
+func AttachmentOfBlob(ctx context.Context, h pg.Handle, sha256 string, machineID, acquisitionID *int64) (Attachment, error) {
 	var t Attachment
-	err := get(ctx, h, &t, "attachment of blob "+sha256, attachmentSelect+`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.struck, t.id LIMIT 1`,
+	err := pg.Get(ctx, h, &t, "attachment of blob "+sha256, attachmentSelect+`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.struck, t.id LIMIT 1`,
 		sha256, machineID, acquisitionID)
 	return t, err
 }

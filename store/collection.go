@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+
+	"frugalheron/store/pg"
 )
 
 // CollectionFields are the settings of the collection as a whole.
@@ -18,22 +20,24 @@ type Collection struct {
 }
 
 // ReadCollection reads it.
-func ReadCollection(ctx context.Context, h Handle) (Collection, error) { return collection(ctx, h, "") }
+func ReadCollection(ctx context.Context, h pg.Handle) (Collection, error) {
+	return collection(ctx, h, "")
+}
 
 // LockCollection reads it and keeps others from changing it, and from giving numbers, until the
 // transaction ends.
-func LockCollection(ctx context.Context, h Handle) (Collection, error) {
+func LockCollection(ctx context.Context, h pg.Handle) (Collection, error) {
 	return collection(ctx, h, " FOR UPDATE")
 }
 
-func collection(ctx context.Context, h Handle, lock string) (Collection, error) {
+func collection(ctx context.Context, h pg.Handle, lock string) (Collection, error) {
 	var c Collection
-	err := get(ctx, h, &c, "collection", `SELECT name, accession_pattern, currency, version FROM collection`+lock)
+	err := pg.Get(ctx, h, &c, "collection", `SELECT name, accession_pattern, currency, version FROM collection`+lock)
 	return c, err
 }
 
 // UpdateCollection writes all fields and counts the version up. The caller holds the lock.
-func UpdateCollection(ctx context.Context, h Handle, c CollectionFields) error {
+func UpdateCollection(ctx context.Context, h pg.Handle, c CollectionFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, version = version + 1`, c.Name, c.AccessionPattern, c.Currency)
 	return err
 }
@@ -47,7 +51,7 @@ type GivenNumber struct {
 }
 
 // GiveNumber notes that a machine has a number. It returns false when it was given to another thing before.
-func GiveNumber(ctx context.Context, h Handle, number string, machineID int64) (bool, error) {
+func GiveNumber(ctx context.Context, h pg.Handle, number string, machineID int64) (bool, error) {
 	var holder int64
 	err := h.GetContext(ctx, &holder, `INSERT INTO accession_number (number, machine_id) VALUES ($1, $2)
 		ON CONFLICT ON CONSTRAINT accession_number_pkey DO UPDATE SET number = EXCLUDED.number RETURNING COALESCE(machine_id, 0)`, number, machineID)
@@ -56,7 +60,7 @@ func GiveNumber(ctx context.Context, h Handle, number string, machineID int64) (
 
 // NoteNumber notes a number that no machine has, with the reason. One that a machine has or had is left
 // alone: then it returns false.
-func NoteNumber(ctx context.Context, h Handle, number, note string) (bool, error) {
+func NoteNumber(ctx context.Context, h pg.Handle, number, note string) (bool, error) {
 	result, err := h.ExecContext(ctx, `INSERT INTO accession_number (number, note) VALUES ($1, $2)
 		ON CONFLICT ON CONSTRAINT accession_number_pkey DO UPDATE SET note = EXCLUDED.note WHERE accession_number.machine_id IS NULL`, number, note)
 	if err != nil {
@@ -67,9 +71,9 @@ func NoteNumber(ctx context.Context, h Handle, number, note string) (bool, error
 }
 
 // NumbersLike lists the numbers that were ever given and start with a text.
-func NumbersLike(ctx context.Context, h Handle, start string) ([]GivenNumber, error) {
+func NumbersLike(ctx context.Context, h pg.Handle, start string) ([]GivenNumber, error) {
 	numbers := []GivenNumber{}
 	err := h.SelectContext(ctx, &numbers, `SELECT n.number, n.machine_id, COALESCE(m.accession, '') AS accession, n.note
-		FROM accession_number n LEFT JOIN machine m ON m.id = n.machine_id WHERE n.number LIKE $1 ORDER BY n.number`, likeEscaper.Replace(start)+"%")
+		FROM accession_number n LEFT JOIN machine m ON m.id = n.machine_id WHERE n.number LIKE $1 ORDER BY n.number`, pg.LikeEscaper.Replace(start)+"%")
 	return numbers, err
 }

@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // CustodyFields are what one source says of a machine's past: who had it, when, where.
@@ -33,7 +35,7 @@ const custodySelect = `SELECT s.id, s.machine_id, s.role, s.who, s.place, s.date
 	FROM custody s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
 
 // InsertCustody keeps a statement about a machine's past and returns its id.
-func InsertCustody(ctx context.Context, h Handle, machineID int64, by *int64, s CustodyFields) (int64, error) {
+func InsertCustody(ctx context.Context, h pg.Handle, machineID int64, by *int64, s CustodyFields) (int64, error) {
 	var id int64
 	args := append([]any{machineID, by, s.Role, s.Who, s.Place, s.Dates, s.UsedFor}, s.args()...)
 	err := h.GetContext(ctx, &id, `INSERT INTO custody (machine_id, account_id, role, who, place, dates, used_for, kind, cited, page, link, picture_id, region, party_id, said_on)
@@ -42,7 +44,7 @@ func InsertCustody(ctx context.Context, h Handle, machineID int64, by *int64, s 
 }
 
 // UpdateCustody writes all fields and counts the version up. The caller holds the row's lock.
-func UpdateCustody(ctx context.Context, h Handle, id int64, s CustodyFields) error {
+func UpdateCustody(ctx context.Context, h pg.Handle, id int64, s CustodyFields) error {
 	args := append([]any{id, s.Role, s.Who, s.Place, s.Dates, s.UsedFor}, s.args()...)
 	_, err := h.ExecContext(ctx, `UPDATE custody SET role = $2, who = $3, place = $4, dates = $5, used_for = $6, kind = $7, cited = $8, page = $9, link = $10,
 		picture_id = $11, region = CAST($12 AS jsonb), party_id = $13, said_on = $14, version = version + 1 WHERE id = $1`, args...)
@@ -50,14 +52,14 @@ func UpdateCustody(ctx context.Context, h Handle, id int64, s CustodyFields) err
 }
 
 // LockCustody reads a statement and keeps others from changing it until the transaction ends.
-func LockCustody(ctx context.Context, h Handle, id int64) (Custody, error) {
+func LockCustody(ctx context.Context, h pg.Handle, id int64) (Custody, error) {
 	var s Custody
-	err := get(ctx, h, &s, fmt.Sprintf("statement %d about the past", id), custodySelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
+	err := pg.Get(ctx, h, &s, fmt.Sprintf("statement %d about the past", id), custodySelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
 	return s, err
 }
 
 // CustodyOf lists what was said of a machine's past, in the order in which it was noted.
-func CustodyOf(ctx context.Context, h Handle, machineID int64) ([]Custody, error) {
+func CustodyOf(ctx context.Context, h pg.Handle, machineID int64) ([]Custody, error) {
 	links := []Custody{}
 	err := h.SelectContext(ctx, &links, custodySelect+`WHERE s.machine_id = $1 ORDER BY s.id`, machineID)
 	return links, err

@@ -7,6 +7,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/core/sheet"
+	"frugalheron/store/pg"
 )
 
 // EntryRow is a parsed line of the newest revision, as it is kept for search. Rows travel to and
@@ -30,7 +31,7 @@ type EntryRow struct {
 }
 
 // ReplaceEntries throws away the entries of an assembly and keeps those of a revision instead.
-func ReplaceEntries(ctx context.Context, h Handle, assemblyID int64, revision int, rows []EntryRow) error {
+func ReplaceEntries(ctx context.Context, h pg.Handle, assemblyID int64, revision int, rows []EntryRow) error {
 	if _, err := h.ExecContext(ctx, `DELETE FROM entry WHERE assembly_id = $1`, assemblyID); err != nil {
 		return err
 	}
@@ -48,7 +49,7 @@ func ReplaceEntries(ctx context.Context, h Handle, assemblyID int64, revision in
 }
 
 // EntriesOf lists the entries of an assembly after a line, in order.
-func EntriesOf(ctx context.Context, h Handle, assemblyID int64, afterLine, limit int) ([]EntryRow, error) {
+func EntriesOf(ctx context.Context, h pg.Handle, assemblyID int64, afterLine, limit int) ([]EntryRow, error) {
 	encoded := []string{}
 	err := h.SelectContext(ctx, &encoded, `SELECT CAST(jsonb_build_object('line', line, 'designators', designators, 'count', count, 'kind', kind,
 			'marking', marking, 'typeNumber', type_number, 'typeClass', type_class, 'speedNs', speed_ns, 'dateFrom', date_from, 'dateTo', date_to,
@@ -74,7 +75,7 @@ type Position struct {
 }
 
 // AddPositions adds those positions that an assembly does not have yet; none is ever removed.
-func AddPositions(ctx context.Context, h Handle, assemblyID int64, positions []Position) error {
+func AddPositions(ctx context.Context, h pg.Handle, assemblyID int64, positions []Position) error {
 	encoded, err := json.Marshal(positions)
 	if err != nil {
 		return err
@@ -86,7 +87,7 @@ func AddPositions(ctx context.Context, h Handle, assemblyID int64, positions []P
 }
 
 // PositionsOf lists a page of an assembly's positions in the order they were first met.
-func PositionsOf(ctx context.Context, h Handle, assemblyID, after int64, limit int) ([]Position, error) {
+func PositionsOf(ctx context.Context, h pg.Handle, assemblyID, after int64, limit int) ([]Position, error) {
 	positions := []Position{}
 	err := h.SelectContext(ctx, &positions, `SELECT id, designator, ordinal FROM position
 		WHERE assembly_id = $1 AND id > $2 ORDER BY id LIMIT $3`, assemblyID, after, limit)
@@ -95,7 +96,7 @@ func PositionsOf(ctx context.Context, h Handle, assemblyID, after int64, limit i
 
 // PutTotals keeps the totals of a revision as reckoned with a version of the library, with how many
 // entries and problems it has.
-func PutTotals(ctx context.Context, h Handle, assemblyID int64, revision, libraryVersion, entries, problems int, totals any) error {
+func PutTotals(ctx context.Context, h pg.Handle, assemblyID int64, revision, libraryVersion, entries, problems int, totals any) error {
 	encoded, err := json.Marshal(totals)
 	if err != nil {
 		return err

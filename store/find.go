@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"strings"
+
+	"frugalheron/store/pg"
 )
 
 // FoundAssembly is an assembly that a search found, with where it is.
@@ -21,9 +23,9 @@ type FoundAssembly struct {
 
 // FindAssemblies finds assemblies with all words in what is said of them, wherever they are; with public only in
 // what others than staff may see of it.
-func FindAssemblies(ctx context.Context, h Handle, words []string, public bool, limit int) ([]FoundAssembly, error) {
+func FindAssemblies(ctx context.Context, h pg.Handle, words []string, public bool, limit int) ([]FoundAssembly, error) {
 	found := []FoundAssembly{}
-	where, args := likeAll("a.search", words, nil)
+	where, args := pg.LikeAll("a.search", words, nil)
 	if public {
 		where, args = likeAllPublic(PublicAssembly, "a.id", "a.search", words, nil)
 	}
@@ -38,7 +40,7 @@ func FindAssemblies(ctx context.Context, h Handle, words []string, public bool, 
 
 // FindChips finds lines of sheets with all words in the marking, or of a type whose number is the
 // only word. Markings are compared without regard to case.
-func FindChips(ctx context.Context, h Handle, words []string, limit int) ([]Occurrence, error) {
+func FindChips(ctx context.Context, h pg.Handle, words []string, limit int) ([]Occurrence, error) {
 	found := []Occurrence{}
 	upper := make([]string, len(words))
 	for i, word := range words {
@@ -46,7 +48,7 @@ func FindChips(ctx context.Context, h Handle, words []string, limit int) ([]Occu
 	}
 	where, args := []string{}, []any{}
 	for _, word := range upper {
-		args = append(args, "%"+likeEscaper.Replace(word)+"%")
+		args = append(args, "%"+pg.LikeEscaper.Replace(word)+"%")
 		where = append(where, fmt.Sprintf(`upper(translate(e.marking, 'µμ', 'UU')) LIKE $%d`, len(args)))
 	}
 	condition := strings.Join(where, " AND ")
@@ -64,29 +66,10 @@ func FindChips(ctx context.Context, h Handle, words []string, limit int) ([]Occu
 	return found, err
 }
 
-// anyWord joins the conditions of a search; a search without words finds everything.
-func anyWord(where string) string {
-	if strings.TrimSpace(where) == "" {
-		return "true"
-	}
-	return where
-}
-
-// likeAll writes the condition that a column in lower case holds all words, behind other arguments of
-// a statement.
-func likeAll(column string, words []string, args []any) (string, []any) {
-	where := make([]string, len(words))
-	for i, word := range words {
-		args = append(args, "%"+likeEscaper.Replace(strings.ToLower(word))+"%")
-		where[i] = fmt.Sprintf("%s LIKE $%d", column, len(args))
-	}
-	return strings.Join(where, " AND "), args
-}
-
 // MachineByAccession finds a machine by its number, without regard to case.
-func MachineByAccession(ctx context.Context, h Handle, accession string) (Machine, error) {
+func MachineByAccession(ctx context.Context, h pg.Handle, accession string) (Machine, error) {
 	var m Machine
-	err := get(ctx, h, &m, "machine "+accession,
+	err := pg.Get(ctx, h, &m, "machine "+accession,
 		`SELECT `+machineColumns+` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.accession = ANY (CAST($1 AS text[])) LIMIT 1`,
 		[]string{accession, strings.ToUpper(accession)})
 	return m, err

@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+
+	"frugalheron/store/pg"
 )
 
 // Fitting is where an assembly is or was: in a machine, at a place, or lent to somebody.
@@ -38,7 +40,7 @@ const fittingSelect = `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(m.acce
 	FROM fitting f LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id `
 
 // FittingsOf lists where an assembly has been, the newest first.
-func FittingsOf(ctx context.Context, h Handle, assemblyID int64) ([]Fitting, error) {
+func FittingsOf(ctx context.Context, h pg.Handle, assemblyID int64) ([]Fitting, error) {
 	fittings := []Fitting{}
 	err := h.SelectContext(ctx, &fittings, fittingSelect+`WHERE f.assembly_id = $1 ORDER BY f.id DESC`, assemblyID)
 	return fittings, err
@@ -46,7 +48,7 @@ func FittingsOf(ctx context.Context, h Handle, assemblyID int64) ([]Fitting, err
 
 // InsertFitting puts an assembly somewhere, behind what is there already, and returns the id. One
 // that is still present elsewhere violates fitting_present_key.
-func InsertFitting(ctx context.Context, h Handle, f Fitting) (int64, error) {
+func InsertFitting(ctx context.Context, h pg.Handle, f Fitting) (int64, error) {
 	place, err := placeID(ctx, h, f.Place)
 	if err != nil {
 		return 0, err
@@ -60,25 +62,25 @@ func InsertFitting(ctx context.Context, h Handle, f Fitting) (int64, error) {
 }
 
 // CloseFitting ends a fitting on a day.
-func CloseFitting(ctx context.Context, h Handle, id int64, day string) error {
+func CloseFitting(ctx context.Context, h pg.Handle, id int64, day string) error {
 	_, err := h.ExecContext(ctx, `UPDATE fitting SET until = CAST($2 AS date) WHERE id = $1`, id, day)
 	return err
 }
 
 // ReopenFitting makes a fitting the present one again.
-func ReopenFitting(ctx context.Context, h Handle, id int64) error {
+func ReopenFitting(ctx context.Context, h pg.Handle, id int64) error {
 	_, err := h.ExecContext(ctx, `UPDATE fitting SET until = NULL WHERE id = $1`, id)
 	return err
 }
 
 // DeleteFitting removes a fitting that never was. The history keeps that it was entered.
-func DeleteFitting(ctx context.Context, h Handle, id int64) error {
+func DeleteFitting(ctx context.Context, h pg.Handle, id int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM fitting WHERE id = $1`, id)
 	return err
 }
 
 // CountAssemblyChange counts the version of an assembly up without changing what is said of it.
-func CountAssemblyChange(ctx context.Context, h Handle, id int64) error {
+func CountAssemblyChange(ctx context.Context, h pg.Handle, id int64) error {
 	_, err := h.ExecContext(ctx, `UPDATE assembly SET version = version + 1, updated_at = now() WHERE id = $1`, id)
 	return err
 }
@@ -98,13 +100,13 @@ type LooseAssembly struct {
 
 // ListLoose reads a page of the assemblies that are in no machine, in the order of their ids, whose
 // words all occur in what is said of them or of where they are; with public only in what others than staff may see.
-func ListLoose(ctx context.Context, h Handle, words []string, public bool, after int64, limit int) ([]LooseAssembly, error) {
+func ListLoose(ctx context.Context, h pg.Handle, words []string, public bool, after int64, limit int) ([]LooseAssembly, error) {
 	said := `concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to)`
 	if public {
 		// Whom something is lent to is no search for others.
 		said = `concat_ws(' ', ` + publicOr(PublicAssembly, "a.id", "a.search") + `, ` + publicOr(PublicPlace, "p.id", "p.name") + `)`
 	}
-	where, args := likeAll(`lower(`+said+`)`, words, []any{after, limit})
+	where, args := pg.LikeAll(`lower(`+said+`)`, words, []any{after, limit})
 	if where != "" {
 		where = " AND " + where
 	}

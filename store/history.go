@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // Event is a row of the history: who did what to which record. Rows are only ever added.
@@ -25,7 +27,7 @@ const DeedSaveSheet = "save sheet"
 
 // InsertEvent adds a row to the history and returns its id. Before and after are written as JSON;
 // nil stays null.
-func InsertEvent(ctx context.Context, h Handle, e Event, before, after any) (int64, error) {
+func InsertEvent(ctx context.Context, h pg.Handle, e Event, before, after any) (int64, error) {
 	beforeJSON, err := nullableJSON(before)
 	if err != nil {
 		return 0, err
@@ -41,7 +43,7 @@ func InsertEvent(ctx context.Context, h Handle, e Event, before, after any) (int
 }
 
 // EventsOf lists the history of one record, oldest first.
-func EventsOf(ctx context.Context, h Handle, subjectKind string, subjectID int64) ([]Event, error) {
+func EventsOf(ctx context.Context, h pg.Handle, subjectKind string, subjectID int64) ([]Event, error) {
 	events := []Event{}
 	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM history WHERE subject_kind = $1 AND subject_id = $2 ORDER BY id`, subjectKind, subjectID)
@@ -106,7 +108,7 @@ type EventQuery struct {
 }
 
 // ListEvents reads a page.
-func ListEvents(ctx context.Context, h Handle, q EventQuery) ([]ToldEvent, error) {
+func ListEvents(ctx context.Context, h pg.Handle, q EventQuery) ([]ToldEvent, error) {
 	events := []ToldEvent{}
 	may, args := q.condition([]any{q.Machine, q.Assembly, q.Before, q.Limit, q.Lot})
 	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1)
@@ -118,17 +120,17 @@ func ListEvents(ctx context.Context, h Handle, q EventQuery) ([]ToldEvent, error
 }
 
 // EventByID reads an event that somebody may read of; ErrNotFound for others.
-func EventByID(ctx context.Context, h Handle, reader EventReader, id int64) (ToldEvent, error) {
+func EventByID(ctx context.Context, h pg.Handle, reader EventReader, id int64) (ToldEvent, error) {
 	var e ToldEvent
 	may, args := reader.condition([]any{id})
-	err := get(ctx, h, &e, fmt.Sprintf("event %d", id), toldSelect+`WHERE h.id = $1`+may, args...)
+	err := pg.Get(ctx, h, &e, fmt.Sprintf("event %d", id), toldSelect+`WHERE h.id = $1`+may, args...)
 	return e, err
 }
 
 // IsNewestEvent reports whether nothing was done to the same record since an event.
-func IsNewestEvent(ctx context.Context, h Handle, id int64) (bool, error) {
+func IsNewestEvent(ctx context.Context, h pg.Handle, id int64) (bool, error) {
 	var is bool
-	err := get(ctx, h, &is, fmt.Sprintf("event %d", id), `SELECT NOT EXISTS
+	err := pg.Get(ctx, h, &is, fmt.Sprintf("event %d", id), `SELECT NOT EXISTS
 		(SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id) FROM history h WHERE h.id = $1`, id)
 	return is, err
 }

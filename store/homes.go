@@ -3,6 +3,8 @@ package store
 import (
 	"context"
 	"fmt"
+
+	"frugalheron/store/pg"
 )
 
 // OwnedKind is a kind of records each of which belongs to a machine, to a lot, or lies in store.
@@ -37,12 +39,12 @@ var homeStatements = map[OwnedKind]string{
 }
 
 // HomeOf finds where a record belongs; ErrNotFound when there is none, or it was struck out.
-func HomeOf(ctx context.Context, h Handle, kind OwnedKind, id int64) (Home, error) {
+func HomeOf(ctx context.Context, h pg.Handle, kind OwnedKind, id int64) (Home, error) {
 	var home Home
 	statement := homeStatements[kind]
 	if kind == CitedPicture {
 		statement = homeStatements[OwnedPicture]
 	}
-	err := get(ctx, h, &home, fmt.Sprintf("%s %d", kind, id), statement, id)
+	err := pg.Get(ctx, h, &home, fmt.Sprintf("%s %d", kind, id), statement, id)
 	return home, err
 }

@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // RecordRef names a record that identifiers stand on: a machine, an assembly that is in no machine, or a
@@ -28,7 +30,7 @@ type IdentifierRow struct {
 }
 
 // ReplaceIdentifiers notes the identifiers of a record in place of those noted before.
-func ReplaceIdentifiers(ctx context.Context, h Handle, record RecordRef, rows []IdentifierRow) error {
+func ReplaceIdentifiers(ctx context.Context, h pg.Handle, record RecordRef, rows []IdentifierRow) error {
 	if _, err := h.ExecContext(ctx, `DELETE FROM identifier WHERE record_kind = $1 AND record_id = $2`, record.Kind, record.ID); err != nil {
 		return err
 	}
@@ -59,7 +61,7 @@ type Meeting struct {
 
 // MeetingsOf lists the identifiers that a record shares with others. What stands in the documents of a lot
 // and on a thing that came with it is no meeting.
-func MeetingsOf(ctx context.Context, h Handle, record RecordRef, forViewers bool) ([]Meeting, error) {
+func MeetingsOf(ctx context.Context, h pg.Handle, record RecordRef, forViewers bool) ([]Meeting, error) {
 	meetings := []Meeting{}
 	err := h.SelectContext(ctx, &meetings, `SELECT i.key, min(i.value) AS value, string_agg(DISTINCT i.source, ', ') AS source,
 			o.record_kind AS "other.kind", o.record_id AS "other.id", string_agg(DISTINCT o.source, ', ') AS there,
@@ -81,7 +83,7 @@ func MeetingsOf(ctx context.Context, h Handle, record RecordRef, forViewers bool
 }
 
 // DecideMeeting keeps what was made of an identifier that two records share.
-func DecideMeeting(ctx context.Context, h Handle, key string, lower, higher RecordRef, by *int64, decision, reason string) error {
+func DecideMeeting(ctx context.Context, h pg.Handle, key string, lower, higher RecordRef, by *int64, decision, reason string) error {
 	if higher.before(lower) {
 		lower, higher = higher, lower
 	}

@@ -3,8 +3,9 @@ package store
 import (
 	"context"
 	"fmt"
-	"strings"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // MachineFields are what people write about a machine.
@@ -33,7 +34,7 @@ const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.serial, m
 
 // InsertMachine adds a machine and returns its id. An accession number that is taken violates
 // machine_accession_key.
-func InsertMachine(ctx context.Context, h Handle, m MachineFields) (int64, error) {
+func InsertMachine(ctx context.Context, h pg.Handle, m MachineFields) (int64, error) {
 	place, err := placeID(ctx, h, m.Place)
 	if err != nil {
 		return 0, err
@@ -46,7 +47,7 @@ func InsertMachine(ctx context.Context, h Handle, m MachineFields) (int64, error
 }
 
 // UpdateMachine writes all fields and counts the version up. The caller holds the row's lock.
-func UpdateMachine(ctx context.Context, h Handle, id int64, m MachineFields) error {
+func UpdateMachine(ctx context.Context, h pg.Handle, id int64, m MachineFields) error {
 	place, err := placeID(ctx, h, m.Place)
 	if err != nil {
 		return err
@@ -59,26 +60,24 @@ func UpdateMachine(ctx context.Context, h Handle, id int64, m MachineFields) err
 }
 
 // MachineByID reads a machine.
-func MachineByID(ctx context.Context, h Handle, id int64) (Machine, error) {
+func MachineByID(ctx context.Context, h pg.Handle, id int64) (Machine, error) {
 	return machine(ctx, h, id, "")
 }
 
 // LockMachine reads a machine and keeps others from changing it until the transaction ends.
-func LockMachine(ctx context.Context, h Handle, id int64) (Machine, error) {
+func LockMachine(ctx context.Context, h pg.Handle, id int64) (Machine, error) {
 	return machine(ctx, h, id, " FOR NO KEY UPDATE OF m")
 }
 
-func machine(ctx context.Context, h Handle, id int64, lock string) (Machine, error) {
+func machine(ctx context.Context, h pg.Handle, id int64, lock string) (Machine, error) {
 	var m Machine
-	err := get(ctx, h, &m, fmt.Sprintf("machine %d", id),
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("machine %d", id),
 		`SELECT `+machineColumns+` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.id = $1`+lock, id)
 	return m, err
 }
 
-var likeEscaper = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
-
 // ListPlaces names the places in use, by name; with public as others than staff may know them.
-func ListPlaces(ctx context.Context, h Handle, public bool) ([]string, error) {
+func ListPlaces(ctx context.Context, h pg.Handle, public bool) ([]string, error) {
 	places := []string{}
 	name := "name"
 	if public {
@@ -90,7 +89,7 @@ func ListPlaces(ctx context.Context, h Handle, public bool) ([]string, error) {
 
 // placeID finds a place by name, or adds it; nil for no name. A place that is there is not locked:
 // people who name the same one do not wait for each other.
-func placeID(ctx context.Context, h Handle, name string) (*int64, error) {
+func placeID(ctx context.Context, h pg.Handle, name string) (*int64, error) {
 	if name == "" {
 		return nil, nil
 	}
@@ -104,7 +103,7 @@ func placeID(ctx context.Context, h Handle, name string) (*int64, error) {
 }
 
 // EnsurePlace adds a place unless it is there. Who also locks an assembly does so after this.
-func EnsurePlace(ctx context.Context, h Handle, name string) error {
+func EnsurePlace(ctx context.Context, h pg.Handle, name string) error {
 	_, err := placeID(ctx, h, name)
 	return err
 }

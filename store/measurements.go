@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // MeasurementRow is one point that was measured, with its readings as JSON.
@@ -35,21 +37,21 @@ const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.
 	FROM measurement m LEFT JOIN assembly b ON b.id = m.assembly_id LEFT JOIN account a ON a.id = m.account_id `
 
 // MeasurementsOf lists what was measured on a machine, the newest first.
-func MeasurementsOf(ctx context.Context, h Handle, machineID int64, limit int) ([]MeasurementRow, error) {
+func MeasurementsOf(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]MeasurementRow, error) {
 	found := []MeasurementRow{}
 	err := h.SelectContext(ctx, &found, measurementSelect+`WHERE m.machine_id = $1 AND NOT m.struck ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`, machineID, limit)
 	return found, err
 }
 
 // MeasurementByID reads one, struck or not.
-func MeasurementByID(ctx context.Context, h Handle, id int64) (MeasurementRow, error) {
+func MeasurementByID(ctx context.Context, h pg.Handle, id int64) (MeasurementRow, error) {
 	var m MeasurementRow
-	err := get(ctx, h, &m, fmt.Sprintf("measurement %d", id), measurementSelect+`WHERE m.id = $1`, id)
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("measurement %d", id), measurementSelect+`WHERE m.id = $1`, id)
 	return m, err
 }
 
 // LockMeasurement keeps others from changing one until the transaction ends, and reads it.
-func LockMeasurement(ctx context.Context, h Handle, id int64) (MeasurementRow, error) {
+func LockMeasurement(ctx context.Context, h pg.Handle, id int64) (MeasurementRow, error) {
 	if _, err := h.ExecContext(ctx, `SELECT 1 FROM measurement WHERE id = $1 FOR NO KEY UPDATE`, id); err != nil {
 		return MeasurementRow{}, err
 	}
@@ -57,7 +59,7 @@ func LockMeasurement(ctx context.Context, h Handle, id int64) (MeasurementRow, e
 }
 
 // InsertMeasurement adds one and returns its id.
-func InsertMeasurement(ctx context.Context, h Handle, by *int64, m MeasurementRow) (int64, error) {
+func InsertMeasurement(ctx context.Context, h pg.Handle, by *int64, m MeasurementRow) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO measurement (machine_id, assembly_id, point, quantity, readings, opening, expected, instrument, measured_on, finding_id, attachment_id, note, account_id)
 		VALUES ($1, $2, $3, $4, CAST($5 AS jsonb), $6, CAST($7 AS jsonb), $8, CAST($9 AS date), $10, $11, $12, $13) RETURNING id`,
@@ -66,7 +68,7 @@ func InsertMeasurement(ctx context.Context, h Handle, by *int64, m MeasurementRo
 }
 
 // UpdateMeasurement rewrites readings and what is said of them. The caller holds the row's lock.
-func UpdateMeasurement(ctx context.Context, h Handle, m MeasurementRow) error {
+func UpdateMeasurement(ctx context.Context, h pg.Handle, m MeasurementRow) error {
 	_, err := h.ExecContext(ctx, `UPDATE measurement SET readings = CAST($2 AS jsonb), expected = CAST($3 AS jsonb), instrument = $4, attachment_id = $5, note = $6, trouble = $7, struck = $8,
 		version = version + 1 WHERE id = $1`, m.ID, m.Readings, m.Expected, m.Instrument, m.AttachmentID, m.Note, m.Trouble, m.Struck)
 	return err
@@ -83,28 +85,28 @@ type AdjusterRow struct {
 const adjusterSelect = `SELECT id, machine_id, CAST(body AS text) AS body, version FROM adjuster `
 
 // AdjustersOf lists those of a machine.
-func AdjustersOf(ctx context.Context, h Handle, machineID int64) ([]AdjusterRow, error) {
+func AdjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]AdjusterRow, error) {
 	found := []AdjusterRow{}
 	err := h.SelectContext(ctx, &found, adjusterSelect+`WHERE machine_id = $1 ORDER BY id`, machineID)
 	return found, err
 }
 
 // LockAdjuster keeps others from changing one until the transaction ends, and reads it.
-func LockAdjuster(ctx context.Context, h Handle, id int64) (AdjusterRow, error) {
+func LockAdjuster(ctx context.Context, h pg.Handle, id int64) (AdjusterRow, error) {
 	var a AdjusterRow
-	err := get(ctx, h, &a, fmt.Sprintf("adjuster %d", id), adjusterSelect+`WHERE id = $1 FOR NO KEY UPDATE`, id)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("adjuster %d", id), adjusterSelect+`WHERE id = $1 FOR NO KEY UPDATE`, id)
 	return a, err
 }
 
 // InsertAdjuster adds one and returns its id.
-func InsertAdjuster(ctx context.Context, h Handle, machineID int64, body string) (int64, error) {
+func InsertAdjuster(ctx context.Context, h pg.Handle, machineID int64, body string) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO adjuster (machine_id, body) VALUES ($1, CAST($2 AS jsonb)) RETURNING id`, machineID, body)
 	return id, err
 }
 
 // UpdateAdjuster rewrites one. The caller holds its lock.
-func UpdateAdjuster(ctx context.Context, h Handle, id int64, body string) error {
+func UpdateAdjuster(ctx context.Context, h pg.Handle, id int64, body string) error {
 	_, err := h.ExecContext(ctx, `UPDATE adjuster SET body = CAST($2 AS jsonb), version = version + 1 WHERE id = $1`, id, body)
 	return err
 }

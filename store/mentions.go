@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // Mention is a place in a text that names a person.
@@ -35,7 +37,7 @@ type FoundMention struct {
 }
 
 // NoteMention keeps a mention, unless it is known; isNew tells.
-func NoteMention(ctx context.Context, h Handle, f FoundMention) (isNew bool, err error) {
+func NoteMention(ctx context.Context, h pg.Handle, f FoundMention) (isNew bool, err error) {
 	result, err := h.ExecContext(ctx, `INSERT INTO mention (party_id, said, around, text_sum, event_id) VALUES ($1, $2, $3, $4, $5)
 		ON CONFLICT ON CONSTRAINT mention_once_key DO NOTHING`, f.PartyID, f.Said, f.Around, f.TextSum, f.EventID)
 	if err != nil {
@@ -46,21 +48,21 @@ func NoteMention(ctx context.Context, h Handle, f FoundMention) (isNew bool, err
 }
 
 // OpenMentions lists those that nobody has decided about, of people who are private, the newest text first.
-func OpenMentions(ctx context.Context, h Handle, limit int) ([]Mention, error) {
+func OpenMentions(ctx context.Context, h pg.Handle, limit int) ([]Mention, error) {
 	found := []Mention{}
 	err := h.SelectContext(ctx, &found, mentionSelect+`WHERE n.meant IS NULL AND y.private ORDER BY n.event_id DESC, n.id DESC LIMIT $1`, limit)
 	return found, err
 }
 
 // LockMention reads a mention and keeps others from deciding about it until the transaction ends.
-func LockMention(ctx context.Context, h Handle, id int64) (Mention, error) {
+func LockMention(ctx context.Context, h pg.Handle, id int64) (Mention, error) {
 	var n Mention
-	err := get(ctx, h, &n, fmt.Sprintf("mention %d", id), mentionSelect+`WHERE n.id = $1 FOR UPDATE OF n`, id)
+	err := pg.Get(ctx, h, &n, fmt.Sprintf("mention %d", id), mentionSelect+`WHERE n.id = $1 FOR UPDATE OF n`, id)
 	return n, err
 }
 
 // DecideMention keeps whether the person is meant.
-func DecideMention(ctx context.Context, h Handle, id int64, by *int64, meant *bool) error {
+func DecideMention(ctx context.Context, h pg.Handle, id int64, by *int64, meant *bool) error {
 	_, err := h.ExecContext(ctx, `UPDATE mention SET meant = $2, account_id = $3, decided_at = now(), version = version + 1 WHERE id = $1`, id, meant, by)
 	return err
 }
@@ -74,7 +76,7 @@ type DecidedMention struct {
 }
 
 // DecidedMentions lists what was decided about mentions of people who are private.
-func DecidedMentions(ctx context.Context, h Handle) ([]DecidedMention, error) {
+func DecidedMentions(ctx context.Context, h pg.Handle) ([]DecidedMention, error) {
 	found := []DecidedMention{}
 	err := h.SelectContext(ctx, &found, `SELECT n.party_id, n.text_sum, n.said, n.meant FROM mention n JOIN party y ON y.id = n.party_id
 		WHERE n.meant IS NOT NULL AND y.private ORDER BY n.id`)
@@ -82,19 +84,19 @@ func DecidedMentions(ctx context.Context, h Handle) ([]DecidedMention, error) {
 }
 
 // PrivacyState tells how often it changed who is private; isOwn says that this transaction changed it.
-func PrivacyState(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
-	return stateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
+func PrivacyState(ctx context.Context, h pg.Handle) (n int64, isOwn bool, err error) {
+	return pg.StateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
 }
 
 // LastEvent is the number of the newest event that any transaction has written, finished or not.
-func LastEvent(ctx context.Context, h Handle) (int64, error) {
+func LastEvent(ctx context.Context, h pg.Handle) (int64, error) {
 	var n int64
 	err := h.GetContext(ctx, &n, `SELECT last_value FROM history_id_seq`)
 	return n, err
 }
 
 // OwnEvents lists the events behind a number that this transaction has written.
-func OwnEvents(ctx context.Context, h Handle, after int64) ([]Event, error) {
+func OwnEvents(ctx context.Context, h pg.Handle, after int64) ([]Event, error) {
 	events := []Event{}
 	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM history WHERE id > $1 AND xmin = CAST(pg_current_xact_id() AS xid) ORDER BY id`, after)
@@ -112,7 +114,7 @@ type EventsSaying struct {
 
 // ListEventsSaying lists the events, the newest first, that wrote what holds one of the hints, or letters and line breaks
 // in which it may stand another way; and whose fields no later event on the same subject wrote anew.
-func ListEventsSaying(ctx context.Context, h Handle, asked EventsSaying) ([]Event, error) {
+func ListEventsSaying(ctx context.Context, h pg.Handle, asked EventsSaying) ([]Event, error) {
 	events := []Event{}
 	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM (SELECT h.*, COALESCE(r.body, CAST(h.after AS text)) AS written FROM history h
@@ -122,6 +124,6 @@ func ListEventsSaying(ctx context.Context, h Handle, asked EventsSaying) ([]Even
 			AND NOT EXISTS (SELECT 1 FROM history n WHERE n.subject_kind = w.subject_kind AND n.subject_id = w.subject_id AND n.id > w.id
 				AND CASE WHEN w.deed = $4 OR jsonb_typeof(w.after) <> 'object' THEN n.deed = w.deed
 					ELSE jsonb_exists_all(n.after, ARRAY(SELECT jsonb_object_keys(w.after))) END)
-		ORDER BY id DESC LIMIT $5`, asked.Kinds, asked.Before, holding(asked.Hints), asked.SheetDeed, asked.Limit)
+		ORDER BY id DESC LIMIT $5`, asked.Kinds, asked.Before, pg.Holding(asked.Hints), asked.SheetDeed, asked.Limit)
 	return events, err
 }

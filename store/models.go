@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // ModelFields are what people write about a model of machines.
@@ -30,7 +32,7 @@ const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expect
 	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(d.maker) AND lower(m.model) = lower(d.model)) AS machines FROM machine_model d `
 
 // InsertModel adds a model and returns its id. One that is there violates machine_model_key.
-func InsertModel(ctx context.Context, h Handle, f ModelFields) (int64, error) {
+func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO machine_model (maker, model, made, variants, expected, note, source) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
 		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
@@ -38,21 +40,21 @@ func InsertModel(ctx context.Context, h Handle, f ModelFields) (int64, error) {
 }
 
 // UpdateModel writes all fields and counts the version up. The caller holds the row's lock.
-func UpdateModel(ctx context.Context, h Handle, id int64, f ModelFields) error {
+func UpdateModel(ctx context.Context, h pg.Handle, id int64, f ModelFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, note = $7, source = $8,
 		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
 	return err
 }
 
 // ModelByID reads a model.
-func ModelByID(ctx context.Context, h Handle, id int64) (MachineModel, error) {
+func ModelByID(ctx context.Context, h pg.Handle, id int64) (MachineModel, error) {
 	var m MachineModel
-	err := get(ctx, h, &m, fmt.Sprintf("model %d", id), modelSelect+`WHERE d.id = $1`, id)
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("model %d", id), modelSelect+`WHERE d.id = $1`, id)
 	return m, err
 }
 
 // LockModel keeps others from changing a model until the transaction ends, and reads it.
-func LockModel(ctx context.Context, h Handle, id int64) (MachineModel, error) {
+func LockModel(ctx context.Context, h pg.Handle, id int64) (MachineModel, error) {
 	if _, err := h.ExecContext(ctx, `SELECT 1 FROM machine_model WHERE id = $1 FOR NO KEY UPDATE`, id); err != nil {
 		return MachineModel{}, err
 	}
@@ -60,15 +62,15 @@ func LockModel(ctx context.Context, h Handle, id int64) (MachineModel, error) {
 }
 
 // ModelOf finds the model that a machine is of, by its maker and model; ErrNotFound when it is not known.
-func ModelOf(ctx context.Context, h Handle, maker, model string) (MachineModel, error) {
+func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineModel, error) {
 	var m MachineModel
-	err := get(ctx, h, &m, "model "+maker+" "+model, modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
+	err := pg.Get(ctx, h, &m, "model "+maker+" "+model, modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
 	return m, err
 }
 
 // ListModels lists models whose maker, model or variants hold all words, by maker and model.
-func ListModels(ctx context.Context, h Handle, words []string, limit int) ([]MachineModel, error) {
-	where, args := likeAll(`lower(d.maker || ' ' || d.model || ' ' || d.variants)`, words, []any{limit})
+func ListModels(ctx context.Context, h pg.Handle, words []string, limit int) ([]MachineModel, error) {
+	where, args := pg.LikeAll(`lower(d.maker || ' ' || d.model || ' ' || d.variants)`, words, []any{limit})
 	if where == "" {
 		where = "true"
 	}
@@ -90,7 +92,7 @@ type DatedEntry struct {
 }
 
 // DatedEntriesOf lists the dated lines of assemblies.
-func DatedEntriesOf(ctx context.Context, h Handle, assemblyIDs []int64) ([]DatedEntry, error) {
+func DatedEntriesOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]DatedEntry, error) {
 	found := []DatedEntry{}
 	err := h.SelectContext(ctx, &found, `SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, count, marking, socketed,
 			CAST(date_from AS text) AS date_from, CAST(date_to AS text) AS date_to

@@ -4,23 +4,19 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+
+	"frugalheron/store/pg"
 )
 
-// KeptDocument is a record that is kept whole, as JSON: its parts are never looked for by themselves.
-type KeptDocument struct {
-	Body    string `db:"body"`
-	Version int    `db:"version"`
-}
-
 // Mystery reads what was thought about an assembly; ErrNotFound when nobody has yet.
-func Mystery(ctx context.Context, h Handle, assemblyID int64) (KeptDocument, error) {
-	var m KeptDocument
-	err := get(ctx, h, &m, fmt.Sprintf("mystery of assembly %d", assemblyID), `SELECT CAST(body AS text) AS body, version FROM mystery WHERE assembly_id = $1`, assemblyID)
+func Mystery(ctx context.Context, h pg.Handle, assemblyID int64) (pg.KeptDocument, error) {
+	var m pg.KeptDocument
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("mystery of assembly %d", assemblyID), `SELECT CAST(body AS text) AS body, version FROM mystery WHERE assembly_id = $1`, assemblyID)
 	return m, err
 }
 
 // PutMystery writes it. The caller holds the assembly's lock.
-func PutMystery(ctx context.Context, h Handle, assemblyID int64, body any) error {
+func PutMystery(ctx context.Context, h pg.Handle, assemblyID int64, body any) error {
 	encoded, err := json.Marshal(body)
 	if err != nil {
 		return err
@@ -31,7 +27,7 @@ func PutMystery(ctx context.Context, h Handle, assemblyID int64, body any) error
 }
 
 // AssembliesWithMystery lists the assemblies of a machine that somebody puzzles over; with 0 all.
-func AssembliesWithMystery(ctx context.Context, h Handle, machineID int64) ([]int64, error) {
+func AssembliesWithMystery(ctx context.Context, h pg.Handle, machineID int64) ([]int64, error) {
 	ids := []int64{}
 	err := h.SelectContext(ctx, &ids, `SELECT y.assembly_id FROM mystery y JOIN fitting f ON f.assembly_id = y.assembly_id AND f.until IS NULL
 		WHERE CAST($1 AS bigint) = 0 OR f.machine_id = $1 ORDER BY y.assembly_id`, machineID)
@@ -39,17 +35,17 @@ func AssembliesWithMystery(ctx context.Context, h Handle, machineID int64) ([]in
 }
 
 // BoardPlan reads the numbers on a picture; ErrNotFound when there are none yet.
-func BoardPlan(ctx context.Context, h Handle, attachmentID int64) (KeptDocument, int64, error) {
+func BoardPlan(ctx context.Context, h pg.Handle, attachmentID int64) (pg.KeptDocument, int64, error) {
 	var p struct {
-		KeptDocument
+		pg.KeptDocument
 		AssemblyID int64 `db:"assembly_id"`
 	}
-	err := get(ctx, h, &p, fmt.Sprintf("plan of picture %d", attachmentID), `SELECT CAST(body AS text) AS body, version, assembly_id FROM board_plan WHERE attachment_id = $1`, attachmentID)
+	err := pg.Get(ctx, h, &p, fmt.Sprintf("plan of picture %d", attachmentID), `SELECT CAST(body AS text) AS body, version, assembly_id FROM board_plan WHERE attachment_id = $1`, attachmentID)
 	return p.KeptDocument, p.AssemblyID, err
 }
 
 // PutBoardPlan writes them. The caller holds the picture's lock.
-func PutBoardPlan(ctx context.Context, h Handle, attachmentID, assemblyID int64, body any) error {
+func PutBoardPlan(ctx context.Context, h pg.Handle, attachmentID, assemblyID int64, body any) error {
 	encoded, err := json.Marshal(body)
 	if err != nil {
 		return err
@@ -70,7 +66,7 @@ type PlannedPicture struct {
 }
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
-func PlannedPictures(ctx context.Context, h Handle, machineID int64, forViewers bool) ([]PlannedPicture, error) {
+func PlannedPictures(ctx context.Context, h pg.Handle, machineID int64, forViewers bool) ([]PlannedPicture, error) {
 	found := []PlannedPicture{}
 	err := h.SelectContext(ctx, &found, `SELECT p.attachment_id, p.assembly_id, a.title AS assembly, COALESCE(NULLIF(t.caption, ''), t.file_name) AS caption,
 			jsonb_array_length(p.body->'callouts') AS callouts

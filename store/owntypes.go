@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"strings"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // OwnTypeFields are what people write about a type that the collection named itself.
@@ -37,21 +39,21 @@ type OwnType struct {
 const ownTypeColumns = `id, number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker, currents, ageing, substitutes, documents, version, updated_at`
 
 // ListOwnTypes lists all, by number.
-func ListOwnTypes(ctx context.Context, h Handle) ([]OwnType, error) {
+func ListOwnTypes(ctx context.Context, h pg.Handle) ([]OwnType, error) {
 	types := []OwnType{}
 	err := h.SelectContext(ctx, &types, `SELECT `+ownTypeColumns+` FROM own_type ORDER BY number`)
 	return types, err
 }
 
 // OwnTypeByID reads a type. Whoever changes types holds the library's lock already.
-func OwnTypeByID(ctx context.Context, h Handle, id int64) (OwnType, error) {
+func OwnTypeByID(ctx context.Context, h pg.Handle, id int64) (OwnType, error) {
 	var t OwnType
-	err := get(ctx, h, &t, fmt.Sprintf("own type %d", id), `SELECT `+ownTypeColumns+` FROM own_type WHERE id = $1`, id)
+	err := pg.Get(ctx, h, &t, fmt.Sprintf("own type %d", id), `SELECT `+ownTypeColumns+` FROM own_type WHERE id = $1`, id)
 	return t, err
 }
 
 // InsertOwnType adds a type and returns its id. A number that is taken violates own_type_number_key.
-func InsertOwnType(ctx context.Context, h Handle, t OwnTypeFields) (int64, error) {
+func InsertOwnType(ctx context.Context, h pg.Handle, t OwnTypeFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker, currents, ageing, substitutes, documents)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
@@ -60,7 +62,7 @@ func InsertOwnType(ctx context.Context, h Handle, t OwnTypeFields) (int64, error
 }
 
 // UpdateOwnType writes all fields and counts the version up.
-func UpdateOwnType(ctx context.Context, h Handle, id int64, t OwnTypeFields) error {
+func UpdateOwnType(ctx context.Context, h pg.Handle, id int64, t OwnTypeFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE own_type SET number = $2, class = $3, function = $4, words = $5, bits = $6, package = $7,
 			clock_mhz = $8, typical_ma = $9, notes = $10, maker = $11, currents = $12, ageing = $13, substitutes = $14, documents = $15, version = version + 1, updated_at = now() WHERE id = $1`,
 		id, t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents)
@@ -68,24 +70,14 @@ func UpdateOwnType(ctx context.Context, h Handle, id int64, t OwnTypeFields) err
 }
 
 // DeleteOwnType takes a type out of the library; its history stays.
-func DeleteOwnType(ctx context.Context, h Handle, id int64) error {
+func DeleteOwnType(ctx context.Context, h pg.Handle, id int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM own_type WHERE id = $1`, id)
 	return err
 }
 
 // LibraryState tells how often own types were changed.
-func LibraryState(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
-	return stateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM library_state`)
-}
-
-// stateOf reads a count of changes, and whether this transaction made the last.
-func stateOf(ctx context.Context, h Handle, sql string) (n int64, isOwn bool, err error) {
-	var row struct {
-		N   int64 `db:"n"`
-		Own bool  `db:"own"`
-	}
-	err = h.GetContext(ctx, &row, sql)
-	return row.N, row.Own, err
+func LibraryState(ctx context.Context, h pg.Handle) (n int64, isOwn bool, err error) {
+	return pg.StateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM library_state`)
 }
 
 // libraryLock is the advisory lock on the library. A row's lock would not do: people who share one overtake whoever
@@ -93,7 +85,7 @@ func stateOf(ctx context.Context, h Handle, sql string) (n int64, isOwn bool, er
 const libraryLock = 6001
 
 // HoldLibrary does the same and keeps own types from changing until the transaction ends.
-func HoldLibrary(ctx context.Context, h Handle) (n int64, isOwn bool, err error) {
+func HoldLibrary(ctx context.Context, h pg.Handle) (n int64, isOwn bool, err error) {
 	if _, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock_shared($1)`, libraryLock); err != nil {
 		return 0, false, err
 	}
@@ -101,13 +93,13 @@ func HoldLibrary(ctx context.Context, h Handle) (n int64, isOwn bool, err error)
 }
 
 // LockLibrary waits until all transactions that hold the library have ended, and keeps others from holding it.
-func LockLibrary(ctx context.Context, h Handle) error {
+func LockLibrary(ctx context.Context, h pg.Handle) error {
 	_, err := h.ExecContext(ctx, `SELECT pg_advisory_xact_lock($1)`, libraryLock)
 	return err
 }
 
 // ChangeLibrary counts a change of the library that it has locked.
-func ChangeLibrary(ctx context.Context, h Handle) error {
+func ChangeLibrary(ctx context.Context, h pg.Handle) error {
 	if err := LockLibrary(ctx, h); err != nil {
 		return err
 	}
@@ -116,10 +108,10 @@ func ChangeLibrary(ctx context.Context, h Handle) error {
 }
 
 // AssembliesMarked lists assemblies whose sheets hold a number anywhere in a marking.
-func AssembliesMarked(ctx context.Context, h Handle, numbers []string) ([]int64, error) {
+func AssembliesMarked(ctx context.Context, h pg.Handle, numbers []string) ([]int64, error) {
 	patterns := make([]string, len(numbers))
 	for i, number := range numbers {
-		patterns[i] = "%" + likeEscaper.Replace(strings.ToUpper(number)) + "%"
+		patterns[i] = "%" + pg.LikeEscaper.Replace(strings.ToUpper(number)) + "%"
 	}
 	ids := []int64{}
 	err := h.SelectContext(ctx, &ids, `SELECT DISTINCT assembly_id FROM entry
@@ -128,7 +120,7 @@ func AssembliesMarked(ctx context.Context, h Handle, numbers []string) ([]int64,
 }
 
 // CountOccurrences counts the parts of each type that are fitted somewhere today or lie in store.
-func CountOccurrences(ctx context.Context, h Handle, numbers []string) (map[string]int, error) {
+func CountOccurrences(ctx context.Context, h pg.Handle, numbers []string) (map[string]int, error) {
 	rows := []struct {
 		Number string `db:"type_number"`
 		Parts  int    `db:"parts"`
@@ -149,7 +141,7 @@ type TypeHolder struct {
 }
 
 // HoldersOf lists the machines that hold parts of a type, at most limit.
-func HoldersOf(ctx context.Context, h Handle, number string, limit int) ([]TypeHolder, error) {
+func HoldersOf(ctx context.Context, h pg.Handle, number string, limit int) ([]TypeHolder, error) {
 	found := []TypeHolder{}
 	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, sum(e.count) AS parts FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id AND f.until IS NULL
 		WHERE e.type_number = $1 AND NOT e.empty AND f.machine_id IS NOT NULL GROUP BY f.machine_id ORDER BY f.machine_id LIMIT $2`, number, limit)
@@ -169,7 +161,7 @@ type Occurrence struct {
 }
 
 // OccurrencesOf lists the lines on which a type occurs, by machine, at most limit.
-func OccurrencesOf(ctx context.Context, h Handle, number string, limit int) ([]Occurrence, error) {
+func OccurrencesOf(ctx context.Context, h pg.Handle, number string, limit int) ([]Occurrence, error) {
 	found := []Occurrence{}
 	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
 			e.assembly_id, a.title AS assembly, e.line, e.count, e.marking

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
 
@@ -58,19 +59,19 @@ func TestOwnTypesCountTheLibrary(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, before+1, after)
 	_, err = db.Exec(`INSERT INTO library_state (only_row) VALUES (false)`)
-	require.True(t, store.Violates(err, "library_state_one_row"), "%v", err)
+	require.True(t, pg.Violates(err, "library_state_one_row"), "%v", err)
 
 	fields := store.OwnTypeFields{Number: "HX9040", Class: "own", Function: "processor", Package: "DIP-40", ClockMHz: 8.5, TypicalMA: 150, Notes: "two\nlines"}
 	id, err := store.InsertOwnType(ctx, db, fields)
 	require.NoError(t, err)
 	_, err = store.InsertOwnType(ctx, db, fields)
-	require.True(t, store.Violates(err, "own_type_number_key"), "%v", err)
+	require.True(t, pg.Violates(err, "own_type_number_key"), "%v", err)
 	kept, err := store.OwnTypeByID(ctx, db, id)
 	require.NoError(t, err)
 	require.Equal(t, fields, kept.OwnTypeFields)
 	fields.Class = "odd"
-	require.True(t, store.Violates(store.UpdateOwnType(ctx, db, id, fields), "own_type_class_known"))
+	require.True(t, pg.Violates(store.UpdateOwnType(ctx, db, id, fields), "own_type_class_known"))
 	require.NoError(t, store.DeleteOwnType(ctx, db, id))
 	_, err = store.OwnTypeByID(ctx, db, id)
-	require.ErrorIs(t, err, store.ErrNotFound)
+	require.ErrorIs(t, err, pg.ErrNotFound)
 }

@@ -3,6 +3,8 @@ package store
 import (
 	"context"
 	"fmt"
+
+	"frugalheron/store/pg"
 )
 
 // PublicKind is a kind of texts that others than staff search in, or are counted by.
@@ -49,7 +51,7 @@ var publicSources = map[PublicKind]string{
 }
 
 // PublicSourcesOf reads what the public texts of records are made from.
-func PublicSourcesOf(ctx context.Context, h Handle, kind PublicKind, ids []int64) ([]PublicSource, error) {
+func PublicSourcesOf(ctx context.Context, h pg.Handle, kind PublicKind, ids []int64) ([]PublicSource, error) {
 	found := []PublicSource{}
 	err := h.SelectContext(ctx, &found, `SELECT id, plain, prose FROM (`+publicSources[kind]+`) x WHERE id = ANY (CAST($1 AS bigint[])) ORDER BY id`, ids)
 	return found, err
@@ -57,32 +59,23 @@ func PublicSourcesOf(ctx context.Context, h Handle, kind PublicKind, ids []int64
 
 // RecordsSaying lists the records whose texts hold one of the hints, in lower case, those in which it may stand in
 // other letters, and those that have a public text already.
-func RecordsSaying(ctx context.Context, h Handle, kind PublicKind, hints []string) ([]int64, error) {
+func RecordsSaying(ctx context.Context, h pg.Handle, kind PublicKind, hints []string) ([]int64, error) {
 	ids := []int64{}
 	err := h.SelectContext(ctx, &ids, `SELECT id FROM (`+publicSources[kind]+`) x
 		WHERE lower(prose) LIKE ANY (CAST($1 AS text[])) OR prose ~ '[^\x01-\x7f]' OR prose ~ '-\s*\n'
-		UNION SELECT id FROM public_text WHERE kind = $2 ORDER BY id`, holding(hints), kind)
+		UNION SELECT id FROM public_text WHERE kind = $2 ORDER BY id`, pg.Holding(hints), kind)
 	return ids, err
 }
 
-// holding writes patterns of texts that hold words somewhere.
-func holding(words []string) []string {
-	patterns := make([]string, len(words))
-	for i, word := range words {
-		patterns[i] = "%" + likeEscaper.Replace(word) + "%"
-	}
-	return patterns
-}
-
 // PutPublicText keeps what is public of a record's texts.
-func PutPublicText(ctx context.Context, h Handle, kind PublicKind, id int64, body string) error {
+func PutPublicText(ctx context.Context, h pg.Handle, kind PublicKind, id int64, body string) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO public_text (kind, id, body) VALUES ($1, $2, $3)
 		ON CONFLICT ON CONSTRAINT public_text_pkey DO UPDATE SET body = excluded.body`, kind, id, body)
 	return err
 }
 
 // DeletePublicTexts forgets them: all that the records say is public.
-func DeletePublicTexts(ctx context.Context, h Handle, kind PublicKind, ids []int64) error {
+func DeletePublicTexts(ctx context.Context, h pg.Handle, kind PublicKind, ids []int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM public_text WHERE kind = $1 AND id = ANY (CAST($2 AS bigint[]))`, kind, ids)
 	return err
 }
@@ -95,17 +88,17 @@ func publicOr(kind PublicKind, id, text string) string {
 // likeAllPublic is likeAll over what is public of a column that an index serves: rows with a public text of their own
 // are looked for there, all others in the column.
 func likeAllPublic(kind PublicKind, id, column string, words []string, args []any) (string, []any) {
-	open, args := likeAll(column, words, args)
+	open, args := pg.LikeAll(column, words, args)
 	if open == "" {
 		return "", args
 	}
-	kept, args := likeAll("x.body", words, args)
+	kept, args := pg.LikeAll("x.body", words, args)
 	own := fmt.Sprintf(`SELECT x.id FROM public_text x WHERE x.kind = '%s'`, kind)
 	return fmt.Sprintf(`(%s AND %s NOT IN (%s) OR %s IN (%s AND %s))`, open, id, own, id, own, kept), args
 }
 
 // HasPublicTexts reports whether any record says less to others than staff.
-func HasPublicTexts(ctx context.Context, h Handle) (bool, error) {
+func HasPublicTexts(ctx context.Context, h pg.Handle) (bool, error) {
 	var has bool
 	err := h.GetContext(ctx, &has, `SELECT EXISTS (SELECT 1 FROM public_text)`)
 	return has, err

@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // QuestionFields are what people write about something unknown.
@@ -28,7 +30,7 @@ type Question struct {
 const questionSelect = `SELECT q.id, q.sort, q.subject, q.machine_id, q.body, q.asked, q.answer, q.source, CAST(q.answered_on AS text) AS answered_on, q.version FROM question q `
 
 // InsertQuestion adds a question and returns its id. One about the same violates question_subject_key.
-func InsertQuestion(ctx context.Context, h Handle, f QuestionFields) (int64, error) {
+func InsertQuestion(ctx context.Context, h pg.Handle, f QuestionFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO question (sort, subject, machine_id, body, asked) VALUES ($1, $2, $3, $4, $5) RETURNING id`, f.Sort, f.Subject, f.MachineID, f.Text, f.Asked)
 	return id, err
@@ -36,33 +38,33 @@ func InsertQuestion(ctx context.Context, h Handle, f QuestionFields) (int64, err
 
 // UpdateQuestion writes what is asked and who was asked, and counts the version up. The caller holds the
 // row's lock.
-func UpdateQuestion(ctx context.Context, h Handle, id int64, f QuestionFields) error {
+func UpdateQuestion(ctx context.Context, h pg.Handle, id int64, f QuestionFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE question SET body = $2, asked = $3, version = version + 1 WHERE id = $1`, id, f.Text, f.Asked)
 	return err
 }
 
 // AnswerQuestion writes an answer, on a day; an empty answer opens the question again.
-func AnswerQuestion(ctx context.Context, h Handle, id int64, answer, source string, on *string) error {
+func AnswerQuestion(ctx context.Context, h pg.Handle, id int64, answer, source string, on *string) error {
 	_, err := h.ExecContext(ctx, `UPDATE question SET answer = $2, source = $3, answered_on = CAST($4 AS date), version = version + 1 WHERE id = $1`, id, answer, source, on)
 	return err
 }
 
 // QuestionByID reads a question.
-func QuestionByID(ctx context.Context, h Handle, id int64) (Question, error) {
+func QuestionByID(ctx context.Context, h pg.Handle, id int64) (Question, error) {
 	var q Question
-	err := get(ctx, h, &q, fmt.Sprintf("question %d", id), questionSelect+`WHERE q.id = $1`, id)
+	err := pg.Get(ctx, h, &q, fmt.Sprintf("question %d", id), questionSelect+`WHERE q.id = $1`, id)
 	return q, err
 }
 
 // LockQuestion reads one and keeps others from changing it until the transaction ends.
-func LockQuestion(ctx context.Context, h Handle, id int64) (Question, error) {
+func LockQuestion(ctx context.Context, h pg.Handle, id int64) (Question, error) {
 	var q Question
-	err := get(ctx, h, &q, fmt.Sprintf("question %d", id), questionSelect+`WHERE q.id = $1 FOR NO KEY UPDATE OF q`, id)
+	err := pg.Get(ctx, h, &q, fmt.Sprintf("question %d", id), questionSelect+`WHERE q.id = $1 FOR NO KEY UPDATE OF q`, id)
 	return q, err
 }
 
 // ListQuestions lists questions of a machine and those of no machine in particular; 0 lists all.
-func ListQuestions(ctx context.Context, h Handle, machineID int64) ([]Question, error) {
+func ListQuestions(ctx context.Context, h pg.Handle, machineID int64) ([]Question, error) {
 	found := []Question{}
 	err := h.SelectContext(ctx, &found, questionSelect+`WHERE CAST($1 AS bigint) = 0 OR q.machine_id IS NULL OR q.machine_id = $1 ORDER BY q.answered_on IS NOT NULL, q.id LIMIT 2000`, machineID)
 	return found, err
@@ -79,13 +81,13 @@ type Guess struct {
 }
 
 // InsertGuess adds a guess.
-func InsertGuess(ctx context.Context, h Handle, questionID int64, by *int64, text, reason string) error {
+func InsertGuess(ctx context.Context, h pg.Handle, questionID int64, by *int64, text, reason string) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO guess (question_id, body, reason, account_id) VALUES ($1, $2, $3, $4)`, questionID, text, reason, by)
 	return err
 }
 
 // GuessesOf lists the guesses about questions, the oldest first.
-func GuessesOf(ctx context.Context, h Handle, questionIDs []int64) ([]Guess, error) {
+func GuessesOf(ctx context.Context, h pg.Handle, questionIDs []int64) ([]Guess, error) {
 	found := []Guess{}
 	err := h.SelectContext(ctx, &found, `SELECT g.id, g.question_id, g.body, g.reason, COALESCE(c.name, '') AS by_name, g.at
 		FROM guess g LEFT JOIN account c ON c.id = g.account_id WHERE g.question_id = ANY (CAST($1 AS bigint[])) ORDER BY g.id`, questionIDs)
@@ -110,7 +112,7 @@ type UnknownEntry struct {
 }
 
 // ListUnknown lists such lines of a machine, or with 0 of everything that is not struck out.
-func ListUnknown(ctx context.Context, h Handle, machineID int64, limit int) ([]UnknownEntry, error) {
+func ListUnknown(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]UnknownEntry, error) {
 	found := []UnknownEntry{}
 	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine, e.assembly_id, a.title AS assembly,
 			e.line, array_to_string(e.designators, ' ') AS designators, e.count, e.marking, e.doubtful, e.type_number, CAST(e.date_from AS text) AS date_from,

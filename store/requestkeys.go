@@ -5,6 +5,8 @@ import (
 	"database/sql"
 	"errors"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // RequestKey names a request of an account that may be sent again.
@@ -30,7 +32,7 @@ const keysKept = 24 * time.Hour
 // BeginRequest keeps that a request has begun, and returns which attempt it is; 0 when one with its key is at work or
 // done. One that began a while ago and did nothing is begun anew: it was lost with its process, or cannot be done
 // any more.
-func BeginRequest(ctx context.Context, h Handle, k RequestKey, givenUp time.Duration) (attempt int, err error) {
+func BeginRequest(ctx context.Context, h pg.Handle, k RequestKey, givenUp time.Duration) (attempt int, err error) {
 	if _, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE started_at < now() - make_interval(secs => $1)`, keysKept.Seconds()); err != nil {
 		return 0, err
 	}
@@ -46,16 +48,16 @@ func BeginRequest(ctx context.Context, h Handle, k RequestKey, givenUp time.Dura
 }
 
 // RequestWith reads what is known of a request.
-func RequestWith(ctx context.Context, h Handle, account int64, key string) (KeyedRequest, error) {
+func RequestWith(ctx context.Context, h pg.Handle, account int64, key string) (KeyedRequest, error) {
 	var r KeyedRequest
-	err := get(ctx, h, &r, "request "+key, `SELECT account_id, key, fingerprint, CAST(extract(epoch FROM now() - started_at) AS double precision) AS age,
+	err := pg.Get(ctx, h, &r, "request "+key, `SELECT account_id, key, fingerprint, CAST(extract(epoch FROM now() - started_at) AS double precision) AS age,
 		done, status, media_type, body FROM request_key WHERE account_id = $1 AND key = $2`, account, key)
 	return r, err
 }
 
 // MarkRequestDone keeps that what a request asks for is done, in the transaction that does it. It reports whether the
 // attempt may do it: not if the request was begun anew meanwhile.
-func MarkRequestDone(ctx context.Context, h Handle, k RequestKey, attempt int) (bool, error) {
+func MarkRequestDone(ctx context.Context, h pg.Handle, k RequestKey, attempt int) (bool, error) {
 	result, err := h.ExecContext(ctx, `UPDATE request_key SET done = true WHERE account_id = $1 AND key = $2 AND attempt = $3`, k.AccountID, k.Key, attempt)
 	if err != nil {
 		return false, err
@@ -65,14 +67,14 @@ func MarkRequestDone(ctx context.Context, h Handle, k RequestKey, attempt int) (
 }
 
 // AnswerRequest keeps the answer of an attempt.
-func AnswerRequest(ctx context.Context, h Handle, k RequestKey, attempt, status int, mediaType string, body []byte) error {
+func AnswerRequest(ctx context.Context, h pg.Handle, k RequestKey, attempt, status int, mediaType string, body []byte) error {
 	_, err := h.ExecContext(ctx, `UPDATE request_key SET status = $4, media_type = $5, body = $6 WHERE account_id = $1 AND key = $2 AND attempt = $3`,
 		k.AccountID, k.Key, attempt, status, mediaType, body)
 	return err
 }
 
 // ForgetRequest lets a request be sent anew whose attempt was refused.
-func ForgetRequest(ctx context.Context, h Handle, k RequestKey, attempt int) error {
+func ForgetRequest(ctx context.Context, h pg.Handle, k RequestKey, attempt int) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE account_id = $1 AND key = $2 AND attempt = $3 AND NOT done`, k.AccountID, k.Key, attempt)
 	return err
 }

@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // RomFields are what people write about the content of a read-only memory.
@@ -32,7 +34,7 @@ type RomImage struct {
 const romColumns = `i.id, i.sha256, i.bytes, i.crc32, i.sha1, i.effective, i.name, i.version, i.note, i.public, i.made_from, i.changes, i.at`
 
 // PutRom notes an image unless it is noted, and reports whether it is new.
-func PutRom(ctx context.Context, h Handle, by *int64, i RomImage, inspection any) (bool, error) {
+func PutRom(ctx context.Context, h pg.Handle, by *int64, i RomImage, inspection any) (bool, error) {
 	encoded, err := json.Marshal(inspection)
 	if err != nil {
 		return false, err
@@ -48,32 +50,32 @@ func PutRom(ctx context.Context, h Handle, by *int64, i RomImage, inspection any
 }
 
 // UpdateRom writes all fields and counts the change. The caller holds the row's lock.
-func UpdateRom(ctx context.Context, h Handle, sha256 string, f RomFields) error {
+func UpdateRom(ctx context.Context, h pg.Handle, sha256 string, f RomFields) error {
 	_, err := h.ExecContext(ctx, `UPDATE rom_image SET name = $2, version = $3, note = $4, public = $5, changes = changes + 1 WHERE sha256 = $1`,
 		sha256, f.Name, f.Edition, f.Note, f.Public)
 	return err
 }
 
 // RomBySHA reads an image's record.
-func RomBySHA(ctx context.Context, h Handle, sha256 string) (RomImage, error) {
+func RomBySHA(ctx context.Context, h pg.Handle, sha256 string) (RomImage, error) {
 	return romBy(ctx, h, sha256, "")
 }
 
 // LockRom does so and keeps others from changing it until the transaction ends.
-func LockRom(ctx context.Context, h Handle, sha256 string) (RomImage, error) {
+func LockRom(ctx context.Context, h pg.Handle, sha256 string) (RomImage, error) {
 	return romBy(ctx, h, sha256, " FOR NO KEY UPDATE")
 }
 
-func romBy(ctx context.Context, h Handle, sha256, lock string) (RomImage, error) {
+func romBy(ctx context.Context, h pg.Handle, sha256, lock string) (RomImage, error) {
 	var i RomImage
-	err := get(ctx, h, &i, "image "+sha256, `SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = $1`+lock, sha256)
+	err := pg.Get(ctx, h, &i, "image "+sha256, `SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = $1`+lock, sha256)
 	return i, err
 }
 
 // RomInspection reads what was found in an image, as JSON.
-func RomInspection(ctx context.Context, h Handle, sha256 string) (string, error) {
+func RomInspection(ctx context.Context, h pg.Handle, sha256 string) (string, error) {
 	var encoded string
-	err := get(ctx, h, &encoded, "image "+sha256, `SELECT CAST(inspection AS text) FROM rom_image WHERE sha256 = $1`, sha256)
+	err := pg.Get(ctx, h, &encoded, "image "+sha256, `SELECT CAST(inspection AS text) FROM rom_image WHERE sha256 = $1`, sha256)
 	return encoded, err
 }
 
@@ -85,13 +87,13 @@ type ListedRom struct {
 
 // ListRoms lists images by name and version; words must all occur in name, version, note or a sum; with public not in
 // the note.
-func ListRoms(ctx context.Context, h Handle, words []string, public bool, skip, limit int) ([]ListedRom, error) {
+func ListRoms(ctx context.Context, h pg.Handle, words []string, public bool, skip, limit int) ([]ListedRom, error) {
 	said := `i.name, i.version, i.sha256, i.sha1, i.crc32`
 	if !public {
 		said += `, i.note`
 	}
-	where, args := likeAll(`lower(concat_ws(' ', `+said+`))`, words, []any{skip, limit})
-	where = anyWord(where)
+	where, args := pg.LikeAll(`lower(concat_ws(' ', `+said+`))`, words, []any{skip, limit})
+	where = pg.AnyWord(where)
 	found := []ListedRom{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+`,
 			(SELECT count(DISTINCT (r.assembly_id, r.designator)) FROM rom_read r WHERE r.sha256 = i.sha256 AND NOT r.struck) AS sockets
@@ -100,7 +102,7 @@ func ListRoms(ctx context.Context, h Handle, words []string, public bool, skip, 
 }
 
 // SameContent lists other images with the same content in another number of copies.
-func SameContent(ctx context.Context, h Handle, i RomImage) ([]RomImage, error) {
+func SameContent(ctx context.Context, h pg.Handle, i RomImage) ([]RomImage, error) {
 	found := []RomImage{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+` FROM rom_image i WHERE i.effective = $1 AND i.sha256 <> $2 ORDER BY i.bytes`, i.Effective, i.SHA256)
 	return found, err
@@ -127,7 +129,7 @@ const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.lab
 	COALESCE(c.name, '') AS by_name, r.at FROM rom_read r LEFT JOIN account c ON c.id = r.account_id `
 
 // InsertRomRead notes a reading and returns its id.
-func InsertRomRead(ctx context.Context, h Handle, by *int64, r RomRead) (int64, error) {
+func InsertRomRead(ctx context.Context, h pg.Handle, by *int64, r RomRead) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO rom_read (sha256, assembly_id, designator, label, marking, revision, way, read_on, exception, account_id)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, CAST($8 AS date), $9, $10) RETURNING id`,
@@ -136,33 +138,33 @@ func InsertRomRead(ctx context.Context, h Handle, by *int64, r RomRead) (int64, 
 }
 
 // RomReadByID reads one.
-func RomReadByID(ctx context.Context, h Handle, id int64) (RomRead, error) {
+func RomReadByID(ctx context.Context, h pg.Handle, id int64) (RomRead, error) {
 	var r RomRead
-	err := get(ctx, h, &r, fmt.Sprintf("reading %d", id), romReadSelect+`WHERE r.id = $1`, id)
+	err := pg.Get(ctx, h, &r, fmt.Sprintf("reading %d", id), romReadSelect+`WHERE r.id = $1`, id)
 	return r, err
 }
 
 // StrikeRomRead takes a reading out of all lists, or puts it back.
-func StrikeRomRead(ctx context.Context, h Handle, id int64, struck bool) error {
+func StrikeRomRead(ctx context.Context, h pg.Handle, id int64, struck bool) error {
 	_, err := h.ExecContext(ctx, `UPDATE rom_read SET struck = $2 WHERE id = $1`, id, struck)
 	return err
 }
 
 // ExceptRomRead says why a reading counts alone; empty for one that does not.
-func ExceptRomRead(ctx context.Context, h Handle, id int64, why string) error {
+func ExceptRomRead(ctx context.Context, h pg.Handle, id int64, why string) error {
 	_, err := h.ExecContext(ctx, `UPDATE rom_read SET exception = $2 WHERE id = $1`, id, why)
 	return err
 }
 
 // RomReadsOf lists the readings of assemblies, the oldest first.
-func RomReadsOf(ctx context.Context, h Handle, assemblyIDs []int64) ([]RomRead, error) {
+func RomReadsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]RomRead, error) {
 	found := []RomRead{}
 	err := h.SelectContext(ctx, &found, romReadSelect+`WHERE r.assembly_id = ANY (CAST($1 AS bigint[])) AND NOT r.struck ORDER BY r.read_on, r.id`, assemblyIDs)
 	return found, err
 }
 
 // RomImages reads the records of images, by SHA-256.
-func RomImages(ctx context.Context, h Handle, sums []string) (map[string]RomImage, error) {
+func RomImages(ctx context.Context, h pg.Handle, sums []string) (map[string]RomImage, error) {
 	found := []RomImage{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = ANY (CAST($1 AS text[]))`, sums)
 	byName := make(map[string]RomImage, len(found))
@@ -194,7 +196,7 @@ const holderSelect = `SELECT DISTINCT ON (r.assembly_id, r.designator) r.sha256,
 	WHERE NOT r.struck `
 
 // RomHolders lists the sockets in which one of some images was read last.
-func RomHolders(ctx context.Context, h Handle, sums []string) ([]RomHolder, error) {
+func RomHolders(ctx context.Context, h pg.Handle, sums []string) ([]RomHolder, error) {
 	found := []RomHolder{}
 	err := h.SelectContext(ctx, &found, `SELECT * FROM (`+holderSelect+`ORDER BY r.assembly_id, r.designator, r.read_on DESC, r.id DESC) h
 		WHERE h.sha256 = ANY (CAST($1 AS text[])) ORDER BY h.accession, h.assembly, h.designator LIMIT 500`, sums)
@@ -203,7 +205,7 @@ func RomHolders(ctx context.Context, h Handle, sums []string) ([]RomHolder, erro
 
 // Siblings lists what was read last in the same socket of other assemblies of the same part number, or of
 // the same title in machines of the same model.
-func Siblings(ctx context.Context, h Handle, assemblyID int64, designator string) ([]RomHolder, error) {
+func Siblings(ctx context.Context, h pg.Handle, assemblyID int64, designator string) ([]RomHolder, error) {
 	found := []RomHolder{}
 	err := h.SelectContext(ctx, &found, holderSelect+`AND r.designator = $2 AND r.assembly_id <> $1 AND EXISTS (
 			SELECT 1 FROM assembly o LEFT JOIN fitting g ON g.assembly_id = o.id AND g.until IS NULL LEFT JOIN machine n ON n.id = g.machine_id
@@ -224,7 +226,7 @@ type RomSocket struct {
 
 // RomSocketsOf lists the lines of assemblies that name types of some classes, those of read-only memories, in
 // the order of the sheets.
-func RomSocketsOf(ctx context.Context, h Handle, assemblyIDs []int64, classes []string) ([]RomSocket, error) {
+func RomSocketsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64, classes []string) ([]RomSocket, error) {
 	found := []RomSocket{}
 	err := h.SelectContext(ctx, &found, `SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, marking, type_number, empty
 		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND type_class = ANY (CAST($2 AS text[])) AND NOT empty ORDER BY assembly_id, line`, assemblyIDs, classes)

@@ -3,6 +3,8 @@ package store
 import (
 	"context"
 	"encoding/json"
+
+	"frugalheron/store/pg"
 )
 
 // RomSet is all images of a board together, as they belong to one version.
@@ -20,7 +22,7 @@ type RomSetImage struct {
 }
 
 // InsertRomSet adds a set and returns its id. A name that is there violates rom_set_name_key.
-func InsertRomSet(ctx context.Context, h Handle, name, note string, images []RomSetImage) (int64, error) {
+func InsertRomSet(ctx context.Context, h pg.Handle, name, note string, images []RomSetImage) (int64, error) {
 	var id int64
 	if err := h.GetContext(ctx, &id, `INSERT INTO rom_set (name, note) VALUES ($1, $2) RETURNING id`, name, note); err != nil {
 		return 0, err
@@ -35,7 +37,7 @@ func InsertRomSet(ctx context.Context, h Handle, name, note string, images []Rom
 }
 
 // ListRomSets lists all sets by name, and their images.
-func ListRomSets(ctx context.Context, h Handle) ([]RomSet, []RomSetImage, error) {
+func ListRomSets(ctx context.Context, h pg.Handle) ([]RomSet, []RomSetImage, error) {
 	sets, images := []RomSet{}, []RomSetImage{}
 	if err := h.SelectContext(ctx, &sets, `SELECT id, name, note FROM rom_set ORDER BY lower(name), id`); err != nil {
 		return nil, nil, err

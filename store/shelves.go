@@ -9,6 +9,8 @@ import (
 	"strconv"
 	"strings"
 	"unicode/utf8"
+
+	"frugalheron/store/pg"
 )
 
 // ListedMachine is what lists show of a machine, with the sums of the boards fitted today.
@@ -128,7 +130,7 @@ func MachinesStatement(q MachineQuery) (string, []any) {
 }
 
 // ListMachines reads a page.
-func ListMachines(ctx context.Context, h Handle, q MachineQuery) ([]ListedMachine, error) {
+func ListMachines(ctx context.Context, h pg.Handle, q MachineQuery) ([]ListedMachine, error) {
 	statement, args := MachinesStatement(q)
 	machines := []ListedMachine{}
 	err := h.SelectContext(ctx, &machines, statement, args...)
@@ -142,7 +144,7 @@ func CountStatement(f MachineFilter) (string, []any) {
 }
 
 // CountMachines counts the machines that a filter leaves.
-func CountMachines(ctx context.Context, h Handle, f MachineFilter) (int, error) {
+func CountMachines(ctx context.Context, h pg.Handle, f MachineFilter) (int, error) {
 	statement, args := CountStatement(f)
 	var n int
 	err := h.GetContext(ctx, &n, statement, args...)
@@ -249,7 +251,7 @@ func countTogether(together []facet, from, where string) string {
 }
 
 // CountFacets counts machines by the values of each facet, those with most machines first.
-func CountFacets(ctx context.Context, h Handle, f MachineFilter) ([]FacetCount, error) {
+func CountFacets(ctx context.Context, h pg.Handle, f MachineFilter) ([]FacetCount, error) {
 	statement, args := FacetsStatement(f)
 	counts := []FacetCount{}
 	if err := h.SelectContext(ctx, &counts, statement, args...); err != nil {
@@ -295,7 +297,7 @@ func HoldingStatement(f MachineFilter, numbers []string) (string, []any) {
 }
 
 // CountHolding counts them. Numbers that no machine holds are missing.
-func CountHolding(ctx context.Context, h Handle, f MachineFilter, numbers []string) ([]FacetCount, error) {
+func CountHolding(ctx context.Context, h pg.Handle, f MachineFilter, numbers []string) ([]FacetCount, error) {
 	statement, args := HoldingStatement(f, numbers)
 	counts := []FacetCount{}
 	err := h.SelectContext(ctx, &counts, statement, args...)
@@ -320,7 +322,7 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 		if f.Public {
 			all, args = likeAllPublic(PublicMachine, "id", "search", f.Words, args)
 		} else {
-			all, args = likeAll("search", f.Words, args)
+			all, args = pg.LikeAll("search", f.Words, args)
 		}
 		where = append(where, name+".machine_id IN (SELECT id FROM machine WHERE "+all+")")
 	}

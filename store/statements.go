@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // StatementFields are what one source says of an attribute of a machine.
@@ -30,7 +32,7 @@ const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + ci
 	FROM statement s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
 
 // InsertStatement keeps a statement and returns its id.
-func InsertStatement(ctx context.Context, h Handle, machineID int64, by *int64, s StatementFields) (int64, error) {
+func InsertStatement(ctx context.Context, h pg.Handle, machineID int64, by *int64, s StatementFields) (int64, error) {
 	var id int64
 	args := append([]any{machineID, by, s.Attribute, s.Value}, s.args()...)
 	err := h.GetContext(ctx, &id, `INSERT INTO statement (machine_id, account_id, attribute, value, kind, cited, page, link, picture_id, region, party_id, said_on)
@@ -48,20 +50,20 @@ const (
 )
 
 // Withdraw says why a statement does not count any more; an empty text lets it count again.
-func Withdraw(ctx context.Context, h Handle, table Testimony, id int64, why string) error {
+func Withdraw(ctx context.Context, h pg.Handle, table Testimony, id int64, why string) error {
 	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET withdrawn = $2, version = version + 1 WHERE id = $1`, id, why)
 	return err
 }
 
 // LockStatement reads a statement and keeps others from changing it until the transaction ends.
-func LockStatement(ctx context.Context, h Handle, id int64) (Statement, error) {
+func LockStatement(ctx context.Context, h pg.Handle, id int64) (Statement, error) {
 	var s Statement
-	err := get(ctx, h, &s, fmt.Sprintf("statement %d", id), statementSelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
+	err := pg.Get(ctx, h, &s, fmt.Sprintf("statement %d", id), statementSelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
 	return s, err
 }
 
 // StatementsOf lists what was said of a machine, in the order in which it was noted.
-func StatementsOf(ctx context.Context, h Handle, machineID int64) ([]Statement, error) {
+func StatementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Statement, error) {
 	statements := []Statement{}
 	err := h.SelectContext(ctx, &statements, statementSelect+`WHERE s.machine_id = $1 ORDER BY s.id`, machineID)
 	return statements, err

@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+
+	"frugalheron/store/pg"
 )
 
 // Stay is where a machine is or was: at a place, lent, or on its way.
@@ -31,7 +33,7 @@ func (s Stay) Where() string {
 }
 
 // StaysOf lists where a machine has been, the newest first.
-func StaysOf(ctx context.Context, h Handle, machineID int64) ([]Stay, error) {
+func StaysOf(ctx context.Context, h pg.Handle, machineID int64) ([]Stay, error) {
 	stays := []Stay{}
 	err := h.SelectContext(ctx, &stays, `SELECT s.id, s.machine_id, COALESCE(p.name, '') AS place, s.lent_to, s.bound_for, CAST(s.due AS text) AS due, s.note,
 			CAST(s.since AS text) AS since, CAST(s.until AS text) AS until
@@ -41,7 +43,7 @@ func StaysOf(ctx context.Context, h Handle, machineID int64) ([]Stay, error) {
 
 // InsertStay puts a machine somewhere and returns the id. One that is still present elsewhere violates
 // stay_present_key.
-func InsertStay(ctx context.Context, h Handle, s Stay) (int64, error) {
+func InsertStay(ctx context.Context, h pg.Handle, s Stay) (int64, error) {
 	place, err := placeID(ctx, h, s.Place)
 	if err != nil {
 		return 0, err
@@ -53,19 +55,19 @@ func InsertStay(ctx context.Context, h Handle, s Stay) (int64, error) {
 }
 
 // CloseStay ends a stay on a day; nil makes it the present one again.
-func CloseStay(ctx context.Context, h Handle, id int64, day *string) error {
+func CloseStay(ctx context.Context, h pg.Handle, id int64, day *string) error {
 	_, err := h.ExecContext(ctx, `UPDATE stay SET until = CAST($2 AS date) WHERE id = $1`, id, day)
 	return err
 }
 
 // DeleteStay removes a stay that never was. The history keeps that it was entered.
-func DeleteStay(ctx context.Context, h Handle, id int64) error {
+func DeleteStay(ctx context.Context, h pg.Handle, id int64) error {
 	_, err := h.ExecContext(ctx, `DELETE FROM stay WHERE id = $1`, id)
 	return err
 }
 
 // SetPlace writes where a machine stands today into its record, and counts its version up.
-func SetPlace(ctx context.Context, h Handle, machineID int64, place string) error {
+func SetPlace(ctx context.Context, h pg.Handle, machineID int64, place string) error {
 	id, err := placeID(ctx, h, place)
 	if err != nil {
 		return err
@@ -83,7 +85,7 @@ type PlaceCount struct {
 }
 
 // CountPlaces lists all places with what is there today, by name.
-func CountPlaces(ctx context.Context, h Handle) ([]PlaceCount, error) {
+func CountPlaces(ctx context.Context, h pg.Handle) ([]PlaceCount, error) {
 	counts := []PlaceCount{}
 	err := h.SelectContext(ctx, &counts, `SELECT p.name, p.climate,
 			(SELECT count(*) FROM machine_sum s WHERE s.place_id = p.id) AS machines,

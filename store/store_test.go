@@ -15,6 +15,7 @@ import (
 
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
 
@@ -24,10 +25,10 @@ var ctx = context.Background()
 
 // goose skips a file without a number in silence, and only running shows a statement cut short.
 func TestMigrationsAllCountAndGoBothWays(t *testing.T) {
-	db, err := store.Open(ctx, storetest.Empty(t))
+	db, err := pg.Open(ctx, storetest.Empty(t))
 	require.NoError(t, err)
 	defer db.Close()
-	migrator, err := store.NewMigrator(db.DB)
+	migrator, err := pg.NewMigrator(db.DB)
 	require.NoError(t, err)
 	files, err := fs.Glob(os.DirFS("migrations"), "*.sql")
 	require.NoError(t, err)
@@ -58,9 +59,9 @@ func TestHistoryIsAppendOnly(t *testing.T) {
 func TestMissingRowsAreNotFoundAndEmptyListsAreLists(t *testing.T) {
 	db := storetest.New(t)
 	_, err := store.MachineByID(ctx, db, 1)
-	require.ErrorIs(t, err, store.ErrNotFound)
+	require.ErrorIs(t, err, pg.ErrNotFound)
 	_, err = store.NewestRevision(ctx, db, 1)
-	require.ErrorIs(t, err, store.ErrNotFound)
+	require.ErrorIs(t, err, pg.ErrNotFound)
 	assemblies, err := store.AssembliesOf(ctx, db, 1)
 	require.NoError(t, err)
 	require.NotNil(t, assemblies)
@@ -73,14 +74,14 @@ func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
 	assembly, err := store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id) VALUES ($1, $2)`, assembly, machine)
-	require.True(t, store.Violates(err, "fitting_present_key"), "%v", err)
+	require.True(t, pg.Violates(err, "fitting_present_key"), "%v", err)
 	_, err = db.Exec(`INSERT INTO fitting (assembly_id, until) VALUES ($1, current_date)`, assembly)
-	require.True(t, store.Violates(err, "fitting_somewhere"), "%v", err)
+	require.True(t, pg.Violates(err, "fitting_somewhere"), "%v", err)
 }
 
 func TestInTxRollsBack(t *testing.T) {
 	db := storetest.New(t)
-	err := store.InTx(ctx, db, func(tx *sqlx.Tx) error {
+	err := pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
 		_, err := store.InsertMachine(ctx, tx, store.MachineFields{Accession: "EH-1", Name: "One"})
 		require.NoError(t, err)
 		return context.Canceled
@@ -135,9 +136,9 @@ func TestAccountsAreFoundWithoutRegardToCase(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, id, found.ID)
 	_, err = store.InsertAccount(ctx, db, store.Account{Login: "IDA", Name: "other", Role: "viewer", PasswordHash: "x"})
-	require.True(t, store.Violates(err, "account_login_key"), "%v", err)
+	require.True(t, pg.Violates(err, "account_login_key"), "%v", err)
 	_, err = store.InsertAccount(ctx, db, store.Account{Login: "owner", Name: "other", Role: "owner", PasswordHash: "x"})
-	require.True(t, store.Violates(err, "account_role_known"), "%v", err)
+	require.True(t, pg.Violates(err, "account_role_known"), "%v", err)
 }
 
 func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
@@ -179,7 +180,7 @@ func TestDeadlocksAreTriedAgain(t *testing.T) {
 	errs := [2]error{}
 	for i := range 2 {
 		both.Go(func() {
-			errs[i] = store.InTx(ctx, db, func(tx *sqlx.Tx) error {
+			errs[i] = pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
 				runs[i]++
 				for step := range 2 {
 					id := 1 + (i+step)%2
@@ -201,12 +202,12 @@ func TestDeadlocksAreTriedAgain(t *testing.T) {
 	var n []int
 	require.NoError(t, db.Select(&n, `SELECT n FROM counter ORDER BY id`))
 	require.Equal(t, []int{2, 2}, n)
-	err = store.InTx(ctx, db, func(tx *sqlx.Tx) error {
+	err = pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
 		_, err := tx.Exec(`SELECT CAST('99999999999' AS integer)`)
 		return err
 	})
-	require.True(t, store.IsOutOfRange(err))
-	require.False(t, store.IsAway(syscall.ENOSPC), "a full disk is another matter")
-	require.False(t, store.IsAway(err))
-	require.False(t, store.IsFull(err))
+	require.True(t, pg.IsOutOfRange(err))
+	require.False(t, pg.IsAway(syscall.ENOSPC), "a full disk is another matter")
+	require.False(t, pg.IsAway(err))
+	require.False(t, pg.IsFull(err))
 }

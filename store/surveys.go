@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"time"
+
+	"frugalheron/store/pg"
 )
 
 // SurveyRow is one inspection of a machine.
@@ -25,28 +27,28 @@ const surveySelect = `SELECT s.id, s.machine_id, CAST(s.made_on AS text) AS made
 	FROM survey s LEFT JOIN account a ON a.id = s.account_id `
 
 // SurveysOf lists the surveys of a machine in the order of their days.
-func SurveysOf(ctx context.Context, h Handle, machineID int64) ([]SurveyRow, error) {
+func SurveysOf(ctx context.Context, h pg.Handle, machineID int64) ([]SurveyRow, error) {
 	found := []SurveyRow{}
 	err := h.SelectContext(ctx, &found, surveySelect+`WHERE s.machine_id = $1 ORDER BY s.made_on, s.id`, machineID)
 	return found, err
 }
 
 // SurveyByID reads one.
-func SurveyByID(ctx context.Context, h Handle, id int64) (SurveyRow, error) {
+func SurveyByID(ctx context.Context, h pg.Handle, id int64) (SurveyRow, error) {
 	var s SurveyRow
-	err := get(ctx, h, &s, fmt.Sprintf("survey %d", id), surveySelect+`WHERE s.id = $1`, id)
+	err := pg.Get(ctx, h, &s, fmt.Sprintf("survey %d", id), surveySelect+`WHERE s.id = $1`, id)
 	return s, err
 }
 
 // InsertSurvey starts one and returns its id. While another runs it violates survey_running_key.
-func InsertSurvey(ctx context.Context, h Handle, by *int64, machineID int64, on, madeBy string) (int64, error) {
+func InsertSurvey(ctx context.Context, h pg.Handle, by *int64, machineID int64, on, madeBy string) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO survey (machine_id, made_on, made_by, account_id) VALUES ($1, CAST($2 AS date), $3, $4) RETURNING id`, machineID, on, madeBy, by)
 	return id, err
 }
 
 // UpdateSurvey rewrites one and counts its version up.
-func UpdateSurvey(ctx context.Context, h Handle, id int64, looks, cosmetic, note string, finished bool) error {
+func UpdateSurvey(ctx context.Context, h pg.Handle, id int64, looks, cosmetic, note string, finished bool) error {
 	_, err := h.ExecContext(ctx, `UPDATE survey SET looks = CAST($2 AS jsonb), cosmetic = $3, note = $4, finished = $5, version = version + 1 WHERE id = $1`, id, looks, cosmetic, note, finished)
 	return err
 }
@@ -79,21 +81,21 @@ const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembl
 	FROM finding f LEFT JOIN assembly a ON a.id = f.assembly_id `
 
 // FindingsOf lists what was found on a machine, in the order it was found; without what was struck out.
-func FindingsOf(ctx context.Context, h Handle, machineID int64) ([]Finding, error) {
+func FindingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Finding, error) {
 	found := []Finding{}
 	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.struck ORDER BY f.id`, machineID)
 	return found, err
 }
 
 // FindingByID reads one, struck or not.
-func FindingByID(ctx context.Context, h Handle, id int64) (Finding, error) {
+func FindingByID(ctx context.Context, h pg.Handle, id int64) (Finding, error) {
 	var f Finding
-	err := get(ctx, h, &f, fmt.Sprintf("finding %d", id), findingSelect+`WHERE f.id = $1`, id)
+	err := pg.Get(ctx, h, &f, fmt.Sprintf("finding %d", id), findingSelect+`WHERE f.id = $1`, id)
 	return f, err
 }
 
 // InsertFinding adds one and returns its id.
-func InsertFinding(ctx context.Context, h Handle, machineID int64, f FindingFields) (int64, error) {
+func InsertFinding(ctx context.Context, h pg.Handle, machineID int64, f FindingFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO finding (machine_id, subsystem, kind, assembly_id, designator, place, attachment_id, region)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, machineID, f.Subsystem, f.Kind, f.AssemblyID, f.Designator, f.Place, f.AttachmentID, f.Region)
@@ -101,7 +103,7 @@ func InsertFinding(ctx context.Context, h Handle, machineID int64, f FindingFiel
 }
 
 // StrikeFinding strikes one out, or takes that back.
-func StrikeFinding(ctx context.Context, h Handle, id int64, struck bool) error {
+func StrikeFinding(ctx context.Context, h pg.Handle, id int64, struck bool) error {
 	_, err := h.ExecContext(ctx, `UPDATE finding SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
 	return err
 }
@@ -120,7 +122,7 @@ type SightingRow struct {
 }
 
 // SightingsOf lists all sightings of a machine's findings, by finding and day.
-func SightingsOf(ctx context.Context, h Handle, machineID int64) ([]SightingRow, error) {
+func SightingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]SightingRow, error) {
 	found := []SightingRow{}
 	err := h.SelectContext(ctx, &found, `SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend, s.gone, s.note, COALESCE(a.name, '') AS by_name
 		FROM finding f JOIN sighting s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id
@@ -129,7 +131,7 @@ func SightingsOf(ctx context.Context, h Handle, machineID int64) ([]SightingRow,
 }
 
 // PutSighting notes how a finding was seen; one of the same survey is rewritten.
-func PutSighting(ctx context.Context, h Handle, by *int64, s SightingRow) error {
+func PutSighting(ctx context.Context, h pg.Handle, by *int64, s SightingRow) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO sighting (finding_id, survey_id, seen_on, severity, trend, gone, note, account_id) VALUES ($1, $2, CAST($3 AS date), $4, $5, $6, $7, $8)
 		ON CONFLICT (finding_id, survey_id) WHERE survey_id IS NOT NULL DO UPDATE SET severity = excluded.severity, trend = excluded.trend, gone = excluded.gone, note = excluded.note`,
 		s.FindingID, s.SurveyID, s.On, s.Severity, s.Trend, s.Gone, s.Note, by)

@@ -6,16 +6,17 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/store"
+	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
 
 // A collection from before moves and shelves comes through: times become days, machines get sums to
 // be made, and searches find by place.
 func TestACollectionFromBeforeComesThrough(t *testing.T) {
-	db, err := store.Open(ctx, storetest.Empty(t))
+	db, err := pg.Open(ctx, storetest.Empty(t))
 	require.NoError(t, err)
 	defer db.Close()
-	migrator, err := store.NewMigrator(db.DB)
+	migrator, err := pg.NewMigrator(db.DB)
 	require.NoError(t, err)
 	_, err = migrator.UpTo(ctx, 6)
 	require.NoError(t, err)
@@ -62,10 +63,10 @@ func TestACollectionFromBeforeComesThrough(t *testing.T) {
 // A collection from before arrivals comes through: every machine has its outside, its number stands in the
 // register, it is somewhere since a day, and its identifiers are met.
 func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
-	db, err := store.Open(ctx, storetest.Empty(t))
+	db, err := pg.Open(ctx, storetest.Empty(t))
 	require.NoError(t, err)
 	defer db.Close()
-	migrator, err := store.NewMigrator(db.DB)
+	migrator, err := pg.NewMigrator(db.DB)
 	require.NoError(t, err)
 	_, err = migrator.UpTo(ctx, 10)
 	require.NoError(t, err)

@@ -20,6 +20,7 @@ import (
 	"frugalheron/app/unknowns"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/pg"
 )
 
 // Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
@@ -122,15 +123,15 @@ func problem(ctx context.Context, err error) error {
 		return later(&Problem{Title: "Busy", Status: http.StatusServiceUnavailable, Detail: sentence(busy.Error())}, busyLasts)
 	case errors.Is(err, context.Canceled), errors.Is(ctx.Err(), context.Canceled):
 		return &Problem{Title: "Given up", Status: statusGivenUp, Detail: "Whoever asked did not wait for the answer."}
-	case store.IsFull(err):
+	case pg.IsFull(err):
 		slog.Error("the database's disk is full", "cause", err)
 		return &Problem{Title: "No space left", Status: http.StatusInsufficientStorage,
 			Detail: "There is no space left for the database; nothing was changed. Tell whoever runs the server."}
-	case errors.Is(err, context.DeadlineExceeded), store.IsAway(err):
+	case errors.Is(err, context.DeadlineExceeded), pg.IsAway(err):
 		slog.Error("the database is away", "cause", err)
 		return later(&Problem{Title: "Database does not answer", Status: http.StatusServiceUnavailable,
 			Detail: "The database does not answer. What you typed is still here; try again in a moment."}, awayLasts)
-	case store.IsOutOfRange(err):
+	case pg.IsOutOfRange(err):
 		slog.Warn("a value that cannot be kept was not refused earlier", "cause", err)
 		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity,
 			Detail: "A value lies outside of what can be kept; nothing was changed. Look for a number that is too large, or an odd character."}

@@ -22,6 +22,7 @@ import (
 	"frugalheron/core/device/builtin"
 	"frugalheron/demo"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
 )
@@ -38,7 +39,7 @@ func BenchmarkShelves(b *testing.B) {
 		require.NoError(b, err)
 	}
 	address := storetest.URL(b)
-	db, err := store.Open(b.Context(), address)
+	db, err := pg.Open(b.Context(), address)
 	require.NoError(b, err)
 	b.Cleanup(func() { db.Close() })
 	deeds := app.New(db)

@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // AddAccount adds an account with a password. It is done from the command line, by whoever runs the
@@ -23,7 +24,7 @@ func (s *Service) AddAccount(ctx context.Context, login, name string, role actio
 		return 0, err
 	}
 	account := store.Account{Login: login, Name: name, Role: string(role), PasswordHash: hash}
-	err = store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
+	err = pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		account, err = insertAccount(ctx, tx, account)
 		if err != nil {
 			return err
@@ -41,7 +42,7 @@ func insertAccount(ctx context.Context, tx *sqlx.Tx, account store.Account) (sto
 		return account, action.Reject("login", "give a login without spaces, at most 80 characters")
 	}
 	id, err := store.InsertAccount(ctx, tx, account)
-	if store.Violates(err, "account_login_key") {
+	if pg.Violates(err, "account_login_key") {
 		return account, action.Reject("login", account.Login+" is taken")
 	}
 	if err != nil {

@@ -12,6 +12,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // linkLasts is how long an invited person, or one whose password is reset, has to set one.
@@ -112,7 +113,7 @@ func (s *Service) TakeLink(ctx context.Context, token, password string) (store.A
 	if err != nil {
 		return account, err
 	}
-	err = store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
+	err = pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		if _, err := store.LockAccount(ctx, tx, account.ID); err != nil {
 			return err
 		}

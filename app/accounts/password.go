@@ -13,6 +13,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Password hashing: argon2id with 19 MiB, two passes, one lane, the least that the OWASP
@@ -101,7 +102,7 @@ func (s *Service) ReplacePassword(ctx context.Context, login, wanted string) err
 	if err != nil {
 		return err
 	}
-	return store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
+	return pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		account, err := store.AccountByLogin(ctx, tx, login)
 		if err != nil {
 			return err

@@ -17,6 +17,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Failed sign-ins allowed within the window, for one login and for one address. A browser from which somebody has
@@ -81,7 +82,7 @@ func (s *Service) SignIn(ctx context.Context, login, password string, from Calle
 	if err := s.prove(ctx, account, password, limits); err != nil {
 		return SignedIn{}, err
 	}
-	err = store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
+	err = pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		if !isKnown {
 			if err := store.ClearSignInFailures(ctx, tx, byLogin); err != nil {
 				return err
@@ -98,7 +99,7 @@ func (s *Service) prove(ctx context.Context, account store.Account, password str
 	slices.SortFunc(limits, func(a, b store.SignInLimit) int { return cmp.Compare(a.Subject, b.Subject) })
 	var attempts []int64
 	var clearIn time.Duration
-	err := store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) (err error) {
+	err := pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) (err error) {
 		attempts, clearIn, err = store.CountSignIn(ctx, tx, limits, failureWindow)
 		return err
 	})

@@ -3,12 +3,12 @@ package action
 import (
 	"errors"
 
-	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Errors of deeds. Stale and Invalid carry more and are types.
 var (
-	ErrNotFound  = store.ErrNotFound
+	ErrNotFound  = pg.ErrNotFound
 	ErrForbidden = errors.New("your account's role does not allow this")
 )
 

@@ -8,6 +8,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Kernel runs actions: what somebody does, in one transaction, with all that follows from it.
@@ -61,7 +62,7 @@ func (k *Kernel) Do(ctx context.Context, actor Actor, roles Roles, work func(tx 
 
 // InTx runs work in a transaction of its own, and brings up to date what follows.
 func (k *Kernel) InTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
-	return store.InTx(ctx, k.DB, func(tx *sqlx.Tx) error {
+	return pg.InTx(ctx, k.DB, func(tx *sqlx.Tx) error {
 		before, err := store.LastEvent(ctx, tx)
 		if err != nil {
 			return err

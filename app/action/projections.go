@@ -7,7 +7,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Renewal makes anew what follows from records, given the ids of those that it is kept of, in order.
@@ -15,7 +15,7 @@ type Renewal func(ctx context.Context, tx *sqlx.Tx, ids []int64) error
 
 // Follow says how a projection is made anew. Which records' projections are due, the database notes by itself.
 func (k *Kernel) Follow(projection string, renew Renewal) {
-	if !slices.Contains(store.Projections, projection) || k.follows[projection] != nil {
+	if !slices.Contains(pg.Projections, projection) || k.follows[projection] != nil {
 		panic(fmt.Sprintf("the projection %q is unknown, or is followed already", projection))
 	}
 	k.follows[projection] = renew
@@ -26,7 +26,7 @@ func (k *Kernel) Follow(projection string, renew Renewal) {
 func (k *Kernel) UpToDate(ctx context.Context, tx *sqlx.Tx) error {
 	due := map[string][]int64{}
 	for {
-		noted, err := store.TakeDue(ctx, tx)
+		noted, err := pg.TakeDue(ctx, tx)
 		if err != nil {
 			return err
 		}
@@ -34,11 +34,11 @@ func (k *Kernel) UpToDate(ctx context.Context, tx *sqlx.Tx) error {
 			due[projection] = append(due[projection], ids...)
 		}
 		isDue := func(projection string) bool { return len(due[projection]) > 0 }
-		i := slices.IndexFunc(store.Projections, isDue)
+		i := slices.IndexFunc(pg.Projections, isDue)
 		if i < 0 {
 			return nil
 		}
-		projection := store.Projections[i]
+		projection := pg.Projections[i]
 		slices.Sort(due[projection])
 		if err := k.follows[projection](ctx, tx, slices.Compact(due[projection])); err != nil {
 			return fmt.Errorf("%s: %w", projection, err)
@@ -53,8 +53,8 @@ const leftOverAtOnce = 5000
 // RenewLeftOver makes anew what a migration has noted as due, before the application knew of it.
 func (k *Kernel) RenewLeftOver(ctx context.Context) error {
 	for taken := 1; taken > 0; {
-		err := store.InTx(ctx, k.DB, func(tx *sqlx.Tx) (err error) {
-			if taken, err = store.TakeOverLeftDue(ctx, tx, leftOverAtOnce); err != nil {
+		err := pg.InTx(ctx, k.DB, func(tx *sqlx.Tx) (err error) {
+			if taken, err = pg.TakeOverLeftDue(ctx, tx, leftOverAtOnce); err != nil {
 				return err
 			}
 			return k.UpToDate(ctx, tx)

@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // LotThing is a thing of a lot with its share of the cost.
@@ -41,7 +42,7 @@ func (s *Service) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, e
 	return ReadLot(ctx, s.kernel.DB, id)
 }
 
-func ReadLot(ctx context.Context, h store.Handle, id int64) (Lot, error) {
+func ReadLot(ctx context.Context, h pg.Handle, id int64) (Lot, error) {
 	acquired, err := store.AcquisitionByID(ctx, h, id)
 	if err != nil {
 		return Lot{}, err
@@ -131,7 +132,7 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 	return page, err
 }
 
-func checkAcquisition(ctx context.Context, h store.Handle, f *store.AcquisitionFields) (day *string, err error) {
+func checkAcquisition(ctx context.Context, h pg.Handle, f *store.AcquisitionFields) (day *string, err error) {
 	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived), input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
 		input.Lines("cameWith", &f.CameWith), input.Lines("note", &f.Note))
 	f.Currency = strings.ToUpper(strings.TrimSpace(f.Currency))

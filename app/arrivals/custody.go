@@ -12,6 +12,7 @@ import (
 	"frugalheron/core/custody"
 	"frugalheron/core/edtf"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldCustody is a statement about a machine's past with its place in the chain.
@@ -30,7 +31,7 @@ type Chain struct {
 }
 
 // ChainOf examines what is known of a machine's past; arrived is when it came, nil when unknown.
-func ChainOf(ctx context.Context, h store.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
+func ChainOf(ctx context.Context, h pg.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
 	kept, err := store.CustodyOf(ctx, h, machineID)
 	if err != nil {
 		return Chain{}, err

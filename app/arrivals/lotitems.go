@@ -10,9 +10,10 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
-func checkLotItem(ctx context.Context, h store.Handle, f *store.LotItemFields) error {
+func checkLotItem(ctx context.Context, h pg.Handle, f *store.LotItemFields) error {
 	err := input.CheckAll(input.OneLine("title", &f.Title), input.OneLine("valueNote", &f.ValueNote), input.CheckEDTF("passedOn", &f.PassedOn), input.Lines("note", &f.Note))
 	switch {
 	case err != nil:

@@ -6,11 +6,12 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/evidence"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 var (
 	ofCustody = evidence.NewWithdrawal(store.OfCustody, eventWithdrawCustody, eventLetCustodyCount, action.MayKeepTheRecord,
-		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
+		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
 			before, err := store.LockCustody(ctx, h, id)
 			return before.MachineID, before, err
 		})

@@ -16,6 +16,7 @@ import (
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Arrival is how a machine came to the collection, as far as it is written down.
@@ -72,7 +73,7 @@ func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int
 	return d, err
 }
 
-func readDossier(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
+func readDossier(ctx context.Context, h pg.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
 	d := Dossier{OutsideID: outsideID}
 	var err error
 	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
@@ -148,7 +149,7 @@ func (d Dossier) verdicts(seen outside.Sheet) []reckoning.Verdict {
 }
 
 // arrivalOf finds the lot that a machine came with.
-func arrivalOf(ctx context.Context, h store.Handle, machineID int64) (Arrival, error) {
+func arrivalOf(ctx context.Context, h pg.Handle, machineID int64) (Arrival, error) {
 	item, err := store.LotItemOf(ctx, h, &machineID, nil)
 	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
@@ -159,7 +160,7 @@ func arrivalOf(ctx context.Context, h store.Handle, machineID int64) (Arrival, e
 	return arrivalWith(ctx, h, item)
 }
 
-func arrivalWith(ctx context.Context, h store.Handle, item store.LotItem) (Arrival, error) {
+func arrivalWith(ctx context.Context, h pg.Handle, item store.LotItem) (Arrival, error) {
 	l, err := arrivals.ReadLot(ctx, h, item.AcquisitionID)
 	if err != nil {
 		return Arrival{}, err

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/caution"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // AdjusterFields are what people write about a trimmer or a control.
@@ -51,7 +52,7 @@ func (s *Service) Adjusters(ctx context.Context, actor action.Actor, machineID i
 	return adjustersOf(ctx, s.kernel.DB, machineID)
 }
 
-func adjustersOf(ctx context.Context, h store.Handle, machineID int64) ([]Adjuster, error) {
+func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster, error) {
 	rows, err := store.AdjustersOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err

@@ -11,6 +11,7 @@ import (
 	"frugalheron/core/condition"
 	"frugalheron/core/risk"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
@@ -69,7 +70,7 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 }
 
 // lookedAt says when a survey last looked at each ageing class.
-func lookedAt(ctx context.Context, h store.Handle, machineID int64) (map[string]risk.Day, error) {
+func lookedAt(ctx context.Context, h pg.Handle, machineID int64) (map[string]risk.Day, error) {
 	surveys, err := store.SurveysOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
@@ -150,7 +151,7 @@ func (s *Service) RenewAgeing(ctx context.Context) error {
 			return err
 		}
 		for _, id := range ids {
-			err := store.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
+			err := pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 				if _, err := store.LockMachine(ctx, tx, id); err != nil {
 					return err
 				}

@@ -10,6 +10,7 @@ import (
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldFinding is a finding with all its sightings and its story.
@@ -84,7 +85,7 @@ func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machin
 	return nil
 }
 
-func conditionOf(ctx context.Context, h store.Handle, machineID int64) (Condition, error) {
+func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, error) {
 	c := Condition{
 		Surveys: []ToldSurvey{}, Findings: []ToldFinding{}, Severities: condition.Severities(),
 		TechnicalGrades: condition.TechnicalGrades(), CosmeticGrades: condition.CosmeticGrades(),
@@ -127,7 +128,7 @@ func conditionOf(ctx context.Context, h store.Handle, machineID int64) (Conditio
 }
 
 // readFindings reads the findings of a machine with their sightings, and returns them as the core knows them.
-func (c *Condition) readFindings(ctx context.Context, h store.Handle, machineID int64) ([]condition.Finding, error) {
+func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Finding, error) {
 	found, err := store.FindingsOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err

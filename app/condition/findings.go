@@ -12,9 +12,10 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
-func checkFinding(ctx context.Context, h store.Handle, machineID int64, f *store.FindingFields) error {
+func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *store.FindingFields) error {
 	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator), input.OneLine("place", &f.Place))
 	switch {
 	case err != nil:

@@ -6,11 +6,12 @@ import (
 
 	"frugalheron/core/condition"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // heldParts are what a machine holds, as surveys and the ranking of what ages know it: the lines of its
 // sheets, and its boards by their kind and name.
-func heldParts(ctx context.Context, h store.Handle, machineID int64) ([]condition.Part, []store.HeldPart, error) {
+func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Part, []store.HeldPart, error) {
 	rows, err := store.HeldParts(ctx, h, machineID)
 	if err != nil {
 		return nil, nil, err

@@ -13,6 +13,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/measure"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // WrittenMeasurement is a measurement as it is typed, or as a meter is to take it: the line goes first.
@@ -117,7 +118,7 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 
 // ExpectFromSheet says on which board the point is, and what it should have by what is printed on the part,
 // unless that is said already.
-func ExpectFromSheet(ctx context.Context, h store.Handle, row *store.MeasurementRow, said measure.Said) error {
+func ExpectFromSheet(ctx context.Context, h pg.Handle, row *store.MeasurementRow, said measure.Said) error {
 	expected := said.Expected
 	held, err := store.HeldParts(ctx, h, row.MachineID)
 	if err != nil {

@@ -8,6 +8,7 @@ import (
 	"frugalheron/core/fit"
 	"frugalheron/core/measure"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Measurement is one point that was measured, with what that amounts to.
@@ -44,7 +45,7 @@ func (s *Service) Measurements(ctx context.Context, actor action.Actor, machineI
 	return measurementsOf(ctx, s.kernel.DB, machineID)
 }
 
-func measurementsOf(ctx context.Context, h store.Handle, machineID int64) ([]Measurement, error) {
+func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {
 	rows, err := store.MeasurementsOf(ctx, h, machineID, mostMeasurements)
 	if err != nil {
 		return nil, err
@@ -84,7 +85,7 @@ func TellMeasurement(row store.MeasurementRow) (Measurement, error) {
 }
 
 // failedMeasurements are the points of a machine whose last measurement is out of tolerance.
-func failedMeasurements(ctx context.Context, h store.Handle, machineID int64) ([]Measurement, error) {
+func failedMeasurements(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {
 	all, err := measurementsOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
@@ -104,7 +105,7 @@ func (m Measurement) inWords() map[string]any {
 	return map[string]any{"point": m.Point, "said": m.Judged.Said, "verdict": m.Judged.Verdict, "readings": len(m.Readings), "why": m.Judged.Why}
 }
 
-func measurementByID(ctx context.Context, h store.Handle, id int64) (Measurement, error) {
+func measurementByID(ctx context.Context, h pg.Handle, id int64) (Measurement, error) {
 	row, err := store.MeasurementByID(ctx, h, id)
 	if err != nil {
 		return Measurement{}, err

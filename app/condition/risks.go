@@ -12,6 +12,7 @@ import (
 	"frugalheron/core/condition"
 	"frugalheron/core/risk"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Risk is a part that ages, with its place in the order.
@@ -92,7 +93,7 @@ func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.
 }
 
 // tellRisks names some of the ranked parts.
-func tellRisks(ctx context.Context, h store.Handle, table risk.Table, order *risk.Order, some []risk.Ranked) ([]Risk, error) {
+func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.Order, some []risk.Ranked) ([]Risk, error) {
 	machines, assemblies, lines := []int64{}, []int64{}, []int{}
 	for _, one := range some {
 		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly), append(lines, one.Line)

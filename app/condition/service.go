@@ -5,7 +5,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Service does what is done about the condition of machines.
@@ -19,7 +19,7 @@ type Service struct {
 // New returns it, and has the kernel follow what ages in machines.
 func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service) *Service {
 	s := &Service{kernel: kernel, inventory: inventory, files: files}
-	kernel.Follow(store.ProjectedMachineAgeing, action.Each(renewAgeing))
+	kernel.Follow(pg.ProjectedMachineAgeing, action.Each(renewAgeing))
 	kernel.CanBeUndone(eventStrikeFinding, action.MayWriteSheets, s.undoStrikeFinding)
 	kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, s.undoMeasure)
 	kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, s.undoStrikeMeasurement)

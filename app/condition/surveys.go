@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/condition"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Look is what was said of a subsystem in a survey.
@@ -59,7 +60,7 @@ func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
 		id, err := store.InsertSurvey(ctx, tx, actor.Account(), machineID, on, by)
-		if store.Violates(err, "survey_running_key") {
+		if pg.Violates(err, "survey_running_key") {
 			return action.Reject("on", "a survey of this machine is being made already; go on with that one")
 		}
 		if err != nil {

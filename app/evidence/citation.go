@@ -8,11 +8,12 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // CheckCitation trims what the citation of a statement about a machine says, and refuses what cannot
 // be one. The picture that is cited already stays, wherever it is by now.
-func CheckCitation(ctx context.Context, h store.Handle, machineID int64, cited *int64, c *store.Citation) error {
+func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *store.Citation) error {
 	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page), input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:

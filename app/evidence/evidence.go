@@ -12,6 +12,7 @@ import (
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Stated is a statement about a machine: one that was kept, or one that follows from its sheets or its
@@ -82,7 +83,7 @@ func weigh(stated []Stated) []Known {
 }
 
 // KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
-func KnownOf(ctx context.Context, h store.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
+func KnownOf(ctx context.Context, h pg.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
 	kept, err := store.StatementsOf(ctx, h, machine.ID)
 	if err != nil {
 		return nil, err

@@ -16,6 +16,7 @@ import (
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // renewEvidence writes anew what lists tell of the statements about a machine, and its identifiers: from its
@@ -125,7 +126,7 @@ func renewAssemblyIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error 
 }
 
 // KeptTotals adds up the kept totals of the boards of a machine.
-func KeptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning.Totals, error) {
+func KeptTotals(ctx context.Context, h pg.Handle, machineID int64) (reckoning.Totals, error) {
 	kept, err := store.BoardTotalsOf(ctx, h, machineID)
 	if err != nil {
 		return reckoning.Totals{}, err
@@ -140,7 +141,7 @@ func KeptTotals(ctx context.Context, h store.Handle, machineID int64) (reckoning
 }
 
 // OutsideOf reads the outside of a machine, and its id.
-func OutsideOf(ctx context.Context, h store.Handle, machineID int64) (outside.Sheet, int64, error) {
+func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (outside.Sheet, int64, error) {
 	assembly, err := store.OutsideOf(ctx, h, machineID)
 	if err != nil {
 		return outside.Sheet{}, 0, err

@@ -3,7 +3,7 @@ package evidence
 
 import (
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Service does what is done to evidence.
@@ -14,9 +14,9 @@ type Service struct {
 // New returns it, and has the kernel follow identifiers and how much is disputed.
 func New(kernel *action.Kernel) *Service {
 	s := &Service{kernel: kernel}
-	kernel.Follow(store.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
-	kernel.Follow(store.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
-	kernel.Follow(store.ProjectedMachineEvidence, action.Each(renewEvidence))
+	kernel.Follow(pg.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
+	kernel.Follow(pg.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
+	kernel.Follow(pg.ProjectedMachineEvidence, action.Each(renewEvidence))
 	kernel.CanBeUndone(eventWithdrawStatement, action.MayWriteSheets, ofEvidence.Undo(kernel))
 	return s
 }

@@ -8,6 +8,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Withdrawal is a kind of statement of which somebody can say that it does not count any more. It stays in
@@ -16,12 +17,12 @@ type Withdrawal struct {
 	table          store.Testimony
 	withdrawn, let *action.Event
 	roles          action.Roles
-	lock           func(ctx context.Context, h store.Handle, id int64) (machineID int64, before any, err error)
+	lock           func(ctx context.Context, h pg.Handle, id int64) (machineID int64, before any, err error)
 }
 
 var (
 	ofEvidence = NewWithdrawal(store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
-		func(ctx context.Context, h store.Handle, id int64) (int64, any, error) {
+		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
 			before, err := store.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
 		})
@@ -29,7 +30,7 @@ var (
 
 // NewWithdrawal makes a kind of statements that can be withdrawn, with the events of withdrawing one and letting it count again.
 func NewWithdrawal(table store.Testimony, withdrawn, let *action.Event, roles action.Roles,
-	lock func(ctx context.Context, h store.Handle, id int64) (machineID int64, before any, err error)) Withdrawal {
+	lock func(ctx context.Context, h pg.Handle, id int64) (machineID int64, before any, err error)) Withdrawal {
 	return Withdrawal{table, withdrawn, let, roles, lock}
 }
 

@@ -17,6 +17,7 @@ import (
 	"frugalheron/app/picture"
 	"frugalheron/core/plan"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // PlanRow is a run of parts that lie in a row from one point to another.
@@ -63,7 +64,7 @@ func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID 
 	return one, err
 }
 
-func PlanOf(ctx context.Context, h store.Handle, attachmentID int64) (ToldPlan, error) {
+func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, error) {
 	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
 	kept, assemblyID, err := store.BoardPlan(ctx, h, attachmentID)
 	switch {

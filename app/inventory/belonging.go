@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Named is a record that a field of an input names by its id.
@@ -29,7 +30,7 @@ func NamedIf(field string, kind store.OwnedKind, id *int64) []Named {
 
 // OfMachine refuses records that are not there, and those of another machine, naming where they are. A picture of
 // the lot that the machine came with counts as its own.
-func OfMachine(ctx context.Context, h store.Handle, machineID int64, records ...Named) error {
+func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Named) error {
 	for _, r := range records {
 		home, err := store.HomeOf(ctx, h, r.kind, r.id)
 		if errors.Is(err, action.ErrNotFound) {

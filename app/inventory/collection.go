@@ -15,6 +15,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/accession"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Collection reads the settings of the collection.
@@ -95,7 +96,7 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 	return NextNumber{pattern.Write(pattern.Next(numbersOf(given), year, lot)), pattern.String()}, nil
 }
 
-func PatternOf(ctx context.Context, h store.Handle) (accession.Pattern, error) {
+func PatternOf(ctx context.Context, h pg.Handle) (accession.Pattern, error) {
 	c, err := store.ReadCollection(ctx, h)
 	if err != nil {
 		return accession.Pattern{}, err

@@ -5,6 +5,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/datecode"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 func CheckMachine(m *store.MachineFields) error {
@@ -37,7 +38,7 @@ func EraOf(m store.Machine) datecode.Era {
 }
 
 func accessionTaken(err error, accession string) error {
-	if store.Violates(err, "machine_accession_key") {
+	if pg.Violates(err, "machine_accession_key") {
 		return action.Reject("accession", accession+" is in use by another machine")
 	}
 	return err

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // CreateMachine enters a machine into the collection.
@@ -49,7 +50,7 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields 
 
 // MeasureTables lets the database measure its tables anew, so that it answers well at once after so
 // much was entered; it would find out itself, but minutes later.
-func (s *Service) MeasureTables(ctx context.Context) error { return store.Analyze(ctx, s.kernel.DB) }
+func (s *Service) MeasureTables(ctx context.Context) error { return pg.Analyze(ctx, s.kernel.DB) }
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.

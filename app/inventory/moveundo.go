@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
@@ -20,7 +21,7 @@ func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e s
 }
 
 // LockSheet locks an assembly after the library, as whoever saves a sheet does.
-func (s *Service) LockSheet(ctx context.Context, h store.Handle, id int64) (store.Assembly, error) {
+func (s *Service) LockSheet(ctx context.Context, h pg.Handle, id int64) (store.Assembly, error) {
 	if err := s.library.Hold(ctx, h); err != nil {
 		return store.Assembly{}, err
 	}

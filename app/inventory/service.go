@@ -6,7 +6,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/library"
 	"frugalheron/app/people"
-	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Service does what is done to the inventory.
@@ -19,7 +19,7 @@ type Service struct {
 // New returns it, and has the kernel follow the sums of machines.
 func New(kernel *action.Kernel, people *people.Service, library *library.Service) *Service {
 	s := &Service{kernel: kernel, people: people, library: library}
-	kernel.Follow(store.ProjectedMachineSum, renewSums)
+	kernel.Follow(pg.ProjectedMachineSum, renewSums)
 	kernel.CanBeUndone(eventChangeMachine, action.MayKeepTheRecord, s.undoChangeMachine)
 	kernel.CanBeUndone(eventMoveMachine, action.MayWriteSheets, s.undoMoveMachine)
 	kernel.CanBeUndone(eventChangeAssembly, action.MayWriteSheets, s.undoChangeAssembly)

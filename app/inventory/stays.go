@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // MachineMove says where a machine goes, and when.
@@ -107,7 +108,7 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 }
 
 // presentStay reads where a machine is today; the zero Stay for nowhere that is written down.
-func presentStay(ctx context.Context, h store.Handle, machineID int64) (store.Stay, error) {
+func presentStay(ctx context.Context, h pg.Handle, machineID int64) (store.Stay, error) {
 	stays, err := store.StaysOf(ctx, h, machineID)
 	if err != nil || len(stays) == 0 || stays[0].Until != nil {
 		return store.Stay{}, err

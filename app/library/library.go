@@ -7,6 +7,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // libraryAfter is a library with the own types as they were after n changes.
@@ -20,7 +21,7 @@ type libraryAfter struct {
 type libraryCache struct{ last atomic.Pointer[libraryAfter] }
 
 // at returns the library after n changes, which must be committed ones.
-func (c *libraryCache) at(ctx context.Context, h store.Handle, n int64) (*device.Library, error) {
+func (c *libraryCache) at(ctx context.Context, h pg.Handle, n int64) (*device.Library, error) {
 	if last := c.last.Load(); last != nil && last.n == n {
 		return last.library, nil
 	}
@@ -43,7 +44,7 @@ func (s *Service) Read(ctx context.Context) (*device.Library, error) {
 // Held returns it for work whose result is kept: own types wait with changing until the
 // transaction ends, so that no sheet is kept as reckoned without a type that exists. It comes
 // before any lock on an assembly: whoever changes types locks in that order.
-func (s *Service) Held(ctx context.Context, tx store.Handle) (*device.Library, error) {
+func (s *Service) Held(ctx context.Context, tx pg.Handle) (*device.Library, error) {
 	n, isOwn, err := store.HoldLibrary(ctx, tx)
 	if err != nil {
 		return nil, err
@@ -56,12 +57,12 @@ func (s *Service) Held(ctx context.Context, tx store.Handle) (*device.Library, e
 
 // Hold does so for those who do not read it themselves, before they lock an assembly: what follows from their
 // changes is read by it.
-func (s *Service) Hold(ctx context.Context, tx store.Handle) error {
+func (s *Service) Hold(ctx context.Context, tx pg.Handle) error {
 	_, _, err := store.HoldLibrary(ctx, tx)
 	return err
 }
 
-func loadLibrary(ctx context.Context, h store.Handle) (*device.Library, error) {
+func loadLibrary(ctx context.Context, h pg.Handle) (*device.Library, error) {
 	own, err := store.ListOwnTypes(ctx, h)
 	if err != nil || len(own) == 0 {
 		return builtin.Library(), err

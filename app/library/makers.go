@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/maker"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldMaker is a maker with how it stands to others, in words.
@@ -87,7 +88,7 @@ func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64,
 }
 
 func makerTaken(err error, fields store.MakerFields) error {
-	if store.Violates(err, "maker_name_key") {
+	if pg.Violates(err, "maker_name_key") {
 		return action.Reject("name", fields.Name+" is in the list already")
 	}
 	return err

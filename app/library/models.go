@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/model"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // mostModels bounds a list of models.
@@ -69,7 +70,7 @@ func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64,
 }
 
 func modelTaken(err error, fields store.ModelFields) error {
-	if store.Violates(err, "machine_model_key") {
+	if pg.Violates(err, "machine_model_key") {
 		return action.Reject("model", fields.Maker+" "+fields.Model+" is in the list already")
 	}
 	return err

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/device"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // NamedType is an own type, and what naming it did.
@@ -56,7 +57,7 @@ func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action
 			return err
 		}
 		before, id, err := work(tx)
-		if store.Violates(err, "own_type_number_key") {
+		if pg.Violates(err, "own_type_number_key") {
 			return action.Reject("number", fields.Number+" is named already")
 		}
 		if err != nil {
@@ -141,7 +142,7 @@ func noteMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
 	if err != nil {
 		return err
 	}
-	return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)
+	return pg.NoteDue(ctx, tx, pg.ProjectedEntries, ids)
 }
 
 func checkOwnType(t *store.OwnTypeFields) error {

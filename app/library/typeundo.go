@@ -7,10 +7,11 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // lockType locks the library before a type of it, as whoever changes types does.
-func lockType(ctx context.Context, h store.Handle, id int64) (store.OwnType, error) {
+func lockType(ctx context.Context, h pg.Handle, id int64) (store.OwnType, error) {
 	if err := store.LockLibrary(ctx, h); err != nil {
 		return store.OwnType{}, err
 	}
@@ -38,7 +39,7 @@ func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e stor
 	if err != nil {
 		return err
 	}
-	gone := func(ctx context.Context, h store.Handle, _ int64) (struct{}, error) {
+	gone := func(ctx context.Context, h pg.Handle, _ int64) (struct{}, error) {
 		return struct{}{}, store.LockLibrary(ctx, h)
 	}
 	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/names"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // partiesOffered is how many people and organisations a list shows at once.
@@ -108,7 +109,7 @@ func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64,
 }
 
 func nameTaken(err error, name string) error {
-	if store.Violates(err, "party_name_key") {
+	if pg.Violates(err, "party_name_key") {
 		return action.Reject("name", name+" is in the list already")
 	}
 	return err

@@ -9,6 +9,7 @@ import (
 	"frugalheron/core/names"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Privacy keeps the names of private persons out of what leaves for others than staff: in typed texts each name, in
@@ -34,7 +35,7 @@ var textFields names.Fields
 type privacyCache struct{ last atomic.Pointer[Privacy] }
 
 // PrivacyIn reads who is private, as the handle sees it.
-func (s *Service) PrivacyIn(ctx context.Context, h store.Handle) (*Privacy, error) {
+func (s *Service) PrivacyIn(ctx context.Context, h pg.Handle) (*Privacy, error) {
 	n, isOwn, err := store.PrivacyState(ctx, h)
 	if err != nil {
 		return nil, err
@@ -50,7 +51,7 @@ func (s *Service) PrivacyIn(ctx context.Context, h store.Handle) (*Privacy, erro
 	return made, err
 }
 
-func loadPrivacy(ctx context.Context, h store.Handle, n int64) (*Privacy, error) {
+func loadPrivacy(ctx context.Context, h pg.Handle, n int64) (*Privacy, error) {
 	parties, err := store.PrivatePersons(ctx, h)
 	if err != nil {
 		return nil, err

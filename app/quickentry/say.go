@@ -18,6 +18,7 @@ import (
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Understood is what a statement about a machine would do. Nothing of it is kept yet.
@@ -133,7 +134,7 @@ func (s *Service) about(ctx context.Context, machineID int64, text string) (mach
 }
 
 // understandMeasurement reads words as a measurement; nil when they are none.
-func understandMeasurement(ctx context.Context, h store.Handle, machineID int64, text string) (*UnderstoodMeasurement, error) {
+func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64, text string) (*UnderstoodMeasurement, error) {
 	said, err := measure.Parse(text)
 	if err != nil {
 		return nil, nil //nolint:nilerr // then it is something else

@@ -16,6 +16,7 @@ import (
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // quiet is after how many seconds a running reading counts as left behind by its process.
@@ -130,7 +131,7 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 	return started, err
 }
 
-func (s *Service) readerIsFree(ctx context.Context, h store.Handle) error {
+func (s *Service) readerIsFree(ctx context.Context, h pg.Handle) error {
 	running, err := store.RunningChipReadings(ctx, h, quiet)
 	if err == nil && len(running) > 0 {
 		return action.Reject("reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator))

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/rom"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldRomSet is a set of images with the boards that hold it.
@@ -116,7 +117,7 @@ func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := store.InsertRomSet(ctx, tx, name, note, images)
-		if store.Violates(err, "rom_set_name_key") {
+		if pg.Violates(err, "rom_set_name_key") {
 			return action.Reject("name", name+" is in the list already")
 		}
 		if err != nil {

@@ -5,6 +5,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // FittedAssembly is an assembly with its newest sheet, as it lies on the bench.
@@ -32,7 +33,7 @@ func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID in
 	return Contents(ctx, s.kernel.DB, machineID)
 }
 
-func Contents(ctx context.Context, h store.Handle, machineID int64) ([]FittedAssembly, error) {
+func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
 	assemblies, err := store.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err

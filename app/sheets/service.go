@@ -6,7 +6,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
-	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // Service does what is done to sheets.
@@ -19,7 +19,7 @@ type Service struct {
 // New returns it, and has the kernel follow what newest revisions say.
 func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service) *Service {
 	s := &Service{kernel: kernel, library: library, inventory: inventory}
-	kernel.Follow(store.ProjectedEntries, s.renewEntries)
+	kernel.Follow(pg.ProjectedEntries, s.renewEntries)
 	kernel.CanBeUndone(eventSaveSheet, action.MayWriteSheets, s.undoSaveSheet)
 	return s
 }

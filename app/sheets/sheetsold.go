@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/core/device/builtin"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // rereckonBatch is how many assemblies RereckonOld takes in one go.
@@ -24,7 +25,7 @@ func (s *Service) RereckonOld(ctx context.Context) error {
 			if err := s.library.Hold(ctx, tx); err != nil {
 				return err
 			}
-			return store.NoteDue(ctx, tx, store.ProjectedEntries, ids)
+			return pg.NoteDue(ctx, tx, pg.ProjectedEntries, ids)
 		})
 		if err != nil {
 			return err

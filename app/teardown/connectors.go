@@ -10,9 +10,10 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
-func checkConnector(ctx context.Context, h store.Handle, c *wiring.Connector) error {
+func checkConnector(ctx context.Context, h pg.Handle, c *wiring.Connector) error {
 	for field, text := range map[string]*string{
 		"name": &c.Name, "fromBoard": &c.FromBoard, "fromPlace": &c.FromPlace, "toBoard": &c.ToBoard, "toPlace": &c.ToPlace, "kind": &c.Kind,
 		"pin1": &c.Pin1, "key": &c.Key, "colours": &c.Colours, "cable": &c.Cable, "never": &c.Never,
@@ -37,7 +38,7 @@ func checkConnector(ctx context.Context, h store.Handle, c *wiring.Connector) er
 }
 
 func connectorTaken(err error, name string) error {
-	if store.Violates(err, "connector_name_key") {
+	if pg.Violates(err, "connector_name_key") {
 		return action.Reject("name", name+" is on the map already; a name stands for one connector")
 	}
 	return err

@@ -13,6 +13,7 @@ import (
 	"frugalheron/app/sheets"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 func isBlankOrComment(line string) bool {
@@ -114,7 +115,7 @@ func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id in
 }
 
 func procedureTaken(err error, f store.ProcedureFields) error {
-	if store.Violates(err, "procedure_title_key") {
+	if pg.Violates(err, "procedure_title_key") {
 		return action.Reject("title", f.Maker+" "+f.Model+" has a procedure of that name; change that one, or choose another name")
 	}
 	return err

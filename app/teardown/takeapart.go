@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // StartedTeardown is how a log begins.
@@ -38,7 +39,7 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 			}
 		}
 		id, err := store.InsertTeardown(ctx, tx, actor.Account(), store.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
-		if store.Violates(err, "teardown_open_key") {
+		if pg.Violates(err, "teardown_open_key") {
 			return action.Reject("purpose", "the machine is open already; go on with that log")
 		}
 		if err != nil {
@@ -115,7 +116,7 @@ func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e sto
 			return err
 		}
 		err = store.ReopenTeardown(ctx, tx, one.ID)
-		if store.Violates(err, "teardown_open_key") {
+		if pg.Violates(err, "teardown_open_key") {
 			return action.Reject("event", "the machine was opened again since; that log is the one to go on with")
 		}
 		if err != nil {

@@ -10,6 +10,7 @@ import (
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldStep is a step of a log, with what is to be known at it.
@@ -65,7 +66,7 @@ func (s *Service) Teardown(ctx context.Context, actor action.Actor, id int64) (T
 	return teardownByID(ctx, s.kernel.DB, id)
 }
 
-func teardownByID(ctx context.Context, h store.Handle, id int64) (ToldTeardown, error) {
+func teardownByID(ctx context.Context, h pg.Handle, id int64) (ToldTeardown, error) {
 	one, err := store.TeardownByID(ctx, h, id)
 	if err != nil {
 		return ToldTeardown{}, err
@@ -77,7 +78,7 @@ func teardownByID(ctx context.Context, h store.Handle, id int64) (ToldTeardown, 
 	return tellTeardown(ctx, h, machine, one)
 }
 
-func tellTeardown(ctx context.Context, h store.Handle, machine store.Machine, one store.Teardown) (ToldTeardown, error) {
+func tellTeardown(ctx context.Context, h pg.Handle, machine store.Machine, one store.Teardown) (ToldTeardown, error) {
 	t := ToldTeardown{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []ToldStep{}, Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
 	rows, err := store.StepsOf(ctx, h, one.ID)
 	if err != nil {
@@ -153,7 +154,7 @@ func sayOnce(steps []ToldStep) {
 	}
 }
 
-func (t *ToldTeardown) besideProcedure(ctx context.Context, h store.Handle, id int64) error {
+func (t *ToldTeardown) besideProcedure(ctx context.Context, h pg.Handle, id int64) error {
 	p, err := store.ProcedureByID(ctx, h, id)
 	if err != nil {
 		return err

@@ -13,6 +13,7 @@ import (
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldConnector is a connector of the map with what is to be known before it is touched.
@@ -65,7 +66,7 @@ func (s *Service) Wiring(ctx context.Context, actor action.Actor, machineID int6
 	return wiringOf(ctx, s.kernel.DB, machineID)
 }
 
-func wiringOf(ctx context.Context, h store.Handle, machineID int64) (Wiring, error) {
+func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error) {
 	w := Wiring{Connectors: []ToldConnector{}, Warnings: []wiring.Warning{}, Boards: []string{}}
 	rows, err := store.ConnectorsOf(ctx, h, machineID)
 	if err != nil {

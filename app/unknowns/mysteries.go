@@ -13,6 +13,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/mystery"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // MysteryFields are what people write about what an unknown board could be.
@@ -80,7 +81,7 @@ func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID in
 	return mysteryOf(ctx, s.kernel.DB, assembly)
 }
 
-func mysteryOf(ctx context.Context, h store.Handle, assembly store.Assembly) (ToldMystery, error) {
+func mysteryOf(ctx context.Context, h pg.Handle, assembly store.Assembly) (ToldMystery, error) {
 	told := ToldMystery{AssemblyID: assembly.ID, Assembly: assembly.Title, MysteryFields: MysteryFields{Hypotheses: []mystery.Hypothesis{}, Evidence: []MysteryEvidence{}}}
 	kept, err := store.Mystery(ctx, h, assembly.ID)
 	if err == nil {

@@ -13,6 +13,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
 	"frugalheron/store"
+	"frugalheron/store/pg"
 )
 
 // ToldQuestion is a question with what was guessed.
@@ -159,7 +160,7 @@ func (s *Service) Ask(ctx context.Context, actor action.Actor, fields store.Ques
 			}
 		}
 		id, err := store.InsertQuestion(ctx, tx, fields)
-		if store.Violates(err, "question_subject_key") {
+		if pg.Violates(err, "question_subject_key") {
 			return action.Reject("subject", fields.Subject+" is asked about already; write there")
 		}
 		if err != nil {

@@ -14,8 +14,8 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/demo"
-	"frugalheron/store"
 	"frugalheron/store/cluster"
+	"frugalheron/store/pg"
 	"frugalheron/web"
 )
 
@@ -152,12 +152,12 @@ func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, re
 const demoDatabase = "heron"
 
 func ensureDatabase(ctx context.Context, server *cluster.Cluster) error {
-	control, err := store.Open(ctx, server.URL("postgres"))
+	control, err := pg.Open(ctx, server.URL("postgres"))
 	if err != nil {
 		return err
 	}
 	defer control.Close()
-	return store.EnsureDatabase(ctx, control, demoDatabase)
+	return pg.EnsureDatabase(ctx, control, demoDatabase)
 }
 
 // throwAway stops a server that is still running on the folder and removes its data.

@@ -17,8 +17,8 @@ import (
 	"github.com/spf13/cobra"
 
 	"frugalheron/app"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/pg"
 	"frugalheron/web"
 )
 
@@ -106,11 +106,11 @@ func openApp(ctx context.Context, url, keep string) (*sqlx.DB, *app.App, error) 
 	if url == "" {
 		return nil, nil, usageError{errors.New("give a database with --database-url or HERON_DATABASE_URL; make demo brings its own")}
 	}
-	db, err := store.Open(ctx, url)
+	db, err := pg.Open(ctx, url)
 	if err != nil {
 		return nil, nil, err
 	}
-	if err := store.Migrate(ctx, db); err != nil {
+	if err := pg.Migrate(ctx, db); err != nil {
 		db.Close()
 		return nil, nil, err
 	}

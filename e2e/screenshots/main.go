@@ -20,9 +20,9 @@ import (
 	"frugalheron/app"
 	"frugalheron/demo"
 	"frugalheron/e2e/browser"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
 	"frugalheron/store/cluster"
+	"frugalheron/store/pg"
 	"frugalheron/web"
 )
 
@@ -164,11 +164,11 @@ func application() (url string, stop func(), err error) {
 	if err != nil {
 		return "", nil, err
 	}
-	db, err := store.Open(ctx, server.URL("postgres"))
+	db, err := pg.Open(ctx, server.URL("postgres"))
 	if err != nil {
 		return "", nil, err
 	}
-	if err := store.Migrate(ctx, db); err != nil {
+	if err := pg.Migrate(ctx, db); err != nil {
 		return "", nil, err
 	}
 	kept, err := blobs.Open(ctx, filepath.Join(folder, "files"))

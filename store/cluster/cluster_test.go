@@ -11,8 +11,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/store"
 	"frugalheron/store/cluster"
+	"frugalheron/store/pg"
 )
 
 // What was committed is there after the server was killed without warning, and a cluster that was
@@ -29,7 +29,7 @@ func TestCommittedSurvivesKill(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, running.URL("postgres"), again.URL("postgres"))
 
-	db, err := store.Open(ctx, running.URL("postgres"))
+	db, err := pg.Open(ctx, running.URL("postgres"))
 	require.NoError(t, err)
 	_, err = db.Exec(`CREATE TABLE kept (body text); INSERT INTO kept VALUES ('U1 74LS00')`)
 	require.NoError(t, err)
@@ -45,7 +45,7 @@ func TestCommittedSurvivesKill(t *testing.T) {
 	restarted, err := cluster.Start(ctx, folder, cluster.Options{})
 	require.NoError(t, err)
 	defer restarted.Stop() //nolint:errcheck // the folder goes anyway
-	db, err = store.Open(ctx, restarted.URL("postgres"))
+	db, err = pg.Open(ctx, restarted.URL("postgres"))
 	require.NoError(t, err)
 	defer db.Close()
 	var body string

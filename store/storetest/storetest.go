@@ -12,8 +12,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/store"
 	"frugalheron/store/cluster"
+	"frugalheron/store/pg"
 )
 
 const template = "template_heron"
@@ -41,18 +41,18 @@ func run(m *testing.M) int {
 		return failed(err)
 	}
 	defer server.Stop() //nolint:errcheck // the folder goes anyway
-	if control, err = store.Open(ctx, server.URL("postgres")); err != nil {
+	if control, err = pg.Open(ctx, server.URL("postgres")); err != nil {
 		return failed(err)
 	}
 	defer control.Close()
 	if _, err = control.Exec(`CREATE DATABASE ` + template); err != nil {
 		return failed(err)
 	}
-	db, err := store.Open(ctx, server.URL(template))
+	db, err := pg.Open(ctx, server.URL(template))
 	if err != nil {
 		return failed(err)
 	}
-	err = store.Migrate(ctx, db)
+	err = pg.Migrate(ctx, db)
 	db.Close()
 	if err != nil {
 		return failed(err)
@@ -90,7 +90,7 @@ func New(t testing.TB) *sqlx.DB {
 	t.Helper()
 	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
 	defer cancel()
-	db, err := store.Open(ctx, URL(t))
+	db, err := pg.Open(ctx, URL(t))
 	if err != nil {
 		t.Fatal(err)
 	}

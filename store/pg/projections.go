@@ -1,4 +1,4 @@
-package store
+package pg
 
 import "context"
 
@@ -6,8 +6,8 @@ import "context"
 // those before it, and all who write several lock in this order.
 var Projections = []string{
 	ProjectedEntries, ProjectedAssemblyIdentifiers, ProjectedLotIdentifiers, ProjectedMachineSum, ProjectedMachineEvidence, ProjectedMachineAgeing,
-	"public " + string(PublicMachine), "public " + string(PublicMachineName), "public " + string(PublicMaker),
-	"public " + string(PublicPlace), "public " + string(PublicAssembly), "public " + string(PublicLot),
+	"public machine", "public machine name", "public machine maker",
+	"public place", "public assembly", "public lot",
 }
 
 // Names of projections, as the triggers of the database note them.

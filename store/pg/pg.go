@@ -1,15 +1,13 @@
-// Package store keeps the collection in PostgreSQL. It knows SQL and none of the rules of the
+// Package pg keeps the collection in PostgreSQL. It knows SQL and none of the rules of the
 // job: every function takes the handle it runs on, so that callers decide what is one
 // transaction.
-package store
+package pg
 
 import (
 	"context"
 	"database/sql"
-	"embed"
 	"errors"
 	"fmt"
-	"io/fs"
 	"math/rand/v2"
 	"strconv"
 	"time"
@@ -19,6 +17,8 @@ import (
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/lock"
+
+	"frugalheron/store/migrations"
 )
 
 // ErrNotFound is returned when the one row that was asked for does not exist.
@@ -76,21 +76,14 @@ func EnsureDatabase(ctx context.Context, db *sqlx.DB, name string) error {
 	return err
 }
 
-//go:embed migrations/*.sql
-var migrations embed.FS
-
 // NewMigrator prepares the migrations of the schema for a database. A lock in the database keeps
 // two processes from migrating at once.
 func NewMigrator(db *sql.DB) (*goose.Provider, error) {
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return nil, err
-	}
 	locker, err := lock.NewPostgresSessionLocker()
 	if err != nil {
 		return nil, err
 	}
-	return goose.NewProvider(goose.DialectPostgres, db, files, goose.WithSessionLocker(locker))
+	return goose.NewProvider(goose.DialectPostgres, db, migrations.Files, goose.WithSessionLocker(locker))
 }
 
 // Migrate brings the schema up to date.
@@ -161,8 +154,8 @@ func inTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error 
 	return tx.Commit()
 }
 
-// get reads one row and turns its absence into ErrNotFound, saying what was looked for.
-func get(ctx context.Context, h Handle, dest any, what string, query string, args ...any) error {
+// Get reads one row and turns its absence into ErrNotFound, saying what was looked for.
+func Get(ctx context.Context, h Handle, dest any, what string, query string, args ...any) error {
 	err := h.GetContext(ctx, dest, query, args...)
 	if errors.Is(err, sql.ErrNoRows) {
 		return fmt.Errorf("%s: %w", what, ErrNotFound)
