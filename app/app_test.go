@@ -14,6 +14,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/storetest"
 )
 
@@ -37,7 +38,7 @@ func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, 
 }
 
 func deedsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
-	events, err := store.EventsOf(ctx, db, kind, id)
+	events, err := history.EventsOf(ctx, db, kind, id)
 	require.NoError(t, err)
 	names := []string{}
 	for _, e := range events {

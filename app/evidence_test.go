@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 func known(t *testing.T, deeds *app.App, machineID int64, attribute string) appevidence.Known {
@@ -157,7 +158,7 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 
 func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	office, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
+	office, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
 	tell := func(role, who, dates string) store.Custody {
 		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: role, Who: who, Dates: dates, Citation: store.Citation{Kind: "recalled"}})
@@ -241,7 +242,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 
 func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
+	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID, people.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {
 		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)

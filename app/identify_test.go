@@ -16,6 +16,7 @@ import (
 	"frugalheron/core/plan"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/library"
 )
 
 // An answer settles chips on several machines at once, and the history of each says so.
@@ -49,7 +50,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.NoError(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
 	asked, err = deeds.Unknowns.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
 	require.NoError(t, err)
-	answer := unknowns.Answer{Answer: "bus unit", Source: "data book", Type: &store.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
+	answer := unknowns.Answer{Answer: "bus unit", Source: "data book", Type: &library.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
 	var stale *action.Stale
 	_, err = deeds.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
 	require.ErrorAs(t, err, &stale)
@@ -93,13 +94,13 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Equal(t, "period", d.Assemblies[1].Counts)
 
 	var invalid *action.Invalid
-	_, err = deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
+	_, err = deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "line 2")
-	known, err := deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984", Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
+	known, err := deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984", Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
 	require.NoError(t, err)
 	require.Equal(t, "1982/1984", known.Made)
-	_, err = deeds.Library.AddModel(ctx, technician, store.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
+	_, err = deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID, store.StatementFields{Attribute: "built", Value: "1985-02", Citation: store.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)

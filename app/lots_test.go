@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
 	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 func cents(n int64) *int64 { return &n }
@@ -114,7 +115,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	came, err := deeds.Bench.AssemblyArrival(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Memory card", came.Thing.Title)
-	club, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})
+	club, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})
 	require.NoError(t, err)
 	lamp := l.Things[6].LotItemFields
 	lamp.PassedOn, lamp.PassedTo, lamp.PassedForCents = "2025-06", &club.ID, cents(6_00)
@@ -224,20 +225,20 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	_, err = deeds.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 
-	quay, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Kind: "organisation", Name: "Quay office"})
+	quay, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Quay office"})
 	require.NoError(t, err)
-	pilots, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Kind: "organisation", Name: "Pilots"})
+	pilots, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Pilots"})
 	require.NoError(t, err)
-	renamed, err := deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version, store.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
+	renamed, err := deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version, people.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
 	require.NoError(t, err)
 	require.Equal(t, quay.Version+1, renamed.Version)
 	var stale *action.Stale
-	_, err = deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version, store.PartyFields{Kind: "organisation", Name: "Other"})
+	_, err = deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version, people.PartyFields{Kind: "organisation", Name: "Other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, renamed, stale.Newer)
-	_, err = deeds.People.ChangeParty(ctx, curator, pilots.ID, pilots.Version, store.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
+	_, err = deeds.People.ChangeParty(ctx, curator, pilots.ID, pilots.Version, people.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
 	require.ErrorAs(t, err, &invalid, "two of one name")
-	_, err = deeds.People.ChangeParty(ctx, technician, pilots.ID, pilots.Version, store.PartyFields{Kind: "organisation", Name: "x"})
+	_, err = deeds.People.ChangeParty(ctx, technician, pilots.ID, pilots.Version, people.PartyFields{Kind: "organisation", Name: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 

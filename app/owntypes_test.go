@@ -12,9 +12,10 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
+	"frugalheron/store/library"
 )
 
-var processor = store.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40", TypicalMA: 150}
+var processor = library.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40", TypicalMA: 150}
 
 // A type is named once and known everywhere, on sheets written before as well; their text stays
 // byte for byte.
@@ -78,7 +79,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 // A memory that was named counts as memory, and goes before a built-in type of the same number.
 func TestOwnMemoriesCount(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
-	for _, fields := range []store.OwnTypeFields{
+	for _, fields := range []library.OwnTypeFields{
 		{Number: "ZM770", Class: "sram", Function: "static RAM", Words: 1024, Bits: 8},
 		{Number: "2716", Class: "logic", Function: "gate array"},
 	} {
@@ -95,7 +96,7 @@ func TestOwnTypesAreChecked(t *testing.T) {
 	_, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
 	_, err := deeds.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
-	for field, fields := range map[string]store.OwnTypeFields{
+	for field, fields := range map[string]library.OwnTypeFields{
 		"number":   {Number: "HX 9040", Function: "x"},
 		"function": {Number: "HX9041"},
 		"words":    {Number: "HX9041", Function: "x", Class: "eprom"},
@@ -107,10 +108,10 @@ func TestOwnTypesAreChecked(t *testing.T) {
 	}
 	for _, number := range []string{"HX", "ABC", "HX9040?", "@X12", "hx9040", "HX9040#", ""} {
 		var invalid *action.Invalid
-		_, err := deeds.Library.NameType(ctx, technician, store.OwnTypeFields{Number: number, Function: "x"})
+		_, err := deeds.Library.NameType(ctx, technician, library.OwnTypeFields{Number: number, Function: "x"})
 		require.ErrorAs(t, err, &invalid, number)
 	}
-	_, err = deeds.Library.NameType(ctx, viewer, store.OwnTypeFields{Number: "HX9041", Function: "x"})
+	_, err = deeds.Library.NameType(ctx, viewer, library.OwnTypeFields{Number: "HX9041", Function: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
@@ -123,7 +124,7 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 	for i := range errs {
 		wait.Go(func() {
 			if i%2 == 0 {
-				_, errs[i] = deeds.Library.NameType(ctx, technician, store.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
+				_, errs[i] = deeds.Library.NameType(ctx, technician, library.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
 				return
 			}
 			_, errs[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))

@@ -17,11 +17,12 @@ import (
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
+	storepeople "frugalheron/store/people"
 )
 
 // private adds somebody private.
-func private(t *testing.T, deeds *app.App, name, role string, spellings ...string) store.Party {
-	party, err := deeds.People.AddParty(ctx, curator, store.PartyFields{Name: name, Kind: "person", Private: true, Role: role, Spellings: strings.Join(spellings, "\n")})
+func private(t *testing.T, deeds *app.App, name, role string, spellings ...string) storepeople.Party {
+	party, err := deeds.People.AddParty(ctx, curator, storepeople.PartyFields{Name: name, Kind: "person", Private: true, Role: role, Spellings: strings.Join(spellings, "\n")})
 	require.NoError(t, err)
 	return party
 }
@@ -133,10 +134,10 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	changed := must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
 	must(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
-	must(deeds.People.AddParty(ctx, curator, store.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
+	must(deeds.People.AddParty(ctx, curator, storepeople.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
-	rose := must(deeds.People.AddParty(asked, curator, store.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+	rose := must(deeds.People.AddParty(asked, curator, storepeople.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	said := func() []string {
 		words := []string{}
 		for _, m := range must(deeds.People.Mentions(ctx, technician)) {
@@ -240,7 +241,7 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	letter := must(deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
 	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
-	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, store.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
+	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, storepeople.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
 	words := func(actor action.Actor) string {
 		all := ""

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/library"
 	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 )
 
 // A pack is looked at before it is taken over, goes out as it came in, and is recognised on old sheets.
@@ -70,13 +71,13 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 
 func TestMakersHaveTies(t *testing.T) {
 	_, deeds, _, _ := newBoard(t, store.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
-	fields := store.MakerFields{Name: "Brackwater Micro", Founded: "1978", Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
+	fields := storelibrary.MakerFields{Name: "Brackwater Micro", Founded: "1978", Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
 	added, err := deeds.Library.AddMaker(ctx, technician, fields)
 	require.NoError(t, err)
 	require.Equal(t, "was renamed Brackwater Systems, 1986", added.Told[0].Words)
 	require.Equal(t, 1, added.Machines)
 	var invalid *action.Invalid
-	_, err = deeds.Library.AddMaker(ctx, technician, store.MakerFields{Name: "BRACKWATER micro"})
+	_, err = deeds.Library.AddMaker(ctx, technician, storelibrary.MakerFields{Name: "BRACKWATER micro"})
 	require.ErrorAs(t, err, &invalid)
 	fields.Ties = "friend | X"
 	_, err = deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)

@@ -14,6 +14,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 )
 
 //go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json mysteries.json condition.json teardowns.json measurements.json sheets/*.sheet outsides/*.outside
@@ -126,7 +127,7 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	if err != nil {
 		return err
 	}
-	var types []store.OwnTypeFields
+	var types []storelibrary.OwnTypeFields
 	if err := json.Unmarshal(text, &types); err != nil {
 		return err
 	}

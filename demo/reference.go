@@ -5,12 +5,12 @@ import (
 	"slices"
 
 	"frugalheron/app/library"
-	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 )
 
 // models describes the models of the sample world.
 func (t teller) models() error {
-	told, err := readWorld[[]store.ModelFields]("models.json")
+	told, err := readWorld[[]storelibrary.ModelFields]("models.json")
 	if err != nil {
 		return err
 	}
@@ -19,7 +19,7 @@ func (t teller) models() error {
 		return err
 	}
 	for _, fields := range told {
-		if slices.ContainsFunc(there, func(m store.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
+		if slices.ContainsFunc(there, func(m storelibrary.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
 			continue
 		}
 		if _, err := t.deeds.Library.AddModel(t.ctx, t.curator, fields); err != nil {
@@ -31,7 +31,7 @@ func (t teller) models() error {
 
 // makers describes the makers of the sample world.
 func (t teller) makers() error {
-	told, err := readWorld[[]store.MakerFields]("makers.json")
+	told, err := readWorld[[]storelibrary.MakerFields]("makers.json")
 	if err != nil {
 		return err
 	}

@@ -17,6 +17,7 @@ import (
 	"frugalheron/core/lot"
 	"frugalheron/demo/drawn"
 	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 // collection is how the museum keeps its numbers.
@@ -46,7 +47,7 @@ type story struct {
 		Party string
 	}
 	Statements []store.StatementFields
-	Personal   []store.PersonalDataFields
+	Personal   []people.PersonalDataFields
 	Cite       *store.StatementFields // a statement that cites a part of the picture of the rear
 }
 
@@ -125,7 +126,7 @@ func (t teller) settings() error {
 }
 
 func (t teller) people() error {
-	parties, err := readWorld[[]store.PartyFields]("parties.json")
+	parties, err := readWorld[[]people.PartyFields]("parties.json")
 	if err != nil {
 		return err
 	}

@@ -18,6 +18,7 @@ import (
 	"frugalheron/app/action"
 	. "frugalheron/e2e/browser"
 	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 // choose sets a drop-down by its label to an option.
@@ -163,7 +164,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 // A word that is also somebody's name: whoever saved it is asked, and says by keyboard that it is only a word.
 func TestNamesInTextsAreAskedAbout(t *testing.T) {
 	w, b := newWorld(t), open(t)
-	_, err := w.deeds.People.AddParty(context.Background(), action.Actor{Role: action.Curator}, store.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
+	_, err := w.deeds.People.AddParty(context.Background(), action.Actor{Role: action.Curator}, people.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
 	require.NoError(t, err)
 	say := func(text string) chromedp.Action {
 		return chromedp.Tasks{Fill(Labelled("Say or find"), text), See(Text("Keep as a note")), Keys(kb.Enter)}

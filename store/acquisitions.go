@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -127,7 +128,7 @@ func ListAcquisitions(ctx context.Context, h pg.Handle, words []string, public b
 	items := `(SELECT string_agg(i.title, ' ') FROM lot_item i WHERE i.acquisition_id = q.id)`
 	said := `concat_ws(' ', q.title, q.method, q.arrived, q.note, ` + items + `, p.name)`
 	if public {
-		said = publicOr(PublicLot, "q.id", `concat_ws(' ', q.title, q.method, q.arrived, q.note, `+items+`)`)
+		said = people.PublicOr(people.PublicLot, "q.id", `concat_ws(' ', q.title, q.method, q.arrived, q.note, `+items+`)`)
 	}
 	where, args := pg.LikeAll(`lower(`+said+`)`, words, []any{skip, limit})
 	where = pg.AnyWord(where)

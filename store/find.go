@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"strings"
 
+	"frugalheron/store/library"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -27,7 +29,7 @@ func FindAssemblies(ctx context.Context, h pg.Handle, words []string, public boo
 	found := []FoundAssembly{}
 	where, args := pg.LikeAll("a.search", words, nil)
 	if public {
-		where, args = likeAllPublic(PublicAssembly, "a.id", "a.search", words, nil)
+		where, args = people.LikeAllPublic(people.PublicAssembly, "a.id", "a.search", words, nil)
 	}
 	args = append(args, limit)
 	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT a.id, a.title, a.part, a.serial, f.machine_id, COALESCE(m.accession, '') AS accession,
@@ -40,8 +42,8 @@ func FindAssemblies(ctx context.Context, h pg.Handle, words []string, public boo
 
 // FindChips finds lines of sheets with all words in the marking, or of a type whose number is the
 // only word. Markings are compared without regard to case.
-func FindChips(ctx context.Context, h pg.Handle, words []string, limit int) ([]Occurrence, error) {
-	found := []Occurrence{}
+func FindChips(ctx context.Context, h pg.Handle, words []string, limit int) ([]library.Occurrence, error) {
+	found := []library.Occurrence{}
 	upper := make([]string, len(words))
 	for i, word := range words {
 		upper[i] = strings.ToUpper(word)

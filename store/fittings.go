@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -104,7 +105,7 @@ func ListLoose(ctx context.Context, h pg.Handle, words []string, public bool, af
 	said := `concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to)`
 	if public {
 		// Whom something is lent to is no search for others.
-		said = `concat_ws(' ', ` + publicOr(PublicAssembly, "a.id", "a.search") + `, ` + publicOr(PublicPlace, "p.id", "p.name") + `)`
+		said = `concat_ws(' ', ` + people.PublicOr(people.PublicAssembly, "a.id", "a.search") + `, ` + people.PublicOr(people.PublicPlace, "p.id", "p.name") + `)`
 	}
 	where, args := pg.LikeAll(`lower(`+said+`)`, words, []any{after, limit})
 	if where != "" {

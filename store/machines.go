@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"time"
 
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -81,7 +82,7 @@ func ListPlaces(ctx context.Context, h pg.Handle, public bool) ([]string, error)
 	places := []string{}
 	name := "name"
 	if public {
-		name = publicOr(PublicPlace, "place.id", "name")
+		name = people.PublicOr(people.PublicPlace, "place.id", "name")
 	}
 	err := h.SelectContext(ctx, &places, `SELECT DISTINCT `+name+` AS called FROM place ORDER BY called`)
 	return places, err

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/library"
 	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
@@ -33,7 +34,7 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 		{[]string{"HX9040"}, []string{"upper", "lower", "empty"}}, {[]string{"UX9040"}, []string{"micro"}},
 		{[]string{"HX%"}, []string{"percent"}}, {[]string{"UX9040", "74LS00"}, []string{"micro", "other"}}, {[]string{"NONE"}, nil},
 	} {
-		ids, err := store.AssembliesMarked(ctx, db, test.numbers)
+		ids, err := library.AssembliesMarked(ctx, db, test.numbers)
 		require.NoError(t, err)
 		want := []int64{}
 		for _, title := range test.want {
@@ -41,10 +42,10 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 		}
 		require.ElementsMatch(t, want, ids, "%v", test.numbers)
 	}
-	counts, err := store.CountOccurrences(ctx, db, []string{"HX9040", "74LS00", "2716"})
+	counts, err := library.CountOccurrences(ctx, db, []string{"HX9040", "74LS00", "2716"})
 	require.NoError(t, err)
 	require.Equal(t, map[string]int{"HX9040": 5, "74LS00": 4}, counts) // an empty socket is no part
-	found, err := store.OccurrencesOf(ctx, db, "HX9040", 1)
+	found, err := library.OccurrencesOf(ctx, db, "HX9040", 1)
 	require.NoError(t, err)
 	require.Len(t, found, 1)
 	require.Equal(t, "EH-1", found[0].Accession)
@@ -52,26 +53,26 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 
 func TestOwnTypesCountTheLibrary(t *testing.T) {
 	db := storetest.New(t)
-	before, _, err := store.LibraryState(ctx, db)
+	before, _, err := library.LibraryState(ctx, db)
 	require.NoError(t, err)
-	require.NoError(t, store.ChangeLibrary(ctx, db))
-	after, _, err := store.HoldLibrary(ctx, db)
+	require.NoError(t, library.ChangeLibrary(ctx, db))
+	after, _, err := library.HoldLibrary(ctx, db)
 	require.NoError(t, err)
 	require.Equal(t, before+1, after)
 	_, err = db.Exec(`INSERT INTO library_state (only_row) VALUES (false)`)
 	require.True(t, pg.Violates(err, "library_state_one_row"), "%v", err)
 
-	fields := store.OwnTypeFields{Number: "HX9040", Class: "own", Function: "processor", Package: "DIP-40", ClockMHz: 8.5, TypicalMA: 150, Notes: "two\nlines"}
-	id, err := store.InsertOwnType(ctx, db, fields)
+	fields := library.OwnTypeFields{Number: "HX9040", Class: "own", Function: "processor", Package: "DIP-40", ClockMHz: 8.5, TypicalMA: 150, Notes: "two\nlines"}
+	id, err := library.InsertOwnType(ctx, db, fields)
 	require.NoError(t, err)
-	_, err = store.InsertOwnType(ctx, db, fields)
+	_, err = library.InsertOwnType(ctx, db, fields)
 	require.True(t, pg.Violates(err, "own_type_number_key"), "%v", err)
-	kept, err := store.OwnTypeByID(ctx, db, id)
+	kept, err := library.OwnTypeByID(ctx, db, id)
 	require.NoError(t, err)
 	require.Equal(t, fields, kept.OwnTypeFields)
 	fields.Class = "odd"
-	require.True(t, pg.Violates(store.UpdateOwnType(ctx, db, id, fields), "own_type_class_known"))
-	require.NoError(t, store.DeleteOwnType(ctx, db, id))
-	_, err = store.OwnTypeByID(ctx, db, id)
+	require.True(t, pg.Violates(library.UpdateOwnType(ctx, db, id, fields), "own_type_class_known"))
+	require.NoError(t, library.DeleteOwnType(ctx, db, id))
+	_, err = library.OwnTypeByID(ctx, db, id)
 	require.ErrorIs(t, err, pg.ErrNotFound)
 }

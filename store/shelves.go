@@ -10,6 +10,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -88,9 +89,9 @@ var MachineSorts = map[string]machineSort{
 
 // publicSorts stand in the place of columns in which a private person may be named.
 var publicSorts = map[string]machineSort{
-	"name":  {"lower(" + publicOr(PublicMachineName, "m.id", "m.name") + ")", "text"},
-	"maker": {"lower(" + publicOr(PublicMaker, "m.id", "m.maker") + " || ' ' || m.model)", "text"},
-	"place": {"lower(COALESCE(" + publicOr(PublicPlace, "p.id", "p.name") + ", ''))", "text"},
+	"name":  {"lower(" + people.PublicOr(people.PublicMachineName, "m.id", "m.name") + ")", "text"},
+	"maker": {"lower(" + people.PublicOr(people.PublicMaker, "m.id", "m.maker") + " || ' ' || m.model)", "text"},
+	"place": {"lower(COALESCE(" + people.PublicOr(people.PublicPlace, "p.id", "p.name") + ", ''))", "text"},
 }
 
 // from joins what the column needs, and names the id that stands in the same index.
@@ -222,10 +223,10 @@ func publicFacets(together []facet) []facet {
 	for i := range public {
 		switch public[i].name {
 		case "place":
-			public[i].value = "(SELECT " + publicOr(PublicPlace, "p.id", "p.name") + " FROM place p WHERE p.id = c.value)"
+			public[i].value = "(SELECT " + people.PublicOr(people.PublicPlace, "p.id", "p.name") + " FROM place p WHERE p.id = c.value)"
 		case "maker":
 			public[i].value = fmt.Sprintf(`COALESCE((SELECT x.body FROM public_text x JOIN machine m ON m.id = x.id
-				WHERE x.kind = '%s' AND m.maker = c.value LIMIT 1), c.value)`, PublicMaker)
+				WHERE x.kind = '%s' AND m.maker = c.value LIMIT 1), c.value)`, people.PublicMaker)
 		}
 	}
 	return public
@@ -320,7 +321,7 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 	if len(f.Words) > 0 {
 		var all string
 		if f.Public {
-			all, args = likeAllPublic(PublicMachine, "id", "search", f.Words, args)
+			all, args = people.LikeAllPublic(people.PublicMachine, "id", "search", f.Words, args)
 		} else {
 			all, args = pg.LikeAll("search", f.Words, args)
 		}
@@ -329,7 +330,7 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 	if len(f.Places) > 0 {
 		name := "name"
 		if f.Public {
-			name = publicOr(PublicPlace, "place.id", "name")
+			name = people.PublicOr(people.PublicPlace, "place.id", "name")
 		}
 		places := `s.place_id IN (SELECT id FROM place WHERE ` + name + ` = ANY (CAST($ AS text[])))`
 		if slices.Contains(f.Places, "") {
@@ -340,7 +341,7 @@ func (f MachineFilter) conditionAfter(name string, args []any) (string, []any) {
 	if len(f.Makers) > 0 {
 		maker := "s.maker"
 		if f.Public {
-			maker = publicOr(PublicMaker, "s.machine_id", "s.maker")
+			maker = people.PublicOr(people.PublicMaker, "s.machine_id", "s.maker")
 		}
 		add(maker+` = ANY (CAST($ AS text[]))`, f.Makers)
 	}

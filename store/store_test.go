@@ -15,6 +15,7 @@ import (
 
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
@@ -43,13 +44,13 @@ func TestMigrationsAllCountAndGoBothWays(t *testing.T) {
 
 func TestHistoryIsAppendOnly(t *testing.T) {
 	db := storetest.New(t)
-	_, err := store.InsertEvent(ctx, db, store.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7}, nil, map[string]int{"revision": 1})
+	_, err := history.InsertEvent(ctx, db, history.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7}, nil, map[string]int{"revision": 1})
 	require.NoError(t, err)
 	for _, change := range []string{`UPDATE history SET deed = 'none'`, `DELETE FROM history`} {
 		_, err := db.Exec(change)
 		require.Error(t, err, change)
 	}
-	events, err := store.EventsOf(ctx, db, "assembly", 7)
+	events, err := history.EventsOf(ctx, db, "assembly", 7)
 	require.NoError(t, err)
 	require.Len(t, events, 1)
 	require.Nil(t, events[0].Before)

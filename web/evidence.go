@@ -14,6 +14,7 @@ import (
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
+	storepeople "frugalheron/store/people"
 )
 
 // Withdrawal says why a statement does not count any more.
@@ -132,8 +133,8 @@ func (s *Server) registerEvidence() {
 		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body store.PersonalDataFields
-	}) (*output[store.PersonalData], error) {
+		Body storepeople.PersonalDataFields
+	}) (*output[storepeople.PersonalData], error) {
 		return answer(s.app.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -142,9 +143,9 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body struct {
 			Versioned
-			store.PersonalDataFields
+			storepeople.PersonalDataFields
 		}
-	}) (*output[store.PersonalData], error) {
+	}) (*output[storepeople.PersonalData], error) {
 		return answer(s.app.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{

@@ -13,6 +13,7 @@ import (
 	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
+	"frugalheron/store/library"
 )
 
 func (s *Server) registerIdentify() {
@@ -30,12 +31,12 @@ func (s *Server) registerIdentify() {
 		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
-	}) (*output[[]store.MachineModel], error) {
+	}) (*output[[]library.MachineModel], error) {
 		return answer(s.app.Library.Models(ctx, actor, in.Search))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.ModelFields }) (*output[store.MachineModel], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body library.ModelFields }) (*output[library.MachineModel], error) {
 		return answer(s.app.Library.AddModel(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -44,9 +45,9 @@ func (s *Server) registerIdentify() {
 		ByID
 		Body struct {
 			Versioned
-			store.ModelFields
+			library.ModelFields
 		}
-	}) (*output[store.MachineModel], error) {
+	}) (*output[library.MachineModel], error) {
 		return answer(s.app.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
 	})
 	s.registerQuestions()

@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/library"
-	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 )
 
 func (s *Server) registerLibrary() {
@@ -27,13 +27,13 @@ func (s *Server) registerLibrary() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
-	}) (*output[[]store.Occurrence], error) {
+	}) (*output[[]storelibrary.Occurrence], error) {
 		return answer(s.app.Library.Occurrences(ctx, actor, in.Number, in.Limit))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-type", Method: http.MethodPost, Path: "/api/own-types", Summary: "Name a type; it is recognised on every sheet at once",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.OwnTypeFields }) (*output[library.NamedType], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storelibrary.OwnTypeFields }) (*output[library.NamedType], error) {
 		return answer(s.app.Library.NameType(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -42,7 +42,7 @@ func (s *Server) registerLibrary() {
 		ByID
 		Body struct {
 			Versioned
-			store.OwnTypeFields
+			storelibrary.OwnTypeFields
 		}
 	}) (*output[library.NamedType], error) {
 		return answer(s.app.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))

@@ -11,6 +11,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/demo"
 	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 )
 
 func TestLibraryByHTTP(t *testing.T) {
@@ -28,7 +29,7 @@ func TestLibraryByHTTP(t *testing.T) {
 	require.Len(t, found, 3)
 	require.Nil(t, found[0].Own)
 	require.Equal(t, 1, found[0].Occurrences)
-	lines := ask[[]store.Occurrence](c, "GET", "/api/library/occurrences?number=HX9040", nil)
+	lines := ask[[]storelibrary.Occurrence](c, "GET", "/api/library/occurrences?number=HX9040", nil)
 	require.Equal(t, "HX9040-2 8431", lines[0].Marking)
 
 	status, body := c.send("PUT", "/api/own-types/1", map[string]any{"version": 9, "number": "HX9040", "function": "x"})

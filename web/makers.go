@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/library"
-	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 )
 
 // Pack is a reference pack as CSV.
@@ -27,7 +27,7 @@ func (s *Server) registerMakers() {
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MakerFields }) (*output[library.ToldMaker], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storelibrary.MakerFields }) (*output[library.ToldMaker], error) {
 		return answer(s.app.Library.AddMaker(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -36,7 +36,7 @@ func (s *Server) registerMakers() {
 		ByID
 		Body struct {
 			Versioned
-			store.MakerFields
+			storelibrary.MakerFields
 		}
 	}) (*output[library.ToldMaker], error) {
 		return answer(s.app.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))

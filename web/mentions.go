@@ -10,7 +10,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/people"
-	"frugalheron/store"
+	storepeople "frugalheron/store/people"
 )
 
 // namesHeader says in an answer how many names of private persons were found in what was written, so that the
@@ -34,7 +34,7 @@ func (s *Server) registerMentions() {
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions", Summary: "Names of private persons in texts of which nobody has said whether they are meant",
 		Description: "Until somebody does, others than staff read the role in their place.",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.Mention], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storepeople.Mention], error) {
 		return answer(s.app.People.Mentions(ctx, actor))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{

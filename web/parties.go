@@ -7,7 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 func (s *Server) registerParties() {
@@ -16,13 +16,13 @@ func (s *Server) registerParties() {
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
-	}) (*output[[]store.Party], error) {
+	}) (*output[[]people.Party], error) {
 		return answer(s.app.People.Parties(ctx, actor, in.Words))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-party", Method: http.MethodPost, Path: "/api/parties", Summary: "Add a person or an organisation",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.PartyFields }) (*output[store.Party], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body people.PartyFields }) (*output[people.Party], error) {
 		return answer(s.app.People.AddParty(ctx, actor, in.Body))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -31,9 +31,9 @@ func (s *Server) registerParties() {
 		ByID
 		Body struct {
 			Versioned
-			store.PartyFields
+			people.PartyFields
 		}
-	}) (*output[store.Party], error) {
+	}) (*output[people.Party], error) {
 		return answer(s.app.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
 	})
 }

@@ -20,6 +20,8 @@ import (
 	"frugalheron/app/unknowns"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/library"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -42,22 +44,22 @@ type FieldProblem struct {
 
 // Newer holds the record that a stale save met; one of its fields is set.
 type Newer struct {
-	Machine  *store.Machine  `json:"machine,omitempty"`
-	Assembly *store.Assembly `json:"assembly,omitempty"`
-	Sheet    *store.Revision `json:"sheet,omitempty"`
-	OwnType  *store.OwnType  `json:"ownType,omitempty"`
-	Account  *store.Account  `json:"account,omitempty"`
+	Machine  *store.Machine   `json:"machine,omitempty"`
+	Assembly *store.Assembly  `json:"assembly,omitempty"`
+	Sheet    *store.Revision  `json:"sheet,omitempty"`
+	OwnType  *library.OwnType `json:"ownType,omitempty"`
+	Account  *store.Account   `json:"account,omitempty"`
 
-	Party        *store.Party            `json:"party,omitempty"`
+	Party        *people.Party           `json:"party,omitempty"`
 	Custody      *store.Custody          `json:"custody,omitempty"`
-	PersonalData *store.PersonalData     `json:"personalData,omitempty"`
+	PersonalData *people.PersonalData    `json:"personalData,omitempty"`
 	Lot          *store.Acquisition      `json:"lot,omitempty"`
 	Collection   *store.Collection       `json:"collection,omitempty"`
 	Attachment   *store.Attachment       `json:"attachment,omitempty"`
 	Rom          *store.RomImage         `json:"rom,omitempty"`
-	Model        *store.MachineModel     `json:"model,omitempty"`
+	Model        *library.MachineModel   `json:"model,omitempty"`
 	Question     *store.Question         `json:"question,omitempty"`
-	Maker        *store.Maker            `json:"maker,omitempty"`
+	Maker        *library.Maker          `json:"maker,omitempty"`
 	Mystery      *unknowns.ToldMystery   `json:"mystery,omitempty"`
 	BoardPlan    *files.ToldPlan         `json:"boardPlan,omitempty"`
 	Connector    *teardown.ToldConnector `json:"connector,omitempty"`
@@ -68,7 +70,7 @@ type Newer struct {
 	Measurement  *condition.Measurement  `json:"measurement,omitempty"`
 	Adjuster     *condition.Adjuster     `json:"adjuster,omitempty"`
 	AgeingClass  *condition.OwnClass     `json:"ageingClass,omitempty"`
-	Mention      *store.Mention          `json:"mention,omitempty"`
+	Mention      *people.Mention         `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -197,13 +199,13 @@ func newer(record any) *Newer {
 		return &Newer{Assembly: &r}
 	case store.Revision:
 		return &Newer{Sheet: &r}
-	case store.OwnType:
+	case library.OwnType:
 		return &Newer{OwnType: &r}
 	case store.Account:
 		return &Newer{Account: &r}
 	case store.RomImage:
 		return &Newer{Rom: &r}
-	case store.Maker:
+	case library.Maker:
 		return &Newer{Maker: &r}
 	case store.Question:
 		return &Newer{Question: &r}
@@ -227,15 +229,15 @@ func newer(record any) *Newer {
 		return &Newer{Adjuster: &r}
 	case condition.OwnClass:
 		return &Newer{AgeingClass: &r}
-	case store.Mention:
+	case people.Mention:
 		return &Newer{Mention: &r}
-	case store.MachineModel:
+	case library.MachineModel:
 		return &Newer{Model: &r}
-	case store.Party:
+	case people.Party:
 		return &Newer{Party: &r}
 	case store.Custody:
 		return &Newer{Custody: &r}
-	case store.PersonalData:
+	case people.PersonalData:
 		return &Newer{PersonalData: &r}
 	case store.Acquisition:
 		return &Newer{Lot: &r}

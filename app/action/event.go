@@ -8,7 +8,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
 // Event is a kind of what can be done. It is made once, with what is known of it: how the history keeps it, what it is
@@ -67,8 +67,8 @@ func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, m
 
 // RecordEvent does so and returns the event's id, for deeds whose answer offers to take them back.
 func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64, before, after any) (int64, error) {
-	row := store.Event{Deed: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine, AccountID: actor.Account()}
-	written, err := store.InsertEvent(ctx, tx, row, before, after)
+	row := history.Event{Deed: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine, AccountID: actor.Account()}
+	written, err := history.InsertEvent(ctx, tx, row, before, after)
 	if err != nil {
 		return 0, fmt.Errorf("write history: %w", err)
 	}

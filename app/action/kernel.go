@@ -7,7 +7,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/store"
+	"frugalheron/store/history"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -30,7 +31,7 @@ type undo struct {
 }
 
 // Undoing takes an event back.
-type Undoing func(ctx context.Context, actor Actor, e store.ToldEvent) error
+type Undoing func(ctx context.Context, actor Actor, e history.ToldEvent) error
 
 // NewKernel returns a kernel on a migrated database, which knows nothing that follows, or can be taken back, yet.
 func NewKernel(db *sqlx.DB) *Kernel {
@@ -63,7 +64,7 @@ func (k *Kernel) Do(ctx context.Context, actor Actor, roles Roles, work func(tx 
 // InTx runs work in a transaction of its own, and brings up to date what follows.
 func (k *Kernel) InTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
 	return pg.InTx(ctx, k.DB, func(tx *sqlx.Tx) error {
-		before, err := store.LastEvent(ctx, tx)
+		before, err := people.LastEvent(ctx, tx)
 		if err != nil {
 			return err
 		}

@@ -7,7 +7,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"frugalheron/store"
+	"frugalheron/store/requests"
 )
 
 // Request is one that may be sent again, by its key.
@@ -38,22 +38,22 @@ type requestKey struct{}
 
 // begun is an attempt at a request.
 type begun struct {
-	key     store.RequestKey
+	key     requests.RequestKey
 	attempt int
 }
 
 // Begin begins a request, or returns what it was answered before. Deeds done with the context that is returned mark
 // the request as done, in their own transaction.
 func (k *Kernel) Begin(ctx context.Context, actor Actor, r Request) (context.Context, *Answered, error) {
-	key := store.RequestKey{AccountID: actor.AccountID, Key: r.Key, Fingerprint: r.Fingerprint}
-	attempt, err := store.BeginRequest(ctx, k.DB, key, r.GivenUp)
+	key := requests.RequestKey{AccountID: actor.AccountID, Key: r.Key, Fingerprint: r.Fingerprint}
+	attempt, err := requests.BeginRequest(ctx, k.DB, key, r.GivenUp)
 	if err != nil {
 		return ctx, nil, err
 	}
 	if attempt > 0 {
 		return context.WithValue(ctx, requestKey{}, begun{key, attempt}), nil, nil
 	}
-	before, err := store.RequestWith(ctx, k.DB, actor.AccountID, r.Key)
+	before, err := requests.RequestWith(ctx, k.DB, actor.AccountID, r.Key)
 	switch {
 	case err != nil && errors.Is(err, ErrNotFound):
 		return ctx, nil, ErrStillAtWork // it was refused just now
@@ -72,13 +72,13 @@ func (k *Kernel) Begin(ctx context.Context, actor Actor, r Request) (context.Con
 // Finish keeps what the request that a context has begun was answered.
 func (k *Kernel) Finish(ctx context.Context, answer Answered) error {
 	b, _ := ctx.Value(requestKey{}).(begun)
-	return store.AnswerRequest(ctx, k.DB, b.key, b.attempt, answer.Status, answer.MediaType, answer.Body)
+	return requests.AnswerRequest(ctx, k.DB, b.key, b.attempt, answer.Status, answer.MediaType, answer.Body)
 }
 
 // Refuse lets the request that a context has begun be sent anew: it was refused.
 func (k *Kernel) Refuse(ctx context.Context) error {
 	b, _ := ctx.Value(requestKey{}).(begun)
-	return store.ForgetRequest(ctx, k.DB, b.key, b.attempt)
+	return requests.ForgetRequest(ctx, k.DB, b.key, b.attempt)
 }
 
 // markRequest marks the request of a context as done, if there is one; ErrStillAtWork when it was begun anew
@@ -88,7 +88,7 @@ func markRequest(ctx context.Context, tx *sqlx.Tx) error {
 	if !ok {
 		return nil
 	}
-	may, err := store.MarkRequestDone(ctx, tx, b.key, b.attempt)
+	may, err := requests.MarkRequestDone(ctx, tx, b.key, b.attempt)
 	if err == nil && !may {
 		return ErrStillAtWork
 	}

@@ -1,6 +1,8 @@
 package action
 
-import "frugalheron/store"
+import (
+	"frugalheron/store/history"
+)
 
 // subject is a kind of records that the history speaks of. Who may read of it there is who may read the records
 // themselves; a kind that does not stand here is told to nobody but curators.
@@ -38,8 +40,8 @@ func KindsWithNames() []string {
 }
 
 // ReaderOf says what an actor may read in the history.
-func ReaderOf(actor Actor) store.EventReader {
-	reader := store.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{}, PublicOnly: actor.Hides()}
+func ReaderOf(actor Actor) history.EventReader {
+	reader := history.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{}, PublicOnly: actor.Hides()}
 	for kind, s := range subjects {
 		if s.readBy.Include(actor.Role) {
 			reader.Kinds = append(reader.Kinds, kind)

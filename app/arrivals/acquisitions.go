@@ -12,6 +12,8 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
 	"frugalheron/store"
+	"frugalheron/store/history"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -163,7 +165,7 @@ func checkAcquisition(ctx context.Context, h pg.Handle, f *store.AcquisitionFiel
 		}
 	}
 	if f.PartyID != nil {
-		if _, err := store.PartyByID(ctx, h, *f.PartyID); err != nil {
+		if _, err := people.PartyByID(ctx, h, *f.PartyID); err != nil {
 			return nil, input.Missing(err, "partyId", "choose somebody who is in the list of people and organisations")
 		}
 	}
@@ -237,7 +239,7 @@ func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Acq
 	return before, err
 }
 
-func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	before, err := action.StateIn[store.AcquisitionFields](e.Before)
 	if err != nil {
 		return err

@@ -12,6 +12,7 @@ import (
 	"frugalheron/core/custody"
 	"frugalheron/core/edtf"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
@@ -133,7 +134,7 @@ func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int6
 	return changed, err
 }
 
-func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	before, err := action.StateIn[store.CustodyFields](e.Before)
 	if err != nil {
 		return err

@@ -10,6 +10,8 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/store"
+	"frugalheron/store/history"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -24,7 +26,7 @@ func checkLotItem(ctx context.Context, h pg.Handle, f *store.LotItemFields) erro
 		return action.Reject("passedOn", "say when it was passed on")
 	}
 	if f.PassedTo != nil {
-		if _, err := store.PartyByID(ctx, h, *f.PassedTo); err != nil {
+		if _, err := people.PartyByID(ctx, h, *f.PassedTo); err != nil {
 			return input.Missing(err, "passedTo", "choose somebody who is in the list of people and organisations")
 		}
 	}
@@ -115,7 +117,7 @@ func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID i
 	return after, event, err
 }
 
-func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	item, err := store.LotItemByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err

@@ -16,6 +16,7 @@ import (
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -27,14 +28,14 @@ type Arrival struct {
 
 // Dossier is what is written down about a machine beside its boards.
 type Dossier struct {
-	Arrival      Arrival              `json:"arrival"`
-	Chain        arrivals.Chain       `json:"chain"`
-	PersonalData []store.PersonalData `json:"personalData"`
-	Stays        []store.Stay         `json:"stays" doc:"Where it is and was, the newest first"`
-	Known        []appevidence.Known  `json:"known" doc:"What is said of each attribute, and what it amounts to"`
-	Meetings     []store.Meeting      `json:"meetings" doc:"Identifiers that it shares with other records"`
-	OutsideID    int64                `json:"outsideId" doc:"The assembly that is its outside"`
-	Stages       DossierStages        `json:"stages"`
+	Arrival      Arrival               `json:"arrival"`
+	Chain        arrivals.Chain        `json:"chain"`
+	PersonalData []people.PersonalData `json:"personalData"`
+	Stays        []store.Stay          `json:"stays" doc:"Where it is and was, the newest first"`
+	Known        []appevidence.Known   `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	Meetings     []store.Meeting       `json:"meetings" doc:"Identifiers that it shares with other records"`
+	OutsideID    int64                 `json:"outsideId" doc:"The assembly that is its outside"`
+	Stages       DossierStages         `json:"stages"`
 }
 
 // DossierStages say how far the stages have come that the dossier is about.
@@ -67,7 +68,7 @@ func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int
 	}
 	d, err := readDossier(ctx, s.kernel.DB, machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
-		d.PersonalData = []store.PersonalData{} // for staff, as everywhere
+		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
 		d.Meetings, err = store.MeetingsOf(ctx, s.kernel.DB, store.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
@@ -86,7 +87,7 @@ func readDossier(ctx context.Context, h pg.Handle, machine store.Machine, totals
 	if d.Chain, err = arrivals.ChainOf(ctx, h, machine.ID, input.DateOf(arrived)); err != nil {
 		return d, err
 	}
-	if d.PersonalData, err = store.PersonalDataOf(ctx, h, machine.ID); err != nil {
+	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
 	if d.Stays, err = store.StaysOf(ctx, h, machine.ID); err != nil {

@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
@@ -100,7 +101,7 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 	return event, err
 }
 
-func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	f, err := store.FindingByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/measure"
 	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
 // onMeasurement does work on a measurement that counts, and reads it back.
@@ -114,13 +115,13 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 	return event, err
 }
 
-func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
 		return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
 	})
 }
 
-func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -17,6 +17,7 @@ import (
 	"frugalheron/core/model"
 	"frugalheron/core/reckoning"
 	"frugalheron/store"
+	"frugalheron/store/library"
 )
 
 // DatedPart is a date that a machine is dated by, with the spot where it stands.
@@ -40,11 +41,11 @@ type DatedAssembly struct {
 
 // DatedMachine is when a machine was built, by all that is known.
 type DatedMachine struct {
-	Result     dating.Result       `json:"result"`
-	Parts      []DatedPart         `json:"parts"`
-	Assemblies []DatedAssembly     `json:"assemblies"`
-	Model      *store.MachineModel `json:"model" doc:"By maker and model of the machine's record, or null"`
-	Holdings   []model.Row         `json:"holdings" doc:"What machines of the model hold beside what this one does; empty without a model"`
+	Result     dating.Result         `json:"result"`
+	Parts      []DatedPart           `json:"parts"`
+	Assemblies []DatedAssembly       `json:"assemblies"`
+	Model      *library.MachineModel `json:"model" doc:"By maker and model of the machine's record, or null"`
+	Holdings   []model.Row           `json:"holdings" doc:"What machines of the model hold beside what this one does; empty without a model"`
 }
 
 // Dating dates a machine from its kept sheets, its statements, its read-only memories and its model.
@@ -71,7 +72,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 		}
 		d.Parts = append(d.Parts, more...)
 	}
-	known, err := store.ModelOf(ctx, s.kernel.DB, machine.Maker, machine.Model)
+	known, err := library.ModelOf(ctx, s.kernel.DB, machine.Maker, machine.Model)
 	if err == nil {
 		d.useModel(known, assemblies)
 	} else if !errors.Is(err, action.ErrNotFound) {
@@ -86,7 +87,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []store.Assembly) (
 	for i, assembly := range assemblies {
 		ids[i], byID[assembly.ID] = assembly.ID, assembly
 	}
-	lines, err := store.DatedEntriesOf(ctx, s.kernel.DB, ids)
+	lines, err := library.DatedEntriesOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -113,7 +114,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []store.Assembly) (
 }
 
 // nameOf names the parts of a line, as U40-U48.
-func nameOf(line store.DatedEntry) string {
+func nameOf(line library.DatedEntry) string {
 	designators := strings.Fields(line.Designators)
 	switch len(designators) {
 	case 0:
@@ -188,7 +189,7 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []store.Assembly) ([
 }
 
 // useModel takes in when the model was made and what machines of it hold.
-func (d *DatedMachine) useModel(known store.MachineModel, assemblies []store.Assembly) {
+func (d *DatedMachine) useModel(known library.MachineModel, assemblies []store.Assembly) {
 	d.Model = &known
 	if made := input.DateOf(known.Made); made != nil {
 		part := DatedPart{Words: "made " + known.Made, Count: 1}

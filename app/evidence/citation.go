@@ -8,6 +8,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/store"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -26,7 +27,7 @@ func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int
 		return action.Reject("region", "lies outside the picture; draw it again")
 	}
 	if c.PartyID != nil {
-		if _, err := store.PartyByID(ctx, h, *c.PartyID); err != nil {
+		if _, err := people.PartyByID(ctx, h, *c.PartyID); err != nil {
 			return input.Missing(err, "partyId", "choose somebody who is in the list of people and organisations")
 		}
 	}

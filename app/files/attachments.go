@@ -14,6 +14,7 @@ import (
 	"frugalheron/core/evidence"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/history"
 )
 
 // KeepsFiles reports whether there is a store for uploads.
@@ -246,7 +247,7 @@ func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id i
 	return event, err
 }
 
-func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := store.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {

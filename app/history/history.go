@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
 // Told is an event of the history in a curator's words.
@@ -39,7 +40,7 @@ func (s *Service) History(ctx context.Context, actor action.Actor, machineID, be
 			return ToldPage{}, err
 		}
 	}
-	return s.historyPage(ctx, actor, store.EventQuery{Machine: machineID, Before: before}, limit)
+	return s.historyPage(ctx, actor, history.EventQuery{Machine: machineID, Before: before}, limit)
 }
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
@@ -47,7 +48,7 @@ func (s *Service) AssemblyHistory(ctx context.Context, actor action.Actor, assem
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return ToldPage{}, err
 	}
-	return s.historyPage(ctx, actor, store.EventQuery{Assembly: assemblyID, Before: before}, limit)
+	return s.historyPage(ctx, actor, history.EventQuery{Assembly: assemblyID, Before: before}, limit)
 }
 
 // LotHistory tells who did what when to an arrival and its things.
@@ -55,14 +56,14 @@ func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, bef
 	if _, err := s.arrivals.Lot(ctx, actor, lotID); err != nil {
 		return ToldPage{}, err
 	}
-	return s.historyPage(ctx, actor, store.EventQuery{Lot: lotID, Before: before}, limit)
+	return s.historyPage(ctx, actor, history.EventQuery{Lot: lotID, Before: before}, limit)
 }
 
 // historyPage tells up to limit events that the actor may read of.
-func (s *Service) historyPage(ctx context.Context, actor action.Actor, q store.EventQuery, limit int) (ToldPage, error) {
+func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history.EventQuery, limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
 	q.EventReader, q.Limit = action.ReaderOf(actor), limit+1 // one more means that another page follows
-	events, err := store.ListEvents(ctx, s.kernel.DB, q)
+	events, err := history.ListEvents(ctx, s.kernel.DB, q)
 	if err != nil {
 		return page, err
 	}
@@ -85,7 +86,7 @@ func (s *Service) historyPage(ctx context.Context, actor action.Actor, q store.E
 }
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
-func (s *Service) tell(e store.ToldEvent, text func(string) string) Told {
+func (s *Service) tell(e history.ToldEvent, text func(string) string) Told {
 	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: action.Roles{}}
 	kind := action.EventOf(e.Deed)
 	if kind == nil {
@@ -98,7 +99,7 @@ func (s *Service) tell(e store.ToldEvent, text func(string) string) Told {
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
 	}
-	if n, ok := after["revision"].(float64); ok && e.Deed == store.DeedSaveSheet {
+	if n, ok := after["revision"].(float64); ok && e.Deed == history.DeedSaveSheet {
 		told.Revision = int(n)
 	}
 	action.RewriteTold(before, text)

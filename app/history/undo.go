@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
 // Undo takes back what an event of the history did. Where something was done to the same record
@@ -13,7 +13,7 @@ func (s *Service) Undo(ctx context.Context, actor action.Actor, eventID int64) e
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
-	event, err := store.EventByID(ctx, s.kernel.DB, action.ReaderOf(actor), eventID)
+	event, err := history.EventByID(ctx, s.kernel.DB, action.ReaderOf(actor), eventID)
 	if err != nil {
 		return err
 	}

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/library"
 )
 
 // Found is what a search over everything finds, the nearest first; each kind only so many.
@@ -16,7 +17,7 @@ type Found struct {
 	Machines   []ListedMachine       `json:"machines"`
 	Total      int                   `json:"total" doc:"All machines that have the words"`
 	Assemblies []store.FoundAssembly `json:"assemblies"`
-	Chips      []store.Occurrence    `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
+	Chips      []library.Occurrence  `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
 }
 
 // Limits of what is found at once, and the least length of words that chips are looked for by.
@@ -27,7 +28,7 @@ const (
 
 // Find looks for words in machines, assemblies and chips.
 func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Found, error) {
-	found := Found{Machines: []ListedMachine{}, Assemblies: []store.FoundAssembly{}, Chips: []store.Occurrence{}}
+	found := Found{Machines: []ListedMachine{}, Assemblies: []store.FoundAssembly{}, Chips: []library.Occurrence{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return found, err
 	}

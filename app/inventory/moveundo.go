@@ -7,10 +7,11 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
-func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	before, err := action.StateIn[store.MachineFields](e.Before)
 	if err != nil {
 		return err
@@ -28,7 +29,7 @@ func (s *Service) LockSheet(ctx context.Context, h pg.Handle, id int64) (store.A
 	return store.LockAssembly(ctx, h, id)
 }
 
-func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	before, err := action.StateIn[store.AssemblyFields](e.Before)
 	if err != nil {
 		return err
@@ -38,17 +39,17 @@ func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e 
 	})
 }
 
-func (s *Service) undoMove(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoMove(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.backInPlace(ctx, actor, e, eventTakeBackMove)
 }
 
-func (s *Service) undoStrike(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrike(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.backInPlace(ctx, actor, e, eventTakeBackStrike)
 }
 
 // backInPlace makes the fitting that an event ended the present one again. A fitting that the event
 // began never was.
-func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e store.ToldEvent, took *action.Event) error {
+func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history.ToldEvent, took *action.Event) error {
 	was, err := action.StateIn[moveTold](e.Before)
 	if err != nil {
 		return err

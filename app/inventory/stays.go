@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
@@ -142,7 +143,7 @@ func putMachine(ctx context.Context, tx *sqlx.Tx, s store.Stay) error {
 	return err
 }
 
-func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	was, err := action.StateIn[stayTold](e.Before)
 	if err != nil {
 		return err

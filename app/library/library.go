@@ -6,7 +6,7 @@ import (
 
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
-	"frugalheron/store"
+	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
@@ -34,7 +34,7 @@ func (c *libraryCache) at(ctx context.Context, h pg.Handle, n int64) (*device.Li
 
 // Read returns the built-in library with the collection's own types.
 func (s *Service) Read(ctx context.Context) (*device.Library, error) {
-	n, _, err := store.LibraryState(ctx, s.kernel.DB)
+	n, _, err := library.LibraryState(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -45,7 +45,7 @@ func (s *Service) Read(ctx context.Context) (*device.Library, error) {
 // transaction ends, so that no sheet is kept as reckoned without a type that exists. It comes
 // before any lock on an assembly: whoever changes types locks in that order.
 func (s *Service) Held(ctx context.Context, tx pg.Handle) (*device.Library, error) {
-	n, isOwn, err := store.HoldLibrary(ctx, tx)
+	n, isOwn, err := library.HoldLibrary(ctx, tx)
 	if err != nil {
 		return nil, err
 	}
@@ -58,12 +58,12 @@ func (s *Service) Held(ctx context.Context, tx pg.Handle) (*device.Library, erro
 // Hold does so for those who do not read it themselves, before they lock an assembly: what follows from their
 // changes is read by it.
 func (s *Service) Hold(ctx context.Context, tx pg.Handle) error {
-	_, _, err := store.HoldLibrary(ctx, tx)
+	_, _, err := library.HoldLibrary(ctx, tx)
 	return err
 }
 
 func loadLibrary(ctx context.Context, h pg.Handle) (*device.Library, error) {
-	own, err := store.ListOwnTypes(ctx, h)
+	own, err := library.ListOwnTypes(ctx, h)
 	if err != nil || len(own) == 0 {
 		return builtin.Library(), err
 	}

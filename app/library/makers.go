@@ -9,13 +9,13 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/maker"
-	"frugalheron/store"
+	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
 // ToldMaker is a maker with how it stands to others, in words.
 type ToldMaker struct {
-	store.Maker
+	library.Maker
 	Told []maker.Tie `json:"told"`
 }
 
@@ -27,7 +27,7 @@ func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) 
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	found, err := store.ListMakers(ctx, s.kernel.DB, strings.Fields(words), mostMakers)
+	found, err := library.ListMakers(ctx, s.kernel.DB, strings.Fields(words), mostMakers)
 	told := make([]ToldMaker, len(found))
 	for i, m := range found {
 		told[i] = tellMaker(m)
@@ -35,7 +35,7 @@ func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) 
 	return told, err
 }
 
-func tellMaker(m store.Maker) ToldMaker {
+func tellMaker(m library.Maker) ToldMaker {
 	ties, err := maker.Parse(m.Ties)
 	if err != nil {
 		ties = []maker.Tie{} // checked when it was kept
@@ -44,17 +44,17 @@ func tellMaker(m store.Maker) ToldMaker {
 }
 
 // AddMaker adds a maker.
-func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields store.MakerFields) (ToldMaker, error) {
-	var added store.Maker
+func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields library.MakerFields) (ToldMaker, error) {
+	var added library.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := store.InsertMaker(ctx, tx, fields)
+		id, err := library.InsertMaker(ctx, tx, fields)
 		if err != nil {
 			return makerTaken(err, fields)
 		}
-		if added, err = store.MakerByID(ctx, tx, id); err != nil {
+		if added, err = library.MakerByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAddMaker, id, nil, nil, fields)
@@ -63,23 +63,23 @@ func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields store
 }
 
 // ChangeMaker rewrites what is said of a maker, starting from a version.
-func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields store.MakerFields) (ToldMaker, error) {
-	var changed store.Maker
+func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields library.MakerFields) (ToldMaker, error) {
+	var changed library.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockMaker(ctx, tx, id)
+		before, err := library.LockMaker(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the maker", Newer: before}
 		}
-		if err := store.UpdateMaker(ctx, tx, id, fields); err != nil {
+		if err := library.UpdateMaker(ctx, tx, id, fields); err != nil {
 			return makerTaken(err, fields)
 		}
-		if changed, err = store.MakerByID(ctx, tx, id); err != nil {
+		if changed, err = library.MakerByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeMaker, id, nil, before.MakerFields, changed.MakerFields)
@@ -87,14 +87,14 @@ func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64,
 	return tellMaker(changed), err
 }
 
-func makerTaken(err error, fields store.MakerFields) error {
+func makerTaken(err error, fields library.MakerFields) error {
 	if pg.Violates(err, "maker_name_key") {
 		return action.Reject("name", fields.Name+" is in the list already")
 	}
 	return err
 }
 
-func checkMaker(f *store.MakerFields) error {
+func checkMaker(f *library.MakerFields) error {
 	err := input.CheckAll(input.OneLine("name", &f.Name), input.CheckEDTF("founded", &f.Founded), input.CheckEDTF("ended", &f.Ended), input.OneLine("place", &f.Place),
 		input.Lines("ties", &f.Ties), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	if err != nil {

@@ -10,7 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/model"
-	"frugalheron/store"
+	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
@@ -18,25 +18,25 @@ import (
 const mostModels = 500
 
 // Models lists models by words of maker, name or variant.
-func (s *Service) Models(ctx context.Context, actor action.Actor, words string) ([]store.MachineModel, error) {
+func (s *Service) Models(ctx context.Context, actor action.Actor, words string) ([]library.MachineModel, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListModels(ctx, s.kernel.DB, strings.Fields(words), mostModels)
+	return library.ListModels(ctx, s.kernel.DB, strings.Fields(words), mostModels)
 }
 
 // AddModel adds a model.
-func (s *Service) AddModel(ctx context.Context, actor action.Actor, fields store.ModelFields) (store.MachineModel, error) {
-	var added store.MachineModel
+func (s *Service) AddModel(ctx context.Context, actor action.Actor, fields library.ModelFields) (library.MachineModel, error) {
+	var added library.MachineModel
 	if err := checkModel(&fields); err != nil {
 		return added, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := store.InsertModel(ctx, tx, fields)
+		id, err := library.InsertModel(ctx, tx, fields)
 		if err != nil {
 			return modelTaken(err, fields)
 		}
-		if added, err = store.ModelByID(ctx, tx, id); err != nil {
+		if added, err = library.ModelByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAddModel, id, nil, nil, fields)
@@ -45,23 +45,23 @@ func (s *Service) AddModel(ctx context.Context, actor action.Actor, fields store
 }
 
 // ChangeModel rewrites what is said of a model, starting from a version.
-func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int, fields store.ModelFields) (store.MachineModel, error) {
-	var changed store.MachineModel
+func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int, fields library.ModelFields) (library.MachineModel, error) {
+	var changed library.MachineModel
 	if err := checkModel(&fields); err != nil {
 		return changed, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockModel(ctx, tx, id)
+		before, err := library.LockModel(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the model", Newer: before}
 		}
-		if err := store.UpdateModel(ctx, tx, id, fields); err != nil {
+		if err := library.UpdateModel(ctx, tx, id, fields); err != nil {
 			return modelTaken(err, fields)
 		}
-		if changed, err = store.ModelByID(ctx, tx, id); err != nil {
+		if changed, err = library.ModelByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeModel, id, nil, before.ModelFields, changed.ModelFields)
@@ -69,14 +69,14 @@ func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64,
 	return changed, err
 }
 
-func modelTaken(err error, fields store.ModelFields) error {
+func modelTaken(err error, fields library.ModelFields) error {
 	if pg.Violates(err, "machine_model_key") {
 		return action.Reject("model", fields.Maker+" "+fields.Model+" is in the list already")
 	}
 	return err
 }
 
-func checkModel(f *store.ModelFields) error {
+func checkModel(f *library.ModelFields) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model), input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
 		input.Lines("expected", &f.Expected), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	switch {

@@ -10,50 +10,50 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/device"
-	"frugalheron/store"
+	"frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
 // NamedType is an own type, and what naming it did.
 type NamedType struct {
-	store.OwnType
+	library.OwnType
 	Recognised int `json:"recognised" doc:"Parts on all sheets that are of this type now"`
 	Machines   int `json:"machines" doc:"Machines that they are in"`
 }
 
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
-func (s *Service) NameType(ctx context.Context, actor action.Actor, fields store.OwnTypeFields) (NamedType, error) {
-	return s.TypeDeed(ctx, actor, EventNameType, &fields, func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error) {
-		id, err = store.InsertOwnType(ctx, tx, fields)
+func (s *Service) NameType(ctx context.Context, actor action.Actor, fields library.OwnTypeFields) (NamedType, error) {
+	return s.TypeDeed(ctx, actor, EventNameType, &fields, func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error) {
+		id, err = library.InsertOwnType(ctx, tx, fields)
 		return nil, id, err
 	})
 }
 
 // ChangeType rewrites an own type, starting from a version.
-func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int, fields store.OwnTypeFields) (NamedType, error) {
-	return s.TypeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
-		before, err := store.OwnTypeByID(ctx, tx, id)
+func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int, fields library.OwnTypeFields) (NamedType, error) {
+	return s.TypeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*library.OwnType, int64, error) {
+		before, err := library.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return nil, 0, err
 		}
 		if before.Version != version {
 			return nil, 0, &action.Stale{What: "the type", Newer: before}
 		}
-		return &before, id, store.UpdateOwnType(ctx, tx, id, fields)
+		return &before, id, library.UpdateOwnType(ctx, tx, id, fields)
 	})
 }
 
 // TypeDeed checks the fields, lets work write them, and has the sheets that the type touches
 // reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
-func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action.Event, fields *store.OwnTypeFields,
-	work func(tx *sqlx.Tx) (before *store.OwnType, id int64, err error)) (NamedType, error) {
+func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action.Event, fields *library.OwnTypeFields,
+	work func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error)) (NamedType, error) {
 	if err := checkOwnType(fields); err != nil {
 		return NamedType{}, err
 	}
 	var named NamedType
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := store.ChangeLibrary(ctx, tx); err != nil {
+		if err := library.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
 		before, id, err := work(tx)
@@ -63,7 +63,7 @@ func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action
 		if err != nil {
 			return err
 		}
-		if named.OwnType, err = store.OwnTypeByID(ctx, tx, id); err != nil {
+		if named.OwnType, err = library.OwnTypeByID(ctx, tx, id); err != nil {
 			return err
 		}
 		touched := []string{named.Number}
@@ -77,7 +77,7 @@ func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action
 		if err := s.kernel.UpToDate(ctx, tx); err != nil { // what is counted next follows from it
 			return err
 		}
-		counts, err := store.CountOccurrences(ctx, tx, []string{named.Number})
+		counts, err := library.CountOccurrences(ctx, tx, []string{named.Number})
 		named.Recognised = counts[named.Number]
 		if err != nil {
 			return err
@@ -97,8 +97,8 @@ const mostTold = 1000
 
 // tellRecognised writes into the history of each machine that chips of it are known now, where the number
 // is new, and returns how many machines these are.
-func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named store.OwnType, isNew bool) (int, error) {
-	holders, err := store.HoldersOf(ctx, tx, named.Number, mostTold)
+func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named library.OwnType, isNew bool) (int, error) {
+	holders, err := library.HoldersOf(ctx, tx, named.Number, mostTold)
 	if err != nil {
 		return 0, err
 	}
@@ -118,14 +118,14 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named 
 // returned can be undone.
 func (s *Service) ForgetType(ctx context.Context, actor action.Actor, id int64) (event int64, err error) {
 	err = s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if err := store.ChangeLibrary(ctx, tx); err != nil {
+		if err := library.ChangeLibrary(ctx, tx); err != nil {
 			return err
 		}
-		before, err := store.OwnTypeByID(ctx, tx, id)
+		before, err := library.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		if err := store.DeleteOwnType(ctx, tx, id); err != nil {
+		if err := library.DeleteOwnType(ctx, tx, id); err != nil {
 			return err
 		}
 		if event, err = action.RecordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields, nil); err != nil {
@@ -138,14 +138,14 @@ func (s *Service) ForgetType(ctx context.Context, actor action.Actor, id int64) 
 
 // noteMarked has the sheets read anew that hold one of the numbers.
 func noteMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
-	ids, err := store.AssembliesMarked(ctx, tx, numbers)
+	ids, err := library.AssembliesMarked(ctx, tx, numbers)
 	if err != nil {
 		return err
 	}
 	return pg.NoteDue(ctx, tx, pg.ProjectedEntries, ids)
 }
 
-func checkOwnType(t *store.OwnTypeFields) error {
+func checkOwnType(t *library.OwnTypeFields) error {
 	err := input.CheckAll(input.OneLine("number", &t.Number), input.OneLine("function", &t.Function), input.OneLine("package", &t.Package), input.Lines("notes", &t.Notes),
 		input.OneLine("maker", &t.Maker), input.OneLine("currents", &t.Currents), input.OneLine("ageing", &t.Ageing), input.OneLine("substitutes", &t.Substitutes), input.Lines("documents", &t.Documents))
 	t.Number = device.Normal(t.Number)
@@ -184,8 +184,8 @@ func notInNumber(r rune) bool {
 // LibraryType is a type of the library with what the collection knows of it.
 type LibraryType struct {
 	device.Type
-	Own         *store.OwnType `json:"own" doc:"The own type behind it, or null for a built-in one"`
-	Occurrences int            `json:"occurrences" doc:"Parts of this type on all sheets"`
+	Own         *library.OwnType `json:"own" doc:"The own type behind it, or null for a built-in one"`
+	Occurrences int              `json:"occurrences" doc:"Parts of this type on all sheets"`
 }
 
 // SearchLibrary lists types by the start of their number, own ones first. Without text it lists
@@ -194,34 +194,34 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	library, err := s.Read(ctx)
+	known, err := s.Read(ctx)
 	if err != nil {
 		return nil, err
 	}
-	own, err := store.ListOwnTypes(ctx, s.kernel.DB)
+	own, err := library.ListOwnTypes(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
 	start = device.Normal(strings.TrimSpace(start))
 	found, numbers := []LibraryType{}, []string{}
-	add := func(t device.Type, own *store.OwnType) {
+	add := func(t device.Type, own *library.OwnType) {
 		if len(found) < limit {
 			found, numbers = append(found, LibraryType{Type: t, Own: own}), append(numbers, t.Number)
 		}
 	}
 	for i := range own {
-		if t, ok := library.Lookup(own[i].Number); ok && strings.HasPrefix(own[i].Number, start) {
+		if t, ok := known.Lookup(own[i].Number); ok && strings.HasPrefix(own[i].Number, start) {
 			add(t, &own[i])
 		}
 	}
 	if start != "" {
-		for _, t := range library.Completions(start, limit) {
+		for _, t := range known.Completions(start, limit) {
 			if !slices.Contains(numbers, t.Number) {
 				add(t, nil)
 			}
 		}
 	}
-	counts, err := store.CountOccurrences(ctx, s.kernel.DB, numbers)
+	counts, err := library.CountOccurrences(ctx, s.kernel.DB, numbers)
 	for i := range found {
 		found[i].Occurrences = counts[found[i].Number]
 	}
@@ -229,9 +229,9 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 }
 
 // Occurrences lists the lines on which a type occurs.
-func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number string, limit int) ([]store.Occurrence, error) {
+func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number string, limit int) ([]library.Occurrence, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.OccurrencesOf(ctx, s.kernel.DB, device.Normal(number), limit)
+	return library.OccurrencesOf(ctx, s.kernel.DB, device.Normal(number), limit)
 }

@@ -14,7 +14,7 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/core/device"
 	"frugalheron/core/table"
-	"frugalheron/store"
+	"frugalheron/store/library"
 )
 
 // packColumns are the columns of a reference pack, in the order in which it is written; a pack that is read
@@ -26,7 +26,7 @@ func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Co
 	if err := actor.Must(action.MayLook); err != nil {
 		return action.Content{}, err
 	}
-	own, err := store.ListOwnTypes(ctx, s.kernel.DB)
+	own, err := library.ListOwnTypes(ctx, s.kernel.DB)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -68,11 +68,11 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 	if err != nil {
 		return taken, err
 	}
-	own, err := store.ListOwnTypes(ctx, s.kernel.DB)
+	own, err := library.ListOwnTypes(ctx, s.kernel.DB)
 	if err != nil {
 		return taken, err
 	}
-	before := map[string]store.OwnType{}
+	before := map[string]library.OwnType{}
 	for _, t := range own {
 		before[t.Number] = t
 	}
@@ -115,7 +115,7 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 // mostPackRows bounds a pack.
 const mostPackRows = 5000
 
-func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
+func readPack(text string) ([]library.OwnTypeFields, []PackRow, error) {
 	r := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
 	r.FieldsPerRecord = -1
 	head, err := r.Read()
@@ -135,7 +135,7 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 			return nil, nil, action.Reject("text", "the column "+name+" is missing")
 		}
 	}
-	fields, rows := []store.OwnTypeFields{}, []PackRow{}
+	fields, rows := []library.OwnTypeFields{}, []PackRow{}
 	seen := map[string]int{}
 	for {
 		cells, err := r.Read()
@@ -158,7 +158,7 @@ func readPack(text string) ([]store.OwnTypeFields, []PackRow, error) {
 	}
 }
 
-func packRow(columns map[string]int, cells []string, line int) (store.OwnTypeFields, PackRow) {
+func packRow(columns map[string]int, cells []string, line int) (library.OwnTypeFields, PackRow) {
 	cell := func(name string) string {
 		if i, ok := columns[name]; ok && i < len(cells) {
 			return table.Text(strings.TrimSpace(cells[i]))
@@ -177,7 +177,7 @@ func packRow(columns map[string]int, cells []string, line int) (store.OwnTypeFie
 		}
 		return f
 	}
-	f := store.OwnTypeFields{
+	f := library.OwnTypeFields{
 		Number: cell("number"), Class: cell("class"), Function: cell("function"), Words: int(figure("words")), Bits: int(figure("bits")), Package: cell("package"),
 		ClockMHz: figure("clock_mhz"), TypicalMA: figure("typical_ma"), Maker: cell("maker"), Currents: cell("currents"), Ageing: cell("ageing"),
 		Substitutes: cell("substitutes"), Documents: cell("documents"), Notes: cell("notes"),

@@ -14,6 +14,8 @@ import (
 	"frugalheron/core/names"
 	"frugalheron/core/sheet"
 	"frugalheron/store"
+	"frugalheron/store/history"
+	"frugalheron/store/people"
 )
 
 // mostMentions bounds what is noted of one deed, mostOldMentions what of all that was written before somebody became
@@ -44,7 +46,7 @@ func (s *Service) noteMentions(ctx context.Context, tx *sqlx.Tx, after int64) er
 	if err != nil || p.IsIdle() {
 		return err
 	}
-	events, err := store.OwnEvents(ctx, tx, after)
+	events, err := people.OwnEvents(ctx, tx, after)
 	if err != nil {
 		return err
 	}
@@ -77,9 +79,9 @@ func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names
 	if err != nil {
 		return err
 	}
-	asked := store.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: store.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
+	asked := people.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: history.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
 	for found := 0; ; {
-		events, err := store.ListEventsSaying(ctx, tx, asked)
+		events, err := people.ListEventsSaying(ctx, tx, asked)
 		if err != nil {
 			return err
 		}
@@ -98,7 +100,7 @@ func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names
 	}
 }
 
-func noteMentionsOf(ctx context.Context, tx *sqlx.Tx, p *Privacy, e store.Event) (found int, err error) {
+func noteMentionsOf(ctx context.Context, tx *sqlx.Tx, p *Privacy, e history.Event) (found int, err error) {
 	texts, err := textsOf(ctx, tx, e)
 	if err != nil {
 		return 0, err
@@ -115,7 +117,7 @@ func noteMentionsOf(ctx context.Context, tx *sqlx.Tx, p *Privacy, e store.Event)
 
 func noteMentionsIn(ctx context.Context, tx *sqlx.Tx, p *Privacy, event int64, text string) (found int, err error) {
 	for _, m := range p.matcher.Find(text) {
-		isNew, err := store.NoteMention(ctx, tx, store.FoundMention{
+		isNew, err := people.NoteMention(ctx, tx, people.FoundMention{
 			PartyID: m.Person, EventID: event, Said: text[m.Start:m.End], Around: around(text, m), TextSum: sumOf(text),
 		})
 		if err != nil {
@@ -160,8 +162,8 @@ func sumOf(text string) string {
 }
 
 // textsOf lists the texts that an event has written.
-func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) {
-	if e.Deed == store.DeedSaveSheet {
+func textsOf(ctx context.Context, tx *sqlx.Tx, e history.Event) ([]string, error) {
+	if e.Deed == history.DeedSaveSheet {
 		saved, err := action.StateIn[struct{ Revision int }](e.After)
 		if err != nil {
 			return nil, err
@@ -193,11 +195,11 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e store.Event) ([]string, error) 
 }
 
 // Mentions lists the places in texts of which nobody has said yet whether a private person is meant.
-func (s *Service) Mentions(ctx context.Context, actor action.Actor) ([]store.Mention, error) {
+func (s *Service) Mentions(ctx context.Context, actor action.Actor) ([]people.Mention, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return store.OpenMentions(ctx, s.kernel.DB, listedMention)
+	return people.OpenMentions(ctx, s.kernel.DB, listedMention)
 }
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
@@ -207,14 +209,14 @@ func (s *Service) DecideMention(ctx context.Context, actor action.Actor, id int6
 
 func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool, decided *action.Event) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockMention(ctx, tx, id)
+		before, err := people.LockMention(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the mention", Newer: before}
 		}
-		if err := store.DecideMention(ctx, tx, id, actor.Account(), meant); err != nil {
+		if err := people.DecideMention(ctx, tx, id, actor.Account(), meant); err != nil {
 			return err
 		}
 		told := mentionTold{PartyID: before.PartyID, Party: before.Party, Said: before.Said, Meant: meant}
@@ -233,12 +235,12 @@ type mentionTold struct {
 	Meant   *bool  `json:"meant"`
 }
 
-func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	before, err := action.StateIn[mentionTold](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, store.LockMention, func(ctx context.Context, _ *sqlx.Tx, now store.Mention) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, people.LockMention, func(ctx context.Context, _ *sqlx.Tx, now people.Mention) error {
 		return s.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
 	})
 }

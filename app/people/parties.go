@@ -10,14 +10,14 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/names"
-	"frugalheron/store"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
 // partiesOffered is how many people and organisations a list shows at once.
 const partiesOffered = 100
 
-func checkParty(p *store.PartyFields) error {
+func checkParty(p *people.PartyFields) error {
 	err := input.CheckAll(input.OneLine("name", &p.Name), input.OneLine("role", &p.Role), input.Lines("spellings", &p.Spellings), input.OneLine("place", &p.Place), input.Lines("note", &p.Note))
 	switch {
 	case err != nil:
@@ -38,29 +38,29 @@ func checkParty(p *store.PartyFields) error {
 			return action.Reject("spellings", fmt.Sprintf("%q is too short; a spelling has at least three letters, as shorter ones stand in too many words", spelling))
 		}
 	}
-	if matcher := names.New([]names.Person{personOf(store.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {
+	if matcher := names.New([]names.Person{personOf(people.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {
 		return action.Reject("role", "holds the name itself; everybody is shown the role")
 	}
 	return nil
 }
 
 // personOf is a party as names are looked for.
-func personOf(p store.Party) names.Person {
+func personOf(p people.Party) names.Person {
 	return names.Person{ID: p.ID, Name: p.Name, Role: p.Role, Spellings: input.FilledLines(p.Spellings)}
 }
 
 // AddParty adds a person or an organisation.
-func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields store.PartyFields) (store.Party, error) {
+func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields people.PartyFields) (people.Party, error) {
 	if err := checkParty(&fields); err != nil {
-		return store.Party{}, err
+		return people.Party{}, err
 	}
-	var added store.Party
+	var added people.Party
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		id, err := store.InsertParty(ctx, tx, fields)
+		id, err := people.InsertParty(ctx, tx, fields)
 		if err != nil {
 			return nameTaken(err, fields.Name)
 		}
-		if added, err = store.PartyByID(ctx, tx, id); err != nil {
+		if added, err = people.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
 		if err := action.Record(ctx, tx, actor, eventAddParty, id, nil, nil, fields); err != nil || !fields.Private {
@@ -75,23 +75,23 @@ func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields store
 }
 
 // ChangeParty rewrites what is said of a party, starting from a version.
-func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields store.PartyFields) (store.Party, error) {
+func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields people.PartyFields) (people.Party, error) {
 	if err := checkParty(&fields); err != nil {
-		return store.Party{}, err
+		return people.Party{}, err
 	}
-	var changed store.Party
+	var changed people.Party
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.LockParty(ctx, tx, id)
+		before, err := people.LockParty(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the party", Newer: before}
 		}
-		if err := store.UpdateParty(ctx, tx, id, fields); err != nil {
+		if err := people.UpdateParty(ctx, tx, id, fields); err != nil {
 			return nameTaken(err, fields.Name)
 		}
-		if changed, err = store.PartyByID(ctx, tx, id); err != nil {
+		if changed, err = people.PartyByID(ctx, tx, id); err != nil {
 			return err
 		}
 		if err := action.Record(ctx, tx, actor, eventChangeParty, id, nil, before.PartyFields, changed.PartyFields); err != nil {
@@ -116,9 +116,9 @@ func nameTaken(err error, name string) error {
 }
 
 // Parties lists people and organisations by words of their names. Only staff may ask.
-func (s *Service) Parties(ctx context.Context, actor action.Actor, words string) ([]store.Party, error) {
+func (s *Service) Parties(ctx context.Context, actor action.Actor, words string) ([]people.Party, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return store.ListParties(ctx, s.kernel.DB, strings.Fields(words), partiesOffered)
+	return people.ListParties(ctx, s.kernel.DB, strings.Fields(words), partiesOffered)
 }

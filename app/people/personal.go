@@ -8,9 +8,10 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
-func checkPersonalData(p *store.PersonalDataFields) error {
+func checkPersonalData(p *people.PersonalDataFields) error {
 	err := input.CheckAll(input.OneLine("medium", &p.Medium), input.OneLine("sort", &p.Sort), input.Lines("reason", &p.Reason), input.OneLine("decidedBy", &p.DecidedBy))
 	if p.Decision == "" {
 		p.Decision = "open"
@@ -46,7 +47,7 @@ func checkPersonalData(p *store.PersonalDataFields) error {
 
 // OpenData is personal data about which something is still to be decided or done.
 type OpenData struct {
-	store.PersonalData
+	people.PersonalData
 	Accession string `json:"accession"`
 }
 
@@ -55,7 +56,7 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	found, err := store.PersonalDataOf(ctx, s.kernel.DB, 0)
+	found, err := people.PersonalDataOf(ctx, s.kernel.DB, 0)
 	open := make([]OpenData, len(found))
 	for i, data := range found {
 		machine, err := store.MachineByID(ctx, s.kernel.DB, data.MachineID)
@@ -68,8 +69,8 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 }
 
 // NotePersonalData notes that data of former owners is on a medium of a machine.
-func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64, fields store.PersonalDataFields) (store.PersonalData, error) {
-	var noted store.PersonalData
+func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64, fields people.PersonalDataFields) (people.PersonalData, error) {
+	var noted people.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return noted, err
 	}
@@ -77,11 +78,11 @@ func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, mach
 		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		id, err := store.InsertPersonalData(ctx, tx, machineID, fields)
+		id, err := people.InsertPersonalData(ctx, tx, machineID, fields)
 		if err != nil {
 			return err
 		}
-		if noted, err = store.LockPersonalData(ctx, tx, id); err != nil {
+		if noted, err = people.LockPersonalData(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventNotePersonalData, id, &machineID, nil, fields)
@@ -90,23 +91,23 @@ func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, mach
 }
 
 // ChangePersonalData writes what was decided about such data, and that it was done.
-func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields store.PersonalDataFields) (store.PersonalData, error) {
-	var changed store.PersonalData
+func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields people.PersonalDataFields) (people.PersonalData, error) {
+	var changed people.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return changed, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.LockPersonalData(ctx, tx, id)
+		before, err := people.LockPersonalData(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the note", Newer: before}
 		}
-		if err := store.UpdatePersonalData(ctx, tx, id, fields); err != nil {
+		if err := people.UpdatePersonalData(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		if changed, err = store.LockPersonalData(ctx, tx, id); err != nil {
+		if changed, err = people.LockPersonalData(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventDecidePersonalData, id, &before.MachineID, before.PersonalDataFields, changed.PersonalDataFields)

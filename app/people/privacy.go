@@ -8,7 +8,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/names"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -36,7 +36,7 @@ type privacyCache struct{ last atomic.Pointer[Privacy] }
 
 // PrivacyIn reads who is private, as the handle sees it.
 func (s *Service) PrivacyIn(ctx context.Context, h pg.Handle) (*Privacy, error) {
-	n, isOwn, err := store.PrivacyState(ctx, h)
+	n, isOwn, err := people.PrivacyState(ctx, h)
 	if err != nil {
 		return nil, err
 	}
@@ -52,11 +52,11 @@ func (s *Service) PrivacyIn(ctx context.Context, h pg.Handle) (*Privacy, error) 
 }
 
 func loadPrivacy(ctx context.Context, h pg.Handle, n int64) (*Privacy, error) {
-	parties, err := store.PrivatePersons(ctx, h)
+	parties, err := people.PrivatePersons(ctx, h)
 	if err != nil {
 		return nil, err
 	}
-	decided, err := store.DecidedMentions(ctx, h)
+	decided, err := people.DecidedMentions(ctx, h)
 	if err != nil {
 		return nil, err
 	}
@@ -127,5 +127,5 @@ func (s *Service) OnlyPublic(ctx context.Context, actor action.Actor) (bool, err
 	if !actor.Hides() {
 		return false, nil
 	}
-	return store.HasPublicTexts(ctx, s.kernel.DB)
+	return people.HasPublicTexts(ctx, s.kernel.DB)
 }

@@ -8,11 +8,11 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/core/names"
-	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 // renewPublic makes the public texts of records anew.
-func (s *Service) renewPublic(kind store.PublicKind) action.Renewal {
+func (s *Service) renewPublic(kind people.PublicKind) action.Renewal {
 	return func(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
 		p, err := s.PrivacyIn(ctx, tx)
 		if err != nil {
@@ -22,34 +22,34 @@ func (s *Service) renewPublic(kind store.PublicKind) action.Renewal {
 	}
 }
 
-func publishRecords(ctx context.Context, tx *sqlx.Tx, p *Privacy, kind store.PublicKind, ids []int64) error {
+func publishRecords(ctx context.Context, tx *sqlx.Tx, p *Privacy, kind people.PublicKind, ids []int64) error {
 	if len(ids) == 0 {
 		return nil
 	}
-	sources, err := store.PublicSourcesOf(ctx, tx, kind, ids)
+	sources, err := people.PublicSourcesOf(ctx, tx, kind, ids)
 	if err != nil {
 		return err
 	}
 	open := []int64{}
 	for _, source := range sources {
-		parts := strings.Split(source.Prose, store.ProseSeparator)
+		parts := strings.Split(source.Prose, people.ProseSeparator)
 		for i := range parts {
 			parts[i] = p.Text(parts[i])
 		}
-		clean := strings.Join(parts, store.ProseSeparator)
+		clean := strings.Join(parts, people.ProseSeparator)
 		if clean == source.Prose {
 			open = append(open, source.ID)
 			continue
 		}
 		body := clean
 		if kind.IsSearched() {
-			body = strings.ToLower(source.Plain + " " + strings.ReplaceAll(clean, store.ProseSeparator, " "))
+			body = strings.ToLower(source.Plain + " " + strings.ReplaceAll(clean, people.ProseSeparator, " "))
 		}
-		if err := store.PutPublicText(ctx, tx, kind, source.ID, body); err != nil {
+		if err := people.PutPublicText(ctx, tx, kind, source.ID, body); err != nil {
 			return err
 		}
 	}
-	return store.DeletePublicTexts(ctx, tx, kind, open)
+	return people.DeletePublicTexts(ctx, tx, kind, open)
 }
 
 // publishAgain makes the public texts anew of all records in which one of the persons may stand.
@@ -59,8 +59,8 @@ func (s *Service) publishAgain(ctx context.Context, tx *sqlx.Tx, persons ...name
 		return err
 	}
 	hints := names.Hints(persons)
-	for _, kind := range store.PublicKinds {
-		ids, err := store.RecordsSaying(ctx, tx, kind, hints)
+	for _, kind := range people.PublicKinds {
+		ids, err := people.RecordsSaying(ctx, tx, kind, hints)
 		if err != nil {
 			return err
 		}

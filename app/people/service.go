@@ -4,7 +4,7 @@ package people
 
 import (
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/people"
 )
 
 // Service does what is done about people.
@@ -16,7 +16,7 @@ type Service struct {
 // New returns it, and has the kernel follow what is public of texts, and look for names in what is written.
 func New(kernel *action.Kernel) *Service {
 	s := &Service{kernel: kernel}
-	for _, kind := range store.PublicKinds {
+	for _, kind := range people.PublicKinds {
 		kernel.Follow("public "+string(kind), s.renewPublic(kind))
 	}
 	kernel.AtEnd(s.noteMentions)

@@ -16,6 +16,7 @@ import (
 	"frugalheron/core/rom"
 	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/history"
 )
 
 // RomReading says which chip files were read from, and how.
@@ -222,7 +223,7 @@ func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) 
 	return event, err
 }
 
-func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := store.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -4,11 +4,11 @@ import (
 	"fmt"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
 var (
-	eventSaveSheet = action.NewEvent(store.DeedSaveSheet, "assembly", func(s string, _, a action.Fields) string {
+	eventSaveSheet = action.NewEvent(history.DeedSaveSheet, "assembly", func(s string, _, a action.Fields) string {
 		return fmt.Sprintf("saved the sheet of %s, revision %v", s, a["revision"])
 	})
 )

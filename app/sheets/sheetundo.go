@@ -7,9 +7,10 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
-func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	saved, err := action.StateIn[struct{ Revision int }](e.After)
 	if err != nil {
 		return err

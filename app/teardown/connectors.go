@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/wiring"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
@@ -139,7 +140,7 @@ func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id in
 	return event, err
 }
 
-func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := store.ConnectorByID(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
+	"frugalheron/store/history"
 )
 
 // AddStep writes down what came off, with its plugs: those of the map are open now, others are put on it to be
@@ -103,7 +104,7 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 	return event, err
 }
 
-func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	row, err := store.StepByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/teardown"
 	"frugalheron/store"
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
@@ -103,7 +104,7 @@ func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64)
 	})
 }
 
-func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e store.ToldEvent) error {
+func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		one, err := store.TeardownByID(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -13,6 +13,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
 	"frugalheron/store"
+	storelibrary "frugalheron/store/library"
 	"frugalheron/store/pg"
 )
 
@@ -240,9 +241,9 @@ func (s *Service) GuessAt(ctx context.Context, actor action.Actor, id int64, tex
 
 // Answer settles a question.
 type Answer struct {
-	Answer string               `json:"answer" says:"text" maxLength:"1000"`
-	Source string               `json:"source" says:"text" maxLength:"1000" doc:"Where the answer comes from"`
-	Type   *store.OwnTypeFields `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
+	Answer string                      `json:"answer" says:"text" maxLength:"1000"`
+	Source string                      `json:"source" says:"text" maxLength:"1000" doc:"Where the answer comes from"`
+	Type   *storelibrary.OwnTypeFields `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
 }
 
 // Settled is what an answer did.
@@ -283,11 +284,11 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		err = s.kernel.Do(ctx, actor, action.MayWriteSheets, write)
 	} else {
 		var named library.NamedType
-		named, err = s.library.TypeDeed(ctx, actor, library.EventNameType, answer.Type, func(tx *sqlx.Tx) (*store.OwnType, int64, error) {
+		named, err = s.library.TypeDeed(ctx, actor, library.EventNameType, answer.Type, func(tx *sqlx.Tx) (*storelibrary.OwnType, int64, error) {
 			if err := write(tx); err != nil {
 				return nil, 0, err
 			}
-			id, err := store.InsertOwnType(ctx, tx, *answer.Type)
+			id, err := storelibrary.InsertOwnType(ctx, tx, *answer.Type)
 			return nil, id, err
 		})
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines

@@ -1,4 +1,4 @@
-package store
+package history
 
 import (
 	"context"

@@ -1,10 +1,11 @@
-package store
+package people
 
 import (
 	"context"
 	"fmt"
 	"time"
 
+	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
 
@@ -96,8 +97,8 @@ func LastEvent(ctx context.Context, h pg.Handle) (int64, error) {
 }
 
 // OwnEvents lists the events behind a number that this transaction has written.
-func OwnEvents(ctx context.Context, h pg.Handle, after int64) ([]Event, error) {
-	events := []Event{}
+func OwnEvents(ctx context.Context, h pg.Handle, after int64) ([]history.Event, error) {
+	events := []history.Event{}
 	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM history WHERE id > $1 AND xmin = CAST(pg_current_xact_id() AS xid) ORDER BY id`, after)
 	return events, err
@@ -114,8 +115,8 @@ type EventsSaying struct {
 
 // ListEventsSaying lists the events, the newest first, that wrote what holds one of the hints, or letters and line breaks
 // in which it may stand another way; and whose fields no later event on the same subject wrote anew.
-func ListEventsSaying(ctx context.Context, h pg.Handle, asked EventsSaying) ([]Event, error) {
-	events := []Event{}
+func ListEventsSaying(ctx context.Context, h pg.Handle, asked EventsSaying) ([]history.Event, error) {
+	events := []history.Event{}
 	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM (SELECT h.*, COALESCE(r.body, CAST(h.after AS text)) AS written FROM history h
 			LEFT JOIN sheet_revision r ON h.deed = $4 AND r.assembly_id = h.subject_id AND r.n = CAST(h.after ->> 'revision' AS integer)) w

@@ -1,4 +1,4 @@
-package store
+package people
 
 import (
 	"context"
@@ -80,14 +80,14 @@ func DeletePublicTexts(ctx context.Context, h pg.Handle, kind PublicKind, ids []
 	return err
 }
 
-// publicOr writes an expression for what is public of a text.
-func publicOr(kind PublicKind, id, text string) string {
+// PublicOr writes an expression for what is public of a text.
+func PublicOr(kind PublicKind, id, text string) string {
 	return fmt.Sprintf(`COALESCE((SELECT x.body FROM public_text x WHERE x.kind = '%s' AND x.id = %s), %s)`, kind, id, text)
 }
 
-// likeAllPublic is likeAll over what is public of a column that an index serves: rows with a public text of their own
+// LikeAllPublic is likeAll over what is public of a column that an index serves: rows with a public text of their own
 // are looked for there, all others in the column.
-func likeAllPublic(kind PublicKind, id, column string, words []string, args []any) (string, []any) {
+func LikeAllPublic(kind PublicKind, id, column string, words []string, args []any) (string, []any) {
 	open, args := pg.LikeAll(column, words, args)
 	if open == "" {
 		return "", args
