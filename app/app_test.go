@@ -13,8 +13,9 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	storeinventory "frugalheron/store/inventory"
+	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 )
 
@@ -27,7 +28,7 @@ var (
 	viewer     = action.Actor{Role: action.Viewer}
 )
 
-func newBoard(t *testing.T, fields store.MachineFields, text string) (*sqlx.DB, *app.App, store.Machine, store.Assembly) {
+func newBoard(t *testing.T, fields storeinventory.MachineFields, text string) (*sqlx.DB, *app.App, storeinventory.Machine, storeinventory.Assembly) {
 	db, deeds := newApp(t)
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
 	machine, err := deeds.Inventory.CreateMachine(ctx, curator, fields)
@@ -49,7 +50,7 @@ func deedsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
 
 func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 	body := "# first\n\nU1\t74LS00   8501\nU1 again\nno designator"
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+"\n== Card | fit odd\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+"\n== Card | fit odd\nU1 7400")
 	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 2)
@@ -62,7 +63,7 @@ func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 
 // Of many saves on one base exactly one wins; the others are told what is there now.
 func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
-	db, deeds, _, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 74LS00")
+	db, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 74LS00")
 	var wait sync.WaitGroup
 	results := make([]error, 8)
 	for i := range results {
@@ -75,7 +76,7 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 	for _, err := range results {
 		var stale *action.Stale
 		if errors.As(err, &stale) {
-			require.Equal(t, 2, stale.Newer.(store.Revision).N)
+			require.Equal(t, 2, stale.Newer.(sheets.Revision).N)
 			continue
 		}
 		require.NoError(t, err)
@@ -93,7 +94,7 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 }
 
 func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
 	_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
 	require.NoError(t, err)
 	positions, err := deeds.Sheets.Positions(ctx, viewer, board.ID, 0, 100)
@@ -117,7 +118,7 @@ func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 }
 
 func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
-	db, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164")
+	db, deeds, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
 	require.NoError(t, deeds.Sheets.RereckonOld(ctx))
@@ -127,7 +128,7 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 }
 
 func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164\n== Card\n8x 41256")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164\n== Card\n8x 41256")
 	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
 	require.NoError(t, err)
 	require.Equal(t, int64(128<<10), reckoned.Boards[0].Totals.RAMBytes)
@@ -138,36 +139,36 @@ func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
 }
 
 func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	changed, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
+	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	changed, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
 	require.NoError(t, err)
 	require.Equal(t, 2, changed.Version)
 	var stale *action.Stale
-	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, store.MachineFields{Accession: "EH-0142", Name: "other"})
+	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, storeinventory.MachineFields{Accession: "EH-0142", Name: "other"})
 	require.ErrorAs(t, err, &stale)
-	require.Equal(t, "Meridian 2a", stale.Newer.(store.Machine).Name)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Mother board", Slot: "1"})
+	require.Equal(t, "Meridian 2a", stale.Newer.(storeinventory.Machine).Name)
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "Mother board", Slot: "1"})
 	require.NoError(t, err)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "other"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, []string{"create machine", "change machine"}, deedsOf(t, db, "machine", machine.ID))
 	require.Equal(t, []string{"add assembly", "save sheet", "change assembly"}, deedsOf(t, db, "assembly", board.ID))
 }
 
 func TestInvalidFieldsAreNamed(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	year := 1984
 	tests := []struct {
 		field string
 		err   error
 	}{
-		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x"}))},
-		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-0142"}))},
-		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: " ", Accession: "EH-2"}))},
-		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
-		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
-		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "a | b"}))},
-		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{}))},
+		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x"}))},
+		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x", Accession: "EH-0142"}))},
+		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: " ", Accession: "EH-2"}))},
+		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
+		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
+		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{Title: "a | b"}))},
+		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{}))},
 		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
 		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
 		{"text", second(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
@@ -180,7 +181,7 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field)
 	}
 	for _, err := range []error{
-		second(deeds.Inventory.CreateMachine(ctx, technician, store.MachineFields{Name: "x", Accession: "EH-2"})),
+		second(deeds.Inventory.CreateMachine(ctx, technician, storeinventory.MachineFields{Name: "x", Accession: "EH-2"})),
 		second(deeds.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
 	} {
 		require.ErrorIs(t, err, action.ErrForbidden)

@@ -10,27 +10,30 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/teardown"
 	"frugalheron/core/plan"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	storecondition "frugalheron/store/condition"
+	storefiles "frugalheron/store/files"
+	"frugalheron/store/inventory"
 )
 
 // A record of another machine is refused wherever a field names it, saying where it is.
 func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, deeds, machine, board := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	other := must(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Other"}))
+	other := must(deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-2", Name: "Other"}))
 	card := must(deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
-	lot := must(deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
-	picture := func(owner files.Owner, shade uint8) store.Attachment {
+	lot := must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
+	picture := func(owner files.Owner, shade uint8) storefiles.Attachment {
 		return must(deeds.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
 	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2), picture(files.Owner{AcquisitionID: lot.ID}, 3)
-	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
+	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
 	log := must(deeds.Teardown.StartTeardown(ctx, technician, machine.ID, teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
-	seen := func(f store.FindingFields) error {
+	seen := func(f storecondition.FindingFields) error {
 		f.Kind = "leaking"
 		return second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{Subsystem: "batteries", SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
 	}
@@ -48,8 +51,8 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		rule, field string
 		err         error
 	}{
-		{"board of a finding", "assemblyId", seen(store.FindingFields{AssemblyID: &card.ID})},
-		{"picture of a finding", "attachmentId", seen(store.FindingFields{AttachmentID: &theirs.ID})},
+		{"board of a finding", "assemblyId", seen(storecondition.FindingFields{AssemblyID: &card.ID})},
+		{"picture of a finding", "attachmentId", seen(storecondition.FindingFields{AttachmentID: &theirs.ID})},
 		{"finding that is gone", "findingId", second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{SeenFinding: condition.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true}}))},
 		{"board of a measurement", "assemblyId", measured(condition.WrittenMeasurement{AssemblyID: &card.ID})},
 		{"picture of a measurement", "attachmentId", measured(condition.WrittenMeasurement{AttachmentID: &theirs.ID})},
@@ -65,9 +68,9 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	}
 	require.ErrorContains(t, measured(condition.WrittenMeasurement{AssemblyID: ptr(int64(999))}), "there is no board 999")
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
-	require.NoError(t, seen(store.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
+	require.NoError(t, seen(storecondition.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, measured(condition.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
 	require.NoError(t, cited(ofLot.ID))
-	require.Error(t, seen(store.FindingFields{AttachmentID: &ofLot.ID}))
+	require.Error(t, seen(storecondition.FindingFields{AttachmentID: &ofLot.ID}))
 }

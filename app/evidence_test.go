@@ -11,7 +11,9 @@ import (
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
+	storeevidence "frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 )
 
@@ -27,15 +29,15 @@ func known(t *testing.T, deeds *app.App, machineID int64, attribute string) appe
 	return appevidence.Known{}
 }
 
-func said(attribute, value, kind string) store.StatementFields {
-	return store.StatementFields{Attribute: attribute, Value: value, Citation: store.Citation{Kind: kind}}
+func said(attribute, value, kind string) storeevidence.StatementFields {
+	return storeevidence.StatementFields{Attribute: attribute, Value: value, Citation: storeevidence.Citation{Kind: kind}}
 }
 
 // The seller says 128K, the plate nothing, the count of the sheet 64K, the firmware 65536. With a row of
 // chips taken out of the sheet it is disputed, and lists say so.
 func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
-	for _, s := range []store.StatementFields{said("memory", "128K", "seller"), said("memory", "65536", "firmware")} {
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
+	for _, s := range []storeevidence.StatementFields{said("memory", "128K", "seller"), said("memory", "65536", "firmware")} {
 		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		require.NoError(t, err)
 	}
@@ -86,14 +88,14 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 }
 
 func TestStatementsThatCannotBeAreRefused(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
-	none, region := int64(99), &store.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
-	for field, s := range map[string]store.StatementFields{
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	none, region := int64(99), &storeevidence.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
+	for field, s := range map[string]storeevidence.StatementFields{
 		"value": said("memory", "lots", "label"), "kind": said("memory", "64K", "guess"), "attribute": said("", "64K", "label"),
-		"saidOn":    {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", SaidOn: "1985-13"}},
-		"partyId":   {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "seller", PartyID: &none}},
-		"pictureId": {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", PictureID: &none}},
-		"region":    {Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "label", Region: region}},
+		"saidOn":    {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", SaidOn: "1985-13"}},
+		"partyId":   {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "seller", PartyID: &none}},
+		"pictureId": {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", PictureID: &none}},
+		"region":    {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", Region: region}},
 	} {
 		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		var invalid *action.Invalid
@@ -106,7 +108,7 @@ func TestStatementsThatCannotBeAreRefused(t *testing.T) {
 
 // What the outside tells is evidence by itself, and an identifier that two machines share is pointed out.
 func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
 	dossier, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	outside := dossier.OutsideID
@@ -137,18 +139,18 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.True(t, reckoned.Walk[2].Seen)
 	require.Contains(t, strings.Join(reckoned.Left, "; "), "not looked at: front, left, right, top, underside")
 
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0155", Name: "Terminal"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0155", Name: "Terminal"})
 	require.NoError(t, err)
 	_, err = deeds.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
-	meets := func(id int64) []store.Meeting {
+	meets := func(id int64) []storeevidence.Meeting {
 		d, err := deeds.Bench.Dossier(ctx, viewer, id)
 		require.NoError(t, err)
 		return d.Meetings
 	}
 	require.Len(t, meets(machine.ID), 1)
 	require.Equal(t, "EH-0155 Terminal", meets(machine.ID)[0].Name)
-	decision := appevidence.MeetingDecision{Key: "HPO0031", One: store.RecordRef{Kind: "machine", ID: other.ID}, Other: store.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
+	decision := appevidence.MeetingDecision{Key: "HPO0031", One: storeevidence.RecordRef{Kind: "machine", ID: other.ID}, Other: storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
 	require.ErrorAs(t, deeds.Evidence.DecideMeeting(ctx, curator, decision), &invalid)
 	decision.Reason = "stood on one desk"
 	require.NoError(t, deeds.Evidence.DecideMeeting(ctx, curator, decision))
@@ -157,17 +159,17 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 }
 
 func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	office, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
-	tell := func(role, who, dates string) store.Custody {
-		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: role, Who: who, Dates: dates, Citation: store.Citation{Kind: "recalled"}})
+	tell := func(role, who, dates string) arrivals.Custody {
+		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{Role: role, Who: who, Dates: dates, Citation: storeevidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 		return told
 	}
 	tell("made-by", "Tarn & Vole", "1985")
 	sale := tell("sold-to", "a merchant", "1983")
-	used, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Dates: "1986 / 1988", Citation: store.Citation{Kind: "recalled", PartyID: &office.ID}})
+	used, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{Role: "used-by", Dates: "1986 / 1988", Citation: storeevidence.Citation{Kind: "recalled", PartyID: &office.ID}})
 	require.NoError(t, err)
 	require.Equal(t, "1986/1988", used.Dates)
 	tell("stored-by", "a barn", "1992/2001")
@@ -193,7 +195,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	_, err = deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale)
-	require.Equal(t, changed.Version, stale.Newer.(store.Custody).Version)
+	require.Equal(t, changed.Version, stale.Newer.(arrivals.Custody).Version)
 	fields.Dates = "1985-W07"
 	_, err = deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, changed.Version, fields)
 	require.ErrorContains(t, err, "1985-02-11/1985-02-17")
@@ -203,7 +205,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 }
 
 func TestAMachineMovesAndComesBack(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{Place: "Rope walk, bay 2"}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{Place: "Rope walk, bay 2"}, "== Main board\nU1 7400")
 	where := func() (words []string) {
 		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
@@ -241,7 +243,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 }
 
 func TestPersonalDataIsDecidedAndDone(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID, people.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {

@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // What leaves comes back the same: boards, what is said of them, and every line of their sheets.
@@ -18,10 +18,10 @@ func TestExportedSheetsComeBack(t *testing.T) {
 	for _, text := range []string{
 		string(sample), "== A | slot 3 | for:cache\n\n# kept\nU1\t74LS00   8501\nU1 again\nfree text\n== B | fit odd | colour green # c\n== C\nU1 ?",
 	} {
-		_, deeds, machine, _ := newBoard(t, store.MachineFields{}, text)
+		_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, text)
 		exported, err := deeds.Bench.ExportSheets(ctx, viewer, machine.ID)
 		require.NoError(t, err)
-		other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Copy"})
+		other, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-2", Name: "Copy"})
 		require.NoError(t, err)
 		_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
 		require.NoError(t, err)
@@ -41,7 +41,7 @@ func TestExportedSheetsComeBack(t *testing.T) {
 }
 
 func TestExportedEntriesAreATable(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
 	table, err := deeds.Bench.ExportEntries(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	rows, err := csv.NewReader(strings.NewReader(string(table.Data))).ReadAll()

@@ -6,11 +6,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 func TestHistoryTellsWhatWasDone(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
+	db, deeds, machine, board := newBoard(t, inventory.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
 	id, err := deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
 	require.NoError(t, err)
 	ida := action.Actor{AccountID: id, Role: action.Curator}
@@ -20,7 +20,7 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
 	require.NoError(t, err)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, store.AssemblyFields{Title: "Mother board"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, inventory.AssemblyFields{Title: "Mother board"})
 	require.NoError(t, err)
 	_, err = deeds.Library.NameType(ctx, ida, processor)
 	require.NoError(t, err)

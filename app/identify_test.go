@@ -14,17 +14,19 @@ import (
 	"frugalheron/app/unknowns"
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/evidence"
+	"frugalheron/store/inventory"
 	"frugalheron/store/library"
+	storeunknowns "frugalheron/store/unknowns"
 )
 
 // An answer settles chips on several machines at once, and the history of each says so.
 func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0201", Name: "Other"})
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0201", Name: "Other"})
 	require.NoError(t, err)
-	board, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Board"})
+	board, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Board"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
 	require.NoError(t, err)
@@ -39,12 +41,12 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "reading", all.Open[1].Sort)
 	require.Equal(t, "7400", all.Open[2].Places[0].Neighbours)
 
-	asked, err := deeds.Unknowns.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	asked, err := deeds.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = deeds.Unknowns.Ask(ctx, technician, store.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	_, err = deeds.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Unknowns.Ask(ctx, viewer, store.QuestionFields{Sort: "other", Subject: "x"})
+	_, err = deeds.Unknowns.Ask(ctx, viewer, storeunknowns.QuestionFields{Sort: "other", Subject: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 	require.ErrorAs(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
 	require.NoError(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
@@ -71,7 +73,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "bus unit", all.Answered[0].Answer)
 	require.Equal(t, "it sits beside the processor", all.Answered[0].Guesses[0].Reason)
 	// A question of its own, about nothing on a sheet.
-	_, err = deeds.Unknowns.Ask(ctx, technician, store.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
+	_, err = deeds.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
 	require.NoError(t, err)
 	here, err = deeds.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)
@@ -79,9 +81,9 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 }
 
 func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
 		"== Main board | part 4410-2\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536")
-	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
+	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, inventory.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
@@ -102,7 +104,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Equal(t, "1982/1984", known.Made)
 	_, err = deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID, store.StatementFields{Attribute: "built", Value: "1985-02", Citation: store.Citation{Kind: "label", Cited: "plate"}})
+	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID, evidence.StatementFields{Attribute: "built", Value: "1985-02", Citation: evidence.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)
 	fields := card.AssemblyFields
 	fields.Fit = "later"
@@ -131,7 +133,7 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 func year(y int) *int { return &y }
 
 func TestAMysteryIsWeighedAndDecided(t *testing.T) {
-	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Board\nU1 7400")
+	_, deeds, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1 7400")
 	written := unknowns.MysteryFields{
 		Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
 		Evidence: []unknowns.MysteryEvidence{
@@ -163,7 +165,7 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 }
 
 func TestAPictureIsNumbered(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
+	_, deeds, machine, board := newBoard(t, inventory.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)

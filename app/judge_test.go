@@ -12,7 +12,8 @@ import (
 	"frugalheron/core/measure"
 	"frugalheron/core/risk"
 	"frugalheron/instruments/meter"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	storeinventory "frugalheron/store/inventory"
 )
 
 const judgedSheet = "== Main board\nU1 27128 8530 @socket\nBT1 NiCd 3.6V 60mAh !leaking: crust\nC5 0.1uF X2 275V\nC12-C15 47uF 16V\nU9 27128 @empty"
@@ -23,7 +24,7 @@ func inspected(seen ...appcondition.SeenFinding) appcondition.JudgedItem {
 
 // Five surveys: a finding that was fixed and came back is back, with both dates; a survey is a look.
 func TestFiveSurveysOfAMachine(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
+	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
 	now, err := deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "untouched", string(now.Stage.State))
@@ -54,7 +55,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 		seen := []appcondition.SeenFinding{}
 		switch i {
 		case 0:
-			seen = append(seen, appcondition.SeenFinding{New: &store.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"}, Severity: condition.Watch})
+			seen = append(seen, appcondition.SeenFinding{New: &storecondition.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"}, Severity: condition.Watch})
 		case 1:
 			seen = append(seen, appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Note: "crust on the board"})
 		case 3:
@@ -97,7 +98,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 			return err
 		},
 		"no such kind": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID, appcondition.NotedFinding{Subsystem: "batteries", SeenFinding: appcondition.SeenFinding{Severity: "watch", New: &store.FindingFields{}}})
+			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID, appcondition.NotedFinding{Subsystem: "batteries", SeenFinding: appcondition.SeenFinding{Severity: "watch", New: &storecondition.FindingFields{}}})
 			return err
 		},
 		"of another machine": func() error {
@@ -126,7 +127,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 }
 
 func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, judgedSheet)
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
 	say := func(line string) appcondition.Measured {
 		kept, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Line: line})
 		require.NoError(t, err, line)
@@ -146,7 +147,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 
 	// A part that stands on two boards is measured by the marking of the one that is named.
-	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, store.AssemblyFields{Title: "Clock card"})
+	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{Title: "Clock card"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
 	require.NoError(t, err)
@@ -194,7 +195,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 
 // The meter drops in the middle of a series: the readings are kept, the state is told, and asking again goes on.
 func TestAMeterDropsInASeries(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, judgedSheet)
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
 	series, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	var invalid *action.Invalid
@@ -246,7 +247,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 
 // The ranking follows what the collection says of climates and classes, and what is in no machine is not in it.
 func TestTheRankingFollowsTheCollection(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, "== Main board\nBT1 NiCd 3.6V")
+	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, "== Main board\nBT1 NiCd 3.6V")
 	first := func() appcondition.Risk {
 		risks, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 10)
 		require.NoError(t, err)
@@ -259,7 +260,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.Condition.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
-	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
+	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
 	require.NoError(t, err)
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
 	require.NoError(t, deeds.Condition.SayClimate(ctx, curator, "Rope works", "outside"))

@@ -8,7 +8,8 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
-	"frugalheron/store"
+	storearrivals "frugalheron/store/arrivals"
+	"frugalheron/store/inventory"
 	"frugalheron/store/people"
 )
 
@@ -16,17 +17,17 @@ func cents(n int64) *int64 { return &n }
 
 // nine is a lot of nine things at 371.00 with 48.50 carriage.
 func nine(t *testing.T, deeds *app.App) arrivals.Lot {
-	things := []store.LotItemFields{}
+	things := []storearrivals.LotItemFields{}
 	for i, title := range []string{"Machine", "Terminal", "Memory card", "Keyboard", "Handbook", "Disks", "Lamp", "Lead", "Pens"} {
 		kind := "part"
 		if i < 2 {
 			kind = "machine"
 		}
-		things = append(things, store.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
+		things = append(things, storearrivals.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
 	}
-	received, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{
+	received, err := deeds.Arrivals.Receive(ctx, curator, storearrivals.AcquisitionFields{
 		Title: "Chattels of the pilot office", Method: "auction", Arrived: "2025-03-14", PriceCents: cents(371_00),
-		Costs: store.ExtraCosts{{What: "carriage", Cents: 48_50}},
+		Costs: storearrivals.ExtraCosts{{What: "carriage", Cents: 48_50}},
 	}, things)
 	require.NoError(t, err)
 	return received
@@ -74,7 +75,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 	require.Equal(t, "Memory card alone outweighs the whole lot: 520.00 against 419.50", l.Worth.Verdict)
 	require.Zero(t, sharesOf(l))
 
-	_, err = deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version-1, store.LotItemFields{Kind: "part", Title: "Late"})
+	_, err = deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version-1, storearrivals.LotItemFields{Kind: "part", Title: "Late"})
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale) // shares hang together: whoever adds has to have seen all things
 	_, err = deeds.Arrivals.Lot(ctx, action.Actor{}, l.ID)
@@ -95,7 +96,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	next, err := deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "2025.1.1", next.Number)
-	machine, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, store.MachineFields{Accession: next.Number, Name: "Meridian 2"})
+	machine, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, inventory.MachineFields{Accession: next.Number, Name: "Meridian 2"})
 	require.NoError(t, err)
 	next, err = deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
@@ -110,7 +111,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.Equal(t, "Machine", dossier.Arrival.Thing.Title)
 	require.NotEmpty(t, dossier.Arrival.Thing.Share)
 
-	card, err := deeds.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", store.AssemblyFields{Kind: "card", Title: "Memory card"})
+	card, err := deeds.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", inventory.AssemblyFields{Kind: "card", Title: "Memory card"})
 	require.NoError(t, err)
 	came, err := deeds.Bench.AssemblyArrival(ctx, viewer, card.ID)
 	require.NoError(t, err)
@@ -125,7 +126,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.Equal(t, int64(419_50), sharesOf(now)) // what was passed on keeps its share
 
 	var invalid *action.Invalid
-	_, err = deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, store.MachineFields{Accession: "2025.1.9", Name: "Twice"})
+	_, err = deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, inventory.MachineFields{Accession: "2025.1.9", Name: "Twice"})
 	require.ErrorAs(t, err, &invalid)
 	_, _, err = deeds.Arrivals.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
 	require.ErrorAs(t, err, &invalid)
@@ -148,10 +149,10 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 // A number is given once: a machine that gets another keeps both, and a register's old ones are taken.
 func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	_, deeds := newApp(t)
-	enter := func(number string) (store.Machine, error) {
-		return deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: number, Name: number})
+	enter := func(number string) (inventory.Machine, error) {
+		return deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: number, Name: number})
 	}
-	_, err := deeds.Inventory.ChangeCollection(ctx, curator, 1, store.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
+	_, err := deeds.Inventory.ChangeCollection(ctx, curator, 1, inventory.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
 	require.NoError(t, err)
 	first, err := enter("EH-0001")
 	require.NoError(t, err)
@@ -188,16 +189,16 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	next, err := deeds.Inventory.NextNumber(ctx, curator, 0)
 	require.NoError(t, err)
 	require.Equal(t, "EH-0006", next.Number)
-	_, err = deeds.Inventory.ChangeCollection(ctx, curator, 2, store.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
+	_, err = deeds.Inventory.ChangeCollection(ctx, curator, 2, inventory.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
 	require.ErrorContains(t, err, "nothing in it counts")
 }
 
 func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 	_, deeds := newApp(t)
 	none := int64(77)
-	for field, fields := range map[string]store.AcquisitionFields{
+	for field, fields := range map[string]storearrivals.AcquisitionFields{
 		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"}, "currency": {Title: "x", Method: "gift", Currency: "euro"},
-		"costs": {Title: "x", Method: "gift", Costs: store.ExtraCosts{{Cents: 1}}}, "partyId": {Title: "x", Method: "gift", PartyID: &none},
+		"costs": {Title: "x", Method: "gift", Costs: storearrivals.ExtraCosts{{Cents: 1}}}, "partyId": {Title: "x", Method: "gift", PartyID: &none},
 	} {
 		_, err := deeds.Arrivals.Receive(ctx, curator, fields, nil)
 		var invalid *action.Invalid
@@ -211,18 +212,18 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	_, deeds := newApp(t)
 	l := nine(t, deeds)
 	before := len(l.Things)
-	l, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
+	l, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, storearrivals.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
 	require.NoError(t, err)
 	require.Len(t, l.Things, before+1)
 	require.Equal(t, int64(419_50), sharesOf(l), "the cost stays, whatever is found")
 	var invalid *action.Invalid
-	for why, item := range map[string]store.LotItemFields{
+	for why, item := range map[string]storearrivals.LotItemFields{
 		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)}, "to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
 	} {
 		_, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, item)
 		require.ErrorAs(t, err, &invalid, why)
 	}
-	_, err = deeds.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version, store.LotItemFields{Kind: "part", Title: "x"})
+	_, err = deeds.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version, storearrivals.LotItemFields{Kind: "part", Title: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 
 	quay, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Quay office"})

@@ -8,14 +8,14 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // Machines that are entered together are all there with their sheets and sums, or none of them.
 func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	_, deeds := newApp(t)
 	machine := func(accession, text string) sheets.MachineWithSheets {
-		return sheets.MachineWithSheets{Fields: store.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: text}
+		return sheets.MachineWithSheets{Fields: storeinventory.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: text}
 	}
 	listed := func() []inventory.ListedMachine {
 		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 50, Sort: "accession"})

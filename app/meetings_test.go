@@ -9,8 +9,10 @@ import (
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	storeevidence "frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // A serial in a bill, on a board in store and on a machine: each is met from all sides but within its own
@@ -20,16 +22,18 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	_, deeds := newApp(t)
 	deeds.WithBlobs(kept)
-	machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
 	require.NoError(t, err)
-	card, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Loft", store.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
+	card, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Loft", storeinventory.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
 	require.NoError(t, err)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Meridian"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []arrivals.LotItemFields{{Kind: "machine", Title: "Meridian"}})
 	require.NoError(t, err)
-	other, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
+	other, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
 	require.NoError(t, err)
-	ref := func(kind string, id int64) store.RecordRef { return store.RecordRef{Kind: kind, ID: id} }
-	met := func(actor action.Actor, of store.RecordRef) []string {
+	ref := func(kind string, id int64) storeevidence.RecordRef {
+		return storeevidence.RecordRef{Kind: kind, ID: id}
+	}
+	met := func(actor action.Actor, of storeevidence.RecordRef) []string {
 		meetings, err := deeds.Evidence.Meetings(ctx, actor, of)
 		require.NoError(t, err)
 		names := []string{}

@@ -8,15 +8,15 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // A card goes from a machine into store, on loan, and into another machine: its sheet and past go
 // with it, and the sums of both machines follow. Each step can be taken back.
 func TestACardMoves(t *testing.T) {
-	db, deeds, first, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
+	db, deeds, first, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
 	year := 1984
-	second, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
+	second, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
 	require.NoError(t, err)
 	contents, err := deeds.Sheets.Contents(ctx, viewer, first.ID)
 	require.NoError(t, err)
@@ -91,7 +91,7 @@ func TestACardMoves(t *testing.T) {
 }
 
 func TestMovesAreChecked(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board | slot 1\n8x 4164")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board | slot 1\n8x 4164")
 	tomorrow, longAgo := time.Now().AddDate(0, 0, 1).Format(time.DateOnly), "1999-01-01"
 	for field, move := range map[string]inventory.Move{
 		"to":        {To: "machine", MachineID: machine.ID, Slot: "1"},
@@ -118,7 +118,7 @@ func TestMovesAreChecked(t *testing.T) {
 }
 
 func TestUndoGivesBackWhatWas(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{Place: "Loft"}, "== Main board\nU1 HX9040 8431")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Place: "Loft"}, "== Main board\nU1 HX9040 8431")
 	undoLast := func(actor action.Actor) error {
 		page, err := deeds.History.History(ctx, viewer, 0, 0, 1)
 		require.NoError(t, err)
@@ -142,7 +142,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.Equal(t, "U1 HX9040 8431", sheet.Body)
 	require.Equal(t, 3, sheet.N)
 
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, store.AssemblyFields{Title: "Other", Kind: "supply"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "Other", Kind: "supply"})
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
 	struck, err := deeds.Inventory.StrikeAssembly(ctx, technician, board.ID, 3)

@@ -11,7 +11,7 @@ import (
 	"frugalheron/app"
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // believed is what somebody who watched everything would say of a log.
@@ -25,13 +25,13 @@ type believed struct {
 // Whatever is done to a log, in whatever order: the map, the tray and what is missing are as somebody believes
 // who watched, and the log ends just when nothing is missing.
 func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
-	_, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, _, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
 	rounds := 0
 	rapid.Check(t, func(rt *rapid.T) {
 		if rounds++; rounds > 25 {
 			return // each round goes through the database; a few dozen find what there is to find
 		}
-		machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
+		machine, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
 		require.NoError(rt, err)
 		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 		require.NoError(rt, err)

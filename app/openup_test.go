@@ -10,7 +10,7 @@ import (
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 func plug(name string) wiring.Connector {
@@ -20,7 +20,7 @@ func plug(name string) wiring.Connector {
 // A machine is taken apart in 25 steps with 14 connectors, handed over, and put together again; one connector
 // is left, and named.
 func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
-	db, deeds, machine, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board\nU1 7400 8530\nJ1-J14 header")
+	db, deeds, machine, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board\nU1 7400 8530\nJ1-J14 header")
 	ottilie, err := deeds.Accounts.AddAccount(ctx, "ottilie", "Ottilie Wren", action.Curator, "estuary-curator")
 	require.NoError(t, err)
 	bram, err := deeds.Accounts.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "estuary-technician")
@@ -144,8 +144,8 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 // The next machine of the model starts from the procedure; how it differs dates the build.
 func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	dated := "== Main board\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535"
-	_, deeds, older, _ := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
-	newer, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole", Model: "Meridian 2"})
+	_, deeds, older, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
+	newer, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, newer.ID, "== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
 	require.NoError(t, err)

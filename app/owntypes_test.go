@@ -11,7 +11,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/library"
 )
 
@@ -20,8 +20,8 @@ var processor = library.OwnTypeFields{Number: "hx9040", Function: "processor, 8 
 // A type is named once and known everywhere, on sheets written before as well; their text stays
 // byte for byte.
 func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
-	db, deeds, machine, first := newBoard(t, store.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-2", Name: "Second"})
+	db, deeds, machine, first := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
@@ -78,7 +78,7 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 
 // A memory that was named counts as memory, and goes before a built-in type of the same number.
 func TestOwnMemoriesCount(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
 	for _, fields := range []library.OwnTypeFields{
 		{Number: "ZM770", Class: "sram", Function: "static RAM", Words: 1024, Bits: 8},
 		{Number: "2716", Class: "logic", Function: "gate array"},
@@ -93,7 +93,7 @@ func TestOwnMemoriesCount(t *testing.T) {
 }
 
 func TestOwnTypesAreChecked(t *testing.T) {
-	_, deeds, _, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
+	_, deeds, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 HX9040")
 	_, err := deeds.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	for field, fields := range map[string]library.OwnTypeFields{
@@ -118,7 +118,7 @@ func TestOwnTypesAreChecked(t *testing.T) {
 // Sheets saved while a type is being named are reckoned with it all the same, and nobody waits for
 // ever.
 func TestSavingWhileATypeIsNamed(t *testing.T) {
-	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	var wait sync.WaitGroup
 	errs := make([]error, 12)
 	for i := range errs {

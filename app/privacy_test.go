@@ -15,8 +15,10 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/evidence"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	storefiles "frugalheron/store/files"
+	storeinventory "frugalheron/store/inventory"
 	storepeople "frugalheron/store/people"
 )
 
@@ -35,7 +37,7 @@ func public[Value any](t *testing.T, deeds *app.App, value Value) Value {
 
 // Somebody who is called like an ordinary word, a part number or a word of a list breaks none of them.
 func TestOnlyTypedTextsLoseNames(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{Provenance: "rose from the hall; settled by Rose"}, "== Main board\nU1 27128 8533 # rose put it in\nU2 rose-7 @socket !leaking: rose told\nrose's line")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Provenance: "rose from the hall; settled by Rose"}, "== Main board\nU1 27128 8533 # rose put it in\nU2 rose-7 @socket !leaking: rose told\nrose's line")
 	for i, name := range []string{"Rose", "27128", "leaking", "settled", "EH-0142", "curator", "socket", "chip", "8533", "U14"} {
 		private(t, deeds, name, fmt.Sprintf("somebody %c", 'a'+i))
 	}
@@ -63,11 +65,11 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 // A text points to a person once somebody has said so; an ordinary word that is nobody stays, and a later edit is
 // asked about anew. However the person is called later, who was meant stays private.
 func TestTextsPointToPersons(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	rose := private(t, deeds, "Rose Tregear", "a neighbour", "Rose")
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
-	write := func(text string) store.Machine {
+	write := func(text string) storeinventory.Machine {
 		now, err := deeds.Inventory.Machine(ctx, curator, machine.ID)
 		require.NoError(t, err)
 		fields := now.MachineFields
@@ -106,14 +108,14 @@ func TestTextsPointToPersons(t *testing.T) {
 	fields.Name, fields.Spellings = "Zennor Quillivan", ""
 	_, err = deeds.People.ChangeParty(ctx, curator, rose.ID, rose.Version, fields)
 	require.NoError(t, err)
-	require.Equal(t, "bought of a neighbour", public(t, deeds, store.MachineFields{Provenance: "bought of R. Tregear"}).Provenance)
+	require.Equal(t, "bought of a neighbour", public(t, deeds, storeinventory.MachineFields{Provenance: "bought of R. Tregear"}).Provenance)
 	// Who is no longer private is no secret.
 	now := must(deeds.People.Parties(ctx, curator, "quillivan"))[0]
 	fields = now.PartyFields
 	fields.Private = false
 	_, err = deeds.People.ChangeParty(ctx, curator, rose.ID, now.Version, fields)
 	require.NoError(t, err)
-	require.Equal(t, "Zennor Quillivan, R. Tregear", public(t, deeds, store.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
+	require.Equal(t, "Zennor Quillivan, R. Tregear", public(t, deeds, storeinventory.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
 
 	// What was decided can be taken back, and is asked about again.
 	events := must(deeds.History.History(ctx, curator, 0, 0, 50)).Events
@@ -127,7 +129,7 @@ func TestTextsPointToPersons(t *testing.T) {
 // What was written before somebody became private, or was known to be called another way, is asked about, too: the last
 // text of each record, not what was overwritten since.
 func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{Provenance: "hung beside Rose"}, "== Main board\nU1 7400 # Rose, once")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Provenance: "hung beside Rose"}, "== Main board\nU1 7400 # Rose, once")
 	fields := machine.MachineFields
 	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) + "the voltage rose, as the people of the mill " +
 		"tell, in the winter of 1994, when the river came"
@@ -168,19 +170,19 @@ func must[Value any](value Value, err error) Value {
 // Neither searches nor counts nor the order of a list tell a viewer of a name: parts of it change nothing.
 func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	db, deeds := newApp(t)
-	add := func(accession, name, provenance, place string) store.Machine {
-		return must(deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
+	add := func(accession, name, provenance, place string) storeinventory.Machine {
+		return must(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
 	}
 	add("EH-1", "Meridian", "from the attic of Jory Penhallow", "Loft")
 	add("EH-2", "Penhallow, Jory: his terminal", "", "Shed of J. Penhallow")
 	add("EH-3", "Sorter", "", "Loft")
-	homebrew := store.MachineFields{Accession: "EH-5", Name: "Home-built trainer", Maker: "Jory Penhallow"}
+	homebrew := storeinventory.MachineFields{Accession: "EH-5", Name: "Home-built trainer", Maker: "Jory Penhallow"}
 	before := private(t, deeds, "Jory Penhallow", "a former pilot") // what was there before is found
 	add("EH-4", "Terminal", "Ｊｏｒｙ\nPenhallow's", "Loft")
 	must(deeds.Inventory.CreateMachine(ctx, curator, homebrew))
 	machine := must(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 1})).Machines[0]
 	must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
-	must(deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
+	must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []arrivals.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
 	count := func(actor action.Actor, words string) int {
 		found := must(deeds.Inventory.Find(ctx, actor, words))
 		facets := must(deeds.Inventory.CountFacets(ctx, actor, inventory.MachineFilters{Search: words}))
@@ -233,13 +235,13 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 
 // The history tells a viewer what the records tell, and no more; what was done to others cannot be undone by number.
 func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
 	must(deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
 	letter := must(deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
-	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
+	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, storefiles.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
 	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, storepeople.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
@@ -273,9 +275,9 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 		}
 	}
 	// Everybody sees it now: so is what is done to it from now on; what was said before stays for staff.
-	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all"}))
+	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, storefiles.AttachmentFields{Caption: "for all"}))
 	letter = must(deeds.Files.Attachment(ctx, viewer, letter.ID))
-	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, store.AttachmentFields{Caption: "for all to see"}))
+	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, storefiles.AttachmentFields{Caption: "for all to see"}))
 	require.NotContains(t, words(viewer), "secret")
 	require.Contains(t, words(viewer), "for all to see")
 	id := must(deeds.Accounts.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))

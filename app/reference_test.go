@@ -8,13 +8,13 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/library"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	storelibrary "frugalheron/store/library"
 )
 
 // A pack is looked at before it is taken over, goes out as it came in, and is recognised on old sheets.
 func TestReferencePacksComeInAndGoOut(t *testing.T) {
-	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
+	_, deeds, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
 	const pack = "function,number,class,currents,substitutes,documents\n" +
 		"\"link, serial\",hx7200,own,\"+5 120/180, -12 8\",HX7201,\"Data book 1983\nErrata 1984\"\ntimer,HX7300,support,,,\n"
 	dry, err := deeds.Library.TakePack(ctx, curator, pack, true)
@@ -70,7 +70,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 }
 
 func TestMakersHaveTies(t *testing.T) {
-	_, deeds, _, _ := newBoard(t, store.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
+	_, deeds, _, _ := newBoard(t, inventory.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
 	fields := storelibrary.MakerFields{Name: "Brackwater Micro", Founded: "1978", Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
 	added, err := deeds.Library.AddMaker(ctx, technician, fields)
 	require.NoError(t, err)

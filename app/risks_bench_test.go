@@ -9,7 +9,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/core/risk"
-	"frugalheron/store"
+	"frugalheron/store/condition"
 	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
@@ -30,7 +30,7 @@ func BenchmarkRisksOf20000Machines(b *testing.B) {
 			}
 			rows[i] = fmt.Sprintf("%s,1,%d,%d,%d,%s", classes[(m+i)%len(classes)].Key, m+1, i+1, 4000+(m*13+i*17)%4000, looked)
 		}
-		require.NoError(b, store.PutAgeing(ctx, db, int64(m+1), strings.Join(rows, "\n"), 1))
+		require.NoError(b, condition.PutAgeing(ctx, db, int64(m+1), strings.Join(rows, "\n"), 1))
 	}
 	require.NoError(b, pg.Analyze(ctx, db))
 	deeds := app.New(db)

@@ -16,8 +16,9 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/inventory"
+	storeroms "frugalheron/store/roms"
 )
 
 // monitor is what sits in U9 and, in another version, in its sibling.
@@ -30,8 +31,8 @@ var monitor = func() []byte {
 	return data
 }()
 
-func chips(t *testing.T) (*app.App, store.Machine, store.Assembly) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
+func chips(t *testing.T) (*app.App, inventory.Machine, inventory.Assembly) {
+	_, deeds, machine, board := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	return deeds.WithBlobs(kept), machine, board
@@ -85,16 +86,16 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	// Named once, known on another machine of the model; one that differs is pointed out on both.
 	image, err := deeds.Roms.Rom(ctx, technician, sum)
 	require.NoError(t, err)
-	named, err := deeds.Roms.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Monitor", Edition: "1.2"})
+	named, err := deeds.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Monitor", Edition: "1.2"})
 	require.NoError(t, err)
 	var stale *action.Stale
-	_, err = deeds.Roms.NameRom(ctx, technician, sum, image.Version, store.RomFields{Name: "Late"})
+	_, err = deeds.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Late"})
 	require.ErrorAs(t, err, &stale)
-	_, err = deeds.Roms.NameRom(ctx, technician, sum, named.Version, store.RomFields{Name: "Monitor", Public: true})
+	_, err = deeds.Roms.NameRom(ctx, technician, sum, named.Version, storeroms.RomFields{Name: "Monitor", Public: true})
 	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
-	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, store.AssemblyFields{Title: "Main board", Part: "4410-2"})
+	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Main board", Part: "4410-2"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)
@@ -151,7 +152,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.ErrorIs(t, err, action.ErrForbidden)
 	_, err = deeds.Roms.RomHex(ctx, viewer, sum, 0, 16)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	_, err = deeds.Roms.NameRom(ctx, curator, sum, named.Version, store.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
+	_, err = deeds.Roms.NameRom(ctx, curator, sum, named.Version, storeroms.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
 	require.NoError(t, err)
 	rows, err := deeds.Roms.RomHex(ctx, viewer, sum, 5003, 20)
 	require.NoError(t, err)
@@ -205,8 +206,8 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "2999"})
 	require.ErrorAs(t, err, &invalid)
 
-	ended := func(id int64) store.ChipReading {
-		var r store.ChipReading
+	ended := func(id int64) storeroms.ChipReading {
+		var r storeroms.ChipReading
 		require.Eventually(t, func() bool {
 			var err error
 			r, err = deeds.Roms.ChipReading(ctx, technician, id)
@@ -214,7 +215,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 		}, 30*time.Second, 20*time.Millisecond)
 		return r
 	}
-	read := func(fault string) store.ChipReading {
+	read := func(fault string) storeroms.ChipReading {
 		require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", fault))
 		started, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128", Label: "MON"})
 		require.NoError(t, err)

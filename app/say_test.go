@@ -8,12 +8,12 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/quickentry"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 func TestSayPutsALineOnASheet(t *testing.T) {
 	year := 1985
-	_, deeds, machine, board := newBoard(t, store.MachineFields{EraFrom: &year, EraTo: &year}, "== Main board\nU13 74LS00\nU14 @empty\n== Card\nU1-U8 4164")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: &year, EraTo: &year}, "== Main board\nU13 74LS00\nU14 @empty\n== Card\nU1-U8 4164")
 	u, err := deeds.QuickEntry.Understand(ctx, technician, machine.ID, "u14 27128-25 533")
 	require.NoError(t, err)
 	require.True(t, u.Sure)
@@ -38,7 +38,7 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.Equal(t, "U13 74LS00\nU14 @empty", sheet.Body)
 
 	// A note, and a machine addressed by its number.
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0150", Name: "Other"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0150", Name: "Other"})
 	require.NoError(t, err)
 	u, err = deeds.QuickEntry.Understand(ctx, technician, machine.ID, "eh-0150 note hinge cracked")
 	require.NoError(t, err)
@@ -62,8 +62,8 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 }
 
 func TestFindLooksEverywhere(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{Serial: "TV-77"}, "== Main board | serial 4410-9\nU1 SN74LS00N 8501\nU2 µPD2716 8440")
-	spare, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Serial: "TV-77"}, "== Main board | serial 4410-9\nU1 SN74LS00N 8501\nU2 µPD2716 8440")
+	spare, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Store", storeinventory.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
 	require.NoError(t, err)
 	find := func(words string) inventory.Found {
 		found, err := deeds.Inventory.Find(ctx, viewer, words)

@@ -14,7 +14,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/history"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // sumsFromScratch adds up, in one statement, what lists keep as sums.
@@ -58,9 +58,9 @@ func requireSumsHold(t *testing.T, db *sqlx.DB) {
 // lists read are those of the sheets and fittings, and no two people wait for each other for good.
 func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	db, deeds := newApp(t)
-	machines, boards := []store.Machine{}, []int64{}
+	machines, boards := []storeinventory.Machine{}, []int64{}
 	for i := range 3 {
-		machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
+		machine, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
 		require.NoError(t, err)
 		added, err := deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
 		require.NoError(t, err)
@@ -118,7 +118,7 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 	case 5:
 		_, err = deeds.Inventory.StrikeAssembly(ctx, technician, board, now.Version)
 	case 6:
-		var record store.Machine
+		var record storeinventory.Machine
 		if record, err = deeds.Inventory.Machine(ctx, viewer, machine); err == nil {
 			year := 1980 + r.IntN(5)
 			fields := record.MachineFields
@@ -131,7 +131,7 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 
 // Of two who undo the same thing at once, one does and the other is told.
 func TestUndoHappensOnce(t *testing.T) {
-	_, deeds, _, board := newBoard(t, store.MachineFields{}, "== Main board\n8x 4164")
+	_, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
 	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Store"})
 	require.NoError(t, err)
 	results := make([]error, 6)

@@ -16,7 +16,8 @@ import (
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	"frugalheron/store/inventory"
 )
 
 // atOnce does something n times at once and returns what became of each.
@@ -55,7 +56,7 @@ func isInvalid(err error) bool {
 
 // Several people at one open machine: each step and each reading is kept, what only one can do only one does.
 func TestManyHandsAtOneMachine(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
 		_, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
 		return err
@@ -90,7 +91,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.NoError(t, err)
 	running := found.Running
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
-		seen := appcondition.SeenFinding{New: &store.FindingFields{Kind: fmt.Sprintf("leaking %d", i)}, Severity: condition.Hazard}
+		seen := appcondition.SeenFinding{New: &storecondition.FindingFields{Kind: fmt.Sprintf("leaking %d", i)}, Severity: condition.Hazard}
 		_, err := deeds.Condition.JudgeItem(ctx, technician, running.ID, running.Version, "batteries", inspected(seen))
 		return err
 	}), isStale))
@@ -128,7 +129,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 
 // A board is saved and a survey made at the same time, again and again: the ranking ends as both left it.
 func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, store.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, deeds, machine, board := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
 	for round := range 6 {
 		results := atOnce(2, func(i int) error {
 			if i == 0 {
@@ -161,7 +162,7 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 
 // A closed log is not opened again by undoing while another is open, and what is undone leaves its trace.
 func TestOneOpenLogAtATime(t *testing.T) {
-	db, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	db, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
 	start := func() appteardown.ToldTeardown {
 		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
 		require.NoError(t, err)
@@ -200,7 +201,7 @@ func TestOneOpenLogAtATime(t *testing.T) {
 
 // What is undone was the newest: a deed that comes at the same moment is before it, and nothing is undone, or behind it.
 func TestUndoLeavesNoGap(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
 	for round := range 12 {
 		now := must(deeds.Inventory.Machine(ctx, curator, machine.ID))
 		fields := now.MachineFields
@@ -227,7 +228,7 @@ func TestUndoLeavesNoGap(t *testing.T) {
 
 // Who names a type waits in line with those who save, and not behind all who ever will.
 func TestNamingATypeIsNotOvertaken(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, store.MachineFields{}, "== Main board\nU1 HX9040")
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 HX9040")
 	boards := must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
 	saving, stop := context.WithCancel(ctx)
 	var savers sync.WaitGroup

@@ -15,8 +15,10 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	"frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 )
 
 var versions = regexp.MustCompile(`"(version|updatedAt|at)":("[^"]*"|\d+),?`)
@@ -27,15 +29,15 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	machine, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
 	require.NoError(t, err)
 	added, err := deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
 	require.NoError(t, err)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "part", Title: "Lead"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"}, []arrivals.LotItemFields{{Kind: "part", Title: "Lead"}})
 	require.NoError(t, err)
-	said, err := deeds.Evidence.StateEvidence(ctx, curator, machine.ID, store.StatementFields{Attribute: "memory", Value: "64K", Citation: store.Citation{Kind: "firmware"}})
+	said, err := deeds.Evidence.StateEvidence(ctx, curator, machine.ID, evidence.StatementFields{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})
 	require.NoError(t, err)
-	told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, store.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: store.Citation{Kind: "recalled"}})
+	told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: evidence.Citation{Kind: "recalled"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
@@ -64,7 +66,7 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 		require.NoError(t, err)
 		return page.Events[0].ID
 	}
-	now := func() store.Machine {
+	now := func() storeinventory.Machine {
 		m, err := deeds.Inventory.Machine(ctx, curator, machine.ID)
 		require.NoError(t, err)
 		return m
@@ -149,7 +151,7 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	_, deeds := newApp(t)
 	deeds.WithBlobs(kept)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Lot", Method: "gift"}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"}, []arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	const people = 6
 	together := func(do func(i int) error) (done int) {
@@ -168,11 +170,11 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 		return done
 	}
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
+		_, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
 		return err
 	}))
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, store.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
+		_, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, storeinventory.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
 		return err
 	}))
 	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})

@@ -7,7 +7,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 	"frugalheron/store/pg"
 	"frugalheron/store/storetest"
 )
@@ -44,7 +44,7 @@ func TestACollectionFromBeforeIsReadAndUndone(t *testing.T) {
 	deeds := app.New(db)
 	require.NoError(t, deeds.Kernel.RenewLeftOver(ctx))
 
-	data, found, err := store.NewSessions(db).FindCtx(ctx, "VtOmsmWtDMyjAZRBwNufxN7E1RyHghmXvuO8JcLrgEU")
+	data, found, err := accounts.NewSessions(db).FindCtx(ctx, "VtOmsmWtDMyjAZRBwNufxN7E1RyHghmXvuO8JcLrgEU")
 	require.NoError(t, err)
 	require.True(t, found, "by the hash of its token: %s", tokens(t, db.Select))
 	require.Equal(t, "data", string(data))

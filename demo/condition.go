@@ -7,7 +7,9 @@ import (
 
 	appcondition "frugalheron/app/condition"
 	"frugalheron/core/condition"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	"frugalheron/store/evidence"
+	"frugalheron/store/inventory"
 )
 
 // toldSurvey is an inspection of a machine: all that the guide asks for was looked at, but for what is in Not.
@@ -69,7 +71,7 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 				}
 			}
 			if seen.FindingID == 0 {
-				seen.New = &store.FindingFields{Kind: f.Kind, Designator: f.Designator, Place: f.Place}
+				seen.New = &storecondition.FindingFields{Kind: f.Kind, Designator: f.Designator, Place: f.Place}
 				for _, part := range item.Parts {
 					if f.Designator != "" && part.Line > 0 && hasWord(part.Place, f.Designator) {
 						seen.New.AssemblyID = &part.AssemblyID
@@ -91,14 +93,14 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 }
 
 // mark marks the part that a finding is about on the picture of its board.
-func (t teller) mark(machineID int64, f *store.FindingFields) {
+func (t teller) mark(machineID int64, f *storecondition.FindingFields) {
 	board := t.drawn[machineID]
 	at, ok := board.places[f.Designator]
 	if !ok || f.AssemblyID == nil || *f.AssemblyID != board.assembly {
 		return
 	}
 	const w, h = 0.09, 0.1
-	f.AttachmentID, f.Region = &board.picture, &store.Region{X: max(0, min(1-w, at.X-w/2)), Y: max(0, min(1-h, at.Y-h/2)), W: w, H: h}
+	f.AttachmentID, f.Region = &board.picture, &evidence.Region{X: max(0, min(1-w, at.X-w/2)), Y: max(0, min(1-h, at.Y-h/2)), W: w, H: h}
 }
 
 // climates are how the places of the museum treat what stands there.
@@ -108,7 +110,7 @@ func (t teller) climates() error {
 		return err
 	}
 	for place, climate := range map[string]string{"Boiler house store": "damp", "Seed loft": "hot", "Workshop bench": "room", "Entrance hall": "room"} {
-		if slices.ContainsFunc(places, func(p store.PlaceCount) bool { return p.Name == place && p.Climate == "" }) {
+		if slices.ContainsFunc(places, func(p inventory.PlaceCount) bool { return p.Name == place && p.Climate == "" }) {
 			if err := t.deeds.Condition.SayClimate(t.ctx, t.curator, place, climate); err != nil {
 				return err
 			}

@@ -13,7 +13,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 	storelibrary "frugalheron/store/library"
 )
 
@@ -69,7 +69,7 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 	return nil
 }
 
-func seedMachine(ctx context.Context, deeds *app.App, curator action.Actor, fields store.MachineFields) error {
+func seedMachine(ctx context.Context, deeds *app.App, curator action.Actor, fields storeinventory.MachineFields) error {
 	machine, err := enter(ctx, deeds, curator, fields)
 	if err != nil {
 		return err
@@ -94,7 +94,7 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	}
 	var units []struct {
 		Place, Sheet, LentTo, Due string
-		Fields                    store.AssemblyFields
+		Fields                    storeinventory.AssemblyFields
 	}
 	if err := json.Unmarshal(text, &units); err != nil {
 		return err
@@ -146,10 +146,10 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	return nil
 }
 
-func enter(ctx context.Context, deeds *app.App, curator action.Actor, fields store.MachineFields) (store.Machine, error) {
+func enter(ctx context.Context, deeds *app.App, curator action.Actor, fields storeinventory.MachineFields) (storeinventory.Machine, error) {
 	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
-		return store.Machine{}, err
+		return storeinventory.Machine{}, err
 	}
 	if len(page.Machines) > 0 {
 		return deeds.Inventory.Machine(ctx, curator, page.Machines[0].ID)
@@ -158,12 +158,12 @@ func enter(ctx context.Context, deeds *app.App, curator action.Actor, fields sto
 }
 
 // Machines lists the machines of the sample world.
-func Machines() ([]store.MachineFields, error) {
+func Machines() ([]storeinventory.MachineFields, error) {
 	text, err := world.ReadFile("machines.json")
 	if err != nil {
 		return nil, err
 	}
-	machines := []store.MachineFields{}
+	machines := []storeinventory.MachineFields{}
 	return machines, json.Unmarshal(text, &machines)
 }
 

@@ -9,7 +9,8 @@ import (
 	"frugalheron/core/mystery"
 	"frugalheron/core/plan"
 	"frugalheron/demo/drawn"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
+	storeunknowns "frugalheron/store/unknowns"
 )
 
 // toldMystery is what is thought about a board in store, with weights in the order of the explanations.
@@ -66,12 +67,12 @@ func (m toldMystery) fields() unknowns.MysteryFields {
 // toldQuestions are what was thought about unknown chips so far.
 var toldQuestions = []struct {
 	machine string // accession number, for what is on one machine only
-	fields  store.QuestionFields
+	fields  storeunknowns.QuestionFields
 	guesses [][2]string
 }{
-	{"", store.QuestionFields{Sort: "chip", Subject: "HX9041", Text: "40 pins, beside the processor of the same family.", Asked: "Saltmarsh Repair Club, 2026-10-02"},
+	{"", storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041", Text: "40 pins, beside the processor of the same family.", Asked: "Saltmarsh Repair Club, 2026-10-02"},
 		[][2]string{{"a bus unit for the HX9040", "its number follows that of the processor, and the address lines go through it"}}},
-	{"EH-0126", store.QuestionFields{Sort: "connector", Subject: "six pins beside the keyboard socket", Text: "Two of them go to +5 V and ground, the others to U4."}, nil},
+	{"EH-0126", storeunknowns.QuestionFields{Sort: "connector", Subject: "six pins beside the keyboard socket", Text: "Two of them go to +5 V and ground, the others to U4."}, nil},
 }
 
 func (t teller) questions() error {
@@ -111,7 +112,7 @@ var numbered = map[string][]plan.Block{
 }
 
 // number puts numbers on the picture of a board, but for a few parts that nobody has placed yet.
-func (t teller) number(machine store.Machine, assemblyID, pictureID int64, board drawn.Board) error {
+func (t teller) number(machine inventory.Machine, assemblyID, pictureID int64, board drawn.Board) error {
 	blocks, ok := numbered[machine.Accession]
 	if !ok {
 		return nil

@@ -9,7 +9,7 @@ import (
 
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
-	"frugalheron/store"
+	storeroms "frugalheron/store/roms"
 )
 
 // Image is the content of a chip of the sample world. Nothing in it is a program: it is made by chance, as
@@ -174,7 +174,7 @@ var toldReads = map[string]toldRead{
 }
 
 // namedRoms are contents that somebody has named.
-var namedRoms = map[string]store.RomFields{
+var namedRoms = map[string]storeroms.RomFields{
 	"EH-0101 U7":  {Name: "Harbour BASIC", Edition: "1.1", Public: true, Note: "Mends the rounding of 1.0."},
 	"EH-0139 U7":  {Name: "Harbour BASIC", Edition: "1.0", Public: true},
 	"EH-0142 U11": {Name: "Video card firmware", Edition: "2.0"},

@@ -16,16 +16,19 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
 	"frugalheron/demo/drawn"
-	"frugalheron/store"
+	storearrivals "frugalheron/store/arrivals"
+	"frugalheron/store/evidence"
+	storefiles "frugalheron/store/files"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 )
 
 // collection is how the museum keeps its numbers.
-var collection = store.CollectionFields{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}", Currency: "EUR"}
+var collection = storeinventory.CollectionFields{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}", Currency: "EUR"}
 
 // toldLot is an arrival of the sample world, with names in place of ids.
 type toldLot struct {
-	store.AcquisitionFields
+	storearrivals.AcquisitionFields
 	From   string
 	Price  string
 	Costs  map[string]string `json:"costs"`
@@ -43,12 +46,12 @@ type toldThing struct {
 // story is what is known of a machine beside its boards.
 type story struct {
 	Custody []struct {
-		store.CustodyFields
+		storearrivals.CustodyFields
 		Party string
 	}
-	Statements []store.StatementFields
+	Statements []evidence.StatementFields
 	Personal   []people.PersonalDataFields
-	Cite       *store.StatementFields // a statement that cites a part of the picture of the rear
+	Cite       *evidence.StatementFields // a statement that cites a part of the picture of the rear
 }
 
 func readWorld[T any](name string) (T, error) {
@@ -190,18 +193,18 @@ func (t teller) receive(told toldLot) error {
 	if fields.PriceCents, err = cents(told.Price); err != nil {
 		return err
 	}
-	fields.Costs = store.ExtraCosts{}
+	fields.Costs = storearrivals.ExtraCosts{}
 	for what, text := range told.Costs {
 		amount, err := cents(text)
 		if err != nil {
 			return err
 		}
-		fields.Costs = append(fields.Costs, store.ExtraCost{What: what, Cents: *amount})
+		fields.Costs = append(fields.Costs, storearrivals.ExtraCost{What: what, Cents: *amount})
 	}
-	slices.SortFunc(fields.Costs, func(a, b store.ExtraCost) int { return strings.Compare(a.What, b.What) })
-	things := []store.LotItemFields{}
+	slices.SortFunc(fields.Costs, func(a, b storearrivals.ExtraCost) int { return strings.Compare(a.What, b.What) })
+	things := []storearrivals.LotItemFields{}
 	for _, thing := range told.Things {
-		item := store.LotItemFields{Kind: thing.Kind, Title: thing.Title, ValueNote: thing.ValueNote, PassedOn: thing.PassedOn}
+		item := storearrivals.LotItemFields{Kind: thing.Kind, Title: thing.Title, ValueNote: thing.ValueNote, PassedOn: thing.PassedOn}
 		for text, into := range map[*string]**int64{&thing.Estimate: &item.EstimateCents, &thing.Value: &item.ValueCents, &thing.PassedFor: &item.PassedForCents} {
 			if *into, err = cents(*text); err != nil {
 				return err
@@ -242,8 +245,8 @@ func (t teller) place(lotID, thingID int64, thing toldThing) error {
 	case thing.Is != "":
 		_, err = t.deeds.Arrivals.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
 	case thing.Store != "":
-		var added store.Assembly
-		added, err = t.deeds.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store, store.AssemblyFields{Kind: "card", Title: thing.Title})
+		var added storeinventory.Assembly
+		added, err = t.deeds.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store, storeinventory.AssemblyFields{Kind: "card", Title: thing.Title})
 		if err == nil {
 			_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
 		}
@@ -259,7 +262,7 @@ func cents(text string) (*int64, error) {
 	return &amount, err
 }
 
-func (t teller) tell(machine store.Machine, told story) error {
+func (t teller) tell(machine storeinventory.Machine, told story) error {
 	dossier, err := t.deeds.Bench.Dossier(t.ctx, t.curator, machine.ID)
 	if err != nil {
 		return err
@@ -298,7 +301,7 @@ func (t teller) tell(machine store.Machine, told story) error {
 }
 
 // lookOver writes the sheet of the outside, where the sample world has one.
-func (t teller) lookOver(machine store.Machine, outsideID int64) error {
+func (t teller) lookOver(machine storeinventory.Machine, outsideID int64) error {
 	text, err := world.ReadFile("outsides/" + machine.Accession + ".outside")
 	if err != nil {
 		return nil // not looked over yet
@@ -312,7 +315,7 @@ func (t teller) lookOver(machine store.Machine, outsideID int64) error {
 }
 
 // pictures draws the boards and the rear of a machine that was looked over.
-func (t teller) pictures(machine store.Machine, told story, cited bool) error {
+func (t teller) pictures(machine storeinventory.Machine, told story, cited bool) error {
 	if !t.deeds.Files.KeepsFiles() {
 		return nil
 	}
@@ -332,7 +335,7 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	if err := png.Encode(&file, board.Draw()); err != nil {
 		return err
 	}
-	shown, err := t.attach(machine, "board.png", file.Bytes(), store.AttachmentFields{Caption: fitted[0].Title, View: "board top"})
+	shown, err := t.attach(machine, "board.png", file.Bytes(), storefiles.AttachmentFields{Caption: fitted[0].Title, View: "board top"})
 	if err != nil {
 		return err
 	}
@@ -348,18 +351,18 @@ func (t teller) pictures(machine store.Machine, told story, cited bool) error {
 	if err := png.Encode(&file, rear); err != nil {
 		return err
 	}
-	picture, err := t.attach(machine, "rear.png", file.Bytes(), store.AttachmentFields{Caption: "Rear, with the rating plate", View: "rear", Taken: "2025-03-15"})
+	picture, err := t.attach(machine, "rear.png", file.Bytes(), storefiles.AttachmentFields{Caption: "Rear, with the rating plate", View: "rear", Taken: "2025-03-15"})
 	if err != nil || told.Cite == nil || cited {
 		return err
 	}
 	said := *told.Cite
 	said.Kind, said.Cited, said.PictureID = "label", "rating plate", &picture.ID
-	said.Region = &store.Region{X: region.X, Y: region.Y, W: region.W, H: region.H}
+	said.Region = &evidence.Region{X: region.X, Y: region.Y, W: region.W, H: region.H}
 	_, err = t.deeds.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said)
 	return err
 }
 
-func (t teller) attach(machine store.Machine, name string, data []byte, fields store.AttachmentFields) (store.Attachment, error) {
+func (t teller) attach(machine storeinventory.Machine, name string, data []byte, fields storefiles.AttachmentFields) (storefiles.Attachment, error) {
 	added, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID}, machine.Accession+"-"+name, data)
 	if err != nil || added.Caption != "" {
 		return added, err

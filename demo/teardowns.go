@@ -10,7 +10,7 @@ import (
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // toldMachine is what is known of taking a machine apart.
@@ -75,7 +75,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		now = *opened.Now
 	} else {
 		start := appteardown.StartedTeardown{Purpose: told.Purpose, Rows: 3, Columns: 6}
-		if at := slices.IndexFunc(opened.Procedures, func(p store.Procedure) bool { return p.Title == told.From }); at >= 0 {
+		if at := slices.IndexFunc(opened.Procedures, func(p storeteardown.Procedure) bool { return p.Title == told.From }); at >= 0 {
 			start.ProcedureID = &opened.Procedures[at].ID
 		}
 		if now, err = t.deeds.Teardown.StartTeardown(t.ctx, t.curator, machineID, start); err != nil {
@@ -95,7 +95,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 			return fmt.Errorf("%s: %w", line, err)
 		}
 	}
-	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p store.Procedure) bool { return strings.EqualFold(p.Title, told.Procedure) }) {
+	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p storeteardown.Procedure) bool { return strings.EqualFold(p.Title, told.Procedure) }) {
 		if _, err := t.deeds.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure, told.Warnings); err != nil {
 			return err
 		}

@@ -17,7 +17,7 @@ import (
 
 	"frugalheron/app/action"
 	. "frugalheron/e2e/browser"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/people"
 )
 
@@ -147,7 +147,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 	))
 
 	// Somebody else changes the lot while it is being edited: theirs is shown, and nothing is overwritten.
-	lot, err := w.deeds.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator}, store.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
+	lot, err := w.deeds.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator}, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)), Click(Button("Edit")), Fill(Labelled("Condition as received"), "clean"), Fill(Labelled("Note"), "in two crates")))
 	fields := lot.AcquisitionFields

@@ -29,8 +29,11 @@ import (
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	"frugalheron/store/evidence"
+	"frugalheron/store/inventory"
+	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
 )
@@ -44,7 +47,7 @@ type world struct {
 	url     string
 	deeds   *app.App
 	db      *sqlx.DB
-	machine store.Machine
+	machine inventory.Machine
 }
 
 func newWorld(t *testing.T) world {
@@ -57,7 +60,7 @@ func newWorld(t *testing.T) world {
 		_, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := deeds.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator}, inventory.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
 	require.NoError(t, err)
 	server := httptest.NewServer(web.New(db, deeds, web.Config{}))
 	t.Cleanup(server.Close)
@@ -65,7 +68,7 @@ func newWorld(t *testing.T) world {
 }
 
 // addBoard gives the machine a board with a sheet.
-func (w world) addBoard(t *testing.T, text string) store.Assembly {
+func (w world) addBoard(t *testing.T, text string) inventory.Assembly {
 	added, err := w.deeds.Sheets.TakeOverSheet(context.Background(), action.Actor{Role: action.Technician}, w.machine.ID, text)
 	require.NoError(t, err)
 	return added[0]
@@ -75,20 +78,20 @@ func (w world) addBoard(t *testing.T, text string) store.Assembly {
 func (w world) addStory(t *testing.T) {
 	ctx, curator := context.Background(), action.Actor{Role: action.Curator}
 	price := int64(371_00)
-	_, err := w.deeds.Arrivals.Receive(ctx, curator, store.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price}, []store.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	_, err := w.deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price}, []arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	for i, dates := range []string{"1984", "1990/1992"} {
-		_, err := w.deeds.Arrivals.TellCustody(ctx, curator, w.machine.ID, store.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates, Citation: store.Citation{Kind: "recalled"}})
+		_, err := w.deeds.Arrivals.TellCustody(ctx, curator, w.machine.ID, arrivals.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates, Citation: evidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 	}
-	other, err := w.deeds.Inventory.CreateMachine(ctx, curator, store.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
+	other, err := w.deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
 	require.NoError(t, err)
 	require.NotZero(t, other.ID)
 	for _, value := range []string{"64K", "128K"} {
-		_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "memory", Value: value, Citation: store.Citation{Kind: "firmware", Cited: "start screen"}})
+		_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID, evidence.StatementFields{Attribute: "memory", Value: value, Citation: evidence.Citation{Kind: "firmware", Cited: "start screen"}})
 		require.NoError(t, err)
 	}
-	_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID, store.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: store.Citation{Kind: "label"}})
+	_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID, evidence.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: evidence.Citation{Kind: "label"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))
@@ -98,8 +101,8 @@ func (w world) addStory(t *testing.T) {
 
 func (w world) bench() string { return fmt.Sprintf("%s/bench/%d/take-stock", w.url, w.machine.ID) }
 
-func (w world) kept(t *testing.T, assembly int64) store.Revision {
-	revision, err := store.NewestRevision(context.Background(), w.db, assembly)
+func (w world) kept(t *testing.T, assembly int64) sheets.Revision {
+	revision, err := sheets.NewestRevision(context.Background(), w.db, assembly)
 	require.NoError(t, err)
 	return revision
 }
@@ -434,7 +437,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	w := newWorld(t)
 	board := w.addBoard(t, "== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 		"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
-	_, err := w.deeds.Inventory.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store", store.AssemblyFields{Title: "Spare supply", Kind: "supply"})
+	_, err := w.deeds.Inventory.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store", inventory.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}}, func(string) int { return 16384 })

@@ -23,7 +23,7 @@ import (
 	"frugalheron/core/wiring"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/meter"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
 )
 
 func (w world) stage(name string) string { return strings.Replace(w.bench(), "take-stock", name, 1) }
@@ -60,7 +60,7 @@ func (w world) addJudged(t *testing.T) appteardown.ToldTeardown {
 	require.NoError(t, err)
 	now, err := w.deeds.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
 	require.NoError(t, err)
-	seen := condition.SeenFinding{New: &store.FindingFields{Kind: "leaking", Designator: "BT1"}, Severity: "hazard"}
+	seen := condition.SeenFinding{New: &storecondition.FindingFields{Kind: "leaking", Designator: "BT1"}, Severity: "hazard"}
 	now, err = w.deeds.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries", condition.JudgedItem{Look: condition.Look{Look: "inspected"}, Seen: []condition.SeenFinding{seen}})
 	require.NoError(t, err)
 	_, err = w.deeds.Condition.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")

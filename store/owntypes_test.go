@@ -6,26 +6,27 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/library"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 )
 
 func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 	db := storetest.New(t)
-	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
+	machine, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
 	boards := map[string]int64{}
-	for title, row := range map[string]store.EntryRow{
+	for title, row := range map[string]sheets.EntryRow{
 		"upper": {Marking: "HX9040-2 8431", TypeNumber: "HX9040", Count: 2}, "lower": {Marking: "hx9040", TypeNumber: "HX9040", Count: 3},
 		"micro": {Marking: "µX9040", Count: 1}, "other": {Marking: "74LS00", TypeNumber: "74LS00", Count: 4},
 		"empty": {Marking: "HX9040", TypeNumber: "HX9040", Count: 7, Empty: true}, "percent": {Marking: "HX%40", Count: 1},
 	} {
-		boards[title], err = store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: title, Fit: "factory"})
+		boards[title], err = inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"}, inventory.AssemblyFields{Title: title, Fit: "factory"})
 		require.NoError(t, err)
 		row.Line, row.Kind, row.Designators, row.Findings = 1, "chip", []string{}, []sheet.Finding{}
-		require.NoError(t, store.ReplaceEntries(ctx, db, boards[title], 1, []store.EntryRow{row}))
+		require.NoError(t, sheets.ReplaceEntries(ctx, db, boards[title], 1, []sheets.EntryRow{row}))
 	}
 	for _, test := range []struct {
 		numbers []string

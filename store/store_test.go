@@ -14,9 +14,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 )
 
@@ -59,20 +61,20 @@ func TestHistoryIsAppendOnly(t *testing.T) {
 
 func TestMissingRowsAreNotFoundAndEmptyListsAreLists(t *testing.T) {
 	db := storetest.New(t)
-	_, err := store.MachineByID(ctx, db, 1)
+	_, err := inventory.MachineByID(ctx, db, 1)
 	require.ErrorIs(t, err, pg.ErrNotFound)
-	_, err = store.NewestRevision(ctx, db, 1)
+	_, err = sheets.NewestRevision(ctx, db, 1)
 	require.ErrorIs(t, err, pg.ErrNotFound)
-	assemblies, err := store.AssembliesOf(ctx, db, 1)
+	assemblies, err := inventory.AssembliesOf(ctx, db, 1)
 	require.NoError(t, err)
 	require.NotNil(t, assemblies)
 }
 
 func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
 	db := storetest.New(t)
-	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
+	machine, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
-	assembly, err := store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: "Board", Fit: "factory"})
+	assembly, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"}, inventory.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id) VALUES ($1, $2)`, assembly, machine)
 	require.True(t, pg.Violates(err, "fitting_present_key"), "%v", err)
@@ -83,12 +85,12 @@ func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
 func TestInTxRollsBack(t *testing.T) {
 	db := storetest.New(t)
 	err := pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
-		_, err := store.InsertMachine(ctx, tx, store.MachineFields{Accession: "EH-1", Name: "One"})
+		_, err := inventory.InsertMachine(ctx, tx, inventory.MachineFields{Accession: "EH-1", Name: "One"})
 		require.NoError(t, err)
 		return context.Canceled
 	})
 	require.ErrorIs(t, err, context.Canceled)
-	n, err := store.CountMachines(ctx, db, store.MachineFilter{})
+	n, err := inventory.CountMachines(ctx, db, inventory.MachineFilter{})
 	require.NoError(t, err)
 	require.Zero(t, n)
 }
@@ -96,10 +98,10 @@ func TestInTxRollsBack(t *testing.T) {
 func TestSignInsCountWithinTheirWindow(t *testing.T) {
 	db := storetest.New(t)
 	window := 15 * time.Minute
-	limits := []store.SignInLimit{{Subject: "address 127.0.0.1", Most: 9}, {Subject: "login ida", Most: 3}}
+	limits := []accounts.SignInLimit{{Subject: "address 127.0.0.1", Most: 9}, {Subject: "login ida", Most: 3}}
 	attempts := []int64{}
 	for range 3 {
-		counted, clearIn, err := store.CountSignIn(ctx, db, limits, window)
+		counted, clearIn, err := accounts.CountSignIn(ctx, db, limits, window)
 		require.NoError(t, err)
 		require.Len(t, counted, 2)
 		require.Zero(t, clearIn)
@@ -107,64 +109,64 @@ func TestSignInsCountWithinTheirWindow(t *testing.T) {
 	}
 	_, err := db.Exec(`UPDATE sign_in_failure SET at = now() - interval '14 minutes' WHERE id = (SELECT min(id) FROM sign_in_failure WHERE subject = 'login ida')`)
 	require.NoError(t, err)
-	counted, clearIn, err := store.CountSignIn(ctx, db, limits, window)
+	counted, clearIn, err := accounts.CountSignIn(ctx, db, limits, window)
 	require.NoError(t, err)
 	require.Nil(t, counted)
 	require.InDelta(t, time.Minute, clearIn, float64(5*time.Second))
 
 	// What did not fail does not count; what is too old counts no more, and goes with the next attempt.
-	require.NoError(t, store.ForgetSignIns(ctx, db, attempts))
-	counted, _, err = store.CountSignIn(ctx, db, limits, window)
+	require.NoError(t, accounts.ForgetSignIns(ctx, db, attempts))
+	counted, _, err = accounts.CountSignIn(ctx, db, limits, window)
 	require.NoError(t, err)
 	require.NotNil(t, counted)
 	_, err = db.Exec(`UPDATE sign_in_failure SET at = now() - interval '16 minutes'`)
 	require.NoError(t, err)
-	_, _, err = store.CountSignIn(ctx, db, []store.SignInLimit{{Subject: "login bram", Most: 1}}, window)
+	_, _, err = accounts.CountSignIn(ctx, db, []accounts.SignInLimit{{Subject: "login bram", Most: 1}}, window)
 	require.NoError(t, err)
 	var left []string
 	require.NoError(t, db.Select(&left, `SELECT subject FROM sign_in_failure`))
 	require.Equal(t, []string{"login bram"}, left)
-	require.NoError(t, store.ClearSignInFailures(ctx, db, "login bram"))
+	require.NoError(t, accounts.ClearSignInFailures(ctx, db, "login bram"))
 	require.NoError(t, db.Select(&left, `SELECT subject FROM sign_in_failure`))
 	require.Len(t, left, 0)
 }
 
 func TestAccountsAreFoundWithoutRegardToCase(t *testing.T) {
 	db := storetest.New(t)
-	id, err := store.InsertAccount(ctx, db, store.Account{Login: "Ida", Name: "Ida Reed", Role: "curator", PasswordHash: "x"})
+	id, err := accounts.InsertAccount(ctx, db, accounts.Account{Login: "Ida", Name: "Ida Reed", Role: "curator", PasswordHash: "x"})
 	require.NoError(t, err)
-	found, err := store.AccountByLogin(ctx, db, "iDA")
+	found, err := accounts.AccountByLogin(ctx, db, "iDA")
 	require.NoError(t, err)
 	require.Equal(t, id, found.ID)
-	_, err = store.InsertAccount(ctx, db, store.Account{Login: "IDA", Name: "other", Role: "viewer", PasswordHash: "x"})
+	_, err = accounts.InsertAccount(ctx, db, accounts.Account{Login: "IDA", Name: "other", Role: "viewer", PasswordHash: "x"})
 	require.True(t, pg.Violates(err, "account_login_key"), "%v", err)
-	_, err = store.InsertAccount(ctx, db, store.Account{Login: "owner", Name: "other", Role: "owner", PasswordHash: "x"})
+	_, err = accounts.InsertAccount(ctx, db, accounts.Account{Login: "owner", Name: "other", Role: "owner", PasswordHash: "x"})
 	require.True(t, pg.Violates(err, "account_role_known"), "%v", err)
 }
 
 func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
 	db := storetest.New(t)
-	machine, err := store.InsertMachine(ctx, db, store.MachineFields{Accession: "EH-1", Name: "One"})
+	machine, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
-	board, err := store.InsertAssembly(ctx, db, store.Fitting{MachineID: &machine, Since: "2026-01-02"}, store.AssemblyFields{Title: "Board", Fit: "factory"})
+	board, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"}, inventory.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	day := "1985-08-12"
-	rows := []store.EntryRow{
+	rows := []sheets.EntryRow{
 		{Line: 1, Designators: []string{"U1", `U"2`}, Count: 2, Kind: "chip", Marking: `'27128', {x}`, TypeNumber: "27128", TypeClass: "eprom", SpeedNs: 250, DateFrom: &day, DateTo: &day, Socketed: true, Findings: []sheet.Finding{{Kind: "bent", Note: `"pin" 4`}}},
 		{Line: 3, Designators: []string{}, Count: 8, Kind: "other", Findings: []sheet.Finding{}},
 	}
 	for revision := 1; revision <= 2; revision++ {
-		require.NoError(t, store.ReplaceEntries(ctx, db, board, revision, rows))
-		require.NoError(t, store.AddPositions(ctx, db, board, []store.Position{{Designator: "U1", Ordinal: 1}, {Ordinal: 1}, {Ordinal: 2}}))
+		require.NoError(t, sheets.ReplaceEntries(ctx, db, board, revision, rows))
+		require.NoError(t, sheets.AddPositions(ctx, db, board, []sheets.Position{{Designator: "U1", Ordinal: 1}, {Ordinal: 1}, {Ordinal: 2}}))
 	}
-	got, err := store.EntriesOf(ctx, db, board, 0, 10)
+	got, err := sheets.EntriesOf(ctx, db, board, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, rows, got)
-	require.NoError(t, store.ReplaceEntries(ctx, db, board, 3, []store.EntryRow{}))
-	got, err = store.EntriesOf(ctx, db, board, 0, 10)
+	require.NoError(t, sheets.ReplaceEntries(ctx, db, board, 3, []sheets.EntryRow{}))
+	got, err = sheets.EntriesOf(ctx, db, board, 0, 10)
 	require.NoError(t, err)
 	require.Empty(t, got)
-	positions, err := store.PositionsOf(ctx, db, board, 0, 10)
+	positions, err := sheets.PositionsOf(ctx, db, board, 0, 10)
 	require.NoError(t, err)
 	require.Len(t, positions, 3)
 }

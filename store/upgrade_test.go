@@ -5,8 +5,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/store"
+	"frugalheron/store/evidence"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 )
 
@@ -34,30 +36,30 @@ func TestACollectionFromBeforeComesThrough(t *testing.T) {
 	_, err = migrator.Up(ctx)
 	require.NoError(t, err)
 
-	fittings, err := store.FittingsOf(ctx, db, 2)
+	fittings, err := inventory.FittingsOf(ctx, db, 2)
 	require.NoError(t, err)
 	require.Equal(t, "EH-0001, slot 3", fittings[0].Where())
 	require.Equal(t, "2025-03-05", fittings[0].Since)
 	require.Nil(t, fittings[0].Until)
-	assembly, err := store.AssemblyByID(ctx, db, 1)
+	assembly, err := inventory.AssemblyByID(ctx, db, 1)
 	require.NoError(t, err)
 	require.Equal(t, "board", assembly.Kind)
 
-	page, err := store.ListMachines(ctx, db, store.MachineQuery{Sort: "accession", Limit: 10})
+	page, err := inventory.ListMachines(ctx, db, inventory.MachineQuery{Sort: "accession", Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, []string{"EH-0001", "EH-0002"}, accessions(page))
-	old, err := store.AssembliesWithOldTotals(ctx, db, 1, 10)
+	old, err := sheets.AssembliesWithOldTotals(ctx, db, 1, 10)
 	require.NoError(t, err)
 	require.Equal(t, []int64{1}, old) // its sums are made at the next start
 	for word, want := range map[string]int{"rope": 1, "sorter": 1, "4164": 0} {
-		n, err := store.CountMachines(ctx, db, store.MachineFilter{Words: []string{word}})
+		n, err := inventory.CountMachines(ctx, db, inventory.MachineFilter{Words: []string{word}})
 		require.NoError(t, err)
 		require.Equal(t, want, n, word)
 	}
-	facets, err := store.CountFacets(ctx, db, store.MachineFilter{})
+	facets, err := inventory.CountFacets(ctx, db, inventory.MachineFilter{})
 	require.NoError(t, err)
-	require.Contains(t, facets, store.FacetCount{Facet: "place", Value: "Rope walk", Count: 1})
-	require.Contains(t, facets, store.FacetCount{Facet: "year", Value: "", Count: 1})
+	require.Contains(t, facets, inventory.FacetCount{Facet: "place", Value: "Rope walk", Count: 1})
+	require.Contains(t, facets, inventory.FacetCount{Facet: "year", Value: "", Count: 1})
 }
 
 // A collection from before arrivals comes through: every machine has its outside, its number stands in the
@@ -85,28 +87,28 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	require.NoError(t, err)
 
 	for machine := int64(1); machine <= 2; machine++ {
-		outside, err := store.OutsideOf(ctx, db, machine)
+		outside, err := inventory.OutsideOf(ctx, db, machine)
 		require.NoError(t, err)
 		require.True(t, outside.IsOutside())
 	}
-	fitted, err := store.AssembliesOf(ctx, db, 2)
+	fitted, err := inventory.AssembliesOf(ctx, db, 2)
 	require.NoError(t, err)
 	require.Len(t, fitted, 1)
-	numbers, err := store.NumbersLike(ctx, db, "EH-")
+	numbers, err := inventory.NumbersLike(ctx, db, "EH-")
 	require.NoError(t, err)
 	require.Len(t, numbers, 2)
-	stays, err := store.StaysOf(ctx, db, 1)
+	stays, err := inventory.StaysOf(ctx, db, 1)
 	require.NoError(t, err)
 	require.Equal(t, "Rope walk", stays[0].Where())
 	require.Equal(t, "2025-03-04", stays[0].Since)
-	none, err := store.StaysOf(ctx, db, 2)
+	none, err := inventory.StaysOf(ctx, db, 2)
 	require.NoError(t, err)
 	require.Empty(t, none)
-	meetings, err := store.MeetingsOf(ctx, db, store.RecordRef{Kind: "machine", ID: 1}, false)
+	meetings, err := evidence.MeetingsOf(ctx, db, evidence.RecordRef{Kind: "machine", ID: 1}, false)
 	require.NoError(t, err)
 	require.Len(t, meetings, 1)
 	require.Equal(t, "Main board", meetings[0].There)
-	old, err := store.AssembliesWithOldTotals(ctx, db, 1, 10)
+	old, err := sheets.AssembliesWithOldTotals(ctx, db, 1, 10)
 	require.NoError(t, err)
 	require.Equal(t, []int64{1}, old) // what is disputed is found out at the next start
 

@@ -9,13 +9,14 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
-	"frugalheron/store"
+	storearrivals "frugalheron/store/arrivals"
+	"frugalheron/store/inventory"
 )
 
 // Received is an arrival with its things, as it is entered.
 type Received struct {
-	store.AcquisitionFields
-	Things []store.LotItemFields `json:"things" maxItems:"500" required:"false" nullable:"false"`
+	storearrivals.AcquisitionFields
+	Things []storearrivals.LotItemFields `json:"things" maxItems:"500" required:"false" nullable:"false"`
 }
 
 // ByThing addresses a thing of a lot.
@@ -33,13 +34,13 @@ type Struck struct {
 // ChangedLot is what is said of an arrival, and the version that it started from.
 type ChangedLot struct {
 	Versioned
-	store.AcquisitionFields
+	storearrivals.AcquisitionFields
 }
 
 // ChangedThing is what is said of a thing of a lot, and the version of the lot that it started from.
 type ChangedThing struct {
 	Versioned
-	store.LotItemFields
+	storearrivals.LotItemFields
 }
 
 func (s *Server) registerArrivals() {
@@ -102,9 +103,9 @@ func (s *Server) registerArrivals() {
 		ByThing
 		Body struct {
 			Versioned
-			store.MachineFields
+			inventory.MachineFields
 		}
-	}) (*output[store.Machine], error) {
+	}) (*output[inventory.Machine], error) {
 		return answer(s.app.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -127,7 +128,7 @@ func (s *Server) registerArrivals() {
 			Versioned
 			LooseFields
 		}
-	}) (*output[store.Assembly], error) {
+	}) (*output[inventory.Assembly], error) {
 		return answer(s.app.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
 	})
 	register(s, action.MayLook, huma.Operation{

@@ -11,7 +11,8 @@ import (
 	"frugalheron/app/bench"
 	"frugalheron/app/inventory"
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/web"
 )
 
@@ -68,7 +69,7 @@ func TestALotOverHTTP(t *testing.T) {
 	require.Equal(t, "2025.1.1", next.Number)
 	status, body = curator.send("POST", thing+"/machine", map[string]any{"version": changed.Version, "accession": next.Number, "name": "Terminal"})
 	require.Equal(t, 201, status, body)
-	machine := decoded[store.Machine](t, body)
+	machine := decoded[storeinventory.Machine](t, body)
 	status, body = viewer.send("GET", fmt.Sprintf("/api/machines/%d/dossier", machine.ID), nil)
 	require.Equal(t, 200, status)
 	dossier := decoded[bench.Dossier](t, body)
@@ -100,7 +101,7 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	require.Equal(t, "Write it as 220-240 V.", problemOf(t, body).Errors[0].Message)
 	status, body = technician.send("POST", machine+"/evidence", map[string]any{"attribute": "mains-voltage", "value": "240V", "kind": "label", "cited": "rating plate", "saidOn": "2025-03"})
 	require.Equal(t, 201, status, body)
-	said := decoded[store.Statement](t, body)
+	said := decoded[evidence.Statement](t, body)
 	withdraw := fmt.Sprintf("/api/evidence/%d/withdraw", said.ID)
 	status, body = technician.send("POST", withdraw, map[string]string{"why": " "})
 	require.Equal(t, 422, status)

@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // WantedMove is a move, and the version of the assembly that it started from.
@@ -21,7 +21,7 @@ type WantedMove struct {
 // LooseFields are what people write about an assembly that is in no machine.
 type LooseFields struct {
 	Place string `json:"place" maxLength:"200" doc:"Where it is"`
-	store.AssemblyFields
+	storeinventory.AssemblyFields
 }
 
 func (s *Server) registerAssemblies() {
@@ -36,8 +36,8 @@ func (s *Server) registerAssemblies() {
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body store.AssemblyFields
-	}) (*output[store.Assembly], error) {
+		Body storeinventory.AssemblyFields
+	}) (*output[storeinventory.Assembly], error) {
 		return answer(s.app.Inventory.AddAssembly(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -48,7 +48,7 @@ func (s *Server) registerAssemblies() {
 		Body struct {
 			Text string `json:"text" doc:"Sheet with headings, at most 1 MiB"`
 		}
-	}) (*output[[]store.Assembly], error) {
+	}) (*output[[]storeinventory.Assembly], error) {
 		return answer(s.app.Sheets.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -69,7 +69,7 @@ func (s *Server) registerAssemblies() {
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies", Summary: "Add an assembly that is in no machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body LooseFields }) (*output[store.Assembly], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body LooseFields }) (*output[storeinventory.Assembly], error) {
 		return answer(s.app.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -97,14 +97,14 @@ func (s *Server) registerAssemblies() {
 		ByID
 		Body struct {
 			Versioned
-			store.AssemblyFields
+			storeinventory.AssemblyFields
 		}
-	}) (*output[store.Assembly], error) {
+	}) (*output[storeinventory.Assembly], error) {
 		return answer(s.app.Inventory.ChangeAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyFields))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings", Summary: "Where an assembly is and was", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]store.Fitting], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]storeinventory.Fitting], error) {
 		return answer(s.app.Inventory.Fittings(ctx, actor, in.ID))
 	})
 }

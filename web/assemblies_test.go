@@ -14,7 +14,8 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
+	"frugalheron/store/sheets"
 	"frugalheron/web"
 )
 
@@ -31,33 +32,33 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	year := 1984
-	machine := ask[store.Machine](c, "POST", "/api/machines", store.MachineFields{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
+	machine := ask[storeinventory.Machine](c, "POST", "/api/machines", storeinventory.MachineFields{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
 	at := func(format string) string { return fmt.Sprintf(format, machine.ID) }
 	require.Equal(t, []string{"Loft"}, ask[[]string](c, "GET", "/api/places", nil))
 
-	board := ask[store.Assembly](c, "POST", at("/api/machines/%d/assemblies"), store.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared", Kind: "board"})
+	board := ask[storeinventory.Assembly](c, "POST", at("/api/machines/%d/assemblies"), storeinventory.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared", Kind: "board"})
 	require.Equal(t, "unknown", board.Fit)
 	require.Zero(t, board.Revision)
-	cards := ask[[]store.Assembly](c, "POST", at("/api/machines/%d/sheets"), map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
+	cards := ask[[]storeinventory.Assembly](c, "POST", at("/api/machines/%d/sheets"), map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
 	require.Len(t, cards, 2)
 	require.Equal(t, "3", cards[0].Slot)
 
-	first := ask[store.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 0, "body": "8x 4164-15"})
+	first := ask[sheets.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 0, "body": "8x 4164-15"})
 	require.Equal(t, 1, first.N)
-	ask[store.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 1, "body": "U1-U8 4164-15"})
-	revisions := ask[[]store.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions", board.ID), nil)
+	ask[sheets.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 1, "body": "U1-U8 4164-15"})
+	revisions := ask[[]sheets.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions", board.ID), nil)
 	require.Equal(t, "U1-U8 4164-15", revisions[0].Body)
 	require.Equal(t, "8x 4164-15", revisions[1].Body)
-	require.Len(t, ask[[]store.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions?before=2", board.ID), nil), 1)
+	require.Len(t, ask[[]sheets.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions?before=2", board.ID), nil), 1)
 
-	positions := ask[[]store.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?limit=10", board.ID), nil)
+	positions := ask[[]sheets.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?limit=10", board.ID), nil)
 	require.Len(t, positions, 10)
-	more := ask[[]store.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?after=%d", board.ID, positions[9].ID), nil)
+	more := ask[[]sheets.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?after=%d", board.ID, positions[9].ID), nil)
 	require.Len(t, more, 6)
-	entries := ask[[]store.EntryRow](c, "GET", fmt.Sprintf("/api/assemblies/%d/entries", board.ID), nil)
+	entries := ask[[]sheets.EntryRow](c, "GET", fmt.Sprintf("/api/assemblies/%d/entries", board.ID), nil)
 	require.Equal(t, "shared", entries[0].Purpose)
 	require.Len(t, entries[0].Designators, 8)
-	fittings := ask[[]store.Fitting](c, "GET", fmt.Sprintf("/api/assemblies/%d/fittings", cards[0].ID), nil)
+	fittings := ask[[]storeinventory.Fitting](c, "GET", fmt.Sprintf("/api/assemblies/%d/fittings", cards[0].ID), nil)
 	require.Equal(t, "later", fittings[0].Fit)
 	require.Nil(t, fittings[0].Until)
 
@@ -81,7 +82,7 @@ func TestListsPage(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	for i := range 7 {
-		ask[store.Machine](c, "POST", "/api/machines", store.MachineFields{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
+		ask[storeinventory.Machine](c, "POST", "/api/machines", storeinventory.MachineFields{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
 	}
 	seen, after := 0, ""
 	for {
@@ -106,10 +107,10 @@ func TestListsPage(t *testing.T) {
 		require.Equal(t, 422, status, query+body)
 	}
 	facets := ask[inventory.Facets](c, "GET", "/api/machines/facets?stage=untouched", nil)
-	require.Equal(t, []store.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}}, facets.Stages)
+	require.Equal(t, []storeinventory.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}}, facets.Stages)
 	require.Equal(t, 7, facets.Places[0].Count)
-	holding := ask[[]store.FacetCount](c, "GET", "/api/machines/holding?start=74LS0", nil)
-	require.Equal(t, []store.FacetCount{{Value: "74LS00", Count: 1}}, holding)
+	holding := ask[[]storeinventory.FacetCount](c, "GET", "/api/machines/holding?start=74LS0", nil)
+	require.Equal(t, []storeinventory.FacetCount{{Value: "74LS00", Count: 1}}, holding)
 	require.Equal(t, 1, ask[inventory.MachinePage](c, "GET", "/api/machines?type=74LS00", nil).Total)
 }
 
@@ -127,7 +128,7 @@ func TestDetailsChangeByVersion(t *testing.T) {
 	status, body = change(2, "a | b")
 	require.Equal(t, 422, status)
 	require.Equal(t, "body.title", problemOf(t, body).Errors[0].Location)
-	board := ask[store.Assembly](c, "GET", "/api/assemblies/{board}", nil)
+	board := ask[storeinventory.Assembly](c, "GET", "/api/assemblies/{board}", nil)
 	require.Equal(t, "period", board.Fit)
 	require.Equal(t, 2, board.Version)
 }
@@ -140,7 +141,7 @@ func TestMovesByHTTP(t *testing.T) {
 	page := ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
 	require.Equal(t, "EH-0142", page.Assemblies[0].From)
 	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", web.Drafts{Drafts: []web.Draft{}}).Boards, 1)
-	spare := ask[store.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
+	spare := ask[storeinventory.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
 	require.Nil(t, spare.MachineID)
 	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
 	status, body := c.send("POST", s.path("/api/assemblies/{board}/moves"), map[string]any{"version": 1, "to": "place", "place": "Loft"})
@@ -176,7 +177,7 @@ func TestWhatDoesNotExistIsNotFound(t *testing.T) {
 		require.Equal(t, 404, status, path)
 		problemOf(t, body)
 	}
-	status, _ := c.send("POST", "/api/machines/999/assemblies", store.AssemblyFields{Title: "x", Fit: "unknown", Kind: "board"})
+	status, _ := c.send("POST", "/api/machines/999/assemblies", storeinventory.AssemblyFields{Title: "x", Fit: "unknown", Kind: "board"})
 	require.Equal(t, 404, status)
 	status, _ = c.send("PUT", "/api/assemblies/999/sheet", map[string]any{"base": 0, "body": ""})
 	require.Equal(t, 404, status)

@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/picture"
-	"frugalheron/store"
+	storefiles "frugalheron/store/files"
 )
 
 // Upload is a file as it comes.
@@ -26,7 +26,7 @@ type PageOfAttachments struct {
 // ChangedAttachment is what is said of a picture or document, and the version that it started from.
 type ChangedAttachment struct {
 	Versioned
-	store.AttachmentFields
+	storefiles.AttachmentFields
 }
 
 func (s *Server) registerAttachments() {
@@ -44,7 +44,7 @@ func (s *Server) registerAttachments() {
 		}, picture.MostBytes), func(ctx context.Context, actor action.Actor, in *struct {
 			ByID
 			Upload
-		}) (*output[store.Attachment], error) {
+		}) (*output[storefiles.Attachment], error) {
 			return answer(s.app.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
 		})
 		register(s, action.MayLook, huma.Operation{
@@ -58,7 +58,7 @@ func (s *Server) registerAttachments() {
 	}
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Attachment], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storefiles.Attachment], error) {
 		return answer(s.app.Files.Attachment(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -80,7 +80,7 @@ func (s *Server) registerAttachments() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedAttachment
-	}) (*output[store.Attachment], error) {
+	}) (*output[storefiles.Attachment], error) {
 		return answer(s.app.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{

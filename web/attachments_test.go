@@ -16,7 +16,7 @@ import (
 
 	"frugalheron/app/picture"
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/files"
 )
 
 func shade(t testing.TB, n int) []byte {
@@ -41,7 +41,7 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 		all.Go(func() {
 			status, body := curator.upload(path, fmt.Sprintf("photo %d.png", i), shade(t, i))
 			if status == 201 {
-				var one store.Attachment
+				var one files.Attachment
 				json.Unmarshal([]byte(body), &one) //nolint:errcheck // its id is looked at below
 				ids[i] = one.ID
 			}
@@ -54,10 +54,10 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 		require.Equal(t, string(shade(t, i)), original)
 	}
 	// The same content again is the same attachment; struck out, it comes back.
-	again := func() store.Attachment {
+	again := func() files.Attachment {
 		status, body := curator.upload(path, "again.png", shade(t, 3))
 		require.Equal(t, 201, status)
-		var one store.Attachment
+		var one files.Attachment
 		require.NoError(t, json.Unmarshal([]byte(body), &one))
 		return one
 	}
@@ -110,7 +110,7 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 func (s *site) count(t *testing.T, c *client, path string) int {
 	status, body := c.send("GET", path, nil)
 	require.Equal(t, 200, status)
-	var page struct{ Attachments []store.Attachment }
+	var page struct{ Attachments []files.Attachment }
 	require.NoError(t, json.Unmarshal([]byte(body), &page))
 	return len(page.Attachments)
 }

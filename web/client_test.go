@@ -18,8 +18,8 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/demo"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/inventory"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
 )
@@ -32,7 +32,7 @@ type site struct {
 	server *web.Server
 	db     *sqlx.DB
 	deeds  *app.App
-	board  store.Assembly
+	board  inventory.Assembly
 	files  string // folder of the store of files
 }
 
@@ -42,7 +42,7 @@ func newSite(t testing.TB) *site {
 		_, err := s.deeds.Accounts.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := s.deeds.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator}, store.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
+	machine, err := s.deeds.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator}, inventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
 	require.NoError(t, err)
 	added, err := s.deeds.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
 	require.NoError(t, err)

@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // NumberList is a list of accession numbers from an older register.
@@ -20,20 +20,20 @@ type NumberList struct {
 // ChangedCollection are the settings of the collection, and the version that they started from.
 type ChangedCollection struct {
 	Versioned
-	store.CollectionFields
+	storeinventory.CollectionFields
 }
 
 func (s *Server) registerCollection() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection", Summary: "Settings of the collection",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[store.Collection], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[storeinventory.Collection], error) {
 		return answer(s.app.Inventory.Collection(ctx, actor))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection", Summary: "Change settings of the collection", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body ChangedCollection
-	}) (*output[store.Collection], error) {
+	}) (*output[storeinventory.Collection], error) {
 		return answer(s.app.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{

@@ -13,7 +13,9 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
+	storeevidence "frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 	storepeople "frugalheron/store/people"
 )
 
@@ -73,8 +75,8 @@ func (s *Server) registerEvidence() {
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body store.StatementFields
-	}) (*output[store.Statement], error) {
+		Body storeevidence.StatementFields
+	}) (*output[storeevidence.Statement], error) {
 		return answer(s.app.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -91,8 +93,8 @@ func (s *Server) registerEvidence() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
-	}) (*output[[]store.Meeting], error) {
-		return answer(s.app.Evidence.Meetings(ctx, actor, store.RecordRef{Kind: in.Kind, ID: in.ID}))
+	}) (*output[[]storeevidence.Meeting], error) {
+		return answer(s.app.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: errorsOfCreate,
@@ -104,8 +106,8 @@ func (s *Server) registerEvidence() {
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
-		Body store.CustodyFields
-	}) (*output[store.Custody], error) {
+		Body arrivals.CustodyFields
+	}) (*output[arrivals.Custody], error) {
 		return answer(s.app.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -114,9 +116,9 @@ func (s *Server) registerEvidence() {
 		ByID
 		Body struct {
 			Versioned
-			store.CustodyFields
+			arrivals.CustodyFields
 		}
-	}) (*output[store.Custody], error) {
+	}) (*output[arrivals.Custody], error) {
 		return answer(s.app.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -163,7 +165,7 @@ func (s *Server) registerEvidence() {
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.PlaceCount], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeinventory.PlaceCount], error) {
 		return answer(s.app.Inventory.CountPlaces(ctx, actor))
 	})
 }

@@ -12,8 +12,8 @@ import (
 	"frugalheron/app/unknowns"
 	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
-	"frugalheron/store"
 	"frugalheron/store/library"
+	storeunknowns "frugalheron/store/unknowns"
 )
 
 func (s *Server) registerIdentify() {
@@ -66,7 +66,7 @@ func (s *Server) registerQuestions() {
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
 		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.QuestionFields }) (*output[store.Question], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeunknowns.QuestionFields }) (*output[storeunknowns.Question], error) {
 		return answer(s.app.Unknowns.Ask(ctx, actor, in.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -78,7 +78,7 @@ func (s *Server) registerQuestions() {
 			Text  string `json:"text" maxLength:"4000"`
 			Asked string `json:"asked" maxLength:"1000"`
 		}
-	}) (*output[store.Question], error) {
+	}) (*output[storeunknowns.Question], error) {
 		return answer(s.app.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -145,7 +145,7 @@ type DrawnPlan struct {
 func (s *Server) registerPlans() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]store.PlannedPicture], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]storeunknowns.PlannedPicture], error) {
 		return answer(s.app.Files.PlannedPictures(ctx, actor, in.ID))
 	})
 	register(s, action.MayLook, huma.Operation{

@@ -10,14 +10,14 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/core/device"
 	"frugalheron/demo"
-	"frugalheron/store"
 	storelibrary "frugalheron/store/library"
+	"frugalheron/store/sheets"
 )
 
 func TestLibraryByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
-	ask[store.Revision](c, "PUT", "/api/assemblies/{board}/sheet", map[string]any{"base": 1, "body": "U1-U3 HX9040-2 8431\nU4 74LS00"})
+	ask[sheets.Revision](c, "PUT", "/api/assemblies/{board}/sheet", map[string]any{"base": 1, "body": "U1-U3 HX9040-2 8431\nU4 74LS00"})
 	named := ask[library.NamedType](c, "POST", "/api/own-types", map[string]any{"number": "hx9040", "function": "processor", "class": "own"})
 	require.Equal(t, 3, named.Recognised)
 	types := ask[[]device.Type](c, "GET", "/api/types?start=hx", nil)

@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // ByID addresses one record.
@@ -81,18 +81,18 @@ func (s *Server) registerMachines() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
-	}) (*output[[]store.FacetCount], error) {
+	}) (*output[[]storeinventory.FacetCount], error) {
 		return answer(s.app.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body store.MachineFields }) (*output[store.Machine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeinventory.MachineFields }) (*output[storeinventory.Machine], error) {
 		return answer(s.app.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Machine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storeinventory.Machine], error) {
 		return answer(s.app.Inventory.Machine(ctx, actor, in.ID))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -102,9 +102,9 @@ func (s *Server) registerMachines() {
 		ByID
 		Body struct {
 			Versioned
-			store.MachineFields
+			storeinventory.MachineFields
 		}
-	}) (*output[store.Machine], error) {
+	}) (*output[storeinventory.Machine], error) {
 		return answer(s.app.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
 	})
 	register(s, action.MayLook, huma.Operation{

@@ -15,7 +15,7 @@ import (
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // keyed sends a request with a key.
@@ -97,7 +97,7 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	begun, before, err := s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
-	_, err = s.deeds.Inventory.CreateMachine(begun, curator, store.MachineFields{Accession: "EH-8", Name: "Sorter"})
+	_, err = s.deeds.Inventory.CreateMachine(begun, curator, inventory.MachineFields{Accession: "EH-8", Name: "Sorter"})
 	require.NoError(t, err)
 	_, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.ErrorIs(t, err, action.ErrAnswerLost)
@@ -105,7 +105,7 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	request.Key = "other"
 	begun, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
-	_, err = s.deeds.Inventory.CreateMachine(begun, curator, store.MachineFields{Accession: "EH-8", Name: "Twice"})
+	_, err = s.deeds.Inventory.CreateMachine(begun, curator, inventory.MachineFields{Accession: "EH-8", Name: "Twice"})
 	require.Error(t, err)
 	_, before, err = s.deeds.Kernel.Begin(context.Background(), curator, request)
 	require.NoError(t, err)

@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // ByVersion addresses a record as it was read.
@@ -51,7 +51,7 @@ type NewProcedure struct {
 // ChangedProcedure is a procedure, and the version that it started from.
 type ChangedProcedure struct {
 	Versioned
-	store.ProcedureFields
+	storeteardown.ProcedureFields
 }
 
 func (s *Server) registerOpenUp() {
@@ -174,7 +174,7 @@ func (s *Server) registerWiring() {
 func (s *Server) registerProcedures() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures", Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.Procedure], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeteardown.Procedure], error) {
 		return answer(s.app.Teardown.Procedures(ctx, actor))
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -187,7 +187,7 @@ func (s *Server) registerProcedures() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body NewProcedure
-	}) (*output[store.Procedure], error) {
+	}) (*output[storeteardown.Procedure], error) {
 		return answer(s.app.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -195,7 +195,7 @@ func (s *Server) registerProcedures() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedProcedure
-	}) (*output[store.Procedure], error) {
+	}) (*output[storeteardown.Procedure], error) {
 		return answer(s.app.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
 	})
 }

@@ -12,7 +12,7 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/teardown"
 	"frugalheron/demo"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
 )
 
 type fieldsOf = map[string]any
@@ -176,7 +176,7 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.deeds.Teardown.AddStep(t.Context(), actor, log.ID, teardown.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
 	require.NoError(t, err)
-	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &store.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}})
+	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}})
 	require.NoError(t, err)
 	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.WrittenMeasurement{Line: "+5 4.93"})
 	require.NoError(t, err)

@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
-	"frugalheron/store"
+	storeaccounts "frugalheron/store/accounts"
 )
 
 // Invitation is who is invited.
@@ -27,7 +27,7 @@ type Welcomed struct {
 func (s *Server) registerPeople() {
 	register(s, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]store.ListedAccount], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeaccounts.ListedAccount], error) {
 		return answer(s.app.Accounts.Accounts(ctx, actor))
 	})
 	register(s, action.MayKeepTheRecord, huma.Operation{
@@ -51,7 +51,7 @@ func (s *Server) registerPeople() {
 			Versioned
 			accounts.AccountFields
 		}
-	}) (*output[store.Account], error) {
+	}) (*output[storeaccounts.Account], error) {
 		account, err := s.app.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)

@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/files"
 )
 
 var privateName = regexp.MustCompile(`(?i)holloway|fenwick`)
@@ -26,7 +26,7 @@ func TestNamesOfPrivatePersonsStayWithStaff(t *testing.T) {
 	machine := curator.first(t, "/api/machines?search=EH-0142", "machines")
 	status, body := curator.upload(fmt.Sprintf("/api/machines/%d/attachments", machine), "letter of M. Holloway.txt", []byte("Dear Ottilie,\nthe machine was mine.\nMarten\u00a0 HOLLOWAY"))
 	require.Equal(t, 201, status, body)
-	var letter store.Attachment
+	var letter files.Attachment
 	require.NoError(t, json.Unmarshal([]byte(body), &letter))
 	require.True(t, letter.StaffOnly)
 	letterPath := fmt.Sprintf("/api/attachments/%d", letter.ID)

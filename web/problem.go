@@ -18,11 +18,19 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
-	"frugalheron/store"
+	storeaccounts "frugalheron/store/accounts"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	storecondition "frugalheron/store/condition"
+	storefiles "frugalheron/store/files"
+	"frugalheron/store/inventory"
 	"frugalheron/store/library"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
+	"frugalheron/store/roms"
+	"frugalheron/store/sheets"
+	storeteardown "frugalheron/store/teardown"
+	storeunknowns "frugalheron/store/unknowns"
 )
 
 // Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
@@ -44,33 +52,33 @@ type FieldProblem struct {
 
 // Newer holds the record that a stale save met; one of its fields is set.
 type Newer struct {
-	Machine  *store.Machine   `json:"machine,omitempty"`
-	Assembly *store.Assembly  `json:"assembly,omitempty"`
-	Sheet    *store.Revision  `json:"sheet,omitempty"`
-	OwnType  *library.OwnType `json:"ownType,omitempty"`
-	Account  *store.Account   `json:"account,omitempty"`
+	Machine  *inventory.Machine     `json:"machine,omitempty"`
+	Assembly *inventory.Assembly    `json:"assembly,omitempty"`
+	Sheet    *sheets.Revision       `json:"sheet,omitempty"`
+	OwnType  *library.OwnType       `json:"ownType,omitempty"`
+	Account  *storeaccounts.Account `json:"account,omitempty"`
 
-	Party        *people.Party           `json:"party,omitempty"`
-	Custody      *store.Custody          `json:"custody,omitempty"`
-	PersonalData *people.PersonalData    `json:"personalData,omitempty"`
-	Lot          *store.Acquisition      `json:"lot,omitempty"`
-	Collection   *store.Collection       `json:"collection,omitempty"`
-	Attachment   *store.Attachment       `json:"attachment,omitempty"`
-	Rom          *store.RomImage         `json:"rom,omitempty"`
-	Model        *library.MachineModel   `json:"model,omitempty"`
-	Question     *store.Question         `json:"question,omitempty"`
-	Maker        *library.Maker          `json:"maker,omitempty"`
-	Mystery      *unknowns.ToldMystery   `json:"mystery,omitempty"`
-	BoardPlan    *files.ToldPlan         `json:"boardPlan,omitempty"`
-	Connector    *teardown.ToldConnector `json:"connector,omitempty"`
-	Step         *teardown.ToldStep      `json:"step,omitempty"`
-	Procedure    *store.Procedure        `json:"procedure,omitempty"`
-	Survey       *condition.ToldSurvey   `json:"survey,omitempty"`
-	Finding      *store.Finding          `json:"finding,omitempty"`
-	Measurement  *condition.Measurement  `json:"measurement,omitempty"`
-	Adjuster     *condition.Adjuster     `json:"adjuster,omitempty"`
-	AgeingClass  *condition.OwnClass     `json:"ageingClass,omitempty"`
-	Mention      *people.Mention         `json:"mention,omitempty"`
+	Party        *people.Party            `json:"party,omitempty"`
+	Custody      *arrivals.Custody        `json:"custody,omitempty"`
+	PersonalData *people.PersonalData     `json:"personalData,omitempty"`
+	Lot          *arrivals.Acquisition    `json:"lot,omitempty"`
+	Collection   *inventory.Collection    `json:"collection,omitempty"`
+	Attachment   *storefiles.Attachment   `json:"attachment,omitempty"`
+	Rom          *roms.RomImage           `json:"rom,omitempty"`
+	Model        *library.MachineModel    `json:"model,omitempty"`
+	Question     *storeunknowns.Question  `json:"question,omitempty"`
+	Maker        *library.Maker           `json:"maker,omitempty"`
+	Mystery      *unknowns.ToldMystery    `json:"mystery,omitempty"`
+	BoardPlan    *files.ToldPlan          `json:"boardPlan,omitempty"`
+	Connector    *teardown.ToldConnector  `json:"connector,omitempty"`
+	Step         *teardown.ToldStep       `json:"step,omitempty"`
+	Procedure    *storeteardown.Procedure `json:"procedure,omitempty"`
+	Survey       *condition.ToldSurvey    `json:"survey,omitempty"`
+	Finding      *storecondition.Finding  `json:"finding,omitempty"`
+	Measurement  *condition.Measurement   `json:"measurement,omitempty"`
+	Adjuster     *condition.Adjuster      `json:"adjuster,omitempty"`
+	AgeingClass  *condition.OwnClass      `json:"ageingClass,omitempty"`
+	Mention      *people.Mention          `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -193,21 +201,21 @@ func sentence(text string) string {
 
 func newer(record any) *Newer {
 	switch r := record.(type) {
-	case store.Machine:
+	case inventory.Machine:
 		return &Newer{Machine: &r}
-	case store.Assembly:
+	case inventory.Assembly:
 		return &Newer{Assembly: &r}
-	case store.Revision:
+	case sheets.Revision:
 		return &Newer{Sheet: &r}
 	case library.OwnType:
 		return &Newer{OwnType: &r}
-	case store.Account:
+	case storeaccounts.Account:
 		return &Newer{Account: &r}
-	case store.RomImage:
+	case roms.RomImage:
 		return &Newer{Rom: &r}
 	case library.Maker:
 		return &Newer{Maker: &r}
-	case store.Question:
+	case storeunknowns.Question:
 		return &Newer{Question: &r}
 	case unknowns.ToldMystery:
 		return &Newer{Mystery: &r}
@@ -217,11 +225,11 @@ func newer(record any) *Newer {
 		return &Newer{Connector: &r}
 	case teardown.ToldStep:
 		return &Newer{Step: &r}
-	case store.Procedure:
+	case storeteardown.Procedure:
 		return &Newer{Procedure: &r}
 	case condition.ToldSurvey:
 		return &Newer{Survey: &r}
-	case store.Finding:
+	case storecondition.Finding:
 		return &Newer{Finding: &r}
 	case condition.Measurement:
 		return &Newer{Measurement: &r}
@@ -235,15 +243,15 @@ func newer(record any) *Newer {
 		return &Newer{Model: &r}
 	case people.Party:
 		return &Newer{Party: &r}
-	case store.Custody:
+	case arrivals.Custody:
 		return &Newer{Custody: &r}
 	case people.PersonalData:
 		return &Newer{PersonalData: &r}
-	case store.Acquisition:
+	case arrivals.Acquisition:
 		return &Newer{Lot: &r}
-	case store.Collection:
+	case inventory.Collection:
 		return &Newer{Collection: &r}
-	case store.Attachment:
+	case storefiles.Attachment:
 		return &Newer{Attachment: &r}
 	}
 	return nil

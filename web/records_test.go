@@ -13,7 +13,7 @@ import (
 	"frugalheron/app/bench"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/web"
 )
 
@@ -84,9 +84,9 @@ func TestMarkupAndStatementsAreText(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	text := `'); DROP TABLE machine; -- <script>alert(1)</script> %_\ "é😀`
-	status, body := c.send("POST", "/api/machines", store.MachineFields{Accession: "EH-' OR 1=1", Name: text, Place: text, Provenance: "two\nlines"})
+	status, body := c.send("POST", "/api/machines", inventory.MachineFields{Accession: "EH-' OR 1=1", Name: text, Place: text, Provenance: "two\nlines"})
 	require.Equal(t, 201, status, body)
-	var created store.Machine
+	var created inventory.Machine
 	require.NoError(t, json.Unmarshal([]byte(body), &created))
 	require.Equal(t, text, created.Name)
 	status, body = c.send("PUT", s.path("/api/assemblies/{board}/sheet"), map[string]any{"base": 1, "body": text})

@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
-	"frugalheron/store"
+	storeroms "frugalheron/store/roms"
 )
 
 // BySum addresses an image.
@@ -35,7 +35,7 @@ type WhyAlone struct {
 // ChangedRom is what is said of an image, and the version that it started from.
 type ChangedRom struct {
 	Versioned
-	store.RomFields
+	storeroms.RomFields
 }
 
 // mostRomUpload is how large an uploaded file may be: records of the largest image fit.
@@ -92,7 +92,7 @@ func (s *Server) registerRoms() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		Body ChangedRom
-	}) (*output[store.RomImage], error) {
+	}) (*output[storeroms.RomImage], error) {
 		return answer(s.app.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -150,7 +150,7 @@ func (s *Server) registerLanes() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body NamedSet
-	}) (*output[store.RomSet], error) {
+	}) (*output[storeroms.RomSet], error) {
 		return answer(s.app.Roms.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -160,7 +160,7 @@ func (s *Server) registerLanes() {
 		Body struct {
 			Lanes int `json:"lanes" minimum:"2" maximum:"8"`
 		}
-	}) (*output[[]store.RomImage], error) {
+	}) (*output[[]storeroms.RomImage], error) {
 		return answer(s.app.Roms.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -169,7 +169,7 @@ func (s *Server) registerLanes() {
 		Body struct {
 			Lanes []string `json:"lanes" minItems:"2" maxItems:"8" doc:"SHA-256 of the image of each lane, lane 0 first"`
 		}
-	}) (*output[store.RomImage], error) {
+	}) (*output[storeroms.RomImage], error) {
 		return answer(s.app.Roms.MergeRoms(ctx, actor, in.Body.Lanes))
 	})
 }
@@ -195,12 +195,12 @@ func (s *Server) registerChipReadings() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body roms.WantedReading
-	}) (*output[store.ChipReading], error) {
+	}) (*output[storeroms.ChipReading], error) {
 		return answer(s.app.Roms.StartReading(ctx, actor, in.ID, in.Body))
 	})
 	for _, deed := range []struct {
 		method, id, path, summary string
-		do                        func(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error)
+		do                        func(ctx context.Context, actor action.Actor, id int64) (storeroms.ChipReading, error)
 	}{
 		{http.MethodGet, "get-reading", "", "How far a reading is", s.app.Roms.ChipReading},
 		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", s.app.Roms.StopReading},
@@ -208,7 +208,7 @@ func (s *Server) registerChipReadings() {
 	} {
 		register(s, action.MayWriteSheets, huma.Operation{
 			OperationID: deed.id, Method: deed.method, Path: "/api/chip-readings/{id}" + deed.path, Summary: deed.summary, Errors: errorsOfCreate,
-		}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.ChipReading], error) {
+		}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storeroms.ChipReading], error) {
 			return answer(deed.do(ctx, actor, in.ID))
 		})
 	}

@@ -13,7 +13,8 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/files"
+	storeroms "frugalheron/store/roms"
 )
 
 // Files come in by the API in any format, go out in any other, and stay with staff until a curator lets
@@ -94,7 +95,7 @@ func TestImagesComeAndGo(t *testing.T) {
 	status, body = technician.send("POST", at+"/split", map[string]any{"lanes": 3})
 	require.Equal(t, 422, status, body)
 	_, body = technician.send("POST", at+"/split", map[string]any{"lanes": 2})
-	lanes := decoded[[]store.RomImage](t, body)
+	lanes := decoded[[]storeroms.RomImage](t, body)
 	_, body = technician.send("GET", "/api/roms/"+lanes[0].SHA256+"/against/"+lanes[1].SHA256, nil)
 	require.NotEmpty(t, decoded[roms.RomComparison](t, body).Cells.Kinds)
 	status, _ = technician.send("GET", "/api/roms/"+strings.Repeat("0", 64), nil)
@@ -119,7 +120,7 @@ func TestDrawingsAndPacksKeepPrivate(t *testing.T) {
 	require.NoError(t, err)
 	status, body = curator.upload(s.path("/api/machines/{machine}/attachments"), "board.png", shade(t, 1))
 	require.Equal(t, 201, status, body)
-	picture := decoded[store.Attachment](t, body)
+	picture := decoded[files.Attachment](t, body)
 	at := fmt.Sprintf("/api/attachments/%d/plan", picture.ID)
 	drawn := map[string]any{"version": 0, "assemblyId": s.board.ID, "plan": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}}, "blocks": []any{map[string]any{"name": "lead of Marten Holloway", "members": []any{"J1"}, "reaches": []any{}}}}}
 	status, body = curator.send("PUT", at, drawn)

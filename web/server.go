@@ -32,7 +32,7 @@ import (
 	"frugalheron/core/sheet"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 )
 
 // Config is how the server is set up.
@@ -56,7 +56,7 @@ type Server struct {
 	api        huma.API
 	operations []Operation
 	uploads    *uploads
-	kept       *store.Sessions
+	kept       *accounts.Sessions
 }
 
 // Operation is a registered operation and the roles it is open to; nil for everybody.
@@ -68,7 +68,7 @@ type Operation struct {
 // New builds the server on a migrated database.
 func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 	s := newServer(deeds, config)
-	s.kept = store.NewSessions(db)
+	s.kept = accounts.NewSessions(db)
 	s.sessions.Store = s.kept
 	s.router.Get("/readyz", func(w http.ResponseWriter, r *http.Request) {
 		ctx, cancel := context.WithTimeout(r.Context(), 2*time.Second)

@@ -12,7 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 )
 
 // What a session remembers beside the account, so that its owner can tell it from others.
@@ -23,7 +23,7 @@ const (
 )
 
 // startSession signs an account in.
-func (s *Server) startSession(ctx context.Context, account store.Account, from Caller) (*sessionOutput, error) {
+func (s *Server) startSession(ctx context.Context, account accounts.Account, from Caller) (*sessionOutput, error) {
 	// A new token: one that was planted before signing in must not become a session.
 	if err := s.sessions.RenewToken(ctx); err != nil {
 		return nil, err

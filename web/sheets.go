@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/sheets"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	storesheets "frugalheron/store/sheets"
 )
 
 // sheetBodyLimit lets a sheet of 1 MiB through in JSON, where a character may take six bytes.
@@ -24,7 +24,7 @@ type SheetText struct {
 func (s *Server) registerSheets() {
 	register(s, action.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[store.Revision], error) {
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storesheets.Revision], error) {
 		return answer(s.app.Sheets.Sheet(ctx, actor, in.ID))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -34,7 +34,7 @@ func (s *Server) registerSheets() {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body SheetText
-	}) (*output[store.Revision], error) {
+	}) (*output[storesheets.Revision], error) {
 		return answer(s.app.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	register(s, action.MayWriteSheets, huma.Operation{
@@ -53,7 +53,7 @@ func (s *Server) registerSheets() {
 		ByID
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
-	}) (*output[[]store.Revision], error) {
+	}) (*output[[]storesheets.Revision], error) {
 		return answer(s.app.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -62,7 +62,7 @@ func (s *Server) registerSheets() {
 		ByID
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
-	}) (*output[[]store.Position], error) {
+	}) (*output[[]storesheets.Position], error) {
 		return answer(s.app.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
 	register(s, action.MayLook, huma.Operation{
@@ -71,7 +71,7 @@ func (s *Server) registerSheets() {
 		ByID
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
-	}) (*output[[]store.EntryRow], error) {
+	}) (*output[[]storesheets.EntryRow], error) {
 		return answer(s.app.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
 	})
 }

@@ -19,7 +19,7 @@ import (
 
 	"frugalheron/app/picture"
 	"frugalheron/demo"
-	"frugalheron/store"
+	"frugalheron/store/files"
 )
 
 // filesOf lists the files that a site keeps below a room of its store.
@@ -42,7 +42,7 @@ func TestMissingAndDamagedFilesAreTold(t *testing.T) {
 	data := shade(t, 7)
 	status, body := c.upload(picturePath, "board.png", data)
 	require.Equal(t, 201, status, body)
-	kept := decoded[store.Attachment](t, body)
+	kept := decoded[files.Attachment](t, body)
 	at := fmt.Sprintf("/api/attachments/%d", kept.ID)
 	_, first := c.send("GET", at+"/view?size=thumb", nil)
 	originals, views := s.filesOf(t, "originals"), s.filesOf(t, "views")
@@ -71,7 +71,7 @@ func TestMissingAndDamagedFilesAreTold(t *testing.T) {
 		require.Equal(t, 200, status, "the view is whole")
 		status, body = c.upload(picturePath, "board.png", data)
 		require.Equal(t, 201, status, body)
-		require.Equal(t, kept.ID, decoded[store.Attachment](t, body).ID)
+		require.Equal(t, kept.ID, decoded[files.Attachment](t, body).ID)
 		status, body = c.send("GET", at+"/original", nil)
 		require.Equal(t, 200, status)
 		require.Equal(t, string(data), body)
@@ -143,7 +143,7 @@ func TestUploadsWaitForTheirTurn(t *testing.T) {
 	require.NoError(t, err)
 	status, body = answered(slow[0])
 	require.Equal(t, 201, status, body)
-	var kept store.Attachment
+	var kept files.Attachment
 	require.NoError(t, json.Unmarshal([]byte(<-fifth), &kept))
 	require.NotZero(t, kept.ID)
 	waiting.Wait()

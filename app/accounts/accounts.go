@@ -9,7 +9,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 	"frugalheron/store/pg"
 )
 
@@ -23,7 +23,7 @@ func (s *Service) AddAccount(ctx context.Context, login, name string, role actio
 	if err != nil {
 		return 0, err
 	}
-	account := store.Account{Login: login, Name: name, Role: string(role), PasswordHash: hash}
+	account := accounts.Account{Login: login, Name: name, Role: string(role), PasswordHash: hash}
 	err = pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		account, err = insertAccount(ctx, tx, account)
 		if err != nil {
@@ -34,25 +34,25 @@ func (s *Service) AddAccount(ctx context.Context, login, name string, role actio
 	return account.ID, err
 }
 
-func insertAccount(ctx context.Context, tx *sqlx.Tx, account store.Account) (store.Account, error) {
+func insertAccount(ctx context.Context, tx *sqlx.Tx, account accounts.Account) (accounts.Account, error) {
 	if err := input.CheckAll(input.OneLine("login", &account.Login), checkName(&account)); err != nil {
 		return account, err
 	}
 	if account.Login == "" || strings.ContainsAny(account.Login, " \t") || utf8.RuneCountInString(account.Login) > 80 {
 		return account, action.Reject("login", "give a login without spaces, at most 80 characters")
 	}
-	id, err := store.InsertAccount(ctx, tx, account)
+	id, err := accounts.InsertAccount(ctx, tx, account)
 	if pg.Violates(err, "account_login_key") {
 		return account, action.Reject("login", account.Login+" is taken")
 	}
 	if err != nil {
 		return account, err
 	}
-	return store.AccountByID(ctx, tx, id)
+	return accounts.AccountByID(ctx, tx, id)
 }
 
 // checkName checks what can be changed of an account; without a name it is called by its login.
-func checkName(account *store.Account) error {
+func checkName(account *accounts.Account) error {
 	if err := input.OneLine("name", &account.Name); err != nil {
 		return err
 	}
@@ -70,13 +70,13 @@ func checkName(account *store.Account) error {
 
 // HasAccounts reports whether anybody can sign in.
 func (s *Service) HasAccounts(ctx context.Context) (bool, error) {
-	n, err := store.CountAccounts(ctx, s.kernel.DB)
+	n, err := accounts.CountAccounts(ctx, s.kernel.DB)
 	return n > 0, err
 }
 
 // ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
 func (s *Service) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
-	account, err := store.AccountByID(ctx, s.kernel.DB, id)
+	account, err := accounts.AccountByID(ctx, s.kernel.DB, id)
 	if err == nil && account.Disabled {
 		err = action.ErrNotFound
 	}

@@ -11,7 +11,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 	"frugalheron/store/pg"
 )
 
@@ -20,9 +20,9 @@ const linkLasts = 7 * 24 * time.Hour
 
 // Link is what a curator passes on to somebody who is to set a password. It is shown once.
 type Link struct {
-	Account store.Account `json:"account"`
-	Token   string        `json:"token" doc:"Opens the page where the password is set, once"`
-	Expires time.Time     `json:"expires"`
+	Account accounts.Account `json:"account"`
+	Token   string           `json:"token" doc:"Opens the page where the password is set, once"`
+	Expires time.Time        `json:"expires"`
 }
 
 // AccountFields are what a curator writes about an account.
@@ -33,18 +33,18 @@ type AccountFields struct {
 }
 
 // Accounts lists all accounts.
-func (s *Service) Accounts(ctx context.Context, actor action.Actor) ([]store.ListedAccount, error) {
+func (s *Service) Accounts(ctx context.Context, actor action.Actor) ([]accounts.ListedAccount, error) {
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
-	return store.ListAccounts(ctx, s.kernel.DB)
+	return accounts.ListAccounts(ctx, s.kernel.DB)
 }
 
 // Invite adds an account without password, and a link by which its person sets one.
 func (s *Service) Invite(ctx context.Context, actor action.Actor, login, name string, role action.Role) (Link, error) {
 	var link Link
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		account, err := insertAccount(ctx, tx, store.Account{Login: login, Name: name, Role: string(role)})
+		account, err := insertAccount(ctx, tx, accounts.Account{Login: login, Name: name, Role: string(role)})
 		if err != nil {
 			return err
 		}
@@ -60,7 +60,7 @@ func (s *Service) Invite(ctx context.Context, actor action.Actor, login, name st
 func (s *Service) ResetAccount(ctx context.Context, actor action.Actor, id int64) (Link, error) {
 	var link Link
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		account, err := store.LockAccount(ctx, tx, id)
+		account, err := accounts.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -75,10 +75,10 @@ func (s *Service) ResetAccount(ctx context.Context, actor action.Actor, id int64
 	return link, err
 }
 
-func makeLink(ctx context.Context, tx *sqlx.Tx, account store.Account) (Link, error) {
+func makeLink(ctx context.Context, tx *sqlx.Tx, account accounts.Account) (Link, error) {
 	link := Link{Account: account, Token: rand.Text()}
 	var err error
-	link.Expires, err = store.PutLink(ctx, tx, account.ID, hashOf(link.Token), linkLasts)
+	link.Expires, err = accounts.PutLink(ctx, tx, account.ID, hashOf(link.Token), linkLasts)
 	return link, err
 }
 
@@ -92,16 +92,16 @@ func hashOf(token string) string {
 var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one")
 
 // LookAtLink says whose password a link sets.
-func (s *Service) LookAtLink(ctx context.Context, token string) (store.Account, error) {
-	account, err := store.AccountByLink(ctx, s.kernel.DB, hashOf(token))
+func (s *Service) LookAtLink(ctx context.Context, token string) (accounts.Account, error) {
+	account, err := accounts.AccountByLink(ctx, s.kernel.DB, hashOf(token))
 	if errors.Is(err, action.ErrNotFound) || err == nil && account.Disabled {
-		return store.Account{}, ErrLinkEnded
+		return accounts.Account{}, ErrLinkEnded
 	}
 	return account, err
 }
 
 // TakeLink sets the password of a link's account, and ends the link.
-func (s *Service) TakeLink(ctx context.Context, token, password string) (store.Account, error) {
+func (s *Service) TakeLink(ctx context.Context, token, password string) (accounts.Account, error) {
 	account, err := s.LookAtLink(ctx, token)
 	if err != nil {
 		return account, err
@@ -114,11 +114,11 @@ func (s *Service) TakeLink(ctx context.Context, token, password string) (store.A
 		return account, err
 	}
 	err = pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
-		if _, err := store.LockAccount(ctx, tx, account.ID); err != nil {
+		if _, err := accounts.LockAccount(ctx, tx, account.ID); err != nil {
 			return err
 		}
 		// Of two who open the link at once, the second finds it ended.
-		if _, err := store.AccountByLink(ctx, tx, hashOf(token)); errors.Is(err, action.ErrNotFound) {
+		if _, err := accounts.AccountByLink(ctx, tx, hashOf(token)); errors.Is(err, action.ErrNotFound) {
 			return ErrLinkEnded
 		} else if err != nil {
 			return err
@@ -133,10 +133,10 @@ func (s *Service) TakeLink(ctx context.Context, token, password string) (store.A
 
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
-func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (store.Account, error) {
-	var changed store.Account
+func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (accounts.Account, error) {
+	var changed accounts.Account
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.LockAccount(ctx, tx, id)
+		before, err := accounts.LockAccount(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -151,15 +151,15 @@ func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int6
 		if err := checkName(&after); err != nil {
 			return err
 		}
-		if err := store.UpdateAccount(ctx, tx, after); err != nil {
+		if err := accounts.UpdateAccount(ctx, tx, after); err != nil {
 			return err
 		}
 		if after.Disabled {
-			if err := store.DeleteLink(ctx, tx, id); err != nil {
+			if err := accounts.DeleteLink(ctx, tx, id); err != nil {
 				return err
 			}
 		}
-		if changed, err = store.AccountByID(ctx, tx, id); err != nil {
+		if changed, err = accounts.AccountByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeAccount, id, nil, accountTold(before), accountTold(changed))
@@ -167,7 +167,7 @@ func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int6
 	return changed, err
 }
 
-func accountTold(a store.Account) map[string]any {
+func accountTold(a accounts.Account) map[string]any {
 	can := "yes"
 	if a.Disabled {
 		can = "no"

@@ -12,7 +12,7 @@ import (
 	"github.com/trustelem/zxcvbn"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 	"frugalheron/store/pg"
 )
 
@@ -67,14 +67,14 @@ func (s *Service) ChangePassword(ctx context.Context, actor action.Actor, curren
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
-	account, err := store.AccountByID(ctx, s.kernel.DB, actor.AccountID)
+	account, err := accounts.AccountByID(ctx, s.kernel.DB, actor.AccountID)
 	if err != nil {
 		return err
 	}
 	if err := checkPassword("wanted", wanted, account.Login, account.Name); err != nil {
 		return err
 	}
-	limits := []store.SignInLimit{{Subject: fmt.Sprintf("account %d", account.ID), Most: failuresPerLogin}}
+	limits := []accounts.SignInLimit{{Subject: fmt.Sprintf("account %d", account.ID), Most: failuresPerLogin}}
 	if err := s.prove(ctx, account, current, limits); errors.Is(err, ErrSignIn) {
 		return action.Reject("current", "this is not your current password")
 	} else if err != nil {
@@ -103,7 +103,7 @@ func (s *Service) ReplacePassword(ctx context.Context, login, wanted string) err
 		return err
 	}
 	return pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
-		account, err := store.AccountByLogin(ctx, tx, login)
+		account, err := accounts.AccountByLogin(ctx, tx, login)
 		if err != nil {
 			return err
 		}
@@ -117,13 +117,13 @@ func (s *Service) ReplacePassword(ctx context.Context, login, wanted string) err
 // setPassword gives an account another password. Links to set one end, and browsers that the old one made known
 // are strangers again.
 func setPassword(ctx context.Context, tx *sqlx.Tx, account int64, hash string) error {
-	if err := store.SetPasswordHash(ctx, tx, account, hash); err != nil {
+	if err := accounts.SetPasswordHash(ctx, tx, account, hash); err != nil {
 		return err
 	}
-	if err := store.DeleteLink(ctx, tx, account); err != nil {
+	if err := accounts.DeleteLink(ctx, tx, account); err != nil {
 		return err
 	}
-	return store.ForgetBrowsers(ctx, tx, account)
+	return accounts.ForgetBrowsers(ctx, tx, account)
 }
 
 // checkPassword refuses a password that is too short, or that somebody would try early who knows whose it is.

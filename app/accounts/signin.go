@@ -16,7 +16,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/accounts"
 	"frugalheron/store/pg"
 )
 
@@ -55,7 +55,7 @@ type Caller struct {
 
 // SignedIn is an account somebody signed in to, and what its browser shows the next time.
 type SignedIn struct {
-	Account store.Account
+	Account accounts.Account
 	Browser string
 }
 
@@ -63,19 +63,19 @@ type SignedIn struct {
 // the answer is *TooMany.
 func (s *Service) SignIn(ctx context.Context, login, password string, from Caller) (SignedIn, error) {
 	login = strings.TrimSpace(login)
-	account, err := store.AccountByLogin(ctx, s.kernel.DB, login)
+	account, err := accounts.AccountByLogin(ctx, s.kernel.DB, login)
 	if err != nil && !errors.Is(err, action.ErrNotFound) {
 		return SignedIn{}, err
 	}
 	byLogin := "login " + strings.ToLower(login)
-	limits := []store.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
-	isKnown, isShared, err := store.KnownBrowser(ctx, s.kernel.DB, account.ID, hashOf(from.Browser), BrowserKnown)
+	limits := []accounts.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
+	isKnown, isShared, err := accounts.KnownBrowser(ctx, s.kernel.DB, account.ID, hashOf(from.Browser), BrowserKnown)
 	if err != nil {
 		return SignedIn{}, err
 	}
 	switch {
 	case isKnown:
-		limits = []store.SignInLimit{{Subject: "browser " + hashOf(from.Browser), Most: failuresPerBrowser}}
+		limits = []accounts.SignInLimit{{Subject: "browser " + hashOf(from.Browser), Most: failuresPerBrowser}}
 	case !isShared:
 		from.Browser = rand.Text() // never one that somebody brought along
 	}
@@ -84,23 +84,23 @@ func (s *Service) SignIn(ctx context.Context, login, password string, from Calle
 	}
 	err = pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
 		if !isKnown {
-			if err := store.ClearSignInFailures(ctx, tx, byLogin); err != nil {
+			if err := accounts.ClearSignInFailures(ctx, tx, byLogin); err != nil {
 				return err
 			}
 		}
-		return store.KnowBrowser(ctx, tx, account.ID, hashOf(from.Browser), browsersKnown)
+		return accounts.KnowBrowser(ctx, tx, account.ID, hashOf(from.Browser), browsersKnown)
 	})
 	return SignedIn{account, from.Browser}, err
 }
 
 // prove looks whether a password is an account's; the zero account has none. The attempt is counted first.
-func (s *Service) prove(ctx context.Context, account store.Account, password string, limits []store.SignInLimit) error {
+func (s *Service) prove(ctx context.Context, account accounts.Account, password string, limits []accounts.SignInLimit) error {
 	// Everybody counts in the same order, so that two who share a subject do not wait for each other.
-	slices.SortFunc(limits, func(a, b store.SignInLimit) int { return cmp.Compare(a.Subject, b.Subject) })
+	slices.SortFunc(limits, func(a, b accounts.SignInLimit) int { return cmp.Compare(a.Subject, b.Subject) })
 	var attempts []int64
 	var clearIn time.Duration
 	err := pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) (err error) {
-		attempts, clearIn, err = store.CountSignIn(ctx, tx, limits, failureWindow)
+		attempts, clearIn, err = accounts.CountSignIn(ctx, tx, limits, failureWindow)
 		return err
 	})
 	if err != nil {
@@ -124,7 +124,7 @@ func (s *Service) prove(ctx context.Context, account store.Account, password str
 		return ErrSignIn
 	}
 	// It did not fail, or nobody has looked: neither counts.
-	return errors.Join(err, store.ForgetSignIns(ctx, s.kernel.DB, attempts))
+	return errors.Join(err, accounts.ForgetSignIns(ctx, s.kernel.DB, attempts))
 }
 
 // networkOf is by what failures of an address are counted: of IPv6, whoever has one address has all of its network.

@@ -11,15 +11,16 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/lot"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/history"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
 // LotThing is a thing of a lot with its share of the cost.
 type LotThing struct {
-	store.LotItem
+	arrivals.LotItem
 	ShareCents *int64 `json:"shareCents" doc:"Its share of the cost; null while the cost cannot be spread"`
 	Share      string `json:"share" doc:"The same as an amount, or empty"`
 	Fate       string `json:"fate" says:"text" doc:"What became of it, in words"`
@@ -27,7 +28,7 @@ type LotThing struct {
 
 // Lot is an arrival with its things, what each cost, and whether it was worth it.
 type Lot struct {
-	store.Acquisition
+	arrivals.Acquisition
 	Things         []LotThing `json:"things"`
 	CostCents      int64      `json:"costCents" doc:"Price and extra costs together"`
 	Cost           string     `json:"cost" doc:"The same as an amount"`
@@ -45,18 +46,18 @@ func (s *Service) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, e
 }
 
 func ReadLot(ctx context.Context, h pg.Handle, id int64) (Lot, error) {
-	acquired, err := store.AcquisitionByID(ctx, h, id)
+	acquired, err := arrivals.AcquisitionByID(ctx, h, id)
 	if err != nil {
 		return Lot{}, err
 	}
-	items, err := store.LotItemsOf(ctx, h, id)
+	items, err := arrivals.LotItemsOf(ctx, h, id)
 	if err != nil {
 		return Lot{}, err
 	}
 	return spreadLot(acquired, items), nil
 }
 
-func spreadLot(acquired store.Acquisition, items []store.LotItem) Lot {
+func spreadLot(acquired arrivals.Acquisition, items []arrivals.LotItem) Lot {
 	l := Lot{Acquisition: acquired, Things: make([]LotThing, len(items))}
 	if acquired.PriceCents != nil {
 		l.CostCents = *acquired.PriceCents
@@ -91,7 +92,7 @@ func spreadLot(acquired store.Acquisition, items []store.LotItem) Lot {
 	return l
 }
 
-func fateOf(item store.LotItem) string {
+func fateOf(item arrivals.LotItem) string {
 	switch {
 	case item.MachineID != nil:
 		return "is " + item.Accession
@@ -123,7 +124,7 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAcquisitions(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := arrivals.ListAcquisitions(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = skip + limit
@@ -134,7 +135,7 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 	return page, err
 }
 
-func checkAcquisition(ctx context.Context, h pg.Handle, f *store.AcquisitionFields) (day *string, err error) {
+func checkAcquisition(ctx context.Context, h pg.Handle, f *arrivals.AcquisitionFields) (day *string, err error) {
 	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived), input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
 		input.Lines("cameWith", &f.CameWith), input.Lines("note", &f.Note))
 	f.Currency = strings.ToUpper(strings.TrimSpace(f.Currency))
@@ -150,7 +151,7 @@ func checkAcquisition(ctx context.Context, h pg.Handle, f *store.AcquisitionFiel
 		return nil, action.Reject("currency", "write its three letters, as EUR")
 	}
 	if f.Currency == "" {
-		collection, err := store.ReadCollection(ctx, h)
+		collection, err := storeinventory.ReadCollection(ctx, h)
 		if err != nil {
 			return nil, err
 		}
@@ -180,14 +181,14 @@ func checkAcquisition(ctx context.Context, h pg.Handle, f *store.AcquisitionFiel
 }
 
 // Receive enters an arrival with its things.
-func (s *Service) Receive(ctx context.Context, actor action.Actor, fields store.AcquisitionFields, things []store.LotItemFields) (Lot, error) {
+func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arrivals.AcquisitionFields, things []arrivals.LotItemFields) (Lot, error) {
 	var received Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		day, err := checkAcquisition(ctx, tx, &fields)
 		if err != nil {
 			return err
 		}
-		id, err := store.InsertAcquisition(ctx, tx, fields, day)
+		id, err := arrivals.InsertAcquisition(ctx, tx, fields, day)
 		if err != nil {
 			return err
 		}
@@ -195,7 +196,7 @@ func (s *Service) Receive(ctx context.Context, actor action.Actor, fields store.
 			if err := checkLotItem(ctx, tx, &things[i]); err != nil {
 				return fmt.Errorf("item %d: %w", i+1, err)
 			}
-			if _, err := store.InsertLotItem(ctx, tx, id, things[i]); err != nil {
+			if _, err := arrivals.InsertLotItem(ctx, tx, id, things[i]); err != nil {
 				return err
 			}
 		}
@@ -208,7 +209,7 @@ func (s *Service) Receive(ctx context.Context, actor action.Actor, fields store.
 }
 
 // ChangeAcquisition rewrites what is said of an arrival, starting from a version.
-func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int, fields store.AcquisitionFields) (Lot, error) {
+func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int, fields arrivals.AcquisitionFields) (Lot, error) {
 	var changed Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := lockLot(ctx, tx, id, version)
@@ -219,7 +220,7 @@ func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id 
 		if err != nil {
 			return err
 		}
-		if err := store.UpdateAcquisition(ctx, tx, id, fields, day); err != nil {
+		if err := arrivals.UpdateAcquisition(ctx, tx, id, fields, day); err != nil {
 			return err
 		}
 		if changed, err = ReadLot(ctx, tx, id); err != nil {
@@ -231,8 +232,8 @@ func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id 
 }
 
 // lockLot locks an arrival that nobody changed since version; its things are locked with it.
-func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Acquisition, error) {
-	before, err := store.LockAcquisition(ctx, tx, id)
+func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (arrivals.Acquisition, error) {
+	before, err := arrivals.LockAcquisition(ctx, tx, id)
 	if err == nil && before.Version != version {
 		return before, &action.Stale{What: "the lot", Newer: before}
 	}
@@ -240,11 +241,11 @@ func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Acq
 }
 
 func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	before, err := action.StateIn[store.AcquisitionFields](e.Before)
+	before, err := action.StateIn[arrivals.AcquisitionFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now store.Acquisition) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, arrivals.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now arrivals.Acquisition) error {
 		return action.Second(s.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
 	})
 }

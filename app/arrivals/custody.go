@@ -11,14 +11,15 @@ import (
 	"frugalheron/core/calendar"
 	"frugalheron/core/custody"
 	"frugalheron/core/edtf"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // ToldCustody is a statement about a machine's past with its place in the chain.
 type ToldCustody struct {
-	store.Custody
+	arrivals.Custody
 	RoleWords string        `json:"roleWords"`
 	Whom      string        `json:"whom" says:"text" doc:"The party, or who was written in its place"`
 	Span      *custody.Span `json:"span" doc:"When it was, or null when nobody knows"`
@@ -33,7 +34,7 @@ type Chain struct {
 
 // ChainOf examines what is known of a machine's past; arrived is when it came, nil when unknown.
 func ChainOf(ctx context.Context, h pg.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
-	kept, err := store.CustodyOf(ctx, h, machineID)
+	kept, err := arrivals.CustodyOf(ctx, h, machineID)
 	if err != nil {
 		return Chain{}, err
 	}
@@ -67,7 +68,7 @@ func ChainOf(ctx context.Context, h pg.Handle, machineID int64, arrived *edtf.Da
 	return c, nil
 }
 
-func checkCustody(f *store.CustodyFields) error {
+func checkCustody(f *arrivals.CustodyFields) error {
 	err := input.CheckAll(input.OneLine("who", &f.Who), input.OneLine("place", &f.Place), input.Lines("usedFor", &f.UsedFor), input.CheckEDTF("dates", &f.Dates))
 	if err != nil {
 		return err
@@ -82,23 +83,23 @@ func checkCustody(f *store.CustodyFields) error {
 }
 
 // TellCustody notes what a source says of a machine's past.
-func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID int64, fields store.CustodyFields) (store.Custody, error) {
-	var told store.Custody
+func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID int64, fields arrivals.CustodyFields) (arrivals.Custody, error) {
+	var told arrivals.Custody
 	if err := checkCustody(&fields); err != nil {
 		return told, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if err := evidence.CheckCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
-		id, err := store.InsertCustody(ctx, tx, machineID, actor.Account(), fields)
+		id, err := arrivals.InsertCustody(ctx, tx, machineID, actor.Account(), fields)
 		if err != nil {
 			return err
 		}
-		if told, err = store.LockCustody(ctx, tx, id); err != nil {
+		if told, err = arrivals.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTellCustody, id, &machineID, nil, told)
@@ -107,13 +108,13 @@ func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID
 }
 
 // ChangeCustody rewrites a statement about a machine's past, starting from a version.
-func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields store.CustodyFields) (store.Custody, error) {
-	var changed store.Custody
+func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields arrivals.CustodyFields) (arrivals.Custody, error) {
+	var changed arrivals.Custody
 	if err := checkCustody(&fields); err != nil {
 		return changed, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.LockCustody(ctx, tx, id)
+		before, err := arrivals.LockCustody(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -123,10 +124,10 @@ func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int6
 		if err := evidence.CheckCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
 		}
-		if err := store.UpdateCustody(ctx, tx, id, fields); err != nil {
+		if err := arrivals.UpdateCustody(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		if changed, err = store.LockCustody(ctx, tx, id); err != nil {
+		if changed, err = arrivals.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeCustody, id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
@@ -135,11 +136,11 @@ func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int6
 }
 
 func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	before, err := action.StateIn[store.CustodyFields](e.Before)
+	before, err := action.StateIn[arrivals.CustodyFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now store.Custody) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, arrivals.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now arrivals.Custody) error {
 		return action.Second(s.ChangeCustody(ctx, actor, now.ID, now.Version, before))
 	})
 }

@@ -9,13 +9,14 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/history"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
-func checkLotItem(ctx context.Context, h pg.Handle, f *store.LotItemFields) error {
+func checkLotItem(ctx context.Context, h pg.Handle, f *arrivals.LotItemFields) error {
 	err := input.CheckAll(input.OneLine("title", &f.Title), input.OneLine("valueNote", &f.ValueNote), input.CheckEDTF("passedOn", &f.PassedOn), input.Lines("note", &f.Note))
 	switch {
 	case err != nil:
@@ -35,7 +36,7 @@ func checkLotItem(ctx context.Context, h pg.Handle, f *store.LotItemFields) erro
 
 // onLot does work on the things of a lot, and reads the lot back. Version is the lot's: whoever changes a
 // thing has seen all of them, for their shares hang together.
-func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired store.Acquisition) error) (Lot, error) {
+func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired arrivals.Acquisition) error) (Lot, error) {
 	var after Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		acquired, err := lockLot(ctx, tx, lotID, version)
@@ -45,7 +46,7 @@ func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, ve
 		if err := work(tx, acquired); err != nil {
 			return err
 		}
-		if err := store.CountAcquisitionChange(ctx, tx, lotID); err != nil {
+		if err := arrivals.CountAcquisitionChange(ctx, tx, lotID); err != nil {
 			return err
 		}
 		after, err = ReadLot(ctx, tx, lotID)
@@ -55,12 +56,12 @@ func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, ve
 }
 
 // AddLotItem adds a thing to a lot.
-func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, fields store.LotItemFields) (Lot, error) {
-	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, fields arrivals.LotItemFields) (Lot, error) {
+	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		if err := checkLotItem(ctx, tx, &fields); err != nil {
 			return err
 		}
-		id, err := store.InsertLotItem(ctx, tx, lotID, fields)
+		id, err := arrivals.InsertLotItem(ctx, tx, lotID, fields)
 		if err != nil {
 			return err
 		}
@@ -69,8 +70,8 @@ func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int6
 }
 
 // itemOf reads a thing that is in a lot.
-func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (store.LotItem, error) {
-	item, err := store.LotItemByID(ctx, tx, id)
+func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (arrivals.LotItem, error) {
+	item, err := arrivals.LotItemByID(ctx, tx, id)
 	if err == nil && (item.AcquisitionID != lotID || item.Struck) {
 		return item, action.ErrNotFound
 	}
@@ -78,8 +79,8 @@ func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (store.LotItem, e
 }
 
 // ChangeLotItem rewrites what is said of a thing of a lot; passing it on is said so, too.
-func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.LotItemFields) (Lot, error) {
-	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields arrivals.LotItemFields) (Lot, error) {
+	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -90,7 +91,7 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 		if fields.PassedOn != "" && (before.MachineID != nil || before.AssemblyID != nil) {
 			return action.Reject("passedOn", "it is "+fateOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
 		}
-		if err := store.UpdateLotItem(ctx, tx, id, fields); err != nil {
+		if err := arrivals.UpdateLotItem(ctx, tx, id, fields); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeLotItem, id, before.MachineID, before.LotItemFields, fields)
@@ -100,7 +101,7 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 // StrikeLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
 func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64) (Lot, int64, error) {
 	var event int64
-	after, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+	after, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -108,7 +109,7 @@ func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID i
 		if before.MachineID != nil || before.AssemblyID != nil {
 			return action.Reject("id", "it is "+fateOf(before)+"; say first that it was none of this lot")
 		}
-		if err := store.StrikeLotItem(ctx, tx, id, true); err != nil {
+		if err := arrivals.StrikeLotItem(ctx, tx, id, true); err != nil {
 			return err
 		}
 		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeLotItem, id, nil, before, nil)
@@ -118,19 +119,19 @@ func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID i
 }
 
 func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	item, err := store.LotItemByID(ctx, s.kernel.DB, e.SubjectID)
+	item, err := arrivals.LotItemByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
-	acquired, err := store.AcquisitionByID(ctx, s.kernel.DB, item.AcquisitionID)
+	acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.DB, item.AcquisitionID)
 	if err != nil {
 		return err
 	}
-	_, err = s.onLot(ctx, actor, acquired.ID, acquired.Version, func(tx *sqlx.Tx, _ store.Acquisition) error {
+	_, err = s.onLot(ctx, actor, acquired.ID, acquired.Version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := store.StrikeLotItem(ctx, tx, item.ID, false); err != nil {
+		if err := arrivals.StrikeLotItem(ctx, tx, item.ID, false); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfLotItem, item.ID, nil, nil, item)
@@ -139,7 +140,7 @@ func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e h
 }
 
 // free refuses a thing that became something already.
-func free(item store.LotItem) error {
+func free(item arrivals.LotItem) error {
 	if item.MachineID != nil || item.AssemblyID != nil || item.PassedOn != "" {
 		return action.Reject("id", "it is placed already: "+fateOf(item))
 	}
@@ -147,12 +148,12 @@ func free(item store.LotItem) error {
 }
 
 // ItemBecomesMachine enters a thing of a lot as a machine of the collection.
-func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields store.MachineFields) (store.Machine, error) {
-	var created store.Machine
+func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields storeinventory.MachineFields) (storeinventory.Machine, error) {
+	var created storeinventory.Machine
 	if err := inventory.CheckMachine(&fields); err != nil {
 		return created, err
 	}
-	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired arrivals.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -168,7 +169,7 @@ func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lo
 			return err
 		}
 		if number, ok := pattern.Read(created.Accession); ok && number.Lot > 0 && acquired.Lot == nil {
-			if err := store.NumberLot(ctx, tx, lotID, number.Lot); err != nil {
+			if err := arrivals.NumberLot(ctx, tx, lotID, number.Lot); err != nil {
 				return err
 			}
 		}
@@ -180,13 +181,13 @@ func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lo
 // ItemIsMachine says that a thing of a lot is a machine that is in the collection already; for machine 0,
 // that it is none, after all.
 func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
-	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired arrivals.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
 		}
 		if machineID == 0 {
-			if err := store.LinkLotItem(ctx, tx, id, nil, nil); err != nil {
+			if err := arrivals.LinkLotItem(ctx, tx, id, nil, nil); err != nil {
 				return err
 			}
 			return action.Record(ctx, tx, actor, eventUnlinkLotItem, id, item.MachineID, item, nil)
@@ -194,11 +195,11 @@ func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID i
 		if err := free(item); err != nil {
 			return err
 		}
-		machine, err := store.LockMachine(ctx, tx, machineID)
+		machine, err := storeinventory.LockMachine(ctx, tx, machineID)
 		if err != nil {
 			return input.Missing(err, "machineId", "choose a machine of the collection")
 		}
-		if other, err := store.LotItemOf(ctx, tx, &machineID, nil); err == nil {
+		if other, err := arrivals.LotItemOf(ctx, tx, &machineID, nil); err == nil {
 			return action.Reject("machineId", machine.Accession+" came with another lot, as "+other.Title)
 		} else if !errors.Is(err, action.ErrNotFound) {
 			return err
@@ -207,8 +208,8 @@ func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID i
 	})
 }
 
-func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired store.Acquisition, item store.LotItem, machine store.Machine) error {
-	if err := store.LinkLotItem(ctx, tx, item.ID, &machine.ID, nil); err != nil {
+func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired arrivals.Acquisition, item arrivals.LotItem, machine storeinventory.Machine) error {
+	if err := arrivals.LinkLotItem(ctx, tx, item.ID, &machine.ID, nil); err != nil {
 		return err
 	}
 	told := map[string]string{"title": item.Title, "lot": acquired.Title, "accession": machine.Accession}
@@ -216,12 +217,12 @@ func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired 
 }
 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
-func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields store.AssemblyFields) (store.Assembly, error) {
-	var added store.Assembly
+func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields storeinventory.AssemblyFields) (storeinventory.Assembly, error) {
+	var added storeinventory.Assembly
 	if err := inventory.CheckLoose(&place, &fields); err != nil {
 		return added, err
 	}
-	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired store.Acquisition) error {
+	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired arrivals.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
 			return err
@@ -229,10 +230,10 @@ func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, l
 		if err := free(item); err != nil {
 			return err
 		}
-		if added, err = inventory.InsertAssembly(ctx, tx, actor, store.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
+		if added, err = inventory.InsertAssembly(ctx, tx, actor, storeinventory.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
 			return err
 		}
-		if err := store.LinkLotItem(ctx, tx, id, nil, &added.ID); err != nil {
+		if err := arrivals.LinkLotItem(ctx, tx, id, nil, &added.ID); err != nil {
 			return err
 		}
 		told := map[string]string{"title": item.Title, "lot": acquired.Title, "place": place}

@@ -5,14 +5,15 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/evidence"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
+	storeevidence "frugalheron/store/evidence"
 	"frugalheron/store/pg"
 )
 
 var (
-	ofCustody = evidence.NewWithdrawal(store.OfCustody, eventWithdrawCustody, eventLetCustodyCount, action.MayKeepTheRecord,
+	ofCustody = evidence.NewWithdrawal(storeevidence.OfCustody, eventWithdrawCustody, eventLetCustodyCount, action.MayKeepTheRecord,
 		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
-			before, err := store.LockCustody(ctx, h, id)
+			before, err := arrivals.LockCustody(ctx, h, id)
 			return before.MachineID, before, err
 		})
 )

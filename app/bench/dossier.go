@@ -15,7 +15,9 @@ import (
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	storearrivals "frugalheron/store/arrivals"
+	storeevidence "frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
@@ -28,14 +30,14 @@ type Arrival struct {
 
 // Dossier is what is written down about a machine beside its boards.
 type Dossier struct {
-	Arrival      Arrival               `json:"arrival"`
-	Chain        arrivals.Chain        `json:"chain"`
-	PersonalData []people.PersonalData `json:"personalData"`
-	Stays        []store.Stay          `json:"stays" doc:"Where it is and was, the newest first"`
-	Known        []appevidence.Known   `json:"known" doc:"What is said of each attribute, and what it amounts to"`
-	Meetings     []store.Meeting       `json:"meetings" doc:"Identifiers that it shares with other records"`
-	OutsideID    int64                 `json:"outsideId" doc:"The assembly that is its outside"`
-	Stages       DossierStages         `json:"stages"`
+	Arrival      Arrival                 `json:"arrival"`
+	Chain        arrivals.Chain          `json:"chain"`
+	PersonalData []people.PersonalData   `json:"personalData"`
+	Stays        []storeinventory.Stay   `json:"stays" doc:"Where it is and was, the newest first"`
+	Known        []appevidence.Known     `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	Meetings     []storeevidence.Meeting `json:"meetings" doc:"Identifiers that it shares with other records"`
+	OutsideID    int64                   `json:"outsideId" doc:"The assembly that is its outside"`
+	Stages       DossierStages           `json:"stages"`
 }
 
 // DossierStages say how far the stages have come that the dossier is about.
@@ -69,12 +71,12 @@ func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int
 	d, err := readDossier(ctx, s.kernel.DB, machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
-		d.Meetings, err = store.MeetingsOf(ctx, s.kernel.DB, store.RecordRef{Kind: "machine", ID: machineID}, true)
+		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.DB, storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
 }
 
-func readDossier(ctx context.Context, h pg.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
+func readDossier(ctx context.Context, h pg.Handle, machine storeinventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
 	d := Dossier{OutsideID: outsideID}
 	var err error
 	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
@@ -90,13 +92,13 @@ func readDossier(ctx context.Context, h pg.Handle, machine store.Machine, totals
 	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
-	if d.Stays, err = store.StaysOf(ctx, h, machine.ID); err != nil {
+	if d.Stays, err = storeinventory.StaysOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
 	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
 		return d, err
 	}
-	if d.Meetings, err = store.MeetingsOf(ctx, h, store.RecordRef{Kind: "machine", ID: machine.ID}, false); err != nil {
+	if d.Meetings, err = storeevidence.MeetingsOf(ctx, h, storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, false); err != nil {
 		return d, err
 	}
 	d.Stages = d.judgeStages(seen)
@@ -151,7 +153,7 @@ func (d Dossier) verdicts(seen outside.Sheet) []reckoning.Verdict {
 
 // arrivalOf finds the lot that a machine came with.
 func arrivalOf(ctx context.Context, h pg.Handle, machineID int64) (Arrival, error) {
-	item, err := store.LotItemOf(ctx, h, &machineID, nil)
+	item, err := storearrivals.LotItemOf(ctx, h, &machineID, nil)
 	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
 	}
@@ -161,7 +163,7 @@ func arrivalOf(ctx context.Context, h pg.Handle, machineID int64) (Arrival, erro
 	return arrivalWith(ctx, h, item)
 }
 
-func arrivalWith(ctx context.Context, h pg.Handle, item store.LotItem) (Arrival, error) {
+func arrivalWith(ctx context.Context, h pg.Handle, item storearrivals.LotItem) (Arrival, error) {
 	l, err := arrivals.ReadLot(ctx, h, item.AcquisitionID)
 	if err != nil {
 		return Arrival{}, err
@@ -180,7 +182,7 @@ func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assem
 	if _, err := s.subjects.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Arrival{}, err
 	}
-	item, err := store.LotItemOf(ctx, s.kernel.DB, nil, &assemblyID)
+	item, err := storearrivals.LotItemOf(ctx, s.kernel.DB, nil, &assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
 	}
@@ -191,7 +193,7 @@ func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assem
 }
 
 // totalsOf adds up the boards of a machine.
-func (s *Service) totalsOf(ctx context.Context, machine store.Machine, fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
+func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine, fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
 	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
@@ -202,7 +204,7 @@ func (s *Service) totalsOf(ctx context.Context, machine store.Machine, fitted []
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
 func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly, draft string) (ReckonedMachine, error) {
-	machine, err := store.MachineByID(ctx, s.kernel.DB, *assembly.MachineID)
+	machine, err := storeinventory.MachineByID(ctx, s.kernel.DB, *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

@@ -14,7 +14,8 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
+	storesheets "frugalheron/store/sheets"
 )
 
 // Files travel on: private persons stand in them by their roles, whoever asks.
@@ -45,7 +46,7 @@ func (s *Service) ExportSheets(ctx context.Context, actor action.Actor, machineI
 	return action.Content{Data: []byte(b.String()), MediaType: "text/plain; charset=utf-8", FileName: machine.Accession + ".sheet"}, nil
 }
 
-func headingOf(f store.AssemblyFields) *sheet.Heading {
+func headingOf(f storeinventory.AssemblyFields) *sheet.Heading {
 	h := &sheet.Heading{Title: f.Title}
 	kind := f.Kind
 	if kind == "board" {
@@ -98,7 +99,7 @@ func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machine
 	return action.CsvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
 }
 
-func exportRow(accession, board string, e store.EntryRow) []string {
+func exportRow(accession, board string, e storesheets.EntryRow) []string {
 	findings := []string{}
 	for _, f := range e.Findings {
 		findings = append(findings, strings.TrimSuffix(f.Kind+": "+f.Note, ": "))
@@ -155,7 +156,7 @@ func (s *Service) ExportDossier(ctx context.Context, actor action.Actor, machine
 		return action.Content{}, err
 	}
 	document, err := json.MarshalIndent(people.PublicOf(p, struct {
-		Machine      store.Machine           `json:"machine"`
+		Machine      storeinventory.Machine  `json:"machine"`
 		Dossier      Dossier                 `json:"dossier"`
 		Wiring       teardown.Wiring         `json:"wiring"`
 		OpenedUp     teardown.OpenedUp       `json:"openedUp"`

@@ -8,7 +8,8 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/caution"
-	"frugalheron/store"
+	"frugalheron/store/condition"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
@@ -53,7 +54,7 @@ func (s *Service) Adjusters(ctx context.Context, actor action.Actor, machineID i
 }
 
 func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster, error) {
-	rows, err := store.AdjustersOf(ctx, h, machineID)
+	rows, err := condition.AdjustersOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -84,10 +85,10 @@ func (s *Service) AddAdjuster(ctx context.Context, actor action.Actor, machineID
 	}
 	var after []Adjuster
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		id, err := store.InsertAdjuster(ctx, tx, machineID, action.ToKeep(keptAdjuster{f, []Turn{}}))
+		id, err := condition.InsertAdjuster(ctx, tx, machineID, action.ToKeep(keptAdjuster{f, []Turn{}}))
 		if err != nil {
 			return err
 		}
@@ -113,7 +114,7 @@ func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64
 	}
 	var after []Adjuster
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := store.LockAdjuster(ctx, tx, id)
+		row, err := condition.LockAdjuster(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -126,7 +127,7 @@ func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64
 		}
 		turn := Turn{On: action.Today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
 		kept.Turns, kept.Position = append(kept.Turns, turn), position
-		if err := store.UpdateAdjuster(ctx, tx, id, action.ToKeep(kept)); err != nil {
+		if err := condition.UpdateAdjuster(ctx, tx, id, action.ToKeep(kept)); err != nil {
 			return err
 		}
 		if err := action.Record(ctx, tx, actor, eventTurnAdjuster, id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {

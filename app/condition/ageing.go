@@ -10,7 +10,8 @@ import (
 
 	"frugalheron/core/condition"
 	"frugalheron/core/risk"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
@@ -20,7 +21,7 @@ const ageingRules = 1
 // renewAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
 // of a board and year are one row, with the first of their lines.
 func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
-	if err := store.LockAgeing(ctx, tx, machineID); err != nil {
+	if err := storecondition.LockAgeing(ctx, tx, machineID); err != nil {
 		return err
 	}
 	parts, rows, err := heldParts(ctx, tx, machineID)
@@ -66,12 +67,12 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	for i, key := range order {
 		kept[i] = packPart(*grouped[key])
 	}
-	return store.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
+	return storecondition.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
 }
 
 // lookedAt says when a survey last looked at each ageing class.
 func lookedAt(ctx context.Context, h pg.Handle, machineID int64) (map[string]risk.Day, error) {
-	surveys, err := store.SurveysOf(ctx, h, machineID)
+	surveys, err := storecondition.SurveysOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -146,13 +147,13 @@ func atoi(text string) int {
 func (s *Service) RenewAgeing(ctx context.Context) error {
 	const batch = 200
 	for {
-		ids, err := store.MachinesWithOldAgeing(ctx, s.kernel.DB, ageingRules, batch)
+		ids, err := storecondition.MachinesWithOldAgeing(ctx, s.kernel.DB, ageingRules, batch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}
 		for _, id := range ids {
 			err := pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
-				if _, err := store.LockMachine(ctx, tx, id); err != nil {
+				if _, err := inventory.LockMachine(ctx, tx, id); err != nil {
 					return err
 				}
 				return renewAgeing(ctx, tx, id)

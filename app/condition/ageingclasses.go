@@ -10,7 +10,8 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/risk"
-	"frugalheron/store"
+	"frugalheron/store/condition"
+	"frugalheron/store/inventory"
 )
 
 // OwnClass is an ageing class as the collection ranks by it.
@@ -21,7 +22,7 @@ type OwnClass struct {
 }
 
 func (s *Service) ownClasses(ctx context.Context) ([]OwnClass, error) {
-	rows, err := store.OwnClasses(ctx, s.kernel.DB)
+	rows, err := condition.OwnClasses(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
@@ -70,7 +71,7 @@ func (s *Service) ChangeAgeingClass(ctx context.Context, actor action.Actor, ver
 	}
 	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
 	err = s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		written, err := store.PutOwnClass(ctx, tx, c.Key, action.ToKeep(c), version)
+		written, err := condition.PutOwnClass(ctx, tx, c.Key, action.ToKeep(c), version)
 		if err != nil {
 			return err
 		}
@@ -88,14 +89,14 @@ func (s *Service) ChangeAgeingClass(ctx context.Context, actor action.Actor, ver
 // SayClimate says how a place treats what stands there, and in all places in it of which nothing else is said.
 func (s *Service) SayClimate(ctx context.Context, actor action.Actor, place, climate string) error {
 	return s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if holds, err := store.HoldsPlaces(ctx, tx, place); err != nil {
+		if holds, err := condition.HoldsPlaces(ctx, tx, place); err != nil {
 			return err
 		} else if holds {
-			if err := store.EnsurePlace(ctx, tx, place); err != nil {
+			if err := inventory.EnsurePlace(ctx, tx, place); err != nil {
 				return err
 			}
 		}
-		before, err := store.SetClimate(ctx, tx, place, climate)
+		before, err := condition.SetClimate(ctx, tx, place, climate)
 		if errors.Is(err, action.ErrNotFound) {
 			return action.Reject("place", "choose a place that is in the list")
 		}

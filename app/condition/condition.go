@@ -9,18 +9,19 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
 	"frugalheron/store/pg"
+	"frugalheron/store/unknowns"
 )
 
 // ToldFinding is a finding with all its sightings and its story.
 type ToldFinding struct {
-	store.Finding
-	Name      string              `json:"name" doc:"What the subsystem is called"`
-	Where     string              `json:"where" says:"text" doc:"Board, designator and place, in words"`
-	Sightings []store.SightingRow `json:"sightings"`
-	Story     condition.Story     `json:"story"`
-	Callout   *Callout            `json:"callout" doc:"Its number on a picture of the board, or null"`
+	storecondition.Finding
+	Name      string                       `json:"name" doc:"What the subsystem is called"`
+	Where     string                       `json:"where" says:"text" doc:"Board, designator and place, in words"`
+	Sightings []storecondition.SightingRow `json:"sightings"`
+	Story     condition.Story              `json:"story"`
+	Callout   *Callout                     `json:"callout" doc:"Its number on a picture of the board, or null"`
 }
 
 // Callout is a number on a picture of a board.
@@ -62,7 +63,7 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
-	pictures, err := store.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
+	pictures, err := unknowns.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
@@ -95,7 +96,7 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 		return c, err
 	}
 	c.Guide = condition.Guide(parts)
-	rows, err := store.SurveysOf(ctx, h, machineID)
+	rows, err := storecondition.SurveysOf(ctx, h, machineID)
 	if err != nil {
 		return c, err
 	}
@@ -129,21 +130,21 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 
 // readFindings reads the findings of a machine with their sightings, and returns them as the core knows them.
 func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Finding, error) {
-	found, err := store.FindingsOf(ctx, h, machineID)
+	found, err := storecondition.FindingsOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
-	sightings, err := store.SightingsOf(ctx, h, machineID)
+	sightings, err := storecondition.SightingsOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
-	by := map[int64][]store.SightingRow{}
+	by := map[int64][]storecondition.SightingRow{}
 	for _, s := range sightings {
 		by[s.FindingID] = append(by[s.FindingID], s)
 	}
 	findings := []condition.Finding{}
 	for _, f := range found {
-		told := ToldFinding{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f), Sightings: append([]store.SightingRow{}, by[f.ID]...)}
+		told := ToldFinding{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f), Sightings: append([]storecondition.SightingRow{}, by[f.ID]...)}
 		one := condition.Finding{ID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: told.Where}
 		for _, s := range told.Sightings {
 			seen := condition.Sighting{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend, Gone: s.Gone, Note: s.Note}
@@ -158,7 +159,7 @@ func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int
 	return findings, nil
 }
 
-func whereOf(f store.Finding) string {
+func whereOf(f storecondition.Finding) string {
 	words := []string{}
 	for _, word := range []string{f.Assembly, f.Designator, f.Place} {
 		if word != "" {

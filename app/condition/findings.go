@@ -11,12 +11,13 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
 	"frugalheron/store/history"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
-func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *store.FindingFields) error {
+func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *storecondition.FindingFields) error {
 	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator), input.OneLine("place", &f.Place))
 	switch {
 	case err != nil:
@@ -31,23 +32,23 @@ func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *store.Fi
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {
 		return action.Reject("subsystem", "choose the subsystem it belongs to")
 	}
-	return inventory.OfMachine(ctx, h, machineID, append(inventory.NamedIf("assemblyId", store.OwnedBoard, f.AssemblyID), inventory.NamedIf("attachmentId", store.OwnedPicture, f.AttachmentID)...)...)
+	return inventory.OfMachine(ctx, h, machineID, append(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, f.AssemblyID), inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, f.AttachmentID)...)...)
 }
 
 // AddFinding keeps a finding with its first sighting.
-func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f store.FindingFields, first store.SightingRow) error {
+func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f storecondition.FindingFields, first storecondition.SightingRow) error {
 	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
 		return err
 	}
-	id, err := store.InsertFinding(ctx, tx, machineID, f)
+	id, err := storecondition.InsertFinding(ctx, tx, machineID, f)
 	if err != nil {
 		return err
 	}
 	first.FindingID = id
-	if err := store.PutSighting(ctx, tx, actor.Account(), first); err != nil {
+	if err := storecondition.PutSighting(ctx, tx, actor.Account(), first); err != nil {
 		return err
 	}
-	kept, err := store.FindingByID(ctx, tx, id)
+	kept, err := storecondition.FindingByID(ctx, tx, id)
 	if err != nil {
 		return err
 	}
@@ -77,12 +78,12 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
 func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	f, err := store.FindingByID(ctx, s.kernel.DB, id)
+	f, err := storecondition.FindingByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return 0, err
 	}
 	_, err = s.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
-		f, err := store.FindingByID(ctx, tx, id)
+		f, err := storecondition.FindingByID(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -92,7 +93,7 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 		if f.Version != version {
 			return &action.Stale{What: "the finding", Newer: f}
 		}
-		if err := store.StrikeFinding(ctx, tx, id, true); err != nil {
+		if err := storecondition.StrikeFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
 		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
@@ -102,7 +103,7 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 }
 
 func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	f, err := store.FindingByID(ctx, s.kernel.DB, e.SubjectID)
+	f, err := storecondition.FindingByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
@@ -110,7 +111,7 @@ func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e h
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := store.StrikeFinding(ctx, tx, f.ID, false); err != nil {
+		if err := storecondition.StrikeFinding(ctx, tx, f.ID, false); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
@@ -120,12 +121,12 @@ func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e h
 
 // SeenFinding is a finding as it was seen: a new one with its fields, or one that was there before by its id.
 type SeenFinding struct {
-	FindingID int64                `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
-	New       *store.FindingFields `json:"new,omitempty"`
-	Severity  condition.Severity   `json:"severity" enum:"cosmetic,watch,repair,hazard"`
-	Trend     string               `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
-	Gone      bool                 `json:"gone" required:"false" doc:"It is not there any more"`
-	Note      string               `json:"note" says:"text" maxLength:"1000" required:"false"`
+	FindingID int64                         `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
+	New       *storecondition.FindingFields `json:"new,omitempty"`
+	Severity  condition.Severity            `json:"severity" enum:"cosmetic,watch,repair,hazard"`
+	Trend     string                        `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
+	Gone      bool                          `json:"gone" required:"false" doc:"It is not there any more"`
+	Note      string                        `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string, seen SeenFinding, surveyID *int64, on string) error {
@@ -135,7 +136,7 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 	if !seen.Severity.IsKnown() {
 		return action.Reject("severity", "say how grave it is")
 	}
-	sighting := store.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on, Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
+	sighting := storecondition.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on, Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
 	if seen.FindingID == 0 {
 		if seen.New == nil {
 			return action.Reject("new", "say what was found")
@@ -147,17 +148,17 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 		f.Subsystem = subsystem
 		return AddFinding(ctx, tx, actor, machineID, f, sighting)
 	}
-	if err := inventory.OfMachine(ctx, tx, machineID, inventory.NamedAs("findingId", store.OwnedFinding, seen.FindingID)); err != nil {
+	if err := inventory.OfMachine(ctx, tx, machineID, inventory.NamedAs("findingId", storeinventory.OwnedFinding, seen.FindingID)); err != nil {
 		return err
 	}
-	f, err := store.FindingByID(ctx, tx, seen.FindingID)
+	f, err := storecondition.FindingByID(ctx, tx, seen.FindingID)
 	if err != nil {
 		return err
 	}
 	if surveyID != nil && f.Subsystem != subsystem {
 		return action.Reject("findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem)))
 	}
-	if err := store.PutSighting(ctx, tx, actor.Account(), sighting); err != nil {
+	if err := storecondition.PutSighting(ctx, tx, actor.Account(), sighting); err != nil {
 		return err
 	}
 	done := eventSeeFinding

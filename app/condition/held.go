@@ -5,18 +5,19 @@ import (
 	"strings"
 
 	"frugalheron/core/condition"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // heldParts are what a machine holds, as surveys and the ranking of what ages know it: the lines of its
 // sheets, and its boards by their kind and name.
-func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Part, []store.HeldPart, error) {
-	rows, err := store.HeldParts(ctx, h, machineID)
+func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Part, []storecondition.HeldPart, error) {
+	rows, err := storecondition.HeldParts(ctx, h, machineID)
 	if err != nil {
 		return nil, nil, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, h, machineID)
+	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -30,6 +31,6 @@ func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.P
 	return parts, rows, nil
 }
 
-func wordsOf(r store.HeldPart) condition.Words {
+func wordsOf(r storecondition.HeldPart) condition.Words {
 	return condition.Words{Kind: r.Kind, Class: r.Class, Marking: r.Marking, Places: strings.Fields(r.Places), Socketed: r.Socketed, Board: r.Board}
 }

@@ -12,7 +12,8 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/measure"
-	"frugalheron/store"
+	"frugalheron/store/condition"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
@@ -40,7 +41,7 @@ type Measured struct {
 func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
 	var kept Measured
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := storeinventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		m, said, err := w.read(ctx, tx, machineID)
@@ -50,7 +51,7 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 		if err := ExpectFromSheet(ctx, tx, &m, said); err != nil {
 			return err
 		}
-		id, err := store.InsertMeasurement(ctx, tx, actor.Account(), m)
+		id, err := condition.InsertMeasurement(ctx, tx, actor.Account(), m)
 		if err != nil {
 			return err
 		}
@@ -64,8 +65,8 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 }
 
 // read turns what was written into a row, and what the line says.
-func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int64) (store.MeasurementRow, measure.Said, error) {
-	row := store.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID, AttachmentID: w.AttachmentID}
+func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int64) (condition.MeasurementRow, measure.Said, error) {
+	row := condition.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID, AttachmentID: w.AttachmentID}
 	said := measure.Said{Point: w.Point, Quantity: w.Quantity, Readings: []float64{}, Expected: w.Expected}
 	err := input.CheckAll(input.OneLine("line", &w.Line), input.OneLine("point", &said.Point), input.OneLine("instrument", &w.Instrument), input.Lines("note", &w.Note))
 	if err != nil {
@@ -106,8 +107,8 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 			return row, said, action.Reject("expected", err.Error())
 		}
 	}
-	err = inventory.OfMachine(ctx, tx, machineID, slices.Concat(inventory.NamedIf("assemblyId", store.OwnedBoard, w.AssemblyID),
-		inventory.NamedIf("attachmentId", store.OwnedPicture, w.AttachmentID), inventory.NamedIf("findingId", store.OwnedFinding, w.FindingID))...)
+	err = inventory.OfMachine(ctx, tx, machineID, slices.Concat(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, w.AssemblyID),
+		inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, w.AttachmentID), inventory.NamedIf("findingId", storeinventory.OwnedFinding, w.FindingID))...)
 	if err != nil {
 		return row, said, err
 	}
@@ -118,15 +119,15 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 
 // ExpectFromSheet says on which board the point is, and what it should have by what is printed on the part,
 // unless that is said already.
-func ExpectFromSheet(ctx context.Context, h pg.Handle, row *store.MeasurementRow, said measure.Said) error {
+func ExpectFromSheet(ctx context.Context, h pg.Handle, row *condition.MeasurementRow, said measure.Said) error {
 	expected := said.Expected
-	held, err := store.HeldParts(ctx, h, row.MachineID)
+	held, err := condition.HeldParts(ctx, h, row.MachineID)
 	if err != nil {
 		return err
 	}
 	designator, rest, _ := strings.Cut(row.Point, " ")
 	designator = strings.ToUpper(designator)
-	found := []store.HeldPart{}
+	found := []condition.HeldPart{}
 	for _, p := range held {
 		if slices.Contains(strings.Fields(p.Places), designator) && (row.AssemblyID == nil || *row.AssemblyID == p.AssemblyID) {
 			found = append(found, p)

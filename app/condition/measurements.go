@@ -7,7 +7,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/fit"
 	"frugalheron/core/measure"
-	"frugalheron/store"
+	"frugalheron/store/condition"
 	"frugalheron/store/pg"
 )
 
@@ -46,7 +46,7 @@ func (s *Service) Measurements(ctx context.Context, actor action.Actor, machineI
 }
 
 func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {
-	rows, err := store.MeasurementsOf(ctx, h, machineID, mostMeasurements)
+	rows, err := condition.MeasurementsOf(ctx, h, machineID, mostMeasurements)
 	if err != nil {
 		return nil, err
 	}
@@ -59,7 +59,7 @@ func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measur
 	return told, nil
 }
 
-func TellMeasurement(row store.MeasurementRow) (Measurement, error) {
+func TellMeasurement(row condition.MeasurementRow) (Measurement, error) {
 	m := Measurement{
 		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point, Quantity: measure.Quantity(row.Quantity),
 		Instrument: row.Instrument, On: row.On, By: row.By, FindingID: row.FindingID, AttachmentID: row.AttachmentID, Note: row.Note, Trouble: row.Trouble, Version: row.Version,
@@ -106,7 +106,7 @@ func (m Measurement) inWords() map[string]any {
 }
 
 func measurementByID(ctx context.Context, h pg.Handle, id int64) (Measurement, error) {
-	row, err := store.MeasurementByID(ctx, h, id)
+	row, err := condition.MeasurementByID(ctx, h, id)
 	if err != nil {
 		return Measurement{}, err
 	}

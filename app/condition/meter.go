@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/measure"
 	"frugalheron/instruments/meter"
-	"frugalheron/store"
+	"frugalheron/store/condition"
 )
 
 // Meter is the meter on the bench, and what a stand-in can be told.
@@ -102,7 +102,7 @@ func (s *Service) readMeter(ctx context.Context, of measure.Quantity) (value flo
 }
 
 func (s *Service) stopSeries(ctx context.Context, actor action.Actor, id int64, why string) (Measurement, error) {
-	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error {
 		row.Trouble = why
 		return action.Record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
 	})

@@ -4,16 +4,16 @@ import (
 	"context"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/condition"
 )
 
 // Opening is a machine that is proposed to be opened.
 type Opening struct {
-	Machine store.MachineName `json:"machine"`
-	Minutes int               `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
-	Timed   bool              `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
-	Look    []Risk            `json:"look" doc:"What is due in it, the first to look at first"`
-	More    int               `json:"more" doc:"What is due beside that"`
+	Machine condition.MachineName `json:"machine"`
+	Minutes int                   `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
+	Timed   bool                  `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
+	Look    []Risk                `json:"look" doc:"What is due in it, the first to look at first"`
+	More    int                   `json:"more" doc:"What is due beside that"`
 }
 
 // OpeningPlan is what to open first in so much time.
@@ -40,7 +40,7 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 	if err != nil {
 		return plan, err
 	}
-	times, err := store.OpeningTimes(ctx, s.kernel.DB)
+	times, err := condition.OpeningTimes(ctx, s.kernel.DB)
 	if err != nil {
 		return plan, err
 	}

@@ -8,15 +8,15 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/core/measure"
-	"frugalheron/store"
+	"frugalheron/store/condition"
 	"frugalheron/store/history"
 )
 
 // onMeasurement does work on a measurement that counts, and reads it back.
-func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error) (Measurement, error) {
+func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error) (Measurement, error) {
 	var after Measurement
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := store.LockMeasurement(ctx, tx, id)
+		row, err := condition.LockMeasurement(ctx, tx, id)
 		if err == nil && row.Struck {
 			err = action.ErrNotFound
 		}
@@ -30,7 +30,7 @@ func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int6
 		if err := work(tx, &row, readings); err != nil {
 			return err
 		}
-		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
+		if err := condition.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
 		after, err = measurementByID(ctx, tx, id)
@@ -48,7 +48,7 @@ func (s *Service) AddReading(ctx context.Context, actor action.Actor, id int64, 
 }
 
 func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, value float64, instrument string) (Measurement, error) {
-	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error {
 		if len(readings) >= mostReadings {
 			return action.Reject("value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings))
 		}
@@ -66,7 +66,7 @@ func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, 
 
 // DropReading takes the last reading of a series out that slipped: the history keeps it.
 func (s *Service) DropReading(ctx context.Context, actor action.Actor, id int64, version int) (Measurement, error) {
-	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *store.MeasurementRow, readings []float64) error {
+	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error {
 		switch {
 		case row.Version != version:
 			return stale(*row)
@@ -80,7 +80,7 @@ func (s *Service) DropReading(ctx context.Context, actor action.Actor, id int64,
 	})
 }
 
-func stale(row store.MeasurementRow) error {
+func stale(row condition.MeasurementRow) error {
 	now, err := TellMeasurement(row)
 	if err != nil {
 		return err
@@ -92,7 +92,7 @@ func stale(row store.MeasurementRow) error {
 func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := store.LockMeasurement(ctx, tx, id)
+		row, err := condition.LockMeasurement(ctx, tx, id)
 		switch {
 		case err != nil:
 			return err
@@ -102,7 +102,7 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 			return stale(row)
 		}
 		row.Struck = true
-		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
+		if err := condition.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
 		told, err := TellMeasurement(row)
@@ -116,14 +116,14 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 }
 
 func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, store.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now store.MeasurementRow) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, condition.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now condition.MeasurementRow) error {
 		return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
 	})
 }
 
 func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := store.LockMeasurement(ctx, tx, e.SubjectID)
+		row, err := condition.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
@@ -131,7 +131,7 @@ func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor,
 			return err
 		}
 		row.Struck = false
-		if err := store.UpdateMeasurement(ctx, tx, row); err != nil {
+		if err := condition.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
 		told, err := TellMeasurement(row)

@@ -11,25 +11,25 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/risk"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
 	"frugalheron/store/pg"
 )
 
 // Risk is a part that ages, with its place in the order.
 type Risk struct {
-	Machine    store.MachineName `json:"machine"`
-	AssemblyID int64             `json:"assemblyId"`
-	Board      string            `json:"board" says:"text"`
-	Line       int               `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
-	Place      string            `json:"place" says:"text" doc:"Designators, or what it is called"`
-	Class      string            `json:"class"`
-	Name       string            `json:"name" doc:"Of the class"`
-	Subsystem  string            `json:"subsystem" doc:"Where a survey looks at it"`
-	Count      int               `json:"count"`
-	Rank       float64           `json:"rank" doc:"Missed looks times the weight of what happens: an order, not a probability"`
-	Missed     float64           `json:"missed" doc:"Months since the last look, by the months between two looks"`
-	IsDue      bool              `json:"isDue"`
-	Why        string            `json:"why" says:"text" doc:"All of it in a sentence"`
+	Machine    storecondition.MachineName `json:"machine"`
+	AssemblyID int64                      `json:"assemblyId"`
+	Board      string                     `json:"board" says:"text"`
+	Line       int                        `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
+	Place      string                     `json:"place" says:"text" doc:"Designators, or what it is called"`
+	Class      string                     `json:"class"`
+	Name       string                     `json:"name" doc:"Of the class"`
+	Subsystem  string                     `json:"subsystem" doc:"Where a survey looks at it"`
+	Count      int                        `json:"count"`
+	Rank       float64                    `json:"rank" doc:"Missed looks times the weight of what happens: an order, not a probability"`
+	Missed     float64                    `json:"missed" doc:"Months since the last look, by the months between two looks"`
+	IsDue      bool                       `json:"isDue"`
+	Why        string                     `json:"why" says:"text" doc:"All of it in a sentence"`
 }
 
 // RiskPage is a page of the order.
@@ -68,7 +68,7 @@ func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.
 	for _, c := range own {
 		classes = append(classes, c.Class)
 	}
-	rows, err := store.Ageing(ctx, s.kernel.DB, machineID)
+	rows, err := storecondition.Ageing(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -98,11 +98,11 @@ func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.O
 	for _, one := range some {
 		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly), append(lines, one.Line)
 	}
-	names, err := store.MachineNames(ctx, h, machines)
+	names, err := storecondition.MachineNames(ctx, h, machines)
 	if err != nil {
 		return nil, err
 	}
-	spots, err := store.AgeingSpots(ctx, h, assemblies, lines)
+	spots, err := storecondition.AgeingSpots(ctx, h, assemblies, lines)
 	if err != nil {
 		return nil, err
 	}

@@ -9,7 +9,8 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/condition"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
@@ -37,7 +38,7 @@ type ToldSurvey struct {
 	Version  int        `json:"version"`
 }
 
-func tellSurvey(row store.SurveyRow) (ToldSurvey, condition.Survey, error) {
+func tellSurvey(row storecondition.SurveyRow) (ToldSurvey, condition.Survey, error) {
 	looks, err := action.ReadKept[map[string]Look](row.Looks)
 	told := ToldSurvey{ID: row.ID, On: row.On, By: row.By, Looks: []ToldLook{}, Cosmetic: row.Cosmetic, Note: row.Note, Finished: row.Finished, Version: row.Version}
 	survey := condition.Survey{ID: row.ID, On: row.On, Looks: map[string]condition.Look{}}
@@ -59,7 +60,7 @@ func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
-		id, err := store.InsertSurvey(ctx, tx, actor.Account(), machineID, on, by)
+		id, err := storecondition.InsertSurvey(ctx, tx, actor.Account(), machineID, on, by)
 		if pg.Violates(err, "survey_running_key") {
 			return action.Reject("on", "a survey of this machine is being made already; go on with that one")
 		}
@@ -74,7 +75,7 @@ func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID
 func (s *Service) onCondition(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
 	var after Condition
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if err := work(tx); err != nil {
@@ -94,13 +95,13 @@ type keptLook struct {
 }
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
-func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
-	row, err := store.SurveyByID(ctx, s.kernel.DB, id)
+func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
+	row, err := storecondition.SurveyByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
-		row, err := store.SurveyByID(ctx, tx, id)
+		row, err := storecondition.SurveyByID(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -113,7 +114,7 @@ func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64, wo
 }
 
 // staleSurvey says what a survey is now.
-func staleSurvey(row store.SurveyRow) error {
+func staleSurvey(row storecondition.SurveyRow) error {
 	told, _, err := tellSurvey(row)
 	if err != nil {
 		return err
@@ -140,7 +141,7 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 	if judged.Look.Look != condition.Inspected && len(judged.Seen) > 0 {
 		return Condition{}, action.Reject("look", "something was seen there, so it was inspected")
 	}
-	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
+	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
 		if row.Finished {
 			return action.Reject("id", "the survey has ended; make another one")
 		}
@@ -151,7 +152,7 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 		if judged.Look.Look == condition.NotLooked && judged.Note == "" {
 			delete(looks, subsystem)
 		}
-		if err := store.UpdateSurvey(ctx, tx, surveyID, action.ToKeep(looks), row.Cosmetic, row.Note, false); err != nil {
+		if err := storecondition.UpdateSurvey(ctx, tx, surveyID, action.ToKeep(looks), row.Cosmetic, row.Note, false); err != nil {
 			return err
 		}
 		for _, seen := range judged.Seen {
@@ -172,7 +173,7 @@ func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID in
 	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades(), func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
 		return Condition{}, action.Reject("cosmetic", "choose one of the cosmetic grades")
 	}
-	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row store.SurveyRow, looks map[string]keptLook) error {
+	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
 		if row.Version != version {
 			return staleSurvey(row)
 		}
@@ -185,7 +186,7 @@ func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID in
 		if inspected == 0 {
 			return action.Reject("id", "nothing was inspected yet; look at one subsystem at least")
 		}
-		if err := store.UpdateSurvey(ctx, tx, surveyID, row.Looks, cosmetic, note, true); err != nil {
+		if err := storecondition.UpdateSurvey(ctx, tx, surveyID, row.Looks, cosmetic, note, true); err != nil {
 			return err
 		}
 		after := map[string]any{"on": row.On, "inspected": inspected, "cosmetic": cosmetic, "note": note}

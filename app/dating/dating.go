@@ -16,8 +16,10 @@ import (
 	"frugalheron/core/evidence"
 	"frugalheron/core/model"
 	"frugalheron/core/reckoning"
-	"frugalheron/store"
+	storeevidence "frugalheron/store/evidence"
+	"frugalheron/store/inventory"
 	"frugalheron/store/library"
+	"frugalheron/store/roms"
 )
 
 // DatedPart is a date that a machine is dated by, with the spot where it stands.
@@ -55,7 +57,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 	if err != nil {
 		return d, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, s.kernel.DB, machineID)
+	assemblies, err := inventory.AssembliesOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return d, err
 	}
@@ -82,8 +84,8 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 }
 
 // datedParts lists the dated lines of boards. Parts of one line are one piece of evidence.
-func (s *Service) datedParts(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
-	ids, byID := make([]int64, len(assemblies)), map[int64]store.Assembly{}
+func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembly) ([]DatedPart, error) {
+	ids, byID := make([]int64, len(assemblies)), map[int64]inventory.Assembly{}
 	for i, assembly := range assemblies {
 		ids[i], byID[assembly.ID] = assembly.ID, assembly
 	}
@@ -127,7 +129,7 @@ func nameOf(line library.DatedEntry) string {
 
 // datedStatements lists what plates and papers say of the building of a machine.
 func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]DatedPart, error) {
-	statements, err := store.StatementsOf(ctx, s.kernel.DB, machineID)
+	statements, err := storeevidence.StatementsOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -156,16 +158,16 @@ func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]Dated
 }
 
 // datedRoms lists the years that stand in the contents of read-only memories.
-func (s *Service) datedRoms(ctx context.Context, assemblies []store.Assembly) ([]DatedPart, error) {
+func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly) ([]DatedPart, error) {
 	ids, titles := []int64{}, map[int64]string{}
 	for _, assembly := range assemblies {
 		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
 	}
-	reads, err := store.RomReadsOf(ctx, s.kernel.DB, ids)
+	reads, err := roms.RomReadsOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
-	newest := map[string]store.RomRead{}
+	newest := map[string]roms.RomRead{}
 	for _, r := range reads {
 		newest[fmt.Sprintf("%s, %s", titles[r.AssemblyID], r.Designator)] = r
 	}
@@ -189,7 +191,7 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []store.Assembly) ([
 }
 
 // useModel takes in when the model was made and what machines of it hold.
-func (d *DatedMachine) useModel(known library.MachineModel, assemblies []store.Assembly) {
+func (d *DatedMachine) useModel(known library.MachineModel, assemblies []inventory.Assembly) {
 	d.Model = &known
 	if made := input.DateOf(known.Made); made != nil {
 		part := DatedPart{Words: "made " + known.Made, Count: 1}
@@ -208,7 +210,7 @@ func (d *DatedMachine) useModel(known library.MachineModel, assemblies []store.A
 }
 
 // reckon dates the machine, and each of its assemblies by it.
-func (d *DatedMachine) reckon(assemblies []store.Assembly) error {
+func (d *DatedMachine) reckon(assemblies []inventory.Assembly) error {
 	all := make([]dating.Evidence, len(d.Parts))
 	for i, part := range d.Parts {
 		all[i] = part.Evidence

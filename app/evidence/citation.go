@@ -7,14 +7,15 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
-	"frugalheron/store"
+	storeevidence "frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
 // CheckCitation trims what the citation of a statement about a machine says, and refuses what cannot
 // be one. The picture that is cited already stays, wherever it is by now.
-func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *store.Citation) error {
+func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *storeevidence.Citation) error {
 	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page), input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:
@@ -34,9 +35,9 @@ func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int
 	if c.PictureID == nil || cited != nil && *cited == *c.PictureID {
 		return nil
 	}
-	return inventory.OfMachine(ctx, h, machineID, inventory.NamedAs("pictureId", store.CitedPicture, *c.PictureID))
+	return inventory.OfMachine(ctx, h, machineID, inventory.NamedAs("pictureId", storeinventory.CitedPicture, *c.PictureID))
 }
 
-func Inside(r store.Region) bool {
+func Inside(r storeevidence.Region) bool {
 	return r.X >= 0 && r.Y >= 0 && r.W > 0 && r.H > 0 && r.X+r.W <= 1.0001 && r.Y+r.H <= 1.0001
 }

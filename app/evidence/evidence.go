@@ -11,14 +11,15 @@ import (
 	"frugalheron/core/memory"
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
-	"frugalheron/store"
+	storeevidence "frugalheron/store/evidence"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // Stated is a statement about a machine: one that was kept, or one that follows from its sheets or its
 // record and changes with them.
 type Stated struct {
-	store.Statement
+	storeevidence.Statement
 	Follows string          `json:"follows" doc:"What it follows from, in words; empty for one that was kept"`
 	Spot    *reckoning.Spot `json:"spot" doc:"The line it follows from, or null"`
 }
@@ -33,13 +34,13 @@ type Known struct {
 var alwaysAsked = []string{"maker", "model", "serial", "memory", "rom", "mains-voltage", "weight", "outer-size"}
 
 // follow lists the statements that follow from a machine's record, its boards and its outside.
-func follow(machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) []Stated {
+func follow(machine inventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) []Stated {
 	stated := []Stated{}
 	add := func(attribute, value string, kind evidence.Kind, follows string, spot *reckoning.Spot) {
 		if value == "" {
 			return
 		}
-		s := store.Statement{MachineID: machine.ID}
+		s := storeevidence.Statement{MachineID: machine.ID}
 		s.Attribute, s.Value, s.Kind, s.Cited = attribute, value, string(kind), follows
 		stated = append(stated, Stated{s, follows, spot})
 	}
@@ -83,8 +84,8 @@ func weigh(stated []Stated) []Known {
 }
 
 // KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
-func KnownOf(ctx context.Context, h pg.Handle, machine store.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
-	kept, err := store.StatementsOf(ctx, h, machine.ID)
+func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
+	kept, err := storeevidence.StatementsOf(ctx, h, machine.ID)
 	if err != nil {
 		return nil, err
 	}
@@ -104,8 +105,8 @@ func JudgedOf(known []Known) []evidence.Judged {
 }
 
 // StateEvidence notes what a source says of an attribute of a machine.
-func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64, fields store.StatementFields) (store.Statement, error) {
-	var stated store.Statement
+func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64, fields storeevidence.StatementFields) (storeevidence.Statement, error) {
+	var stated storeevidence.Statement
 	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value))
 	switch {
 	case err != nil:
@@ -119,17 +120,17 @@ func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machine
 		return stated, action.Reject("value", err.Error())
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if err := CheckCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
-		id, err := store.InsertStatement(ctx, tx, machineID, actor.Account(), fields)
+		id, err := storeevidence.InsertStatement(ctx, tx, machineID, actor.Account(), fields)
 		if err != nil {
 			return err
 		}
-		if stated, err = store.LockStatement(ctx, tx, id); err != nil {
+		if stated, err = storeevidence.LockStatement(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)

@@ -15,18 +15,21 @@ import (
 	"frugalheron/core/evidence"
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
-	"frugalheron/store"
+	storeevidence "frugalheron/store/evidence"
+	storefiles "frugalheron/store/files"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
 )
 
 // renewEvidence writes anew what lists tell of the statements about a machine, and its identifiers: from its
 // record, its outside, what was said of it and its boards, so that the same one on another is met.
 func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	// Whoever writes next sums up what this one has written.
-	if err := store.LockMachineSums(ctx, tx, machineID); err != nil {
+	if err := inventory.LockMachineSums(ctx, tx, machineID); err != nil {
 		return err
 	}
-	machine, err := store.MachineByID(ctx, tx, machineID)
+	machine, err := inventory.MachineByID(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
@@ -46,7 +49,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	memoryDisputed := slices.ContainsFunc(judged, func(j evidence.Judged) bool {
 		return j.Attribute.Key == "memory" && j.Judgement.State == evidence.Disputed
 	})
-	if err := store.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed), memoryDisputed); err != nil {
+	if err := inventory.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed), memoryDisputed); err != nil {
 		return err
 	}
 	rows := identifierRows{}
@@ -65,27 +68,27 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 					source += ", " + s.Cited
 				}
 			}
-			rows.add(store.IdentifierRow{Attribute: k.Attribute.Key, Value: s.Value, Source: source})
+			rows.add(storeevidence.IdentifierRow{Attribute: k.Attribute.Key, Value: s.Value, Source: source})
 		}
 	}
-	fitted, err := store.AssembliesOf(ctx, tx, machineID)
+	fitted, err := inventory.AssembliesOf(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
 	for _, f := range fitted {
-		rows.add(store.IdentifierRow{Attribute: "serial", Value: f.Serial, Source: f.Title})
+		rows.add(storeevidence.IdentifierRow{Attribute: "serial", Value: f.Serial, Source: f.Title})
 	}
 	if err := rows.addNumbers(ctx, tx, files.Owner{MachineID: machineID}); err != nil {
 		return err
 	}
-	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "machine", ID: machineID}, rows)
+	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "machine", ID: machineID}, rows)
 }
 
 // identifierRows collects the identifiers of a record.
-type identifierRows []store.IdentifierRow
+type identifierRows []storeevidence.IdentifierRow
 
 // add notes an identifier unless it is too short to tell anything.
-func (r *identifierRows) add(row store.IdentifierRow) {
+func (r *identifierRows) add(row storeevidence.IdentifierRow) {
 	if row.Key = evidence.IdentifierKey(row.Value); evidence.Telling(row.Key) {
 		*r = append(*r, row)
 	}
@@ -94,10 +97,10 @@ func (r *identifierRows) add(row store.IdentifierRow) {
 // addNumbers notes those that stand in the documents and pictures of a machine or lot.
 func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner files.Owner) error {
 	machine, acquisition := owner.Pointers()
-	found, err := store.NumbersOf(ctx, tx, machine, acquisition)
+	found, err := storefiles.NumbersOf(ctx, tx, machine, acquisition)
 	for _, one := range found {
 		for _, number := range input.FilledLines(one.Numbers) {
-			r.add(store.IdentifierRow{Attribute: "number", Value: number, Source: one.Kind + " " + cmp.Or(one.Caption, one.FileName), StaffOnly: one.StaffOnly})
+			r.add(storeevidence.IdentifierRow{Attribute: "number", Value: number, Source: one.Kind + " " + cmp.Or(one.Caption, one.FileName), StaffOnly: one.StaffOnly})
 		}
 	}
 	return err
@@ -109,25 +112,25 @@ func renewLotIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	if err := rows.addNumbers(ctx, tx, files.Owner{AcquisitionID: id}); err != nil {
 		return err
 	}
-	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "lot", ID: id}, rows)
+	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "lot", ID: id}, rows)
 }
 
 // renewAssemblyIdentifiers writes the identifiers of an assembly anew. The serial of one that is in a machine is met there.
 func renewAssemblyIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
-	assembly, err := store.AssemblyByID(ctx, tx, id)
+	assembly, err := inventory.AssemblyByID(ctx, tx, id)
 	if err != nil {
 		return err
 	}
 	rows := identifierRows{}
 	if assembly.MachineID == nil && !assembly.IsStruck {
-		rows.add(store.IdentifierRow{Attribute: "serial", Value: assembly.Serial, Source: assembly.Title})
+		rows.add(storeevidence.IdentifierRow{Attribute: "serial", Value: assembly.Serial, Source: assembly.Title})
 	}
-	return store.ReplaceIdentifiers(ctx, tx, store.RecordRef{Kind: "assembly", ID: id}, rows)
+	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "assembly", ID: id}, rows)
 }
 
 // KeptTotals adds up the kept totals of the boards of a machine.
 func KeptTotals(ctx context.Context, h pg.Handle, machineID int64) (reckoning.Totals, error) {
-	kept, err := store.BoardTotalsOf(ctx, h, machineID)
+	kept, err := inventory.BoardTotalsOf(ctx, h, machineID)
 	if err != nil {
 		return reckoning.Totals{}, err
 	}
@@ -142,11 +145,11 @@ func KeptTotals(ctx context.Context, h pg.Handle, machineID int64) (reckoning.To
 
 // OutsideOf reads the outside of a machine, and its id.
 func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (outside.Sheet, int64, error) {
-	assembly, err := store.OutsideOf(ctx, h, machineID)
+	assembly, err := inventory.OutsideOf(ctx, h, machineID)
 	if err != nil {
 		return outside.Sheet{}, 0, err
 	}
-	newest, err := store.NewestRevision(ctx, h, assembly.ID)
+	newest, err := sheets.NewestRevision(ctx, h, assembly.ID)
 	if err != nil && !errors.Is(err, action.ErrNotFound) {
 		return outside.Sheet{}, 0, err
 	}

@@ -7,24 +7,24 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/evidence"
 )
 
 // Meetings lists the identifiers that a record shares with others.
-func (s *Service) Meetings(ctx context.Context, actor action.Actor, record store.RecordRef) ([]store.Meeting, error) {
+func (s *Service) Meetings(ctx context.Context, actor action.Actor, record evidence.RecordRef) ([]evidence.Meeting, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.MeetingsOf(ctx, s.kernel.DB, record, actor.Hides())
+	return evidence.MeetingsOf(ctx, s.kernel.DB, record, actor.Hides())
 }
 
 // MeetingDecision says what an identifier means that two records share.
 type MeetingDecision struct {
-	Key      string          `json:"key" maxLength:"400"`
-	One      store.RecordRef `json:"one"`
-	Other    store.RecordRef `json:"other"`
-	Decision string          `json:"decision" enum:"linked,dismissed"`
-	Reason   string          `json:"reason" says:"text" maxLength:"400"`
+	Key      string             `json:"key" maxLength:"400"`
+	One      evidence.RecordRef `json:"one"`
+	Other    evidence.RecordRef `json:"other"`
+	Decision string             `json:"decision" enum:"linked,dismissed"`
+	Reason   string             `json:"reason" says:"text" maxLength:"400"`
 }
 
 // DecideMeeting says what an identifier that two records share means: that they belong together, or that
@@ -37,7 +37,7 @@ func (s *Service) DecideMeeting(ctx context.Context, actor action.Actor, d Meeti
 		return action.Reject("reason", "say why, so that whoever finds it next need not ask again")
 	}
 	return s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		meetings, err := store.MeetingsOf(ctx, tx, d.One, false)
+		meetings, err := evidence.MeetingsOf(ctx, tx, d.One, false)
 		if err != nil {
 			return err
 		}
@@ -45,7 +45,7 @@ func (s *Service) DecideMeeting(ctx context.Context, actor action.Actor, d Meeti
 			if m.Key != d.Key || m.Other != d.Other {
 				continue
 			}
-			if err := store.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.Account(), d.Decision, d.Reason); err != nil {
+			if err := evidence.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.Account(), d.Decision, d.Reason); err != nil {
 				return err
 			}
 			subject, machine := d.One.Kind, (*int64)(nil)

@@ -7,7 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/evidence"
 	"frugalheron/store/history"
 	"frugalheron/store/pg"
 )
@@ -15,22 +15,22 @@ import (
 // Withdrawal is a kind of statement of which somebody can say that it does not count any more. It stays in
 // view, with the reason.
 type Withdrawal struct {
-	table          store.Testimony
+	table          evidence.Testimony
 	withdrawn, let *action.Event
 	roles          action.Roles
 	lock           func(ctx context.Context, h pg.Handle, id int64) (machineID int64, before any, err error)
 }
 
 var (
-	ofEvidence = NewWithdrawal(store.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
+	ofEvidence = NewWithdrawal(evidence.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
 		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
-			before, err := store.LockStatement(ctx, h, id)
+			before, err := evidence.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
 		})
 )
 
 // NewWithdrawal makes a kind of statements that can be withdrawn, with the events of withdrawing one and letting it count again.
-func NewWithdrawal(table store.Testimony, withdrawn, let *action.Event, roles action.Roles,
+func NewWithdrawal(table evidence.Testimony, withdrawn, let *action.Event, roles action.Roles,
 	lock func(ctx context.Context, h pg.Handle, id int64) (machineID int64, before any, err error)) Withdrawal {
 	return Withdrawal{table, withdrawn, let, roles, lock}
 }
@@ -62,7 +62,7 @@ func (w Withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id
 	if err != nil {
 		return 0, err
 	}
-	if err := store.Withdraw(ctx, tx, w.table, id, why); err != nil {
+	if err := evidence.Withdraw(ctx, tx, w.table, id, why); err != nil {
 		return 0, err
 	}
 	done := w.withdrawn

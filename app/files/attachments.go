@@ -12,9 +12,11 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/picture"
 	"frugalheron/core/evidence"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
+	"frugalheron/store/files"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 )
 
 // KeepsFiles reports whether there is a store for uploads.
@@ -23,7 +25,7 @@ func (s *Service) KeepsFiles() bool { return s.blobs != nil }
 // Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
 type Owner struct{ MachineID, AcquisitionID int64 }
 
-func ownerOf(t store.Attachment) Owner {
+func ownerOf(t files.Attachment) Owner {
 	var o Owner
 	if t.MachineID != nil {
 		o.MachineID = *t.MachineID
@@ -47,8 +49,8 @@ func (o Owner) Pointers() (machine, acquisition *int64) {
 // Attach keeps a picture or a document. Once it returns, bytes and record are kept for good. The same
 // content twice at the same owner is one attachment. Documents start for staff only: letters and bills
 // name people.
-func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string, data []byte) (store.Attachment, error) {
-	var added store.Attachment
+func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string, data []byte) (files.Attachment, error) {
+	var added files.Attachment
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return added, err
 	}
@@ -63,7 +65,7 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 	if err != nil {
 		return added, refusedFile(err)
 	}
-	kept := store.Blob{Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
+	kept := files.Blob{Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
 	if kept.SHA256, err = s.keepFile(ctx, file, data); err != nil {
 		return added, refusedFile(err)
 	}
@@ -72,19 +74,19 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		if err := lockOwner(ctx, tx, owner); err != nil {
 			return err
 		}
-		if err := store.PutBlob(ctx, tx, kept); err != nil {
+		if err := files.PutBlob(ctx, tx, kept); err != nil {
 			return err
 		}
-		before, err := store.AttachmentOfBlob(ctx, tx, kept.SHA256, machine, acquisition)
+		before, err := files.AttachmentOfBlob(ctx, tx, kept.SHA256, machine, acquisition)
 		if err == nil && !before.Struck {
 			added = before
 			return nil
 		}
 		if err == nil {
-			if err := store.StrikeAttachment(ctx, tx, before.ID, false); err != nil {
+			if err := files.StrikeAttachment(ctx, tx, before.ID, false); err != nil {
 				return err
 			}
-			added, err = store.AttachmentByID(ctx, tx, before.ID)
+			added, err = files.AttachmentByID(ctx, tx, before.ID)
 			if err != nil {
 				return err
 			}
@@ -93,16 +95,16 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		if !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
-		one := store.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name, Blob: kept}
+		one := files.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name, Blob: kept}
 		one.Taken, one.StaffOnly = file.Taken, file.Kind == picture.Document
 		if strings.HasPrefix(file.MediaType, "text/") {
 			one.Numbers = strings.Join(evidence.NumbersIn(string(data)), "\n")
 		}
-		id, err := store.InsertAttachment(ctx, tx, actor.Account(), one)
+		id, err := files.InsertAttachment(ctx, tx, actor.Account(), one)
 		if err != nil {
 			return err
 		}
-		if added, err = store.AttachmentByID(ctx, tx, id); err != nil {
+		if added, err = files.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAttach, id, machine, nil, added)
@@ -120,10 +122,10 @@ func refusedFile(err error) error {
 
 func lockOwner(ctx context.Context, tx *sqlx.Tx, owner Owner) error {
 	if owner.MachineID != 0 {
-		_, err := store.LockMachine(ctx, tx, owner.MachineID)
+		_, err := inventory.LockMachine(ctx, tx, owner.MachineID)
 		return err
 	}
-	_, err := store.LockAcquisition(ctx, tx, owner.AcquisitionID)
+	_, err := arrivals.LockAcquisition(ctx, tx, owner.AcquisitionID)
 	return err
 }
 
@@ -153,30 +155,30 @@ func (s *Service) Original(ctx context.Context, actor action.Actor, id int64) (a
 }
 
 // Attachment reads what is said of a picture or document.
-func (s *Service) Attachment(ctx context.Context, actor action.Actor, id int64) (store.Attachment, error) {
+func (s *Service) Attachment(ctx context.Context, actor action.Actor, id int64) (files.Attachment, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return store.Attachment{}, err
+		return files.Attachment{}, err
 	}
-	one, err := store.AttachmentByID(ctx, s.kernel.DB, id)
+	one, err := files.AttachmentByID(ctx, s.kernel.DB, id)
 	if err == nil && (one.StaffOnly && actor.Hides() || s.blobs == nil) {
-		return store.Attachment{}, action.ErrNotFound
+		return files.Attachment{}, action.ErrNotFound
 	}
 	return one, err
 }
 
 // AttachmentPage is a page of pictures and documents.
 type AttachmentPage struct {
-	Attachments []store.Attachment `json:"attachments" doc:"In the order in which they came"`
+	Attachments []files.Attachment `json:"attachments" doc:"In the order in which they came"`
 	Next        int64              `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
 }
 
 // Attachments lists the pictures and documents of a machine or lot.
 func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
-	page := AttachmentPage{Attachments: []store.Attachment{}}
+	page := AttachmentPage{Attachments: []files.Attachment{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListAttachments(ctx, s.kernel.DB, store.AttachmentQuery{
+	found, err := files.ListAttachments(ctx, s.kernel.DB, files.AttachmentQuery{
 		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
 	})
 	if len(found) > limit {
@@ -188,8 +190,8 @@ func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Own
 }
 
 // ChangeAttachment rewrites what is said of a picture or document, starting from a version.
-func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields store.AttachmentFields) (store.Attachment, error) {
-	var changed store.Attachment
+func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields files.AttachmentFields) (files.Attachment, error) {
+	var changed files.Attachment
 	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View), input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
 		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address), input.Lines("numbers", &fields.Numbers))
 	if err == nil && fields.Captured != "" {
@@ -199,23 +201,23 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 		return changed, err
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockAttachment(ctx, tx, id)
+		before, err := files.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "what is said of it", Newer: before}
 		}
-		if err := store.UpdateAttachment(ctx, tx, id, fields); err != nil {
+		if err := files.UpdateAttachment(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		if changed, err = store.AttachmentByID(ctx, tx, id); err != nil {
+		if changed, err = files.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		told := func(t store.Attachment) any {
+		told := func(t files.Attachment) any {
 			return struct {
 				FileName string `json:"fileName"`
-				store.AttachmentFields
+				files.AttachmentFields
 			}{t.FileName, t.AttachmentFields}
 		}
 		return action.Record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed))
@@ -228,7 +230,7 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockAttachment(ctx, tx, id)
+		before, err := files.LockAttachment(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -238,7 +240,7 @@ func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id i
 		if before.Cited > 0 {
 			return action.Reject("id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited))
 		}
-		if err := store.StrikeAttachment(ctx, tx, id, true); err != nil {
+		if err := files.StrikeAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
 		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil)
@@ -249,14 +251,14 @@ func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id i
 
 func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockAttachment(ctx, tx, e.SubjectID)
+		before, err := files.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := store.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
+		if err := files.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil)

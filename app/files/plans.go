@@ -16,8 +16,11 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/picture"
 	"frugalheron/core/plan"
-	"frugalheron/store"
+	"frugalheron/store/files"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
+	"frugalheron/store/unknowns"
 )
 
 // PlanRow is a run of parts that lie in a row from one point to another.
@@ -41,11 +44,11 @@ type ToldPlan struct {
 }
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
-func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]store.PlannedPicture, error) {
+func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]unknowns.PlannedPicture, error) {
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return store.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
+	return unknowns.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
 }
 
 // BoardPlan reads what is drawn on a picture.
@@ -56,7 +59,7 @@ func (s *Service) BoardPlan(ctx context.Context, actor action.Actor, attachmentI
 	return PlanOf(ctx, s.kernel.DB, attachmentID)
 }
 
-func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID int64) (store.Attachment, error) {
+func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID int64) (files.Attachment, error) {
 	one, err := s.Attachment(ctx, actor, attachmentID)
 	if err == nil && one.Kind != string(picture.Picture) {
 		err = action.ErrNotFound
@@ -66,7 +69,7 @@ func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID 
 
 func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, error) {
 	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
-	kept, assemblyID, err := store.BoardPlan(ctx, h, attachmentID)
+	kept, assemblyID, err := unknowns.BoardPlan(ctx, h, attachmentID)
 	switch {
 	case errors.Is(err, action.ErrNotFound):
 		told.Legend = plan.LegendOf(told.Plan, nil)
@@ -78,12 +81,12 @@ func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, err
 		return told, err
 	}
 	told.Plan = told.Plan.Whole()
-	assembly, err := store.AssemblyByID(ctx, h, assemblyID)
+	assembly, err := storeinventory.AssemblyByID(ctx, h, assemblyID)
 	if err != nil {
 		return told, err
 	}
 	told.AssemblyID, told.Assembly, told.Version = assemblyID, assembly.Title, kept.Version
-	entries, err := store.EntriesOf(ctx, h, assemblyID, 0, mostPlanned)
+	entries, err := sheets.EntriesOf(ctx, h, assemblyID, 0, mostPlanned)
 	if err != nil {
 		return told, err
 	}
@@ -121,7 +124,7 @@ func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID
 		return told, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		attachment, err := store.LockAttachment(ctx, tx, attachmentID)
+		attachment, err := files.LockAttachment(ctx, tx, attachmentID)
 		if err != nil {
 			return err
 		}
@@ -132,16 +135,16 @@ func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID
 		if before.Version != version {
 			return &action.Stale{What: "what is drawn on the picture", Newer: before}
 		}
-		assembly, err := store.AssemblyByID(ctx, tx, assemblyID)
+		assembly, err := storeinventory.AssemblyByID(ctx, tx, assemblyID)
 		if err != nil {
 			return input.Missing(err, "assemblyId", "choose the board that the picture shows")
 		}
 		if attachment.MachineID != nil {
-			if err := inventory.OfMachine(ctx, tx, *attachment.MachineID, inventory.NamedAs("assemblyId", store.OwnedBoard, assemblyID)); err != nil {
+			if err := inventory.OfMachine(ctx, tx, *attachment.MachineID, inventory.NamedAs("assemblyId", storeinventory.OwnedBoard, assemblyID)); err != nil {
 				return err
 			}
 		}
-		if err := store.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
+		if err := unknowns.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
 			return err
 		}
 		if told, err = PlanOf(ctx, tx, attachmentID); err != nil {

@@ -6,8 +6,8 @@ import (
 	"time"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 )
 
 // Told is an event of the history in a curator's words.
@@ -36,7 +36,7 @@ func (s *Service) History(ctx context.Context, actor action.Actor, machineID, be
 		return ToldPage{}, err
 	}
 	if machineID != 0 {
-		if _, err := store.MachineByID(ctx, s.kernel.DB, machineID); err != nil {
+		if _, err := inventory.MachineByID(ctx, s.kernel.DB, machineID); err != nil {
 			return ToldPage{}, err
 		}
 	}

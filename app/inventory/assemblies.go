@@ -8,15 +8,15 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // AddAssembly adds a board to a machine, with an empty sheet.
-func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
+func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID int64, fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if err := CheckAssembly(&fields); err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
-	var added store.Assembly
+	var added inventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
 		added, err = AddAssembly(ctx, tx, actor, machineID, fields)
@@ -25,41 +25,41 @@ func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID
 	return added, err
 }
 
-func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields store.AssemblyFields) (store.Assembly, error) {
-	if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
-		return store.Assembly{}, err
+func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields inventory.AssemblyFields) (inventory.Assembly, error) {
+	if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
+		return inventory.Assembly{}, err
 	}
-	return InsertAssembly(ctx, tx, actor, store.Fitting{MachineID: &machineID}, fields)
+	return InsertAssembly(ctx, tx, actor, inventory.Fitting{MachineID: &machineID}, fields)
 }
 
-func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at store.Fitting, fields store.AssemblyFields) (store.Assembly, error) {
+func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inventory.Fitting, fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	at.Since = action.Today()
-	id, err := store.InsertAssembly(ctx, tx, at, fields)
+	id, err := inventory.InsertAssembly(ctx, tx, at, fields)
 	if err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
-	added, err := store.AssemblyByID(ctx, tx, id)
+	added, err := inventory.AssemblyByID(ctx, tx, id)
 	if err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
 	return added, action.Record(ctx, tx, actor, eventAddAssembly, id, at.MachineID, nil, fields)
 }
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
-func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, place string, fields store.AssemblyFields) (store.Assembly, error) {
+func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, place string, fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if err := CheckLoose(&place, &fields); err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
-	var added store.Assembly
+	var added inventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		var err error
-		added, err = InsertAssembly(ctx, tx, actor, store.Fitting{Place: place}, fields)
+		added, err = InsertAssembly(ctx, tx, actor, inventory.Fitting{Place: place}, fields)
 		return err
 	})
 	return added, err
 }
 
-func CheckLoose(place *string, fields *store.AssemblyFields) error {
+func CheckLoose(place *string, fields *inventory.AssemblyFields) error {
 	err := input.CheckAll(input.OneLine("place", place), CheckAssembly(fields))
 	if err == nil && *place == "" {
 		return action.Reject("place", "name the place, as Store, shelf B")
@@ -68,26 +68,26 @@ func CheckLoose(place *string, fields *store.AssemblyFields) error {
 }
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
-func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int, fields store.AssemblyFields) (store.Assembly, error) {
+func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int, fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if err := CheckAssembly(&fields); err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
-	var changed store.Assembly
+	var changed inventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
-		before, err := store.LockAssembly(ctx, tx, id)
+		before, err := inventory.LockAssembly(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if err := unchanged(before, version); err != nil {
 			return err
 		}
-		if err := store.UpdateAssembly(ctx, tx, id, fields); err != nil {
+		if err := inventory.UpdateAssembly(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		if changed, err = store.AssemblyByID(ctx, tx, id); err != nil {
+		if changed, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields)
@@ -96,7 +96,7 @@ func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int
 }
 
 // unchanged refuses a change of an assembly that was changed since version, or struck out.
-func unchanged(assembly store.Assembly, version int) error {
+func unchanged(assembly inventory.Assembly, version int) error {
 	if assembly.Version != version {
 		return &action.Stale{What: "the board", Newer: assembly}
 	}
@@ -110,24 +110,24 @@ func unchanged(assembly store.Assembly, version int) error {
 }
 
 // Assembly reads an assembly.
-func (s *Service) Assembly(ctx context.Context, actor action.Actor, id int64) (store.Assembly, error) {
+func (s *Service) Assembly(ctx context.Context, actor action.Actor, id int64) (inventory.Assembly, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
-	return store.AssemblyByID(ctx, s.kernel.DB, id)
+	return inventory.AssemblyByID(ctx, s.kernel.DB, id)
 }
 
 // Fittings lists where an assembly has been, the newest first.
-func (s *Service) Fittings(ctx context.Context, actor action.Actor, id int64) ([]store.Fitting, error) {
+func (s *Service) Fittings(ctx context.Context, actor action.Actor, id int64) ([]inventory.Fitting, error) {
 	if _, err := s.Assembly(ctx, actor, id); err != nil {
 		return nil, err
 	}
-	return store.FittingsOf(ctx, s.kernel.DB, id)
+	return inventory.FittingsOf(ctx, s.kernel.DB, id)
 }
 
 // LooseAssembly is an assembly that is in no machine, with its memory in words.
 type LooseAssembly struct {
-	store.LooseAssembly
+	inventory.LooseAssembly
 	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
 	ROM string `json:"rom"`
 }
@@ -144,7 +144,7 @@ func (s *Service) ListLoose(ctx context.Context, actor action.Actor, search stri
 	if err := actor.Must(action.MayLook); err != nil {
 		return LoosePage{}, err
 	}
-	found, err := store.ListLoose(ctx, s.kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)
+	found, err := inventory.ListLoose(ctx, s.kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)
 	page := LoosePage{Assemblies: []LooseAssembly{}}
 	if len(found) > limit {
 		found = found[:limit]

@@ -3,10 +3,10 @@ package inventory
 import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
-func CheckAssembly(a *store.AssemblyFields) error {
+func CheckAssembly(a *inventory.AssemblyFields) error {
 	err := input.CheckAll(
 		input.HeadingText("title", &a.Title), input.HeadingText("part", &a.Part), input.HeadingText("rev", &a.Rev),
 		input.HeadingText("serial", &a.Serial), input.HeadingText("slot", &a.Slot),
@@ -20,7 +20,7 @@ func CheckAssembly(a *store.AssemblyFields) error {
 	switch a.Kind {
 	case "":
 		a.Kind = "board"
-	case store.OutsideKind:
+	case inventory.OutsideKind:
 		return action.Reject("kind", "a machine has its outside already; choose another kind")
 	}
 	return err

@@ -6,22 +6,23 @@ import (
 	"fmt"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // Named is a record that a field of an input names by its id.
 type Named struct {
 	field string
-	kind  store.OwnedKind
+	kind  inventory.OwnedKind
 	id    int64
 }
 
 // NamedAs names a record by its id.
-func NamedAs(field string, kind store.OwnedKind, id int64) Named { return Named{field, kind, id} }
+func NamedAs(field string, kind inventory.OwnedKind, id int64) Named { return Named{field, kind, id} }
 
 // NamedIf names a record that may be left out.
-func NamedIf(field string, kind store.OwnedKind, id *int64) []Named {
+func NamedIf(field string, kind inventory.OwnedKind, id *int64) []Named {
 	if id == nil {
 		return nil
 	}
@@ -32,7 +33,7 @@ func NamedIf(field string, kind store.OwnedKind, id *int64) []Named {
 // the lot that the machine came with counts as its own.
 func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Named) error {
 	for _, r := range records {
-		home, err := store.HomeOf(ctx, h, r.kind, r.id)
+		home, err := inventory.HomeOf(ctx, h, r.kind, r.id)
 		if errors.Is(err, action.ErrNotFound) {
 			return action.Reject(r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id))
 		}
@@ -42,11 +43,11 @@ func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Nam
 		if home.MachineID != nil && *home.MachineID == machineID {
 			continue
 		}
-		if home.LotID != nil && r.kind == store.CitedPicture {
+		if home.LotID != nil && r.kind == inventory.CitedPicture {
 			continue
 		}
 		if home.LotID != nil {
-			came, err := store.LotItemOf(ctx, h, &machineID, nil)
+			came, err := arrivals.LotItemOf(ctx, h, &machineID, nil)
 			if err == nil && came.AcquisitionID == *home.LotID {
 				continue
 			}
@@ -54,7 +55,7 @@ func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Nam
 				return err
 			}
 		}
-		machine, err := store.MachineByID(ctx, h, machineID)
+		machine, err := inventory.MachineByID(ctx, h, machineID)
 		if err != nil {
 			return err
 		}

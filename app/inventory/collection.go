@@ -14,23 +14,24 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/accession"
-	"frugalheron/store"
+	"frugalheron/store/arrivals"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // Collection reads the settings of the collection.
-func (s *Service) Collection(ctx context.Context, actor action.Actor) (store.Collection, error) {
+func (s *Service) Collection(ctx context.Context, actor action.Actor) (inventory.Collection, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return store.Collection{}, err
+		return inventory.Collection{}, err
 	}
-	return store.ReadCollection(ctx, s.kernel.DB)
+	return inventory.ReadCollection(ctx, s.kernel.DB)
 }
 
 var CurrencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
 
 // ChangeCollection rewrites the settings of the collection, starting from a version.
-func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields store.CollectionFields) (store.Collection, error) {
-	var changed store.Collection
+func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields inventory.CollectionFields) (inventory.Collection, error) {
+	var changed inventory.Collection
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
 	if err := input.OneLine("name", &fields.Name); err != nil {
 		return changed, err
@@ -42,17 +43,17 @@ func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, vers
 		return changed, action.Reject("currency", "write its three letters, as EUR")
 	}
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.LockCollection(ctx, tx)
+		before, err := inventory.LockCollection(ctx, tx)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the collection", Newer: before}
 		}
-		if err := store.UpdateCollection(ctx, tx, fields); err != nil {
+		if err := inventory.UpdateCollection(ctx, tx, fields); err != nil {
 			return err
 		}
-		if changed, err = store.ReadCollection(ctx, tx); err != nil {
+		if changed, err = inventory.ReadCollection(ctx, tx); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeCollection, 1, nil, before.CollectionFields, changed.CollectionFields)
@@ -78,7 +79,7 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 	}
 	year, lot := time.Now().Year(), 0
 	if acquisitionID != 0 {
-		acquired, err := store.AcquisitionByID(ctx, s.kernel.DB, acquisitionID)
+		acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.DB, acquisitionID)
 		if err != nil {
 			return NextNumber{}, err
 		}
@@ -89,7 +90,7 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 			lot = *acquired.Lot
 		}
 	}
-	given, err := store.NumbersLike(ctx, s.kernel.DB, "")
+	given, err := inventory.NumbersLike(ctx, s.kernel.DB, "")
 	if err != nil {
 		return NextNumber{}, err
 	}
@@ -97,14 +98,14 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 }
 
 func PatternOf(ctx context.Context, h pg.Handle) (accession.Pattern, error) {
-	c, err := store.ReadCollection(ctx, h)
+	c, err := inventory.ReadCollection(ctx, h)
 	if err != nil {
 		return accession.Pattern{}, err
 	}
 	return accession.ParsePattern(c.AccessionPattern)
 }
 
-func numbersOf(given []store.GivenNumber) []string {
+func numbersOf(given []inventory.GivenNumber) []string {
 	numbers := make([]string, len(given))
 	for i, g := range given {
 		numbers[i] = g.Number
@@ -113,8 +114,8 @@ func numbersOf(given []store.GivenNumber) []string {
 }
 
 // giveNumber notes that a machine has its number, or refuses one that another thing has or had.
-func giveNumber(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
-	ok, err := store.GiveNumber(ctx, tx, machine.Accession, machine.ID)
+func giveNumber(ctx context.Context, tx *sqlx.Tx, machine inventory.Machine) error {
+	ok, err := inventory.GiveNumber(ctx, tx, machine.Accession, machine.ID)
 	if err == nil && !ok {
 		return action.Reject("accession", machine.Accession+" was given before, and a number is never given twice; take the next one")
 	}
@@ -123,10 +124,10 @@ func giveNumber(ctx context.Context, tx *sqlx.Tx, machine store.Machine) error {
 
 // Register is what is known of the numbers that were given.
 type Register struct {
-	Pattern   string              `json:"pattern"`
-	Given     int                 `json:"given" doc:"Numbers that were ever given or noted"`
-	Gaps      []string            `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
-	Explained []store.GivenNumber `json:"explained" doc:"Numbers that no machine has today, with the reason"`
+	Pattern   string                  `json:"pattern"`
+	Given     int                     `json:"given" doc:"Numbers that were ever given or noted"`
+	Gaps      []string                `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
+	Explained []inventory.GivenNumber `json:"explained" doc:"Numbers that no machine has today, with the reason"`
 }
 
 // Register lists the gaps in the collection's numbers.
@@ -138,11 +139,11 @@ func (s *Service) Register(ctx context.Context, actor action.Actor) (Register, e
 	if err != nil {
 		return Register{}, err
 	}
-	given, err := store.NumbersLike(ctx, s.kernel.DB, "")
+	given, err := inventory.NumbersLike(ctx, s.kernel.DB, "")
 	if err != nil {
 		return Register{}, err
 	}
-	r := Register{Pattern: pattern.String(), Given: len(given), Gaps: pattern.Gaps(numbersOf(given)), Explained: []store.GivenNumber{}}
+	r := Register{Pattern: pattern.String(), Given: len(given), Gaps: pattern.Gaps(numbersOf(given)), Explained: []inventory.GivenNumber{}}
 	for _, g := range given {
 		if g.MachineID == nil || g.Accession != g.Number {
 			if g.Note == "" && g.Accession != "" {
@@ -202,14 +203,14 @@ func (s *Service) ImportNumbers(ctx context.Context, actor action.Actor, text st
 	}
 	errDry := errors.New("dry run")
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if _, err := store.LockCollection(ctx, tx); err != nil {
+		if _, err := inventory.LockCollection(ctx, tx); err != nil {
 			return err
 		}
 		for i := range found {
 			if found[i].Wrong != "" {
 				continue
 			}
-			ok, err := store.NoteNumber(ctx, tx, found[i].Number, found[i].Note)
+			ok, err := inventory.NoteNumber(ctx, tx, found[i].Number, found[i].Note)
 			if err != nil {
 				return err
 			}

@@ -7,17 +7,17 @@ import (
 	"unicode/utf8"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/library"
 )
 
 // Found is what a search over everything finds, the nearest first; each kind only so many.
 type Found struct {
-	Exact      *store.Machine        `json:"exact" doc:"The machine whose accession number was given, or null"`
-	Machines   []ListedMachine       `json:"machines"`
-	Total      int                   `json:"total" doc:"All machines that have the words"`
-	Assemblies []store.FoundAssembly `json:"assemblies"`
-	Chips      []library.Occurrence  `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
+	Exact      *inventory.Machine        `json:"exact" doc:"The machine whose accession number was given, or null"`
+	Machines   []ListedMachine           `json:"machines"`
+	Total      int                       `json:"total" doc:"All machines that have the words"`
+	Assemblies []inventory.FoundAssembly `json:"assemblies"`
+	Chips      []library.Occurrence      `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
 }
 
 // Limits of what is found at once, and the least length of words that chips are looked for by.
@@ -28,7 +28,7 @@ const (
 
 // Find looks for words in machines, assemblies and chips.
 func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Found, error) {
-	found := Found{Machines: []ListedMachine{}, Assemblies: []store.FoundAssembly{}, Chips: []library.Occurrence{}}
+	found := Found{Machines: []ListedMachine{}, Assemblies: []inventory.FoundAssembly{}, Chips: []library.Occurrence{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return found, err
 	}
@@ -36,7 +36,7 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 	if len(words) == 0 {
 		return found, nil
 	}
-	exact, err := store.MachineByAccession(ctx, s.kernel.DB, strings.Join(words, " "))
+	exact, err := inventory.MachineByAccession(ctx, s.kernel.DB, strings.Join(words, " "))
 	if err == nil {
 		found.Exact = &exact
 	} else if !errors.Is(err, action.ErrNotFound) {
@@ -47,7 +47,7 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = store.FindAssemblies(ctx, s.kernel.DB, words, actor.Hides(), fewFound); err != nil {
+	if found.Assemblies, err = inventory.FindAssemblies(ctx, s.kernel.DB, words, actor.Hides(), fewFound); err != nil {
 		return found, err
 	}
 	for _, word := range words {
@@ -55,6 +55,6 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 			return found, nil
 		}
 	}
-	found.Chips, err = store.FindChips(ctx, s.kernel.DB, words, fewFound)
+	found.Chips, err = inventory.FindChips(ctx, s.kernel.DB, words, fewFound)
 	return found, err
 }

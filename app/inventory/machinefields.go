@@ -4,11 +4,11 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/datecode"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
-func CheckMachine(m *store.MachineFields) error {
+func CheckMachine(m *inventory.MachineFields) error {
 	err := input.CheckAll(
 		input.OneLine("accession", &m.Accession), input.OneLine("name", &m.Name), input.OneLine("maker", &m.Maker),
 		input.OneLine("model", &m.Model), input.OneLine("serial", &m.Serial), input.OneLine("place", &m.Place), input.Lines("provenance", &m.Provenance),
@@ -30,7 +30,7 @@ func CheckMachine(m *store.MachineFields) error {
 	return nil
 }
 
-func EraOf(m store.Machine) datecode.Era {
+func EraOf(m inventory.Machine) datecode.Era {
 	if m.EraFrom == nil || m.EraTo == nil {
 		return datecode.Era{}
 	}

@@ -6,16 +6,16 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // CreateMachine enters a machine into the collection.
-func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
+func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields inventory.MachineFields) (inventory.Machine, error) {
 	if err := CheckMachine(&fields); err != nil {
-		return store.Machine{}, err
+		return inventory.Machine{}, err
 	}
-	var created store.Machine
+	var created inventory.Machine
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		var err error
 		created, err = CreateMachine(ctx, tx, actor, fields)
@@ -24,26 +24,26 @@ func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields 
 	return created, err
 }
 
-func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields store.MachineFields) (store.Machine, error) {
-	id, err := store.InsertMachine(ctx, tx, fields)
+func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields inventory.MachineFields) (inventory.Machine, error) {
+	id, err := inventory.InsertMachine(ctx, tx, fields)
 	if err != nil {
-		return store.Machine{}, accessionTaken(err, fields.Accession)
+		return inventory.Machine{}, accessionTaken(err, fields.Accession)
 	}
-	created, err := store.MachineByID(ctx, tx, id)
+	created, err := inventory.MachineByID(ctx, tx, id)
 	if err != nil {
-		return store.Machine{}, err
+		return inventory.Machine{}, err
 	}
 	if err := giveNumber(ctx, tx, created); err != nil {
-		return store.Machine{}, err
+		return inventory.Machine{}, err
 	}
-	if err := putMachine(ctx, tx, store.Stay{MachineID: id, Place: created.Place, Since: action.Today()}); err != nil {
-		return store.Machine{}, err
+	if err := putMachine(ctx, tx, inventory.Stay{MachineID: id, Place: created.Place, Since: action.Today()}); err != nil {
+		return inventory.Machine{}, err
 	}
-	if err := store.InsertMachineSum(ctx, tx, id); err != nil {
-		return store.Machine{}, err
+	if err := inventory.InsertMachineSum(ctx, tx, id); err != nil {
+		return inventory.Machine{}, err
 	}
-	if err := store.InsertOutside(ctx, tx, id); err != nil {
-		return store.Machine{}, err
+	if err := inventory.InsertOutside(ctx, tx, id); err != nil {
+		return inventory.Machine{}, err
 	}
 	return created, action.Record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
 }
@@ -54,30 +54,30 @@ func (s *Service) MeasureTables(ctx context.Context) error { return pg.Analyze(c
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
-func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int, fields store.MachineFields) (store.Machine, error) {
+func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int, fields inventory.MachineFields) (inventory.Machine, error) {
 	if err := CheckMachine(&fields); err != nil {
-		return store.Machine{}, err
+		return inventory.Machine{}, err
 	}
-	var changed store.Machine
+	var changed inventory.Machine
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := store.LockMachine(ctx, tx, id)
+		before, err := inventory.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the machine", Newer: before}
 		}
-		if err := store.UpdateMachine(ctx, tx, id, fields); err != nil {
+		if err := inventory.UpdateMachine(ctx, tx, id, fields); err != nil {
 			return accessionTaken(err, fields.Accession)
 		}
-		if changed, err = store.MachineByID(ctx, tx, id); err != nil {
+		if changed, err = inventory.MachineByID(ctx, tx, id); err != nil {
 			return err
 		}
 		if err := giveNumber(ctx, tx, changed); err != nil {
 			return err
 		}
 		if before.Place != changed.Place {
-			if err := moveOn(ctx, tx, store.Stay{MachineID: id, Place: changed.Place, Since: action.Today()}); err != nil {
+			if err := moveOn(ctx, tx, inventory.Stay{MachineID: id, Place: changed.Place, Since: action.Today()}); err != nil {
 				return err
 			}
 		}
@@ -87,11 +87,11 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 }
 
 // Machine reads a machine.
-func (s *Service) Machine(ctx context.Context, actor action.Actor, id int64) (store.Machine, error) {
+func (s *Service) Machine(ctx context.Context, actor action.Actor, id int64) (inventory.Machine, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return store.Machine{}, err
+		return inventory.Machine{}, err
 	}
-	return store.MachineByID(ctx, s.kernel.DB, id)
+	return inventory.MachineByID(ctx, s.kernel.DB, id)
 }
 
 // Places names the places in use.
@@ -99,5 +99,5 @@ func (s *Service) Places(ctx context.Context, actor action.Actor) ([]string, err
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.ListPlaces(ctx, s.kernel.DB, actor.Hides())
+	return inventory.ListPlaces(ctx, s.kernel.DB, actor.Hides())
 }

@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // Move says where an assembly goes, and when.
@@ -26,9 +26,9 @@ type Move struct {
 
 // Moved is an assembly where it is now, and the event that can be taken back.
 type Moved struct {
-	Assembly store.Assembly `json:"assembly"`
-	Event    int64          `json:"event" doc:"The event of the history, by which the deed can be undone"`
-	Where    string         `json:"where" says:"text" doc:"Where it is now, in words"`
+	Assembly inventory.Assembly `json:"assembly"`
+	Event    int64              `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Where    string             `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 
 // moveTold is what the history keeps of where an assembly was.
@@ -39,7 +39,9 @@ type moveTold struct {
 	Since   string `json:"since"`
 }
 
-func tellFitting(f store.Fitting) moveTold { return moveTold{f.ID, f.MachineID, f.Where(), f.Since} }
+func tellFitting(f inventory.Fitting) moveTold {
+	return moveTold{f.ID, f.MachineID, f.Where(), f.Since}
+}
 
 // MoveAssembly takes an assembly from where it is to a machine, a place, or lends it. Its sheet and
 // history go with it; its dates are read anew by the era of the machine it is in.
@@ -54,12 +56,12 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 			return err
 		}
 		if to.MachineID != nil {
-			if _, err := store.LockMachine(ctx, tx, *to.MachineID); err != nil {
+			if _, err := inventory.LockMachine(ctx, tx, *to.MachineID); err != nil {
 				return action.Reject("machineId", "choose the machine it goes into")
 			}
 		}
 		// Machine and place first: who changes a machine's record locks in that order.
-		if err := store.EnsurePlace(ctx, tx, to.Place); err != nil {
+		if err := inventory.EnsurePlace(ctx, tx, to.Place); err != nil {
 			return err
 		}
 		assembly, from, err := lockFitted(ctx, tx, id, version)
@@ -76,7 +78,7 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 			return action.Reject("to", "it is there already: "+from.Where())
 		}
 		moved.Where = to.Where()
-		if moved.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
+		if moved.Assembly, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
 		moved.Event, err = recordMove(ctx, tx, actor, assembly, from, to)
@@ -86,33 +88,33 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 }
 
 // lockFitted locks an assembly that nobody changed since version, and tells where it is.
-func lockFitted(ctx context.Context, tx *sqlx.Tx, id int64, version int) (store.Assembly, store.Fitting, error) {
-	assembly, err := store.LockAssembly(ctx, tx, id)
+func lockFitted(ctx context.Context, tx *sqlx.Tx, id int64, version int) (inventory.Assembly, inventory.Fitting, error) {
+	assembly, err := inventory.LockAssembly(ctx, tx, id)
 	if err != nil {
-		return assembly, store.Fitting{}, err
+		return assembly, inventory.Fitting{}, err
 	}
 	if err := unchanged(assembly, version); err != nil {
-		return assembly, store.Fitting{}, err
+		return assembly, inventory.Fitting{}, err
 	}
-	fittings, err := store.FittingsOf(ctx, tx, id)
+	fittings, err := inventory.FittingsOf(ctx, tx, id)
 	if err != nil {
-		return assembly, store.Fitting{}, err
+		return assembly, inventory.Fitting{}, err
 	}
 	return assembly, fittings[0], nil
 }
 
 // replaceFitting ends one fitting and starts the next, and reads it back.
-func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to store.Fitting) (store.Fitting, error) {
-	if err := store.CloseFitting(ctx, tx, from.ID, to.Since); err != nil {
+func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to inventory.Fitting) (inventory.Fitting, error) {
+	if err := inventory.CloseFitting(ctx, tx, from.ID, to.Since); err != nil {
 		return to, err
 	}
-	if _, err := store.InsertFitting(ctx, tx, to); err != nil {
+	if _, err := inventory.InsertFitting(ctx, tx, to); err != nil {
 		return to, err
 	}
-	if err := store.CountAssemblyChange(ctx, tx, from.AssemblyID); err != nil {
+	if err := inventory.CountAssemblyChange(ctx, tx, from.AssemblyID); err != nil {
 		return to, err
 	}
-	fittings, err := store.FittingsOf(ctx, tx, from.AssemblyID)
+	fittings, err := inventory.FittingsOf(ctx, tx, from.AssemblyID)
 	if err != nil {
 		return to, err
 	}
@@ -120,7 +122,7 @@ func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to store.Fitting) (s
 }
 
 // recordMove writes the move into the history of the machine it leaves, and of the one it comes to.
-func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, from, to store.Fitting) (int64, error) {
+func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly, from, to inventory.Fitting) (int64, error) {
 	if from.MachineID != nil && to.MachineID != nil && *to.MachineID != *from.MachineID {
 		received := map[string]string{"title": assembly.Title, "from": from.Where()}
 		if err := action.Record(ctx, tx, actor, eventReceiveAssembly, to.ID, to.MachineID, nil, received); err != nil {
@@ -132,8 +134,8 @@ func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly s
 }
 
 // fitting checks a move and writes it as the fitting that it leads to.
-func (m Move) fitting(assemblyID int64) (store.Fitting, error) {
-	f := store.Fitting{AssemblyID: assemblyID, Fit: "unknown", Since: m.On, Note: m.Note}
+func (m Move) fitting(assemblyID int64) (inventory.Fitting, error) {
+	f := inventory.Fitting{AssemblyID: assemblyID, Fit: "unknown", Since: m.On, Note: m.Note}
 	if f.Since == "" {
 		f.Since = action.Today()
 	}

@@ -6,35 +6,35 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	before, err := action.StateIn[store.MachineFields](e.Before)
+	before, err := action.StateIn[inventory.MachineFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, store.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now store.Machine) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, inventory.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now inventory.Machine) error {
 		return action.Second(s.ChangeMachine(ctx, actor, now.ID, now.Version, before))
 	})
 }
 
 // LockSheet locks an assembly after the library, as whoever saves a sheet does.
-func (s *Service) LockSheet(ctx context.Context, h pg.Handle, id int64) (store.Assembly, error) {
+func (s *Service) LockSheet(ctx context.Context, h pg.Handle, id int64) (inventory.Assembly, error) {
 	if err := s.library.Hold(ctx, h); err != nil {
-		return store.Assembly{}, err
+		return inventory.Assembly{}, err
 	}
-	return store.LockAssembly(ctx, h, id)
+	return inventory.LockAssembly(ctx, h, id)
 }
 
 func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	before, err := action.StateIn[store.AssemblyFields](e.Before)
+	before, err := action.StateIn[inventory.AssemblyFields](e.Before)
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.LockSheet, func(ctx context.Context, _ *sqlx.Tx, now store.Assembly) error {
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.LockSheet, func(ctx context.Context, _ *sqlx.Tx, now inventory.Assembly) error {
 		return action.Second(s.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
 	})
 }
@@ -58,7 +58,7 @@ func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
-		if _, err := store.LockAssembly(ctx, tx, e.SubjectID); err != nil {
+		if _, err := inventory.LockAssembly(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {
@@ -69,14 +69,14 @@ func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history
 			if became, err = action.StateIn[moveTold](e.After); err != nil {
 				return err
 			}
-			if err := store.DeleteFitting(ctx, tx, became.Fitting); err != nil {
+			if err := inventory.DeleteFitting(ctx, tx, became.Fitting); err != nil {
 				return err
 			}
 		}
-		if err := store.ReopenFitting(ctx, tx, was.Fitting); err != nil {
+		if err := inventory.ReopenFitting(ctx, tx, was.Fitting); err != nil {
 			return err
 		}
-		if err := store.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
+		if err := inventory.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
 		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {

@@ -9,12 +9,12 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/core/memory"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // ListedMachine is a machine of a list, with its memory in words.
 type ListedMachine struct {
-	store.ListedMachine
+	inventory.ListedMachine
 	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
 	ROM string `json:"rom"`
 }
@@ -37,8 +37,8 @@ type MachineFilters struct {
 	Type       string
 }
 
-func (f MachineFilters) inStore(public bool) store.MachineFilter {
-	return store.MachineFilter{
+func (f MachineFilters) inStore(public bool) inventory.MachineFilter {
+	return inventory.MachineFilter{
 		Public: public,
 		Words:  strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Statements: f.Statements, Type: f.Type,
 	}
@@ -63,16 +63,16 @@ func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list Mac
 	if err != nil {
 		return page, err
 	}
-	query := store.MachineQuery{MachineFilter: list.inStore(public), Sort: list.Sort, Descending: list.Descending}
+	query := inventory.MachineQuery{MachineFilter: list.inStore(public), Sort: list.Sort, Descending: list.Descending}
 	if query.Sort == "" {
 		query.Sort = "accession"
 	}
-	sort, ok := store.MachineSorts[query.Sort]
+	sort, ok := inventory.MachineSorts[query.Sort]
 	if !ok {
 		return page, action.Reject("sort", "is no column of the list")
 	}
 	if list.After == "" {
-		if page.Total, err = store.CountMachines(ctx, s.kernel.DB, query.MachineFilter); err != nil {
+		if page.Total, err = inventory.CountMachines(ctx, s.kernel.DB, query.MachineFilter); err != nil {
 			return page, err
 		}
 		if page.Total == 0 {
@@ -87,11 +87,11 @@ func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list Mac
 	}
 	// One more than asked for tells whether another page follows.
 	query.Limit = list.Limit + 1
-	found, err := store.ListMachines(ctx, s.kernel.DB, query)
+	found, err := inventory.ListMachines(ctx, s.kernel.DB, query)
 	if len(found) > list.Limit {
 		found = found[:list.Limit]
 		last := found[list.Limit-1]
-		page.Next = NextOf(store.MachineKey{Value: last.SortedBy, ID: last.ID})
+		page.Next = NextOf(inventory.MachineKey{Value: last.SortedBy, ID: last.ID})
 	}
 	for _, m := range found {
 		page.Machines = append(page.Machines, ListedMachine{m, inKB(m.RAMBytes), inKB(m.ROMBytes)})
@@ -100,12 +100,12 @@ func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list Mac
 }
 
 // NextOf writes where a page ends, to be given as after.
-func NextOf(key store.MachineKey) string {
+func NextOf(key inventory.MachineKey) string {
 	encoded, _ := json.Marshal(key) // a string and a number: cannot fail
 	return base64.RawURLEncoding.EncodeToString(encoded)
 }
 
-func readKey(text string) (key store.MachineKey, err error) {
+func readKey(text string) (key inventory.MachineKey, err error) {
 	decoded, err := base64.RawURLEncoding.DecodeString(text)
 	if err == nil {
 		err = json.Unmarshal(decoded, &key)
@@ -123,16 +123,16 @@ func inKB(bytes int64) string {
 // Facets say how many machines there are of each value that a list can be narrowed by. Each counts
 // with all filters but its own.
 type Facets struct {
-	Places     []store.FacetCount `json:"places" doc:"Those with most machines first"`
-	Makers     []store.FacetCount `json:"makers" doc:"Those with most machines first"`
-	Years      []store.FacetCount `json:"years" doc:"In order"`
-	Stages     []store.FacetCount `json:"stages" doc:"How far taking stock has come"`
-	Statements []store.FacetCount `json:"statements" doc:"Whether equally strong sources differ"`
+	Places     []inventory.FacetCount `json:"places" doc:"Those with most machines first"`
+	Makers     []inventory.FacetCount `json:"makers" doc:"Those with most machines first"`
+	Years      []inventory.FacetCount `json:"years" doc:"In order"`
+	Stages     []inventory.FacetCount `json:"stages" doc:"How far taking stock has come"`
+	Statements []inventory.FacetCount `json:"statements" doc:"Whether equally strong sources differ"`
 }
 
 // CountFacets counts machines by the values that a list can be narrowed by.
 func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters MachineFilters) (Facets, error) {
-	f := Facets{Places: []store.FacetCount{}, Makers: []store.FacetCount{}, Years: []store.FacetCount{}, Stages: []store.FacetCount{}, Statements: []store.FacetCount{}}
+	f := Facets{Places: []inventory.FacetCount{}, Makers: []inventory.FacetCount{}, Years: []inventory.FacetCount{}, Stages: []inventory.FacetCount{}, Statements: []inventory.FacetCount{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return f, err
 	}
@@ -140,12 +140,12 @@ func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters M
 	if err != nil {
 		return f, err
 	}
-	counts, err := store.CountFacets(ctx, s.kernel.DB, filters.inStore(public))
+	counts, err := inventory.CountFacets(ctx, s.kernel.DB, filters.inStore(public))
 	for _, c := range counts {
-		of := map[string]*[]store.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
+		of := map[string]*[]inventory.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
 	}
-	slices.SortFunc(f.Years, func(a, b store.FacetCount) int { return strings.Compare(a.Value, b.Value) })
+	slices.SortFunc(f.Years, func(a, b inventory.FacetCount) int { return strings.Compare(a.Value, b.Value) })
 	return f, err
 }
 
@@ -154,7 +154,7 @@ const typesOffered = 12
 
 // CountHolding offers types whose number starts with a text, each with the number of machines that
 // hold it among those that the other filters leave.
-func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]store.FacetCount, error) {
+func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]inventory.FacetCount, error) {
 	types, err := s.library.Types(ctx, actor, start, typesOffered)
 	if err != nil {
 		return nil, err
@@ -167,5 +167,5 @@ func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters 
 	if err != nil {
 		return nil, err
 	}
-	return store.CountHolding(ctx, s.kernel.DB, filters.inStore(public), numbers)
+	return inventory.CountHolding(ctx, s.kernel.DB, filters.inStore(public), numbers)
 }

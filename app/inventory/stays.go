@@ -8,8 +8,8 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
@@ -24,8 +24,8 @@ type MachineMove struct {
 	Note     string `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
-func (m MachineMove) stay(machineID int64) (store.Stay, error) {
-	s := store.Stay{MachineID: machineID, Since: m.On, Note: m.Note}
+func (m MachineMove) stay(machineID int64) (inventory.Stay, error) {
+	s := inventory.Stay{MachineID: machineID, Since: m.On, Note: m.Note}
 	if s.Since == "" {
 		s.Since = action.Today()
 	}
@@ -51,9 +51,9 @@ func (m MachineMove) stay(machineID int64) (store.Stay, error) {
 
 // MovedMachine is a machine where it is now, and the event that can be taken back.
 type MovedMachine struct {
-	Machine store.Machine `json:"machine"`
-	Event   int64         `json:"event" doc:"The event of the history, by which the deed can be undone"`
-	Where   string        `json:"where" says:"text" doc:"Where it is now, in words"`
+	Machine inventory.Machine `json:"machine"`
+	Event   int64             `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Where   string            `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 
 // stayTold is what the history keeps of where a machine was.
@@ -64,7 +64,7 @@ type stayTold struct {
 	Since string `json:"since"`
 }
 
-func tellStay(s store.Stay) stayTold { return stayTold{s.ID, s.Place, s.Where(), s.Since} }
+func tellStay(s inventory.Stay) stayTold { return stayTold{s.ID, s.Place, s.Where(), s.Since} }
 
 // MoveMachine takes a machine to a place, lends it, or sends it on its way.
 func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
@@ -74,7 +74,7 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 	}
 	var moved MovedMachine
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockMachine(ctx, tx, id)
+		before, err := inventory.LockMachine(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -91,10 +91,10 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 		if err := moveOn(ctx, tx, to); err != nil {
 			return err
 		}
-		if err := store.SetPlace(ctx, tx, id, to.Place); err != nil {
+		if err := inventory.SetPlace(ctx, tx, id, to.Place); err != nil {
 			return err
 		}
-		if moved.Machine, err = store.MachineByID(ctx, tx, id); err != nil {
+		if moved.Machine, err = inventory.MachineByID(ctx, tx, id); err != nil {
 			return err
 		}
 		now, err := presentStay(ctx, tx, id)
@@ -109,16 +109,16 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 }
 
 // presentStay reads where a machine is today; the zero Stay for nowhere that is written down.
-func presentStay(ctx context.Context, h pg.Handle, machineID int64) (store.Stay, error) {
-	stays, err := store.StaysOf(ctx, h, machineID)
+func presentStay(ctx context.Context, h pg.Handle, machineID int64) (inventory.Stay, error) {
+	stays, err := inventory.StaysOf(ctx, h, machineID)
 	if err != nil || len(stays) == 0 || stays[0].Until != nil {
-		return store.Stay{}, err
+		return inventory.Stay{}, err
 	}
 	return stays[0], nil
 }
 
 // moveOn ends where a machine is and begins where it goes.
-func moveOn(ctx context.Context, tx *sqlx.Tx, to store.Stay) error {
+func moveOn(ctx context.Context, tx *sqlx.Tx, to inventory.Stay) error {
 	from, err := presentStay(ctx, tx, to.MachineID)
 	if err != nil {
 		return err
@@ -127,7 +127,7 @@ func moveOn(ctx context.Context, tx *sqlx.Tx, to store.Stay) error {
 		if to.Since < from.Since {
 			return action.Reject("on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
 		}
-		if err := store.CloseStay(ctx, tx, from.ID, &to.Since); err != nil {
+		if err := inventory.CloseStay(ctx, tx, from.ID, &to.Since); err != nil {
 			return err
 		}
 	}
@@ -135,11 +135,11 @@ func moveOn(ctx context.Context, tx *sqlx.Tx, to store.Stay) error {
 }
 
 // putMachine begins a stay, unless it is nowhere.
-func putMachine(ctx context.Context, tx *sqlx.Tx, s store.Stay) error {
+func putMachine(ctx context.Context, tx *sqlx.Tx, s inventory.Stay) error {
 	if s.Place == "" && s.LentTo == "" && s.BoundFor == "" {
 		return nil
 	}
-	_, err := store.InsertStay(ctx, tx, s)
+	_, err := inventory.InsertStay(ctx, tx, s)
 	return err
 }
 
@@ -153,21 +153,21 @@ func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e his
 		return err
 	}
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := store.DeleteStay(ctx, tx, became.Stay); err != nil {
+		if err := inventory.DeleteStay(ctx, tx, became.Stay); err != nil {
 			return err
 		}
 		if was.Stay != 0 {
-			if err := store.CloseStay(ctx, tx, was.Stay, nil); err != nil {
+			if err := inventory.CloseStay(ctx, tx, was.Stay, nil); err != nil {
 				return err
 			}
 		}
-		if err := store.SetPlace(ctx, tx, e.SubjectID, was.Place); err != nil {
+		if err := inventory.SetPlace(ctx, tx, e.SubjectID, was.Place); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackMachineMove, e.SubjectID, &e.SubjectID, became, was)
@@ -175,9 +175,9 @@ func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e his
 }
 
 // CountPlaces lists all places with what is there today.
-func (s *Service) CountPlaces(ctx context.Context, actor action.Actor) ([]store.PlaceCount, error) {
+func (s *Service) CountPlaces(ctx context.Context, actor action.Actor) ([]inventory.PlaceCount, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.CountPlaces(ctx, s.kernel.DB)
+	return inventory.CountPlaces(ctx, s.kernel.DB)
 }

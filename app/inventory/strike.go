@@ -6,7 +6,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // StrikeAssembly strikes out an assembly that was entered by mistake. It is in no list any more;
@@ -21,13 +21,13 @@ func (s *Service) StrikeAssembly(ctx context.Context, actor action.Actor, id int
 		if err != nil {
 			return err
 		}
-		if err := store.CloseFitting(ctx, tx, from.ID, action.Today()); err != nil {
+		if err := inventory.CloseFitting(ctx, tx, from.ID, action.Today()); err != nil {
 			return err
 		}
-		if err := store.CountAssemblyChange(ctx, tx, id); err != nil {
+		if err := inventory.CountAssemblyChange(ctx, tx, id); err != nil {
 			return err
 		}
-		if struck.Assembly, err = store.AssemblyByID(ctx, tx, id); err != nil {
+		if struck.Assembly, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
 		struck.Event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil)

@@ -6,16 +6,16 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/core/reckoning"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
 // renewSums writes the sums of machines anew, by which lists sort, filter and count.
 func renewSums(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
-	if err := store.LockMachineSums(ctx, tx, ids...); err != nil {
+	if err := inventory.LockMachineSums(ctx, tx, ids...); err != nil {
 		return err
 	}
 	for _, id := range ids {
-		boards, err := store.BoardCountsOf(ctx, tx, id)
+		boards, err := inventory.BoardCountsOf(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -24,7 +24,7 @@ func renewSums(ctx context.Context, tx *sqlx.Tx, ids []int64) error {
 			counts[i] = reckoning.Counts(b)
 		}
 		stage := reckoning.StageOf(counts)
-		if err := store.PutMachineSum(ctx, tx, id, string(stage.State), stage.Count); err != nil {
+		if err := inventory.PutMachineSum(ctx, tx, id, string(stage.State), stage.Count); err != nil {
 			return err
 		}
 	}

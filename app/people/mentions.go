@@ -13,9 +13,9 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/names"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
 	"frugalheron/store/history"
 	"frugalheron/store/people"
+	"frugalheron/store/sheets"
 )
 
 // mostMentions bounds what is noted of one deed, mostOldMentions what of all that was written before somebody became
@@ -168,7 +168,7 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e history.Event) ([]string, error
 		if err != nil {
 			return nil, err
 		}
-		revision, err := store.RevisionOf(ctx, tx, e.SubjectID, saved.Revision)
+		revision, err := sheets.RevisionOf(ctx, tx, e.SubjectID, saved.Revision)
 		texts := []string{}
 		sheet.RewriteProse(revision.Body, func(prose string) string {
 			texts = append(texts, prose)

@@ -7,7 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/people"
 )
 
@@ -59,7 +59,7 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 	found, err := people.PersonalDataOf(ctx, s.kernel.DB, 0)
 	open := make([]OpenData, len(found))
 	for i, data := range found {
-		machine, err := store.MachineByID(ctx, s.kernel.DB, data.MachineID)
+		machine, err := inventory.MachineByID(ctx, s.kernel.DB, data.MachineID)
 		if err != nil {
 			return nil, err
 		}
@@ -75,7 +75,7 @@ func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, mach
 		return noted, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		id, err := people.InsertPersonalData(ctx, tx, machineID, fields)

@@ -6,8 +6,8 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 )
 
 // undoNote takes a note back: it stays in the history, and so does that it was taken back.
@@ -17,7 +17,7 @@ func (s *Service) undoNote(ctx context.Context, actor action.Actor, e history.To
 		return err
 	}
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, e.SubjectID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {

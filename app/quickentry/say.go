@@ -17,16 +17,18 @@ import (
 	"frugalheron/core/measure"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	storesheets "frugalheron/store/sheets"
 )
 
 // Understood is what a statement about a machine would do. Nothing of it is kept yet.
 type Understood struct {
-	Machine *store.Machine `json:"machine" doc:"The machine it is about; null when nothing was understood"`
-	Note    string         `json:"note" says:"text" doc:"A note for the machine, or empty"`
-	Sure    bool           `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
-	Ways    []Way          `json:"ways" doc:"The sheets that a line could go to"`
+	Machine *storeinventory.Machine `json:"machine" doc:"The machine it is about; null when nothing was understood"`
+	Note    string                  `json:"note" says:"text" doc:"A note for the machine, or empty"`
+	Sure    bool                    `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
+	Ways    []Way                   `json:"ways" doc:"The sheets that a line could go to"`
 	// Measured is set where the words can be meant as a measurement.
 	Measured *UnderstoodMeasurement `json:"measured" doc:"What was measured, where the words can be meant so; else null"`
 }
@@ -119,9 +121,9 @@ func (w Way) rank() int {
 
 // about finds the machine that a statement is about, the one on the bench or the one whose accession number it
 // starts with, and what is said of it. Without a machine its id is 0.
-func (s *Service) about(ctx context.Context, machineID int64, text string) (machine store.Machine, rest string, err error) {
+func (s *Service) about(ctx context.Context, machineID int64, text string) (machine storeinventory.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
-		machine, err := store.MachineByAccession(ctx, s.kernel.DB, first)
+		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.DB, first)
 		if !errors.Is(err, action.ErrNotFound) {
 			return machine, rest, err
 		}
@@ -129,7 +131,7 @@ func (s *Service) about(ctx context.Context, machineID int64, text string) (mach
 	if machineID == 0 {
 		return machine, text, nil
 	}
-	machine, err = store.MachineByID(ctx, s.kernel.DB, machineID)
+	machine, err = storeinventory.MachineByID(ctx, s.kernel.DB, machineID)
 	return machine, text, err
 }
 
@@ -139,7 +141,7 @@ func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64, te
 	if err != nil {
 		return nil, nil //nolint:nilerr // then it is something else
 	}
-	row := store.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: action.ToKeep(said.Readings), Opening: said.Opening}
+	row := storecondition.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: action.ToKeep(said.Readings), Opening: said.Opening}
 	if err := condition.ExpectFromSheet(ctx, h, &row, said); err != nil {
 		return nil, err
 	}
@@ -154,8 +156,8 @@ func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64, te
 
 // Said is what was kept of a statement.
 type Said struct {
-	Event    int64           `json:"event" doc:"The event of the history, by which the deed can be undone"`
-	Revision *store.Revision `json:"revision" doc:"The sheet as it is now, or null for a note"`
+	Event    int64                 `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Revision *storesheets.Revision `json:"revision" doc:"The sheet as it is now, or null for a note"`
 }
 
 // Say keeps a statement about a machine: a note, or a line put on revision base of an assembly's
@@ -176,7 +178,7 @@ func (s *Service) Say(ctx context.Context, actor action.Actor, machineID, assemb
 				return err
 			}
 			// Who takes back what was done before waits, or finds the note.
-			if _, err := store.LockMachine(ctx, tx, machine.ID); err != nil {
+			if _, err := storeinventory.LockMachine(ctx, tx, machine.ID); err != nil {
 				return err
 			}
 			note := map[string]string{"note": said.Note}
@@ -186,14 +188,14 @@ func (s *Service) Say(ctx context.Context, actor action.Actor, machineID, assemb
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
-		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		assembly, err := storeinventory.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
 		}
 		if assembly.MachineID == nil || *assembly.MachineID != machine.ID {
 			return action.Reject("assemblyId", "is not fitted in "+machine.Accession)
 		}
-		newest, err := store.NewestRevision(ctx, tx, assemblyID)
+		newest, err := storesheets.NewestRevision(ctx, tx, assemblyID)
 		if err != nil && !errors.Is(err, action.ErrNotFound) {
 			return err
 		}

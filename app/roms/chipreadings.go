@@ -15,8 +15,9 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/roms"
 )
 
 // quiet is after how many seconds a running reading counts as left behind by its process.
@@ -85,8 +86,8 @@ type WantedReading struct {
 }
 
 // StartReading has the reader read a chip twice; it goes on after the answer.
-func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64, wanted WantedReading) (store.ChipReading, error) {
-	var started store.ChipReading
+func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64, wanted WantedReading) (roms.ChipReading, error) {
+	var started roms.ChipReading
 	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device), input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))
 	if err == nil {
 		err = actor.Must(action.MayWriteSheets)
@@ -113,16 +114,16 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 		if err := s.readerIsFree(ctx, tx); err != nil {
 			return err
 		}
-		if _, err := store.LockAssembly(ctx, tx, assemblyID); err != nil {
+		if _, err := inventory.LockAssembly(ctx, tx, assemblyID); err != nil {
 			return err
 		}
-		id, err := store.InsertChipReading(ctx, tx, actor.Account(), store.ChipReading{
+		id, err := roms.InsertChipReading(ctx, tx, actor.Account(), roms.ChipReading{
 			AssemblyID: assemblyID, Designator: wanted.Designator, Device: wanted.Device, Label: wanted.Label, Exception: wanted.Exception, Size: size,
 		})
 		if err != nil {
 			return err
 		}
-		started, err = store.ChipReadingByID(ctx, tx, id)
+		started, err = roms.ChipReadingByID(ctx, tx, id)
 		return err
 	})
 	if err == nil {
@@ -132,7 +133,7 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 }
 
 func (s *Service) readerIsFree(ctx context.Context, h pg.Handle) error {
-	running, err := store.RunningChipReadings(ctx, h, quiet)
+	running, err := roms.RunningChipReadings(ctx, h, quiet)
 	if err == nil && len(running) > 0 {
 		return action.Reject("reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator))
 	}
@@ -140,11 +141,11 @@ func (s *Service) readerIsFree(ctx context.Context, h pg.Handle) error {
 }
 
 // ChipReading tells how far a reading is.
-func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return store.ChipReading{}, err
+		return roms.ChipReading{}, err
 	}
-	r, err := store.ChipReadingByID(ctx, s.kernel.DB, id)
+	r, err := roms.ChipReadingByID(ctx, s.kernel.DB, id)
 	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
 		r.State, r.Note = "stopped", "the application was stopped while it read; what was read so far is kept"
 	}
@@ -152,27 +153,27 @@ func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64)
 }
 
 // StopReading stops a reading; it can be gone on with.
-func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return store.ChipReading{}, err
+		return roms.ChipReading{}, err
 	}
-	if _, err := store.EndChipReading(ctx, s.kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
-		return store.ChipReading{}, err
+	if _, err := roms.EndChipReading(ctx, s.kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
+		return roms.ChipReading{}, err
 	}
 	return s.ChipReading(ctx, actor, id)
 }
 
 // ResumeReading goes on with a reading where it stopped.
-func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int64) (store.ChipReading, error) {
+func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return store.ChipReading{}, err
+		return roms.ChipReading{}, err
 	}
 	if err := s.readerIsFree(ctx, s.kernel.DB); err != nil {
-		return store.ChipReading{}, err
+		return roms.ChipReading{}, err
 	}
-	resumed, err := store.ResumeChipReading(ctx, s.kernel.DB, id, quiet)
+	resumed, err := roms.ResumeChipReading(ctx, s.kernel.DB, id, quiet)
 	if err != nil {
-		return store.ChipReading{}, err
+		return roms.ChipReading{}, err
 	}
 	r, err := s.ChipReading(ctx, actor, id)
 	if err == nil && !resumed {
@@ -185,7 +186,7 @@ func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int6
 }
 
 // readChip reads and ends the reading, whatever comes of it.
-func (s *Service) readChip(ctx context.Context, actor action.Actor, r store.ChipReading) {
+func (s *Service) readChip(ctx context.Context, actor action.Actor, r roms.ChipReading) {
 	state, note := "done", ""
 	err := s.readPasses(ctx, r)
 	if err == nil {
@@ -208,7 +209,7 @@ func (s *Service) readChip(ctx context.Context, actor action.Actor, r store.Chip
 		slog.Error("reading a chip", "reading", r.ID, "cause", err)
 		state, note = "stopped", "something went wrong on the server; what was read so far is kept"
 	}
-	if _, err := store.EndChipReading(ctx, s.kernel.DB, r.ID, state, note); err != nil {
+	if _, err := roms.EndChipReading(ctx, s.kernel.DB, r.ID, state, note); err != nil {
 		slog.Error("ending the reading of a chip", "reading", r.ID, "cause", err)
 	}
 }
@@ -217,7 +218,7 @@ func (s *Service) readChip(ctx context.Context, actor action.Actor, r store.Chip
 var errStopped = errors.New("stopped")
 
 // readPasses reads what is missing of two passes.
-func (s *Service) readPasses(ctx context.Context, r store.ChipReading) error {
+func (s *Service) readPasses(ctx context.Context, r roms.ChipReading) error {
 	client, err := romreader.Dial(ctx, s.reader)
 	if err != nil {
 		return fmt.Errorf("%w (%v)", romreader.ErrLost, err)
@@ -233,7 +234,7 @@ func (s *Service) readPasses(ctx context.Context, r store.ChipReading) error {
 	kept := r.Done
 	pending, again, last := []byte{}, 0, time.Now()
 	flush := func() error {
-		running, err := store.AppendToChipReading(ctx, s.kernel.DB, r.ID, kept, pending, again)
+		running, err := roms.AppendToChipReading(ctx, s.kernel.DB, r.ID, kept, pending, again)
 		if err == nil && !running {
 			err = errStopped
 		}
@@ -262,8 +263,8 @@ func (s *Service) readPasses(ctx context.Context, r store.ChipReading) error {
 }
 
 // takePasses looks at both passes and notes them as two readings of the chip.
-func (s *Service) takePasses(ctx context.Context, actor action.Actor, r store.ChipReading) (string, error) {
-	got, err := store.BytesOfChipReading(ctx, s.kernel.DB, r.ID)
+func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.ChipReading) (string, error) {
+	got, err := roms.BytesOfChipReading(ctx, s.kernel.DB, r.ID)
 	if err != nil {
 		return "", err
 	}
@@ -287,7 +288,7 @@ func (s *Service) takePasses(ctx context.Context, actor action.Actor, r store.Ch
 	if added[1].Known != "" {
 		note += ": " + added[1].Known
 	}
-	ended, err := store.ChipReadingByID(ctx, s.kernel.DB, r.ID)
+	ended, err := roms.ChipReadingByID(ctx, s.kernel.DB, r.ID)
 	if err != nil {
 		return "", err
 	}

@@ -10,22 +10,22 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/rom"
-	"frugalheron/store"
+	"frugalheron/store/roms"
 )
 
 // RomPage is a page of images.
 type RomPage struct {
-	Images []store.ListedRom `json:"images" doc:"Named ones first, by name and version"`
-	More   bool              `json:"more"`
+	Images []roms.ListedRom `json:"images" doc:"Named ones first, by name and version"`
+	More   bool             `json:"more"`
 }
 
 // RomList lists the images of the collection; words may be a part of a name or of a sum.
 func (s *Service) RomList(ctx context.Context, actor action.Actor, words string, skip, limit int) (RomPage, error) {
-	page := RomPage{Images: []store.ListedRom{}}
+	page := RomPage{Images: []roms.ListedRom{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := store.ListRoms(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := roms.ListRoms(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found, page.More = found[:limit], true
 	}
@@ -35,13 +35,13 @@ func (s *Service) RomList(ctx context.Context, actor action.Actor, words string,
 
 // ToldRom is what is known of an image.
 type ToldRom struct {
-	store.RomImage
-	Inspection  rom.Inspection    `json:"inspection"`
-	Code        []rom.CodeFit     `json:"code" doc:"Processors whose way of starting fits, the best first"`
-	JumpTable   *rom.CodeFit      `json:"jumpTable" doc:"Where it begins with a table of jumps, else null"`
-	SameContent []store.RomImage  `json:"sameContent" doc:"The same content in another number of copies"`
-	Holders     []store.RomHolder `json:"holders" doc:"Sockets in which it was read last"`
-	MayHave     bool              `json:"mayHave" doc:"Whether who asks may have the bytes"`
+	roms.RomImage
+	Inspection  rom.Inspection   `json:"inspection"`
+	Code        []rom.CodeFit    `json:"code" doc:"Processors whose way of starting fits, the best first"`
+	JumpTable   *rom.CodeFit     `json:"jumpTable" doc:"Where it begins with a table of jumps, else null"`
+	SameContent []roms.RomImage  `json:"sameContent" doc:"The same content in another number of copies"`
+	Holders     []roms.RomHolder `json:"holders" doc:"Sockets in which it was read last"`
+	MayHave     bool             `json:"mayHave" doc:"Whether who asks may have the bytes"`
 }
 
 // Rom tells all that is known of an image. Its bytes may be kept from viewers, its sums never are.
@@ -51,16 +51,16 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (Told
 		return told, err
 	}
 	var err error
-	if told.RomImage, err = store.RomBySHA(ctx, s.kernel.DB, sum); err != nil {
+	if told.RomImage, err = roms.RomBySHA(ctx, s.kernel.DB, sum); err != nil {
 		return told, err
 	}
 	if told.Inspection, err = s.InspectionOf(ctx, sum); err != nil {
 		return told, err
 	}
-	if told.SameContent, err = store.SameContent(ctx, s.kernel.DB, told.RomImage); err != nil {
+	if told.SameContent, err = roms.SameContent(ctx, s.kernel.DB, told.RomImage); err != nil {
 		return told, err
 	}
-	if told.Holders, err = store.RomHolders(ctx, s.kernel.DB, []string{sum}); err != nil {
+	if told.Holders, err = roms.RomHolders(ctx, s.kernel.DB, []string{sum}); err != nil {
 		return told, err
 	}
 	told.MayHave = told.Public || !actor.Hides()
@@ -79,11 +79,11 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (Told
 }
 
 // RomBytes reads an image for who may have it.
-func (s *Service) RomBytes(ctx context.Context, actor action.Actor, sum string) (store.RomImage, []byte, error) {
+func (s *Service) RomBytes(ctx context.Context, actor action.Actor, sum string) (roms.RomImage, []byte, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return store.RomImage{}, nil, err
+		return roms.RomImage{}, nil, err
 	}
-	image, err := store.RomBySHA(ctx, s.kernel.DB, sum)
+	image, err := roms.RomBySHA(ctx, s.kernel.DB, sum)
 	if err != nil {
 		return image, nil, err
 	}
@@ -165,9 +165,9 @@ func fileWord(name string) string {
 // RomComparison is two images side by side.
 type RomComparison struct {
 	rom.Comparison
-	A     store.RomImage `json:"a"`
-	B     store.RomImage `json:"b"`
-	Cells rom.Cells      `json:"cells" doc:"How much differs in each cell, in tenths"`
+	A     roms.RomImage `json:"a"`
+	B     roms.RomImage `json:"b"`
+	Cells rom.Cells     `json:"cells" doc:"How much differs in each cell, in tenths"`
 }
 
 // CompareRoms compares two images; a is the earlier.
@@ -186,8 +186,8 @@ func (s *Service) CompareRoms(ctx context.Context, actor action.Actor, one, two 
 }
 
 // NameRom says what an image is. It is known by that wherever its content is met.
-func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, version int, fields store.RomFields) (store.RomImage, error) {
-	var named store.RomImage
+func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, version int, fields roms.RomFields) (roms.RomImage, error) {
+	var named roms.RomImage
 	if err := input.CheckAll(input.OneLine("name", &fields.Name), input.OneLine("romVersion", &fields.Edition), input.Lines("note", &fields.Note)); err != nil {
 		return named, err
 	}
@@ -195,7 +195,7 @@ func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, v
 		return named, action.Reject("name", "a version is one of something; name it, as Monitor")
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockRom(ctx, tx, sum)
+		before, err := roms.LockRom(ctx, tx, sum)
 		if err != nil {
 			return err
 		}
@@ -205,10 +205,10 @@ func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, v
 		if before.Public != fields.Public && !action.MayKeepTheRecord.Include(actor.Role) {
 			return action.ErrForbidden
 		}
-		if err := store.UpdateRom(ctx, tx, sum, fields); err != nil {
+		if err := roms.UpdateRom(ctx, tx, sum, fields); err != nil {
 			return err
 		}
-		if named, err = store.RomBySHA(ctx, tx, sum); err != nil {
+		if named, err = roms.RomBySHA(ctx, tx, sum); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventNameRom, before.ID, nil, before.RomFields, named.RomFields)
@@ -217,7 +217,7 @@ func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, v
 }
 
 // SplitRom deals an image out to lanes and keeps each as an image of its own.
-func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]store.RomImage, error) {
+func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]roms.RomImage, error) {
 	image, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return nil, err
@@ -234,27 +234,27 @@ func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, 
 }
 
 // MergeRoms puts lanes together, lane 0 first, and keeps what comes out as an image of its own.
-func (s *Service) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (store.RomImage, error) {
+func (s *Service) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (roms.RomImage, error) {
 	lanes, names := make([][]byte, len(sums)), make([]string, len(sums))
 	for i, sum := range sums {
 		image, data, err := s.RomBytes(ctx, actor, sum)
 		if err != nil {
-			return store.RomImage{}, err
+			return roms.RomImage{}, err
 		}
 		lanes[i], names[i] = data, RomName(image)
 	}
 	merged, err := rom.Merge(lanes)
 	if err != nil {
-		return store.RomImage{}, action.Reject("lanes", err.Error())
+		return roms.RomImage{}, action.Reject("lanes", err.Error())
 	}
 	made, err := s.makeRoms(ctx, actor, [][]byte{merged}, []string{"lanes of " + strings.Join(names, ", ")})
 	if err != nil {
-		return store.RomImage{}, err
+		return roms.RomImage{}, err
 	}
 	return made[0], nil
 }
 
-func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte, from []string) ([]store.RomImage, error) {
+func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte, from []string) ([]roms.RomImage, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
@@ -263,7 +263,7 @@ func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][
 			return nil, err
 		}
 	}
-	made := make([]store.RomImage, len(contents))
+	made := make([]roms.RomImage, len(contents))
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		for i, data := range contents {
 			image, _, isNew, err := noteRom(ctx, tx, actor, data, from[i])

@@ -14,9 +14,10 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/rom"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
+	"frugalheron/store/roms"
 )
 
 // RomReading says which chip files were read from, and how.
@@ -96,11 +97,11 @@ func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID i
 	var added []AddedRead
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		added = []AddedRead{}
-		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		assembly, err := inventory.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
 		}
-		lines, err := store.RomSocketsOf(ctx, tx, []int64{assemblyID}, romClasses())
+		lines, err := roms.RomSocketsOf(ctx, tx, []int64{assemblyID}, romClasses())
 		if err != nil {
 			return err
 		}
@@ -123,8 +124,8 @@ func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID i
 	return added, s.tellChips(ctx, assemblyID, added)
 }
 
-func hasSocket(lines []store.RomSocket, designator string) bool {
-	return slices.ContainsFunc(lines, func(l store.RomSocket) bool { return slices.Contains(strings.Fields(l.Designators), designator) })
+func hasSocket(lines []roms.RomSocket, designator string) bool {
+	return slices.ContainsFunc(lines, func(l roms.RomSocket) bool { return slices.Contains(strings.Fields(l.Designators), designator) })
 }
 
 // keepRom keeps the bytes before anything names them.
@@ -137,25 +138,25 @@ func (s *Service) keepRom(ctx context.Context, data []byte) error {
 }
 
 // noteRom notes what an image holds, unless it is noted.
-func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte, madeFrom string) (store.RomImage, rom.Inspection, bool, error) {
+func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte, madeFrom string) (roms.RomImage, rom.Inspection, bool, error) {
 	inspection := rom.Inspect(data, nil)
 	one := sha256.Sum256(data[:inspection.EffectiveBytes])
-	isNew, err := store.PutRom(ctx, tx, actor.Account(), store.RomImage{
+	isNew, err := roms.PutRom(ctx, tx, actor.Account(), roms.RomImage{
 		SHA256: inspection.SHA256, Bytes: len(data), CRC32: inspection.CRC32, SHA1: inspection.SHA1, Effective: hex.EncodeToString(one[:]), MadeFrom: madeFrom,
 	}, inspection)
 	if err != nil {
-		return store.RomImage{}, inspection, false, err
+		return roms.RomImage{}, inspection, false, err
 	}
-	image, err := store.RomBySHA(ctx, tx, inspection.SHA256)
+	image, err := roms.RomBySHA(ctx, tx, inspection.SHA256)
 	return image, inspection, isNew, err
 }
 
-func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, lines []store.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
+func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly, lines []roms.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
 	image, inspection, isNew, err := noteRom(ctx, tx, actor, decoded.Data, "")
 	if err != nil {
 		return AddedRead{}, err
 	}
-	read := store.RomRead{
+	read := roms.RomRead{
 		SHA256: image.SHA256, AssemblyID: assembly.ID, Designator: of.Designator, Label: of.Label, Revision: assembly.Revision,
 		Way: of.Way, ReadOn: of.ReadOn, Exception: of.Exception,
 	}
@@ -164,7 +165,7 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 			read.Marking = line.Marking
 		}
 	}
-	id, err := store.InsertRomRead(ctx, tx, actor.Account(), read)
+	id, err := roms.InsertRomRead(ctx, tx, actor.Account(), read)
 	if err != nil {
 		return AddedRead{}, err
 	}
@@ -178,11 +179,11 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 
 // tellChips says how far the chips are known after files were added.
 func (s *Service) tellChips(ctx context.Context, assemblyID int64, added []AddedRead) error {
-	assembly, err := store.AssemblyByID(ctx, s.kernel.DB, assemblyID)
+	assembly, err := inventory.AssemblyByID(ctx, s.kernel.DB, assemblyID)
 	if err != nil {
 		return err
 	}
-	sockets, err := s.romSockets(ctx, []store.Assembly{assembly})
+	sockets, err := s.romSockets(ctx, []inventory.Assembly{assembly})
 	for i := range added {
 		for _, socket := range sockets {
 			if socket.Designator == added[i].Designator {
@@ -201,8 +202,8 @@ func (s *Service) ExceptRead(ctx context.Context, actor action.Actor, id int64, 
 	if why == "" {
 		return action.Reject("why", "say why no second reading can be had, as: the chip did not survive the first")
 	}
-	return s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
-		if err := store.ExceptRomRead(ctx, tx, id, why); err != nil {
+	return s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read roms.RomRead, machineID *int64) error {
+		if err := roms.ExceptRomRead(ctx, tx, id, why); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventExceptRead, id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
@@ -212,8 +213,8 @@ func (s *Service) ExceptRead(ctx context.Context, actor action.Actor, id int64, 
 // StrikeRead strikes out a reading that was noted at the wrong chip, and returns the event.
 func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) (int64, error) {
 	var event int64
-	err := s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error {
-		if err := store.StrikeRomRead(ctx, tx, id, true); err != nil {
+	err := s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read roms.RomRead, machineID *int64) error {
+		if err := roms.StrikeRomRead(ctx, tx, id, true); err != nil {
 			return err
 		}
 		var err error
@@ -225,35 +226,35 @@ func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) 
 
 func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		read, err := store.RomReadByID(ctx, tx, e.SubjectID)
+		read, err := roms.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
-		assembly, err := store.LockAssembly(ctx, tx, read.AssemblyID)
+		assembly, err := inventory.LockAssembly(ctx, tx, read.AssemblyID)
 		if err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := store.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
+		if err := roms.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
 	})
 }
 
-func (s *Service) onRead(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, read store.RomRead, machineID *int64) error) error {
+func (s *Service) onRead(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, read roms.RomRead, machineID *int64) error) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		read, err := store.RomReadByID(ctx, tx, id)
+		read, err := roms.RomReadByID(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		assembly, err := store.LockAssembly(ctx, tx, read.AssemblyID)
+		assembly, err := inventory.LockAssembly(ctx, tx, read.AssemblyID)
 		if err != nil {
 			return err
 		}
-		if read, err = store.RomReadByID(ctx, tx, id); err == nil && read.Struck {
+		if read, err = roms.RomReadByID(ctx, tx, id); err == nil && read.Struck {
 			err = action.ErrNotFound
 		}
 		if err != nil {

@@ -11,22 +11,23 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/device"
 	"frugalheron/core/rom"
-	"frugalheron/store"
 	"frugalheron/store/blobs"
+	"frugalheron/store/inventory"
+	"frugalheron/store/roms"
 )
 
 // RomSocket is a socket for a read-only memory, with what was read there.
 type RomSocket struct {
-	AssemblyID int64           `json:"assemblyId"`
-	Assembly   string          `json:"assembly" says:"text"`
-	Designator string          `json:"designator"`
-	Line       int             `json:"line" doc:"Of the sheet; 0 where no line of it names a read-only memory any more"`
-	Marking    string          `json:"marking"`
-	Device     *rom.Device     `json:"device" doc:"By the sheet; null when its size is not known"`
-	Chip       rom.Chip        `json:"chip"`
-	Image      *store.RomImage `json:"image" doc:"The content that counts, else the newest; null when nothing was read"`
-	Reads      []store.RomRead `json:"reads" doc:"The oldest first"`
-	Findings   []string        `json:"findings" doc:"What does not fit together: the label, the device, the same board in another machine"`
+	AssemblyID int64          `json:"assemblyId"`
+	Assembly   string         `json:"assembly" says:"text"`
+	Designator string         `json:"designator"`
+	Line       int            `json:"line" doc:"Of the sheet; 0 where no line of it names a read-only memory any more"`
+	Marking    string         `json:"marking"`
+	Device     *rom.Device    `json:"device" doc:"By the sheet; null when its size is not known"`
+	Chip       rom.Chip       `json:"chip"`
+	Image      *roms.RomImage `json:"image" doc:"The content that counts, else the newest; null when nothing was read"`
+	Reads      []roms.RomRead `json:"reads" doc:"The oldest first"`
+	Findings   []string       `json:"findings" doc:"What does not fit together: the label, the device, the same board in another machine"`
 }
 
 // Roms lists the sockets for read-only memories of a machine.
@@ -34,23 +35,23 @@ func (s *Service) Roms(ctx context.Context, actor action.Actor, machineID int64)
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	assemblies, err := store.AssembliesOf(ctx, s.kernel.DB, machineID)
+	assemblies, err := inventory.AssembliesOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
 	return s.romSockets(ctx, assemblies)
 }
 
-func (s *Service) romSockets(ctx context.Context, assemblies []store.Assembly) ([]RomSocket, error) {
+func (s *Service) romSockets(ctx context.Context, assemblies []inventory.Assembly) ([]RomSocket, error) {
 	ids := make([]int64, len(assemblies))
 	for i, assembly := range assemblies {
 		ids[i] = assembly.ID
 	}
-	lines, err := store.RomSocketsOf(ctx, s.kernel.DB, ids, romClasses())
+	lines, err := roms.RomSocketsOf(ctx, s.kernel.DB, ids, romClasses())
 	if err != nil {
 		return nil, err
 	}
-	reads, err := store.RomReadsOf(ctx, s.kernel.DB, ids)
+	reads, err := roms.RomReadsOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -82,10 +83,10 @@ func romClasses() []string {
 }
 
 // socketsOf lists those that the sheet names, then those where something was read that it names no more.
-func socketsOf(assembly store.Assembly, library *device.Library, lines []store.RomSocket, reads []store.RomRead) []RomSocket {
+func socketsOf(assembly inventory.Assembly, library *device.Library, lines []roms.RomSocket, reads []roms.RomRead) []RomSocket {
 	sockets := []RomSocket{}
 	add := func(s RomSocket) {
-		s.AssemblyID, s.Assembly, s.Findings, s.Reads = assembly.ID, assembly.Title, []string{}, []store.RomRead{}
+		s.AssemblyID, s.Assembly, s.Findings, s.Reads = assembly.ID, assembly.Title, []string{}, []roms.RomRead{}
 		for _, r := range reads {
 			if r.AssemblyID == assembly.ID && r.Designator == s.Designator {
 				s.Reads = append(s.Reads, r)
@@ -132,7 +133,7 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	if sum == "" {
 		sum = reads[len(reads)-1].SHA256
 	}
-	image, err := store.RomBySHA(ctx, s.kernel.DB, sum)
+	image, err := roms.RomBySHA(ctx, s.kernel.DB, sum)
 	if err != nil {
 		return err
 	}
@@ -147,7 +148,7 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 }
 
 // labelAgainst compares the version on the chip with the one inside.
-func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
+func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image roms.RomImage) error {
 	label := socket.Reads[len(socket.Reads)-1].Label
 	onChip, inside, where := rom.VersionIn(label), strings.ToLower(image.Edition), "it is known as"
 	if inside == "" {
@@ -169,8 +170,8 @@ func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image sto
 }
 
 // siblingsAgainst compares with the same socket of the same board elsewhere.
-func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image store.RomImage) error {
-	siblings, err := store.Siblings(ctx, s.kernel.DB, socket.AssemblyID, socket.Designator)
+func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image roms.RomImage) error {
+	siblings, err := roms.Siblings(ctx, s.kernel.DB, socket.AssemblyID, socket.Designator)
 	if err != nil {
 		return err
 	}
@@ -178,7 +179,7 @@ func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image 
 		if other.SHA256 == image.SHA256 {
 			continue
 		}
-		theirs, err := store.RomBySHA(ctx, s.kernel.DB, other.SHA256)
+		theirs, err := roms.RomBySHA(ctx, s.kernel.DB, other.SHA256)
 		if err != nil {
 			return err
 		}
@@ -199,7 +200,7 @@ func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image 
 }
 
 // RomName says what an image is called: its name and version, else the start of its sum.
-func RomName(i store.RomImage) string {
+func RomName(i roms.RomImage) string {
 	if i.Name == "" {
 		return "SHA-256 " + i.SHA256[:8]
 	}
@@ -261,7 +262,7 @@ func (s *Service) compareBytes(ctx context.Context, earlier, later string) (rom.
 
 func (s *Service) InspectionOf(ctx context.Context, sum string) (rom.Inspection, error) {
 	var inspection rom.Inspection
-	encoded, err := store.RomInspection(ctx, s.kernel.DB, sum)
+	encoded, err := roms.RomInspection(ctx, s.kernel.DB, sum)
 	if err == nil {
 		err = json.Unmarshal([]byte(encoded), &inspection)
 	}

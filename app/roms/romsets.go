@@ -8,15 +8,16 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/rom"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/roms"
 )
 
 // ToldRomSet is a set of images with the boards that hold it.
 type ToldRomSet struct {
-	store.RomSet
-	Images []store.RomSetImage `json:"images"`
-	Boards []SetOnBoard        `json:"boards" doc:"Boards that hold something of it"`
+	roms.RomSet
+	Images []roms.RomSetImage `json:"images"`
+	Boards []SetOnBoard       `json:"boards" doc:"Boards that hold something of it"`
 }
 
 // SetOnBoard is a board that holds a set, all of it or a part.
@@ -33,13 +34,13 @@ func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	sets, images, err := store.ListRomSets(ctx, s.kernel.DB)
+	sets, images, err := roms.ListRomSets(ctx, s.kernel.DB)
 	if err != nil {
 		return nil, err
 	}
 	told := make([]ToldRomSet, len(sets))
 	for i, set := range sets {
-		told[i] = ToldRomSet{RomSet: set, Images: []store.RomSetImage{}, Boards: []SetOnBoard{}}
+		told[i] = ToldRomSet{RomSet: set, Images: []roms.RomSetImage{}, Boards: []SetOnBoard{}}
 		for _, image := range images {
 			if image.SetID == set.ID {
 				told[i].Images = append(told[i].Images, image)
@@ -59,18 +60,18 @@ func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
 		set[image.Place] = image.SHA256
 		sums = append(sums, image.SHA256)
 	}
-	holders, err := store.RomHolders(ctx, s.kernel.DB, sums)
+	holders, err := roms.RomHolders(ctx, s.kernel.DB, sums)
 	if err != nil {
 		return err
 	}
-	boards, order := map[int64]store.RomHolder{}, []int64{}
+	boards, order := map[int64]roms.RomHolder{}, []int64{}
 	for _, holder := range holders {
 		if _, ok := boards[holder.AssemblyID]; !ok {
 			boards[holder.AssemblyID] = holder
 			order = append(order, holder.AssemblyID)
 		}
 	}
-	reads, err := store.RomReadsOf(ctx, s.kernel.DB, order)
+	reads, err := roms.RomReadsOf(ctx, s.kernel.DB, order)
 	if err != nil {
 		return err
 	}
@@ -90,8 +91,8 @@ func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
 }
 
 // NameRomSet names the contents that count on a board as a set.
-func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64, name, note string) (store.RomSet, error) {
-	set := store.RomSet{}
+func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64, name, note string) (roms.RomSet, error) {
+	set := roms.RomSet{}
 	if err := input.CheckAll(input.OneLine("name", &name), input.Lines("note", &note)); err != nil {
 		return set, err
 	}
@@ -102,28 +103,28 @@ func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID
 	if err != nil {
 		return set, err
 	}
-	sockets, err := s.romSockets(ctx, []store.Assembly{assembly})
+	sockets, err := s.romSockets(ctx, []inventory.Assembly{assembly})
 	if err != nil {
 		return set, err
 	}
-	images := []store.RomSetImage{}
+	images := []roms.RomSetImage{}
 	for _, socket := range sockets {
 		if socket.Chip.SHA256 != "" {
-			images = append(images, store.RomSetImage{SHA256: socket.Chip.SHA256, Place: socket.Designator})
+			images = append(images, roms.RomSetImage{SHA256: socket.Chip.SHA256, Place: socket.Designator})
 		}
 	}
 	if len(images) == 0 {
 		return set, action.Reject("name", "no chip of the board was read so that it counts; read them first")
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := store.InsertRomSet(ctx, tx, name, note, images)
+		id, err := roms.InsertRomSet(ctx, tx, name, note, images)
 		if pg.Violates(err, "rom_set_name_key") {
 			return action.Reject("name", name+" is in the list already")
 		}
 		if err != nil {
 			return err
 		}
-		set = store.RomSet{ID: id, Name: name, Note: note}
+		set = roms.RomSet{ID: id, Name: name, Note: note}
 		return action.Record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
 	})
 	return set, err

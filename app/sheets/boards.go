@@ -8,10 +8,10 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 )
 
-func ReckonBody(library *device.Library, body string, assembly store.Assembly, era datecode.Era) (reckoning.Result, error) {
+func ReckonBody(library *device.Library, body string, assembly inventory.Assembly, era datecode.Era) (reckoning.Result, error) {
 	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
 		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
 	})

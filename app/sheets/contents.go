@@ -4,13 +4,14 @@ import (
 	"context"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
 )
 
 // FittedAssembly is an assembly with its newest sheet, as it lies on the bench.
 type FittedAssembly struct {
-	store.Assembly
+	inventory.Assembly
 	Body string `json:"body" says:"sheet" doc:"Text of the newest revision of its sheet"`
 }
 
@@ -34,15 +35,15 @@ func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID in
 }
 
 func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
-	assemblies, err := store.AssembliesOf(ctx, h, machineID)
+	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
-	revisions, err := store.NewestRevisionsIn(ctx, h, machineID)
+	revisions, err := sheets.NewestRevisionsIn(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
-	newest := make(map[int64]store.Revision, len(revisions))
+	newest := make(map[int64]sheets.Revision, len(revisions))
 	for _, r := range revisions {
 		newest[r.AssemblyID] = r
 	}

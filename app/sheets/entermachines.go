@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
@@ -38,6 +38,6 @@ func (s *Service) EnterMachines(ctx context.Context, actor action.Actor, machine
 
 // MachineWithSheets is a machine to enter, and the text of its sheets.
 type MachineWithSheets struct {
-	Fields store.MachineFields
+	Fields storeinventory.MachineFields
 	Sheets string
 }

@@ -6,13 +6,13 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/core/linemerge"
-	"frugalheron/store"
+	"frugalheron/store/sheets"
 )
 
 // Merged is a sheet that somebody was writing, together with the revision that somebody else
 // saved meanwhile. Nothing of it is kept yet.
 type Merged struct {
-	Newer     store.Revision      `json:"newer" doc:"The newest revision, without its text; a save of the merged sheet goes on top of it"`
+	Newer     sheets.Revision     `json:"newer" doc:"The newest revision, without its text; a save of the merged sheet goes on top of it"`
 	Body      string              `json:"body" says:"sheet" doc:"The merged text; where both changed the same lines it holds both versions"`
 	Conflicts int                 `json:"conflicts" doc:"Stretches where both changed the same lines"`
 	Stretches []linemerge.Stretch `json:"stretches" doc:"The whole sheet, stretch by stretch"`
@@ -31,9 +31,9 @@ func (s *Service) MergeSheet(ctx context.Context, actor action.Actor, assemblyID
 	if err != nil {
 		return Merged{}, err
 	}
-	started := store.Revision{}
+	started := sheets.Revision{}
 	if base > 0 {
-		if started, err = store.RevisionOf(ctx, s.kernel.DB, assemblyID, base); err != nil {
+		if started, err = sheets.RevisionOf(ctx, s.kernel.DB, assemblyID, base); err != nil {
 			return Merged{}, err
 		}
 	}

@@ -6,13 +6,13 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/core/linediff"
-	"frugalheron/store"
+	"frugalheron/store/sheets"
 )
 
 // Difference is how a sheet changed from one revision to another.
 type Difference struct {
-	From  store.Revision  `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
-	To    store.Revision  `json:"to" doc:"Without its text"`
+	From  sheets.Revision `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
+	To    sheets.Revision `json:"to" doc:"Without its text"`
 	Lines []linediff.Line `json:"lines"`
 }
 
@@ -21,14 +21,14 @@ func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assem
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Difference{}, err
 	}
-	older, newer := store.Revision{AssemblyID: assemblyID}, store.Revision{}
+	older, newer := sheets.Revision{AssemblyID: assemblyID}, sheets.Revision{}
 	var err error
 	if from > 0 {
-		if older, err = store.RevisionOf(ctx, s.kernel.DB, assemblyID, from); err != nil {
+		if older, err = sheets.RevisionOf(ctx, s.kernel.DB, assemblyID, from); err != nil {
 			return Difference{}, err
 		}
 	}
-	if newer, err = store.RevisionOf(ctx, s.kernel.DB, assemblyID, to); err != nil {
+	if newer, err = sheets.RevisionOf(ctx, s.kernel.DB, assemblyID, to); err != nil {
 		return Difference{}, err
 	}
 	d := Difference{Lines: linediff.Of(LinesOf(older.Body), LinesOf(newer.Body))}

@@ -15,26 +15,27 @@ import (
 	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
+	"frugalheron/store/sheets"
 )
 
 // SaveSheet keeps a new revision of an assembly's sheet, written on top of revision base (0 for
 // the first). When somebody saved another since, the answer is *Stale with that revision. Saving
 // what is there already adds nothing.
-func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (store.Revision, error) {
+func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (sheets.Revision, error) {
 	if err := Readable(body); err != nil {
-		return store.Revision{}, err
+		return sheets.Revision{}, err
 	}
-	var saved store.Revision
+	var saved sheets.Revision
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
 		}
-		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		assembly, err := storeinventory.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
 		}
-		newest, err := store.NewestRevision(ctx, tx, assemblyID)
+		newest, err := sheets.NewestRevision(ctx, tx, assemblyID)
 		if err != nil && !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
@@ -62,16 +63,16 @@ func Readable(body string) error {
 }
 
 // AddRevision adds a revision and returns it with its event.
-func AddRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly store.Assembly, n int, body string) (store.Revision, int64, error) {
-	if err := store.InsertRevision(ctx, tx, assembly.ID, n, body, actor.Account()); err != nil {
-		return store.Revision{}, 0, err
+func AddRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly storeinventory.Assembly, n int, body string) (sheets.Revision, int64, error) {
+	if err := sheets.InsertRevision(ctx, tx, assembly.ID, n, body, actor.Account()); err != nil {
+		return sheets.Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
 	event, err := action.RecordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
 	if err != nil {
-		return store.Revision{}, 0, err
+		return sheets.Revision{}, 0, err
 	}
-	added, err := store.NewestRevision(ctx, tx, assembly.ID)
+	added, err := sheets.NewestRevision(ctx, tx, assembly.ID)
 	return added, event, err
 }
 
@@ -82,7 +83,7 @@ func (s *Service) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) er
 		return err
 	}
 	for _, id := range ids {
-		assembly, err := store.LockAssembly(ctx, tx, id)
+		assembly, err := storeinventory.LockAssembly(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -93,8 +94,8 @@ func (s *Service) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) er
 	return nil
 }
 
-func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly store.Assembly) error {
-	newest, err := store.NewestRevision(ctx, tx, assembly.ID)
+func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly storeinventory.Assembly) error {
+	newest, err := sheets.NewestRevision(ctx, tx, assembly.ID)
 	if errors.Is(err, action.ErrNotFound) {
 		return nil
 	}
@@ -106,7 +107,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	}
 	var era datecode.Era
 	if assembly.MachineID != nil {
-		machine, err := store.MachineByID(ctx, tx, *assembly.MachineID)
+		machine, err := storeinventory.MachineByID(ctx, tx, *assembly.MachineID)
 		if err != nil {
 			return err
 		}
@@ -118,24 +119,24 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	}
 	rows, positions := EntryRows(result)
 	if assembly.IsStruck {
-		rows = []store.EntryRow{} // nothing is found on it
+		rows = []sheets.EntryRow{} // nothing is found on it
 	}
-	if err := store.ReplaceEntries(ctx, tx, assembly.ID, newest.N, rows); err != nil {
+	if err := sheets.ReplaceEntries(ctx, tx, assembly.ID, newest.N, rows); err != nil {
 		return err
 	}
-	if err := store.AddPositions(ctx, tx, assembly.ID, positions); err != nil {
+	if err := sheets.AddPositions(ctx, tx, assembly.ID, positions); err != nil {
 		return err
 	}
 	counts := result.Counts()
-	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
+	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
 }
 
-func EntryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
-	rows, positions := []store.EntryRow{}, []store.Position{}
+func EntryRows(result reckoning.Result) ([]sheets.EntryRow, []sheets.Position) {
+	rows, positions := []sheets.EntryRow{}, []sheets.Position{}
 	uncounted := 0
 	for _, assembly := range result.Assemblies {
 		for _, e := range assembly.Entries {
-			row := store.EntryRow{
+			row := sheets.EntryRow{
 				Line: e.Line, Designators: e.Designators, Count: e.Count, Kind: string(e.Kind), Marking: e.Marking,
 				SpeedNs: e.SpeedNs, Purpose: string(e.Purpose), Socketed: e.Socketed, Empty: e.Empty, Doubtful: e.Doubtful, Findings: e.Findings,
 			}
@@ -148,11 +149,11 @@ func EntryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
 			}
 			rows = append(rows, row)
 			for _, designator := range e.Designators {
-				positions = append(positions, store.Position{Designator: designator, Ordinal: 1})
+				positions = append(positions, sheets.Position{Designator: designator, Ordinal: 1})
 			}
 			for range e.Count - len(e.Designators) {
 				uncounted++
-				positions = append(positions, store.Position{Ordinal: uncounted})
+				positions = append(positions, sheets.Position{Ordinal: uncounted})
 			}
 		}
 	}
@@ -160,47 +161,47 @@ func EntryRows(result reckoning.Result) ([]store.EntryRow, []store.Position) {
 }
 
 // Sheet reads the newest revision of an assembly's sheet; revision 0, empty, before the first.
-func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (store.Revision, error) {
+func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (sheets.Revision, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
-		return store.Revision{}, err
+		return sheets.Revision{}, err
 	}
-	revision, err := store.NewestRevision(ctx, s.kernel.DB, assemblyID)
+	revision, err := sheets.NewestRevision(ctx, s.kernel.DB, assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
-		return store.Revision{AssemblyID: assemblyID}, nil
+		return sheets.Revision{AssemblyID: assemblyID}, nil
 	}
 	return revision, err
 }
 
 // Revisions lists revisions of an assembly's sheet, the newest first, below number before
 // (0 for all).
-func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]store.Revision, error) {
+func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]sheets.Revision, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
 	if before == 0 {
 		before = math.MaxInt32
 	}
-	return store.RevisionsOf(ctx, s.kernel.DB, assemblyID, before, limit)
+	return sheets.RevisionsOf(ctx, s.kernel.DB, assemblyID, before, limit)
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
-func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]store.Position, error) {
+func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]sheets.Position, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return store.PositionsOf(ctx, s.kernel.DB, assemblyID, after, limit)
+	return sheets.PositionsOf(ctx, s.kernel.DB, assemblyID, after, limit)
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
-func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]store.EntryRow, error) {
+func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]sheets.EntryRow, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return store.EntriesOf(ctx, s.kernel.DB, assemblyID, afterLine, limit)
+	return sheets.EntriesOf(ctx, s.kernel.DB, assemblyID, afterLine, limit)
 }
 
 // lookedOver takes in what a new revision of an outside says.
-func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly store.Assembly, newest store.Revision) error {
+func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly storeinventory.Assembly, newest sheets.Revision) error {
 	seen := outside.Parse(newest.Body)
-	return store.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems), reckoning.Totals{})
+	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems), reckoning.Totals{})
 }

@@ -6,8 +6,8 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/core/device/builtin"
-	"frugalheron/store"
 	"frugalheron/store/pg"
+	"frugalheron/store/sheets"
 )
 
 // rereckonBatch is how many assemblies RereckonOld takes in one go.
@@ -17,7 +17,7 @@ const rereckonBatch = 20
 // do so at once; each assembly is locked while it is worked on.
 func (s *Service) RereckonOld(ctx context.Context) error {
 	for {
-		ids, err := store.AssembliesWithOldTotals(ctx, s.kernel.DB, builtin.Version, rereckonBatch)
+		ids, err := sheets.AssembliesWithOldTotals(ctx, s.kernel.DB, builtin.Version, rereckonBatch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}

@@ -6,8 +6,9 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
+	"frugalheron/store/sheets"
 )
 
 func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
@@ -15,10 +16,10 @@ func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e histo
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.inventory.LockSheet, func(ctx context.Context, tx *sqlx.Tx, _ store.Assembly) error {
-		before := store.Revision{}
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.inventory.LockSheet, func(ctx context.Context, tx *sqlx.Tx, _ inventory.Assembly) error {
+		before := sheets.Revision{}
 		if saved.Revision > 1 {
-			if before, err = store.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {
+			if before, err = sheets.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {
 				return err
 			}
 		}

@@ -10,7 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/core/sheet"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // untitled names a board whose lines stand above any heading.
@@ -18,8 +18,8 @@ const untitled = "Board"
 
 // TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
-func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
-	var added []store.Assembly
+func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]storeinventory.Assembly, error) {
+	var added []storeinventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
@@ -31,7 +31,7 @@ func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machine
 	return added, err
 }
 
-func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, text string) ([]store.Assembly, error) {
+func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, text string) ([]storeinventory.Assembly, error) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
@@ -43,7 +43,7 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID in
 	if len(parsed.Assemblies) == 0 {
 		return nil, action.Reject("text", "holds no board; start one with a heading, as == Main board")
 	}
-	added := []store.Assembly{}
+	added := []storeinventory.Assembly{}
 	for _, board := range parsed.Assemblies {
 		fields := fieldsOf(board.Heading)
 		if err := inventory.CheckAssembly(&fields); err != nil {
@@ -56,7 +56,7 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID in
 		if _, _, err := AddRevision(ctx, tx, actor, assembly, 1, bodyOf(board)); err != nil {
 			return nil, err
 		}
-		if assembly, err = store.AssemblyByID(ctx, tx, assembly.ID); err != nil {
+		if assembly, err = storeinventory.AssemblyByID(ctx, tx, assembly.ID); err != nil {
 			return nil, err
 		}
 		added = append(added, assembly)
@@ -66,8 +66,8 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID in
 
 // fieldsOf reads what a heading says. Values that are none of the known ones were pointed out
 // by the parser; the board starts with "unknown" or nothing in their place.
-func fieldsOf(h *sheet.Heading) store.AssemblyFields {
-	fields := store.AssemblyFields{
+func fieldsOf(h *sheet.Heading) storeinventory.AssemblyFields {
+	fields := storeinventory.AssemblyFields{
 		Title: untitled, Part: h.Value("part"), Rev: h.Value("rev"), Serial: h.Value("serial"), Slot: h.Value("slot"),
 		Fit: h.Value("fit"), Purpose: h.Value("for"), Kind: h.Value("kind"),
 	}

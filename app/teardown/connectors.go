@@ -9,9 +9,11 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	"frugalheron/store/files"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/teardown"
 )
 
 func checkConnector(ctx context.Context, h pg.Handle, c *wiring.Connector) error {
@@ -27,7 +29,7 @@ func checkConnector(ctx context.Context, h pg.Handle, c *wiring.Connector) error
 		return err
 	}
 	if c.PictureID != nil {
-		if _, err := store.AttachmentByID(ctx, h, *c.PictureID); err != nil {
+		if _, err := files.AttachmentByID(ctx, h, *c.PictureID); err != nil {
 			return input.Missing(err, "pictureId", "choose a picture of the collection")
 		}
 	}
@@ -57,7 +59,7 @@ func (s *Service) MapConnector(ctx context.Context, actor action.Actor, machineI
 }
 
 func mapConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c wiring.Connector) (int64, error) {
-	id, err := store.InsertConnector(ctx, tx, machineID, c.Name, action.ToKeep(c))
+	id, err := teardown.InsertConnector(ctx, tx, machineID, c.Name, action.ToKeep(c))
 	if err != nil {
 		return 0, connectorTaken(err, c.Name)
 	}
@@ -68,7 +70,7 @@ func mapConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineI
 func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Wiring, error) {
 	var after Wiring
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if err := work(tx); err != nil {
@@ -83,12 +85,12 @@ func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID in
 
 // onConnector does work on a connector that is on the map, starting from a version.
 func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
-	row, err := store.ConnectorByID(ctx, s.kernel.DB, id)
+	row, err := teardown.ConnectorByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return Wiring{}, err
 	}
 	return s.onWiring(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
-		row, err := store.ConnectorByID(ctx, tx, id)
+		row, err := teardown.ConnectorByID(ctx, tx, id)
 		if err == nil && row.Struck {
 			err = action.ErrNotFound
 		}
@@ -115,7 +117,7 @@ func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id in
 		if c.IsSocketOnly() && before.Open {
 			return action.Reject("fromBoard", "its plug is out; say what it comes from, or plug it in first")
 		}
-		if err := store.UpdateConnector(ctx, tx, id, c.Name, action.ToKeep(c), false); err != nil {
+		if err := teardown.UpdateConnector(ctx, tx, id, c.Name, action.ToKeep(c), false); err != nil {
 			return connectorTaken(err, c.Name)
 		}
 		if err := renameInLog(ctx, tx, machineID, before.Name, c.Name); err != nil {
@@ -131,7 +133,7 @@ func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id in
 		if before.Open {
 			return action.Reject("id", before.Name+" is open; plug it in first, or nobody will ask for it any more")
 		}
-		if err := store.UpdateConnector(ctx, tx, id, before.Name, action.ToKeep(before.Connector), true); err != nil {
+		if err := teardown.UpdateConnector(ctx, tx, id, before.Name, action.ToKeep(before.Connector), true); err != nil {
 			return err
 		}
 		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeConnector, id, &machineID, before.Connector, nil)
@@ -142,17 +144,17 @@ func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id in
 
 func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		row, err := store.ConnectorByID(ctx, tx, e.SubjectID)
+		row, err := teardown.ConnectorByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
-		if _, err := store.LockMachine(ctx, tx, row.MachineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, row.MachineID); err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := store.UpdateConnector(ctx, tx, row.ID, row.Name, row.Body, false); err != nil {
+		if err := teardown.UpdateConnector(ctx, tx, row.ID, row.Name, row.Body, false); err != nil {
 			return connectorTaken(err, row.Name)
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfConnector, row.ID, &row.MachineID, nil, keptFields(row.Body))

@@ -6,26 +6,26 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // OpenedUp is what is known of taking a machine apart.
 type OpenedUp struct {
-	Stage      reckoning.Stage      `json:"stage"`
-	Now        *ToldTeardown        `json:"now" doc:"The log that is open, or null"`
-	Before     []store.Teardown     `json:"before" doc:"Logs that ended, the newest first"`
-	Procedures []store.Procedure    `json:"procedures" doc:"Of the machine's model"`
-	Variants   []teardown.Differing `json:"variants" doc:"What is not made the same on all machines of the model"`
+	Stage      reckoning.Stage           `json:"stage"`
+	Now        *ToldTeardown             `json:"now" doc:"The log that is open, or null"`
+	Before     []storeteardown.Teardown  `json:"before" doc:"Logs that ended, the newest first"`
+	Procedures []storeteardown.Procedure `json:"procedures" doc:"Of the machine's model"`
+	Variants   []teardown.Differing      `json:"variants" doc:"What is not made the same on all machines of the model"`
 }
 
 // OpenedUp reads it.
 func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
-	out := OpenedUp{Before: []store.Teardown{}, Procedures: []store.Procedure{}, Variants: []teardown.Differing{}}
+	out := OpenedUp{Before: []storeteardown.Teardown{}, Procedures: []storeteardown.Procedure{}, Variants: []teardown.Differing{}}
 	machine, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return out, err
 	}
-	logs, err := store.TeardownsOf(ctx, s.kernel.DB, machineID)
+	logs, err := storeteardown.TeardownsOf(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return out, err
 	}
@@ -48,7 +48,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	if machine.Model == "" {
 		return out, nil
 	}
-	if out.Procedures, err = store.ProceduresOf(ctx, s.kernel.DB, machine.Maker, machine.Model); err != nil {
+	if out.Procedures, err = storeteardown.ProceduresOf(ctx, s.kernel.DB, machine.Maker, machine.Model); err != nil {
 		return out, err
 	}
 	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)

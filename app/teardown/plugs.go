@@ -10,7 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // unplug notes that plugs are out; a name that the map does not have is put on it.
@@ -67,7 +67,7 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 	if old == name {
 		return nil
 	}
-	logs, err := store.TeardownsOf(ctx, tx, machineID)
+	logs, err := storeteardown.TeardownsOf(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
@@ -75,7 +75,7 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 		if log.Outcome != string(teardown.StillOff) {
 			continue
 		}
-		rows, err := store.StepsOf(ctx, tx, log.ID)
+		rows, err := storeteardown.StepsOf(ctx, tx, log.ID)
 		if err != nil {
 			return err
 		}
@@ -89,7 +89,7 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 				continue
 			}
 			step.Connectors[at] = name
-			if err := store.UpdateStep(ctx, tx, row.ID, action.ToKeep(step), row.Pictures, false); err != nil {
+			if err := storeteardown.UpdateStep(ctx, tx, row.ID, action.ToKeep(step), row.Pictures, false); err != nil {
 				return err
 			}
 		}
@@ -111,7 +111,7 @@ func openConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machine
 	if c.Open == open {
 		return nil
 	}
-	if err := store.OpenConnector(ctx, tx, c.ID, open); err != nil {
+	if err := storeteardown.OpenConnector(ctx, tx, c.ID, open); err != nil {
 		return err
 	}
 	done := eventPlugInConnector

@@ -12,8 +12,8 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/sheets"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
 	"frugalheron/store/pg"
+	storeteardown "frugalheron/store/teardown"
 )
 
 func isBlankOrComment(line string) bool {
@@ -22,16 +22,16 @@ func isBlankOrComment(line string) bool {
 }
 
 // Procedures lists how models are taken apart.
-func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]store.Procedure, error) {
+func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]storeteardown.Procedure, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return store.ProceduresOf(ctx, s.kernel.DB, "", "")
+	return storeteardown.ProceduresOf(ctx, s.kernel.DB, "", "")
 }
 
 // ToldProcedure is a procedure with its steps read, and what is not made the same on all machines.
 type ToldProcedure struct {
-	store.Procedure
+	storeteardown.Procedure
 	Steps    []teardown.Step      `json:"steps"`
 	Variants []teardown.Differing `json:"variants"`
 }
@@ -41,7 +41,7 @@ func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldProcedure{}, err
 	}
-	p, err := store.ProcedureByID(ctx, s.kernel.DB, id)
+	p, err := storeteardown.ProcedureByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return ToldProcedure{}, err
 	}
@@ -55,8 +55,8 @@ func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (
 
 // MakeProcedure makes the log of a machine the procedure of its model. Cells of the tray are left as they
 // were: the next tray is filled the same way.
-func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64, title, warnings string) (store.Procedure, error) {
-	var made store.Procedure
+func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64, title, warnings string) (storeteardown.Procedure, error) {
+	var made storeteardown.Procedure
 	told, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {
 		return made, err
@@ -72,16 +72,16 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 	for _, step := range told.Steps {
 		written = append(written, step.Line)
 	}
-	f := store.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title, Body: strings.Join(written, "\n"), Warnings: warnings}
+	f := storeteardown.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title, Body: strings.Join(written, "\n"), Warnings: warnings}
 	if err := checkProcedure(&f); err != nil {
 		return made, err
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := store.InsertProcedure(ctx, tx, f, &teardownID)
+		id, err := storeteardown.InsertProcedure(ctx, tx, f, &teardownID)
 		if err != nil {
 			return procedureTaken(err, f)
 		}
-		if made, err = store.ProcedureByID(ctx, tx, id); err != nil {
+		if made, err = storeteardown.ProcedureByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventMakeProcedure, id, &told.MachineID, nil, f)
@@ -90,23 +90,23 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 }
 
 // ChangeProcedure rewrites one, starting from a version.
-func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f store.ProcedureFields) (store.Procedure, error) {
-	var changed store.Procedure
+func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f storeteardown.ProcedureFields) (storeteardown.Procedure, error) {
+	var changed storeteardown.Procedure
 	if err := checkProcedure(&f); err != nil {
 		return changed, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockProcedure(ctx, tx, id)
+		before, err := storeteardown.LockProcedure(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
 			return &action.Stale{What: "the procedure", Newer: before}
 		}
-		if err := store.UpdateProcedure(ctx, tx, id, f); err != nil {
+		if err := storeteardown.UpdateProcedure(ctx, tx, id, f); err != nil {
 			return procedureTaken(err, f)
 		}
-		if changed, err = store.ProcedureByID(ctx, tx, id); err != nil {
+		if changed, err = storeteardown.ProcedureByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeProcedure, id, nil, before.ProcedureFields, f)
@@ -114,14 +114,14 @@ func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id in
 	return changed, err
 }
 
-func procedureTaken(err error, f store.ProcedureFields) error {
+func procedureTaken(err error, f storeteardown.ProcedureFields) error {
 	if pg.Violates(err, "procedure_title_key") {
 		return action.Reject("title", f.Maker+" "+f.Model+" has a procedure of that name; change that one, or choose another name")
 	}
 	return err
 }
 
-func checkProcedure(f *store.ProcedureFields) error {
+func checkProcedure(f *storeteardown.ProcedureFields) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model), input.OneLine("title", &f.Title), input.Lines("body", &f.Body), input.Lines("warnings", &f.Warnings))
 	switch {
 	case err != nil:
@@ -140,7 +140,7 @@ func checkProcedure(f *store.ProcedureFields) error {
 
 // variants puts together how the machines of a model are made, where that differs, with when each was built.
 func (s *Service) variants(ctx context.Context, actor action.Actor, maker, model string) ([]teardown.Differing, error) {
-	seen, err := store.ObservedSteps(ctx, s.kernel.DB, maker, model)
+	seen, err := storeteardown.ObservedSteps(ctx, s.kernel.DB, maker, model)
 	if err != nil {
 		return nil, err
 	}

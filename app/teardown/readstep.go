@@ -11,7 +11,7 @@ import (
 	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	storeinventory "frugalheron/store/inventory"
 )
 
 // WrittenStep is a step as somebody typed it, or as it was tapped: the line goes first.
@@ -98,7 +98,7 @@ func trayOf(t ToldTeardown) teardown.Tray { return teardown.Tray{Rows: t.Rows, C
 func picturesOf(ids []int64) []inventory.Named {
 	pictures := make([]inventory.Named, len(ids))
 	for i, id := range ids {
-		pictures[i] = inventory.NamedAs("pictures", store.OwnedPicture, id)
+		pictures[i] = inventory.NamedAs("pictures", storeinventory.OwnedPicture, id)
 	}
 	return pictures
 }

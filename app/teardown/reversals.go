@@ -12,7 +12,8 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/input"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
+	storecondition "frugalheron/store/condition"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // Reversed is how a step was put back.
@@ -54,7 +55,7 @@ func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64,
 				return err
 			}
 		}
-		if err := store.ReverseStep(ctx, tx, id, actor.Account(), action.ToKeep(r.Reversal), r.State == teardown.Off); err != nil {
+		if err := storeteardown.ReverseStep(ctx, tx, id, actor.Account(), action.ToKeep(r.Reversal), r.State == teardown.Off); err != nil {
 			return err
 		}
 		if err := s.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
@@ -69,15 +70,15 @@ func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64,
 func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
 	for _, text := range teardown.LeftOvers([]teardown.Logged{{N: step.N, Step: step.Step, Reversal: r}}) {
 		words, _, _ := strings.Cut(text, ": ") // without what became of it
-		there, err := store.FindingsOf(ctx, tx, machineID)
+		there, err := storecondition.FindingsOf(ctx, tx, machineID)
 		if err != nil {
 			return err
 		}
-		if slices.ContainsFunc(there, func(f store.Finding) bool { return f.Kind == leftOverKind && f.Place == words }) {
+		if slices.ContainsFunc(there, func(f storecondition.Finding) bool { return f.Kind == leftOverKind && f.Place == words }) {
 			continue
 		}
-		f := store.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
-		if err := condition.AddFinding(ctx, tx, actor, machineID, f, store.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
+		f := storecondition.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
+		if err := condition.AddFinding(ctx, tx, actor, machineID, f, storecondition.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
 			return err
 		}
 	}

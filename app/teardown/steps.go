@@ -10,8 +10,8 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // AddStep writes down what came off, with its plugs: those of the map are open now, others are put on it to be
@@ -28,7 +28,7 @@ func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID in
 		if err := unplug(ctx, tx, actor, now.MachineID, step.Connectors); err != nil {
 			return err
 		}
-		id, err := store.InsertStep(ctx, tx, teardownID, actor.Account(), action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)))
+		id, err := storeteardown.InsertStep(ctx, tx, teardownID, actor.Account(), action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)))
 		if err != nil {
 			return err
 		}
@@ -38,7 +38,7 @@ func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID in
 
 // onStep does work on a step of an open log, starting from a version.
 func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
-	row, err := store.StepByID(ctx, s.kernel.DB, id)
+	row, err := storeteardown.StepByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return ToldTeardown{}, err
 	}
@@ -79,7 +79,7 @@ func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, 
 				return err
 			}
 		}
-		if err := store.UpdateStep(ctx, tx, id, action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)), false); err != nil {
+		if err := storeteardown.UpdateStep(ctx, tx, id, action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)), false); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, map[string]any{"off": step.Off, "line": step.String()})
@@ -95,7 +95,7 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 				return err
 			}
 		}
-		if err := store.UpdateStep(ctx, tx, id, action.ToKeep(before.Step), action.ToKeep(before.Pictures), true); err != nil {
+		if err := storeteardown.UpdateStep(ctx, tx, id, action.ToKeep(before.Step), action.ToKeep(before.Pictures), true); err != nil {
 			return err
 		}
 		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
@@ -105,7 +105,7 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 }
 
 func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	row, err := store.StepByID(ctx, s.kernel.DB, e.SubjectID)
+	row, err := storeteardown.StepByID(ctx, s.kernel.DB, e.SubjectID)
 	if err != nil {
 		return err
 	}
@@ -126,7 +126,7 @@ func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e hist
 				return err
 			}
 		}
-		if err := store.UpdateStep(ctx, tx, row.ID, row.Body, row.Pictures, false); err != nil {
+		if err := storeteardown.UpdateStep(ctx, tx, row.ID, row.Body, row.Pictures, false); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil, map[string]any{"off": step.Off})

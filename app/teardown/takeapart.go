@@ -8,9 +8,10 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/teardown"
-	"frugalheron/store"
 	"frugalheron/store/history"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // StartedTeardown is how a log begins.
@@ -31,15 +32,15 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 		return told, action.Reject("purpose", "say what it is opened for: whoever finds it open wants to know")
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, machineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
 		if started.ProcedureID != nil {
-			if _, err := store.ProcedureByID(ctx, tx, *started.ProcedureID); err != nil {
+			if _, err := storeteardown.ProcedureByID(ctx, tx, *started.ProcedureID); err != nil {
 				return input.Missing(err, "procedureId", "choose a procedure that is in the library")
 			}
 		}
-		id, err := store.InsertTeardown(ctx, tx, actor.Account(), store.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
+		id, err := storeteardown.InsertTeardown(ctx, tx, actor.Account(), storeteardown.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
 		if pg.Violates(err, "teardown_open_key") {
 			return action.Reject("purpose", "the machine is open already; go on with that log")
 		}
@@ -58,12 +59,12 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 // together.
 func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
 	var after ToldTeardown
-	one, err := store.TeardownByID(ctx, s.kernel.DB, id)
+	one, err := storeteardown.TeardownByID(ctx, s.kernel.DB, id)
 	if err != nil {
 		return after, err
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, one.MachineID); err != nil {
 			return err
 		}
 		now, err := teardownByID(ctx, tx, id)
@@ -97,7 +98,7 @@ func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64)
 			return action.Reject("id", "it does not count as closed: "+why)
 		}
 		outcome, why := teardown.OutcomeOf(now.logged(), plugs.states())
-		if err := store.EndTeardown(ctx, tx, id, actor.Account(), string(outcome), why); err != nil {
+		if err := storeteardown.EndTeardown(ctx, tx, id, actor.Account(), string(outcome), why); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventEndTeardown, id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
@@ -106,17 +107,17 @@ func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64)
 
 func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		one, err := store.TeardownByID(ctx, tx, e.SubjectID)
+		one, err := storeteardown.TeardownByID(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
 		}
-		if _, err := store.LockMachine(ctx, tx, one.MachineID); err != nil {
+		if _, err := inventory.LockMachine(ctx, tx, one.MachineID); err != nil {
 			return err
 		}
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		err = store.ReopenTeardown(ctx, tx, one.ID)
+		err = storeteardown.ReopenTeardown(ctx, tx, one.ID)
 		if pg.Violates(err, "teardown_open_key") {
 			return action.Reject("event", "the machine was opened again since; that log is the one to go on with")
 		}

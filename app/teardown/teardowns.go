@@ -9,8 +9,9 @@ import (
 	"frugalheron/core/caution"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // ToldStep is a step of a log, with what is to be known at it.
@@ -34,7 +35,7 @@ type ToldStep struct {
 
 // ToldTeardown is a log and what it amounts to.
 type ToldTeardown struct {
-	store.Teardown
+	storeteardown.Teardown
 	Machine   string             `json:"machine" says:"text" doc:"Accession number and name"`
 	Steps     []ToldStep         `json:"steps"`
 	Cells     []teardown.Cell    `json:"cells" doc:"The tray, row by row"`
@@ -67,20 +68,20 @@ func (s *Service) Teardown(ctx context.Context, actor action.Actor, id int64) (T
 }
 
 func teardownByID(ctx context.Context, h pg.Handle, id int64) (ToldTeardown, error) {
-	one, err := store.TeardownByID(ctx, h, id)
+	one, err := storeteardown.TeardownByID(ctx, h, id)
 	if err != nil {
 		return ToldTeardown{}, err
 	}
-	machine, err := store.MachineByID(ctx, h, one.MachineID)
+	machine, err := inventory.MachineByID(ctx, h, one.MachineID)
 	if err != nil {
 		return ToldTeardown{}, err
 	}
 	return tellTeardown(ctx, h, machine, one)
 }
 
-func tellTeardown(ctx context.Context, h pg.Handle, machine store.Machine, one store.Teardown) (ToldTeardown, error) {
+func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine, one storeteardown.Teardown) (ToldTeardown, error) {
 	t := ToldTeardown{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []ToldStep{}, Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
-	rows, err := store.StepsOf(ctx, h, one.ID)
+	rows, err := storeteardown.StepsOf(ctx, h, one.ID)
 	if err != nil {
 		return t, err
 	}
@@ -113,7 +114,7 @@ func tellTeardown(ctx context.Context, h pg.Handle, machine store.Machine, one s
 	return t, err
 }
 
-func tellStep(row store.StepRow, plugs Wiring) (ToldStep, error) {
+func tellStep(row storeteardown.StepRow, plugs Wiring) (ToldStep, error) {
 	step, err := action.ReadKept[teardown.Step](row.Body)
 	if err != nil {
 		return ToldStep{}, err
@@ -155,7 +156,7 @@ func sayOnce(steps []ToldStep) {
 }
 
 func (t *ToldTeardown) besideProcedure(ctx context.Context, h pg.Handle, id int64) error {
-	p, err := store.ProcedureByID(ctx, h, id)
+	p, err := storeteardown.ProcedureByID(ctx, h, id)
 	if err != nil {
 		return err
 	}

@@ -12,8 +12,8 @@ import (
 	"frugalheron/core/reckoning"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store"
 	"frugalheron/store/pg"
+	storeteardown "frugalheron/store/teardown"
 )
 
 // ToldConnector is a connector of the map with what is to be known before it is touched.
@@ -68,7 +68,7 @@ func (s *Service) Wiring(ctx context.Context, actor action.Actor, machineID int6
 
 func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error) {
 	w := Wiring{Connectors: []ToldConnector{}, Warnings: []wiring.Warning{}, Boards: []string{}}
-	rows, err := store.ConnectorsOf(ctx, h, machineID)
+	rows, err := storeteardown.ConnectorsOf(ctx, h, machineID)
 	if err != nil {
 		return w, err
 	}
@@ -89,7 +89,7 @@ func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error)
 	return w, nil
 }
 
-func tellConnector(row store.ConnectorRow) (ToldConnector, error) {
+func tellConnector(row storeteardown.ConnectorRow) (ToldConnector, error) {
 	c, err := action.ReadKept[wiring.Connector](row.Body)
 	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open}, Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
 }

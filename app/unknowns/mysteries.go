@@ -12,8 +12,9 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/mystery"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
+	"frugalheron/store/unknowns"
 )
 
 // MysteryFields are what people write about what an unknown board could be.
@@ -59,7 +60,7 @@ func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID i
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	ids, err := store.AssembliesWithMystery(ctx, s.kernel.DB, machineID)
+	ids, err := unknowns.AssembliesWithMystery(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -81,9 +82,9 @@ func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID in
 	return mysteryOf(ctx, s.kernel.DB, assembly)
 }
 
-func mysteryOf(ctx context.Context, h pg.Handle, assembly store.Assembly) (ToldMystery, error) {
+func mysteryOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (ToldMystery, error) {
 	told := ToldMystery{AssemblyID: assembly.ID, Assembly: assembly.Title, MysteryFields: MysteryFields{Hypotheses: []mystery.Hypothesis{}, Evidence: []MysteryEvidence{}}}
-	kept, err := store.Mystery(ctx, h, assembly.ID)
+	kept, err := unknowns.Mystery(ctx, h, assembly.ID)
 	if err == nil {
 		told.Version = kept.Version
 		err = json.Unmarshal([]byte(kept.Body), &told.MysteryFields)
@@ -117,7 +118,7 @@ func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assembly
 		return told, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		assembly, err := store.LockAssembly(ctx, tx, assemblyID)
+		assembly, err := inventory.LockAssembly(ctx, tx, assemblyID)
 		if err != nil {
 			return err
 		}
@@ -128,7 +129,7 @@ func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assembly
 		if before.Version != version {
 			return &action.Stale{What: "what is thought about the board", Newer: before}
 		}
-		if err := store.PutMystery(ctx, tx, assemblyID, fields); err != nil {
+		if err := unknowns.PutMystery(ctx, tx, assemblyID, fields); err != nil {
 			return err
 		}
 		if told, err = mysteryOf(ctx, tx, assembly); err != nil {

@@ -12,27 +12,28 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
-	"frugalheron/store"
+	"frugalheron/store/inventory"
 	storelibrary "frugalheron/store/library"
 	"frugalheron/store/pg"
+	"frugalheron/store/unknowns"
 )
 
 // ToldQuestion is a question with what was guessed.
 type ToldQuestion struct {
-	store.Question
-	Guesses []store.Guess `json:"guesses" doc:"The oldest first"`
+	unknowns.Question
+	Guesses []unknowns.Guess `json:"guesses" doc:"The oldest first"`
 }
 
 // Unknown is something that nobody knows yet: a chip by its number or marking with all its places, or
 // something else that somebody asks about.
 type Unknown struct {
-	Sort     string               `json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
-	Subject  string               `json:"subject" doc:"Number or marking; else what it is called"`
-	Nameable bool                 `json:"nameable" doc:"The subject can be a number in the library"`
-	Parts    int                  `json:"parts" doc:"Parts on all sheets that an answer would settle"`
-	Machines int                  `json:"machines" doc:"Machines that they are in"`
-	Places   []store.UnknownEntry `json:"places" doc:"Lines of sheets"`
-	Question *ToldQuestion        `json:"question" doc:"Null while nobody wrote about it"`
+	Sort     string                  `json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
+	Subject  string                  `json:"subject" doc:"Number or marking; else what it is called"`
+	Nameable bool                    `json:"nameable" doc:"The subject can be a number in the library"`
+	Parts    int                     `json:"parts" doc:"Parts on all sheets that an answer would settle"`
+	Machines int                     `json:"machines" doc:"Machines that they are in"`
+	Places   []unknowns.UnknownEntry `json:"places" doc:"Lines of sheets"`
+	Question *ToldQuestion           `json:"question" doc:"Null while nobody wrote about it"`
 }
 
 // Unknowns are what is open, and what was answered.
@@ -55,7 +56,7 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return u, err
 	}
-	lines, err := store.ListUnknown(ctx, s.kernel.DB, machineID, mostUnknown+1)
+	lines, err := unknowns.ListUnknown(ctx, s.kernel.DB, machineID, mostUnknown+1)
 	if err != nil {
 		return u, err
 	}
@@ -73,7 +74,7 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 }
 
 func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
-	questions, err := store.ListQuestions(ctx, s.kernel.DB, machineID)
+	questions, err := unknowns.ListQuestions(ctx, s.kernel.DB, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -81,13 +82,13 @@ func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQue
 	for i, q := range questions {
 		ids[i] = q.ID
 	}
-	guesses, err := store.GuessesOf(ctx, s.kernel.DB, ids)
+	guesses, err := unknowns.GuessesOf(ctx, s.kernel.DB, ids)
 	if err != nil {
 		return nil, err
 	}
 	told := make([]ToldQuestion, len(questions))
 	for i, q := range questions {
-		told[i] = ToldQuestion{q, []store.Guess{}}
+		told[i] = ToldQuestion{q, []unknowns.Guess{}}
 		for _, g := range guesses {
 			if g.QuestionID == q.ID {
 				told[i].Guesses = append(told[i].Guesses, g)
@@ -98,7 +99,7 @@ func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQue
 }
 
 // group puts lines together that one answer would settle.
-func (u *Unknowns) group(library *device.Library, lines []store.UnknownEntry) {
+func (u *Unknowns) group(library *device.Library, lines []unknowns.UnknownEntry) {
 	index := map[[2]string]int{}
 	for _, line := range lines {
 		sort, subject := "chip", ""
@@ -120,11 +121,11 @@ func (u *Unknowns) group(library *device.Library, lines []store.UnknownEntry) {
 		if !ok {
 			at = len(u.Open)
 			index[key] = at
-			u.Open = append(u.Open, Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []store.UnknownEntry{}})
+			u.Open = append(u.Open, Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []unknowns.UnknownEntry{}})
 		}
 		one := &u.Open[at]
 		one.Parts += line.Count
-		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p store.UnknownEntry) bool { return p.MachineID != nil && *p.MachineID == *line.MachineID }) {
+		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p unknowns.UnknownEntry) bool { return p.MachineID != nil && *p.MachineID == *line.MachineID }) {
 			one.Machines++
 		}
 		one.Places = append(one.Places, line)
@@ -143,31 +144,31 @@ func (u *Unknowns) take(questions []ToldQuestion, machineID int64) {
 		case q.AnsweredOn != nil:
 			u.Answered = append(u.Answered, q)
 		default:
-			u.Open = append(u.Open, Unknown{Sort: q.Sort, Subject: q.Subject, Places: []store.UnknownEntry{}, Question: &questions[i]})
+			u.Open = append(u.Open, Unknown{Sort: q.Sort, Subject: q.Subject, Places: []unknowns.UnknownEntry{}, Question: &questions[i]})
 		}
 	}
 }
 
 // Ask writes about something unknown for the first time.
-func (s *Service) Ask(ctx context.Context, actor action.Actor, fields store.QuestionFields) (store.Question, error) {
-	var asked store.Question
+func (s *Service) Ask(ctx context.Context, actor action.Actor, fields unknowns.QuestionFields) (unknowns.Question, error) {
+	var asked unknowns.Question
 	if err := checkQuestion(&fields); err != nil {
 		return asked, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if fields.MachineID != nil {
-			if _, err := store.MachineByID(ctx, tx, *fields.MachineID); err != nil {
+			if _, err := inventory.MachineByID(ctx, tx, *fields.MachineID); err != nil {
 				return input.Missing(err, "machineId", "choose a machine of the collection")
 			}
 		}
-		id, err := store.InsertQuestion(ctx, tx, fields)
+		id, err := unknowns.InsertQuestion(ctx, tx, fields)
 		if pg.Violates(err, "question_subject_key") {
 			return action.Reject("subject", fields.Subject+" is asked about already; write there")
 		}
 		if err != nil {
 			return err
 		}
-		if asked, err = store.QuestionByID(ctx, tx, id); err != nil {
+		if asked, err = unknowns.QuestionByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAsk, id, fields.MachineID, nil, fields)
@@ -175,7 +176,7 @@ func (s *Service) Ask(ctx context.Context, actor action.Actor, fields store.Ques
 	return asked, err
 }
 
-func checkQuestion(f *store.QuestionFields) error {
+func checkQuestion(f *unknowns.QuestionFields) error {
 	err := input.CheckAll(input.OneLine("subject", &f.Subject), input.Lines("text", &f.Text), input.OneLine("asked", &f.Asked))
 	if err == nil && f.Subject == "" {
 		err = action.Reject("subject", "say what it is about, as: connector beside the supply")
@@ -184,28 +185,28 @@ func checkQuestion(f *store.QuestionFields) error {
 }
 
 // ChangeQuestion rewrites what is asked and who was asked, starting from a version.
-func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int, text, asked string) (store.Question, error) {
-	var changed store.Question
+func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int, text, asked string) (unknowns.Question, error) {
+	var changed unknowns.Question
 	if err := input.CheckAll(input.Lines("text", &text), input.OneLine("asked", &asked)); err != nil {
 		return changed, err
 	}
-	err := s.onQuestion(ctx, actor, id, version, func(tx *sqlx.Tx, before store.Question) error {
+	err := s.onQuestion(ctx, actor, id, version, func(tx *sqlx.Tx, before unknowns.Question) error {
 		fields := before.QuestionFields
 		fields.Text, fields.Asked = text, asked
-		if err := store.UpdateQuestion(ctx, tx, id, fields); err != nil {
+		if err := unknowns.UpdateQuestion(ctx, tx, id, fields); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
 	})
 	if err == nil {
-		changed, err = store.QuestionByID(ctx, s.kernel.DB, id)
+		changed, err = unknowns.QuestionByID(ctx, s.kernel.DB, id)
 	}
 	return changed, err
 }
 
-func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before store.Question) error) error {
+func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before unknowns.Question) error) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := store.LockQuestion(ctx, tx, id)
+		before, err := unknowns.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -228,11 +229,11 @@ func (s *Service) GuessAt(ctx context.Context, actor action.Actor, id int64, tex
 		return action.Reject("reason", "say why you think so; a guess without a reason cannot be weighed")
 	}
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		question, err := store.LockQuestion(ctx, tx, id)
+		question, err := unknowns.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		if err := store.InsertGuess(ctx, tx, id, actor.Account(), text, reason); err != nil {
+		if err := unknowns.InsertGuess(ctx, tx, id, actor.Account(), text, reason); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventGuess, id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
@@ -248,9 +249,9 @@ type Answer struct {
 
 // Settled is what an answer did.
 type Settled struct {
-	Question   store.Question `json:"question"`
-	Recognised int            `json:"recognised" doc:"Parts on all sheets that are known by it now"`
-	Machines   int            `json:"machines" doc:"Machines that they are in"`
+	Question   unknowns.Question `json:"question"`
+	Recognised int               `json:"recognised" doc:"Parts on all sheets that are known by it now"`
+	Machines   int               `json:"machines" doc:"Machines that they are in"`
 }
 
 // AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
@@ -267,7 +268,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		return settled, action.Reject("source", "say where the answer comes from, so that it can be defended")
 	}
 	write := func(tx *sqlx.Tx) error {
-		before, err := store.LockQuestion(ctx, tx, id)
+		before, err := unknowns.LockQuestion(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -275,7 +276,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 			return &action.Stale{What: "the question", Newer: before}
 		}
 		day := action.Today()
-		if err := store.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
+		if err := unknowns.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
@@ -294,7 +295,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines
 	}
 	if err == nil {
-		settled.Question, err = store.QuestionByID(ctx, s.kernel.DB, id)
+		settled.Question, err = unknowns.QuestionByID(ctx, s.kernel.DB, id)
 	}
 	return settled, err
 }

@@ -1,0 +1,89 @@
+package arrivals
+
+import (
+	"context"
+	"fmt"
+
+	"frugalheron/store/pg"
+)
+
+// LotItemFields are what people write about a thing of a lot.
+type LotItemFields struct {
+	Kind           string `db:"kind" json:"kind" enum:"machine,board,peripheral,part,media,document"`
+	Title          string `db:"title" json:"title" says:"text" maxLength:"200" example:"Memory card, 384 KB"`
+	EstimateCents  *int64 `db:"estimate_cents" json:"estimateCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"What it was thought to be worth when the lot came"`
+	HandCents      *int64 `db:"hand_cents" json:"handCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"Its share of the cost, where shares are given by hand"`
+	ValueCents     *int64 `db:"value_cents" json:"valueCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"What it is worth today"`
+	ValueNote      string `db:"value_note" json:"valueNote" says:"text" maxLength:"400" required:"false" doc:"How one knows"`
+	PassedTo       *int64 `db:"passed_to" json:"passedTo" required:"false" nullable:"true" doc:"To whom it was passed on"`
+	PassedOn       string `db:"passed_on" json:"passedOn" maxLength:"40" required:"false" doc:"When it was passed on, EDTF; empty while it is here"`
+	PassedForCents *int64 `db:"passed_for_cents" json:"passedForCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"For how much"`
+	Note           string `db:"note" json:"note" says:"text" maxLength:"1000" required:"false"`
+}
+
+// LotItem is a thing of a lot.
+type LotItem struct {
+	ID            int64 `db:"id" json:"id"`
+	AcquisitionID int64 `db:"acquisition_id" json:"acquisitionId"`
+	LotItemFields
+	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"The machine it became, or null"`
+	Accession  string `db:"accession" json:"accession"`
+	AssemblyID *int64 `db:"assembly_id" json:"assemblyId" doc:"The assembly it became, or null"`
+	Party      string `db:"party" json:"party" says:"text" doc:"To whom it was passed on"`
+	Struck     bool   `db:"struck" json:"struck"`
+	Version    int    `db:"version" json:"version"`
+}
+
+const lotItemSelect = `SELECT i.id, i.acquisition_id, i.kind, i.title, i.estimate_cents, i.hand_cents, i.value_cents, i.value_note, i.passed_to, i.passed_on,
+		i.passed_for_cents, i.note, i.machine_id, COALESCE(m.accession, '') AS accession, i.assembly_id, COALESCE(p.name, '') AS party, i.struck, i.version
+	FROM lot_item i LEFT JOIN machine m ON m.id = i.machine_id LEFT JOIN party p ON p.id = i.passed_to `
+
+// InsertLotItem adds a thing behind the others of a lot and returns its id.
+func InsertLotItem(ctx context.Context, h pg.Handle, acquisitionID int64, f LotItemFields) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO lot_item (acquisition_id, ordinal, kind, title, estimate_cents, hand_cents, value_cents, value_note, passed_to, passed_on, passed_for_cents, note)
+		VALUES ($1, (SELECT COALESCE(max(ordinal), 0) + 1 FROM lot_item WHERE acquisition_id = $1), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) RETURNING id`,
+		acquisitionID, f.Kind, f.Title, f.EstimateCents, f.HandCents, f.ValueCents, f.ValueNote, f.PassedTo, f.PassedOn, f.PassedForCents, f.Note)
+	return id, err
+}
+
+// UpdateLotItem writes all fields and counts the version up. The caller holds the lock of the lot.
+func UpdateLotItem(ctx context.Context, h pg.Handle, id int64, f LotItemFields) error {
+	_, err := h.ExecContext(ctx, `UPDATE lot_item SET kind = $2, title = $3, estimate_cents = $4, hand_cents = $5, value_cents = $6, value_note = $7,
+		passed_to = $8, passed_on = $9, passed_for_cents = $10, note = $11, version = version + 1 WHERE id = $1`,
+		id, f.Kind, f.Title, f.EstimateCents, f.HandCents, f.ValueCents, f.ValueNote, f.PassedTo, f.PassedOn, f.PassedForCents, f.Note)
+	return err
+}
+
+// LinkLotItem says which machine or assembly a thing of a lot became; both nil for neither.
+func LinkLotItem(ctx context.Context, h pg.Handle, id int64, machineID, assemblyID *int64) error {
+	_, err := h.ExecContext(ctx, `UPDATE lot_item SET machine_id = $2, assembly_id = $3, version = version + 1 WHERE id = $1`, id, machineID, assemblyID)
+	return err
+}
+
+// StrikeLotItem takes a thing out of its lot, or puts it back.
+func StrikeLotItem(ctx context.Context, h pg.Handle, id int64, struck bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE lot_item SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
+	return err
+}
+
+// LotItemByID reads a thing of a lot.
+func LotItemByID(ctx context.Context, h pg.Handle, id int64) (LotItem, error) {
+	var i LotItem
+	err := pg.Get(ctx, h, &i, fmt.Sprintf("item %d of a lot", id), lotItemSelect+`WHERE i.id = $1`, id)
+	return i, err
+}
+
+// LotItemsOf lists the things of a lot, in order.
+func LotItemsOf(ctx context.Context, h pg.Handle, acquisitionID int64) ([]LotItem, error) {
+	items := []LotItem{}
+	err := h.SelectContext(ctx, &items, lotItemSelect+`WHERE i.acquisition_id = $1 AND NOT i.struck ORDER BY i.ordinal, i.id`, acquisitionID)
+	return items, err
+}
+
+// LotItemOf finds the thing of a lot that a machine or an assembly was; ErrNotFound for none.
+func LotItemOf(ctx context.Context, h pg.Handle, machineID, assemblyID *int64) (LotItem, error) {
+	var i LotItem
+	err := pg.Get(ctx, h, &i, "item of a lot", lotItemSelect+`WHERE (i.machine_id = $1 OR i.assembly_id = $2) AND NOT i.struck`, machineID, assemblyID)
+	return i, err
+}

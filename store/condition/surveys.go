@@ -1,0 +1,140 @@
+package condition
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"frugalheron/store/evidence"
+	"frugalheron/store/pg"
+)
+
+// SurveyRow is one inspection of a machine.
+type SurveyRow struct {
+	ID        int64     `db:"id"`
+	MachineID int64     `db:"machine_id"`
+	On        string    `db:"made_on"`
+	By        string    `db:"made_by"`
+	Looks     string    `db:"looks"` // JSON, by subsystem
+	Cosmetic  string    `db:"cosmetic"`
+	Note      string    `db:"note"`
+	Finished  bool      `db:"finished"`
+	Version   int       `db:"version"`
+	At        time.Time `db:"at"`
+}
+
+const surveySelect = `SELECT s.id, s.machine_id, CAST(s.made_on AS text) AS made_on, COALESCE(NULLIF(s.made_by, ''), a.name, '') AS made_by,
+		CAST(s.looks AS text) AS looks, s.cosmetic, s.note, s.finished, s.version, s.at
+	FROM survey s LEFT JOIN account a ON a.id = s.account_id `
+
+// SurveysOf lists the surveys of a machine in the order of their days.
+func SurveysOf(ctx context.Context, h pg.Handle, machineID int64) ([]SurveyRow, error) {
+	found := []SurveyRow{}
+	err := h.SelectContext(ctx, &found, surveySelect+`WHERE s.machine_id = $1 ORDER BY s.made_on, s.id`, machineID)
+	return found, err
+}
+
+// SurveyByID reads one.
+func SurveyByID(ctx context.Context, h pg.Handle, id int64) (SurveyRow, error) {
+	var s SurveyRow
+	err := pg.Get(ctx, h, &s, fmt.Sprintf("survey %d", id), surveySelect+`WHERE s.id = $1`, id)
+	return s, err
+}
+
+// InsertSurvey starts one and returns its id. While another runs it violates survey_running_key.
+func InsertSurvey(ctx context.Context, h pg.Handle, by *int64, machineID int64, on, madeBy string) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO survey (machine_id, made_on, made_by, account_id) VALUES ($1, CAST($2 AS date), $3, $4) RETURNING id`, machineID, on, madeBy, by)
+	return id, err
+}
+
+// UpdateSurvey rewrites one and counts its version up.
+func UpdateSurvey(ctx context.Context, h pg.Handle, id int64, looks, cosmetic, note string, finished bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE survey SET looks = CAST($2 AS jsonb), cosmetic = $3, note = $4, finished = $5, version = version + 1 WHERE id = $1`, id, looks, cosmetic, note, finished)
+	return err
+}
+
+// FindingFields say what was found, and where.
+type FindingFields struct {
+	Subsystem    string           `db:"subsystem" json:"subsystem" maxLength:"40"`
+	Kind         string           `db:"kind" json:"kind" maxLength:"100" doc:"As leaking, cracked"`
+	AssemblyID   *int64           `db:"assembly_id" json:"assemblyId,omitempty" doc:"The board it is on"`
+	Designator   string           `db:"designator" json:"designator" maxLength:"40" required:"false" doc:"As BT1"`
+	Place        string           `db:"place" json:"place" says:"text" maxLength:"300" required:"false" doc:"Where, in words"`
+	AttachmentID *int64           `db:"attachment_id" json:"attachmentId,omitempty" doc:"A picture that shows it"`
+	Region       *evidence.Region `db:"region" json:"region,omitempty" doc:"Where on the picture"`
+}
+
+// Finding is something found on a machine.
+type Finding struct {
+	ID        int64 `db:"id" json:"id"`
+	MachineID int64 `db:"machine_id" json:"machineId"`
+	FindingFields
+	Assembly string `db:"assembly" json:"assembly" says:"text" doc:"What the board is called; empty for none"`
+	Line     int    `db:"line" json:"line" doc:"Where the designator stands on the board's sheet today; 0 for nowhere"`
+	Struck   bool   `db:"struck" json:"struck"`
+	Version  int    `db:"version" json:"version"`
+}
+
+const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembly_id, f.designator, f.place, f.attachment_id, f.region, f.struck, f.version,
+		COALESCE(a.title, '') AS assembly,
+		COALESCE((SELECT min(e.line) FROM entry e WHERE e.assembly_id = f.assembly_id AND f.designator = ANY (e.designators)), 0) AS line
+	FROM finding f LEFT JOIN assembly a ON a.id = f.assembly_id `
+
+// FindingsOf lists what was found on a machine, in the order it was found; without what was struck out.
+func FindingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Finding, error) {
+	found := []Finding{}
+	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.struck ORDER BY f.id`, machineID)
+	return found, err
+}
+
+// FindingByID reads one, struck or not.
+func FindingByID(ctx context.Context, h pg.Handle, id int64) (Finding, error) {
+	var f Finding
+	err := pg.Get(ctx, h, &f, fmt.Sprintf("finding %d", id), findingSelect+`WHERE f.id = $1`, id)
+	return f, err
+}
+
+// InsertFinding adds one and returns its id.
+func InsertFinding(ctx context.Context, h pg.Handle, machineID int64, f FindingFields) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO finding (machine_id, subsystem, kind, assembly_id, designator, place, attachment_id, region)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, machineID, f.Subsystem, f.Kind, f.AssemblyID, f.Designator, f.Place, f.AttachmentID, f.Region)
+	return id, err
+}
+
+// StrikeFinding strikes one out, or takes that back.
+func StrikeFinding(ctx context.Context, h pg.Handle, id int64, struck bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE finding SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
+	return err
+}
+
+// SightingRow is a finding as it was seen on a day.
+type SightingRow struct {
+	ID        int64  `db:"id" json:"id"`
+	FindingID int64  `db:"finding_id" json:"findingId"`
+	SurveyID  *int64 `db:"survey_id" json:"surveyId" doc:"The survey it was seen in, or null"`
+	On        string `db:"seen_on" json:"on"`
+	Severity  string `db:"severity" json:"severity" enum:"cosmetic,watch,repair,hazard"`
+	Trend     string `db:"trend" json:"trend" enum:",worse,same,better"`
+	Gone      bool   `db:"gone" json:"gone"`
+	Note      string `db:"note" json:"note" says:"text"`
+	By        string `db:"by_name" json:"by"`
+}
+
+// SightingsOf lists all sightings of a machine's findings, by finding and day.
+func SightingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]SightingRow, error) {
+	found := []SightingRow{}
+	err := h.SelectContext(ctx, &found, `SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend, s.gone, s.note, COALESCE(a.name, '') AS by_name
+		FROM finding f JOIN sighting s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id
+		WHERE f.machine_id = $1 AND NOT f.struck ORDER BY s.finding_id, s.seen_on, s.id`, machineID)
+	return found, err
+}
+
+// PutSighting notes how a finding was seen; one of the same survey is rewritten.
+func PutSighting(ctx context.Context, h pg.Handle, by *int64, s SightingRow) error {
+	_, err := h.ExecContext(ctx, `INSERT INTO sighting (finding_id, survey_id, seen_on, severity, trend, gone, note, account_id) VALUES ($1, $2, CAST($3 AS date), $4, $5, $6, $7, $8)
+		ON CONFLICT (finding_id, survey_id) WHERE survey_id IS NOT NULL DO UPDATE SET severity = excluded.severity, trend = excluded.trend, gone = excluded.gone, note = excluded.note`,
+		s.FindingID, s.SurveyID, s.On, s.Severity, s.Trend, s.Gone, s.Note, by)
+	return err
+}

@@ -1,0 +1,70 @@
+package evidence
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"frugalheron/store/pg"
+)
+
+// StatementFields are what one source says of an attribute of a machine.
+type StatementFields struct {
+	Attribute string `db:"attribute" json:"attribute" maxLength:"60" doc:"Key of an attribute, or a name of its own" example:"memory"`
+	Value     string `db:"value" json:"value" says:"text" maxLength:"400" doc:"As it was said" example:"64K"`
+	Citation
+}
+
+// Statement is one that was kept.
+type Statement struct {
+	ID        int64 `db:"id" json:"id"`
+	MachineID int64 `db:"machine_id" json:"machineId"`
+	StatementFields
+	Party     string    `db:"party" json:"party" says:"text" doc:"Who said it, or empty"`
+	Withdrawn string    `db:"withdrawn" json:"withdrawn" says:"text" doc:"Why it does not count any more, or empty"`
+	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
+	At        time.Time `db:"at" json:"at"`
+	Version   int       `db:"version" json:"version"`
+}
+
+const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + CitationColumns + `, COALESCE(p.name, '') AS party, s.withdrawn,
+		COALESCE(c.name, '') AS by_name, s.at, s.version
+	FROM statement s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
+
+// InsertStatement keeps a statement and returns its id.
+func InsertStatement(ctx context.Context, h pg.Handle, machineID int64, by *int64, s StatementFields) (int64, error) {
+	var id int64
+	args := append([]any{machineID, by, s.Attribute, s.Value}, s.Args()...)
+	err := h.GetContext(ctx, &id, `INSERT INTO statement (machine_id, account_id, attribute, value, kind, cited, page, link, picture_id, region, party_id, said_on)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, CAST($10 AS jsonb), $11, $12) RETURNING id`, args...)
+	return id, err
+}
+
+// Testimony is a table of statements that can be withdrawn.
+type Testimony string
+
+// Tables of statements.
+const (
+	OfAttributes Testimony = "statement"
+	OfCustody    Testimony = "custody"
+)
+
+// Withdraw says why a statement does not count any more; an empty text lets it count again.
+func Withdraw(ctx context.Context, h pg.Handle, table Testimony, id int64, why string) error {
+	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET withdrawn = $2, version = version + 1 WHERE id = $1`, id, why)
+	return err
+}
+
+// LockStatement reads a statement and keeps others from changing it until the transaction ends.
+func LockStatement(ctx context.Context, h pg.Handle, id int64) (Statement, error) {
+	var s Statement
+	err := pg.Get(ctx, h, &s, fmt.Sprintf("statement %d", id), statementSelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
+	return s, err
+}
+
+// StatementsOf lists what was said of a machine, in the order in which it was noted.
+func StatementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Statement, error) {
+	statements := []Statement{}
+	err := h.SelectContext(ctx, &statements, statementSelect+`WHERE s.machine_id = $1 ORDER BY s.id`, machineID)
+	return statements, err
+}

@@ -1,0 +1,104 @@
+package inventory
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"frugalheron/store/pg"
+)
+
+// AssemblyFields are what people write about an assembly and the way it is fitted.
+type AssemblyFields struct {
+	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other,outside" default:"board" required:"false" doc:"What sort of thing it is"`
+	Title   string `db:"title" json:"title" says:"text" maxLength:"200" doc:"What the board is called" example:"Main board"`
+	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
+	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
+	Serial  string `db:"serial" json:"serial" maxLength:"100" required:"false"`
+	Slot    string `db:"slot" json:"slot" maxLength:"100" required:"false" doc:"Where in the machine it sits"`
+	Fit     string `db:"fit" json:"fit" enum:"factory,period,later,modern,unknown" default:"unknown" required:"false" doc:"When it came into the machine"`
+	Purpose string `db:"purpose" json:"purpose" enum:",main,picture,cache,shared,card" default:"" required:"false" doc:"What its memory is for, where the sheet does not say"`
+}
+
+// Assembly is a board or other unit, with where it is fitted today.
+type Assembly struct {
+	ID        int64  `db:"id" json:"id"`
+	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is fitted in, or null"`
+	AssemblyFields
+	IsStruck  bool      `db:"is_struck" json:"isStruck" doc:"It was entered by mistake and struck out"`
+	Version   int       `db:"version" json:"version"`
+	Revision  int       `db:"revision" json:"revision" doc:"Newest revision of its sheet; 0 before the first"`
+	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+}
+
+const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.rev, a.serial, COALESCE(f.slot, '') AS slot,
+		COALESCE(f.fit, 'unknown') AS fit, a.purpose, f.id IS NULL AS is_struck, a.version, a.updated_at,
+		COALESCE((SELECT max(n) FROM sheet_revision r WHERE r.assembly_id = a.id), 0) AS revision
+	FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL `
+
+// InsertAssembly adds an assembly where a fitting says; slot and fit are those of the fields.
+func InsertAssembly(ctx context.Context, h pg.Handle, at Fitting, a AssemblyFields) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO assembly (kind, title, part, rev, serial, purpose)
+		VALUES (COALESCE(NULLIF($1, ''), 'board'), $2, $3, $4, $5, $6) RETURNING id`, a.Kind, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
+	if err != nil {
+		return 0, err
+	}
+	at.AssemblyID, at.Slot, at.Fit = id, a.Slot, a.Fit
+	_, err = InsertFitting(ctx, h, at)
+	return id, err
+}
+
+// UpdateAssembly writes all fields and counts the version up. The caller holds the row's lock.
+func UpdateAssembly(ctx context.Context, h pg.Handle, id int64, a AssemblyFields) error {
+	_, err := h.ExecContext(ctx, `UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6, kind = $7,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose, a.Kind)
+	if err != nil {
+		return err
+	}
+	_, err = h.ExecContext(ctx, `UPDATE fitting SET slot = $2, fit = $3 WHERE assembly_id = $1 AND until IS NULL`, id, a.Slot, a.Fit)
+	return err
+}
+
+// AssemblyByID reads an assembly.
+func AssemblyByID(ctx context.Context, h pg.Handle, id int64) (Assembly, error) {
+	var a Assembly
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("assembly %d", id), assemblySelect+`WHERE a.id = $1`, id)
+	return a, err
+}
+
+// LockAssembly reads an assembly and keeps others from changing it or its sheet until the
+// transaction ends.
+func LockAssembly(ctx context.Context, h pg.Handle, id int64) (Assembly, error) {
+	if _, err := h.ExecContext(ctx, `SELECT 1 FROM assembly WHERE id = $1 FOR UPDATE`, id); err != nil {
+		return Assembly{}, err
+	}
+	return AssemblyByID(ctx, h, id)
+}
+
+// AssembliesOf lists what is fitted in a machine today, in order; its outside is none of them.
+func AssembliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]Assembly, error) {
+	assemblies := []Assembly{}
+	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'outside' ORDER BY f.ordinal, a.id`, machineID)
+	return assemblies, err
+}
+
+// OutsideKind is the kind of the one assembly of a machine that is its outside.
+const OutsideKind = "outside"
+
+// IsOutside reports whether it is the outside of a machine, whose sheet has words of its own.
+func (a Assembly) IsOutside() bool { return a.Kind == OutsideKind }
+
+// InsertOutside gives a machine its outside.
+func InsertOutside(ctx context.Context, h pg.Handle, machineID int64) error {
+	_, err := h.ExecContext(ctx, `WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'outside') RETURNING id)
+		INSERT INTO fitting (assembly_id, machine_id) SELECT id, $1 FROM added`, machineID)
+	return err
+}
+
+// OutsideOf reads the outside of a machine.
+func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (Assembly, error) {
+	var a Assembly
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID), assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
+	return a, err
+}
