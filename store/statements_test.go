@@ -32,10 +32,10 @@ func TestEveryStatementCanBePrepared(t *testing.T) {
 	require.Less(t, dynamic, 40)
 }
 
-// statementsIn reads the statements of the package from its source, by the place where they are called.
+// statementsIn reads the statements of the packages below from their sources, by the place where they are called.
 func statementsIn(t *testing.T) (found map[string]string, dynamic int) {
 	files := token.NewFileSet()
-	names, err := filepath.Glob("*.go")
+	names, err := filepath.Glob("*/*.go")
 	require.NoError(t, err)
 	var parsed []*ast.File
 	for _, name := range names {
@@ -56,7 +56,7 @@ func statementsIn(t *testing.T) (found map[string]string, dynamic int) {
 			for _, spec := range general.Specs {
 				value := spec.(*ast.ValueSpec)
 				for i := range value.Values {
-					constants[value.Names[i].Name] = value.Values[i]
+					constants[file.Name.Name+"."+value.Names[i].Name] = value.Values[i]
 				}
 			}
 		}
@@ -74,13 +74,13 @@ func statementsIn(t *testing.T) (found map[string]string, dynamic int) {
 				at = 1
 			case "GetContext", "SelectContext":
 				at = 2
-			case "get":
+			case "pg.Get":
 				at = 4
 			}
 			if at < 0 || len(call.Args) <= at {
 				return true
 			}
-			statement, ok := textOf(call.Args[at], constants)
+			statement, ok := textOf(call.Args[at], file.Name.Name, constants)
 			switch {
 			case !ok:
 				dynamic++
@@ -96,6 +96,9 @@ func statementsIn(t *testing.T) (found map[string]string, dynamic int) {
 func calledAs(call *ast.CallExpr) string {
 	switch f := call.Fun.(type) {
 	case *ast.SelectorExpr:
+		if of, ok := f.X.(*ast.Ident); ok && of.Name == "pg" {
+			return "pg." + f.Sel.Name
+		}
 		return f.Sel.Name
 	case *ast.Ident:
 		return f.Name
@@ -103,19 +106,28 @@ func calledAs(call *ast.CallExpr) string {
 	return ""
 }
 
-// textOf puts a text together that consists of constants.
-func textOf(e ast.Expr, constants map[string]ast.Expr) (string, bool) {
+// textOf puts a text together that consists of constants, of a package and of others.
+func textOf(e ast.Expr, in string, constants map[string]ast.Expr) (string, bool) {
+	named := func(in, name string) (string, bool) {
+		value, ok := constants[in+"."+name]
+		if !ok {
+			return "", false
+		}
+		return textOf(value, in, constants)
+	}
 	switch x := e.(type) {
 	case *ast.BasicLit:
 		text, err := strconv.Unquote(x.Value)
 		return text, err == nil
 	case *ast.BinaryExpr:
-		left, okLeft := textOf(x.X, constants)
-		right, okRight := textOf(x.Y, constants)
+		left, okLeft := textOf(x.X, in, constants)
+		right, okRight := textOf(x.Y, in, constants)
 		return left + right, okLeft && okRight
 	case *ast.Ident:
-		if value, ok := constants[x.Name]; ok {
-			return textOf(value, constants)
+		return named(in, x.Name)
+	case *ast.SelectorExpr:
+		if of, ok := x.X.(*ast.Ident); ok {
+			return named(of.Name, x.Sel.Name)
 		}
 	}
 	return "", false
