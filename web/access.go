@@ -2,33 +2,45 @@ package web
 
 import (
 	"context"
-	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"frugalheron/app/action"
+	"frugalheron/app/people"
 )
-
-const accountKey = "account" // in the session
 
 type actorKey struct{}
 
-// identify finds out who is asking. A session whose account is gone counts as none.
-func (s *Server) identify(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if id := s.sessions.GetInt64(r.Context(), accountKey); id != 0 {
-			actor, err := s.app.Accounts.ActorByID(r.Context(), id)
-			switch {
-			case err == nil:
-				r = r.WithContext(context.WithValue(r.Context(), actorKey{}, actor))
-			case !errors.Is(err, action.ErrNotFound):
-				writeError(w, r, err)
-				return
-			}
-		}
-		next.ServeHTTP(w, r)
-	})
+// API is where operations are registered, with what all of them need.
+type API struct {
+	huma.API
+	kernel     *action.Kernel
+	people     *people.Service
+	operations []Operation
+	uploads    *uploads
+}
+
+// Operation is a registered operation and the roles it is open to; nil for everybody.
+type Operation struct {
+	huma.Operation
+	Roles action.Roles
+}
+
+// NewAPI returns one without operations. Each passes: who is private, whose role it is open to, whether it was done
+// already, and which names it wrote.
+func NewAPI(on huma.API, kernel *action.Kernel, people *people.Service) *API {
+	api := &API{API: on, kernel: kernel, people: people, uploads: newUploads()}
+	api.UseMiddleware(api.findPrivate, api.requireRole, api.once, tellNames)
+	return api
+}
+
+// Operations lists all that are registered, with their roles.
+func (api *API) Operations() []Operation { return api.operations }
+
+// WithActor says in a context who asks.
+func WithActor(ctx context.Context, actor action.Actor) context.Context {
+	return context.WithValue(ctx, actorKey{}, actor)
 }
 
 // actorOf returns who is asking; the zero Actor, without role, for nobody.
@@ -40,7 +52,7 @@ func actorOf(ctx context.Context) action.Actor {
 const rolesKey = "roles" // in an operation's metadata
 
 // requireRole refuses a request before its body is read unless the role fits.
-func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
+func (api *API) requireRole(ctx huma.Context, next func(huma.Context)) {
 	roles, _ := ctx.Operation().Metadata[rolesKey].(action.Roles)
 	if roles == nil {
 		next(ctx)
@@ -49,9 +61,9 @@ func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
 	actor := actorOf(ctx.Context())
 	switch {
 	case actor.AccountID == 0:
-		huma.WriteErr(s.api, ctx, http.StatusUnauthorized, "Sign in first.") //nolint:errcheck // nobody is left to tell
+		huma.WriteErr(api, ctx, http.StatusUnauthorized, "Sign in first.") //nolint:errcheck // nobody is left to tell
 	case !roles.Include(actor.Role):
-		huma.WriteErr(s.api, ctx, http.StatusForbidden, sentence(action.ErrForbidden.Error())) //nolint:errcheck
+		huma.WriteErr(api, ctx, http.StatusForbidden, sentence(action.ErrForbidden.Error())) //nolint:errcheck
 	default:
 		next(ctx)
 	}
@@ -59,7 +71,7 @@ func (s *Server) requireRole(ctx huma.Context, next func(huma.Context)) {
 
 // register adds an operation that only the given roles may call; nil opens it to everybody. The
 // handler is told who asks, and its errors become problem details.
-func register[In, Out any](s *Server, roles action.Roles, op huma.Operation, handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
+func register[In, Out any](api *API, roles action.Roles, op huma.Operation, handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
 	if op.Metadata == nil {
 		op.Metadata = map[string]any{}
 	}
@@ -76,8 +88,8 @@ func register[In, Out any](s *Server, roles action.Roles, op huma.Operation, han
 		}
 		op.Description += " Roles: " + who + "."
 	}
-	s.operations = append(s.operations, Operation{op, roles})
-	huma.Register(s.api, op, func(ctx context.Context, in *In) (*Out, error) {
+	api.operations = append(api.operations, Operation{op, roles})
+	huma.Register(api.API, op, func(ctx context.Context, in *In) (*Out, error) {
 		if err := refuseBadInput(badInput(in)); err != nil {
 			return nil, err
 		}

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
@@ -43,60 +44,60 @@ type ChangedThing struct {
 	storearrivals.LotItemFields
 }
 
-func (s *Server) registerArrivals() {
-	register(s, action.MayLook, huma.Operation{
+func registerArrivals(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 		Skip  int    `query:"skip" minimum:"0" maximum:"1000000" doc:"What next was in the page before"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*output[arrivals.LotPage], error) {
-		return answer(s.app.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
+		return answer(deeds.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*output[arrivals.Lot], error) {
-		return answer(s.app.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
+		return answer(deeds.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}", Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[arrivals.Lot], error) {
-		return answer(s.app.Arrivals.Lot(ctx, actor, in.ID))
+		return answer(deeds.Arrivals.Lot(ctx, actor, in.ID))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedLot
 	}) (*output[arrivals.Lot], error) {
-		return answer(s.app.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
+		return answer(deeds.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedThing
 	}) (*output[arrivals.Lot], error) {
-		return answer(s.app.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
+		return answer(deeds.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body ChangedThing
 	}) (*output[arrivals.Lot], error) {
-		return answer(s.app.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
+		return answer(deeds.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike", Summary: "Take a thing out of a lot, entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body Versioned
 	}) (*output[Struck], error) {
-		after, event, err := s.app.Arrivals.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
+		after, event, err := deeds.Arrivals.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
 		return answer(Struck{after, event}, err)
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-becomes-machine", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Enter a thing of a lot as a machine",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -106,9 +107,9 @@ func (s *Server) registerArrivals() {
 			inventory.MachineFields
 		}
 	}) (*output[inventory.Machine], error) {
-		return answer(s.app.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
+		return answer(deeds.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Say that a thing of a lot is a machine that is in the collection already", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
@@ -117,9 +118,9 @@ func (s *Server) registerArrivals() {
 			MachineID int64 `json:"machineId" minimum:"0" doc:"0 to say that it is none"`
 		}
 	}) (*output[arrivals.Lot], error) {
-		return answer(s.app.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
+		return answer(deeds.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-goes-to-store", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/assembly", Summary: "Take a thing of a lot into store",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -129,11 +130,11 @@ func (s *Server) registerArrivals() {
 			LooseFields
 		}
 	}) (*output[inventory.Assembly], error) {
-		return answer(s.app.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
+		return answer(deeds.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[bench.Arrival], error) {
-		return answer(s.app.Bench.AssemblyArrival(ctx, actor, in.ID))
+		return answer(deeds.Bench.AssemblyArrival(ctx, actor, in.ID))
 	})
 }

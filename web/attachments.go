@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/picture"
@@ -29,7 +30,7 @@ type ChangedAttachment struct {
 	storefiles.AttachmentFields
 }
 
-func (s *Server) registerAttachments() {
+func registerAttachments(api *API, deeds *app.App) {
 	for _, owner := range []struct {
 		name, path, words string
 		of                func(id int64) files.Owner
@@ -37,7 +38,7 @@ func (s *Server) registerAttachments() {
 		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner { return files.Owner{MachineID: id} }},
 		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner { return files.Owner{AcquisitionID: id} }},
 	} {
-		register(s, action.MayWriteSheets, s.takesFile(huma.Operation{
+		register(api, action.MayWriteSheets, api.takesFile(huma.Operation{
 			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
 			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
 			Errors:      errorsOfCreate,
@@ -45,51 +46,51 @@ func (s *Server) registerAttachments() {
 			ByID
 			Upload
 		}) (*output[storefiles.Attachment], error) {
-			return answer(s.app.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
+			return answer(deeds.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
 		})
-		register(s, action.MayLook, huma.Operation{
+		register(api, action.MayLook, huma.Operation{
 			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: errorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *struct {
 			ByID
 			PageOfAttachments
 		}) (*output[files.AttachmentPage], error) {
-			return answer(s.app.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
+			return answer(deeds.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
 		})
 	}
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storefiles.Attachment], error) {
-		return answer(s.app.Files.Attachment(ctx, actor, in.ID))
+		return answer(deeds.Files.Attachment(ctx, actor, in.ID))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
 	}) (*file, error) {
 		side := map[string]int{"thumb": files.ThumbSide, "screen": files.ScreenSide, "full": 0}[in.Size]
-		return shownFile(s.app.Files.View(ctx, actor, in.ID, side))
+		return shownFile(deeds.Files.View(ctx, actor, in.ID, side))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return keptFile(s.app.Files.Original(ctx, actor, in.ID))
+		return keptFile(deeds.Files.Original(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedAttachment
 	}) (*output[storefiles.Attachment], error) {
-		return answer(s.app.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
+		return answer(deeds.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Versioned
 	}) (*output[Done], error) {
-		event, err := s.app.Files.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
+		event, err := deeds.Files.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
 		return answer(Done{event}, err)
 	})
 }

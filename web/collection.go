@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	storeinventory "frugalheron/store/inventory"
@@ -23,35 +24,35 @@ type ChangedCollection struct {
 	storeinventory.CollectionFields
 }
 
-func (s *Server) registerCollection() {
-	register(s, action.MayLook, huma.Operation{
+func registerCollection(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection", Summary: "Settings of the collection",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[storeinventory.Collection], error) {
-		return answer(s.app.Inventory.Collection(ctx, actor))
+		return answer(deeds.Inventory.Collection(ctx, actor))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection", Summary: "Change settings of the collection", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body ChangedCollection
 	}) (*output[storeinventory.Collection], error) {
-		return answer(s.app.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
+		return answer(deeds.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "next-number", Method: http.MethodGet, Path: "/api/collection/next-number", Summary: "The accession number that the next thing gets", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Lot int64 `query:"lot" minimum:"0" doc:"The arrival that it came with; 0 for none"`
 	}) (*output[inventory.NextNumber], error) {
-		return answer(s.app.Inventory.NextNumber(ctx, actor, in.Lot))
+		return answer(deeds.Inventory.NextNumber(ctx, actor, in.Lot))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-register", Method: http.MethodGet, Path: "/api/collection/register", Summary: "Gaps in the accession numbers, and those that no machine has",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[inventory.Register], error) {
-		return answer(s.app.Inventory.Register(ctx, actor))
+		return answer(deeds.Inventory.Register(ctx, actor))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "import-numbers", Method: http.MethodPost, Path: "/api/collection/numbers", Summary: "Take over numbers that an older register gave, or explain gaps",
 		Description: "None of them is ever given again.", Errors: []int{http.StatusUnprocessableEntity}, MaxBodyBytes: 8 << 20,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body NumberList }) (*output[[]inventory.NumberLine], error) {
-		return answer(s.app.Inventory.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
+		return answer(deeds.Inventory.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
 	})
 }

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/bench"
 	appevidence "frugalheron/app/evidence"
@@ -52,65 +53,65 @@ type WantedMachineMove struct {
 	inventory.MachineMove
 }
 
-func (s *Server) registerEvidence() {
-	register(s, action.MayLook, huma.Operation{
+func registerEvidence(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: errorsOfRead,
 		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[bench.Dossier], error) {
-		return answer(s.app.Bench.Dossier(ctx, actor, in.ID))
+		return answer(deeds.Bench.Dossier(ctx, actor, in.ID))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: errorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(s.app.Bench.ExportDossier(ctx, actor, in.ID))
+		return madeFile(deeds.Bench.ExportDossier(ctx, actor, in.ID))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",
 	}, func(context.Context, action.Actor, *struct{}) (*output[Vocabulary], error) {
 		return answer(vocabulary(), nil)
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "state-evidence", Method: http.MethodPost, Path: "/api/machines/{id}/evidence", Summary: "Note what a source says of an attribute",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body storeevidence.StatementFields
 	}) (*output[storeevidence.Statement], error) {
-		return answer(s.app.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Withdrawal
 	}) (*output[Done], error) {
-		event, err := s.app.Evidence.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
+		event, err := deeds.Evidence.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings", Summary: "Identifiers that a record shares with others", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
 	}) (*output[[]storeevidence.Meeting], error) {
-		return answer(s.app.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
+		return answer(deeds.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body appevidence.MeetingDecision }) (*struct{}, error) {
-		return nil, s.app.Evidence.DecideMeeting(ctx, actor, in.Body)
+		return nil, deeds.Evidence.DecideMeeting(ctx, actor, in.Body)
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body arrivals.CustodyFields
 	}) (*output[arrivals.Custody], error) {
-		return answer(s.app.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
@@ -119,27 +120,27 @@ func (s *Server) registerEvidence() {
 			arrivals.CustodyFields
 		}
 	}) (*output[arrivals.Custody], error) {
-		return answer(s.app.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
+		return answer(deeds.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Withdrawal
 	}) (*output[Done], error) {
-		event, err := s.app.Arrivals.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
+		event, err := deeds.Arrivals.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
 		return answer(Done{event}, err)
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "note-personal-data", Method: http.MethodPost, Path: "/api/machines/{id}/personal-data", Summary: "Note that data of former owners is on a medium",
 		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body storepeople.PersonalDataFields
 	}) (*output[storepeople.PersonalData], error) {
-		return answer(s.app.People.NotePersonalData(ctx, actor, in.ID, in.Body))
+		return answer(deeds.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
@@ -148,24 +149,24 @@ func (s *Server) registerEvidence() {
 			storepeople.PersonalDataFields
 		}
 	}) (*output[storepeople.PersonalData], error) {
-		return answer(s.app.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
+		return answer(deeds.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data", Summary: "Data of former owners about which something is still to be decided or done",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]people.OpenData], error) {
-		return answer(s.app.People.OpenPersonalData(ctx, actor))
+		return answer(deeds.People.OpenPersonalData(ctx, actor))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body WantedMachineMove
 	}) (*output[inventory.MovedMachine], error) {
-		return answer(s.app.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
+		return answer(deeds.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeinventory.PlaceCount], error) {
-		return answer(s.app.Inventory.CountPlaces(ctx, actor))
+		return answer(deeds.Inventory.CountPlaces(ctx, actor))
 	})
 }

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/history"
 	"frugalheron/app/sheets"
@@ -22,48 +23,48 @@ type Done struct {
 	Event int64 `json:"event" doc:"The event of the history, by which the deed can be undone"`
 }
 
-func (s *Server) registerHistory() {
-	register(s, action.MayLook, huma.Operation{
+func registerHistory(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history", Summary: "Who did what when, in the whole collection",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*output[history.ToldPage], error) {
-		return answer(s.app.History.History(ctx, actor, 0, in.Before, in.Limit))
+		return answer(deeds.History.History(ctx, actor, 0, in.Before, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history", Summary: "Who did what when to a machine and its assemblies",
 		Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
 	}) (*output[history.ToldPage], error) {
-		return answer(s.app.History.History(ctx, actor, in.ID, in.Before, in.Limit))
+		return answer(deeds.History.History(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history", Summary: "Who did what when to an assembly, wherever it was",
 		Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
 	}) (*output[history.ToldPage], error) {
-		return answer(s.app.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
+		return answer(deeds.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history", Summary: "Who did what when to an arrival and its things",
 		Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		HistoryPage
 	}) (*output[history.ToldPage], error) {
-		return answer(s.app.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
+		return answer(deeds.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo", Summary: "Take back what an event did",
 		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
 		Errors:      errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*struct{}, error) {
-		return nil, s.app.History.Undo(ctx, actor, in.ID)
+		return nil, deeds.History.Undo(ctx, actor, in.ID)
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference", Summary: "How a sheet changed from one revision to another",
 		Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -71,6 +72,6 @@ func (s *Server) registerHistory() {
 		From int `query:"from" minimum:"0" doc:"Older revision; 0 for the empty sheet before the first"`
 		To   int `query:"to" minimum:"1" required:"true" doc:"Newer revision"`
 	}) (*output[sheets.Difference], error) {
-		return answer(s.app.Sheets.SheetDifference(ctx, actor, in.ID, in.From, in.To))
+		return answer(deeds.Sheets.SheetDifference(ctx, actor, in.ID, in.From, in.To))
 	})
 }

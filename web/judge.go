@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/core/risk"
@@ -30,53 +31,53 @@ type EndedSurvey struct {
 	Note     string `json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
-func (s *Server) registerJudge() {
-	register(s, action.MayLook, huma.Operation{
+func registerJudge(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition", Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[condition.Condition], error) {
-		return answer(s.app.Condition.Condition(ctx, actor, in.ID))
+		return answer(deeds.Condition.Condition(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys", Summary: "Begin a survey", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body NewSurvey
 	}) (*output[condition.Condition], error) {
-		return answer(s.app.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
+		return answer(deeds.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}", Summary: "Say what was seen of a subsystem", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Subsystem string `path:"subsystem" maxLength:"40"`
 		Body      JudgedSubsystem
 	}) (*output[condition.Condition], error) {
-		return answer(s.app.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
+		return answer(deeds.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "end-survey", Method: http.MethodPost, Path: "/api/surveys/{id}/end", Summary: "End a survey; what was not inspected stays so", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body EndedSurvey
 	}) (*output[condition.Condition], error) {
-		return answer(s.app.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
+		return answer(deeds.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "note-finding", Method: http.MethodPost, Path: "/api/machines/{id}/findings", Summary: "Note something found, or how a finding is now, outside of a survey", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body condition.NotedFinding
 	}) (*output[condition.Condition], error) {
-		return answer(s.app.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike", Summary: "Strike out a finding entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.Condition.StrikeFinding(ctx, actor, in.ID, in.Version)
+		event, err := deeds.Condition.StrikeFinding(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
-	s.registerMeasuring()
-	s.registerRisks()
+	registerMeasuring(api, deeds)
+	registerRisks(api, deeds)
 }
 
 // Reading is a value that was read off.
@@ -97,78 +98,6 @@ type TurnedAdjuster struct {
 	Why      string `json:"why" says:"text" maxLength:"300"`
 }
 
-func (s *Server) registerMeasuring() {
-	register(s, action.MayLook, huma.Operation{
-		OperationID: "list-measurements", Method: http.MethodGet, Path: "/api/machines/{id}/measurements", Summary: "What was measured on a machine, the newest first", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]condition.Measurement], error) {
-		return answer(s.app.Condition.Measurements(ctx, actor, in.ID))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "measure", Method: http.MethodPost, Path: "/api/machines/{id}/measurements", Summary: "Keep what was measured, or name a point for the meter", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
-		Body condition.WrittenMeasurement
-	}) (*output[condition.Measured], error) {
-		return answer(s.app.Condition.Measure(ctx, actor, in.ID, in.Body))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "take-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/take", Summary: "Have the meter read the point once more", Errors: errorsOfChange,
-		Description: "When the meter does not answer, the readings so far are kept, and trouble says why.",
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[condition.Measurement], error) {
-		return answer(s.app.Condition.TakeReading(ctx, actor, in.ID))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/readings", Summary: "Put a reading to a point", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
-		Body Reading
-	}) (*output[condition.Measurement], error) {
-		return answer(s.app.Condition.AddReading(ctx, actor, in.ID, in.Body.Value))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "drop-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/drop", Summary: "Take out the last reading of a series", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[condition.Measurement], error) {
-		return answer(s.app.Condition.DropReading(ctx, actor, in.ID, in.Version))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-measurement", Method: http.MethodPost, Path: "/api/measurements/{id}/strike", Summary: "Strike out a measurement entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.Condition.StrikeMeasurement(ctx, actor, in.ID, in.Version)
-		return answer(Done{event}, err)
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "get-meter", Method: http.MethodGet, Path: "/api/meter", Summary: "The meter on the bench", Errors: []int{http.StatusForbidden},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[condition.Meter], error) {
-		return answer(s.app.Condition.Meter(ctx, actor))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "touch-point", Method: http.MethodPost, Path: "/api/meter/stand-in", Summary: "Put a stand-in's leads to a point, and tell it what to get wrong", Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body TouchedPoint }) (*struct{}, error) {
-		return nil, s.app.Condition.TouchPoint(ctx, actor, in.Body.Point, in.Body.Fault)
-	})
-	register(s, action.MayLook, huma.Operation{
-		OperationID: "list-adjusters", Method: http.MethodGet, Path: "/api/machines/{id}/adjusters", Summary: "Trimmers and controls of a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]condition.Adjuster], error) {
-		return answer(s.app.Condition.Adjusters(ctx, actor, in.ID))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "note-adjuster", Method: http.MethodPost, Path: "/api/machines/{id}/adjusters", Summary: "Note a trimmer or control, and where it stands", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
-		Body condition.AdjusterFields
-	}) (*output[[]condition.Adjuster], error) {
-		return answer(s.app.Condition.AddAdjuster(ctx, actor, in.ID, in.Body))
-	})
-	register(s, action.MayWriteSheets, huma.Operation{
-		OperationID: "turn-adjuster", Method: http.MethodPost, Path: "/api/adjusters/{id}/turns", Summary: "Note that an adjuster was turned", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
-		Body TurnedAdjuster
-	}) (*output[[]condition.Adjuster], error) {
-		return answer(s.app.Condition.TurnAdjuster(ctx, actor, in.ID, in.Body.Version, in.Body.Position, in.Body.Why))
-	})
-}
-
 // ChangedClass is an ageing class, and the version that it started from.
 type ChangedClass struct {
 	Version int `json:"version" minimum:"0" doc:"0 while it is as it ships"`
@@ -181,36 +110,36 @@ type PlaceClimate struct {
 	Climate string `json:"climate" enum:",kept,room,damp,hot,outside"`
 }
 
-func (s *Server) registerRisks() {
-	register(s, action.MayLook, huma.Operation{
+func registerRisks(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-risks", Method: http.MethodGet, Path: "/api/risks", Summary: "What ages, in the order in which to look at it", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 		After   int   `query:"after" minimum:"0"`
 		Limit   int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*output[condition.RiskPage], error) {
-		return answer(s.app.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
+		return answer(deeds.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings", Summary: "What to open first in some hours", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Minutes int `query:"minutes" minimum:"15" maximum:"60000" default:"480"`
 	}) (*output[condition.OpeningPlan], error) {
-		return answer(s.app.Condition.PlanOpenings(ctx, actor, in.Minutes))
+		return answer(deeds.Condition.PlanOpenings(ctx, actor, in.Minutes))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-ageing-classes", Method: http.MethodGet, Path: "/api/ageing-classes", Summary: "How often what ages is looked at in this collection", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]condition.OwnClass], error) {
-		return answer(s.app.Condition.AgeingClasses(ctx, actor))
+		return answer(deeds.Condition.AgeingClasses(ctx, actor))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes", Summary: "Say how often something that ages is looked at", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body ChangedClass }) (*output[[]condition.OwnClass], error) {
-		return answer(s.app.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
+		return answer(deeds.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates", Summary: "Say how a place treats what stands there", Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body PlaceClimate }) (*struct{}, error) {
-		return nil, s.app.Condition.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
+		return nil, deeds.Condition.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
 	})
 }

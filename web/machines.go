@@ -6,35 +6,10 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	storeinventory "frugalheron/store/inventory"
-)
-
-// ByID addresses one record.
-type ByID struct {
-	ID int64 `path:"id" minimum:"1"`
-}
-
-// Versioned is the body of a change: the version it started from, beside the fields.
-type Versioned struct {
-	Version int `json:"version" minimum:"1" doc:"Version that the change started from"`
-}
-
-// output wraps a body.
-type output[T any] struct{ Body T }
-
-func answer[T any](body T, err error) (*output[T], error) {
-	if err != nil {
-		return nil, err
-	}
-	return &output[T]{body}, nil
-}
-
-var (
-	errorsOfRead   = []int{http.StatusNotFound}
-	errorsOfCreate = []int{http.StatusNotFound, http.StatusUnprocessableEntity}
-	errorsOfChange = []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
 )
 
 // MachineFilters narrow a list of machines.
@@ -60,42 +35,42 @@ type listMachinesInput struct {
 	Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 }
 
-func (s *Server) registerMachines() {
-	register(s, action.MayLook, huma.Operation{
+func registerMachines(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
 		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*output[inventory.MachinePage], error) {
-		return answer(s.app.Inventory.ListMachines(ctx, actor, inventory.MachineList{
+		return answer(deeds.Inventory.ListMachines(ctx, actor, inventory.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets", Summary: "How many machines there are of each value that the list can be narrowed by",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*output[inventory.Facets], error) {
-		return answer(s.app.Inventory.CountFacets(ctx, actor, in.inApp()))
+		return answer(deeds.Inventory.CountFacets(ctx, actor, in.inApp()))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding", Summary: "Types by the start of their number, with how many machines hold them",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 	}) (*output[[]storeinventory.FacetCount], error) {
-		return answer(s.app.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
+		return answer(deeds.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeinventory.MachineFields }) (*output[storeinventory.Machine], error) {
-		return answer(s.app.Inventory.CreateMachine(ctx, actor, in.Body))
+		return answer(deeds.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storeinventory.Machine], error) {
-		return answer(s.app.Inventory.Machine(ctx, actor, in.ID))
+		return answer(deeds.Inventory.Machine(ctx, actor, in.ID))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
 		Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -105,11 +80,11 @@ func (s *Server) registerMachines() {
 			storeinventory.MachineFields
 		}
 	}) (*output[storeinventory.Machine], error) {
-		return answer(s.app.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
+		return answer(deeds.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]string], error) {
-		return answer(s.app.Inventory.Places(ctx, actor))
+		return answer(deeds.Inventory.Places(ctx, actor))
 	})
 }

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/library"
 	storelibrary "frugalheron/store/library"
@@ -17,20 +18,20 @@ type Pack struct {
 	Dry  bool   `json:"dry" doc:"Only say what would be done"`
 }
 
-func (s *Server) registerMakers() {
-	register(s, action.MayLook, huma.Operation{
+func registerMakers(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-makers", Method: http.MethodGet, Path: "/api/makers", Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*output[[]library.ToldMaker], error) {
-		return answer(s.app.Library.Makers(ctx, actor, in.Search))
+		return answer(deeds.Library.Makers(ctx, actor, in.Search))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storelibrary.MakerFields }) (*output[library.ToldMaker], error) {
-		return answer(s.app.Library.AddMaker(ctx, actor, in.Body))
+		return answer(deeds.Library.AddMaker(ctx, actor, in.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-maker", Method: http.MethodPut, Path: "/api/makers/{id}", Summary: "Change what is said of a maker", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
@@ -39,17 +40,17 @@ func (s *Server) registerMakers() {
 			storelibrary.MakerFields
 		}
 	}) (*output[library.ToldMaker], error) {
-		return answer(s.app.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
+		return answer(deeds.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv", Summary: "The collection's own types as a reference pack", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*file, error) {
-		return madeFile(s.app.Library.ExportPack(ctx, actor))
+		return madeFile(deeds.Library.ExportPack(ctx, actor))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack", Summary: "Take over a reference pack, or say what it would do", Errors: []int{http.StatusUnprocessableEntity},
 		MaxBodyBytes: 5 << 20,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Pack }) (*output[library.TakenPack], error) {
-		return answer(s.app.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
+		return answer(deeds.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
 	})
 }

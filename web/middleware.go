@@ -46,21 +46,24 @@ func recoverPanics(next http.Handler) http.Handler {
 	})
 }
 
-func (s *Server) secureHeaders(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		h := w.Header()
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("X-Frame-Options", "DENY")
-		h.Set("Referrer-Policy", "same-origin")
-		h.Set("Cross-Origin-Opener-Policy", "same-origin")
-		h.Set("Cross-Origin-Resource-Policy", "same-origin")
-		h.Set("Permissions-Policy", "geolocation=(), microphone=(), payment=(), usb=()")
-		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
-		if s.sessions.Cookie.Secure || isSecure(r.Context()) {
-			h.Set("Strict-Transport-Security", "max-age=31536000")
-		}
-		next.ServeHTTP(w, r)
-	})
+// secureHeaders tell browsers what they may do with answers; always, where all connections are encrypted.
+func secureHeaders(always bool) func(next http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			h := w.Header()
+			h.Set("X-Content-Type-Options", "nosniff")
+			h.Set("X-Frame-Options", "DENY")
+			h.Set("Referrer-Policy", "same-origin")
+			h.Set("Cross-Origin-Opener-Policy", "same-origin")
+			h.Set("Cross-Origin-Resource-Policy", "same-origin")
+			h.Set("Permissions-Policy", "geolocation=(), microphone=(), payment=(), usb=()")
+			h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
+			if always || isSecure(r.Context()) {
+				h.Set("Strict-Transport-Security", "max-age=31536000")
+			}
+			next.ServeHTTP(w, r)
+		})
+	}
 }
 
 // requestLasts is how long a request may take, its database included. The server's own limit lies above it, so

@@ -48,7 +48,7 @@ func answersSecret() map[string]any { return map[string]any{secretKey: true} }
 func asksOnly() map[string]any { return map[string]any{asksKey: true} }
 
 // once answers a request that carries a key as it was answered before, if it was.
-func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
+func (api *API) once(ctx huma.Context, next func(huma.Context)) {
 	key, actor := ctx.Header(onceHeader), actorOf(ctx.Context())
 	asks, _ := ctx.Operation().Metadata[asksKey].(bool)
 	if asks || key == "" || actor.AccountID == 0 || ctx.Method() == http.MethodGet || ctx.Method() == http.MethodHead {
@@ -67,10 +67,10 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 		return
 	}
 	asked := action.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
-	begun, answered, err := s.app.Kernel.Begin(ctx.Context(), actor, asked)
+	begun, answered, err := api.kernel.Begin(ctx.Context(), actor, asked)
 	for deadline := time.Now().Add(firstWithin); errors.Is(err, action.ErrStillAtWork) && time.Now().Before(deadline) && ctx.Context().Err() == nil; {
 		time.Sleep(lookEvery)
-		begun, answered, err = s.app.Kernel.Begin(ctx.Context(), actor, asked)
+		begun, answered, err = api.kernel.Begin(ctx.Context(), actor, asked)
 	}
 	if err != nil {
 		writeError(w, r, err)
@@ -90,11 +90,11 @@ func (s *Server) once(ctx huma.Context, next func(huma.Context)) {
 	isSecret, _ := ctx.Operation().Metadata[secretKey].(bool)
 	switch {
 	case answer.Status >= 300:
-		err = s.app.Kernel.Refuse(keeping)
+		err = api.kernel.Refuse(keeping)
 	case isSecret:
-		err = s.app.Kernel.Finish(keeping, shownOnce)
+		err = api.kernel.Finish(keeping, shownOnce)
 	default:
-		err = s.app.Kernel.Finish(keeping, answer)
+		err = api.kernel.Finish(keeping, answer)
 	}
 	if err != nil {
 		// What was asked for is done, and said so; only who asks once more is told less.

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/teardown"
 	"frugalheron/core/wiring"
@@ -54,148 +55,148 @@ type ChangedProcedure struct {
 	storeteardown.ProcedureFields
 }
 
-func (s *Server) registerOpenUp() {
-	register(s, action.MayLook, huma.Operation{
+func registerOpenUp(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-opened-up", Method: http.MethodGet, Path: "/api/machines/{id}/opened-up", Summary: "How a machine is taken apart: the open log, earlier ones, procedures of its model", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.OpenedUp], error) {
-		return answer(s.app.Teardown.OpenedUp(ctx, actor, in.ID))
+		return answer(deeds.Teardown.OpenedUp(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-teardown", Method: http.MethodPost, Path: "/api/machines/{id}/teardowns", Summary: "Begin a log of taking a machine apart", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body teardown.StartedTeardown
 	}) (*output[teardown.ToldTeardown], error) {
-		return answer(s.app.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}", Summary: "A log of taking a machine apart", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.ToldTeardown], error) {
-		return answer(s.app.Teardown.Teardown(ctx, actor, in.ID))
+		return answer(deeds.Teardown.Teardown(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/steps", Summary: "Write down what came off", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body teardown.WrittenStep
 	}) (*output[teardown.ToldTeardown], error) {
-		return answer(s.app.Teardown.AddStep(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Teardown.AddStep(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "read-step", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/teardowns/{id}/read", Summary: "Read a step that is being written: what to take care of before it comes off; nothing is kept", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body teardown.WrittenStep
 	}) (*output[teardown.ReadStep], error) {
-		return answer(s.app.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-step", Method: http.MethodPut, Path: "/api/teardown-steps/{id}", Summary: "Rewrite what came off", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedStep
 	}) (*output[teardown.ToldTeardown], error) {
-		return answer(s.app.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
+		return answer(deeds.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike", Summary: "Strike out a step entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.Teardown.StrikeStep(ctx, actor, in.ID, in.Version)
+		event, err := deeds.Teardown.StrikeStep(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "reverse-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/reversal", Summary: "Say that what came off is back, or stays off", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ReversedStep
 	}) (*output[teardown.ToldTeardown], error) {
-		return answer(s.app.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
+		return answer(deeds.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end", Summary: "Call a machine closed; refused while anything is missing", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.ToldTeardown], error) {
-		return answer(s.app.Teardown.EndTeardown(ctx, actor, in.ID))
+		return answer(deeds.Teardown.EndTeardown(ctx, actor, in.ID))
 	})
-	s.registerWiring()
-	s.registerProcedures()
+	registerWiring(api, deeds)
+	registerProcedures(api, deeds)
 }
 
-func (s *Server) registerWiring() {
-	register(s, action.MayLook, huma.Operation{
+func registerWiring(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-wiring", Method: http.MethodGet, Path: "/api/machines/{id}/wiring", Summary: "The connector map of a machine, and what may be mistaken", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.Wiring], error) {
-		return answer(s.app.Teardown.Wiring(ctx, actor, in.ID))
+		return answer(deeds.Teardown.Wiring(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring", Summary: "Put a connector on the map", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body wiring.Connector
 	}) (*output[teardown.Wiring], error) {
-		return answer(s.app.Teardown.MapConnector(ctx, actor, in.ID, in.Body))
+		return answer(deeds.Teardown.MapConnector(ctx, actor, in.ID, in.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-connector", Method: http.MethodPut, Path: "/api/connectors/{id}", Summary: "Rewrite what the map says of a connector", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedConnector
 	}) (*output[teardown.Wiring], error) {
-		return answer(s.app.Teardown.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
+		return answer(deeds.Teardown.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "plug-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/open", Summary: "Say that a plug was pulled, or went back in", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body PluggedConnector
 	}) (*output[teardown.Wiring], error) {
-		return answer(s.app.Teardown.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
+		return answer(deeds.Teardown.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike", Summary: "Take a connector off the map that was entered by mistake", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
-		event, err := s.app.Teardown.StrikeConnector(ctx, actor, in.ID, in.Version)
+		event, err := deeds.Teardown.StrikeConnector(ctx, actor, in.ID, in.Version)
 		return answer(Done{event}, err)
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-wiring-drawing", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.svg", Summary: "The sockets of a board as SVG", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Board string `query:"board" maxLength:"200" doc:"What carries the sockets, as the map calls it"`
 	}) (*file, error) {
-		return madeFile(s.app.Teardown.WiringDrawing(ctx, actor, in.ID, in.Board))
+		return madeFile(deeds.Teardown.WiringDrawing(ctx, actor, in.ID, in.Board))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv", Summary: "The connector map as a wiring list in CSV", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(s.app.Teardown.WiringList(ctx, actor, in.ID))
+		return madeFile(deeds.Teardown.WiringList(ctx, actor, in.ID))
 	})
 }
 
-func (s *Server) registerProcedures() {
-	register(s, action.MayLook, huma.Operation{
+func registerProcedures(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures", Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeteardown.Procedure], error) {
-		return answer(s.app.Teardown.Procedures(ctx, actor))
+		return answer(deeds.Teardown.Procedures(ctx, actor))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}", Summary: "How a model is taken apart, and what is not made the same on all machines of it", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[teardown.ToldProcedure], error) {
-		return answer(s.app.Teardown.Procedure(ctx, actor, in.ID))
+		return answer(deeds.Teardown.Procedure(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "make-procedure", Method: http.MethodPost, Path: "/api/teardowns/{id}/procedure", Summary: "Make a log the procedure of the machine's model", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body NewProcedure
 	}) (*output[storeteardown.Procedure], error) {
-		return answer(s.app.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
+		return answer(deeds.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-procedure", Method: http.MethodPut, Path: "/api/procedures/{id}", Summary: "Rewrite a procedure", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body ChangedProcedure
 	}) (*output[storeteardown.Procedure], error) {
-		return answer(s.app.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
+		return answer(deeds.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
 	})
 }

@@ -6,26 +6,27 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/store/people"
 )
 
-func (s *Server) registerParties() {
-	register(s, action.MayWriteSheets, huma.Operation{
+func registerParties(api *API, deeds *app.App) {
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-parties", Method: http.MethodGet, Path: "/api/parties", Summary: "People and organisations by words of their names",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 	}) (*output[[]people.Party], error) {
-		return answer(s.app.People.Parties(ctx, actor, in.Words))
+		return answer(deeds.People.Parties(ctx, actor, in.Words))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-party", Method: http.MethodPost, Path: "/api/parties", Summary: "Add a person or an organisation",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body people.PartyFields }) (*output[people.Party], error) {
-		return answer(s.app.People.AddParty(ctx, actor, in.Body))
+		return answer(deeds.People.AddParty(ctx, actor, in.Body))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-party", Method: http.MethodPut, Path: "/api/parties/{id}", Summary: "Change what is said of a person or an organisation", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
@@ -34,6 +35,6 @@ func (s *Server) registerParties() {
 			people.PartyFields
 		}
 	}) (*output[people.Party], error) {
-		return answer(s.app.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
+		return answer(deeds.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
 	})
 }

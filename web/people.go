@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	storeaccounts "frugalheron/store/accounts"
@@ -24,25 +25,25 @@ type Welcomed struct {
 	Name  string `json:"name"`
 }
 
-func (s *Server) registerPeople() {
-	register(s, action.MayKeepTheRecord, huma.Operation{
+func registerPeople(api *API, deeds *app.App, s *Sessions) {
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeaccounts.ListedAccount], error) {
-		return answer(s.app.Accounts.Accounts(ctx, actor))
+		return answer(deeds.Accounts.Accounts(ctx, actor))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "invite", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*output[accounts.Link], error) {
-		return answer(s.app.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
+		return answer(deeds.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "reset-account", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
 		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[accounts.Link], error) {
-		return answer(s.app.Accounts.ResetAccount(ctx, actor, in.ID))
+		return answer(deeds.Accounts.ResetAccount(ctx, actor, in.ID))
 	})
-	register(s, action.MayKeepTheRecord, huma.Operation{
+	register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}", Summary: "Change name or role of an account, or disable it; a disabled one's sessions end",
 		Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -52,23 +53,23 @@ func (s *Server) registerPeople() {
 			accounts.AccountFields
 		}
 	}) (*output[storeaccounts.Account], error) {
-		account, err := s.app.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
+		account, err := deeds.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)
 		}
 		return answer(account, err)
 	})
-	register(s, nil, huma.Operation{
+	register(api, nil, huma.Operation{
 		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look", Summary: "Whose password a link sets", Errors: errorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Body struct {
 			Token string `json:"token" maxLength:"100"`
 		}
 	}) (*output[Welcomed], error) {
-		account, err := s.app.Accounts.LookAtLink(ctx, in.Body.Token)
+		account, err := deeds.Accounts.LookAtLink(ctx, in.Body.Token)
 		return answer(Welcomed{account.Login, account.Name}, err)
 	})
-	register(s, nil, huma.Operation{
+	register(api, nil, huma.Operation{
 		OperationID: "take-link", Method: http.MethodPost, Path: "/api/welcome", Summary: "Set the password of a link's account, and sign in; its other sessions end", Errors: errorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Caller
@@ -77,7 +78,7 @@ func (s *Server) registerPeople() {
 			Password string `json:"password" maxLength:"200"`
 		}
 	}) (*sessionOutput, error) {
-		account, err := s.app.Accounts.TakeLink(ctx, in.Body.Token, in.Body.Password)
+		account, err := deeds.Accounts.TakeLink(ctx, in.Body.Token, in.Body.Password)
 		if err != nil {
 			return nil, err
 		}

@@ -13,13 +13,13 @@ type privacyKey struct{}
 
 // findPrivate reads who is private before somebody is answered who is not staff: once the answer is made, nothing may
 // fail any more. Who is nobody is answered with nothing that anybody wrote.
-func (s *Server) findPrivate(ctx huma.Context, next func(huma.Context)) {
+func (api *API) findPrivate(ctx huma.Context, next func(huma.Context)) {
 	actor := actorOf(ctx.Context())
 	if actor.AccountID == 0 || !actor.Hides() {
 		next(ctx)
 		return
 	}
-	privacy, err := s.app.People.Privacy(ctx.Context())
+	privacy, err := api.people.Privacy(ctx.Context())
 	if err != nil {
 		r, w := humachi.Unwrap(ctx)
 		writeError(w, r, err)

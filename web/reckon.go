@@ -6,15 +6,17 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/bench"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
+	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 )
 
-func (s *Server) registerReckoning() {
-	register(s, action.MayLook, huma.Operation{
+func registerReckoning(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "reckon", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
 		MaxBodyBytes: sheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -24,35 +26,35 @@ func (s *Server) registerReckoning() {
 			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
 		}
 	}) (*output[bench.Reckoned], error) {
-		return answer(s.app.Bench.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
+		return answer(deeds.Bench.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "reckon-machine", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Drafts
 	}) (*output[bench.ReckonedMachine], error) {
-		return answer(s.app.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
+		return answer(deeds.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "reckon-assembly", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Body Drafts
 	}) (*output[bench.ReckonedMachine], error) {
-		return answer(s.app.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
+		return answer(deeds.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
 	}) (*output[[]device.Type], error) {
-		return answer(s.app.Library.Types(ctx, actor, in.Start, in.Limit))
+		return answer(deeds.Library.Types(ctx, actor, in.Start, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "write-line", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(_ context.Context, _ action.Actor, in *struct{ Body sheet.Record }) (*output[Line], error) {
@@ -88,27 +90,10 @@ type Line struct {
 	Text string `json:"text"`
 }
 
-func (s *Server) registerAll() {
-	s.registerSession()
-	s.registerSessions()
-	s.registerPeople()
-	s.registerMachines()
-	s.registerAssemblies()
-	s.registerSheets()
-	s.registerReckoning()
-	s.registerLibrary()
-	s.registerExport()
-	s.registerHistory()
-	s.registerSay()
-	s.registerEvidence()
-	s.registerParties()
-	s.registerMentions()
-	s.registerArrivals()
-	s.registerCollection()
-	s.registerAttachments()
-	s.registerRoms()
-	s.registerChipReadings()
-	s.registerIdentify()
-	s.registerOpenUp()
-	s.registerJudge()
+func registerIdentified(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
+		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: errorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[reckoning.Stage], error) {
+		return answer(deeds.Bench.IdentifyStage(ctx, actor, in.ID))
+	})
 }

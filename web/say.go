@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/quickentry"
@@ -17,22 +18,22 @@ type SaidText struct {
 	Text      string `json:"text" says:"text" maxLength:"2000" doc:"As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number"`
 }
 
-func (s *Server) registerSay() {
-	register(s, action.MayLook, huma.Operation{
+func registerSay(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "find", Method: http.MethodGet, Path: "/api/find", Summary: "Look for words in machines, assemblies and chips",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200" required:"true"`
 	}) (*output[inventory.Found], error) {
-		return answer(s.app.Inventory.Find(ctx, actor, in.Words))
+		return answer(deeds.Inventory.Find(ctx, actor, in.Words))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "understand", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
 		Errors: errorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body SaidText }) (*output[quickentry.Understood], error) {
-		return answer(s.app.QuickEntry.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
+		return answer(deeds.QuickEntry.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "say", Method: http.MethodPost, Path: "/api/statements", Summary: "Keep a statement about a machine",
 		Description: "A note, or a line on the sheet of one of its assemblies.", Errors: errorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -42,6 +43,6 @@ func (s *Server) registerSay() {
 			Base       int   `json:"base" minimum:"0" doc:"Revision that it is put on"`
 		}
 	}) (*output[quickentry.Said], error) {
-		return answer(s.app.QuickEntry.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base, in.Body.Text))
+		return answer(deeds.QuickEntry.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base, in.Body.Text))
 	})
 }

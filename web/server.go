@@ -8,7 +8,6 @@ import (
 	"reflect"
 	"time"
 
-	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
@@ -17,7 +16,6 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
-	"frugalheron/app/action"
 	"frugalheron/core/condition"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
@@ -32,7 +30,6 @@ import (
 	"frugalheron/core/sheet"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store/accounts"
 )
 
 // Config is how the server is set up.
@@ -43,33 +40,17 @@ type Config struct {
 	TrustedProxies TrustedProxies
 }
 
-// sessionLifetime is how long a session lasts. There is no time-out for idle ones: it would write
-// the session at every request, and a request under way while somebody signs out would bring the
-// session back.
-const sessionLifetime = 14 * 24 * time.Hour
-
 // Server is the HTTP interface of the application.
 type Server struct {
-	app        *app.App
-	sessions   *scs.SessionManager
-	router     chi.Router
-	api        huma.API
-	operations []Operation
-	uploads    *uploads
-	kept       *accounts.Sessions
-}
-
-// Operation is a registered operation and the roles it is open to; nil for everybody.
-type Operation struct {
-	huma.Operation
-	Roles action.Roles
+	app      *app.App
+	sessions *Sessions
+	router   chi.Router
+	api      *API
 }
 
 // New builds the server on a migrated database.
 func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
-	s := newServer(deeds, config)
-	s.kept = accounts.NewSessions(db)
-	s.sessions.Store = s.kept
+	s := newServer(db, deeds, config)
 	s.router.Get("/readyz", func(w http.ResponseWriter, r *http.Request) {
 		ctx, cancel := context.WithTimeout(r.Context(), 2*time.Second)
 		defer cancel()
@@ -83,29 +64,20 @@ func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 }
 
 // Describe builds a server for its OpenAPI document only; it has no database.
-func Describe() *huma.OpenAPI { return newServer(app.New(nil), Config{}).api.OpenAPI() }
+func Describe() *huma.OpenAPI { return newServer(nil, app.New(nil), Config{}).api.OpenAPI() }
 
-func newServer(deeds *app.App, config Config) *Server {
-	s := &Server{app: deeds, sessions: scs.New(), router: chi.NewRouter(), uploads: newUploads()}
-	s.sessions.Lifetime = sessionLifetime
-	s.sessions.Cookie.Name = "heron_session"
-	s.sessions.Cookie.HttpOnly = true
-	s.sessions.Cookie.Secure = config.SecureCookies
-	s.sessions.HashTokenInStore = true
-	s.sessions.Cookie.SameSite = http.SameSiteLaxMode
-	s.sessions.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { writeError(w, r, err) }
-
+func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
+	s := &Server{app: deeds, sessions: NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
 	r := s.router
-	r.Use(middleware.RequestID, logRequests, recoverPanics, config.TrustedProxies.findCaller, s.secureHeaders, secureCookies)
+	r.Use(middleware.RequestID, logRequests, recoverPanics, config.TrustedProxies.findCaller, secureHeaders(config.SecureCookies), secureCookies)
 	r.Use(http.NewCrossOriginProtection().Handler)
 	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css", "text/javascript", "image/svg+xml"))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
 	r.Get("/metrics", config.TrustedProxies.onlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
-		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.identify)
-		s.api = humachi.New(r, apiConfig())
-		s.api.UseMiddleware(s.findPrivate, s.requireRole, s.once, tellNames)
-		s.registerAll()
+		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.sessions.Identify(deeds))
+		s.api = NewAPI(humachi.New(r, apiConfig()), deeds.Kernel, deeds.People)
+		registerAll(s.api, deeds, s.sessions)
 		allowNull(s.api.OpenAPI())
 		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {
 			writeProblem(w, &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
@@ -161,7 +133,7 @@ var prefixes = map[string]string{
 }
 
 // Operations lists all operations with their roles.
-func (s *Server) Operations() []Operation { return s.operations }
+func (s *Server) Operations() []Operation { return s.api.Operations() }
 
 // ServeHTTP answers a request.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }

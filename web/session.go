@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 )
@@ -63,17 +64,17 @@ type passwordInput struct {
 	}
 }
 
-func (s *Server) registerSession() {
-	register(s, nil, huma.Operation{
+func registerSession(api *API, deeds *app.App, s *Sessions) {
+	register(api, nil, huma.Operation{
 		OperationID: "get-session", Method: http.MethodGet, Path: "/api/session", Summary: "Who is signed in",
 	}, func(_ context.Context, actor action.Actor, _ *struct{}) (*sessionOutput, error) {
 		return sessionOf(actor), nil
 	})
-	register(s, nil, huma.Operation{
+	register(api, nil, huma.Operation{
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, _ action.Actor, in *signInInput) (*signedInOutput, error) {
-		signedIn, err := s.app.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password, accounts.Caller{Address: in.address, Browser: in.Browser})
+		signedIn, err := deeds.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password, accounts.Caller{Address: in.address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
 		}
@@ -83,21 +84,21 @@ func (s *Server) registerSession() {
 		}
 		return &signedInOutput{Body: started.Body, SetCookie: http.Cookie{
 			Name: browserCookie, Value: signedIn.Browser, Path: "/api/session", MaxAge: int(accounts.BrowserKnown / time.Second),
-			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.sessions.Cookie.Secure,
+			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.manager.Cookie.Secure,
 		}}, nil
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
 		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, actor action.Actor, in *passwordInput) (*struct{}, error) {
-		if err := s.app.Accounts.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
+		if err := deeds.Accounts.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
 			return nil, err
 		}
 		return nil, s.endSessions(ctx, actor.AccountID, true)
 	})
-	register(s, nil, huma.Operation{
+	register(api, nil, huma.Operation{
 		OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out",
 	}, func(ctx context.Context, _ action.Actor, _ *struct{}) (*struct{}, error) {
-		return nil, s.sessions.Destroy(ctx)
+		return nil, s.manager.Destroy(ctx)
 	})
 }

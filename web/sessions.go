@@ -5,12 +5,16 @@ import (
 	"crypto/sha256"
 	"encoding/base64"
 	"encoding/hex"
+	"errors"
 	"net/http"
 	"slices"
 	"time"
 
+	"github.com/alexedwards/scs/v2"
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/jmoiron/sqlx"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/store/accounts"
 )
@@ -22,24 +26,76 @@ const (
 	agentKey   = "agent"
 )
 
+const accountKey = "account"
+
+// sessionLifetime is how long a session lasts. There is no time-out for idle ones: it would write
+// the session at every request, and a request under way while somebody signs out would bring the
+// session back.
+const sessionLifetime = 14 * 24 * time.Hour
+
+// Sessions are where accounts are signed in.
+type Sessions struct {
+	manager *scs.SessionManager
+	kept    *accounts.Sessions
+}
+
+// NewSessions keeps them in a database; one without serves for the description of the API only.
+func NewSessions(db *sqlx.DB, secure bool) *Sessions {
+	s := &Sessions{manager: scs.New()}
+	s.manager.Lifetime = sessionLifetime
+	s.manager.Cookie.Name = "heron_session"
+	s.manager.Cookie.HttpOnly = true
+	s.manager.Cookie.Secure = secure
+	s.manager.HashTokenInStore = true
+	s.manager.Cookie.SameSite = http.SameSiteLaxMode
+	s.manager.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { writeError(w, r, err) }
+	if db != nil {
+		s.kept = accounts.NewSessions(db)
+		s.manager.Store = s.kept
+	}
+	return s
+}
+
+// LoadAndSave reads the session of a request, and keeps what became of it.
+func (s *Sessions) LoadAndSave(next http.Handler) http.Handler { return s.manager.LoadAndSave(next) }
+
+// Identify finds out who is asking. A session whose account is gone counts as none.
+func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			if id := s.manager.GetInt64(r.Context(), accountKey); id != 0 {
+				actor, err := deeds.Accounts.ActorByID(r.Context(), id)
+				switch {
+				case err == nil:
+					r = r.WithContext(WithActor(r.Context(), actor))
+				case !errors.Is(err, action.ErrNotFound):
+					writeError(w, r, err)
+					return
+				}
+			}
+			next.ServeHTTP(w, r)
+		})
+	}
+}
+
 // startSession signs an account in.
-func (s *Server) startSession(ctx context.Context, account accounts.Account, from Caller) (*sessionOutput, error) {
+func (s *Sessions) startSession(ctx context.Context, account accounts.Account, from Caller) (*sessionOutput, error) {
 	// A new token: one that was planted before signing in must not become a session.
-	if err := s.sessions.RenewToken(ctx); err != nil {
+	if err := s.manager.RenewToken(ctx); err != nil {
 		return nil, err
 	}
-	s.sessions.Put(ctx, accountKey, account.ID)
-	s.sessions.Put(ctx, startedKey, time.Now().Unix())
-	s.sessions.Put(ctx, addressKey, from.address)
-	s.sessions.Put(ctx, agentKey, from.agent[:min(len(from.agent), 300)])
+	s.manager.Put(ctx, accountKey, account.ID)
+	s.manager.Put(ctx, startedKey, time.Now().Unix())
+	s.manager.Put(ctx, addressKey, from.address)
+	s.manager.Put(ctx, agentKey, from.agent[:min(len(from.agent), 300)])
 	return sessionOf(action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role)}), nil
 }
 
 // endSessions ends all sessions of an account, or all but the one that asks.
-func (s *Server) endSessions(ctx context.Context, account int64, butThis bool) error {
-	own := storedToken(s.sessions.Token(ctx))
+func (s *Sessions) endSessions(ctx context.Context, account int64, butThis bool) error {
+	own := storedToken(s.manager.Token(ctx))
 	return s.eachSession(ctx, account, func(session context.Context) error {
-		if stored := s.sessions.Token(session); !butThis || stored != own {
+		if stored := s.manager.Token(session); !butThis || stored != own {
 			return s.kept.DeleteCtx(ctx, stored)
 		}
 		return nil
@@ -53,9 +109,9 @@ func storedToken(token string) string {
 }
 
 // eachSession visits the sessions of an account. The token of each is the stored one.
-func (s *Server) eachSession(ctx context.Context, account int64, visit func(session context.Context) error) error {
-	return s.sessions.Iterate(ctx, func(session context.Context) error {
-		if s.sessions.GetInt64(session, accountKey) != account {
+func (s *Sessions) eachSession(ctx context.Context, account int64, visit func(session context.Context) error) error {
+	return s.manager.Iterate(ctx, func(session context.Context) error {
+		if s.manager.GetInt64(session, accountKey) != account {
 			return nil
 		}
 		return visit(session)
@@ -77,14 +133,14 @@ func keyOf(stored string) string {
 	return hex.EncodeToString(sum[:8])
 }
 
-func (s *Server) sessionsOf(ctx context.Context, account int64) ([]Session, error) {
+func (s *Sessions) sessionsOf(ctx context.Context, account int64) ([]Session, error) {
 	found := []Session{}
-	own := storedToken(s.sessions.Token(ctx))
+	own := storedToken(s.manager.Token(ctx))
 	err := s.eachSession(ctx, account, func(session context.Context) error {
-		stored := s.sessions.Token(session)
+		stored := s.manager.Token(session)
 		found = append(found, Session{
-			Key: keyOf(stored), IsThis: stored == own, Started: time.Unix(s.sessions.GetInt64(session, startedKey), 0),
-			Address: s.sessions.GetString(session, addressKey), Agent: s.sessions.GetString(session, agentKey),
+			Key: keyOf(stored), IsThis: stored == own, Started: time.Unix(s.manager.GetInt64(session, startedKey), 0),
+			Address: s.manager.GetString(session, addressKey), Agent: s.manager.GetString(session, agentKey),
 		})
 		return nil
 	})
@@ -92,20 +148,20 @@ func (s *Server) sessionsOf(ctx context.Context, account int64) ([]Session, erro
 	return found, err
 }
 
-func (s *Server) registerSessions() {
-	register(s, action.MayLook, huma.Operation{
+func registerSessions(api *API, deeds *app.App, s *Sessions) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/session/all", Summary: "Where your account is signed in",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]Session], error) {
 		return answer(s.sessionsOf(ctx, actor.AccountID))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "end-session", Method: http.MethodDelete, Path: "/api/session/all/{key}", Summary: "End one of your sessions", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Key string `path:"key" maxLength:"64"`
 	}) (*struct{}, error) {
 		ended := false
 		err := s.eachSession(ctx, actor.AccountID, func(session context.Context) error {
-			stored := s.sessions.Token(session)
+			stored := s.manager.Token(session)
 			if keyOf(stored) != in.Key {
 				return nil
 			}

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/sheets"
 	"frugalheron/core/sheet"
@@ -21,13 +22,13 @@ type SheetText struct {
 	Body string `json:"body" doc:"Text of the sheet without heading, at most 1 MiB"`
 }
 
-func (s *Server) registerSheets() {
-	register(s, action.MayLook, huma.Operation{
+func registerSheets(api *API, deeds *app.App) {
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storesheets.Revision], error) {
-		return answer(s.app.Sheets.Sheet(ctx, actor, in.ID))
+		return answer(deeds.Sheets.Sheet(ctx, actor, in.ID))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet", Summary: "Keep a new revision of a sheet",
 		Description:  "Refused with 409 and the newer revision when somebody saved another since base.",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfChange,
@@ -35,9 +36,9 @@ func (s *Server) registerSheets() {
 		ByID
 		Body SheetText
 	}) (*output[storesheets.Revision], error) {
-		return answer(s.app.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+		return answer(deeds.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
-	register(s, action.MayWriteSheets, huma.Operation{
+	register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "merge-sheet", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
 		Description:  "Nothing is kept: the merged text is saved like any other.",
 		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
@@ -45,33 +46,33 @@ func (s *Server) registerSheets() {
 		ByID
 		Body SheetText
 	}) (*output[sheets.Merged], error) {
-		return answer(s.app.Sheets.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+		return answer(deeds.Sheets.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
 	}) (*output[[]storesheets.Revision], error) {
-		return answer(s.app.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
+		return answer(deeds.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions", Summary: "Sockets and parts of an assembly that were ever written down", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]storesheets.Position], error) {
-		return answer(s.app.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
+		return answer(deeds.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
-	register(s, action.MayLook, huma.Operation{
+	register(api, action.MayLook, huma.Operation{
 		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries", Summary: "Entries of the newest sheet", Errors: errorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByID
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*output[[]storesheets.EntryRow], error) {
-		return answer(s.app.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
+		return answer(deeds.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
 	})
 }

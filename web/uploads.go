@@ -88,17 +88,17 @@ func uploaded(ctx context.Context) []byte {
 }
 
 // takesFile makes an operation one that a file is sent to, of at most so many bytes.
-func (s *Server) takesFile(op huma.Operation, most int64) huma.Operation {
+func (api *API) takesFile(op huma.Operation, most int64) huma.Operation {
 	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: "string", Format: "binary"}},
 	}}
 	op.Errors = append(op.Errors, http.StatusRequestEntityTooLarge, http.StatusTooManyRequests, http.StatusInsufficientStorage)
-	op.Middlewares = append(op.Middlewares, func(ctx huma.Context, next func(huma.Context)) { s.receive(ctx, most, next) })
+	op.Middlewares = append(op.Middlewares, func(ctx huma.Context, next func(huma.Context)) { api.receive(ctx, most, next) })
 	return op
 }
 
 // receive reads a file into memory, once there is room for it, and passes it on.
-func (s *Server) receive(ctx huma.Context, most int64, next func(huma.Context)) {
+func (api *API) receive(ctx huma.Context, most int64, next func(huma.Context)) {
 	r, w := humachi.Unwrap(ctx)
 	tooLarge := &Problem{Title: "Too large", Status: http.StatusRequestEntityTooLarge,
 		Detail: fmt.Sprintf("A file of up to %d MB is taken; send a smaller one.", most>>20)}
@@ -110,7 +110,7 @@ func (s *Server) receive(ctx huma.Context, most int64, next func(huma.Context)) 
 	if r.ContentLength >= 0 {
 		size = r.ContentLength
 	}
-	leave, err := s.uploads.admit(ctx.Context(), actorOf(ctx.Context()).AccountID, size)
+	leave, err := api.uploads.admit(ctx.Context(), actorOf(ctx.Context()).AccountID, size)
 	if err != nil {
 		w.Header().Set("Retry-After", strconv.Itoa(int(uploadWaits/time.Second)))
 		writeProblem(w, &Problem{Title: "Too many files at once", Status: http.StatusTooManyRequests,

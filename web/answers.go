@@ -1,0 +1,47 @@
+package web
+
+import (
+	"frugalheron/app/people"
+	"net/http"
+	"strconv"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+)
+
+// ByID addresses one record.
+type ByID struct {
+	ID int64 `path:"id" minimum:"1"`
+}
+
+// Versioned is the body of a change: the version it started from, beside the fields.
+type Versioned struct {
+	Version int `json:"version" minimum:"1" doc:"Version that the change started from"`
+}
+
+// output wraps a body.
+type output[T any] struct{ Body T }
+
+func answer[T any](body T, err error) (*output[T], error) {
+	if err != nil {
+		return nil, err
+	}
+	return &output[T]{body}, nil
+}
+
+var (
+	errorsOfRead   = []int{http.StatusNotFound}
+	errorsOfCreate = []int{http.StatusNotFound, http.StatusUnprocessableEntity}
+	errorsOfChange = []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
+)
+
+// namesHeader says in an answer how many names of private persons were found in what was written, so that the
+// interface can ask at once whether they are meant.
+const namesHeader = "Heron-Names-Found"
+
+// tellNames writes that header.
+func tellNames(ctx huma.Context, next func(huma.Context)) {
+	_, w := humachi.Unwrap(ctx)
+	telling := people.OnNamesFound(ctx.Context(), func(found int) { w.Header().Set(namesHeader, strconv.Itoa(found)) })
+	next(huma.WithContext(ctx, telling))
+}
