@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/bench"
 	storearrivals "frugalheron/store/arrivals"
 	"frugalheron/store/inventory"
+	"frugalheron/web/httpx"
 )
 
 // Received is an arrival with its things, as it is entered.
@@ -22,7 +23,7 @@ type Received struct {
 
 // ByThing addresses a thing of a lot.
 type ByThing struct {
-	ByID
+	httpx.ByID
 	Thing int64 `path:"thing" minimum:"1"`
 }
 
@@ -34,107 +35,107 @@ type Struck struct {
 
 // ChangedLot is what is said of an arrival, and the version that it started from.
 type ChangedLot struct {
-	Versioned
+	httpx.Versioned
 	storearrivals.AcquisitionFields
 }
 
 // ChangedThing is what is said of a thing of a lot, and the version of the lot that it started from.
 type ChangedThing struct {
-	Versioned
+	httpx.Versioned
 	storearrivals.LotItemFields
 }
 
-func registerArrivals(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
+func registerArrivals(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 		Skip  int    `query:"skip" minimum:"0" maximum:"1000000" doc:"What next was in the page before"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*output[arrivals.LotPage], error) {
-		return answer(deeds.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
+	}) (*httpx.Output[arrivals.LotPage], error) {
+		return httpx.Answer(deeds.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*output[arrivals.Lot], error) {
-		return answer(deeds.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*httpx.Output[arrivals.Lot], error) {
+		return httpx.Answer(deeds.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}", Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[arrivals.Lot], error) {
-		return answer(deeds.Arrivals.Lot(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}", Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[arrivals.Lot], error) {
+		return httpx.Answer(deeds.Arrivals.Lot(ctx, actor, in.ID))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body ChangedLot
-	}) (*output[arrivals.Lot], error) {
-		return answer(deeds.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
+	}) (*httpx.Output[arrivals.Lot], error) {
+		return httpx.Answer(deeds.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body ChangedThing
-	}) (*output[arrivals.Lot], error) {
-		return answer(deeds.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
+	}) (*httpx.Output[arrivals.Lot], error) {
+		return httpx.Answer(deeds.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body ChangedThing
-	}) (*output[arrivals.Lot], error) {
-		return answer(deeds.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
+	}) (*httpx.Output[arrivals.Lot], error) {
+		return httpx.Answer(deeds.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike", Summary: "Take a thing out of a lot, entered by mistake", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike", Summary: "Take a thing out of a lot, entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
-		Body Versioned
-	}) (*output[Struck], error) {
+		Body httpx.Versioned
+	}) (*httpx.Output[Struck], error) {
 		after, event, err := deeds.Arrivals.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
-		return answer(Struck{after, event}, err)
+		return httpx.Answer(Struck{after, event}, err)
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-becomes-machine", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Enter a thing of a lot as a machine",
-		DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
-			Versioned
+			httpx.Versioned
 			inventory.MachineFields
 		}
-	}) (*output[inventory.Machine], error) {
-		return answer(deeds.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
+	}) (*httpx.Output[inventory.Machine], error) {
+		return httpx.Answer(deeds.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Say that a thing of a lot is a machine that is in the collection already", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Say that a thing of a lot is a machine that is in the collection already", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
-			Versioned
+			httpx.Versioned
 			MachineID int64 `json:"machineId" minimum:"0" doc:"0 to say that it is none"`
 		}
-	}) (*output[arrivals.Lot], error) {
-		return answer(deeds.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
+	}) (*httpx.Output[arrivals.Lot], error) {
+		return httpx.Answer(deeds.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-goes-to-store", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/assembly", Summary: "Take a thing of a lot into store",
-		DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
-			Versioned
+			httpx.Versioned
 			LooseFields
 		}
-	}) (*output[inventory.Assembly], error) {
-		return answer(deeds.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
+	}) (*httpx.Output[inventory.Assembly], error) {
+		return httpx.Answer(deeds.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[bench.Arrival], error) {
-		return answer(deeds.Bench.AssemblyArrival(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Arrival], error) {
+		return httpx.Answer(deeds.Bench.AssemblyArrival(ctx, actor, in.ID))
 	})
 }

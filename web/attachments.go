@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/picture"
 	storefiles "frugalheron/store/files"
+	"frugalheron/web/httpx"
 )
 
 // Upload is a file as it comes.
@@ -26,11 +27,11 @@ type PageOfAttachments struct {
 
 // ChangedAttachment is what is said of a picture or document, and the version that it started from.
 type ChangedAttachment struct {
-	Versioned
+	httpx.Versioned
 	storefiles.AttachmentFields
 }
 
-func registerAttachments(api *API, deeds *app.App) {
+func registerAttachments(api *httpx.API, deeds *app.App) {
 	for _, owner := range []struct {
 		name, path, words string
 		of                func(id int64) files.Owner
@@ -38,59 +39,59 @@ func registerAttachments(api *API, deeds *app.App) {
 		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner { return files.Owner{MachineID: id} }},
 		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner { return files.Owner{AcquisitionID: id} }},
 	} {
-		register(api, action.MayWriteSheets, api.takesFile(huma.Operation{
+		httpx.Register(api, action.MayWriteSheets, api.TakesFile(huma.Operation{
 			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
 			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
-			Errors:      errorsOfCreate,
+			Errors:      httpx.ErrorsOfCreate,
 		}, picture.MostBytes), func(ctx context.Context, actor action.Actor, in *struct {
-			ByID
+			httpx.ByID
 			Upload
-		}) (*output[storefiles.Attachment], error) {
-			return answer(deeds.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, uploaded(ctx)))
+		}) (*httpx.Output[storefiles.Attachment], error) {
+			return httpx.Answer(deeds.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, httpx.Uploaded(ctx)))
 		})
-		register(api, action.MayLook, huma.Operation{
-			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: errorsOfCreate,
+		httpx.Register(api, action.MayLook, huma.Operation{
+			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: httpx.ErrorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *struct {
-			ByID
+			httpx.ByID
 			PageOfAttachments
-		}) (*output[files.AttachmentPage], error) {
-			return answer(deeds.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
+		}) (*httpx.Output[files.AttachmentPage], error) {
+			return httpx.Answer(deeds.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
 		})
 	}
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storefiles.Attachment], error) {
-		return answer(deeds.Files.Attachment(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storefiles.Attachment], error) {
+		return httpx.Answer(deeds.Files.Attachment(ctx, actor, in.ID))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: errorsOfRead,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
-	}) (*file, error) {
+	}) (*httpx.File, error) {
 		side := map[string]int{"thumb": files.ThumbSide, "screen": files.ScreenSide, "full": 0}[in.Size]
-		return shownFile(deeds.Files.View(ctx, actor, in.ID, side))
+		return httpx.ShownFile(deeds.Files.View(ctx, actor, in.ID, side))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return keptFile(deeds.Files.Original(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
+		return httpx.KeptFile(deeds.Files.Original(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body ChangedAttachment
-	}) (*output[storefiles.Attachment], error) {
-		return answer(deeds.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
+	}) (*httpx.Output[storefiles.Attachment], error) {
+		return httpx.Answer(deeds.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
-		Body Versioned
-	}) (*output[Done], error) {
+		httpx.ByID
+		Body httpx.Versioned
+	}) (*httpx.Output[Done], error) {
 		event, err := deeds.Files.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
-		return answer(Done{event}, err)
+		return httpx.Answer(Done{event}, err)
 	})
 }

@@ -22,6 +22,7 @@ import (
 	"frugalheron/store/inventory"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
+	"frugalheron/web/httpx"
 )
 
 func TestMain(m *testing.M) { storetest.Main(m) }
@@ -121,8 +122,8 @@ func (c *client) upload(path, name string, data []byte) (int, string) {
 }
 
 // problemOf decodes problem details.
-func problemOf(t testing.TB, body string) web.Problem {
-	var p web.Problem
+func problemOf(t testing.TB, body string) httpx.Problem {
+	var p httpx.Problem
 	require.NoError(t, json.Unmarshal([]byte(body), &p), body)
 	require.NotEmpty(t, p.Title)
 	require.NotEmpty(t, p.Detail)

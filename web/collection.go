@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	storeinventory "frugalheron/store/inventory"
+	"frugalheron/web/httpx"
 )
 
 // NumberList is a list of accession numbers from an older register.
@@ -20,39 +21,39 @@ type NumberList struct {
 
 // ChangedCollection are the settings of the collection, and the version that they started from.
 type ChangedCollection struct {
-	Versioned
+	httpx.Versioned
 	storeinventory.CollectionFields
 }
 
-func registerCollection(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
+func registerCollection(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection", Summary: "Settings of the collection",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[storeinventory.Collection], error) {
-		return answer(deeds.Inventory.Collection(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[storeinventory.Collection], error) {
+		return httpx.Answer(deeds.Inventory.Collection(ctx, actor))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection", Summary: "Change settings of the collection", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection", Summary: "Change settings of the collection", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body ChangedCollection
-	}) (*output[storeinventory.Collection], error) {
-		return answer(deeds.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
+	}) (*httpx.Output[storeinventory.Collection], error) {
+		return httpx.Answer(deeds.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "next-number", Method: http.MethodGet, Path: "/api/collection/next-number", Summary: "The accession number that the next thing gets", Errors: errorsOfRead,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "next-number", Method: http.MethodGet, Path: "/api/collection/next-number", Summary: "The accession number that the next thing gets", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Lot int64 `query:"lot" minimum:"0" doc:"The arrival that it came with; 0 for none"`
-	}) (*output[inventory.NextNumber], error) {
-		return answer(deeds.Inventory.NextNumber(ctx, actor, in.Lot))
+	}) (*httpx.Output[inventory.NextNumber], error) {
+		return httpx.Answer(deeds.Inventory.NextNumber(ctx, actor, in.Lot))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-register", Method: http.MethodGet, Path: "/api/collection/register", Summary: "Gaps in the accession numbers, and those that no machine has",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[inventory.Register], error) {
-		return answer(deeds.Inventory.Register(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[inventory.Register], error) {
+		return httpx.Answer(deeds.Inventory.Register(ctx, actor))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "import-numbers", Method: http.MethodPost, Path: "/api/collection/numbers", Summary: "Take over numbers that an older register gave, or explain gaps",
 		Description: "None of them is ever given again.", Errors: []int{http.StatusUnprocessableEntity}, MaxBodyBytes: 8 << 20,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body NumberList }) (*output[[]inventory.NumberLine], error) {
-		return answer(deeds.Inventory.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body NumberList }) (*httpx.Output[[]inventory.NumberLine], error) {
+		return httpx.Answer(deeds.Inventory.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
 	})
 }

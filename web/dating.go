@@ -9,12 +9,13 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/dating"
+	"frugalheron/web/httpx"
 )
 
-func registerDating(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating", Summary: "When a machine was built, and what of it is original", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[dating.DatedMachine], error) {
-		return answer(deeds.Dating.Dating(ctx, actor, in.ID))
+func registerDating(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating", Summary: "When a machine was built, and what of it is original", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[dating.DatedMachine], error) {
+		return httpx.Answer(deeds.Dating.Dating(ctx, actor, in.ID))
 	})
 }

@@ -18,6 +18,7 @@ import (
 	storeevidence "frugalheron/store/evidence"
 	storeinventory "frugalheron/store/inventory"
 	storepeople "frugalheron/store/people"
+	"frugalheron/web/httpx"
 )
 
 // Withdrawal says why a statement does not count any more.
@@ -49,124 +50,124 @@ func vocabulary() Vocabulary {
 
 // WantedMachineMove is a move, and the version of the machine that it started from.
 type WantedMachineMove struct {
-	Versioned
+	httpx.Versioned
 	inventory.MachineMove
 }
 
-func registerEvidence(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: errorsOfRead,
+func registerEvidence(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: httpx.ErrorsOfRead,
 		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[bench.Dossier], error) {
-		return answer(deeds.Bench.Dossier(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Dossier], error) {
+		return httpx.Answer(deeds.Bench.Dossier(ctx, actor, in.ID))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: errorsOfRead,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: httpx.ErrorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*file, error) {
-		return madeFile(deeds.Bench.ExportDossier(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
+		return httpx.MadeFile(deeds.Bench.ExportDossier(ctx, actor, in.ID))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",
-	}, func(context.Context, action.Actor, *struct{}) (*output[Vocabulary], error) {
-		return answer(vocabulary(), nil)
+	}, func(context.Context, action.Actor, *struct{}) (*httpx.Output[Vocabulary], error) {
+		return httpx.Answer(vocabulary(), nil)
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "state-evidence", Method: http.MethodPost, Path: "/api/machines/{id}/evidence", Summary: "Note what a source says of an attribute",
-		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body storeevidence.StatementFields
-	}) (*output[storeevidence.Statement], error) {
-		return answer(deeds.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
+	}) (*httpx.Output[storeevidence.Statement], error) {
+		return httpx.Answer(deeds.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: errorsOfCreate,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body Withdrawal
-	}) (*output[Done], error) {
+	}) (*httpx.Output[Done], error) {
 		event, err := deeds.Evidence.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
-		return answer(Done{event}, err)
+		return httpx.Answer(Done{event}, err)
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings", Summary: "Identifiers that a record shares with others", Errors: errorsOfRead,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings", Summary: "Identifiers that a record shares with others", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
-	}) (*output[[]storeevidence.Meeting], error) {
-		return answer(deeds.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
+	}) (*httpx.Output[[]storeevidence.Meeting], error) {
+		return httpx.Answer(deeds.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: errorsOfCreate,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body appevidence.MeetingDecision }) (*struct{}, error) {
 		return nil, deeds.Evidence.DecideMeeting(ctx, actor, in.Body)
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",
-		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body arrivals.CustodyFields
-	}) (*output[arrivals.Custody], error) {
-		return answer(deeds.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
+	}) (*httpx.Output[arrivals.Custody], error) {
+		return httpx.Answer(deeds.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			arrivals.CustodyFields
 		}
-	}) (*output[arrivals.Custody], error) {
-		return answer(deeds.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
+	}) (*httpx.Output[arrivals.Custody], error) {
+		return httpx.Answer(deeds.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: errorsOfCreate,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body Withdrawal
-	}) (*output[Done], error) {
+	}) (*httpx.Output[Done], error) {
 		event, err := deeds.Arrivals.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
-		return answer(Done{event}, err)
+		return httpx.Answer(Done{event}, err)
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "note-personal-data", Method: http.MethodPost, Path: "/api/machines/{id}/personal-data", Summary: "Note that data of former owners is on a medium",
-		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
+		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body storepeople.PersonalDataFields
-	}) (*output[storepeople.PersonalData], error) {
-		return answer(deeds.People.NotePersonalData(ctx, actor, in.ID, in.Body))
+	}) (*httpx.Output[storepeople.PersonalData], error) {
+		return httpx.Answer(deeds.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			storepeople.PersonalDataFields
 		}
-	}) (*output[storepeople.PersonalData], error) {
-		return answer(deeds.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
+	}) (*httpx.Output[storepeople.PersonalData], error) {
+		return httpx.Answer(deeds.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data", Summary: "Data of former owners about which something is still to be decided or done",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]people.OpenData], error) {
-		return answer(deeds.People.OpenPersonalData(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]people.OpenData], error) {
+		return httpx.Answer(deeds.People.OpenPersonalData(ctx, actor))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body WantedMachineMove
-	}) (*output[inventory.MovedMachine], error) {
-		return answer(deeds.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
+	}) (*httpx.Output[inventory.MovedMachine], error) {
+		return httpx.Answer(deeds.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeinventory.PlaceCount], error) {
-		return answer(deeds.Inventory.CountPlaces(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeinventory.PlaceCount], error) {
+		return httpx.Answer(deeds.Inventory.CountPlaces(ctx, actor))
 	})
 }

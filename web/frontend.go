@@ -8,6 +8,8 @@ import (
 	"net/http"
 	"path"
 	"strings"
+
+	"frugalheron/web/httpx"
 )
 
 // static holds the built front end in dist, and a page that stands in for it in a build without.
@@ -35,7 +37,7 @@ func serveFrontEnd() http.HandlerFunc {
 	files := http.FileServerFS(built)
 	return func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			writeProblem(w, &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
+			httpx.WriteProblem(w, &httpx.Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
 			return
 		}
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")

@@ -10,37 +10,38 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/unknowns"
 	storeunknowns "frugalheron/store/unknowns"
+	"frugalheron/web/httpx"
 )
 
-func registerQuestions(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
+func registerQuestions(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns", Summary: "What nobody knows yet, on a machine or in the collection", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
-	}) (*output[unknowns.Unknowns], error) {
-		return answer(deeds.Unknowns.Unknowns(ctx, actor, in.Machine))
+	}) (*httpx.Output[unknowns.Unknowns], error) {
+		return httpx.Answer(deeds.Unknowns.Unknowns(ctx, actor, in.Machine))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeunknowns.QuestionFields }) (*output[storeunknowns.Question], error) {
-		return answer(deeds.Unknowns.Ask(ctx, actor, in.Body))
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeunknowns.QuestionFields }) (*httpx.Output[storeunknowns.Question], error) {
+		return httpx.Answer(deeds.Unknowns.Ask(ctx, actor, in.Body))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}", Summary: "Change what is asked and who was asked", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}", Summary: "Change what is asked and who was asked", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			Text  string `json:"text" maxLength:"4000"`
 			Asked string `json:"asked" maxLength:"1000"`
 		}
-	}) (*output[storeunknowns.Question], error) {
-		return answer(deeds.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
+	}) (*httpx.Output[storeunknowns.Question], error) {
+		return httpx.Answer(deeds.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses", Summary: "Note what the answer could be, and why", Errors: errorsOfCreate,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses", Summary: "Note what the answer could be, and why", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
 			Text   string `json:"text" maxLength:"400"`
 			Reason string `json:"reason" maxLength:"400"`
@@ -48,39 +49,39 @@ func registerQuestions(api *API, deeds *app.App) {
 	}) (*struct{}, error) {
 		return nil, deeds.Unknowns.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer", Summary: "Settle a question; a type that comes with it is recognised everywhere at once", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer", Summary: "Settle a question; a type that comes with it is recognised everywhere at once", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			unknowns.Answer
 		}
-	}) (*output[unknowns.Settled], error) {
-		return answer(deeds.Unknowns.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
+	}) (*httpx.Output[unknowns.Settled], error) {
+		return httpx.Answer(deeds.Unknowns.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
 	})
 }
 
-func registerMysteries(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
+func registerMysteries(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries", Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
-	}) (*output[[]unknowns.ToldMystery], error) {
-		return answer(deeds.Unknowns.Mysteries(ctx, actor, in.Machine))
+	}) (*httpx.Output[[]unknowns.ToldMystery], error) {
+		return httpx.Answer(deeds.Unknowns.Mysteries(ctx, actor, in.Machine))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery", Summary: "What an unknown board could be", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[unknowns.ToldMystery], error) {
-		return answer(deeds.Unknowns.Mystery(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery", Summary: "What an unknown board could be", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[unknowns.ToldMystery], error) {
+		return httpx.Answer(deeds.Unknowns.Mystery(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery", Summary: "Rewrite explanations, evidence and decision", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery", Summary: "Rewrite explanations, evidence and decision", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body WrittenMystery
-	}) (*output[unknowns.ToldMystery], error) {
-		return answer(deeds.Unknowns.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
+	}) (*httpx.Output[unknowns.ToldMystery], error) {
+		return httpx.Answer(deeds.Unknowns.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
 	})
 }
 

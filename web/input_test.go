@@ -18,6 +18,7 @@ import (
 
 	"frugalheron/demo"
 	"frugalheron/web"
+	"frugalheron/web/httpx"
 )
 
 var badTexts = []struct{ name, json, query string }{
@@ -100,7 +101,7 @@ func (c *client) raw(method, path, body string) (int, error) {
 }
 
 // address fills in the parameters of an operation; one of them with a value of its own.
-func address(op web.Operation, name, value string) string {
+func address(op httpx.Operation, name, value string) string {
 	path, query := op.Path, []string{}
 	for _, p := range op.Parameters {
 		filled := value
@@ -145,7 +146,7 @@ func resolve(s *huma.Schema) *huma.Schema {
 	return s
 }
 
-func bodySchema(op web.Operation) *huma.Schema {
+func bodySchema(op httpx.Operation) *huma.Schema {
 	if op.RequestBody == nil || op.RequestBody.Content["application/json"] == nil {
 		return nil
 	}
@@ -183,7 +184,7 @@ func literalOf(s *huma.Schema) json.RawMessage {
 	return json.RawMessage(`"2020-01-01"`)
 }
 
-func sampleBody(op web.Operation) string {
+func sampleBody(op httpx.Operation) string {
 	if s := bodySchema(op); s != nil {
 		return string(literalOf(s))
 	}
@@ -191,7 +192,7 @@ func sampleBody(op web.Operation) string {
 }
 
 // eachLeaf visits the texts and numbers of an operation's body; with writes the body with another literal there.
-func eachLeaf(op web.Operation, visit func(at, kind string, with func(literal string) string)) {
+func eachLeaf(op httpx.Operation, visit func(at, kind string, with func(literal string) string)) {
 	s := bodySchema(op)
 	if s == nil {
 		return

@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/core/risk"
+	"frugalheron/web/httpx"
 )
 
 // NewSurvey is how a survey begins.
@@ -20,61 +21,61 @@ type NewSurvey struct {
 
 // JudgedSubsystem is what was said of a subsystem, and the version of the survey that it started from.
 type JudgedSubsystem struct {
-	Versioned
+	httpx.Versioned
 	condition.JudgedItem
 }
 
 // EndedSurvey is how a survey ends.
 type EndedSurvey struct {
-	Versioned
+	httpx.Versioned
 	Cosmetic string `json:"cosmetic" maxLength:"40" required:"false" doc:"One of the cosmetic grades"`
 	Note     string `json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
-func registerJudge(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition", Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[condition.Condition], error) {
-		return answer(deeds.Condition.Condition(ctx, actor, in.ID))
+func registerJudge(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition", Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[condition.Condition], error) {
+		return httpx.Answer(deeds.Condition.Condition(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys", Summary: "Begin a survey", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys", Summary: "Begin a survey", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body NewSurvey
-	}) (*output[condition.Condition], error) {
-		return answer(deeds.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
+	}) (*httpx.Output[condition.Condition], error) {
+		return httpx.Answer(deeds.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}", Summary: "Say what was seen of a subsystem", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}", Summary: "Say what was seen of a subsystem", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Subsystem string `path:"subsystem" maxLength:"40"`
 		Body      JudgedSubsystem
-	}) (*output[condition.Condition], error) {
-		return answer(deeds.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
+	}) (*httpx.Output[condition.Condition], error) {
+		return httpx.Answer(deeds.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "end-survey", Method: http.MethodPost, Path: "/api/surveys/{id}/end", Summary: "End a survey; what was not inspected stays so", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "end-survey", Method: http.MethodPost, Path: "/api/surveys/{id}/end", Summary: "End a survey; what was not inspected stays so", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body EndedSurvey
-	}) (*output[condition.Condition], error) {
-		return answer(deeds.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
+	}) (*httpx.Output[condition.Condition], error) {
+		return httpx.Answer(deeds.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "note-finding", Method: http.MethodPost, Path: "/api/machines/{id}/findings", Summary: "Note something found, or how a finding is now, outside of a survey", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "note-finding", Method: http.MethodPost, Path: "/api/machines/{id}/findings", Summary: "Note something found, or how a finding is now, outside of a survey", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body condition.NotedFinding
-	}) (*output[condition.Condition], error) {
-		return answer(deeds.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
+	}) (*httpx.Output[condition.Condition], error) {
+		return httpx.Answer(deeds.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike", Summary: "Strike out a finding entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike", Summary: "Strike out a finding entered by mistake", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*httpx.Output[Done], error) {
 		event, err := deeds.Condition.StrikeFinding(ctx, actor, in.ID, in.Version)
-		return answer(Done{event}, err)
+		return httpx.Answer(Done{event}, err)
 	})
 	registerMeasuring(api, deeds)
 	registerRisks(api, deeds)
@@ -93,7 +94,7 @@ type TouchedPoint struct {
 
 // TurnedAdjuster is where an adjuster stands now.
 type TurnedAdjuster struct {
-	Versioned
+	httpx.Versioned
 	Position string `json:"position" says:"text" maxLength:"200"`
 	Why      string `json:"why" says:"text" maxLength:"300"`
 }
@@ -110,35 +111,35 @@ type PlaceClimate struct {
 	Climate string `json:"climate" enum:",kept,room,damp,hot,outside"`
 }
 
-func registerRisks(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
+func registerRisks(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-risks", Method: http.MethodGet, Path: "/api/risks", Summary: "What ages, in the order in which to look at it", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 		After   int   `query:"after" minimum:"0"`
 		Limit   int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
-	}) (*output[condition.RiskPage], error) {
-		return answer(deeds.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
+	}) (*httpx.Output[condition.RiskPage], error) {
+		return httpx.Answer(deeds.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings", Summary: "What to open first in some hours", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Minutes int `query:"minutes" minimum:"15" maximum:"60000" default:"480"`
-	}) (*output[condition.OpeningPlan], error) {
-		return answer(deeds.Condition.PlanOpenings(ctx, actor, in.Minutes))
+	}) (*httpx.Output[condition.OpeningPlan], error) {
+		return httpx.Answer(deeds.Condition.PlanOpenings(ctx, actor, in.Minutes))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-ageing-classes", Method: http.MethodGet, Path: "/api/ageing-classes", Summary: "How often what ages is looked at in this collection", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]condition.OwnClass], error) {
-		return answer(deeds.Condition.AgeingClasses(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]condition.OwnClass], error) {
+		return httpx.Answer(deeds.Condition.AgeingClasses(ctx, actor))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes", Summary: "Say how often something that ages is looked at", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body ChangedClass }) (*output[[]condition.OwnClass], error) {
-		return answer(deeds.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes", Summary: "Say how often something that ages is looked at", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body ChangedClass }) (*httpx.Output[[]condition.OwnClass], error) {
+		return httpx.Answer(deeds.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates", Summary: "Say how a place treats what stands there", Errors: errorsOfCreate,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates", Summary: "Say how a place treats what stands there", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body PlaceClimate }) (*struct{}, error) {
 		return nil, deeds.Condition.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
 	})

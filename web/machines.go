@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	storeinventory "frugalheron/store/inventory"
+	"frugalheron/web/httpx"
 )
 
 // MachineFilters narrow a list of machines.
@@ -35,56 +36,56 @@ type listMachinesInput struct {
 	Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 }
 
-func registerMachines(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
+func registerMachines(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
 		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*output[inventory.MachinePage], error) {
-		return answer(deeds.Inventory.ListMachines(ctx, actor, inventory.MachineList{
+	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*httpx.Output[inventory.MachinePage], error) {
+		return httpx.Answer(deeds.Inventory.ListMachines(ctx, actor, inventory.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets", Summary: "How many machines there are of each value that the list can be narrowed by",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*output[inventory.Facets], error) {
-		return answer(deeds.Inventory.CountFacets(ctx, actor, in.inApp()))
+	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*httpx.Output[inventory.Facets], error) {
+		return httpx.Answer(deeds.Inventory.CountFacets(ctx, actor, in.inApp()))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding", Summary: "Types by the start of their number, with how many machines hold them",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
-	}) (*output[[]storeinventory.FacetCount], error) {
-		return answer(deeds.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
+	}) (*httpx.Output[[]storeinventory.FacetCount], error) {
+		return httpx.Answer(deeds.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeinventory.MachineFields }) (*output[storeinventory.Machine], error) {
-		return answer(deeds.Inventory.CreateMachine(ctx, actor, in.Body))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeinventory.MachineFields }) (*httpx.Output[storeinventory.Machine], error) {
+		return httpx.Answer(deeds.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[storeinventory.Machine], error) {
-		return answer(deeds.Inventory.Machine(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeinventory.Machine], error) {
+		return httpx.Answer(deeds.Inventory.Machine(ctx, actor, in.ID))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
-		Errors: errorsOfChange,
+		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			storeinventory.MachineFields
 		}
-	}) (*output[storeinventory.Machine], error) {
-		return answer(deeds.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
+	}) (*httpx.Output[storeinventory.Machine], error) {
+		return httpx.Answer(deeds.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]string], error) {
-		return answer(deeds.Inventory.Places(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]string], error) {
+		return httpx.Answer(deeds.Inventory.Places(ctx, actor))
 	})
 }

@@ -2,82 +2,84 @@ package web
 
 import (
 	"context"
-	"frugalheron/app"
-	"frugalheron/app/action"
-	"frugalheron/app/condition"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
+
+	"frugalheron/app"
+	"frugalheron/app/action"
+	"frugalheron/app/condition"
+	"frugalheron/web/httpx"
 )
 
-func registerMeasuring(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "list-measurements", Method: http.MethodGet, Path: "/api/machines/{id}/measurements", Summary: "What was measured on a machine, the newest first", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]condition.Measurement], error) {
-		return answer(deeds.Condition.Measurements(ctx, actor, in.ID))
+func registerMeasuring(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-measurements", Method: http.MethodGet, Path: "/api/machines/{id}/measurements", Summary: "What was measured on a machine, the newest first", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]condition.Measurement], error) {
+		return httpx.Answer(deeds.Condition.Measurements(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "measure", Method: http.MethodPost, Path: "/api/machines/{id}/measurements", Summary: "Keep what was measured, or name a point for the meter", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "measure", Method: http.MethodPost, Path: "/api/machines/{id}/measurements", Summary: "Keep what was measured, or name a point for the meter", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body condition.WrittenMeasurement
-	}) (*output[condition.Measured], error) {
-		return answer(deeds.Condition.Measure(ctx, actor, in.ID, in.Body))
+	}) (*httpx.Output[condition.Measured], error) {
+		return httpx.Answer(deeds.Condition.Measure(ctx, actor, in.ID, in.Body))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "take-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/take", Summary: "Have the meter read the point once more", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "take-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/take", Summary: "Have the meter read the point once more", Errors: httpx.ErrorsOfChange,
 		Description: "When the meter does not answer, the readings so far are kept, and trouble says why.",
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[condition.Measurement], error) {
-		return answer(deeds.Condition.TakeReading(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[condition.Measurement], error) {
+		return httpx.Answer(deeds.Condition.TakeReading(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/readings", Summary: "Put a reading to a point", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "add-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/readings", Summary: "Put a reading to a point", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body Reading
-	}) (*output[condition.Measurement], error) {
-		return answer(deeds.Condition.AddReading(ctx, actor, in.ID, in.Body.Value))
+	}) (*httpx.Output[condition.Measurement], error) {
+		return httpx.Answer(deeds.Condition.AddReading(ctx, actor, in.ID, in.Body.Value))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "drop-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/drop", Summary: "Take out the last reading of a series", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[condition.Measurement], error) {
-		return answer(deeds.Condition.DropReading(ctx, actor, in.ID, in.Version))
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "drop-reading", Method: http.MethodPost, Path: "/api/measurements/{id}/drop", Summary: "Take out the last reading of a series", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*httpx.Output[condition.Measurement], error) {
+		return httpx.Answer(deeds.Condition.DropReading(ctx, actor, in.ID, in.Version))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-measurement", Method: http.MethodPost, Path: "/api/measurements/{id}/strike", Summary: "Strike out a measurement entered by mistake", Errors: errorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*output[Done], error) {
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "strike-measurement", Method: http.MethodPost, Path: "/api/measurements/{id}/strike", Summary: "Strike out a measurement entered by mistake", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *ByVersion) (*httpx.Output[Done], error) {
 		event, err := deeds.Condition.StrikeMeasurement(ctx, actor, in.ID, in.Version)
-		return answer(Done{event}, err)
+		return httpx.Answer(Done{event}, err)
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "get-meter", Method: http.MethodGet, Path: "/api/meter", Summary: "The meter on the bench", Errors: []int{http.StatusForbidden},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[condition.Meter], error) {
-		return answer(deeds.Condition.Meter(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[condition.Meter], error) {
+		return httpx.Answer(deeds.Condition.Meter(ctx, actor))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "touch-point", Method: http.MethodPost, Path: "/api/meter/stand-in", Summary: "Put a stand-in's leads to a point, and tell it what to get wrong", Errors: errorsOfCreate,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "touch-point", Method: http.MethodPost, Path: "/api/meter/stand-in", Summary: "Put a stand-in's leads to a point, and tell it what to get wrong", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body TouchedPoint }) (*struct{}, error) {
 		return nil, deeds.Condition.TouchPoint(ctx, actor, in.Body.Point, in.Body.Fault)
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "list-adjusters", Method: http.MethodGet, Path: "/api/machines/{id}/adjusters", Summary: "Trimmers and controls of a machine", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]condition.Adjuster], error) {
-		return answer(deeds.Condition.Adjusters(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-adjusters", Method: http.MethodGet, Path: "/api/machines/{id}/adjusters", Summary: "Trimmers and controls of a machine", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]condition.Adjuster], error) {
+		return httpx.Answer(deeds.Condition.Adjusters(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "note-adjuster", Method: http.MethodPost, Path: "/api/machines/{id}/adjusters", Summary: "Note a trimmer or control, and where it stands", DefaultStatus: http.StatusCreated, Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "note-adjuster", Method: http.MethodPost, Path: "/api/machines/{id}/adjusters", Summary: "Note a trimmer or control, and where it stands", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body condition.AdjusterFields
-	}) (*output[[]condition.Adjuster], error) {
-		return answer(deeds.Condition.AddAdjuster(ctx, actor, in.ID, in.Body))
+	}) (*httpx.Output[[]condition.Adjuster], error) {
+		return httpx.Answer(deeds.Condition.AddAdjuster(ctx, actor, in.ID, in.Body))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "turn-adjuster", Method: http.MethodPost, Path: "/api/adjusters/{id}/turns", Summary: "Note that an adjuster was turned", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "turn-adjuster", Method: http.MethodPost, Path: "/api/adjusters/{id}/turns", Summary: "Note that an adjuster was turned", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body TurnedAdjuster
-	}) (*output[[]condition.Adjuster], error) {
-		return answer(deeds.Condition.TurnAdjuster(ctx, actor, in.ID, in.Body.Version, in.Body.Position, in.Body.Why))
+	}) (*httpx.Output[[]condition.Adjuster], error) {
+		return httpx.Answer(deeds.Condition.TurnAdjuster(ctx, actor, in.ID, in.Body.Version, in.Body.Position, in.Body.Why))
 	})
 }

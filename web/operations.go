@@ -1,8 +1,11 @@
 package web
 
-import "frugalheron/app"
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
 
-func registerAll(api *API, deeds *app.App, sessions *Sessions) {
+func registerAll(api *httpx.API, deeds *app.App, sessions *Sessions) {
 	registerSession(api, deeds, sessions)
 	registerSessions(api, deeds, sessions)
 	registerPeople(api, deeds, sessions)

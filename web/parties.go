@@ -9,32 +9,33 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/store/people"
+	"frugalheron/web/httpx"
 )
 
-func registerParties(api *API, deeds *app.App) {
-	register(api, action.MayWriteSheets, huma.Operation{
+func registerParties(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-parties", Method: http.MethodGet, Path: "/api/parties", Summary: "People and organisations by words of their names",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
-	}) (*output[[]people.Party], error) {
-		return answer(deeds.People.Parties(ctx, actor, in.Words))
+	}) (*httpx.Output[[]people.Party], error) {
+		return httpx.Answer(deeds.People.Parties(ctx, actor, in.Words))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-party", Method: http.MethodPost, Path: "/api/parties", Summary: "Add a person or an organisation",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body people.PartyFields }) (*output[people.Party], error) {
-		return answer(deeds.People.AddParty(ctx, actor, in.Body))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body people.PartyFields }) (*httpx.Output[people.Party], error) {
+		return httpx.Answer(deeds.People.AddParty(ctx, actor, in.Body))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-party", Method: http.MethodPut, Path: "/api/parties/{id}", Summary: "Change what is said of a person or an organisation", Errors: errorsOfChange,
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "change-party", Method: http.MethodPut, Path: "/api/parties/{id}", Summary: "Change what is said of a person or an organisation", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			people.PartyFields
 		}
-	}) (*output[people.Party], error) {
-		return answer(deeds.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
+	}) (*httpx.Output[people.Party], error) {
+		return httpx.Answer(deeds.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
 	})
 }

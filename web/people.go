@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
 	storeaccounts "frugalheron/store/accounts"
+	"frugalheron/web/httpx"
 )
 
 // Invitation is who is invited.
@@ -25,54 +26,54 @@ type Welcomed struct {
 	Name  string `json:"name"`
 }
 
-func registerPeople(api *API, deeds *app.App, s *Sessions) {
-	register(api, action.MayKeepTheRecord, huma.Operation{
+func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]storeaccounts.ListedAccount], error) {
-		return answer(deeds.Accounts.Accounts(ctx, actor))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeaccounts.ListedAccount], error) {
+		return httpx.Answer(deeds.Accounts.Accounts(ctx, actor))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "invite", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "invite", Metadata: httpx.AnswersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*output[accounts.Link], error) {
-		return answer(deeds.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
+	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*httpx.Output[accounts.Link], error) {
+		return httpx.Answer(deeds.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "reset-account", Metadata: answersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
-		DefaultStatus: http.StatusCreated, Errors: errorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[accounts.Link], error) {
-		return answer(deeds.Accounts.ResetAccount(ctx, actor, in.ID))
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
+		OperationID: "reset-account", Metadata: httpx.AnswersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[accounts.Link], error) {
+		return httpx.Answer(deeds.Accounts.ResetAccount(ctx, actor, in.ID))
 	})
-	register(api, action.MayKeepTheRecord, huma.Operation{
+	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}", Summary: "Change name or role of an account, or disable it; a disabled one's sessions end",
-		Errors: errorsOfChange,
+		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body struct {
-			Versioned
+			httpx.Versioned
 			accounts.AccountFields
 		}
-	}) (*output[storeaccounts.Account], error) {
+	}) (*httpx.Output[storeaccounts.Account], error) {
 		account, err := deeds.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)
 		}
-		return answer(account, err)
+		return httpx.Answer(account, err)
 	})
-	register(api, nil, huma.Operation{
-		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look", Summary: "Whose password a link sets", Errors: errorsOfCreate,
+	httpx.Register(api, nil, huma.Operation{
+		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look", Summary: "Whose password a link sets", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Body struct {
 			Token string `json:"token" maxLength:"100"`
 		}
-	}) (*output[Welcomed], error) {
+	}) (*httpx.Output[Welcomed], error) {
 		account, err := deeds.Accounts.LookAtLink(ctx, in.Body.Token)
-		return answer(Welcomed{account.Login, account.Name}, err)
+		return httpx.Answer(Welcomed{account.Login, account.Name}, err)
 	})
-	register(api, nil, huma.Operation{
-		OperationID: "take-link", Method: http.MethodPost, Path: "/api/welcome", Summary: "Set the password of a link's account, and sign in; its other sessions end", Errors: errorsOfCreate,
+	httpx.Register(api, nil, huma.Operation{
+		OperationID: "take-link", Method: http.MethodPost, Path: "/api/welcome", Summary: "Set the password of a link's account, and sign in; its other sessions end", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
-		Caller
+		httpx.Caller
 		Body struct {
 			Token    string `json:"token" maxLength:"100"`
 			Password string `json:"password" maxLength:"200"`

@@ -2,43 +2,44 @@ package web
 
 import (
 	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/core/plan"
-
 	storeunknowns "frugalheron/store/unknowns"
-	"net/http"
-
-	"github.com/danielgtaylor/huma/v2"
+	"frugalheron/web/httpx"
 )
 
-func registerPlans(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[[]storeunknowns.PlannedPicture], error) {
-		return answer(deeds.Files.PlannedPictures(ctx, actor, in.ID))
+func registerPlans(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]storeunknowns.PlannedPicture], error) {
+		return httpx.Answer(deeds.Files.PlannedPictures(ctx, actor, in.ID))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-plan", Method: http.MethodGet, Path: "/api/attachments/{id}/plan", Summary: "Numbers and outlines on a picture of a board, with their legend", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[files.ToldPlan], error) {
-		return answer(deeds.Files.BoardPlan(ctx, actor, in.ID))
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-plan", Method: http.MethodGet, Path: "/api/attachments/{id}/plan", Summary: "Numbers and outlines on a picture of a board, with their legend", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[files.ToldPlan], error) {
+		return httpx.Answer(deeds.Files.BoardPlan(ctx, actor, in.ID))
 	})
-	register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "draw-plan", Method: http.MethodPut, Path: "/api/attachments/{id}/plan", Summary: "Rewrite the numbers and outlines on a picture", Errors: errorsOfChange,
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "draw-plan", Method: http.MethodPut, Path: "/api/attachments/{id}/plan", Summary: "Rewrite the numbers and outlines on a picture", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body DrawnPlan
-	}) (*output[files.ToldPlan], error) {
-		return answer(deeds.Files.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan, in.Body.Rows))
+	}) (*httpx.Output[files.ToldPlan], error) {
+		return httpx.Answer(deeds.Files.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan, in.Body.Rows))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "get-plan-drawing", Method: http.MethodGet, Path: "/api/attachments/{id}/plan.svg", Summary: "A picture with its numbers and legend as SVG", Errors: errorsOfRead,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-plan-drawing", Method: http.MethodGet, Path: "/api/attachments/{id}/plan.svg", Summary: "A picture with its numbers and legend as SVG", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Embedded bool `query:"embedded" doc:"With the picture in it; else with its address"`
-	}) (*file, error) {
-		return madeFile(deeds.Files.PlanDrawing(ctx, actor, in.ID, in.Embedded))
+	}) (*httpx.File, error) {
+		return httpx.MadeFile(deeds.Files.PlanDrawing(ctx, actor, in.ID, in.Embedded))
 	})
 }
 

@@ -13,11 +13,12 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
+	"frugalheron/web/httpx"
 )
 
-func registerReckoning(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "reckon", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
+func registerReckoning(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "reckon", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
 		MaxBodyBytes: sheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
@@ -25,44 +26,44 @@ func registerReckoning(api *API, deeds *app.App) {
 			EraFrom int    `json:"eraFrom,omitempty" minimum:"1900" maximum:"2100" doc:"First year in which the parts are expected"`
 			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
 		}
-	}) (*output[bench.Reckoned], error) {
-		return answer(deeds.Bench.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
+	}) (*httpx.Output[bench.Reckoned], error) {
+		return httpx.Answer(deeds.Bench.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "reckon-machine", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
-		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "reckon-machine", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
+		MaxBodyBytes: sheetBodyLimit, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body Drafts
-	}) (*output[bench.ReckonedMachine], error) {
-		return answer(deeds.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
+	}) (*httpx.Output[bench.ReckonedMachine], error) {
+		return httpx.Answer(deeds.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "reckon-assembly", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
-		MaxBodyBytes: sheetBodyLimit, Errors: errorsOfCreate,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "reckon-assembly", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
+		MaxBodyBytes: sheetBodyLimit, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
-		ByID
+		httpx.ByID
 		Body Drafts
-	}) (*output[bench.ReckonedMachine], error) {
-		return answer(deeds.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
+	}) (*httpx.Output[bench.ReckonedMachine], error) {
+		return httpx.Answer(deeds.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
-	}) (*output[[]device.Type], error) {
-		return answer(deeds.Library.Types(ctx, actor, in.Start, in.Limit))
+	}) (*httpx.Output[[]device.Type], error) {
+		return httpx.Answer(deeds.Library.Types(ctx, actor, in.Start, in.Limit))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "write-line", Metadata: asksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "write-line", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
 		Errors: []int{http.StatusUnprocessableEntity},
-	}, func(_ context.Context, _ action.Actor, in *struct{ Body sheet.Record }) (*output[Line], error) {
+	}, func(_ context.Context, _ action.Actor, in *struct{ Body sheet.Record }) (*httpx.Output[Line], error) {
 		text, err := in.Body.Text()
 		if err != nil {
 			return nil, &action.Invalid{Field: "parts", Why: err.Error()}
 		}
-		return answer(Line{text}, nil)
+		return httpx.Answer(Line{text}, nil)
 	})
 }
 
@@ -90,10 +91,10 @@ type Line struct {
 	Text string `json:"text"`
 }
 
-func registerIdentified(api *API, deeds *app.App) {
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: errorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *ByID) (*output[reckoning.Stage], error) {
-		return answer(deeds.Bench.IdentifyStage(ctx, actor, in.ID))
+func registerIdentified(api *httpx.API, deeds *app.App) {
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[reckoning.Stage], error) {
+		return httpx.Answer(deeds.Bench.IdentifyStage(ctx, actor, in.ID))
 	})
 }

@@ -30,6 +30,7 @@ import (
 	"frugalheron/core/sheet"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
+	"frugalheron/web/httpx"
 )
 
 // Config is how the server is set up.
@@ -37,7 +38,7 @@ type Config struct {
 	// SecureCookies keeps session cookies off unencrypted connections.
 	SecureCookies bool
 	// TrustedProxies are those whose forwarding headers count: from where a request comes, and whether encrypted.
-	TrustedProxies TrustedProxies
+	TrustedProxies httpx.TrustedProxies
 }
 
 // Server is the HTTP interface of the application.
@@ -45,7 +46,7 @@ type Server struct {
 	app      *app.App
 	sessions *Sessions
 	router   chi.Router
-	api      *API
+	api      *httpx.API
 }
 
 // New builds the server on a migrated database.
@@ -69,18 +70,18 @@ func Describe() *huma.OpenAPI { return newServer(nil, app.New(nil), Config{}).ap
 func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
 	s := &Server{app: deeds, sessions: NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
 	r := s.router
-	r.Use(middleware.RequestID, logRequests, recoverPanics, config.TrustedProxies.findCaller, secureHeaders(config.SecureCookies), secureCookies)
+	r.Use(middleware.RequestID, httpx.LogRequests, httpx.RecoverPanics, config.TrustedProxies.FindCaller, httpx.SecureHeaders(config.SecureCookies), httpx.SecureCookies)
 	r.Use(http.NewCrossOriginProtection().Handler)
 	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css", "text/javascript", "image/svg+xml"))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
-	r.Get("/metrics", config.TrustedProxies.onlyFromHere(promhttp.Handler()))
+	r.Get("/metrics", config.TrustedProxies.OnlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
-		r.Use(noStore, limitTime, s.sessions.LoadAndSave, s.sessions.Identify(deeds))
-		s.api = NewAPI(humachi.New(r, apiConfig()), deeds.Kernel, deeds.People)
+		r.Use(httpx.NoStore, httpx.LimitTime, s.sessions.LoadAndSave, s.sessions.Identify(deeds))
+		s.api = httpx.NewAPI(humachi.New(r, apiConfig()), deeds.Kernel, deeds.People)
 		registerAll(s.api, deeds, s.sessions)
-		allowNull(s.api.OpenAPI())
+		httpx.AllowNull(s.api.OpenAPI())
 		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {
-			writeProblem(w, &Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
+			httpx.WriteProblem(w, &httpx.Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
 		})
 	})
 	r.NotFound(serveFrontEnd())
@@ -89,14 +90,14 @@ func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
 
 func apiConfig() huma.Config {
 	huma.DefaultArrayNullable = false
-	huma.NewError = newProblem
+	huma.NewError = httpx.NewProblem
 	config := huma.DefaultConfig("Frugal Heron", "1")
 	config.Info.Description = "Catalogue of vintage computers: machines, boards, sheets and what they amount to."
 	config.CreateHooks = nil // no $schema links in answers
-	config.Transformers = []huma.Transformer{publicAnswer}
+	config.Transformers = []huma.Transformer{httpx.PublicAnswer}
 	config.DocsPath, config.SchemasPath = "", ""
 	config.OpenAPIPath = "/api/openapi"
-	config.Formats = map[string]huma.Format{"application/json": jsonFormat(), "json": jsonFormat()}
+	config.Formats = map[string]huma.Format{"application/json": httpx.JsonFormat(), "json": httpx.JsonFormat()}
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	config.Components.SecuritySchemes = map[string]*huma.SecurityScheme{
 		"session": {Type: "apiKey", In: "cookie", Name: "heron_session"},
@@ -133,7 +134,7 @@ var prefixes = map[string]string{
 }
 
 // Operations lists all operations with their roles.
-func (s *Server) Operations() []Operation { return s.api.Operations() }
+func (s *Server) Operations() []httpx.Operation { return s.api.Operations() }
 
 // ServeHTTP answers a request.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.router.ServeHTTP(w, r) }

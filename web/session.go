@@ -10,6 +10,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/web/httpx"
 )
 
 // Who is the account that is signed in.
@@ -41,7 +42,7 @@ func sessionOf(actor action.Actor) *sessionOutput {
 }
 
 type signInInput struct {
-	Caller
+	httpx.Caller
 	Browser string `cookie:"heron_browser" maxLength:"100" doc:"Kept by the browser; failures of strangers do not close the door for one from which somebody signed in before"`
 	Body    struct {
 		Login    string `json:"login" minLength:"1" maxLength:"80"`
@@ -64,17 +65,17 @@ type passwordInput struct {
 	}
 }
 
-func registerSession(api *API, deeds *app.App, s *Sessions) {
-	register(api, nil, huma.Operation{
+func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
+	httpx.Register(api, nil, huma.Operation{
 		OperationID: "get-session", Method: http.MethodGet, Path: "/api/session", Summary: "Who is signed in",
 	}, func(_ context.Context, actor action.Actor, _ *struct{}) (*sessionOutput, error) {
 		return sessionOf(actor), nil
 	})
-	register(api, nil, huma.Operation{
+	httpx.Register(api, nil, huma.Operation{
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, _ action.Actor, in *signInInput) (*signedInOutput, error) {
-		signedIn, err := deeds.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password, accounts.Caller{Address: in.address, Browser: in.Browser})
+		signedIn, err := deeds.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password, accounts.Caller{Address: in.Address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
 		}
@@ -87,7 +88,7 @@ func registerSession(api *API, deeds *app.App, s *Sessions) {
 			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.manager.Cookie.Secure,
 		}}, nil
 	})
-	register(api, action.MayLook, huma.Operation{
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
 		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, actor action.Actor, in *passwordInput) (*struct{}, error) {
@@ -96,7 +97,7 @@ func registerSession(api *API, deeds *app.App, s *Sessions) {
 		}
 		return nil, s.endSessions(ctx, actor.AccountID, true)
 	})
-	register(api, nil, huma.Operation{
+	httpx.Register(api, nil, huma.Operation{
 		OperationID: "sign-out", Method: http.MethodDelete, Path: "/api/session", Summary: "Sign out",
 	}, func(ctx context.Context, _ action.Actor, _ *struct{}) (*struct{}, error) {
 		return nil, s.manager.Destroy(ctx)

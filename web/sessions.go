@@ -17,6 +17,7 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/store/accounts"
+	"frugalheron/web/httpx"
 )
 
 // What a session remembers beside the account, so that its owner can tell it from others.
@@ -48,7 +49,7 @@ func NewSessions(db *sqlx.DB, secure bool) *Sessions {
 	s.manager.Cookie.Secure = secure
 	s.manager.HashTokenInStore = true
 	s.manager.Cookie.SameSite = http.SameSiteLaxMode
-	s.manager.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { writeError(w, r, err) }
+	s.manager.ErrorFunc = func(w http.ResponseWriter, r *http.Request, err error) { httpx.WriteError(w, r, err) }
 	if db != nil {
 		s.kept = accounts.NewSessions(db)
 		s.manager.Store = s.kept
@@ -67,9 +68,9 @@ func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler
 				actor, err := deeds.Accounts.ActorByID(r.Context(), id)
 				switch {
 				case err == nil:
-					r = r.WithContext(WithActor(r.Context(), actor))
+					r = r.WithContext(httpx.WithActor(r.Context(), actor))
 				case !errors.Is(err, action.ErrNotFound):
-					writeError(w, r, err)
+					httpx.WriteError(w, r, err)
 					return
 				}
 			}
@@ -79,15 +80,15 @@ func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler
 }
 
 // startSession signs an account in.
-func (s *Sessions) startSession(ctx context.Context, account accounts.Account, from Caller) (*sessionOutput, error) {
+func (s *Sessions) startSession(ctx context.Context, account accounts.Account, from httpx.Caller) (*sessionOutput, error) {
 	// A new token: one that was planted before signing in must not become a session.
 	if err := s.manager.RenewToken(ctx); err != nil {
 		return nil, err
 	}
 	s.manager.Put(ctx, accountKey, account.ID)
 	s.manager.Put(ctx, startedKey, time.Now().Unix())
-	s.manager.Put(ctx, addressKey, from.address)
-	s.manager.Put(ctx, agentKey, from.agent[:min(len(from.agent), 300)])
+	s.manager.Put(ctx, addressKey, from.Address)
+	s.manager.Put(ctx, agentKey, from.Agent[:min(len(from.Agent), 300)])
 	return sessionOf(action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role)}), nil
 }
 
@@ -148,14 +149,14 @@ func (s *Sessions) sessionsOf(ctx context.Context, account int64) ([]Session, er
 	return found, err
 }
 
-func registerSessions(api *API, deeds *app.App, s *Sessions) {
-	register(api, action.MayLook, huma.Operation{
+func registerSessions(api *httpx.API, deeds *app.App, s *Sessions) {
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/session/all", Summary: "Where your account is signed in",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*output[[]Session], error) {
-		return answer(s.sessionsOf(ctx, actor.AccountID))
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]Session], error) {
+		return httpx.Answer(s.sessionsOf(ctx, actor.AccountID))
 	})
-	register(api, action.MayLook, huma.Operation{
-		OperationID: "end-session", Method: http.MethodDelete, Path: "/api/session/all/{key}", Summary: "End one of your sessions", Errors: errorsOfRead,
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "end-session", Method: http.MethodDelete, Path: "/api/session/all/{key}", Summary: "End one of your sessions", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Key string `path:"key" maxLength:"64"`
 	}) (*struct{}, error) {

@@ -17,6 +17,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/web"
+	"frugalheron/web/httpx"
 )
 
 // Guesses at once are no more guesses than one after the other, and cost no more memory than a few of them.
@@ -78,9 +79,9 @@ func TestNobodyIsLockedOutByStrangers(t *testing.T) {
 
 func TestForwardingHeadersCountOnlyFromTrustedProxies(t *testing.T) {
 	s := newSite(t)
-	proxies, err := web.ParseProxies("127.0.0.1, 10.0.0.0/8,::1")
+	proxies, err := httpx.ParseProxies("127.0.0.1, 10.0.0.0/8,::1")
 	require.NoError(t, err)
-	_, err = web.ParseProxies("10.0.0.0/99")
+	_, err = httpx.ParseProxies("10.0.0.0/99")
 	require.Error(t, err)
 	behind := web.New(s.db, s.deeds, web.Config{TrustedProxies: proxies})
 	alone := web.New(s.db, s.deeds, web.Config{})

@@ -20,6 +20,7 @@ import (
 	"frugalheron/store/blobs"
 	"frugalheron/store/pg"
 	"frugalheron/web"
+	"frugalheron/web/httpx"
 )
 
 func serveCommand() *cobra.Command {
@@ -55,7 +56,7 @@ func serveCommand() *cobra.Command {
 			if err != nil {
 				return usageError{err}
 			}
-			trusted, err := web.ParseProxies(proxies)
+			trusted, err := httpx.ParseProxies(proxies)
 			if err != nil {
 				return usageError{fmt.Errorf("--trusted-proxies: %w", err)}
 			}

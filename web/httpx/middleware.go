@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"context"
@@ -13,8 +13,8 @@ import (
 	"github.com/go-chi/chi/v5/middleware"
 )
 
-// logRequests writes one line per request, without query or body: both may hold private text.
-func logRequests(next http.Handler) http.Handler {
+// LogRequests writes one line per request, without query or body: both may hold private text.
+func LogRequests(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		start := time.Now()
 		wrapped := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
@@ -28,7 +28,7 @@ func logRequests(next http.Handler) http.Handler {
 	})
 }
 
-func recoverPanics(next http.Handler) http.Handler {
+func RecoverPanics(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		defer func() {
 			cause := recover()
@@ -39,15 +39,15 @@ func recoverPanics(next http.Handler) http.Handler {
 				panic(cause)
 			}
 			slog.Error("panic", "id", middleware.GetReqID(r.Context()), "path", r.URL.Path, "cause", cause, "stack", string(debug.Stack()))
-			writeProblem(w, &Problem{Title: "Server error", Status: http.StatusInternalServerError,
+			WriteProblem(w, &Problem{Title: "Server error", Status: http.StatusInternalServerError,
 				Detail: serverFailed})
 		}()
 		next.ServeHTTP(w, r)
 	})
 }
 
-// secureHeaders tell browsers what they may do with answers; always, where all connections are encrypted.
-func secureHeaders(always bool) func(next http.Handler) http.Handler {
+// SecureHeaders tell browsers what they may do with answers; always, where all connections are encrypted.
+func SecureHeaders(always bool) func(next http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			h := w.Header()
@@ -70,9 +70,9 @@ func secureHeaders(always bool) func(next http.Handler) http.Handler {
 // that the client is told.
 const requestLasts = 40 * time.Second
 
-// limitTime ends what takes too long: a database that stands still must not hold requests for ever. A file may
+// LimitTime ends what takes too long: a database that stands still must not hold requests for ever. A file may
 // take longer to arrive.
-func limitTime(next http.Handler) http.Handler {
+func LimitTime(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		ctx, stop := context.WithTimeout(r.Context(), lastsOf(r))
 		defer stop()
@@ -93,15 +93,15 @@ func lastsOf(r *http.Request) time.Duration {
 	return requestLasts
 }
 
-func noStore(next http.Handler) http.Handler {
+func NoStore(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		w.Header().Set("Cache-Control", "no-store")
 		next.ServeHTTP(w, r)
 	})
 }
 
-// writeError answers with an error that came up before an operation was reached.
-func writeError(w http.ResponseWriter, r *http.Request, err error) {
+// WriteError answers with an error that came up before an operation was reached.
+func WriteError(w http.ResponseWriter, r *http.Request, err error) {
 	told := problem(r.Context(), err)
 	var headed huma.HeadersError
 	if errors.As(told, &headed) {
@@ -113,10 +113,10 @@ func writeError(w http.ResponseWriter, r *http.Request, err error) {
 	if !errors.As(told, &p) {
 		p = &Problem{Title: "Server error", Status: http.StatusInternalServerError, Detail: serverFailed}
 	}
-	writeProblem(w, p)
+	WriteProblem(w, p)
 }
 
-func writeProblem(w http.ResponseWriter, p *Problem) {
+func WriteProblem(w http.ResponseWriter, p *Problem) {
 	w.Header().Set("Content-Type", p.ContentType(""))
 	w.WriteHeader(p.Status)
 	json.NewEncoder(w).Encode(p) //nolint:errcheck // nobody is left to tell

@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"encoding/json"
@@ -122,8 +122,8 @@ func refuseBadInput(found []FieldProblem) error {
 	return &Problem{Title: "Not acceptable as it is", Status: 422, Detail: found[0].Message, Errors: found[:min(most, len(found))]}
 }
 
-// jsonFormat reads and writes bodies.
-func jsonFormat() huma.Format {
+// JsonFormat reads and writes bodies.
+func JsonFormat() huma.Format {
 	format := huma.DefaultJSONFormat
 	format.Unmarshal = unmarshalJSON
 	return format

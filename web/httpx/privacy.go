@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"context"
@@ -22,15 +22,15 @@ func (api *API) findPrivate(ctx huma.Context, next func(huma.Context)) {
 	privacy, err := api.people.Privacy(ctx.Context())
 	if err != nil {
 		r, w := humachi.Unwrap(ctx)
-		writeError(w, r, err)
+		WriteError(w, r, err)
 		return
 	}
 	next(huma.WithContext(ctx, context.WithValue(ctx.Context(), privacyKey{}, privacy)))
 }
 
-// publicAnswer takes the names of private persons out of the typed texts of every answer to somebody who is not staff. It
+// PublicAnswer takes the names of private persons out of the typed texts of every answer to somebody who is not staff. It
 // stands where all answers are written, so that no operation can forget it. Files are made public where they are made.
-func publicAnswer(ctx huma.Context, _ string, answer any) (any, error) {
+func PublicAnswer(ctx huma.Context, _ string, answer any) (any, error) {
 	if privacy, ok := ctx.Context().Value(privacyKey{}).(*people.Privacy); ok {
 		return privacy.Public(answer), nil
 	}

@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"bytes"
@@ -41,11 +41,11 @@ const (
 	asksKey   = "asks only"
 )
 
-// answersSecret marks operations whose answers are shown once and kept nowhere.
-func answersSecret() map[string]any { return map[string]any{secretKey: true} }
+// AnswersSecret marks operations whose answers are shown once and kept nowhere.
+func AnswersSecret() map[string]any { return map[string]any{secretKey: true} }
 
-// asksOnly marks operations that change nothing although they are sent like those that do.
-func asksOnly() map[string]any { return map[string]any{asksKey: true} }
+// AsksOnly marks operations that change nothing although they are sent like those that do.
+func AsksOnly() map[string]any { return map[string]any{asksKey: true} }
 
 // once answers a request that carries a key as it was answered before, if it was.
 func (api *API) once(ctx huma.Context, next func(huma.Context)) {
@@ -57,13 +57,13 @@ func (api *API) once(ctx huma.Context, next func(huma.Context)) {
 	}
 	r, w := humachi.Unwrap(ctx)
 	if len(key) > mostKey || bytes.ContainsFunc([]byte(key), func(c rune) bool { return c <= ' ' || c > '~' }) {
-		writeProblem(w, &Problem{Title: "Not acceptable as it is", Status: http.StatusBadRequest,
+		WriteProblem(w, &Problem{Title: "Not acceptable as it is", Status: http.StatusBadRequest,
 			Detail: fmt.Sprintf("%s holds up to %d letters, figures and signs without spaces.", onceHeader, mostKey)})
 		return
 	}
 	fingerprint, err := fingerprintOf(r, ctx.Operation())
 	if err != nil {
-		writeProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The request did not arrive whole; send it again."})
+		WriteProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The request did not arrive whole; send it again."})
 		return
 	}
 	asked := action.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
@@ -73,7 +73,7 @@ func (api *API) once(ctx huma.Context, next func(huma.Context)) {
 		begun, answered, err = api.kernel.Begin(ctx.Context(), actor, asked)
 	}
 	if err != nil {
-		writeError(w, r, err)
+		WriteError(w, r, err)
 		return
 	}
 	if answered != nil {

@@ -1,12 +1,13 @@
-package web
+package httpx
 
 import (
-	"frugalheron/app/people"
 	"net/http"
 	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+
+	"frugalheron/app/people"
 )
 
 // ByID addresses one record.
@@ -19,20 +20,20 @@ type Versioned struct {
 	Version int `json:"version" minimum:"1" doc:"Version that the change started from"`
 }
 
-// output wraps a body.
-type output[T any] struct{ Body T }
+// Output wraps a body.
+type Output[T any] struct{ Body T }
 
-func answer[T any](body T, err error) (*output[T], error) {
+func Answer[T any](body T, err error) (*Output[T], error) {
 	if err != nil {
 		return nil, err
 	}
-	return &output[T]{body}, nil
+	return &Output[T]{body}, nil
 }
 
 var (
-	errorsOfRead   = []int{http.StatusNotFound}
-	errorsOfCreate = []int{http.StatusNotFound, http.StatusUnprocessableEntity}
-	errorsOfChange = []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
+	ErrorsOfRead   = []int{http.StatusNotFound}
+	ErrorsOfCreate = []int{http.StatusNotFound, http.StatusUnprocessableEntity}
+	ErrorsOfChange = []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
 )
 
 // namesHeader says in an answer how many names of private persons were found in what was written, so that the

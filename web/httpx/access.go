@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"context"
@@ -69,9 +69,9 @@ func (api *API) requireRole(ctx huma.Context, next func(huma.Context)) {
 	}
 }
 
-// register adds an operation that only the given roles may call; nil opens it to everybody. The
+// Register adds an operation that only the given roles may call; nil opens it to everybody. The
 // handler is told who asks, and its errors become problem details.
-func register[In, Out any](api *API, roles action.Roles, op huma.Operation, handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
+func Register[In, Out any](api *API, roles action.Roles, op huma.Operation, handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
 	if op.Metadata == nil {
 		op.Metadata = map[string]any{}
 	}

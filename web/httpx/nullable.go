@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"reflect"
@@ -7,9 +7,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 )
 
-// allowNull lets the document say null wherever an answer may hold it: for fields that point to a
+// AllowNull lets the document say null wherever an answer may hold it: for fields that point to a
 // record and are always present. huma does so itself only for fields of plain values.
-func allowNull(document *huma.OpenAPI) {
+func AllowNull(document *huma.OpenAPI) {
 	schemas := document.Components.Schemas
 	for name, schema := range schemas.Map() {
 		t := schemas.TypeFromRef("#/components/schemas/" + name)

@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"bytes"
@@ -81,14 +81,14 @@ func (u *uploads) admit(ctx context.Context, account, bytes int64) (leave func()
 
 type uploadedKey struct{}
 
-// uploaded is the file that came with a request.
-func uploaded(ctx context.Context) []byte {
+// Uploaded is the file that came with a request.
+func Uploaded(ctx context.Context) []byte {
 	data, _ := ctx.Value(uploadedKey{}).([]byte)
 	return data
 }
 
-// takesFile makes an operation one that a file is sent to, of at most so many bytes.
-func (api *API) takesFile(op huma.Operation, most int64) huma.Operation {
+// TakesFile makes an operation one that a file is sent to, of at most so many bytes.
+func (api *API) TakesFile(op huma.Operation, most int64) huma.Operation {
 	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: "string", Format: "binary"}},
 	}}
@@ -104,7 +104,7 @@ func (api *API) receive(ctx huma.Context, most int64, next func(huma.Context)) {
 		Detail: fmt.Sprintf("A file of up to %d MB is taken; send a smaller one.", most>>20)}
 	size := most
 	if r.ContentLength > most {
-		writeProblem(w, tooLarge)
+		WriteProblem(w, tooLarge)
 		return
 	}
 	if r.ContentLength >= 0 {
@@ -113,7 +113,7 @@ func (api *API) receive(ctx huma.Context, most int64, next func(huma.Context)) {
 	leave, err := api.uploads.admit(ctx.Context(), actorOf(ctx.Context()).AccountID, size)
 	if err != nil {
 		w.Header().Set("Retry-After", strconv.Itoa(int(uploadWaits/time.Second)))
-		writeProblem(w, &Problem{Title: "Too many files at once", Status: http.StatusTooManyRequests,
+		WriteProblem(w, &Problem{Title: "Too many files at once", Status: http.StatusTooManyRequests,
 			Detail: fmt.Sprintf("%d files of yours are on their way already, or the server is busy with those of others; send it again in a moment.", uploadsOfOne)})
 		return
 	}
@@ -125,12 +125,12 @@ func (api *API) receive(ctx huma.Context, most int64, next func(huma.Context)) {
 	data, err := readFile(r.Body, r.ContentLength, most)
 	switch {
 	case errors.Is(err, errTooLarge):
-		writeProblem(w, tooLarge)
+		WriteProblem(w, tooLarge)
 	case errors.Is(err, os.ErrDeadlineExceeded):
-		writeProblem(w, &Problem{Title: "Too slow", Status: http.StatusRequestTimeout,
+		WriteProblem(w, &Problem{Title: "Too slow", Status: http.StatusRequestTimeout,
 			Detail: fmt.Sprintf("The file did not arrive within %d minutes; nothing of it was kept.", int(uploadLasts/time.Minute))})
 	case err != nil:
-		writeProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The file did not arrive whole; nothing of it was kept. Send it again."})
+		WriteProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The file did not arrive whole; nothing of it was kept. Send it again."})
 	default:
 		next(huma.WithValue(ctx, uploadedKey{}, data))
 	}

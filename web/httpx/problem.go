@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"context"
@@ -90,9 +90,9 @@ func (p *Problem) GetStatus() int { return p.Status }
 // ContentType marks JSON as problem details.
 func (p *Problem) ContentType(string) string { return "application/problem+json" }
 
-// newProblem builds the errors that huma itself reports. Rejected values are not repeated: they
+// NewProblem builds the errors that huma itself reports. Rejected values are not repeated: they
 // may be passwords. Causes are not shown: they may be anything.
-func newProblem(status int, message string, causes ...error) huma.StatusError {
+func NewProblem(status int, message string, causes ...error) huma.StatusError {
 	p := &Problem{Title: http.StatusText(status), Status: status, Detail: message}
 	for _, cause := range causes {
 		var detailer huma.ErrorDetailer
@@ -172,7 +172,7 @@ func problem(ctx context.Context, err error) error {
 	case errors.Is(err, accounts.ErrSignIn):
 		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(accounts.ErrSignIn.Error())}
 	}
-	return newProblem(http.StatusInternalServerError, "unexpected error", err)
+	return NewProblem(http.StatusInternalServerError, "unexpected error", err)
 }
 
 // How long a client waits before it tries again.

@@ -1,4 +1,4 @@
-package web
+package httpx
 
 import (
 	"context"
@@ -56,9 +56,9 @@ func isSecure(ctx context.Context) bool {
 	return secure
 }
 
-// findCaller finds out from where a request comes, and whether encrypted. Without trusted proxies, what a request
+// FindCaller finds out from where a request comes, and whether encrypted. Without trusted proxies, what a request
 // says of that itself does not count.
-func (p TrustedProxies) findCaller(next http.Handler) http.Handler {
+func (p TrustedProxies) FindCaller(next http.Handler) http.Handler {
 	told := http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		secure := r.TLS != nil || p.include(r) && strings.EqualFold(r.Header.Get("X-Forwarded-Proto"), "https")
 		next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), secureKey{}, secure)))
@@ -73,9 +73,9 @@ func (p TrustedProxies) findCaller(next http.Handler) http.Handler {
 	return middleware.ClientIPFromXFF(networks...)(told)
 }
 
-// onlyFromHere answers callers on this machine; others get a 404, and so does whoever comes through a proxy that
+// OnlyFromHere answers callers on this machine; others get a 404, and so does whoever comes through a proxy that
 // nobody told us of.
-func (p TrustedProxies) onlyFromHere(next http.Handler) http.HandlerFunc {
+func (p TrustedProxies) OnlyFromHere(next http.Handler) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		isForwarded := r.Header.Get("X-Forwarded-For") != "" || r.Header.Get("Forwarded") != ""
 		caller := middleware.GetClientIPAddr(r.Context())
@@ -87,8 +87,8 @@ func (p TrustedProxies) onlyFromHere(next http.Handler) http.HandlerFunc {
 	}
 }
 
-// secureCookies marks all cookies of an answer that goes out encrypted, also where the server as a whole need not.
-func secureCookies(next http.Handler) http.Handler {
+// SecureCookies marks all cookies of an answer that goes out encrypted, also where the server as a whole need not.
+func SecureCookies(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if isSecure(r.Context()) {
 			w = &cookieMarker{ResponseWriter: w}
@@ -131,11 +131,11 @@ func (m *cookieMarker) Write(data []byte) (int, error) {
 func (m *cookieMarker) Unwrap() http.ResponseWriter { return m.ResponseWriter }
 
 // Caller is an input that knows the caller's address, by which failures are counted, and program.
-type Caller struct{ address, agent string }
+type Caller struct{ Address, Agent string }
 
 // Resolve notes them.
 func (c *Caller) Resolve(ctx huma.Context) []error {
-	c.agent = ctx.Header("User-Agent")
-	c.address = middleware.GetClientIP(ctx.Context())
+	c.Agent = ctx.Header("User-Agent")
+	c.Address = middleware.GetClientIP(ctx.Context())
 	return nil
 }
