@@ -13,7 +13,8 @@ import (
 	"frugalheron/demo"
 	"frugalheron/store/evidence"
 	storeinventory "frugalheron/store/inventory"
-	"frugalheron/web"
+	webevidence "frugalheron/web/evidence"
+	"frugalheron/web/httpx"
 )
 
 func decoded[T any](t *testing.T, body string) T {
@@ -108,7 +109,7 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	require.Equal(t, "body.why", problemOf(t, body).Errors[0].Location)
 	status, body = technician.send("POST", withdraw, map[string]string{"why": "another machine's plate"})
 	require.Equal(t, 200, status)
-	event := decoded[web.Done](t, body).Event
+	event := decoded[httpx.Done](t, body).Event
 	state := func() string {
 		_, body := curator.send("GET", machine+"/dossier", nil)
 		for _, k := range decoded[bench.Dossier](t, body).Known {
@@ -143,7 +144,7 @@ func TestEvidenceOverHTTP(t *testing.T) {
 
 	status, body = technician.send("GET", "/api/vocabulary", nil)
 	require.Equal(t, 200, status)
-	words := decoded[web.Vocabulary](t, body)
+	words := decoded[webevidence.Vocabulary](t, body)
 	require.Greater(t, len(words.Attributes), 20)
 	require.Greater(t, words.Kinds[0].Strength, words.Kinds[len(words.Kinds)-1].Strength)
 	require.NotEmpty(t, words.Roles)

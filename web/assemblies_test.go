@@ -16,7 +16,7 @@ import (
 	"frugalheron/demo"
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/sheets"
-	"frugalheron/web"
+	webbench "frugalheron/web/bench"
 )
 
 // ask makes a request that must succeed and decodes its answer.
@@ -62,7 +62,7 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	require.Equal(t, "later", fittings[0].Fit)
 	require.Nil(t, fittings[0].Until)
 
-	reckoned := ask[bench.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"), map[string]any{"drafts": []web.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
+	reckoned := ask[bench.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"), map[string]any{"drafts": []webbench.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
 	require.Len(t, reckoned.Boards, 3)
 	require.Equal(t, "settled", string(reckoned.Stage.State))
 	require.Equal(t, int64(64<<10), reckoned.Boards[0].Totals.RAMBy.Shared)
@@ -140,7 +140,7 @@ func TestMovesByHTTP(t *testing.T) {
 	require.Equal(t, "Store", moved.Where)
 	page := ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
 	require.Equal(t, "EH-0142", page.Assemblies[0].From)
-	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", web.Drafts{Drafts: []web.Draft{}}).Boards, 1)
+	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", webbench.Drafts{Drafts: []webbench.Draft{}}).Boards, 1)
 	spare := ask[storeinventory.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
 	require.Nil(t, spare.MachineID)
 	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
@@ -164,7 +164,7 @@ func TestTypesForCompletion(t *testing.T) {
 	require.Len(t, types, 3)
 	require.Equal(t, "74LS240", types[0].Number)
 	require.Empty(t, ask[[]device.Type](c, "GET", "/api/types?start=zz", nil))
-	line := ask[web.Line](c, "POST", "/api/sheet-line", sheet.Record{Parts: "U20,U22", Marking: "27128-25", Mount: "socket"})
+	line := ask[webbench.Line](c, "POST", "/api/sheet-line", sheet.Record{Parts: "U20,U22", Marking: "27128-25", Mount: "socket"})
 	require.Equal(t, "U20,U22    27128-25 @socket", line.Text)
 }
 

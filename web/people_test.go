@@ -11,7 +11,7 @@ import (
 	"frugalheron/app/history"
 	"frugalheron/demo"
 	storeaccounts "frugalheron/store/accounts"
-	"frugalheron/web"
+	webaccounts "frugalheron/web/accounts"
 )
 
 // Somebody is invited, sets a password by the link, is given another role, locked out, and let in.
@@ -30,7 +30,7 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 	refused(s.anybody(t), "POST", "/api/session", map[string]string{"login": "Ida", "password": "anything at all"}, 401, "")
 
 	ida := s.anybody(t)
-	require.Equal(t, web.Welcomed{Login: "Ida", Name: "Ida Reed"}, ask[web.Welcomed](ida, "POST", "/api/welcome/look", map[string]string{"token": link.Token}))
+	require.Equal(t, webaccounts.Welcomed{Login: "Ida", Name: "Ida Reed"}, ask[webaccounts.Welcomed](ida, "POST", "/api/welcome/look", map[string]string{"token": link.Token}))
 	refused(ida, "POST", "/api/welcome", map[string]string{"token": link.Token, "password": "short"}, 422, "password")
 	status, _ := ida.send("POST", "/api/welcome", map[string]string{"token": link.Token, "password": "a reed in the wind"})
 	require.Equal(t, 200, status)
@@ -77,7 +77,7 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 func TestSessionsAreListedAndEnded(t *testing.T) {
 	s := newSite(t)
 	here, there, other := s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	sessions := ask[[]web.Session](here, "GET", "/api/session/all", nil)
+	sessions := ask[[]webaccounts.Session](here, "GET", "/api/session/all", nil)
 	require.Len(t, sessions, 2)
 	for _, session := range sessions {
 		require.Equal(t, "127.0.0.1", session.Address)

@@ -30,6 +30,7 @@ import (
 	"frugalheron/core/sheet"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
+	"frugalheron/web/accounts"
 	"frugalheron/web/httpx"
 )
 
@@ -44,7 +45,7 @@ type Config struct {
 // Server is the HTTP interface of the application.
 type Server struct {
 	app      *app.App
-	sessions *Sessions
+	sessions *accounts.Sessions
 	router   chi.Router
 	api      *httpx.API
 }
@@ -68,7 +69,7 @@ func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 func Describe() *huma.OpenAPI { return newServer(nil, app.New(nil), Config{}).api.OpenAPI() }
 
 func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
-	s := &Server{app: deeds, sessions: NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
+	s := &Server{app: deeds, sessions: accounts.NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
 	r := s.router
 	r.Use(middleware.RequestID, httpx.LogRequests, httpx.RecoverPanics, config.TrustedProxies.FindCaller, httpx.SecureHeaders(config.SecureCookies), httpx.SecureCookies)
 	r.Use(http.NewCrossOriginProtection().Handler)

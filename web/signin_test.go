@@ -17,6 +17,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/demo"
 	"frugalheron/web"
+	"frugalheron/web/accounts"
 	"frugalheron/web/httpx"
 )
 
@@ -129,7 +130,7 @@ func TestForwardingHeadersCountOnlyFromTrustedProxies(t *testing.T) {
 		}
 		require.Equal(t, test.secure, w.Header().Get("Strict-Transport-Security") != "")
 		all := ask(test.server, test.peer, "GET", "/api/session/all", "", "Cookie", "heron_session="+sessionIn(cookies))
-		var found []web.Session
+		var found []accounts.Session
 		require.NoError(t, json.Unmarshal(all.Body.Bytes(), &found))
 		for _, one := range found {
 			if one.IsThis {

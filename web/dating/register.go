@@ -1,0 +1,12 @@
+// Package dating has the operations about when machines were built.
+package dating
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerDating(api, deeds)
+}

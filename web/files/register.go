@@ -1,0 +1,13 @@
+// Package files has the operations about pictures and documents.
+package files
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerAttachments(api, deeds)
+	registerPlans(api, deeds)
+}

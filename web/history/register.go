@@ -1,0 +1,12 @@
+// Package history has the operations about the history.
+package history
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerHistory(api, deeds)
+}

@@ -1,0 +1,13 @@
+// Package people has the operations about people, and where texts name them.
+package people
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerParties(api, deeds)
+	registerMentions(api, deeds)
+}

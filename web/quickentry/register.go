@@ -1,0 +1,12 @@
+// Package quickentry has the operations about quick entry.
+package quickentry
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerSay(api, deeds)
+}

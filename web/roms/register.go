@@ -1,0 +1,13 @@
+// Package roms has the operations about read-only memories.
+package roms
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerRoms(api, deeds)
+	registerChipReadings(api, deeds)
+}

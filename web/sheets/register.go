@@ -1,0 +1,12 @@
+// Package sheets has the operations about sheets.
+package sheets
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerSheets(api, deeds)
+}

@@ -1,0 +1,12 @@
+// Package teardown has the operations about opening machines.
+package teardown
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerOpenUp(api, deeds)
+}

@@ -1,0 +1,13 @@
+// Package unknowns has the operations about what nobody knows yet.
+package unknowns
+
+import (
+	"frugalheron/app"
+	"frugalheron/web/httpx"
+)
+
+// Register adds them.
+func Register(api *httpx.API, deeds *app.App) {
+	registerQuestions(api, deeds)
+	registerMysteries(api, deeds)
+}
