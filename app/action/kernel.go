@@ -8,7 +8,6 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/store/history"
-	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -64,7 +63,7 @@ func (k *Kernel) Do(ctx context.Context, actor Actor, roles Roles, work func(tx 
 // InTx runs work in a transaction of its own, and brings up to date what follows.
 func (k *Kernel) InTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
 	return pg.InTx(ctx, k.DB, func(tx *sqlx.Tx) error {
-		before, err := people.LastEvent(ctx, tx)
+		before, err := history.LastEvent(ctx, tx)
 		if err != nil {
 			return err
 		}

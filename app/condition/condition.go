@@ -10,8 +10,8 @@ import (
 	"frugalheron/core/condition"
 	"frugalheron/core/reckoning"
 	storecondition "frugalheron/store/condition"
+	storefiles "frugalheron/store/files"
 	"frugalheron/store/pg"
-	"frugalheron/store/unknowns"
 )
 
 // ToldFinding is a finding with all its sightings and its story.
@@ -63,7 +63,7 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
-	pictures, err := unknowns.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
+	pictures, err := storefiles.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
 	if err != nil {
 		return err
 	}

@@ -20,7 +20,6 @@ import (
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
 	"frugalheron/store/sheets"
-	"frugalheron/store/unknowns"
 )
 
 // PlanRow is a run of parts that lie in a row from one point to another.
@@ -44,11 +43,11 @@ type ToldPlan struct {
 }
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
-func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]unknowns.PlannedPicture, error) {
+func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]files.PlannedPicture, error) {
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return unknowns.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
+	return files.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
 }
 
 // BoardPlan reads what is drawn on a picture.
@@ -69,7 +68,7 @@ func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID 
 
 func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, error) {
 	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
-	kept, assemblyID, err := unknowns.BoardPlan(ctx, h, attachmentID)
+	kept, assemblyID, err := files.BoardPlan(ctx, h, attachmentID)
 	switch {
 	case errors.Is(err, action.ErrNotFound):
 		told.Legend = plan.LegendOf(told.Plan, nil)
@@ -144,7 +143,7 @@ func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID
 				return err
 			}
 		}
-		if err := unknowns.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
+		if err := files.PutBoardPlan(ctx, tx, attachmentID, assemblyID, drawn); err != nil {
 			return err
 		}
 		if told, err = PlanOf(ctx, tx, attachmentID); err != nil {

@@ -46,7 +46,7 @@ func (s *Service) noteMentions(ctx context.Context, tx *sqlx.Tx, after int64) er
 	if err != nil || p.IsIdle() {
 		return err
 	}
-	events, err := people.OwnEvents(ctx, tx, after)
+	events, err := history.OwnEvents(ctx, tx, after)
 	if err != nil {
 		return err
 	}
@@ -79,9 +79,9 @@ func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names
 	if err != nil {
 		return err
 	}
-	asked := people.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: history.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
+	asked := history.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: history.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
 	for found := 0; ; {
-		events, err := people.ListEventsSaying(ctx, tx, asked)
+		events, err := history.ListEventsSaying(ctx, tx, asked)
 		if err != nil {
 			return err
 		}

@@ -85,6 +85,10 @@ func check(path string) (problems []string, err error) {
 		}
 		if ours, ok := strings.CutPrefix(name, module); ok {
 			other, _, _ := strings.Cut(ours, "/")
+			if !isTest && !arrows.allow(subjectOf(filepath.ToSlash(path)), subjectOf(ours+"/")) {
+				problems = append(problems, fmt.Sprintf("%s: %s must not use %s; the table is scripts/layers/arrows.txt",
+					files.Position(spec.Pos()), subjectOf(filepath.ToSlash(path)), ours))
+			}
 			// Tests from outside may borrow the sample world's people.
 			if other != layer && !slices.Contains(allowed, other) && !(isTest && other == "demo") {
 				problems = append(problems, fmt.Sprintf("%s: %s must not use %s", files.Position(spec.Pos()), layer, other))

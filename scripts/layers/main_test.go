@@ -25,6 +25,14 @@ func TestCheck(t *testing.T) {
 		{"store points outward", "store/x.go", "package store\nimport _ \"frugalheron/app\"", "store must not use app"},
 		{"web points outward", "web/x.go", "package web\nimport _ \"frugalheron/demo\"", "web must not use demo"},
 		{"tests borrow the sample world", "web/x_test.go", "package web_test\nimport _ \"frugalheron/demo\"", ""},
+		{"a subject uses one below", "app/sheets/x.go", "package sheets\nimport _ \"frugalheron/app/inventory\"", ""},
+		{"a subject uses the kernel", "app/sheets/x.go", "package sheets\nimport _ \"frugalheron/app/action\"", ""},
+		{"a subject uses one above", "app/inventory/x.go", "package inventory\nimport _ \"frugalheron/app/sheets\"", "app/inventory must not use app/sheets"},
+		{"a subject reads its own records", "app/roms/x.go", "package roms\nimport _ \"frugalheron/store/roms\"", ""},
+		{"a subject reads records of one it uses", "app/sheets/x.go", "package sheets\nimport _ \"frugalheron/store/inventory\"", ""},
+		{"a subject reads strangers' records", "app/accounts/x.go", "package accounts\nimport _ \"frugalheron/store/roms\"", "must not use store/roms"},
+		{"a test borrows", "app/inventory/x_test.go", "package inventory_test\nimport _ \"frugalheron/app/sheets\"", ""},
+		{"operations beside each other", "web/roms/x.go", "package roms\nimport _ \"frugalheron/web/files\"", "web/roms must not use web/files"},
 		{"a layer nobody knows", "util/x.go", "package util", "belongs to no layer"},
 	}
 	for _, test := range tests {

@@ -10,14 +10,14 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/core/plan"
-	storeunknowns "frugalheron/store/unknowns"
+	storefiles "frugalheron/store/files"
 	"frugalheron/web/httpx"
 )
 
 func registerPlans(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-plans", Method: http.MethodGet, Path: "/api/machines/{id}/plans", Summary: "Pictures of boards with numbers on them", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]storeunknowns.PlannedPicture], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]storefiles.PlannedPicture], error) {
 		return httpx.Answer(deeds.Files.PlannedPictures(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
