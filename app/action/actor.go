@@ -40,6 +40,7 @@ func (a Actor) Account() *int64 {
 	return &a.AccountID
 }
 
+// Must refuses with ErrForbidden who has none of the roles.
 func (a Actor) Must(roles Roles) error {
 	if !roles.Include(a.Role) {
 		return ErrForbidden

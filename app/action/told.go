@@ -2,6 +2,7 @@ package action
 
 import "encoding/json"
 
+// FieldsIn reads the fields that an event kept; none where it kept none.
 func FieldsIn(encoded *json.RawMessage) map[string]any {
 	fields := map[string]any{}
 	if encoded != nil {

@@ -48,6 +48,7 @@ func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e histor
 // Second leaves out what a deed returns beside its error.
 func Second[Value any](_ Value, err error) error { return err }
 
+// FirstOf is the first machine that is one; nil for none.
 func FirstOf(machines ...*int64) *int64 {
 	for _, id := range machines {
 		if id != nil {

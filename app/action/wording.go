@@ -9,6 +9,7 @@ import (
 // Wording says what was done to a subject, from which state to which.
 type Wording func(subject string, before, after Fields) string
 
+// Fields are what an event kept of a record, by name.
 type Fields = map[string]any
 
 // fieldWords says fields by the words that forms use, in the order of the alphabet.
@@ -21,6 +22,7 @@ var fieldWords = map[string]string{
 	"accessionPattern": "pattern of accession numbers", "staffOnly": "for staff only", "cameWith": "came with", "passedOn": "passed on",
 }
 
+// Changes says which fields differ, and how, in the words of forms; "nothing" for none.
 func Changes(before, after Fields) string {
 	parts := []string{}
 	for field, now := range after {
@@ -41,6 +43,7 @@ func Changes(before, after Fields) string {
 	return strings.Join(parts, "; ")
 }
 
+// OrNothing is a value in words, "nothing" for an empty one.
 func OrNothing(value any) string {
 	if value == nil || value == "" {
 		return "nothing"
@@ -48,6 +51,7 @@ func OrNothing(value any) string {
 	return fmt.Sprint(value)
 }
 
+// OrEmpty is a value in words, empty for none.
 func OrEmpty(value any) string {
 	if value == nil {
 		return ""

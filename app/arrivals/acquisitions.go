@@ -45,6 +45,7 @@ func (s *Service) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, e
 	return ReadLot(ctx, s.kernel.DB, id)
 }
 
+// ReadLot reads a lot with its things, and what each cost; ErrNotFound for none.
 func ReadLot(ctx context.Context, h pg.Handle, id int64) (Lot, error) {
 	acquired, err := arrivals.AcquisitionByID(ctx, h, id)
 	if err != nil {

@@ -59,6 +59,7 @@ func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measur
 	return told, nil
 }
 
+// TellMeasurement judges a measurement as it is kept.
 func TellMeasurement(row condition.MeasurementRow) (Measurement, error) {
 	m := Measurement{
 		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point, Quantity: measure.Quantity(row.Quantity),

@@ -38,6 +38,7 @@ func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int
 	return inventory.OfMachine(ctx, h, machineID, inventory.NamedAs("pictureId", storeinventory.CitedPicture, *c.PictureID))
 }
 
+// Inside reports whether a region lies on its picture: its sides are parts of it, from 0 to 1.
 func Inside(r storeevidence.Region) bool {
 	return r.X >= 0 && r.Y >= 0 && r.W > 0 && r.H > 0 && r.X+r.W <= 1.0001 && r.Y+r.H <= 1.0001
 }

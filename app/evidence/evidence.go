@@ -96,6 +96,7 @@ func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals
 	return weigh(stated), nil
 }
 
+// JudgedOf leaves out what was said, and keeps what it amounts to.
 func JudgedOf(known []Known) []evidence.Judged {
 	judged := make([]evidence.Judged, len(known))
 	for i, k := range known {

@@ -40,6 +40,7 @@ func (s *Service) WithdrawStatement(ctx context.Context, actor action.Actor, id 
 	return s.Withdraw(ctx, actor, ofEvidence, id, why)
 }
 
+// Withdraw says that a statement of a kind does not count any more, and why; the event that is returned can be undone.
 func (s *Service) Withdraw(ctx context.Context, actor action.Actor, w Withdrawal, id int64, why string) (int64, error) {
 	if err := input.OneLine("why", &why); err != nil {
 		return 0, err

@@ -25,17 +25,7 @@ func (s *Service) KeepsFiles() bool { return s.blobs != nil }
 // Owner is what a picture or document belongs to: a machine or a lot. One of them is not 0.
 type Owner struct{ MachineID, AcquisitionID int64 }
 
-func ownerOf(t files.Attachment) Owner {
-	var o Owner
-	if t.MachineID != nil {
-		o.MachineID = *t.MachineID
-	}
-	if t.AcquisitionID != nil {
-		o.AcquisitionID = *t.AcquisitionID
-	}
-	return o
-}
-
+// Pointers are both ids, nil for the one that it is not.
 func (o Owner) Pointers() (machine, acquisition *int64) {
 	if o.MachineID != 0 {
 		machine = &o.MachineID

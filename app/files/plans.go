@@ -66,6 +66,7 @@ func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID 
 	return one, err
 }
 
+// PlanOf reads what is drawn on a picture; an empty plan where nobody drew.
 func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, error) {
 	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
 	kept, assemblyID, err := files.BoardPlan(ctx, h, attachmentID)

@@ -24,6 +24,7 @@ func Lines(field string, text *string) error {
 	return NoControl(field, *text, "\n\r\t")
 }
 
+// NoControl refuses control characters, but for those that are allowed.
 func NoControl(field, text, allowed string) error {
 	for i, r := range text {
 		if unicode.IsControl(r) && !strings.ContainsRune(allowed, r) {
@@ -44,6 +45,7 @@ func HeadingText(field string, text *string) error {
 	return nil
 }
 
+// CheckAll returns the first that is wrong.
 func CheckAll(checks ...error) error {
 	for _, err := range checks {
 		if err != nil {
@@ -96,6 +98,7 @@ func DateOf(text string) *edtf.Date {
 	return &d
 }
 
+// Day refuses what is no day, written as 2026-11-25.
 func Day(field, text string) error {
 	if _, err := calendar.Parse(text); err != nil {
 		return action.Reject(field, "write the day as 2026-11-25")

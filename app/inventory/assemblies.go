@@ -25,6 +25,7 @@ func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID
 	return added, err
 }
 
+// AddAssembly adds a board to a machine, in a transaction under way.
 func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 		return inventory.Assembly{}, err
@@ -32,6 +33,7 @@ func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID
 	return InsertAssembly(ctx, tx, actor, inventory.Fitting{MachineID: &machineID}, fields)
 }
 
+// InsertAssembly enters an assembly where it is, from today, in a transaction under way.
 func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inventory.Fitting, fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	at.Since = action.Today()
 	id, err := inventory.InsertAssembly(ctx, tx, at, fields)
@@ -59,6 +61,7 @@ func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, plac
 	return added, err
 }
 
+// CheckLoose trims what is said of an assembly at a place, or says what is wrong with it.
 func CheckLoose(place *string, fields *inventory.AssemblyFields) error {
 	err := input.CheckAll(input.OneLine("place", place), CheckAssembly(fields))
 	if err == nil && *place == "" {

@@ -6,6 +6,7 @@ import (
 	"frugalheron/store/inventory"
 )
 
+// CheckAssembly trims what is said of an assembly, or says what is wrong with it.
 func CheckAssembly(a *inventory.AssemblyFields) error {
 	err := input.CheckAll(
 		input.HeadingText("title", &a.Title), input.HeadingText("part", &a.Part), input.HeadingText("rev", &a.Rev),

@@ -27,6 +27,7 @@ func (s *Service) Collection(ctx context.Context, actor action.Actor) (inventory
 	return inventory.ReadCollection(ctx, s.kernel.DB)
 }
 
+// CurrencyForm is how currencies are written: three capitals, as ISO 4217 has them.
 var CurrencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
 
 // ChangeCollection rewrites the settings of the collection, starting from a version.
@@ -97,6 +98,7 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 	return NextNumber{pattern.Write(pattern.Next(numbersOf(given), year, lot)), pattern.String()}, nil
 }
 
+// PatternOf reads the pattern of the collection's accession numbers.
 func PatternOf(ctx context.Context, h pg.Handle) (accession.Pattern, error) {
 	c, err := inventory.ReadCollection(ctx, h)
 	if err != nil {

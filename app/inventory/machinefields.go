@@ -8,6 +8,7 @@ import (
 	"frugalheron/store/pg"
 )
 
+// CheckMachine trims what is said of a machine, or says what is wrong with it.
 func CheckMachine(m *inventory.MachineFields) error {
 	err := input.CheckAll(
 		input.OneLine("accession", &m.Accession), input.OneLine("name", &m.Name), input.OneLine("maker", &m.Maker),
@@ -30,6 +31,7 @@ func CheckMachine(m *inventory.MachineFields) error {
 	return nil
 }
 
+// EraOf are the years in which parts of a machine are expected; none where nobody said.
 func EraOf(m inventory.Machine) datecode.Era {
 	if m.EraFrom == nil || m.EraTo == nil {
 		return datecode.Era{}

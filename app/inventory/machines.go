@@ -24,6 +24,7 @@ func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields 
 	return created, err
 }
 
+// CreateMachine enters a machine, in a transaction under way.
 func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields inventory.MachineFields) (inventory.Machine, error) {
 	id, err := inventory.InsertMachine(ctx, tx, fields)
 	if err != nil {

@@ -260,6 +260,7 @@ func (s *Service) compareBytes(ctx context.Context, earlier, later string) (rom.
 	return rom.Compare(one, two), nil
 }
 
+// InspectionOf reads what is in an image, by its sum.
 func (s *Service) InspectionOf(ctx context.Context, sum string) (rom.Inspection, error) {
 	var inspection rom.Inspection
 	encoded, err := roms.RomInspection(ctx, s.kernel.DB, sum)

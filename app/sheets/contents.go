@@ -34,6 +34,7 @@ func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID in
 	return Contents(ctx, s.kernel.DB, machineID)
 }
 
+// Contents lists what is fitted in a machine today, each with its newest sheet.
 func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
 	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {

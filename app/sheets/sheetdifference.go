@@ -37,6 +37,7 @@ func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assem
 	return d, nil
 }
 
+// LinesOf splits a text into lines, however they end; an empty one has none.
 func LinesOf(body string) []string {
 	if body == "" {
 		return nil

@@ -131,6 +131,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
 }
 
+// EntryRows are the lines of a reckoned sheet as they are kept, and the positions that they name.
 func EntryRows(result reckoning.Result) ([]sheets.EntryRow, []sheets.Position) {
 	rows, positions := []sheets.EntryRow{}, []sheets.Position{}
 	uncounted := 0

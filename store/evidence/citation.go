@@ -43,8 +43,10 @@ func (r Region) Value() (driver.Value, error) {
 	return string(encoded), err
 }
 
+// CitationColumns are those of a citation in a table that is called s.
 const CitationColumns = `s.kind, s.cited, s.page, s.link, s.picture_id, s.region, s.party_id, s.said_on`
 
+// Args are the values of those columns, in their order, from kind on.
 func (c Citation) Args() []any {
 	return []any{c.Kind, c.Cited, c.Page, c.Link, c.PictureID, c.Region, c.PartyID, c.SaidOn}
 }

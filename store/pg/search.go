@@ -24,6 +24,7 @@ func LikeAll(column string, words []string, args []any) (string, []any) {
 	return strings.Join(where, " AND "), args
 }
 
+// LikeEscaper writes words so that LIKE takes them as they are.
 var LikeEscaper = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
 
 // Holding writes patterns of texts that hold words somewhere.

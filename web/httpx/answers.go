@@ -23,6 +23,7 @@ type Versioned struct {
 // Output wraps a body.
 type Output[T any] struct{ Body T }
 
+// Answer wraps what an action returned.
 func Answer[T any](body T, err error) (*Output[T], error) {
 	if err != nil {
 		return nil, err

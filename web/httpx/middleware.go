@@ -28,6 +28,7 @@ func LogRequests(next http.Handler) http.Handler {
 	})
 }
 
+// RecoverPanics answers a request whose handler panicked, and logs why.
 func RecoverPanics(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		defer func() {
@@ -93,6 +94,7 @@ func lastsOf(r *http.Request) time.Duration {
 	return requestLasts
 }
 
+// NoStore keeps answers out of caches.
 func NoStore(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		w.Header().Set("Cache-Control", "no-store")
@@ -116,6 +118,7 @@ func WriteError(w http.ResponseWriter, r *http.Request, err error) {
 	WriteProblem(w, p)
 }
 
+// WriteProblem answers with what is wrong.
 func WriteProblem(w http.ResponseWriter, p *Problem) {
 	w.Header().Set("Content-Type", p.ContentType(""))
 	w.WriteHeader(p.Status)
