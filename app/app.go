@@ -3,8 +3,6 @@
 package app
 
 import (
-	"frugalheron/app/history"
-
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/accounts"
@@ -15,6 +13,7 @@ import (
 	"frugalheron/app/dating"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
+	"frugalheron/app/history"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
 	"frugalheron/app/people"

@@ -138,19 +138,3 @@ func TestDocumentIsOpenAPI31WithNullWhereRecordsMayBeMissing(t *testing.T) {
 	require.NoError(t, json.Unmarshal(document, &decoded))
 	require.Len(t, decoded.Components.Schemas["ReckonedEntry"].Properties["type"].OneOf, 2)
 }
-
-// POST /api/reckon for a sheet of 300 lines, over loopback, one caller.
-func BenchmarkReckon300Lines(b *testing.B) {
-	s := newSite(b)
-	c := s.as(b, demo.Accounts[0])
-	var text strings.Builder
-	markings := []string{"SN74LS245N 8533", "41256-15 8512", "HX9040-2 8431", "27128-25 8533 @socket", "? 28-pin", "6264LP-15 8641 for:picture"}
-	for i := range 300 {
-		fmt.Fprintf(&text, "U%-9d %s\n", i+1, markings[i%len(markings)])
-	}
-	for b.Loop() {
-		if status, body := c.send("POST", "/api/reckon", map[string]string{"text": text.String()}); status != 200 {
-			b.Fatal(body)
-		}
-	}
-}

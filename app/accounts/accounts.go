@@ -70,13 +70,13 @@ func checkName(account *accounts.Account) error {
 
 // HasAccounts reports whether anybody can sign in.
 func (s *Service) HasAccounts(ctx context.Context) (bool, error) {
-	n, err := accounts.CountAccounts(ctx, s.kernel.DB)
+	n, err := accounts.CountAccounts(ctx, s.kernel.Reader(ctx))
 	return n > 0, err
 }
 
 // ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
 func (s *Service) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
-	account, err := accounts.AccountByID(ctx, s.kernel.DB, id)
+	account, err := accounts.AccountByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && account.Disabled {
 		err = action.ErrNotFound
 	}

@@ -37,7 +37,7 @@ func (s *Service) Accounts(ctx context.Context, actor action.Actor) ([]accounts.
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
-	return accounts.ListAccounts(ctx, s.kernel.DB)
+	return accounts.ListAccounts(ctx, s.kernel.Reader(ctx))
 }
 
 // Invite adds an account without password, and a link by which its person sets one.
@@ -93,7 +93,7 @@ var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one"
 
 // LookAtLink says whose password a link sets.
 func (s *Service) LookAtLink(ctx context.Context, token string) (accounts.Account, error) {
-	account, err := accounts.AccountByLink(ctx, s.kernel.DB, hashOf(token))
+	account, err := accounts.AccountByLink(ctx, s.kernel.Reader(ctx), hashOf(token))
 	if errors.Is(err, action.ErrNotFound) || err == nil && account.Disabled {
 		return accounts.Account{}, ErrLinkEnded
 	}
@@ -131,43 +131,33 @@ func (s *Service) TakeLink(ctx context.Context, token, password string) (account
 	return account, err
 }
 
+var allAccounts = action.Records[accounts.Account]{
+	What: "the account", Lock: accounts.LockAccount, Read: accounts.AccountByID,
+	Version: func(a accounts.Account) int { return a.Version },
+	Told:    accountTold,
+}
+
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
 func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (accounts.Account, error) {
-	var changed accounts.Account
-	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := accounts.LockAccount(ctx, tx, id)
-		if err != nil {
-			return err
-		}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeAccount, ID: id, Version: version}
+	return allAccounts.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before accounts.Account) error {
 		after := before
 		after.Name, after.Role, after.Disabled = fields.Name, string(fields.Role), fields.Disabled
-		switch {
-		case before.Version != version:
-			return &action.Stale{What: "the account", Newer: before}
-		case id == actor.AccountID && (after.Disabled || after.Role != before.Role):
+		if id == actor.AccountID && (after.Disabled || after.Role != before.Role) {
 			return action.Reject("role", "your own role stays; another curator can change it")
 		}
 		if err := checkName(&after); err != nil {
 			return err
 		}
-		if err := accounts.UpdateAccount(ctx, tx, after); err != nil {
+		if err := accounts.UpdateAccount(ctx, tx, after); err != nil || !after.Disabled {
 			return err
 		}
-		if after.Disabled {
-			if err := accounts.DeleteLink(ctx, tx, id); err != nil {
-				return err
-			}
-		}
-		if changed, err = accounts.AccountByID(ctx, tx, id); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventChangeAccount, id, nil, accountTold(before), accountTold(changed))
+		return accounts.DeleteLink(ctx, tx, id)
 	})
-	return changed, err
 }
 
-func accountTold(a accounts.Account) map[string]any {
+func accountTold(a accounts.Account) any {
 	can := "yes"
 	if a.Disabled {
 		can = "no"

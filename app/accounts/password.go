@@ -67,7 +67,7 @@ func (s *Service) ChangePassword(ctx context.Context, actor action.Actor, curren
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
-	account, err := accounts.AccountByID(ctx, s.kernel.DB, actor.AccountID)
+	account, err := accounts.AccountByID(ctx, s.kernel.Reader(ctx), actor.AccountID)
 	if err != nil {
 		return err
 	}

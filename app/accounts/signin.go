@@ -63,13 +63,13 @@ type SignedIn struct {
 // the answer is *TooMany.
 func (s *Service) SignIn(ctx context.Context, login, password string, from Caller) (SignedIn, error) {
 	login = strings.TrimSpace(login)
-	account, err := accounts.AccountByLogin(ctx, s.kernel.DB, login)
+	account, err := accounts.AccountByLogin(ctx, s.kernel.Reader(ctx), login)
 	if err != nil && !errors.Is(err, action.ErrNotFound) {
 		return SignedIn{}, err
 	}
 	byLogin := "login " + strings.ToLower(login)
 	limits := []accounts.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
-	isKnown, isShared, err := accounts.KnownBrowser(ctx, s.kernel.DB, account.ID, hashOf(from.Browser), BrowserKnown)
+	isKnown, isShared, err := accounts.KnownBrowser(ctx, s.kernel.Reader(ctx), account.ID, hashOf(from.Browser), BrowserKnown)
 	if err != nil {
 		return SignedIn{}, err
 	}
@@ -124,7 +124,7 @@ func (s *Service) prove(ctx context.Context, account accounts.Account, password 
 		return ErrSignIn
 	}
 	// It did not fail, or nobody has looked: neither counts.
-	return errors.Join(err, accounts.ForgetSignIns(ctx, s.kernel.DB, attempts))
+	return errors.Join(err, accounts.ForgetSignIns(ctx, s.kernel.Reader(ctx), attempts))
 }
 
 // networkOf is by what failures of an address are counted: of IPv6, whoever has one address has all of its network.

@@ -82,6 +82,17 @@ func (k *Kernel) InTx(ctx context.Context, work func(tx *sqlx.Tx) error) error {
 	})
 }
 
+// Reader is what reads run on: the transaction or snapshot that the context carries, else the database.
+func (k *Kernel) Reader(ctx context.Context) pg.Handle {
+	if tx := openIn(ctx); tx != nil {
+		return tx
+	}
+	if seen, ok := ctx.Value(snapshotKey{}).(*snapshot); ok {
+		return seen.tx
+	}
+	return k.DB
+}
+
 type openKey struct{}
 
 // within lets deeds that are called with the context be part of a transaction.

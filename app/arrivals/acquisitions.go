@@ -42,7 +42,7 @@ func (s *Service) Lot(ctx context.Context, actor action.Actor, id int64) (Lot, e
 	if err := actor.Must(action.MayLook); err != nil {
 		return Lot{}, err
 	}
-	return ReadLot(ctx, s.kernel.DB, id)
+	return ReadLot(ctx, s.kernel.Reader(ctx), id)
 }
 
 // ReadLot reads a lot with its things, and what each cost; ErrNotFound for none.
@@ -125,7 +125,7 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := arrivals.ListAcquisitions(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := arrivals.ListAcquisitions(ctx, s.kernel.Reader(ctx), strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = skip + limit
@@ -234,11 +234,12 @@ func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id 
 
 // lockLot locks an arrival that nobody changed since version; its things are locked with it.
 func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (arrivals.Acquisition, error) {
-	before, err := arrivals.LockAcquisition(ctx, tx, id)
-	if err == nil && before.Version != version {
-		return before, &action.Stale{What: "the lot", Newer: before}
-	}
-	return before, err
+	return lots.Locked(ctx, tx, id, version)
+}
+
+var lots = action.Records[arrivals.Acquisition]{
+	What: "the lot", Lock: arrivals.LockAcquisition,
+	Version: func(a arrivals.Acquisition) int { return a.Version },
 }
 
 func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e history.ToldEvent) error {

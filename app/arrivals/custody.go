@@ -107,32 +107,25 @@ func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID
 	return told, err
 }
 
+var custodies = action.Records[arrivals.Custody]{
+	What: "the statement", Lock: arrivals.LockCustody, Read: arrivals.LockCustody,
+	Version: func(c arrivals.Custody) int { return c.Version },
+	Told:    func(c arrivals.Custody) any { return c.CustodyFields },
+	Machine: func(c arrivals.Custody) *int64 { return &c.MachineID },
+}
+
 // ChangeCustody rewrites a statement about a machine's past, starting from a version.
 func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields arrivals.CustodyFields) (arrivals.Custody, error) {
-	var changed arrivals.Custody
 	if err := checkCustody(&fields); err != nil {
-		return changed, err
+		return arrivals.Custody{}, err
 	}
-	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := arrivals.LockCustody(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the statement", Newer: before}
-		}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCustody, ID: id, Version: version}
+	return custodies.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before arrivals.Custody) error {
 		if err := evidence.CheckCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
 		}
-		if err := arrivals.UpdateCustody(ctx, tx, id, fields); err != nil {
-			return err
-		}
-		if changed, err = arrivals.LockCustody(ctx, tx, id); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventChangeCustody, id, &before.MachineID, before.CustodyFields, changed.CustodyFields)
+		return arrivals.UpdateCustody(ctx, tx, id, fields)
 	})
-	return changed, err
 }
 
 func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e history.ToldEvent) error {

@@ -119,11 +119,11 @@ func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID i
 }
 
 func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	item, err := arrivals.LotItemByID(ctx, s.kernel.DB, e.SubjectID)
+	item, err := arrivals.LotItemByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
 	}
-	acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.DB, item.AcquisitionID)
+	acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.Reader(ctx), item.AcquisitionID)
 	if err != nil {
 		return err
 	}

@@ -52,11 +52,15 @@ type DossierStages struct {
 
 // Dossier reads it.
 func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (Dossier, error) { return s.dossier(ctx, actor, machineID) })
+}
+
+func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
 	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
@@ -64,14 +68,14 @@ func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int
 	if err != nil {
 		return Dossier{}, err
 	}
-	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.DB, machineID)
+	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	d, err := readDossier(ctx, s.kernel.DB, machine, totals, outsideID, seen)
+	d, err := readDossier(ctx, s.kernel.Reader(ctx), machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
-		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.DB, storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
+		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.Reader(ctx), storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
 }
@@ -182,14 +186,14 @@ func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assem
 	if _, err := s.subjects.Inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Arrival{}, err
 	}
-	item, err := storearrivals.LotItemOf(ctx, s.kernel.DB, nil, &assemblyID)
+	item, err := storearrivals.LotItemOf(ctx, s.kernel.Reader(ctx), nil, &assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
 		return Arrival{}, nil
 	}
 	if err != nil {
 		return Arrival{}, err
 	}
-	return arrivalWith(ctx, s.kernel.DB, item)
+	return arrivalWith(ctx, s.kernel.Reader(ctx), item)
 }
 
 // totalsOf adds up the boards of a machine.
@@ -204,11 +208,11 @@ func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine, 
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
 func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly, draft string) (ReckonedMachine, error) {
-	machine, err := storeinventory.MachineByID(ctx, s.kernel.DB, *assembly.MachineID)
+	machine, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := sheets.Contents(ctx, s.kernel.DB, machine.ID)
+	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machine.ID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -217,7 +221,7 @@ func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssem
 		return ReckonedMachine{}, err
 	}
 	seen := outside.Parse(draft)
-	dossier, err := readDossier(ctx, s.kernel.DB, machine, totals, assembly.ID, seen)
+	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), machine, totals, assembly.ID, seen)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

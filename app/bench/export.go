@@ -24,15 +24,19 @@ import (
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
 func (s *Service) ExportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) { return s.exportSheets(ctx, actor, machineID) })
+}
+
+func (s *Service) exportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -69,11 +73,15 @@ var exportColumns = []string{"accession", "board", "line", "designators", "count
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
 func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) { return s.exportEntries(ctx, actor, machineID) })
+}
+
+func (s *Service) exportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -81,7 +89,7 @@ func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -123,6 +131,10 @@ func exportRow(accession, board string, e storesheets.EntryRow) []string {
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.
 func (s *Service) ExportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) { return s.exportDossier(ctx, actor, machineID) })
+}
+
+func (s *Service) exportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
 	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
@@ -151,7 +163,7 @@ func (s *Service) ExportDossier(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.subjects.People.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}

@@ -12,6 +12,10 @@ import (
 
 // IdentifyStage says how far the identifying of a machine has come.
 func (s *Service) IdentifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (reckoning.Stage, error) { return s.identifyStage(ctx, actor, machineID) })
+}
+
+func (s *Service) identifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
 	dated, err := s.subjects.Dating.Dating(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
@@ -24,7 +28,7 @@ func (s *Service) IdentifyStage(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	totals, err := evidence.KeptTotals(ctx, s.kernel.DB, machineID)
+	totals, err := evidence.KeptTotals(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}

@@ -67,11 +67,17 @@ type ReckonedMachine struct {
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
 // assembly. Nothing is kept.
 func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
+		return s.reckonMachine(ctx, actor, machineID, drafts)
+	})
+}
+
+func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
 	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	fitted, err := sheets.Contents(ctx, s.kernel.DB, machineID)
+	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -83,11 +89,11 @@ func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.DB, machineID)
+	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	dossier, err := readDossier(ctx, s.kernel.DB, machine, reckoning.Combine(boards), outsideID, seen)
+	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), machine, reckoning.Combine(boards), outsideID, seen)
 	doubtMemory(out.Verdicts, dossier.Known)
 	if err != nil {
 		return out, err
@@ -126,6 +132,12 @@ func doubtMemory(verdicts []reckoning.Verdict, known []appevidence.Known) {
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
 func (s *Service) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
+		return s.reckonAssembly(ctx, actor, id, drafts)
+	})
+}
+
+func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
 	assembly, err := s.subjects.Sheets.AssemblyWithSheet(ctx, actor, id)
 	if err != nil {
 		return ReckonedMachine{}, err

@@ -50,7 +50,7 @@ func (s *Service) Adjusters(ctx context.Context, actor action.Actor, machineID i
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return adjustersOf(ctx, s.kernel.DB, machineID)
+	return adjustersOf(ctx, s.kernel.Reader(ctx), machineID)
 }
 
 func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster, error) {

@@ -147,7 +147,7 @@ func atoi(text string) int {
 func (s *Service) RenewAgeing(ctx context.Context) error {
 	const batch = 200
 	for {
-		ids, err := storecondition.MachinesWithOldAgeing(ctx, s.kernel.DB, ageingRules, batch)
+		ids, err := storecondition.MachinesWithOldAgeing(ctx, s.kernel.Reader(ctx), ageingRules, batch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}

@@ -22,7 +22,7 @@ type OwnClass struct {
 }
 
 func (s *Service) ownClasses(ctx context.Context) ([]OwnClass, error) {
-	rows, err := condition.OwnClasses(ctx, s.kernel.DB)
+	rows, err := condition.OwnClasses(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return nil, err
 	}

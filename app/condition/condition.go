@@ -54,7 +54,7 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return Condition{}, err
 	}
-	c, err := conditionOf(ctx, s.kernel.DB, machineID)
+	c, err := conditionOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err == nil {
 		err = s.numberFindings(ctx, actor, machineID, c.Findings)
 	}
@@ -63,7 +63,7 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
-	pictures, err := storefiles.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
+	pictures, err := storefiles.PlannedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
@@ -71,7 +71,7 @@ func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machin
 		if !slices.ContainsFunc(findings, func(f ToldFinding) bool { return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID }) {
 			continue
 		}
-		drawn, err := files.PlanOf(ctx, s.kernel.DB, p.AttachmentID)
+		drawn, err := files.PlanOf(ctx, s.kernel.Reader(ctx), p.AttachmentID)
 		if err != nil {
 			return err
 		}

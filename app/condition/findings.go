@@ -78,7 +78,7 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
 func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	f, err := storecondition.FindingByID(ctx, s.kernel.DB, id)
+	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return 0, err
 	}
@@ -103,7 +103,7 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 }
 
 func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	f, err := storecondition.FindingByID(ctx, s.kernel.DB, e.SubjectID)
+	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
 	}

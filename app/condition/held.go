@@ -4,9 +4,9 @@ import (
 	"context"
 	"strings"
 
+	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	storecondition "frugalheron/store/condition"
-	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
@@ -17,7 +17,7 @@ func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.P
 	if err != nil {
 		return nil, nil, err
 	}
-	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
+	assemblies, err := appinventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, nil, err
 	}

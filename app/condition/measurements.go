@@ -42,7 +42,7 @@ func (s *Service) Measurements(ctx context.Context, actor action.Actor, machineI
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return measurementsOf(ctx, s.kernel.DB, machineID)
+	return measurementsOf(ctx, s.kernel.Reader(ctx), machineID)
 }
 
 func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {

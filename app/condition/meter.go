@@ -65,7 +65,7 @@ func (s *Service) TakeReading(ctx context.Context, actor action.Actor, id int64)
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return Measurement{}, err
 	}
-	now, err := measurementByID(ctx, s.kernel.DB, id)
+	now, err := measurementByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return now, err
 	}

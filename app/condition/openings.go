@@ -40,7 +40,7 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 	if err != nil {
 		return plan, err
 	}
-	times, err := condition.OpeningTimes(ctx, s.kernel.DB)
+	times, err := condition.OpeningTimes(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return plan, err
 	}
@@ -48,7 +48,7 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
 	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
 		shown := c.Look[:min(len(c.Look), mostLooks)]
-		look, err := tellRisks(ctx, s.kernel.DB, table, order, shown)
+		look, err := tellRisks(ctx, s.kernel.Reader(ctx), table, order, shown)
 		if err != nil {
 			return plan, err
 		}

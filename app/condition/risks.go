@@ -54,7 +54,7 @@ func (s *Service) Risks(ctx context.Context, actor action.Actor, machineID int64
 	if end := after + limit; end < page.Total {
 		page.Next = end
 	}
-	page.Risks, err = tellRisks(ctx, s.kernel.DB, table, order, order.From(after, after+limit))
+	page.Risks, err = tellRisks(ctx, s.kernel.Reader(ctx), table, order, order.From(after, after+limit))
 	return page, err
 }
 
@@ -68,7 +68,7 @@ func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.
 	for _, c := range own {
 		classes = append(classes, c.Class)
 	}
-	rows, err := storecondition.Ageing(ctx, s.kernel.DB, machineID)
+	rows, err := storecondition.Ageing(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, nil, err
 	}

@@ -96,7 +96,7 @@ type keptLook struct {
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
 func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
-	row, err := storecondition.SurveyByID(ctx, s.kernel.DB, id)
+	row, err := storecondition.SurveyByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return Condition{}, err
 	}

@@ -88,11 +88,11 @@ func dueVerdict(risks RiskPage) reckoning.Verdict {
 
 // Verdicts are the lines of the reckoning that follow from surveys, measurements and what ages, by what is kept.
 func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error) {
-	found, err := conditionOf(ctx, s.kernel.DB, machineID)
+	found, err := conditionOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}
-	failed, err := failedMeasurements(ctx, s.kernel.DB, machineID)
+	failed, err := failedMeasurements(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}

@@ -11,6 +11,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/calendar"
 	"frugalheron/core/dating"
 	"frugalheron/core/evidence"
@@ -57,7 +58,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 	if err != nil {
 		return d, err
 	}
-	assemblies, err := inventory.AssembliesOf(ctx, s.kernel.DB, machineID)
+	assemblies, err := appinventory.AssembliesOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return d, err
 	}
@@ -74,7 +75,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 		}
 		d.Parts = append(d.Parts, more...)
 	}
-	known, err := library.ModelOf(ctx, s.kernel.DB, machine.Maker, machine.Model)
+	known, err := library.ModelOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model)
 	if err == nil {
 		d.useModel(known, assemblies)
 	} else if !errors.Is(err, action.ErrNotFound) {
@@ -89,7 +90,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 	for i, assembly := range assemblies {
 		ids[i], byID[assembly.ID] = assembly.ID, assembly
 	}
-	lines, err := library.DatedEntriesOf(ctx, s.kernel.DB, ids)
+	lines, err := library.DatedEntriesOf(ctx, s.kernel.Reader(ctx), ids)
 	if err != nil {
 		return nil, err
 	}
@@ -129,7 +130,9 @@ func nameOf(line library.DatedEntry) string {
 
 // datedStatements lists what plates and papers say of the building of a machine.
 func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]DatedPart, error) {
-	statements, err := storeevidence.StatementsOf(ctx, s.kernel.DB, machineID)
+	statements, err := action.Once(ctx, "statements", machineID, func() ([]storeevidence.Statement, error) {
+		return storeevidence.StatementsOf(ctx, s.kernel.Reader(ctx), machineID)
+	})
 	if err != nil {
 		return nil, err
 	}
@@ -163,7 +166,7 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly
 	for _, assembly := range assemblies {
 		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
 	}
-	reads, err := roms.RomReadsOf(ctx, s.kernel.DB, ids)
+	reads, err := roms.RomReadsOf(ctx, s.kernel.Reader(ctx), ids)
 	if err != nil {
 		return nil, err
 	}

@@ -85,7 +85,9 @@ func weigh(stated []Stated) []Known {
 
 // KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
 func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
-	kept, err := storeevidence.StatementsOf(ctx, h, machine.ID)
+	kept, err := action.Once(ctx, "statements", machine.ID, func() ([]storeevidence.Statement, error) {
+		return storeevidence.StatementsOf(ctx, h, machine.ID)
+	})
 	if err != nil {
 		return nil, err
 	}

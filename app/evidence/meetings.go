@@ -15,7 +15,7 @@ func (s *Service) Meetings(ctx context.Context, actor action.Actor, record evide
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return evidence.MeetingsOf(ctx, s.kernel.DB, record, actor.Hides())
+	return evidence.MeetingsOf(ctx, s.kernel.Reader(ctx), record, actor.Hides())
 }
 
 // MeetingDecision says what an identifier means that two records share.

@@ -136,7 +136,7 @@ func (s *Service) Original(ctx context.Context, actor action.Actor, id int64) (a
 	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
 		return content, err
 	}
-	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -149,7 +149,7 @@ func (s *Service) Attachment(ctx context.Context, actor action.Actor, id int64) 
 	if err := actor.Must(action.MayLook); err != nil {
 		return files.Attachment{}, err
 	}
-	one, err := files.AttachmentByID(ctx, s.kernel.DB, id)
+	one, err := files.AttachmentByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && (one.StaffOnly && actor.Hides() || s.blobs == nil) {
 		return files.Attachment{}, action.ErrNotFound
 	}
@@ -168,7 +168,7 @@ func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Own
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := files.ListAttachments(ctx, s.kernel.DB, files.AttachmentQuery{
+	found, err := files.ListAttachments(ctx, s.kernel.Reader(ctx), files.AttachmentQuery{
 		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
 	})
 	if len(found) > limit {
@@ -181,38 +181,30 @@ func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Own
 
 // ChangeAttachment rewrites what is said of a picture or document, starting from a version.
 func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields files.AttachmentFields) (files.Attachment, error) {
-	var changed files.Attachment
 	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View), input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
 		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address), input.Lines("numbers", &fields.Numbers))
 	if err == nil && fields.Captured != "" {
 		err = input.PastDay("captured", fields.Captured)
 	}
 	if err != nil {
-		return changed, err
+		return files.Attachment{}, err
 	}
-	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := files.LockAttachment(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "what is said of it", Newer: before}
-		}
-		if err := files.UpdateAttachment(ctx, tx, id, fields); err != nil {
-			return err
-		}
-		if changed, err = files.AttachmentByID(ctx, tx, id); err != nil {
-			return err
-		}
-		told := func(t files.Attachment) any {
-			return struct {
-				FileName string `json:"fileName"`
-				files.AttachmentFields
-			}{t.FileName, t.AttachmentFields}
-		}
-		return action.Record(ctx, tx, actor, eventChangeAttachment, id, before.MachineID, told(before), told(changed))
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeAttachment, ID: id, Version: version}
+	return attachments.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ files.Attachment) error {
+		return files.UpdateAttachment(ctx, tx, id, fields)
 	})
-	return changed, err
+}
+
+var attachments = action.Records[files.Attachment]{
+	What: "what is said of it", Lock: files.LockAttachment, Read: files.AttachmentByID,
+	Version: func(t files.Attachment) int { return t.Version },
+	Told: func(t files.Attachment) any {
+		return struct {
+			FileName string `json:"fileName"`
+			files.AttachmentFields
+		}{t.FileName, t.AttachmentFields}
+	},
+	Machine: func(t files.Attachment) *int64 { return t.MachineID },
 }
 
 // StrikeAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
@@ -220,12 +212,9 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := files.LockAttachment(ctx, tx, id)
+		before, err := attachments.Locked(ctx, tx, id, version)
 		if err != nil {
 			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "what is said of it", Newer: before}
 		}
 		if before.Cited > 0 {
 			return action.Reject("id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited))

@@ -47,7 +47,7 @@ func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machi
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return files.PlannedPictures(ctx, s.kernel.DB, machineID, actor.Hides())
+	return files.PlannedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
 }
 
 // BoardPlan reads what is drawn on a picture.
@@ -55,7 +55,7 @@ func (s *Service) BoardPlan(ctx context.Context, actor action.Actor, attachmentI
 	if _, err := s.planned(ctx, actor, attachmentID); err != nil {
 		return ToldPlan{}, err
 	}
-	return PlanOf(ctx, s.kernel.DB, attachmentID)
+	return PlanOf(ctx, s.kernel.Reader(ctx), attachmentID)
 }
 
 func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID int64) (files.Attachment, error) {
@@ -174,11 +174,11 @@ func (s *Service) PlanDrawing(ctx context.Context, actor action.Actor, attachmen
 	if err != nil {
 		return action.Content{}, err
 	}
-	told, err := PlanOf(ctx, s.kernel.DB, attachmentID)
+	told, err := PlanOf(ctx, s.kernel.Reader(ctx), attachmentID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}

@@ -36,7 +36,7 @@ func (s *Service) History(ctx context.Context, actor action.Actor, machineID, be
 		return ToldPage{}, err
 	}
 	if machineID != 0 {
-		if _, err := inventory.MachineByID(ctx, s.kernel.DB, machineID); err != nil {
+		if _, err := inventory.MachineByID(ctx, s.kernel.Reader(ctx), machineID); err != nil {
 			return ToldPage{}, err
 		}
 	}
@@ -63,13 +63,13 @@ func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, bef
 func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history.EventQuery, limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
 	q.EventReader, q.Limit = action.ReaderOf(actor), limit+1 // one more means that another page follows
-	events, err := history.ListEvents(ctx, s.kernel.DB, q)
+	events, err := history.ListEvents(ctx, s.kernel.Reader(ctx), q)
 	if err != nil {
 		return page, err
 	}
 	text := func(text string) string { return text }
 	if actor.Hides() {
-		p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
+		p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
 		if err != nil {
 			return page, err
 		}

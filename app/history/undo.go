@@ -13,7 +13,7 @@ func (s *Service) Undo(ctx context.Context, actor action.Actor, eventID int64) e
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
 	}
-	event, err := history.EventByID(ctx, s.kernel.DB, action.ReaderOf(actor), eventID)
+	event, err := history.EventByID(ctx, s.kernel.Reader(ctx), action.ReaderOf(actor), eventID)
 	if err != nil {
 		return err
 	}

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/store/inventory"
+	"frugalheron/store/pg"
 )
 
 // AddAssembly adds a board to a machine, with an empty sheet.
@@ -117,7 +118,14 @@ func (s *Service) Assembly(ctx context.Context, actor action.Actor, id int64) (i
 	if err := actor.Must(action.MayLook); err != nil {
 		return inventory.Assembly{}, err
 	}
-	return inventory.AssemblyByID(ctx, s.kernel.DB, id)
+	return inventory.AssemblyByID(ctx, s.kernel.Reader(ctx), id)
+}
+
+// AssembliesOf lists what is fitted in a machine today; in a snapshot it is read once.
+func AssembliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]inventory.Assembly, error) {
+	return action.Once(ctx, "assemblies", machineID, func() ([]inventory.Assembly, error) {
+		return inventory.AssembliesOf(ctx, h, machineID)
+	})
 }
 
 // Fittings lists where an assembly has been, the newest first.
@@ -125,7 +133,7 @@ func (s *Service) Fittings(ctx context.Context, actor action.Actor, id int64) ([
 	if _, err := s.Assembly(ctx, actor, id); err != nil {
 		return nil, err
 	}
-	return inventory.FittingsOf(ctx, s.kernel.DB, id)
+	return inventory.FittingsOf(ctx, s.kernel.Reader(ctx), id)
 }
 
 // LooseAssembly is an assembly that is in no machine, with its memory in words.
@@ -147,7 +155,7 @@ func (s *Service) ListLoose(ctx context.Context, actor action.Actor, search stri
 	if err := actor.Must(action.MayLook); err != nil {
 		return LoosePage{}, err
 	}
-	found, err := inventory.ListLoose(ctx, s.kernel.DB, strings.Fields(search), actor.Hides(), after, limit+1)
+	found, err := inventory.ListLoose(ctx, s.kernel.Reader(ctx), strings.Fields(search), actor.Hides(), after, limit+1)
 	page := LoosePage{Assemblies: []LooseAssembly{}}
 	if len(found) > limit {
 		found = found[:limit]

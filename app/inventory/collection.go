@@ -24,42 +24,43 @@ func (s *Service) Collection(ctx context.Context, actor action.Actor) (inventory
 	if err := actor.Must(action.MayLook); err != nil {
 		return inventory.Collection{}, err
 	}
-	return inventory.ReadCollection(ctx, s.kernel.DB)
+	return inventory.ReadCollection(ctx, s.kernel.Reader(ctx))
 }
 
 // CurrencyForm is how currencies are written: three capitals, as ISO 4217 has them.
 var CurrencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
 
+// theCollection is by what the history knows the one that there is.
+const theCollection = 1
+
+var collections = action.Records[inventory.Collection]{
+	What: "the collection",
+	Lock: func(ctx context.Context, h pg.Handle, _ int64) (inventory.Collection, error) {
+		return inventory.LockCollection(ctx, h)
+	},
+	Read: func(ctx context.Context, h pg.Handle, _ int64) (inventory.Collection, error) {
+		return inventory.ReadCollection(ctx, h)
+	},
+	Version: func(c inventory.Collection) int { return c.Version },
+	Told:    func(c inventory.Collection) any { return c.CollectionFields },
+}
+
 // ChangeCollection rewrites the settings of the collection, starting from a version.
 func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields inventory.CollectionFields) (inventory.Collection, error) {
-	var changed inventory.Collection
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
 	if err := input.OneLine("name", &fields.Name); err != nil {
-		return changed, err
+		return inventory.Collection{}, err
 	}
 	if _, err := accession.ParsePattern(fields.AccessionPattern); err != nil {
-		return changed, action.Reject("accessionPattern", err.Error())
+		return inventory.Collection{}, action.Reject("accessionPattern", err.Error())
 	}
 	if !CurrencyForm.MatchString(fields.Currency) {
-		return changed, action.Reject("currency", "write its three letters, as EUR")
+		return inventory.Collection{}, action.Reject("currency", "write its three letters, as EUR")
 	}
-	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := inventory.LockCollection(ctx, tx)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the collection", Newer: before}
-		}
-		if err := inventory.UpdateCollection(ctx, tx, fields); err != nil {
-			return err
-		}
-		if changed, err = inventory.ReadCollection(ctx, tx); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventChangeCollection, 1, nil, before.CollectionFields, changed.CollectionFields)
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCollection, ID: theCollection, Version: version}
+	return collections.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ inventory.Collection) error {
+		return inventory.UpdateCollection(ctx, tx, fields)
 	})
-	return changed, err
 }
 
 // NextNumber is the accession number that the next thing gets.
@@ -74,13 +75,13 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return NextNumber{}, err
 	}
-	pattern, err := PatternOf(ctx, s.kernel.DB)
+	pattern, err := PatternOf(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return NextNumber{}, err
 	}
 	year, lot := time.Now().Year(), 0
 	if acquisitionID != 0 {
-		acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.DB, acquisitionID)
+		acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.Reader(ctx), acquisitionID)
 		if err != nil {
 			return NextNumber{}, err
 		}
@@ -91,7 +92,7 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 			lot = *acquired.Lot
 		}
 	}
-	given, err := inventory.NumbersLike(ctx, s.kernel.DB, "")
+	given, err := inventory.NumbersLike(ctx, s.kernel.Reader(ctx), "")
 	if err != nil {
 		return NextNumber{}, err
 	}
@@ -137,11 +138,11 @@ func (s *Service) Register(ctx context.Context, actor action.Actor) (Register, e
 	if err := actor.Must(action.MayLook); err != nil {
 		return Register{}, err
 	}
-	pattern, err := PatternOf(ctx, s.kernel.DB)
+	pattern, err := PatternOf(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return Register{}, err
 	}
-	given, err := inventory.NumbersLike(ctx, s.kernel.DB, "")
+	given, err := inventory.NumbersLike(ctx, s.kernel.Reader(ctx), "")
 	if err != nil {
 		return Register{}, err
 	}

@@ -36,7 +36,7 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 	if len(words) == 0 {
 		return found, nil
 	}
-	exact, err := inventory.MachineByAccession(ctx, s.kernel.DB, strings.Join(words, " "))
+	exact, err := inventory.MachineByAccession(ctx, s.kernel.Reader(ctx), strings.Join(words, " "))
 	if err == nil {
 		found.Exact = &exact
 	} else if !errors.Is(err, action.ErrNotFound) {
@@ -47,7 +47,7 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = inventory.FindAssemblies(ctx, s.kernel.DB, words, actor.Hides(), fewFound); err != nil {
+	if found.Assemblies, err = inventory.FindAssemblies(ctx, s.kernel.Reader(ctx), words, actor.Hides(), fewFound); err != nil {
 		return found, err
 	}
 	for _, word := range words {
@@ -55,6 +55,6 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 			return found, nil
 		}
 	}
-	found.Chips, err = inventory.FindChips(ctx, s.kernel.DB, words, fewFound)
+	found.Chips, err = inventory.FindChips(ctx, s.kernel.Reader(ctx), words, fewFound)
 	return found, err
 }

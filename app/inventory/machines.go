@@ -51,7 +51,16 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields 
 
 // MeasureTables lets the database measure its tables anew, so that it answers well at once after so
 // much was entered; it would find out itself, but minutes later.
-func (s *Service) MeasureTables(ctx context.Context) error { return pg.Analyze(ctx, s.kernel.DB) }
+func (s *Service) MeasureTables(ctx context.Context) error {
+	return pg.Analyze(ctx, s.kernel.Reader(ctx))
+}
+
+var machines = action.Records[inventory.Machine]{
+	What: "the machine", Lock: inventory.LockMachine, Read: inventory.MachineByID,
+	Version: func(m inventory.Machine) int { return m.Version },
+	Told:    func(m inventory.Machine) any { return m.MachineFields },
+	Machine: func(m inventory.Machine) *int64 { return &m.ID },
+}
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
@@ -59,32 +68,20 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 	if err := CheckMachine(&fields); err != nil {
 		return inventory.Machine{}, err
 	}
-	var changed inventory.Machine
-	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := inventory.LockMachine(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the machine", Newer: before}
-		}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeMachine, ID: id, Version: version}
+	return machines.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Machine) error {
 		if err := inventory.UpdateMachine(ctx, tx, id, fields); err != nil {
 			return accessionTaken(err, fields.Accession)
 		}
-		if changed, err = inventory.MachineByID(ctx, tx, id); err != nil {
+		changed, err := inventory.MachineByID(ctx, tx, id)
+		if err != nil {
 			return err
 		}
-		if err := giveNumber(ctx, tx, changed); err != nil {
+		if err := giveNumber(ctx, tx, changed); err != nil || before.Place == changed.Place {
 			return err
 		}
-		if before.Place != changed.Place {
-			if err := moveOn(ctx, tx, inventory.Stay{MachineID: id, Place: changed.Place, Since: action.Today()}); err != nil {
-				return err
-			}
-		}
-		return action.Record(ctx, tx, actor, eventChangeMachine, id, &id, before.MachineFields, changed.MachineFields)
+		return moveOn(ctx, tx, inventory.Stay{MachineID: id, Place: changed.Place, Since: action.Today()})
 	})
-	return changed, err
 }
 
 // Machine reads a machine.
@@ -92,7 +89,9 @@ func (s *Service) Machine(ctx context.Context, actor action.Actor, id int64) (in
 	if err := actor.Must(action.MayLook); err != nil {
 		return inventory.Machine{}, err
 	}
-	return inventory.MachineByID(ctx, s.kernel.DB, id)
+	return action.Once(ctx, "machine", id, func() (inventory.Machine, error) {
+		return inventory.MachineByID(ctx, s.kernel.Reader(ctx), id)
+	})
 }
 
 // Places names the places in use.
@@ -100,5 +99,5 @@ func (s *Service) Places(ctx context.Context, actor action.Actor) ([]string, err
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return inventory.ListPlaces(ctx, s.kernel.DB, actor.Hides())
+	return inventory.ListPlaces(ctx, s.kernel.Reader(ctx), actor.Hides())
 }

@@ -72,7 +72,7 @@ func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list Mac
 		return page, action.Reject("sort", "is no column of the list")
 	}
 	if list.After == "" {
-		if page.Total, err = inventory.CountMachines(ctx, s.kernel.DB, query.MachineFilter); err != nil {
+		if page.Total, err = inventory.CountMachines(ctx, s.kernel.Reader(ctx), query.MachineFilter); err != nil {
 			return page, err
 		}
 		if page.Total == 0 {
@@ -87,7 +87,7 @@ func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list Mac
 	}
 	// One more than asked for tells whether another page follows.
 	query.Limit = list.Limit + 1
-	found, err := inventory.ListMachines(ctx, s.kernel.DB, query)
+	found, err := inventory.ListMachines(ctx, s.kernel.Reader(ctx), query)
 	if len(found) > list.Limit {
 		found = found[:list.Limit]
 		last := found[list.Limit-1]
@@ -140,7 +140,7 @@ func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters M
 	if err != nil {
 		return f, err
 	}
-	counts, err := inventory.CountFacets(ctx, s.kernel.DB, filters.inStore(public))
+	counts, err := inventory.CountFacets(ctx, s.kernel.Reader(ctx), filters.inStore(public))
 	for _, c := range counts {
 		of := map[string]*[]inventory.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
@@ -167,5 +167,5 @@ func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters 
 	if err != nil {
 		return nil, err
 	}
-	return inventory.CountHolding(ctx, s.kernel.DB, filters.inStore(public), numbers)
+	return inventory.CountHolding(ctx, s.kernel.Reader(ctx), filters.inStore(public), numbers)
 }

@@ -74,12 +74,8 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 	}
 	var moved MovedMachine
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := inventory.LockMachine(ctx, tx, id)
-		if err != nil {
+		if _, err := machines.Locked(ctx, tx, id, version); err != nil {
 			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the machine", Newer: before}
 		}
 		from, err := presentStay(ctx, tx, id)
 		if err != nil {
@@ -179,5 +175,5 @@ func (s *Service) CountPlaces(ctx context.Context, actor action.Actor) ([]invent
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return inventory.CountPlaces(ctx, s.kernel.DB)
+	return inventory.CountPlaces(ctx, s.kernel.Reader(ctx))
 }

@@ -34,11 +34,11 @@ func (c *libraryCache) at(ctx context.Context, h pg.Handle, n int64) (*device.Li
 
 // Read returns the built-in library with the collection's own types.
 func (s *Service) Read(ctx context.Context) (*device.Library, error) {
-	n, _, err := library.LibraryState(ctx, s.kernel.DB)
+	n, _, err := library.LibraryState(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return nil, err
 	}
-	return s.libraries.at(ctx, s.kernel.DB, n)
+	return s.libraries.at(ctx, s.kernel.Reader(ctx), n)
 }
 
 // Held returns it for work whose result is kept: own types wait with changing until the

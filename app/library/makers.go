@@ -27,7 +27,7 @@ func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) 
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	found, err := library.ListMakers(ctx, s.kernel.DB, strings.Fields(words), mostMakers)
+	found, err := library.ListMakers(ctx, s.kernel.Reader(ctx), strings.Fields(words), mostMakers)
 	told := make([]ToldMaker, len(found))
 	for i, m := range found {
 		told[i] = tellMaker(m)
@@ -62,27 +62,20 @@ func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields libra
 	return tellMaker(added), err
 }
 
+var makers = action.Records[library.Maker]{
+	What: "the maker", Lock: library.LockMaker, Read: library.MakerByID,
+	Version: func(m library.Maker) int { return m.Version },
+	Told:    func(m library.Maker) any { return m.MakerFields },
+}
+
 // ChangeMaker rewrites what is said of a maker, starting from a version.
 func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields library.MakerFields) (ToldMaker, error) {
-	var changed library.Maker
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := library.LockMaker(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the maker", Newer: before}
-		}
-		if err := library.UpdateMaker(ctx, tx, id, fields); err != nil {
-			return makerTaken(err, fields)
-		}
-		if changed, err = library.MakerByID(ctx, tx, id); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventChangeMaker, id, nil, before.MakerFields, changed.MakerFields)
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeMaker, ID: id, Version: version}
+	changed, err := makers.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.Maker) error {
+		return makerTaken(library.UpdateMaker(ctx, tx, id, fields), fields)
 	})
 	return tellMaker(changed), err
 }

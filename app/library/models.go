@@ -22,7 +22,7 @@ func (s *Service) Models(ctx context.Context, actor action.Actor, words string) 
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return library.ListModels(ctx, s.kernel.DB, strings.Fields(words), mostModels)
+	return library.ListModels(ctx, s.kernel.Reader(ctx), strings.Fields(words), mostModels)
 }
 
 // AddModel adds a model.
@@ -44,29 +44,21 @@ func (s *Service) AddModel(ctx context.Context, actor action.Actor, fields libra
 	return added, err
 }
 
+var models = action.Records[library.MachineModel]{
+	What: "the model", Lock: library.LockModel, Read: library.ModelByID,
+	Version: func(m library.MachineModel) int { return m.Version },
+	Told:    func(m library.MachineModel) any { return m.ModelFields },
+}
+
 // ChangeModel rewrites what is said of a model, starting from a version.
 func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int, fields library.ModelFields) (library.MachineModel, error) {
-	var changed library.MachineModel
 	if err := checkModel(&fields); err != nil {
-		return changed, err
+		return library.MachineModel{}, err
 	}
-	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := library.LockModel(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the model", Newer: before}
-		}
-		if err := library.UpdateModel(ctx, tx, id, fields); err != nil {
-			return modelTaken(err, fields)
-		}
-		if changed, err = library.ModelByID(ctx, tx, id); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventChangeModel, id, nil, before.ModelFields, changed.ModelFields)
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeModel, ID: id, Version: version}
+	return models.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.MachineModel) error {
+		return modelTaken(library.UpdateModel(ctx, tx, id, fields), fields)
 	})
-	return changed, err
 }
 
 func modelTaken(err error, fields library.ModelFields) error {

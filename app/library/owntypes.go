@@ -198,7 +198,7 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 	if err != nil {
 		return nil, err
 	}
-	own, err := library.ListOwnTypes(ctx, s.kernel.DB)
+	own, err := library.ListOwnTypes(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -221,7 +221,7 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 			}
 		}
 	}
-	counts, err := library.CountOccurrences(ctx, s.kernel.DB, numbers)
+	counts, err := library.CountOccurrences(ctx, s.kernel.Reader(ctx), numbers)
 	for i := range found {
 		found[i].Occurrences = counts[found[i].Number]
 	}
@@ -233,5 +233,5 @@ func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number st
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return library.OccurrencesOf(ctx, s.kernel.DB, device.Normal(number), limit)
+	return library.OccurrencesOf(ctx, s.kernel.Reader(ctx), device.Normal(number), limit)
 }

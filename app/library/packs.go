@@ -26,11 +26,11 @@ func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Co
 	if err := actor.Must(action.MayLook); err != nil {
 		return action.Content{}, err
 	}
-	own, err := library.ListOwnTypes(ctx, s.kernel.DB)
+	own, err := library.ListOwnTypes(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -68,7 +68,7 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 	if err != nil {
 		return taken, err
 	}
-	own, err := library.ListOwnTypes(ctx, s.kernel.DB)
+	own, err := library.ListOwnTypes(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return taken, err
 	}

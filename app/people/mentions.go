@@ -199,7 +199,7 @@ func (s *Service) Mentions(ctx context.Context, actor action.Actor) ([]people.Me
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return people.OpenMentions(ctx, s.kernel.DB, listedMention)
+	return people.OpenMentions(ctx, s.kernel.Reader(ctx), listedMention)
 }
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
@@ -207,14 +207,16 @@ func (s *Service) DecideMention(ctx context.Context, actor action.Actor, id int6
 	return s.decideMention(ctx, actor, id, version, &meant, eventDecideMention)
 }
 
+var mentions = action.Records[people.Mention]{
+	What: "the mention", Lock: people.LockMention,
+	Version: func(m people.Mention) int { return m.Version },
+}
+
 func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool, decided *action.Event) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := people.LockMention(ctx, tx, id)
+		before, err := mentions.Locked(ctx, tx, id, version)
 		if err != nil {
 			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the mention", Newer: before}
 		}
 		if err := people.DecideMention(ctx, tx, id, actor.Account(), meant); err != nil {
 			return err

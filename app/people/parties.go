@@ -74,38 +74,31 @@ func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields peopl
 	return added, err
 }
 
+var parties = action.Records[people.Party]{
+	What: "the party", Lock: people.LockParty, Read: people.PartyByID,
+	Version: func(p people.Party) int { return p.Version },
+	Told:    func(p people.Party) any { return p.PartyFields },
+}
+
 // ChangeParty rewrites what is said of a party, starting from a version.
 func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields people.PartyFields) (people.Party, error) {
 	if err := checkParty(&fields); err != nil {
 		return people.Party{}, err
 	}
-	var changed people.Party
-	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := people.LockParty(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the party", Newer: before}
-		}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeParty, ID: id, Version: version}
+	return parties.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before people.Party) error {
 		if err := people.UpdateParty(ctx, tx, id, fields); err != nil {
 			return nameTaken(err, fields.Name)
 		}
-		if changed, err = people.PartyByID(ctx, tx, id); err != nil {
-			return err
-		}
-		if err := action.Record(ctx, tx, actor, eventChangeParty, id, nil, before.PartyFields, changed.PartyFields); err != nil {
-			return err
-		}
-		if !before.Private && !changed.Private {
+		if !before.Private && !fields.Private {
 			return nil
 		}
-		if err := s.publishAgain(ctx, tx, personOf(before), personOf(changed)); err != nil || !changed.Private {
+		now := personOf(people.Party{ID: id, PartyFields: fields})
+		if err := s.publishAgain(ctx, tx, personOf(before), now); err != nil || !fields.Private {
 			return err
 		}
-		return s.noteOldMentions(ctx, tx, personOf(changed))
+		return s.noteOldMentions(ctx, tx, now)
 	})
-	return changed, err
 }
 
 func nameTaken(err error, name string) error {
@@ -120,5 +113,5 @@ func (s *Service) Parties(ctx context.Context, actor action.Actor, words string)
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return people.ListParties(ctx, s.kernel.DB, strings.Fields(words), partiesOffered)
+	return people.ListParties(ctx, s.kernel.Reader(ctx), strings.Fields(words), partiesOffered)
 }

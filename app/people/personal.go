@@ -56,10 +56,10 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	found, err := people.PersonalDataOf(ctx, s.kernel.DB, 0)
+	found, err := people.PersonalDataOf(ctx, s.kernel.Reader(ctx), 0)
 	open := make([]OpenData, len(found))
 	for i, data := range found {
-		machine, err := inventory.MachineByID(ctx, s.kernel.DB, data.MachineID)
+		machine, err := inventory.MachineByID(ctx, s.kernel.Reader(ctx), data.MachineID)
 		if err != nil {
 			return nil, err
 		}
@@ -90,27 +90,20 @@ func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, mach
 	return noted, err
 }
 
+var personalData = action.Records[people.PersonalData]{
+	What: "the note", Lock: people.LockPersonalData, Read: people.LockPersonalData,
+	Version: func(p people.PersonalData) int { return p.Version },
+	Told:    func(p people.PersonalData) any { return p.PersonalDataFields },
+	Machine: func(p people.PersonalData) *int64 { return &p.MachineID },
+}
+
 // ChangePersonalData writes what was decided about such data, and that it was done.
 func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields people.PersonalDataFields) (people.PersonalData, error) {
-	var changed people.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
-		return changed, err
+		return people.PersonalData{}, err
 	}
-	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		before, err := people.LockPersonalData(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the note", Newer: before}
-		}
-		if err := people.UpdatePersonalData(ctx, tx, id, fields); err != nil {
-			return err
-		}
-		if changed, err = people.LockPersonalData(ctx, tx, id); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventDecidePersonalData, id, &before.MachineID, before.PersonalDataFields, changed.PersonalDataFields)
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventDecidePersonalData, ID: id, Version: version}
+	return personalData.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ people.PersonalData) error {
+		return people.UpdatePersonalData(ctx, tx, id, fields)
 	})
-	return changed, err
 }

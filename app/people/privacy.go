@@ -115,7 +115,7 @@ func PublicOf[Value any](p *Privacy, value Value) Value {
 
 // Privacy reads what is kept from others than staff.
 func (s *Service) Privacy(ctx context.Context) (*Privacy, error) {
-	return s.PrivacyIn(ctx, s.kernel.DB)
+	return s.PrivacyIn(ctx, s.kernel.Reader(ctx))
 }
 
 // Public returns an answer as others than staff may read it: without the names of private persons.
@@ -127,5 +127,5 @@ func (s *Service) OnlyPublic(ctx context.Context, actor action.Actor) (bool, err
 	if !actor.Hides() {
 		return false, nil
 	}
-	return people.HasPublicTexts(ctx, s.kernel.DB)
+	return people.HasPublicTexts(ctx, s.kernel.Reader(ctx))
 }

@@ -67,7 +67,7 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		return nothing, err
 	}
 	said, isStatement := statement.Read(rest)
-	measured, err := understandMeasurement(ctx, s.kernel.DB, machine.ID, rest)
+	measured, err := understandMeasurement(ctx, s.kernel.Reader(ctx), machine.ID, rest)
 	if err != nil || !isStatement && measured == nil {
 		return nothing, err
 	}
@@ -79,7 +79,7 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		u.Sure = u.Sure || measured != nil && measured.Sure
 		return u, nil
 	}
-	fitted, err := sheets.Contents(ctx, s.kernel.DB, machine.ID)
+	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machine.ID)
 	if err != nil {
 		return nothing, err
 	}
@@ -123,7 +123,7 @@ func (w Way) rank() int {
 // starts with, and what is said of it. Without a machine its id is 0.
 func (s *Service) about(ctx context.Context, machineID int64, text string) (machine storeinventory.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
-		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.DB, first)
+		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.Reader(ctx), first)
 		if !errors.Is(err, action.ErrNotFound) {
 			return machine, rest, err
 		}
@@ -131,7 +131,7 @@ func (s *Service) about(ctx context.Context, machineID int64, text string) (mach
 	if machineID == 0 {
 		return machine, text, nil
 	}
-	machine, err = storeinventory.MachineByID(ctx, s.kernel.DB, machineID)
+	machine, err = storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), machineID)
 	return machine, text, err
 }
 

@@ -145,7 +145,7 @@ func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64)
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return roms.ChipReading{}, err
 	}
-	r, err := roms.ChipReadingByID(ctx, s.kernel.DB, id)
+	r, err := roms.ChipReadingByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
 		r.State, r.Note = "stopped", "the application was stopped while it read; what was read so far is kept"
 	}
@@ -157,7 +157,7 @@ func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64)
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return roms.ChipReading{}, err
 	}
-	if _, err := roms.EndChipReading(ctx, s.kernel.DB, id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
+	if _, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
 		return roms.ChipReading{}, err
 	}
 	return s.ChipReading(ctx, actor, id)
@@ -168,10 +168,10 @@ func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int6
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return roms.ChipReading{}, err
 	}
-	if err := s.readerIsFree(ctx, s.kernel.DB); err != nil {
+	if err := s.readerIsFree(ctx, s.kernel.Reader(ctx)); err != nil {
 		return roms.ChipReading{}, err
 	}
-	resumed, err := roms.ResumeChipReading(ctx, s.kernel.DB, id, quiet)
+	resumed, err := roms.ResumeChipReading(ctx, s.kernel.Reader(ctx), id, quiet)
 	if err != nil {
 		return roms.ChipReading{}, err
 	}
@@ -209,7 +209,7 @@ func (s *Service) readChip(ctx context.Context, actor action.Actor, r roms.ChipR
 		slog.Error("reading a chip", "reading", r.ID, "cause", err)
 		state, note = "stopped", "something went wrong on the server; what was read so far is kept"
 	}
-	if _, err := roms.EndChipReading(ctx, s.kernel.DB, r.ID, state, note); err != nil {
+	if _, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), r.ID, state, note); err != nil {
 		slog.Error("ending the reading of a chip", "reading", r.ID, "cause", err)
 	}
 }
@@ -234,7 +234,7 @@ func (s *Service) readPasses(ctx context.Context, r roms.ChipReading) error {
 	kept := r.Done
 	pending, again, last := []byte{}, 0, time.Now()
 	flush := func() error {
-		running, err := roms.AppendToChipReading(ctx, s.kernel.DB, r.ID, kept, pending, again)
+		running, err := roms.AppendToChipReading(ctx, s.kernel.Reader(ctx), r.ID, kept, pending, again)
 		if err == nil && !running {
 			err = errStopped
 		}
@@ -264,7 +264,7 @@ func (s *Service) readPasses(ctx context.Context, r roms.ChipReading) error {
 
 // takePasses looks at both passes and notes them as two readings of the chip.
 func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.ChipReading) (string, error) {
-	got, err := roms.BytesOfChipReading(ctx, s.kernel.DB, r.ID)
+	got, err := roms.BytesOfChipReading(ctx, s.kernel.Reader(ctx), r.ID)
 	if err != nil {
 		return "", err
 	}
@@ -288,7 +288,7 @@ func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.Chi
 	if added[1].Known != "" {
 		note += ": " + added[1].Known
 	}
-	ended, err := roms.ChipReadingByID(ctx, s.kernel.DB, r.ID)
+	ended, err := roms.ChipReadingByID(ctx, s.kernel.Reader(ctx), r.ID)
 	if err != nil {
 		return "", err
 	}

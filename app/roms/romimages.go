@@ -25,7 +25,7 @@ func (s *Service) RomList(ctx context.Context, actor action.Actor, words string,
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := roms.ListRoms(ctx, s.kernel.DB, strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := roms.ListRoms(ctx, s.kernel.Reader(ctx), strings.Fields(words), actor.Hides(), skip, limit+1)
 	if len(found) > limit {
 		found, page.More = found[:limit], true
 	}
@@ -51,16 +51,16 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (Told
 		return told, err
 	}
 	var err error
-	if told.RomImage, err = roms.RomBySHA(ctx, s.kernel.DB, sum); err != nil {
+	if told.RomImage, err = roms.RomBySHA(ctx, s.kernel.Reader(ctx), sum); err != nil {
 		return told, err
 	}
 	if told.Inspection, err = s.InspectionOf(ctx, sum); err != nil {
 		return told, err
 	}
-	if told.SameContent, err = roms.SameContent(ctx, s.kernel.DB, told.RomImage); err != nil {
+	if told.SameContent, err = roms.SameContent(ctx, s.kernel.Reader(ctx), told.RomImage); err != nil {
 		return told, err
 	}
-	if told.Holders, err = roms.RomHolders(ctx, s.kernel.DB, []string{sum}); err != nil {
+	if told.Holders, err = roms.RomHolders(ctx, s.kernel.Reader(ctx), []string{sum}); err != nil {
 		return told, err
 	}
 	told.MayHave = told.Public || !actor.Hides()
@@ -83,7 +83,7 @@ func (s *Service) RomBytes(ctx context.Context, actor action.Actor, sum string) 
 	if err := actor.Must(action.MayLook); err != nil {
 		return roms.RomImage{}, nil, err
 	}
-	image, err := roms.RomBySHA(ctx, s.kernel.DB, sum)
+	image, err := roms.RomBySHA(ctx, s.kernel.Reader(ctx), sum)
 	if err != nil {
 		return image, nil, err
 	}

@@ -179,7 +179,7 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 
 // tellChips says how far the chips are known after files were added.
 func (s *Service) tellChips(ctx context.Context, assemblyID int64, added []AddedRead) error {
-	assembly, err := inventory.AssemblyByID(ctx, s.kernel.DB, assemblyID)
+	assembly, err := inventory.AssemblyByID(ctx, s.kernel.Reader(ctx), assemblyID)
 	if err != nil {
 		return err
 	}

@@ -9,6 +9,7 @@ import (
 	"sync"
 
 	"frugalheron/app/action"
+	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/device"
 	"frugalheron/core/rom"
 	"frugalheron/store/blobs"
@@ -35,7 +36,7 @@ func (s *Service) Roms(ctx context.Context, actor action.Actor, machineID int64)
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	assemblies, err := inventory.AssembliesOf(ctx, s.kernel.DB, machineID)
+	assemblies, err := appinventory.AssembliesOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -47,11 +48,11 @@ func (s *Service) romSockets(ctx context.Context, assemblies []inventory.Assembl
 	for i, assembly := range assemblies {
 		ids[i] = assembly.ID
 	}
-	lines, err := roms.RomSocketsOf(ctx, s.kernel.DB, ids, romClasses())
+	lines, err := roms.RomSocketsOf(ctx, s.kernel.Reader(ctx), ids, romClasses())
 	if err != nil {
 		return nil, err
 	}
-	reads, err := roms.RomReadsOf(ctx, s.kernel.DB, ids)
+	reads, err := roms.RomReadsOf(ctx, s.kernel.Reader(ctx), ids)
 	if err != nil {
 		return nil, err
 	}
@@ -133,7 +134,7 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	if sum == "" {
 		sum = reads[len(reads)-1].SHA256
 	}
-	image, err := roms.RomBySHA(ctx, s.kernel.DB, sum)
+	image, err := roms.RomBySHA(ctx, s.kernel.Reader(ctx), sum)
 	if err != nil {
 		return err
 	}
@@ -171,7 +172,7 @@ func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image rom
 
 // siblingsAgainst compares with the same socket of the same board elsewhere.
 func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image roms.RomImage) error {
-	siblings, err := roms.Siblings(ctx, s.kernel.DB, socket.AssemblyID, socket.Designator)
+	siblings, err := roms.Siblings(ctx, s.kernel.Reader(ctx), socket.AssemblyID, socket.Designator)
 	if err != nil {
 		return err
 	}
@@ -179,7 +180,7 @@ func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image 
 		if other.SHA256 == image.SHA256 {
 			continue
 		}
-		theirs, err := roms.RomBySHA(ctx, s.kernel.DB, other.SHA256)
+		theirs, err := roms.RomBySHA(ctx, s.kernel.Reader(ctx), other.SHA256)
 		if err != nil {
 			return err
 		}
@@ -263,7 +264,7 @@ func (s *Service) compareBytes(ctx context.Context, earlier, later string) (rom.
 // InspectionOf reads what is in an image, by its sum.
 func (s *Service) InspectionOf(ctx context.Context, sum string) (rom.Inspection, error) {
 	var inspection rom.Inspection
-	encoded, err := roms.RomInspection(ctx, s.kernel.DB, sum)
+	encoded, err := roms.RomInspection(ctx, s.kernel.Reader(ctx), sum)
 	if err == nil {
 		err = json.Unmarshal([]byte(encoded), &inspection)
 	}

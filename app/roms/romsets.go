@@ -34,7 +34,7 @@ func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	sets, images, err := roms.ListRomSets(ctx, s.kernel.DB)
+	sets, images, err := roms.ListRomSets(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -60,7 +60,7 @@ func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
 		set[image.Place] = image.SHA256
 		sums = append(sums, image.SHA256)
 	}
-	holders, err := roms.RomHolders(ctx, s.kernel.DB, sums)
+	holders, err := roms.RomHolders(ctx, s.kernel.Reader(ctx), sums)
 	if err != nil {
 		return err
 	}
@@ -71,7 +71,7 @@ func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
 			order = append(order, holder.AssemblyID)
 		}
 	}
-	reads, err := roms.RomReadsOf(ctx, s.kernel.DB, order)
+	reads, err := roms.RomReadsOf(ctx, s.kernel.Reader(ctx), order)
 	if err != nil {
 		return err
 	}

@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"frugalheron/app/action"
+	appinventory "frugalheron/app/inventory"
 	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 	"frugalheron/store/sheets"
@@ -31,12 +32,12 @@ func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID in
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return Contents(ctx, s.kernel.DB, machineID)
+	return Contents(ctx, s.kernel.Reader(ctx), machineID)
 }
 
 // Contents lists what is fitted in a machine today, each with its newest sheet.
 func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
-	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
+	assemblies, err := appinventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}

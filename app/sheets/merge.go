@@ -33,7 +33,7 @@ func (s *Service) MergeSheet(ctx context.Context, actor action.Actor, assemblyID
 	}
 	started := sheets.Revision{}
 	if base > 0 {
-		if started, err = sheets.RevisionOf(ctx, s.kernel.DB, assemblyID, base); err != nil {
+		if started, err = sheets.RevisionOf(ctx, s.kernel.Reader(ctx), assemblyID, base); err != nil {
 			return Merged{}, err
 		}
 	}

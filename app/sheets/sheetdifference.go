@@ -24,11 +24,11 @@ func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assem
 	older, newer := sheets.Revision{AssemblyID: assemblyID}, sheets.Revision{}
 	var err error
 	if from > 0 {
-		if older, err = sheets.RevisionOf(ctx, s.kernel.DB, assemblyID, from); err != nil {
+		if older, err = sheets.RevisionOf(ctx, s.kernel.Reader(ctx), assemblyID, from); err != nil {
 			return Difference{}, err
 		}
 	}
-	if newer, err = sheets.RevisionOf(ctx, s.kernel.DB, assemblyID, to); err != nil {
+	if newer, err = sheets.RevisionOf(ctx, s.kernel.Reader(ctx), assemblyID, to); err != nil {
 		return Difference{}, err
 	}
 	d := Difference{Lines: linediff.Of(LinesOf(older.Body), LinesOf(newer.Body))}

@@ -166,7 +166,7 @@ func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int6
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return sheets.Revision{}, err
 	}
-	revision, err := sheets.NewestRevision(ctx, s.kernel.DB, assemblyID)
+	revision, err := sheets.NewestRevision(ctx, s.kernel.Reader(ctx), assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
 		return sheets.Revision{AssemblyID: assemblyID}, nil
 	}
@@ -182,7 +182,7 @@ func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID 
 	if before == 0 {
 		before = math.MaxInt32
 	}
-	return sheets.RevisionsOf(ctx, s.kernel.DB, assemblyID, before, limit)
+	return sheets.RevisionsOf(ctx, s.kernel.Reader(ctx), assemblyID, before, limit)
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
@@ -190,7 +190,7 @@ func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID,
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return sheets.PositionsOf(ctx, s.kernel.DB, assemblyID, after, limit)
+	return sheets.PositionsOf(ctx, s.kernel.Reader(ctx), assemblyID, after, limit)
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
@@ -198,7 +198,7 @@ func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID in
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return sheets.EntriesOf(ctx, s.kernel.DB, assemblyID, afterLine, limit)
+	return sheets.EntriesOf(ctx, s.kernel.Reader(ctx), assemblyID, afterLine, limit)
 }
 
 // lookedOver takes in what a new revision of an outside says.

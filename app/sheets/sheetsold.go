@@ -17,7 +17,7 @@ const rereckonBatch = 20
 // do so at once; each assembly is locked while it is worked on.
 func (s *Service) RereckonOld(ctx context.Context) error {
 	for {
-		ids, err := sheets.AssembliesWithOldTotals(ctx, s.kernel.DB, builtin.Version, rereckonBatch)
+		ids, err := sheets.AssembliesWithOldTotals(ctx, s.kernel.Reader(ctx), builtin.Version, rereckonBatch)
 		if err != nil || len(ids) == 0 {
 			return err
 		}

@@ -85,7 +85,7 @@ func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID in
 
 // onConnector does work on a connector that is on the map, starting from a version.
 func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
-	row, err := teardown.ConnectorByID(ctx, s.kernel.DB, id)
+	row, err := teardown.ConnectorByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return Wiring{}, err
 	}

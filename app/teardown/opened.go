@@ -25,7 +25,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return out, err
 	}
-	logs, err := storeteardown.TeardownsOf(ctx, s.kernel.DB, machineID)
+	logs, err := storeteardown.TeardownsOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return out, err
 	}
@@ -34,13 +34,13 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 			out.Before = append(out.Before, one)
 			continue
 		}
-		told, err := tellTeardown(ctx, s.kernel.DB, machine, one)
+		told, err := tellTeardown(ctx, s.kernel.Reader(ctx), machine, one)
 		if err != nil {
 			return out, err
 		}
 		out.Now = &told
 	}
-	plugs, err := wiringOf(ctx, s.kernel.DB, machineID)
+	plugs, err := wiringOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return out, err
 	}
@@ -48,7 +48,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	if machine.Model == "" {
 		return out, nil
 	}
-	if out.Procedures, err = storeteardown.ProceduresOf(ctx, s.kernel.DB, machine.Maker, machine.Model); err != nil {
+	if out.Procedures, err = storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model); err != nil {
 		return out, err
 	}
 	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)

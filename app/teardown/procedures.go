@@ -26,7 +26,7 @@ func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]storete
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return storeteardown.ProceduresOf(ctx, s.kernel.DB, "", "")
+	return storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), "", "")
 }
 
 // ToldProcedure is a procedure with its steps read, and what is not made the same on all machines.
@@ -41,7 +41,7 @@ func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldProcedure{}, err
 	}
-	p, err := storeteardown.ProcedureByID(ctx, s.kernel.DB, id)
+	p, err := storeteardown.ProcedureByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return ToldProcedure{}, err
 	}
@@ -89,29 +89,21 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 	return made, err
 }
 
+var procedures = action.Records[storeteardown.Procedure]{
+	What: "the procedure", Lock: storeteardown.LockProcedure, Read: storeteardown.ProcedureByID,
+	Version: func(p storeteardown.Procedure) int { return p.Version },
+	Told:    func(p storeteardown.Procedure) any { return p.ProcedureFields },
+}
+
 // ChangeProcedure rewrites one, starting from a version.
 func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f storeteardown.ProcedureFields) (storeteardown.Procedure, error) {
-	var changed storeteardown.Procedure
 	if err := checkProcedure(&f); err != nil {
-		return changed, err
+		return storeteardown.Procedure{}, err
 	}
-	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := storeteardown.LockProcedure(ctx, tx, id)
-		if err != nil {
-			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the procedure", Newer: before}
-		}
-		if err := storeteardown.UpdateProcedure(ctx, tx, id, f); err != nil {
-			return procedureTaken(err, f)
-		}
-		if changed, err = storeteardown.ProcedureByID(ctx, tx, id); err != nil {
-			return err
-		}
-		return action.Record(ctx, tx, actor, eventChangeProcedure, id, nil, before.ProcedureFields, f)
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeProcedure, ID: id, Version: version}
+	return procedures.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ storeteardown.Procedure) error {
+		return procedureTaken(storeteardown.UpdateProcedure(ctx, tx, id, f), f)
 	})
-	return changed, err
 }
 
 func procedureTaken(err error, f storeteardown.ProcedureFields) error {
@@ -140,7 +132,7 @@ func checkProcedure(f *storeteardown.ProcedureFields) error {
 
 // variants puts together how the machines of a model are made, where that differs, with when each was built.
 func (s *Service) variants(ctx context.Context, actor action.Actor, maker, model string) ([]teardown.Differing, error) {
-	seen, err := storeteardown.ObservedSteps(ctx, s.kernel.DB, maker, model)
+	seen, err := storeteardown.ObservedSteps(ctx, s.kernel.Reader(ctx), maker, model)
 	if err != nil {
 		return nil, err
 	}

@@ -80,7 +80,7 @@ func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID i
 		said.Now(step.Step.Cautions())
 	}
 	read.Cautions = caution.All(said.Now(step.Cautions()))
-	plugs, err := wiringOf(ctx, s.kernel.DB, now.MachineID)
+	plugs, err := wiringOf(ctx, s.kernel.Reader(ctx), now.MachineID)
 	if err != nil {
 		return read, err
 	}

@@ -38,7 +38,7 @@ func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID in
 
 // onStep does work on a step of an open log, starting from a version.
 func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
-	row, err := storeteardown.StepByID(ctx, s.kernel.DB, id)
+	row, err := storeteardown.StepByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return ToldTeardown{}, err
 	}
@@ -105,7 +105,7 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 }
 
 func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	row, err := storeteardown.StepByID(ctx, s.kernel.DB, e.SubjectID)
+	row, err := storeteardown.StepByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
 	}

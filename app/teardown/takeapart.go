@@ -59,7 +59,7 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 // together.
 func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
 	var after ToldTeardown
-	one, err := storeteardown.TeardownByID(ctx, s.kernel.DB, id)
+	one, err := storeteardown.TeardownByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return after, err
 	}

@@ -64,7 +64,7 @@ func (s *Service) Teardown(ctx context.Context, actor action.Actor, id int64) (T
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldTeardown{}, err
 	}
-	return teardownByID(ctx, s.kernel.DB, id)
+	return teardownByID(ctx, s.kernel.Reader(ctx), id)
 }
 
 func teardownByID(ctx context.Context, h pg.Handle, id int64) (ToldTeardown, error) {

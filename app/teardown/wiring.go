@@ -63,7 +63,7 @@ func (s *Service) Wiring(ctx context.Context, actor action.Actor, machineID int6
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return Wiring{}, err
 	}
-	return wiringOf(ctx, s.kernel.DB, machineID)
+	return wiringOf(ctx, s.kernel.Reader(ctx), machineID)
 }
 
 func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error) {
@@ -100,7 +100,7 @@ func (s *Service) WiringDrawing(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -114,11 +114,11 @@ func (s *Service) WiringList(ctx context.Context, actor action.Actor, machineID 
 	if err != nil {
 		return action.Content{}, err
 	}
-	w, err := wiringOf(ctx, s.kernel.DB, machineID)
+	w, err := wiringOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return action.Content{}, err
 	}
-	p, err := s.people.PrivacyIn(ctx, s.kernel.DB)
+	p, err := s.people.PrivacyIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return action.Content{}, err
 	}
@@ -140,7 +140,7 @@ func openVerdict(plugs Wiring) reckoning.Verdict {
 
 // Verdicts are the lines of the reckoning that follow from open connectors.
 func (s *Service) Verdicts(ctx context.Context, _ action.Actor, machineID int64) ([]reckoning.Verdict, error) {
-	plugs, err := wiringOf(ctx, s.kernel.DB, machineID)
+	plugs, err := wiringOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}

@@ -60,7 +60,7 @@ func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID i
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	ids, err := unknowns.AssembliesWithMystery(ctx, s.kernel.DB, machineID)
+	ids, err := unknowns.AssembliesWithMystery(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -79,7 +79,7 @@ func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID in
 	if err != nil {
 		return ToldMystery{}, err
 	}
-	return mysteryOf(ctx, s.kernel.DB, assembly)
+	return mysteryOf(ctx, s.kernel.Reader(ctx), assembly)
 }
 
 func mysteryOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (ToldMystery, error) {

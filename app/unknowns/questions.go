@@ -56,7 +56,7 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return u, err
 	}
-	lines, err := unknowns.ListUnknown(ctx, s.kernel.DB, machineID, mostUnknown+1)
+	lines, err := unknowns.ListUnknown(ctx, s.kernel.Reader(ctx), machineID, mostUnknown+1)
 	if err != nil {
 		return u, err
 	}
@@ -74,7 +74,7 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 }
 
 func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
-	questions, err := unknowns.ListQuestions(ctx, s.kernel.DB, machineID)
+	questions, err := unknowns.ListQuestions(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -82,7 +82,7 @@ func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQue
 	for i, q := range questions {
 		ids[i] = q.ID
 	}
-	guesses, err := unknowns.GuessesOf(ctx, s.kernel.DB, ids)
+	guesses, err := unknowns.GuessesOf(ctx, s.kernel.Reader(ctx), ids)
 	if err != nil {
 		return nil, err
 	}
@@ -199,19 +199,21 @@ func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int
 		return action.Record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
 	})
 	if err == nil {
-		changed, err = unknowns.QuestionByID(ctx, s.kernel.DB, id)
+		changed, err = unknowns.QuestionByID(ctx, s.kernel.Reader(ctx), id)
 	}
 	return changed, err
 }
 
+var questions = action.Records[unknowns.Question]{
+	What: "the question", Lock: unknowns.LockQuestion, Read: unknowns.QuestionByID,
+	Version: func(q unknowns.Question) int { return q.Version },
+}
+
 func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before unknowns.Question) error) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		before, err := unknowns.LockQuestion(ctx, tx, id)
+		before, err := questions.Locked(ctx, tx, id, version)
 		if err != nil {
 			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the question", Newer: before}
 		}
 		return work(tx, before)
 	})
@@ -268,12 +270,9 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		return settled, action.Reject("source", "say where the answer comes from, so that it can be defended")
 	}
 	write := func(tx *sqlx.Tx) error {
-		before, err := unknowns.LockQuestion(ctx, tx, id)
+		before, err := questions.Locked(ctx, tx, id, version)
 		if err != nil {
 			return err
-		}
-		if before.Version != version {
-			return &action.Stale{What: "the question", Newer: before}
 		}
 		day := action.Today()
 		if err := unknowns.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
@@ -295,7 +294,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines
 	}
 	if err == nil {
-		settled.Question, err = unknowns.QuestionByID(ctx, s.kernel.DB, id)
+		settled.Question, err = unknowns.QuestionByID(ctx, s.kernel.Reader(ctx), id)
 	}
 	return settled, err
 }

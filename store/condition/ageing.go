@@ -3,8 +3,6 @@ package condition
 import (
 	"context"
 
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/store/pg"
 )
 
@@ -52,9 +50,9 @@ func PutAgeing(ctx context.Context, h pg.Handle, machineID int64, parts string, 
 }
 
 // MachinesWithOldAgeing lists machines whose parts were told by other rules, or not yet.
-func MachinesWithOldAgeing(ctx context.Context, db *sqlx.DB, rules, limit int) ([]int64, error) {
+func MachinesWithOldAgeing(ctx context.Context, h pg.Handle, rules, limit int) ([]int64, error) {
 	ids := []int64{}
-	err := db.SelectContext(ctx, &ids, `SELECT m.id FROM machine m LEFT JOIN machine_ageing g ON g.machine_id = m.id
+	err := h.SelectContext(ctx, &ids, `SELECT m.id FROM machine m LEFT JOIN machine_ageing g ON g.machine_id = m.id
 		WHERE g.machine_id IS NULL OR g.rules <> $1 ORDER BY m.id LIMIT $2`, rules, limit)
 	return ids, err
 }

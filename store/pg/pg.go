@@ -142,6 +142,16 @@ func InTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error 
 	}
 }
 
+// InSnapshot runs reads in one transaction that sees the state of one moment, and writes nothing.
+func InSnapshot(ctx context.Context, db *sqlx.DB, read func(tx *sqlx.Tx) error) error {
+	tx, err := db.BeginTxx(ctx, &sql.TxOptions{Isolation: sql.LevelRepeatableRead, ReadOnly: true})
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback() //nolint:errcheck // nothing was written
+	return read(tx)
+}
+
 func inTx(ctx context.Context, db *sqlx.DB, work func(tx *sqlx.Tx) error) error {
 	tx, err := db.BeginTxx(ctx, nil)
 	if err != nil {

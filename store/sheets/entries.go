@@ -4,8 +4,6 @@ import (
 	"context"
 	"encoding/json"
 
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/core/sheet"
 	"frugalheron/store/pg"
 )
@@ -110,8 +108,8 @@ func PutTotals(ctx context.Context, h pg.Handle, assemblyID int64, revision, lib
 }
 
 // AssembliesWithOldTotals lists assemblies whose totals come from another version of the library.
-func AssembliesWithOldTotals(ctx context.Context, db *sqlx.DB, libraryVersion, limit int) ([]int64, error) {
+func AssembliesWithOldTotals(ctx context.Context, h pg.Handle, libraryVersion, limit int) ([]int64, error) {
 	ids := []int64{}
-	err := db.SelectContext(ctx, &ids, `SELECT assembly_id FROM sheet_total WHERE library_version <> $1 ORDER BY assembly_id LIMIT $2`, libraryVersion, limit)
+	err := h.SelectContext(ctx, &ids, `SELECT assembly_id FROM sheet_total WHERE library_version <> $1 ORDER BY assembly_id LIMIT $2`, libraryVersion, limit)
 	return ids, err
 }
