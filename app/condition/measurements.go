@@ -46,7 +46,9 @@ func (s *Service) Measurements(ctx context.Context, actor action.Actor, machineI
 }
 
 func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {
-	rows, err := condition.MeasurementsOf(ctx, h, machineID, mostMeasurements)
+	rows, err := action.Once(ctx, "measurements", machineID, func() ([]condition.MeasurementRow, error) {
+		return condition.MeasurementsOf(ctx, h, machineID, mostMeasurements)
+	})
 	if err != nil {
 		return nil, err
 	}

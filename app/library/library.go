@@ -4,6 +4,7 @@ import (
 	"context"
 	"sync/atomic"
 
+	"frugalheron/app/action"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
 	"frugalheron/store/library"
@@ -34,11 +35,13 @@ func (c *libraryCache) at(ctx context.Context, h pg.Handle, n int64) (*device.Li
 
 // Read returns the built-in library with the collection's own types.
 func (s *Service) Read(ctx context.Context) (*device.Library, error) {
-	n, _, err := library.LibraryState(ctx, s.kernel.Reader(ctx))
-	if err != nil {
-		return nil, err
-	}
-	return s.libraries.at(ctx, s.kernel.Reader(ctx), n)
+	return action.Once(ctx, "library", 0, func() (*device.Library, error) {
+		n, _, err := library.LibraryState(ctx, s.kernel.Reader(ctx))
+		if err != nil {
+			return nil, err
+		}
+		return s.libraries.at(ctx, s.kernel.Reader(ctx), n)
+	})
 }
 
 // Held returns it for work whose result is kept: own types wait with changing until the
