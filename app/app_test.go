@@ -28,7 +28,8 @@ var (
 	viewer     = action.Actor{Role: action.Viewer}
 )
 
-func newBoard(t *testing.T, fields storeinventory.MachineFields, text string) (*sqlx.DB, *app.App, storeinventory.Machine, storeinventory.Assembly) {
+func newBoard(t *testing.T, fields storeinventory.MachineFields,
+	text string) (*sqlx.DB, *app.App, storeinventory.Machine, storeinventory.Assembly) {
 	db, deeds := newApp(t)
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
 	machine, err := deeds.Inventory.CreateMachine(ctx, curator, fields)
@@ -50,7 +51,9 @@ func deedsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
 
 func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 	body := "# first\n\nU1\t74LS00   8501\nU1 again\nno designator"
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+"\n== Card | fit odd\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{},
+		"== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+
+			"\n== Card | fit odd\nU1 7400")
 	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 2)
@@ -94,7 +97,8 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 }
 
 func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{},
+		"== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
 	_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
 	require.NoError(t, err)
 	positions, err := deeds.Sheets.Positions(ctx, viewer, board.ID, 0, 100)
@@ -122,7 +126,8 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
 	require.NoError(t, deeds.Sheets.RereckonOld(ctx))
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "meridian"}, Limit: 10})
+	page, err := deeds.Inventory.ListMachines(ctx, viewer,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "meridian"}, Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, "64.0", page.Machines[0].RAM)
 }
@@ -140,14 +145,17 @@ func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
 
 func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
 	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	changed, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
+	changed, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
+		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
 	require.NoError(t, err)
 	require.Equal(t, 2, changed.Version)
 	var stale *action.Stale
-	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, storeinventory.MachineFields{Accession: "EH-0142", Name: "other"})
+	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
+		storeinventory.MachineFields{Accession: "EH-0142", Name: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, "Meridian 2a", stale.Newer.(storeinventory.Machine).Name)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "Mother board", Slot: "1"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
+		storeinventory.AssemblyFields{Title: "Mother board", Slot: "1"})
 	require.NoError(t, err)
 	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "other"})
 	require.ErrorAs(t, err, &stale)
@@ -163,11 +171,16 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		err   error
 	}{
 		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x"}))},
-		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x", Accession: "EH-0142"}))},
-		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: " ", Accession: "EH-2"}))},
-		{"name", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
-		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
-		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{Title: "a | b"}))},
+		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Name: "x", Accession: "EH-0142"}))},
+		{"name", second(deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Name: " ", Accession: "EH-2"}))},
+		{"name", second(deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
+		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
+		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
+			storeinventory.AssemblyFields{Title: "a | b"}))},
 		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{}))},
 		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
 		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
@@ -181,8 +194,10 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field)
 	}
 	for _, err := range []error{
-		second(deeds.Inventory.CreateMachine(ctx, technician, storeinventory.MachineFields{Name: "x", Accession: "EH-2"})),
-		second(deeds.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")), second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
+		second(deeds.Inventory.CreateMachine(ctx, technician,
+			storeinventory.MachineFields{Name: "x", Accession: "EH-2"})),
+		second(deeds.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")),
+		second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
 	} {
 		require.ErrorIs(t, err, action.ErrForbidden)
 	}

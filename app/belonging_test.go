@@ -23,19 +23,28 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	other := must(deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-2", Name: "Other"}))
+	other := must(deeds.Inventory.CreateMachine(ctx, curator,
+		inventory.MachineFields{Accession: "EH-2", Name: "Other"}))
 	card := must(deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
-	lot := must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift"}, nil))
+	lot := must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift"},
+		nil))
 	picture := func(owner files.Owner, shade uint8) storefiles.Attachment {
 		return must(deeds.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
-	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2), picture(files.Owner{AcquisitionID: lot.ID}, 3)
-	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}}))
+	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2),
+		picture(files.Owner{AcquisitionID: lot.ID}, 3)
+	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID,
+		condition.NotedFinding{Subsystem: "plastics",
+			SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
+				Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
-	log := must(deeds.Teardown.StartTeardown(ctx, technician, machine.ID, teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
+	log := must(deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
+		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
 	seen := func(f storecondition.FindingFields) error {
 		f.Kind = "leaking"
-		return second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{Subsystem: "batteries", SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
+		return second(deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+			condition.NotedFinding{Subsystem: "batteries",
+				SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
 	}
 	measured := func(w condition.WrittenMeasurement) error {
 		w.Line = "BT1 2.1 V"
@@ -53,12 +62,19 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	}{
 		{"board of a finding", "assemblyId", seen(storecondition.FindingFields{AssemblyID: &card.ID})},
 		{"picture of a finding", "attachmentId", seen(storecondition.FindingFields{AttachmentID: &theirs.ID})},
-		{"finding that is gone", "findingId", second(deeds.Condition.NoteFinding(ctx, technician, machine.ID, condition.NotedFinding{SeenFinding: condition.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true}}))},
+		{"finding that is gone", "findingId",
+			second(deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+				condition.NotedFinding{
+					SeenFinding: condition.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true},
+				}))},
 		{"board of a measurement", "assemblyId", measured(condition.WrittenMeasurement{AssemblyID: &card.ID})},
 		{"picture of a measurement", "attachmentId", measured(condition.WrittenMeasurement{AttachmentID: &theirs.ID})},
 		{"finding of a measurement", "findingId", measured(condition.WrittenMeasurement{FindingID: &finding})},
-		{"picture of a step", "pictures", second(deeds.Teardown.AddStep(ctx, technician, log.ID, teardown.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
-		{"board of a drawing", "assemblyId", second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
+		{"picture of a step", "pictures",
+			second(deeds.Teardown.AddStep(ctx, technician, log.ID,
+				teardown.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
+		{"board of a drawing", "assemblyId",
+			second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
 	} {
 		var invalid *action.Invalid
@@ -66,7 +82,8 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field, test.rule)
 		require.Contains(t, invalid.Why, "belongs to EH-2; choose one of EH-0142", test.rule)
 	}
-	require.ErrorContains(t, measured(condition.WrittenMeasurement{AssemblyID: ptr(int64(999))}), "there is no board 999")
+	require.ErrorContains(t, measured(condition.WrittenMeasurement{AssemblyID: ptr(int64(999))}),
+		"there is no board 999")
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
 	require.NoError(t, seen(storecondition.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, measured(condition.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))

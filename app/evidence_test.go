@@ -30,23 +30,27 @@ func known(t *testing.T, deeds *app.App, machineID int64, attribute string) appe
 }
 
 func said(attribute, value, kind string) storeevidence.StatementFields {
-	return storeevidence.StatementFields{Attribute: attribute, Value: value, Citation: storeevidence.Citation{Kind: kind}}
+	return storeevidence.StatementFields{Attribute: attribute, Value: value,
+		Citation: storeevidence.Citation{Kind: kind}}
 }
 
 // The seller says 128K, the plate nothing, the count of the sheet 64K, the firmware 65536. With a row of
 // chips taken out of the sheet it is disputed, and lists say so.
 func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
-	for _, s := range []storeevidence.StatementFields{said("memory", "128K", "seller"), said("memory", "65536", "firmware")} {
+	for _, s := range []storeevidence.StatementFields{said("memory", "128K", "seller"),
+		said("memory", "65536", "firmware")} {
 		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		require.NoError(t, err)
 	}
 	k := known(t, deeds, machine.ID, "memory")
 	require.Equal(t, evidence.Settled, k.Judgement.State)
 	require.Equal(t, "64 KB", k.Judgement.Value)
-	require.Equal(t, []string{"64 KB, by the count and the firmware", "the seller says 128 KB, which is contradicted"}, k.Judgement.Why)
+	require.Equal(t, []string{"64 KB, by the count and the firmware", "the seller says 128 KB, which is contradicted"},
+		k.Judgement.Why)
 	listed := func(statements ...string) int {
-		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Statements: statements}, Limit: 10})
+		page, err := deeds.Inventory.ListMachines(ctx, viewer,
+			inventory.MachineList{MachineFilters: inventory.MachineFilters{Statements: statements}, Limit: 10})
 		require.NoError(t, err)
 		return page.Total
 	}
@@ -91,11 +95,15 @@ func TestStatementsThatCannotBeAreRefused(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	none, region := int64(99), &storeevidence.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
 	for field, s := range map[string]storeevidence.StatementFields{
-		"value": said("memory", "lots", "label"), "kind": said("memory", "64K", "guess"), "attribute": said("", "64K", "label"),
-		"saidOn":    {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", SaidOn: "1985-13"}},
-		"partyId":   {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "seller", PartyID: &none}},
-		"pictureId": {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", PictureID: &none}},
-		"region":    {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", Region: region}},
+		"value": said("memory", "lots", "label"), "kind": said("memory", "64K", "guess"),
+		"attribute": said("", "64K", "label"),
+		"saidOn": {Attribute: "memory", Value: "64K",
+			Citation: storeevidence.Citation{Kind: "label", SaidOn: "1985-13"}},
+		"partyId": {Attribute: "memory", Value: "64K",
+			Citation: storeevidence.Citation{Kind: "seller", PartyID: &none}},
+		"pictureId": {Attribute: "memory", Value: "64K",
+			Citation: storeevidence.Citation{Kind: "label", PictureID: &none}},
+		"region": {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", Region: region}},
 	} {
 		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		var invalid *action.Invalid
@@ -133,13 +141,15 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.Inventory.StrikeAssembly(ctx, technician, outside, 1)
 	require.ErrorAs(t, err, &invalid)
-	reckoned, err := deeds.Bench.ReckonAssembly(ctx, viewer, outside, map[int64]string{outside: sheet + "\n== front\nbadge"})
+	reckoned, err := deeds.Bench.ReckonAssembly(ctx, viewer, outside,
+		map[int64]string{outside: sheet + "\n== front\nbadge"})
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(reckoned.Stage.State))
 	require.True(t, reckoned.Walk[2].Seen)
 	require.Contains(t, strings.Join(reckoned.Left, "; "), "not looked at: front, left, right, top, underside")
 
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0155", Name: "Terminal"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0155", Name: "Terminal"})
 	require.NoError(t, err)
 	_, err = deeds.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
@@ -150,7 +160,8 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	}
 	require.Len(t, meets(machine.ID), 1)
 	require.Equal(t, "EH-0155 Terminal", meets(machine.ID)[0].Name)
-	decision := appevidence.MeetingDecision{Key: "HPO0031", One: storeevidence.RecordRef{Kind: "machine", ID: other.ID}, Other: storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
+	decision := appevidence.MeetingDecision{Key: "HPO0031", One: storeevidence.RecordRef{Kind: "machine", ID: other.ID},
+		Other: storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
 	require.ErrorAs(t, deeds.Evidence.DecideMeeting(ctx, curator, decision), &invalid)
 	decision.Reason = "stood on one desk"
 	require.NoError(t, deeds.Evidence.DecideMeeting(ctx, curator, decision))
@@ -160,16 +171,21 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 
 func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	office, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
+	office, err := deeds.People.AddParty(ctx, curator,
+		people.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
 	tell := func(role, who, dates string) arrivals.Custody {
-		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{Role: role, Who: who, Dates: dates, Citation: storeevidence.Citation{Kind: "recalled"}})
+		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID,
+			arrivals.CustodyFields{Role: role, Who: who, Dates: dates,
+				Citation: storeevidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 		return told
 	}
 	tell("made-by", "Tarn & Vole", "1985")
 	sale := tell("sold-to", "a merchant", "1983")
-	used, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{Role: "used-by", Dates: "1986 / 1988", Citation: storeevidence.Citation{Kind: "recalled", PartyID: &office.ID}})
+	used, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID,
+		arrivals.CustodyFields{Role: "used-by", Dates: "1986 / 1988",
+			Citation: storeevidence.Citation{Kind: "recalled", PartyID: &office.ID}})
 	require.NoError(t, err)
 	require.Equal(t, "1986/1988", used.Dates)
 	tell("stored-by", "a barn", "1992/2001")
@@ -205,7 +221,8 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 }
 
 func TestAMachineMovesAndComesBack(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{Place: "Rope walk, bay 2"}, "== Main board\nU1 7400")
+	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{Place: "Rope walk, bay 2"},
+		"== Main board\nU1 7400")
 	where := func() (words []string) {
 		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
@@ -215,7 +232,8 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 		return words
 	}
 	require.Equal(t, []string{"Rope walk, bay 2"}, where())
-	moved, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, 1, inventory.MachineMove{To: "loan", LentTo: "Saltmarsh Repair Club", Due: "2099-03-01"})
+	moved, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, 1,
+		inventory.MachineMove{To: "loan", LentTo: "Saltmarsh Repair Club", Due: "2099-03-01"})
 	require.NoError(t, err)
 	require.Equal(t, "lent to Saltmarsh Repair Club", moved.Where)
 	require.Empty(t, moved.Machine.Place)
@@ -224,7 +242,8 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 	back, err := deeds.Inventory.Machine(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Rope walk, bay 2", back.Place)
-	moved, err = deeds.Inventory.MoveMachine(ctx, technician, machine.ID, back.Version, inventory.MachineMove{To: "transit", BoundFor: "the fair"})
+	moved, err = deeds.Inventory.MoveMachine(ctx, technician, machine.ID, back.Version,
+		inventory.MachineMove{To: "transit", BoundFor: "the fair"})
 	require.NoError(t, err)
 	fields := moved.Machine.MachineFields
 	fields.Place = "Loft, shelf 1"
@@ -232,7 +251,8 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []string{"Loft, shelf 1", "on its way to the fair", "Rope walk, bay 2"}, where())
 	for field, move := range map[string]inventory.MachineMove{
-		"place": {To: "place"}, "lentTo": {To: "loan"}, "due": {To: "loan", LentTo: "x", Due: "1999-01-01"}, "on": {To: "place", Place: "y", On: "2099-01-01"},
+		"place": {To: "place"}, "lentTo": {To: "loan"}, "due": {To: "loan", LentTo: "x", Due: "1999-01-01"},
+		"on":       {To: "place", Place: "y", On: "2099-01-01"},
 		"boundFor": {To: "transit"}, "to": {To: "place", Place: "Loft, shelf 1"},
 	} {
 		_, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
@@ -244,7 +264,8 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 
 func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID, people.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
+	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID,
+		people.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {
 		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)

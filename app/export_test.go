@@ -21,7 +21,8 @@ func TestExportedSheetsComeBack(t *testing.T) {
 		_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, text)
 		exported, err := deeds.Bench.ExportSheets(ctx, viewer, machine.ID)
 		require.NoError(t, err)
-		other, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-2", Name: "Copy"})
+		other, err := deeds.Inventory.CreateMachine(ctx, curator,
+			inventory.MachineFields{Accession: "EH-2", Name: "Copy"})
 		require.NoError(t, err)
 		_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
 		require.NoError(t, err)
@@ -41,13 +42,15 @@ func TestExportedSheetsComeBack(t *testing.T) {
 }
 
 func TestExportedEntriesAreATable(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{},
+		"== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
 	table, err := deeds.Bench.ExportEntries(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	rows, err := csv.NewReader(strings.NewReader(string(table.Data))).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 3)
-	require.Equal(t, []string{"EH-0142", "Main board", "1", "U40 U41", "2", "chip", "41256-15 8512", "41256", "dram", "150",
+	require.Equal(t, []string{"EH-0142", "Main board", "1", "U40 U41", "2", "chip", "41256-15 8512", "41256", "dram",
+		"150",
 		"1985-03-18", "1985-03-24", "", "true", "false", "false", `bent: "pin" 4, 5`}, rows[1])
 	require.Len(t, rows[0], len(rows[1]))
 }

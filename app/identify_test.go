@@ -23,8 +23,10 @@ import (
 
 // An answer settles chips on several machines at once, and the history of each says so.
 func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0201", Name: "Other"})
+	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{},
+		"== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
+	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+		inventory.MachineFields{Accession: "EH-0201", Name: "Other"})
 	require.NoError(t, err)
 	board, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Board"})
 	require.NoError(t, err)
@@ -52,7 +54,8 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.NoError(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
 	asked, err = deeds.Unknowns.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
 	require.NoError(t, err)
-	answer := unknowns.Answer{Answer: "bus unit", Source: "data book", Type: &library.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
+	answer := unknowns.Answer{Answer: "bus unit", Source: "data book",
+		Type: &library.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
 	var stale *action.Stale
 	_, err = deeds.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
 	require.ErrorAs(t, err, &stale)
@@ -73,7 +76,8 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "bus unit", all.Answered[0].Answer)
 	require.Equal(t, "it sits beside the processor", all.Answered[0].Guesses[0].Reason)
 	// A question of its own, about nothing on a sheet.
-	_, err = deeds.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
+	_, err = deeds.Unknowns.Ask(ctx, technician,
+		storeunknowns.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
 	require.NoError(t, err)
 	here, err = deeds.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)
@@ -81,9 +85,11 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 }
 
 func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
+	_, deeds, machine, _ := newBoard(t,
+		inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
 		"== Main board | part 4410-2\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536")
-	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, inventory.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
+	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
+		inventory.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
@@ -96,15 +102,20 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Equal(t, "period", d.Assemblies[1].Counts)
 
 	var invalid *action.Invalid
-	_, err = deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
+	_, err = deeds.Library.AddModel(ctx, technician,
+		library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "line 2")
-	known, err := deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984", Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
+	known, err := deeds.Library.AddModel(ctx, technician,
+		library.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984",
+			Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
 	require.NoError(t, err)
 	require.Equal(t, "1982/1984", known.Made)
 	_, err = deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID, evidence.StatementFields{Attribute: "built", Value: "1985-02", Citation: evidence.Citation{Kind: "label", Cited: "plate"}})
+	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID,
+		evidence.StatementFields{Attribute: "built", Value: "1985-02",
+			Citation: evidence.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)
 	fields := card.AssemblyFields
 	fields.Fit = "later"
@@ -137,8 +148,10 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 	written := unknowns.MysteryFields{
 		Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
 		Evidence: []unknowns.MysteryEvidence{
-			{ID: 1, Text: "34 pins", Seen: mystery.Found, Weights: []unknowns.MysteryWeight{{HypothesisID: 1, Weight: 2}, {HypothesisID: 7, Weight: 3}}},
-			{ID: 2, Text: "a start vector", Seen: mystery.Open, Weights: []unknowns.MysteryWeight{{HypothesisID: 2, Weight: 3}}},
+			{ID: 1, Text: "34 pins", Seen: mystery.Found,
+				Weights: []unknowns.MysteryWeight{{HypothesisID: 1, Weight: 2}, {HypothesisID: 7, Weight: 3}}},
+			{ID: 2, Text: "a start vector", Seen: mystery.Open,
+				Weights: []unknowns.MysteryWeight{{HypothesisID: 2, Weight: 3}}},
 		},
 	}
 	told, err := deeds.Unknowns.WeighMystery(ctx, technician, board.ID, 0, written)
@@ -172,7 +185,8 @@ func TestAPictureIsNumbered(t *testing.T) {
 	picture, err := deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
 	require.NoError(t, err)
 	run := []string{"U40", "U41", "U42", "U43", "U44", "U45", "U46", "U47", "U48"}
-	told, err := deeds.Files.DrawPlan(ctx, technician, picture.ID, 0, board.ID, plan.Plan{}, []files.PlanRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
+	told, err := deeds.Files.DrawPlan(ctx, technician, picture.ID, 0, board.ID, plan.Plan{},
+		[]files.PlanRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
 	require.NoError(t, err)
 	require.Len(t, told.Legend.Numbered, 9)
 	require.InDelta(t, 0.5, told.Legend.Numbered[4].X, 1e-9)

@@ -24,7 +24,8 @@ func inspected(seen ...appcondition.SeenFinding) appcondition.JudgedItem {
 
 // Five surveys: a finding that was fixed and came back is back, with both dates; a survey is a look.
 func TestFiveSurveysOfAMachine(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
+	db, deeds, machine, board := newBoard(t,
+		storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
 	now, err := deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "untouched", string(now.Stage.State))
@@ -40,7 +41,8 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	risks, err := deeds.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
 	require.NoError(t, err)
 	require.Equal(t, "safety-capacitor", risks.Risks[1].Class)
-	require.Equal(t, []string{"battery-nicd", "BT1", "Main board", "batteries"}, []string{risks.Risks[0].Class, risks.Risks[0].Place, risks.Risks[0].Board, risks.Risks[0].Subsystem})
+	require.Equal(t, []string{"battery-nicd", "BT1", "Main board", "batteries"},
+		[]string{risks.Risks[0].Class, risks.Risks[0].Place, risks.Risks[0].Board, risks.Risks[0].Subsystem})
 	require.Contains(t, risks.Risks[0].Why, "never looked at since it was made")
 
 	var leak int64
@@ -55,20 +57,29 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 		seen := []appcondition.SeenFinding{}
 		switch i {
 		case 0:
-			seen = append(seen, appcondition.SeenFinding{New: &storecondition.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"}, Severity: condition.Watch})
+			seen = append(seen,
+				appcondition.SeenFinding{
+					New:      &storecondition.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"},
+					Severity: condition.Watch,
+				})
 		case 1:
-			seen = append(seen, appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Note: "crust on the board"})
+			seen = append(seen,
+				appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Note: "crust on the board"})
 		case 3:
-			seen = append(seen, appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Gone: true, Note: "replaced by a holder"})
+			seen = append(seen,
+				appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Gone: true,
+					Note: "replaced by a holder"})
 		case 4:
 			seen = append(seen, appcondition.SeenFinding{FindingID: leak, Severity: condition.Repair})
 		}
 		if i != 2 {
-			now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries", inspected(seen...))
+			now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries",
+				inspected(seen...))
 			require.NoError(t, err)
 			leak = now.Findings[0].ID
 		}
-		now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "plastics", inspected())
+		now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "plastics",
+			inspected())
 		require.NoError(t, err)
 		now, err = deeds.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "worn", "")
 		require.NoError(t, err)
@@ -98,21 +109,29 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 			return err
 		},
 		"no such kind": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID, appcondition.NotedFinding{Subsystem: "batteries", SeenFinding: appcondition.SeenFinding{Severity: "watch", New: &storecondition.FindingFields{}}})
+			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+				appcondition.NotedFinding{Subsystem: "batteries",
+					SeenFinding: appcondition.SeenFinding{Severity: "watch", New: &storecondition.FindingFields{}}})
 			return err
 		},
 		"of another machine": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID, appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{Severity: "watch", FindingID: 999}})
+			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+				appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{Severity: "watch", FindingID: 999}})
 			return err
 		},
 		"no severity": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID, appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{Severity: "bad", FindingID: leak}})
+			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+				appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{Severity: "bad", FindingID: leak}})
 			return err
 		},
 	} {
 		require.ErrorAs(t, deed(), &invalid, why)
 	}
-	now, err = deeds.Condition.NoteFinding(ctx, technician, machine.ID, appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{FindingID: leak, Severity: condition.Repair, Gone: true, Note: "new holder"}})
+	now, err = deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+		appcondition.NotedFinding{
+			SeenFinding: appcondition.SeenFinding{FindingID: leak, Severity: condition.Repair, Gone: true,
+				Note: "new holder"},
+		})
 	require.NoError(t, err)
 	require.False(t, now.Findings[0].Story.Open)
 	event, err := deeds.Condition.StrikeFinding(ctx, technician, leak, now.Findings[0].Version)
@@ -122,7 +141,8 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	require.Empty(t, now.Findings)
 	require.NoError(t, deeds.History.Undo(ctx, technician, event))
 	require.Contains(t, deedsOf(t, db, "finding", leak), "take back strike of finding")
-	_, err = deeds.Condition.JudgeItem(ctx, technician, now.Surveys[0].ID, now.Surveys[0].Version, "supply", inspected())
+	_, err = deeds.Condition.JudgeItem(ctx, technician, now.Surveys[0].ID, now.Surveys[0].Version, "supply",
+		inspected())
 	require.ErrorAs(t, err, &invalid, "it has ended")
 }
 
@@ -147,13 +167,15 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.ErrorAs(t, err, &invalid)
 
 	// A part that stands on two boards is measured by the marking of the one that is named.
-	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{Title: "Clock card"})
+	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
+		storeinventory.AssemblyFields{Title: "Clock card"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
 	require.NoError(t, err)
 	noted := say("BT1 2.9 V")
 	require.Equal(t, measure.Noted, noted.Judged.Verdict)
-	named, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Line: "bt1 2.9 V", AssemblyID: &card.ID})
+	named, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+		appcondition.WrittenMeasurement{Line: "bt1 2.9 V", AssemblyID: &card.ID})
 	require.NoError(t, err)
 	require.Equal(t, []any{"BT1", "Clock card", measure.Pass}, []any{named.Point, named.Assembly, named.Judged.Verdict})
 	require.NoError(t, deeds.History.Undo(ctx, technician, named.Event))
@@ -183,20 +205,25 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, deeds.History.Undo(ctx, technician, history.Events[0].ID))
 
-	turned, err := deeds.Condition.AddAdjuster(ctx, technician, machine.ID, appcondition.AdjusterFields{Name: "VR3", Does: "width of the picture, beside the tube", Position: "two o'clock"})
+	turned, err := deeds.Condition.AddAdjuster(ctx, technician, machine.ID,
+		appcondition.AdjusterFields{Name: "VR3", Does: "width of the picture, beside the tube",
+			Position: "two o'clock"})
 	require.NoError(t, err)
 	require.Equal(t, "tube", string(turned[0].Cautions[0].Key))
 	_, err = deeds.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock", "")
 	require.ErrorAs(t, err, &invalid)
-	turned, err = deeds.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock", "the picture was too narrow")
+	turned, err = deeds.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock",
+		"the picture was too narrow")
 	require.NoError(t, err)
-	require.Equal(t, appcondition.Turn{On: turned[0].Turns[0].On, Before: "two o'clock", After: "three o'clock", Why: "the picture was too narrow"}, turned[0].Turns[0])
+	require.Equal(t, appcondition.Turn{On: turned[0].Turns[0].On, Before: "two o'clock", After: "three o'clock",
+		Why: "the picture was too narrow"}, turned[0].Turns[0])
 }
 
 // The meter drops in the middle of a series: the readings are kept, the state is told, and asking again goes on.
 func TestAMeterDropsInASeries(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
-	series, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+	series, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+		appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	var invalid *action.Invalid
 	_, err = deeds.Condition.TakeReading(ctx, technician, series.ID)
@@ -234,7 +261,8 @@ func TestAMeterDropsInASeries(t *testing.T) {
 	require.Equal(t, measure.Pass, told.Judged.Verdict)
 	require.Equal(t, 5, told.Judged.Stats.Count)
 	require.Contains(t, told.Instrument, "stand-in meter")
-	guide, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Point: "guide", Quantity: measure.Millimetres})
+	guide, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+		appcondition.WrittenMeasurement{Point: "guide", Quantity: measure.Millimetres})
 	require.NoError(t, err)
 	_, err = deeds.Condition.TakeReading(ctx, technician, guide.ID)
 	require.ErrorAs(t, err, &invalid)
@@ -247,7 +275,9 @@ func TestAMeterDropsInASeries(t *testing.T) {
 
 // The ranking follows what the collection says of climates and classes, and what is in no machine is not in it.
 func TestTheRankingFollowsTheCollection(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, "== Main board\nBT1 NiCd 3.6V")
+	db, deeds, machine, board := newBoard(t,
+		storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"},
+		"== Main board\nBT1 NiCd 3.6V")
 	first := func() appcondition.Risk {
 		risks, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 10)
 		require.NoError(t, err)
@@ -260,7 +290,9 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	var invalid *action.Invalid
 	require.ErrorAs(t, deeds.Condition.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
-	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988), Place: "Rope works, loft, shelf 2"})
+	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version,
+		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988),
+			Place: "Rope works, loft, shelf 2"})
 	require.NoError(t, err)
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
 	require.NoError(t, deeds.Condition.SayClimate(ctx, curator, "Rope works", "outside"))
@@ -291,13 +323,15 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 1, plan.Waiting)
 
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Net store"})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
+		inventory.Move{To: "place", Place: "Net store"})
 	require.NoError(t, err)
 	risks, err := deeds.Condition.Risks(ctx, viewer, machine.ID, 0, 10)
 	require.NoError(t, err)
 	require.Empty(t, risks.Risks, "it is not in the machine any more")
 	// What ages is told anew when the rules have changed.
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1, inventory.Move{To: "machine", MachineID: machine.ID})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1,
+		inventory.Move{To: "machine", MachineID: machine.ID})
 	require.NoError(t, err)
 	before := first()
 	_, err = db.ExecContext(ctx, `UPDATE machine_ageing SET parts = '', rules = 0`)

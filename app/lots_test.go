@@ -18,12 +18,14 @@ func cents(n int64) *int64 { return &n }
 // nine is a lot of nine things at 371.00 with 48.50 carriage.
 func nine(t *testing.T, deeds *app.App) arrivals.Lot {
 	things := []storearrivals.LotItemFields{}
-	for i, title := range []string{"Machine", "Terminal", "Memory card", "Keyboard", "Handbook", "Disks", "Lamp", "Lead", "Pens"} {
+	for i, title := range []string{"Machine", "Terminal", "Memory card", "Keyboard", "Handbook", "Disks", "Lamp",
+		"Lead", "Pens"} {
 		kind := "part"
 		if i < 2 {
 			kind = "machine"
 		}
-		things = append(things, storearrivals.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
+		things = append(things,
+			storearrivals.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
 	}
 	received, err := deeds.Arrivals.Receive(ctx, curator, storearrivals.AcquisitionFields{
 		Title: "Chattels of the pilot office", Method: "auction", Arrived: "2025-03-14", PriceCents: cents(371_00),
@@ -75,7 +77,8 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 	require.Equal(t, "Memory card alone outweighs the whole lot: 520.00 against 419.50", l.Worth.Verdict)
 	require.Zero(t, sharesOf(l))
 
-	_, err = deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version-1, storearrivals.LotItemFields{Kind: "part", Title: "Late"})
+	_, err = deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version-1,
+		storearrivals.LotItemFields{Kind: "part", Title: "Late"})
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale) // shares hang together: whoever adds has to have seen all things
 	_, err = deeds.Arrivals.Lot(ctx, action.Actor{}, l.ID)
@@ -96,7 +99,8 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	next, err := deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
 	require.Equal(t, "2025.1.1", next.Number)
-	machine, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID, inventory.MachineFields{Accession: next.Number, Name: "Meridian 2"})
+	machine, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID,
+		inventory.MachineFields{Accession: next.Number, Name: "Meridian 2"})
 	require.NoError(t, err)
 	next, err = deeds.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
@@ -111,12 +115,14 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.Equal(t, "Machine", dossier.Arrival.Thing.Title)
 	require.NotEmpty(t, dossier.Arrival.Thing.Share)
 
-	card, err := deeds.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID, "Store, shelf B", inventory.AssemblyFields{Kind: "card", Title: "Memory card"})
+	card, err := deeds.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID,
+		"Store, shelf B", inventory.AssemblyFields{Kind: "card", Title: "Memory card"})
 	require.NoError(t, err)
 	came, err := deeds.Bench.AssemblyArrival(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Memory card", came.Thing.Title)
-	club, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})
+	club, err := deeds.People.AddParty(ctx, curator,
+		people.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})
 	require.NoError(t, err)
 	lamp := l.Things[6].LotItemFields
 	lamp.PassedOn, lamp.PassedTo, lamp.PassedForCents = "2025-06", &club.ID, cents(6_00)
@@ -126,7 +132,8 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.Equal(t, int64(419_50), sharesOf(now)) // what was passed on keeps its share
 
 	var invalid *action.Invalid
-	_, err = deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID, inventory.MachineFields{Accession: "2025.1.9", Name: "Twice"})
+	_, err = deeds.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID,
+		inventory.MachineFields{Accession: "2025.1.9", Name: "Twice"})
 	require.ErrorAs(t, err, &invalid)
 	_, _, err = deeds.Arrivals.StrikeLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
 	require.ErrorAs(t, err, &invalid)
@@ -152,7 +159,8 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	enter := func(number string) (inventory.Machine, error) {
 		return deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: number, Name: number})
 	}
-	_, err := deeds.Inventory.ChangeCollection(ctx, curator, 1, inventory.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
+	_, err := deeds.Inventory.ChangeCollection(ctx, curator, 1,
+		inventory.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
 	require.NoError(t, err)
 	first, err := enter("EH-0001")
 	require.NoError(t, err)
@@ -174,7 +182,9 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 		for _, l := range lines {
 			wrong = append(wrong, l.Wrong)
 		}
-		require.Equal(t, []string{"", "a machine of the collection has it, or had it", "stands in line 1 already", "no number at the start of the line", ""}, wrong)
+		require.Equal(t,
+			[]string{"", "a machine of the collection has it, or had it", "stands in line 1 already",
+				"no number at the start of the line", ""}, wrong)
 		register, err := deeds.Inventory.Register(ctx, viewer)
 		require.NoError(t, err)
 		if dry {
@@ -189,7 +199,8 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	next, err := deeds.Inventory.NextNumber(ctx, curator, 0)
 	require.NoError(t, err)
 	require.Equal(t, "EH-0006", next.Number)
-	_, err = deeds.Inventory.ChangeCollection(ctx, curator, 2, inventory.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
+	_, err = deeds.Inventory.ChangeCollection(ctx, curator, 2,
+		inventory.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
 	require.ErrorContains(t, err, "nothing in it counts")
 }
 
@@ -197,8 +208,10 @@ func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 	_, deeds := newApp(t)
 	none := int64(77)
 	for field, fields := range map[string]storearrivals.AcquisitionFields{
-		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"}, "currency": {Title: "x", Method: "gift", Currency: "euro"},
-		"costs": {Title: "x", Method: "gift", Costs: storearrivals.ExtraCosts{{Cents: 1}}}, "partyId": {Title: "x", Method: "gift", PartyID: &none},
+		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"},
+		"currency": {Title: "x", Method: "gift", Currency: "euro"},
+		"costs":    {Title: "x", Method: "gift", Costs: storearrivals.ExtraCosts{{Cents: 1}}},
+		"partyId":  {Title: "x", Method: "gift", PartyID: &none},
 	} {
 		_, err := deeds.Arrivals.Receive(ctx, curator, fields, nil)
 		var invalid *action.Invalid
@@ -212,34 +225,41 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	_, deeds := newApp(t)
 	l := nine(t, deeds)
 	before := len(l.Things)
-	l, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, storearrivals.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
+	l, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version,
+		storearrivals.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
 	require.NoError(t, err)
 	require.Len(t, l.Things, before+1)
 	require.Equal(t, int64(419_50), sharesOf(l), "the cost stays, whatever is found")
 	var invalid *action.Invalid
 	for why, item := range map[string]storearrivals.LotItemFields{
-		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)}, "to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
+		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)},
+		"to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
 	} {
 		_, err := deeds.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version, item)
 		require.ErrorAs(t, err, &invalid, why)
 	}
-	_, err = deeds.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version, storearrivals.LotItemFields{Kind: "part", Title: "x"})
+	_, err = deeds.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version,
+		storearrivals.LotItemFields{Kind: "part", Title: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 
 	quay, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Quay office"})
 	require.NoError(t, err)
 	pilots, err := deeds.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Pilots"})
 	require.NoError(t, err)
-	renamed, err := deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version, people.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
+	renamed, err := deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version,
+		people.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
 	require.NoError(t, err)
 	require.Equal(t, quay.Version+1, renamed.Version)
 	var stale *action.Stale
-	_, err = deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version, people.PartyFields{Kind: "organisation", Name: "Other"})
+	_, err = deeds.People.ChangeParty(ctx, curator, quay.ID, quay.Version,
+		people.PartyFields{Kind: "organisation", Name: "Other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, renamed, stale.Newer)
-	_, err = deeds.People.ChangeParty(ctx, curator, pilots.ID, pilots.Version, people.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
+	_, err = deeds.People.ChangeParty(ctx, curator, pilots.ID, pilots.Version,
+		people.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
 	require.ErrorAs(t, err, &invalid, "two of one name")
-	_, err = deeds.People.ChangeParty(ctx, technician, pilots.ID, pilots.Version, people.PartyFields{Kind: "organisation", Name: "x"})
+	_, err = deeds.People.ChangeParty(ctx, technician, pilots.ID, pilots.Version,
+		people.PartyFields{Kind: "organisation", Name: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 

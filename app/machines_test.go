@@ -15,7 +15,8 @@ import (
 func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	_, deeds := newApp(t)
 	machine := func(accession, text string) sheets.MachineWithSheets {
-		return sheets.MachineWithSheets{Fields: storeinventory.MachineFields{Accession: accession, Name: "Lantern"}, Sheets: text}
+		return sheets.MachineWithSheets{Fields: storeinventory.MachineFields{Accession: accession, Name: "Lantern"},
+			Sheets: text}
 	}
 	listed := func() []inventory.ListedMachine {
 		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 50, Sort: "accession"})
@@ -23,16 +24,22 @@ func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 		return page.Machines
 	}
 	good := machine("EL-1", "== Main board\nU1-U8 41256-15 8530\nBT1 NiCd 3.6V")
-	require.ErrorContains(t, deeds.Sheets.EnterMachines(ctx, curator, []sheets.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400"), machine(" ", "")}), "accession")
-	require.Error(t, deeds.Sheets.EnterMachines(ctx, curator, []sheets.MachineWithSheets{good, machine("EL-1", "== Card\nU1 7400")}), "one number twice")
+	require.ErrorContains(t,
+		deeds.Sheets.EnterMachines(ctx, curator,
+			[]sheets.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400"), machine(" ", "")}), "accession")
+	require.Error(t, deeds.Sheets.EnterMachines(ctx, curator,
+		[]sheets.MachineWithSheets{good, machine("EL-1", "== Card\nU1 7400")}), "one number twice")
 	require.Empty(t, listed())
-	require.ErrorIs(t, deeds.Sheets.EnterMachines(ctx, technician, []sheets.MachineWithSheets{good}), action.ErrForbidden)
+	require.ErrorIs(t, deeds.Sheets.EnterMachines(ctx, technician, []sheets.MachineWithSheets{good}),
+		action.ErrForbidden)
 
-	require.NoError(t, deeds.Sheets.EnterMachines(ctx, curator, []sheets.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
+	require.NoError(t, deeds.Sheets.EnterMachines(ctx, curator,
+		[]sheets.MachineWithSheets{good, machine("EL-2", "== Card\nU1 7400\nU2 ?\n\n== Other card\nU1 7402")}))
 	require.NoError(t, deeds.Inventory.MeasureTables(ctx))
 	entered := listed()
 	require.Len(t, entered, 2)
-	require.Equal(t, []int64{8, 256 * 1024, 1}, []int64{int64(entered[0].Chips), entered[0].RAMBytes, int64(entered[0].Boards)})
+	require.Equal(t, []int64{8, 256 * 1024, 1},
+		[]int64{int64(entered[0].Chips), entered[0].RAMBytes, int64(entered[0].Boards)})
 	require.Equal(t, []int{3, 1, 2}, []int{entered[1].Chips, entered[1].Unidentified, entered[1].Boards})
 	risks, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 10)
 	require.NoError(t, err)

@@ -22,13 +22,18 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	_, deeds := newApp(t)
 	deeds.WithBlobs(kept)
-	machine, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
 	require.NoError(t, err)
-	card, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Loft", storeinventory.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
+	card, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Loft",
+		storeinventory.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
 	require.NoError(t, err)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"}, []arrivals.LotItemFields{{Kind: "machine", Title: "Meridian"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator,
+		arrivals.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"},
+		[]arrivals.LotItemFields{{Kind: "machine", Title: "Meridian"}})
 	require.NoError(t, err)
-	other, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
+	other, err := deeds.Arrivals.Receive(ctx, curator,
+		arrivals.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
 	require.NoError(t, err)
 	ref := func(kind string, id int64) storeevidence.RecordRef {
 		return storeevidence.RecordRef{Kind: kind, ID: id}
@@ -46,7 +51,8 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Equal(t, []string{"Memory card"}, met(viewer, ref("machine", machine.ID)))
 
 	// The bill is for staff only until somebody says otherwise; so is what stands in it.
-	bill, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: lot.ID}, "bill.txt", []byte("One computer, serial no. TV2-00817, 120.00"))
+	bill, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: lot.ID}, "bill.txt",
+		[]byte("One computer, serial no. TV2-00817, 120.00"))
 	require.NoError(t, err)
 	require.Equal(t, "TV2-00817", bill.Numbers)
 	require.Equal(t, []string{"EH-0142 Meridian", "Memory card"}, met(technician, ref("lot", lot.ID)))
@@ -57,7 +63,8 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	_, err = deeds.Arrivals.ItemIsMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("lot", lot.ID)))
-	list, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: other.ID}, "list.pdf", []byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
+	list, err := deeds.Files.Attach(ctx, curator, files.Owner{AcquisitionID: other.ID}, "list.pdf",
+		[]byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
 	require.NoError(t, err)
 	require.Empty(t, list.Numbers)
 	noted := list.AttachmentFields
@@ -67,7 +74,8 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Equal(t, []string{"Memory card", "Odds and ends"}, met(technician, ref("machine", machine.ID)))
 
 	var invalid *action.Invalid
-	decision := evidence.MeetingDecision{Key: "TV200817", One: ref("lot", other.ID), Other: ref("machine", machine.ID), Decision: "dismissed", Reason: "a slip of the pen"}
+	decision := evidence.MeetingDecision{Key: "TV200817", One: ref("lot", other.ID), Other: ref("machine", machine.ID),
+		Decision: "dismissed", Reason: "a slip of the pen"}
 	require.ErrorIs(t, deeds.Evidence.DecideMeeting(ctx, technician, decision), action.ErrForbidden)
 	require.NoError(t, deeds.Evidence.DecideMeeting(ctx, curator, decision))
 	require.Equal(t, []string{"Memory card", "Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
@@ -79,7 +87,8 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []string{"Memory card"}, met(technician, ref("machine", machine.ID)))
 	require.NoError(t, deeds.History.Undo(ctx, curator, event))
-	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, card.ID, card.Version, inventory.Move{To: "machine", MachineID: machine.ID})
+	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, card.ID, card.Version,
+		inventory.Move{To: "machine", MachineID: machine.ID})
 	require.NoError(t, err)
 	require.Equal(t, []string{"Odds and endsdismissed"}, met(technician, ref("machine", machine.ID)))
 	require.Empty(t, met(technician, ref("assembly", card.ID)))

@@ -14,9 +14,11 @@ import (
 // A card goes from a machine into store, on loan, and into another machine: its sheet and past go
 // with it, and the sums of both machines follow. Each step can be taken back.
 func TestACardMoves(t *testing.T) {
-	db, deeds, first, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
+	db, deeds, first, _ := newBoard(t, storeinventory.MachineFields{},
+		"== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
 	year := 1984
-	second, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
+	second, err := deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
 	require.NoError(t, err)
 	contents, err := deeds.Sheets.Contents(ctx, viewer, first.ID)
 	require.NoError(t, err)
@@ -36,7 +38,8 @@ func TestACardMoves(t *testing.T) {
 	}
 	require.Equal(t, [2]string{"320.0", ""}, ram())
 
-	require.Equal(t, "Store, shelf B", move(inventory.Move{To: "place", Place: "Store, shelf B", Note: "made room"}).Where)
+	require.Equal(t, "Store, shelf B",
+		move(inventory.Move{To: "place", Place: "Store, shelf B", Note: "made room"}).Where)
 	require.Equal(t, [2]string{"64.0", ""}, ram())
 	loose, err := deeds.Inventory.ListLoose(ctx, viewer, "memory shelf", 0, 10)
 	require.NoError(t, err)
@@ -48,7 +51,8 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, "256 KB", alone.Verdicts[0].Value)
 
 	due := time.Now().AddDate(0, 1, 0).Format(time.DateOnly)
-	require.Equal(t, "lent to Lighthouse Trust", move(inventory.Move{To: "loan", LentTo: "Lighthouse Trust", Due: due}).Where)
+	require.Equal(t, "lent to Lighthouse Trust",
+		move(inventory.Move{To: "loan", LentTo: "Lighthouse Trust", Due: due}).Where)
 	into := move(inventory.Move{To: "machine", MachineID: second.ID, Slot: "2", Fit: "later"})
 	require.Equal(t, "EH-0150, slot 2", into.Where)
 	require.Equal(t, second.ID, *into.Assembly.MachineID)
@@ -63,7 +67,8 @@ func TestACardMoves(t *testing.T) {
 	for _, f := range fittings {
 		where = append(where, f.Where())
 	}
-	require.Equal(t, []string{"EH-0150, slot 2", "lent to Lighthouse Trust", "Store, shelf B", "EH-0142, slot 4"}, where)
+	require.Equal(t, []string{"EH-0150, slot 2", "lent to Lighthouse Trust", "Store, shelf B", "EH-0142, slot 4"},
+		where)
 	require.Nil(t, fittings[0].Until)
 	require.Equal(t, fittings[0].Since, *fittings[1].Until)
 
@@ -79,7 +84,8 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, "lent to Lighthouse Trust", fittings[0].Where())
 	told, err := deeds.History.AssemblyHistory(ctx, viewer, card.ID, 0, 2)
 	require.NoError(t, err)
-	require.Equal(t, "took back the move of Memory card to EH-0150, slot 2; it is in lent to Lighthouse Trust", told.Events[0].What)
+	require.Equal(t, "took back the move of Memory card to EH-0150, slot 2; it is in lent to Lighthouse Trust",
+		told.Events[0].What)
 	require.Equal(t, "moved Memory card from lent to Lighthouse Trust to EH-0150, slot 2", told.Events[1].What)
 	move(inventory.Move{To: "machine", MachineID: second.ID, Slot: "2"})
 	move(inventory.Move{To: "machine", MachineID: first.ID, Slot: "4"})
@@ -102,23 +108,28 @@ func TestMovesAreChecked(t *testing.T) {
 		"on":        {To: "place", Place: "Loft", On: tomorrow},
 	} {
 		var invalid *action.Invalid
-		require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, move)), &invalid, field)
+		require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, move)),
+			&invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, on := range []string{longAgo, "yesterday"} {
 		var invalid *action.Invalid
-		require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Loft", On: on})), &invalid)
+		require.ErrorAs(t,
+			second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
+				inventory.Move{To: "place", Place: "Loft", On: on})), &invalid)
 		require.Equal(t, "on", invalid.Field)
 	}
 	var stale *action.Stale
-	require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1, inventory.Move{To: "place", Place: "Loft"})), &stale)
+	require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1,
+		inventory.Move{To: "place", Place: "Loft"})), &stale)
 	fittings, err := deeds.Inventory.Fittings(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 1)
 }
 
 func TestUndoGivesBackWhatWas(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Place: "Loft"}, "== Main board\nU1 HX9040 8431")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Place: "Loft"},
+		"== Main board\nU1 HX9040 8431")
 	undoLast := func(actor action.Actor) error {
 		page, err := deeds.History.History(ctx, viewer, 0, 0, 1)
 		require.NoError(t, err)
@@ -142,7 +153,8 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.Equal(t, "U1 HX9040 8431", sheet.Body)
 	require.Equal(t, 3, sheet.N)
 
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "Other", Kind: "supply"})
+	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
+		storeinventory.AssemblyFields{Title: "Other", Kind: "supply"})
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
 	struck, err := deeds.Inventory.StrikeAssembly(ctx, technician, board.ID, 3)
@@ -151,7 +163,8 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 1})
 	require.NoError(t, err)
 	require.Zero(t, page.Machines[0].Boards)
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version, inventory.Move{To: "place", Place: "Loft"})
+	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version,
+		inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorIs(t, err, action.ErrNotFound)
 	require.NoError(t, deeds.History.Undo(ctx, technician, struck.Event))
 	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)

@@ -31,9 +31,11 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 		if rounds++; rounds > 25 {
 			return // each round goes through the database; a few dozen find what there is to find
 		}
-		machine, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
+		machine, err := deeds.Inventory.CreateMachine(ctx, curator,
+			inventory.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
 		require.NoError(rt, err)
-		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
+		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
+			appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 		require.NoError(rt, err)
 		b := believed{map[int64]string{}, map[int64]bool{}, map[string]bool{}, map[int64]bool{}}
 		for n := range rapid.IntRange(1, 12).Draw(rt, "deeds") {
@@ -48,7 +50,8 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 			switch deed {
 			case "add":
 				name := fmt.Sprintf("J%d", n)
-				after, err = deeds.Teardown.AddStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
+				after, err = deeds.Teardown.AddStep(ctx, technician, log.ID,
+					appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
 				require.NoError(rt, err)
 				s := after.Steps[len(after.Steps)-1]
 				b.lines[s.ID], b.off[s.ID], b.open[name] = s.Line, true, true
@@ -69,7 +72,8 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				}
 			case "off":
 				s := pick("off")
-				after, err = deeds.Teardown.ReverseStep(ctx, technician, s.ID, s.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Off}})
+				after, err = deeds.Teardown.ReverseStep(ctx, technician, s.ID, s.Version,
+					appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Off}})
 				require.NoError(rt, err)
 				if !b.off[s.ID] {
 					for _, name := range s.Connectors {
@@ -93,14 +97,17 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				delete(b.left, s.ID)
 			case "change":
 				s := pick("change")
-				after, err = deeds.Teardown.ChangeStep(ctx, technician, s.ID, s.Version, appteardown.WrittenStep{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
+				after, err = deeds.Teardown.ChangeStep(ctx, technician, s.ID, s.Version,
+					appteardown.WrittenStep{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
 				require.NoError(rt, err)
 				if b.off[s.ID] {
 					for _, name := range s.Connectors {
 						b.open[name] = false
 					}
 				}
-				b.lines[s.ID] = after.Steps[slices.IndexFunc(after.Steps, func(one appteardown.ToldStep) bool { return one.ID == s.ID })].Line
+				b.lines[s.ID] = after.Steps[slices.IndexFunc(after.Steps, func(one appteardown.ToldStep) bool {
+					return one.ID == s.ID
+				})].Line
 			}
 			log = after
 			b.agrees(rt, deeds, machine.ID, log)

@@ -14,18 +14,21 @@ import (
 )
 
 func plug(name string) wiring.Connector {
-	return wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 10, SocketPins: 10, Key: "notch"}
+	return wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 10,
+		SocketPins: 10, Key: "notch"}
 }
 
 // A machine is taken apart in 25 steps with 14 connectors, handed over, and put together again; one connector
 // is left, and named.
 func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
-	db, deeds, machine, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board\nU1 7400 8530\nJ1-J14 header")
+	db, deeds, machine, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"},
+		"== Main board\nU1 7400 8530\nJ1-J14 header")
 	ottilie, err := deeds.Accounts.AddAccount(ctx, "ottilie", "Ottilie Wren", action.Curator, "estuary-curator")
 	require.NoError(t, err)
 	bram, err := deeds.Accounts.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "estuary-technician")
 	require.NoError(t, err)
-	first, second := action.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: action.Curator}, action.Actor{AccountID: bram, Name: "Bram Sedge", Role: action.Technician}
+	first, second := action.Actor{AccountID: ottilie, Name: "Ottilie Wren", Role: action.Curator},
+		action.Actor{AccountID: bram, Name: "Bram Sedge", Role: action.Technician}
 
 	for i := range 13 {
 		_, err := deeds.Teardown.MapConnector(ctx, first, machine.ID, plug(fmt.Sprintf("J%d", i+1)))
@@ -34,11 +37,14 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	var invalid *action.Invalid
 	_, err = deeds.Teardown.MapConnector(ctx, first, machine.ID, plug("j3"))
 	require.ErrorAs(t, err, &invalid, "a name stands for one connector")
-	_, err = deeds.Teardown.StartTeardown(ctx, viewer, machine.ID, appteardown.StartedTeardown{Purpose: "battery", Rows: 4, Columns: 6})
+	_, err = deeds.Teardown.StartTeardown(ctx, viewer, machine.ID,
+		appteardown.StartedTeardown{Purpose: "battery", Rows: 4, Columns: 6})
 	require.ErrorIs(t, err, action.ErrForbidden)
-	log, err := deeds.Teardown.StartTeardown(ctx, first, machine.ID, appteardown.StartedTeardown{Purpose: "battery out", Rows: 4, Columns: 6})
+	log, err := deeds.Teardown.StartTeardown(ctx, first, machine.ID,
+		appteardown.StartedTeardown{Purpose: "battery out", Rows: 4, Columns: 6})
 	require.NoError(t, err)
-	_, err = deeds.Teardown.StartTeardown(ctx, first, machine.ID, appteardown.StartedTeardown{Purpose: "again", Rows: 4, Columns: 6})
+	_, err = deeds.Teardown.StartTeardown(ctx, first, machine.ID,
+		appteardown.StartedTeardown{Purpose: "again", Rows: 4, Columns: 6})
 	require.ErrorAs(t, err, &invalid)
 
 	plugs := 0
@@ -63,7 +69,8 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: "More | 2x M3x5 @A99"})
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "line", invalid.Field)
-	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
+	_, err = deeds.Teardown.AddStep(ctx, first, log.ID,
+		appteardown.WrittenStep{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.Teardown.EndTeardown(ctx, second, log.ID)
 	require.ErrorContains(t, err, "step 25, Part 25, is not back on")
@@ -113,7 +120,11 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	_, err = deeds.Teardown.PlugConnector(ctx, second, wired.Connectors[6].ID, wired.Connectors[6].Version, false)
 	require.NoError(t, err)
 	third := log.Steps[2]
-	_, err = deeds.Teardown.ReverseStep(ctx, second, third.ID, third.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back, Left: []teardown.LeftOver{{Fastener: 0, Count: 1, Reason: "the hole is stripped"}}}})
+	_, err = deeds.Teardown.ReverseStep(ctx, second, third.ID, third.Version,
+		appteardown.Reversed{
+			Reversal: teardown.Reversal{State: teardown.Back,
+				Left: []teardown.LeftOver{{Fastener: 0, Count: 1, Reason: "the hole is stripped"}}},
+		})
 	require.NoError(t, err)
 	log, err = deeds.Teardown.EndTeardown(ctx, second, log.ID)
 	require.NoError(t, err)
@@ -145,13 +156,18 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	dated := "== Main board\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535"
 	_, deeds, older, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
-	newer, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole", Model: "Meridian 2"})
+	newer, err := deeds.Inventory.CreateMachine(ctx, curator,
+		inventory.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole",
+			Model: "Meridian 2"})
 	require.NoError(t, err)
-	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, newer.ID, "== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
+	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, newer.ID,
+		"== Main board\nU1 7400 8730\nU2 7402 8731\nU3 7404 8732\nU4 7408 8733\nU5 7410 8734\nU6 7420 8735")
 	require.NoError(t, err)
-	log, err := deeds.Teardown.StartTeardown(ctx, technician, older.ID, appteardown.StartedTeardown{Purpose: "look at the battery", Rows: 2, Columns: 2})
+	log, err := deeds.Teardown.StartTeardown(ctx, technician, older.ID,
+		appteardown.StartedTeardown{Purpose: "look at the battery", Rows: 2, Columns: 2})
 	require.NoError(t, err)
-	for _, line := range []string{"Lid | 4x M3x8 @A1", "Battery | differs battery: soldered", "Power supply | unplug P1 | in this order"} {
+	for _, line := range []string{"Lid | 4x M3x8 @A1", "Battery | differs battery: soldered",
+		"Power supply | unplug P1 | in this order"} {
 		log, err = deeds.Teardown.AddStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: line})
 		require.NoError(t, err)
 	}
@@ -159,27 +175,33 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.Equal(t, "mains", string(log.Steps[2].BackOn[0].Key))
 	require.Equal(t, "cells", string(log.Steps[1].Cautions[0].Key))
 	// While a step is written, what to take care of is said before it comes off, unless it was said before.
-	read, err := deeds.Teardown.ReadStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: "Monitor, tube | unplug P1"})
+	read, err := deeds.Teardown.ReadStep(ctx, technician, log.ID,
+		appteardown.WrittenStep{Line: "Monitor, tube | unplug P1"})
 	require.NoError(t, err)
 	require.Equal(t, []string{"tube", "weight"}, []string{string(read.Cautions[0].Key), string(read.Cautions[1].Key)})
 	require.Equal(t, "which way", read.Warnings[0].Kind)
-	read, err = deeds.Teardown.ReadStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: "Second supply | four screws"})
+	read, err = deeds.Teardown.ReadStep(ctx, technician, log.ID,
+		appteardown.WrittenStep{Line: "Second supply | four screws"})
 	require.NoError(t, err)
 	require.Empty(t, read.Cautions)
 	require.Contains(t, read.Problem, "is not understood")
 	procedure, err := deeds.Teardown.MakeProcedure(ctx, technician, log.ID, "To the battery", "The lid is brittle")
 	require.NoError(t, err)
 
-	next, err := deeds.Teardown.StartTeardown(ctx, technician, newer.ID, appteardown.StartedTeardown{Purpose: "battery", Rows: 2, Columns: 2, ProcedureID: &procedure.ID})
+	next, err := deeds.Teardown.StartTeardown(ctx, technician, newer.ID,
+		appteardown.StartedTeardown{Purpose: "battery", Rows: 2, Columns: 2, ProcedureID: &procedure.ID})
 	require.NoError(t, err)
 	require.Equal(t, "The lid is brittle", next.Warnings)
 	require.Len(t, next.Upcoming, 3)
 	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID, appteardown.WrittenStep{Step: &next.Upcoming[0]})
 	require.NoError(t, err)
-	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID, appteardown.WrittenStep{Line: "Battery | differs battery: in a holder"})
+	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID,
+		appteardown.WrittenStep{Line: "Battery | differs battery: in a holder"})
 	require.NoError(t, err)
 	require.Len(t, next.Upcoming, 1)
-	require.Equal(t, []teardown.Change{{Step: 2, Off: "Battery", Text: "battery here: in a holder; in the procedure: soldered"}}, next.Changes)
+	require.Equal(t, []teardown.Change{
+		{Step: 2, Off: "Battery", Text: "battery here: in a holder; in the procedure: soldered"},
+	}, next.Changes)
 	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, newer.ID)
 	require.NoError(t, err)
 	require.Len(t, opened.Variants, 1)
@@ -187,7 +209,8 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 
 	// A step that is changed gives back what it does not name any more; one struck out can be brought back.
 	step := log.Steps[2]
-	log, err = deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version, appteardown.WrittenStep{Line: "Power supply | unplug P2"})
+	log, err = deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version,
+		appteardown.WrittenStep{Line: "Power supply | unplug P2"})
 	require.NoError(t, err)
 	wired, err := deeds.Teardown.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)

@@ -15,13 +15,16 @@ import (
 	"frugalheron/store/library"
 )
 
-var processor = library.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40", TypicalMA: 150}
+var processor = library.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40",
+	TypicalMA: 150}
 
 // A type is named once and known everywhere, on sheets written before as well; their text stays
 // byte for byte.
 func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
-	db, deeds, machine, first := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-2", Name: "Second"})
+	db, deeds, machine, first := newBoard(t, storeinventory.MachineFields{},
+		"== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
+	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
@@ -124,10 +127,12 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 	for i := range errs {
 		wait.Go(func() {
 			if i%2 == 0 {
-				_, errs[i] = deeds.Library.NameType(ctx, technician, library.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
+				_, errs[i] = deeds.Library.NameType(ctx, technician,
+					library.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
 				return
 			}
-			_, errs[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))
+			_, errs[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1,
+				fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))
 		})
 	}
 	wait.Wait()

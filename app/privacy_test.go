@@ -24,7 +24,9 @@ import (
 
 // private adds somebody private.
 func private(t *testing.T, deeds *app.App, name, role string, spellings ...string) storepeople.Party {
-	party, err := deeds.People.AddParty(ctx, curator, storepeople.PartyFields{Name: name, Kind: "person", Private: true, Role: role, Spellings: strings.Join(spellings, "\n")})
+	party, err := deeds.People.AddParty(ctx, curator,
+		storepeople.PartyFields{Name: name, Kind: "person", Private: true, Role: role,
+			Spellings: strings.Join(spellings, "\n")})
 	require.NoError(t, err)
 	return party
 }
@@ -37,8 +39,11 @@ func public[Value any](t *testing.T, deeds *app.App, value Value) Value {
 
 // Somebody who is called like an ordinary word, a part number or a word of a list breaks none of them.
 func TestOnlyTypedTextsLoseNames(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Provenance: "rose from the hall; settled by Rose"}, "== Main board\nU1 27128 8533 # rose put it in\nU2 rose-7 @socket !leaking: rose told\nrose's line")
-	for i, name := range []string{"Rose", "27128", "leaking", "settled", "EH-0142", "curator", "socket", "chip", "8533", "U14"} {
+	_, deeds, machine, board := newBoard(t,
+		storeinventory.MachineFields{Provenance: "rose from the hall; settled by Rose"},
+		"== Main board\nU1 27128 8533 # rose put it in\nU2 rose-7 @socket !leaking: rose told\nrose's line")
+	for i, name := range []string{"Rose", "27128", "leaking", "settled", "EH-0142", "curator", "socket", "chip", "8533",
+		"U14"} {
 		private(t, deeds, name, fmt.Sprintf("somebody %c", 'a'+i))
 	}
 	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
@@ -57,7 +62,10 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 	require.False(t, technician.Hides())
 	require.True(t, viewer.Hides())
 	require.True(t, action.Actor{}.Hides())
-	known := public(t, deeds, appevidence.Known{Judged: evidence.Judged{Judgement: evidence.Judgement{State: evidence.Settled, Value: "Rose"}}})
+	known := public(t, deeds,
+		appevidence.Known{
+			Judged: evidence.Judged{Judgement: evidence.Judgement{State: evidence.Settled, Value: "Rose"}},
+		})
 	require.Equal(t, evidence.Settled, known.Judgement.State)
 	require.Equal(t, "somebody a", known.Judgement.Value)
 }
@@ -108,14 +116,16 @@ func TestTextsPointToPersons(t *testing.T) {
 	fields.Name, fields.Spellings = "Zennor Quillivan", ""
 	_, err = deeds.People.ChangeParty(ctx, curator, rose.ID, rose.Version, fields)
 	require.NoError(t, err)
-	require.Equal(t, "bought of a neighbour", public(t, deeds, storeinventory.MachineFields{Provenance: "bought of R. Tregear"}).Provenance)
+	require.Equal(t, "bought of a neighbour",
+		public(t, deeds, storeinventory.MachineFields{Provenance: "bought of R. Tregear"}).Provenance)
 	// Who is no longer private is no secret.
 	now := must(deeds.People.Parties(ctx, curator, "quillivan"))[0]
 	fields = now.PartyFields
 	fields.Private = false
 	_, err = deeds.People.ChangeParty(ctx, curator, rose.ID, now.Version, fields)
 	require.NoError(t, err)
-	require.Equal(t, "Zennor Quillivan, R. Tregear", public(t, deeds, storeinventory.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
+	require.Equal(t, "Zennor Quillivan, R. Tregear",
+		public(t, deeds, storeinventory.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
 
 	// What was decided can be taken back, and is asked about again.
 	events := must(deeds.History.History(ctx, curator, 0, 0, 50)).Events
@@ -129,17 +139,22 @@ func TestTextsPointToPersons(t *testing.T) {
 // What was written before somebody became private, or was known to be called another way, is asked about, too: the last
 // text of each record, not what was overwritten since.
 func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Provenance: "hung beside Rose"}, "== Main board\nU1 7400 # Rose, once")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Provenance: "hung beside Rose"},
+		"== Main board\nU1 7400 # Rose, once")
 	fields := machine.MachineFields
-	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) + "the voltage rose, as the people of the mill " +
+	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) +
+		"the voltage rose, as the people of the mill " +
 		"tell, in the winter of 1994, when the river came"
 	changed := must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields))
-	must(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
+	must(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1,
+		"== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
-	must(deeds.People.AddParty(ctx, curator, storepeople.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
+	must(deeds.People.AddParty(ctx, curator,
+		storepeople.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
-	rose := must(deeds.People.AddParty(asked, curator, storepeople.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+	rose := must(deeds.People.AddParty(asked, curator,
+		storepeople.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	said := func() []string {
 		words := []string{}
 		for _, m := range must(deeds.People.Mentions(ctx, technician)) {
@@ -152,7 +167,8 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	require.Equal(t, "rose: … hall of the mill for a long time, and there the voltage rose, as the people of the mill tell, in the winter of 1994, when …",
 		said()[1], "whole words, and dots where the text goes on")
 	require.Contains(t, said()[0], "told us")
-	require.Equal(t, "voltage a neighbour", public(t, deeds, changed).Provenance[strings.Index(changed.Provenance, "voltage"):][:19])
+	require.Equal(t, "voltage a neighbour",
+		public(t, deeds, changed).Provenance[strings.Index(changed.Provenance, "voltage"):][:19])
 	spelled := rose.PartyFields
 	spelled.Spellings = "Tregear"
 	must(deeds.People.ChangeParty(asked, curator, rose.ID, rose.Version, spelled))
@@ -171,7 +187,8 @@ func must[Value any](value Value, err error) Value {
 func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	db, deeds := newApp(t)
 	add := func(accession, name, provenance, place string) storeinventory.Machine {
-		return must(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
+		return must(deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
 	}
 	add("EH-1", "Meridian", "from the attic of Jory Penhallow", "Loft")
 	add("EH-2", "Penhallow, Jory: his terminal", "", "Shed of J. Penhallow")
@@ -182,7 +199,9 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	must(deeds.Inventory.CreateMachine(ctx, curator, homebrew))
 	machine := must(deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 1})).Machines[0]
 	must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
-	must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"}, []arrivals.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
+	must(deeds.Arrivals.Receive(ctx, curator,
+		arrivals.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"},
+		[]arrivals.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
 	count := func(actor action.Actor, words string) int {
 		found := must(deeds.Inventory.Find(ctx, actor, words))
 		facets := must(deeds.Inventory.CountFacets(ctx, actor, inventory.MachineFilters{Search: words}))
@@ -202,15 +221,24 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	require.Equal(t, []string{"Loft", "Shed of a former pilot"}, must(deeds.Inventory.Places(ctx, viewer)))
 	facets := must(deeds.Inventory.CountFacets(ctx, viewer, inventory.MachineFilters{}))
 	require.NotContains(t, fmt.Sprint(facets), "Penhallow")
-	require.Equal(t, 1, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Makers: []string{"a former pilot"}}, Limit: 5})).Total)
-	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Makers: []string{"Jory Penhallow"}}, Limit: 5})).Total)
-	page := must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Shed of a former pilot"}}, Limit: 5}))
+	require.Equal(t, 1, must(deeds.Inventory.ListMachines(ctx, viewer,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Makers: []string{"a former pilot"}},
+			Limit: 5})).Total)
+	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Makers: []string{"Jory Penhallow"}},
+			Limit: 5})).Total)
+	page := must(deeds.Inventory.ListMachines(ctx, viewer,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Shed of a former pilot"}},
+			Limit: 5}))
 	require.Len(t, page.Machines, 1)
-	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Shed of J. Penhallow"}}, Limit: 5})).Total)
+	require.Zero(t, must(deeds.Inventory.ListMachines(ctx, viewer,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Places: []string{"Shed of J. Penhallow"}},
+			Limit: 5})).Total)
 	for _, sort := range []string{"name", "place", "maker"} {
 		order := []string{}
 		for next := ""; ; {
-			page := must(deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Sort: sort, After: next, Limit: 1}))
+			page := must(deeds.Inventory.ListMachines(ctx, viewer,
+				inventory.MachineList{Sort: sort, After: next, Limit: 1}))
 			for _, m := range page.Machines {
 				order = append(order, m.Accession)
 			}
@@ -219,7 +247,10 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 			}
 			require.NotContains(t, decoded(t, next), "enhallow")
 		}
-		require.Equal(t, map[string][]string{"name": {"EH-2", "EH-5", "EH-1", "EH-3", "EH-4"}, "place": {"EH-5", "EH-1", "EH-3", "EH-4", "EH-2"}, "maker": {"EH-1", "EH-2", "EH-3", "EH-4", "EH-5"}}[sort], order)
+		require.Equal(t,
+			map[string][]string{"name": {"EH-2", "EH-5", "EH-1", "EH-3", "EH-4"},
+				"place": {"EH-5", "EH-1", "EH-3", "EH-4", "EH-2"},
+				"maker": {"EH-1", "EH-2", "EH-3", "EH-4", "EH-5"}}[sort], order)
 	}
 	requireProjectionsHold(t, db, deeds)
 
@@ -240,14 +271,18 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
 	must(deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Viewer, "tide gauge under glass"))
-	letter := must(deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt", []byte("Dear all")))
-	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, storefiles.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
+	letter := must(deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt",
+		[]byte("Dear all")))
+	letter = must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
+		storefiles.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, deeds, "Jory Penhallow", "a former pilot")
-	must(deeds.People.NotePersonalData(ctx, technician, machine.ID, storepeople.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
+	must(deeds.People.NotePersonalData(ctx, technician, machine.ID,
+		storepeople.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
 	words := func(actor action.Actor) string {
 		all := ""
-		for _, e := range append(must(deeds.History.History(ctx, actor, 0, 0, 100)).Events, must(deeds.History.History(ctx, actor, machine.ID, 0, 100)).Events...) {
+		for _, e := range append(must(deeds.History.History(ctx, actor, 0, 0, 100)).Events,
+			must(deeds.History.History(ctx, actor, machine.ID, 0, 100)).Events...) {
 			all += e.What + "\n"
 		}
 		return all
@@ -275,9 +310,11 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 		}
 	}
 	// Everybody sees it now: so is what is done to it from now on; what was said before stays for staff.
-	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, storefiles.AttachmentFields{Caption: "for all"}))
+	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
+		storefiles.AttachmentFields{Caption: "for all"}))
 	letter = must(deeds.Files.Attachment(ctx, viewer, letter.ID))
-	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version, storefiles.AttachmentFields{Caption: "for all to see"}))
+	must(deeds.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
+		storefiles.AttachmentFields{Caption: "for all to see"}))
 	require.NotContains(t, words(viewer), "secret")
 	require.Contains(t, words(viewer), "for all to see")
 	id := must(deeds.Accounts.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))

@@ -20,7 +20,8 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	dry, err := deeds.Library.TakePack(ctx, curator, pack, true)
 	require.NoError(t, err)
 	require.False(t, dry.Taken)
-	require.Equal(t, []library.PackRow{{Line: 2, Number: "HX7200", State: "new"}, {Line: 4, Number: "HX7300", State: "new"}}, dry.Rows)
+	require.Equal(t, []library.PackRow{{Line: 2, Number: "HX7200", State: "new"},
+		{Line: 4, Number: "HX7300", State: "new"}}, dry.Rows)
 	own, err := deeds.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Empty(t, own)
@@ -42,7 +43,8 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, 120.0, own[0].TypicalMilliamps) // of +5 V, summed up for the machine
 	require.Equal(t, "+5 120/180, -12 8", own[0].Own.Currents)
-	changed, err := deeds.Library.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1), false)
+	changed, err := deeds.Library.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1),
+		false)
 	require.NoError(t, err)
 	require.Equal(t, "changed", changed.Rows[1].State)
 
@@ -59,7 +61,8 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 		require.False(t, wrong.Taken)
 		require.Contains(t, wrong.Rows[len(wrong.Rows)-1].Why, want)
 	}
-	for text, want := range map[string]string{"": "names the columns", "number,class,colour\n": `"colour" is not known`, "number,class\nx,y": "function is missing", "number,class,function\n\"x": "quote"} {
+	for text, want := range map[string]string{"": "names the columns", "number,class,colour\n": `"colour" is not known`,
+		"number,class\nx,y": "function is missing", "number,class,function\n\"x": "quote"} {
 		var invalid *action.Invalid
 		_, err := deeds.Library.TakePack(ctx, curator, text, true)
 		require.ErrorAs(t, err, &invalid)
@@ -71,7 +74,8 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 
 func TestMakersHaveTies(t *testing.T) {
 	_, deeds, _, _ := newBoard(t, inventory.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
-	fields := storelibrary.MakerFields{Name: "Brackwater Micro", Founded: "1978", Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
+	fields := storelibrary.MakerFields{Name: "Brackwater Micro", Founded: "1978",
+		Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
 	added, err := deeds.Library.AddMaker(ctx, technician, fields)
 	require.NoError(t, err)
 	require.Equal(t, "was renamed Brackwater Systems, 1986", added.Told[0].Words)

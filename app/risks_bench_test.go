@@ -18,7 +18,9 @@ import (
 func BenchmarkRisksOf20000Machines(b *testing.B) {
 	const machines, each = 20_000, 20
 	db := storetest.New(b)
-	_, err := db.ExecContext(ctx, `INSERT INTO machine (accession, name, era_from, era_to) SELECT 'EL-' || n, 'Lantern ' || n, 1976 + n % 16, 1980 + n % 16 FROM generate_series(1, $1) n`, machines)
+	_, err := db.ExecContext(ctx,
+		`INSERT INTO machine (accession, name, era_from, era_to) SELECT 'EL-' || n, 'Lantern ' || n, 1976 + n % 16,
+			1980 + n % 16 FROM generate_series(1, $1) n`, machines)
 	require.NoError(b, err)
 	classes := risk.Shipped()
 	for m := range machines {
@@ -28,7 +30,8 @@ func BenchmarkRisksOf20000Machines(b *testing.B) {
 			if (m+i)%2 == 0 {
 				looked = fmt.Sprint(17000 + (m*7+i*131)%3000)
 			}
-			rows[i] = fmt.Sprintf("%s,1,%d,%d,%d,%s", classes[(m+i)%len(classes)].Key, m+1, i+1, 4000+(m*13+i*17)%4000, looked)
+			rows[i] = fmt.Sprintf("%s,1,%d,%d,%d,%s", classes[(m+i)%len(classes)].Key, m+1, i+1, 4000+(m*13+i*17)%4000,
+				looked)
 		}
 		require.NoError(b, condition.PutAgeing(ctx, db, int64(m+1), strings.Join(rows, "\n"), 1))
 	}

@@ -32,7 +32,8 @@ var monitor = func() []byte {
 }()
 
 func chips(t *testing.T) (*app.App, inventory.Machine, inventory.Assembly) {
-	_, deeds, machine, board := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, "== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
+	_, deeds, machine, board := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"},
+		"== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	return deeds.WithBlobs(kept), machine, board
@@ -86,16 +87,19 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	// Named once, known on another machine of the model; one that differs is pointed out on both.
 	image, err := deeds.Roms.Rom(ctx, technician, sum)
 	require.NoError(t, err)
-	named, err := deeds.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Monitor", Edition: "1.2"})
+	named, err := deeds.Roms.NameRom(ctx, technician, sum, image.Version,
+		storeroms.RomFields{Name: "Monitor", Edition: "1.2"})
 	require.NoError(t, err)
 	var stale *action.Stale
 	_, err = deeds.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Late"})
 	require.ErrorAs(t, err, &stale)
 	_, err = deeds.Roms.NameRom(ctx, technician, sum, named.Version, storeroms.RomFields{Name: "Monitor", Public: true})
 	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+		inventory.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
-	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Main board", Part: "4410-2"})
+	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID,
+		inventory.AssemblyFields{Title: "Main board", Part: "4410-2"})
 	require.NoError(t, err)
 	_, err = deeds.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)
@@ -109,8 +113,10 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 		_, err = deeds.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", changed)
 		require.NoError(t, err)
 	}
-	require.Contains(t, strings.Join(socketOf(t, deeds, other.ID, "U9").Findings, ";"), "holds another content in its U9, Monitor 1.2 (related)")
-	require.Contains(t, strings.Join(socketOf(t, deeds, machine.ID, "U9").Findings, ";"), "EH-0200 holds another content")
+	require.Contains(t, strings.Join(socketOf(t, deeds, other.ID, "U9").Findings, ";"),
+		"holds another content in its U9, Monitor 1.2 (related)")
+	require.Contains(t, strings.Join(socketOf(t, deeds, machine.ID, "U9").Findings, ";"),
+		"EH-0200 holds another content")
 
 	set, err := deeds.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.NoError(t, err)
@@ -152,7 +158,8 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.ErrorIs(t, err, action.ErrForbidden)
 	_, err = deeds.Roms.RomHex(ctx, viewer, sum, 0, 16)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	_, err = deeds.Roms.NameRom(ctx, curator, sum, named.Version, storeroms.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
+	_, err = deeds.Roms.NameRom(ctx, curator, sum, named.Version,
+		storeroms.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
 	require.NoError(t, err)
 	rows, err := deeds.Roms.RomHex(ctx, viewer, sum, 5003, 20)
 	require.NoError(t, err)
@@ -166,7 +173,9 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.Equal(t, sum, merged.SHA256)
 	dated, err := deeds.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	require.True(t, slices.ContainsFunc(dated.Parts, func(p dating.DatedPart) bool { return p.Kind == "copyright" && p.From.Year == 1985 }))
+	require.True(t, slices.ContainsFunc(dated.Parts, func(p dating.DatedPart) bool {
+		return p.Kind == "copyright" && p.From.Year == 1985
+	}))
 }
 
 func TestFilesThatAreNoImage(t *testing.T) {
@@ -196,7 +205,8 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	_, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128"})
 	var invalid *action.Invalid
 	require.ErrorAs(t, err, &invalid) // none is set up
-	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}}, func(number string) int { return map[string]int{"27128": 16384}[number] })
+	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}},
+		func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	deeds.WithReader(standIn.Address())
@@ -217,7 +227,8 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	}
 	read := func(fault string) storeroms.ChipReading {
 		require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", fault))
-		started, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128", Label: "MON"})
+		started, err := deeds.Roms.StartReading(ctx, technician, board.ID,
+			roms.WantedReading{Designator: "U9", Device: "27128", Label: "MON"})
 		require.NoError(t, err)
 		return ended(started.ID)
 	}
@@ -251,7 +262,8 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	require.Equal(t, rom.Fading, socketOf(t, deeds, machine.ID, "U9").Chip.State)
 
 	require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
-	slow, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128"})
+	slow, err := deeds.Roms.StartReading(ctx, technician, board.ID,
+		roms.WantedReading{Designator: "U9", Device: "27128"})
 	require.NoError(t, err)
 	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U10", Device: "27128"})
 	require.ErrorAs(t, err, &invalid) // it is busy

@@ -13,14 +13,16 @@ import (
 
 func TestSayPutsALineOnASheet(t *testing.T) {
 	year := 1985
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: &year, EraTo: &year}, "== Main board\nU13 74LS00\nU14 @empty\n== Card\nU1-U8 4164")
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: &year, EraTo: &year},
+		"== Main board\nU13 74LS00\nU14 @empty\n== Card\nU1-U8 4164")
 	u, err := deeds.QuickEntry.Understand(ctx, technician, machine.ID, "u14 27128-25 533")
 	require.NoError(t, err)
 	require.True(t, u.Sure)
 	require.Len(t, u.Ways, 2)
 	require.Equal(t, quickentry.Way{
-		AssemblyID: board.ID, Title: "Main board", Base: 1, Line: 2, Text: "U14        27128-25 533", Replaces: "U14 @empty",
-		Reading: "27128 UV-erasable PROM, 16K x 8, 250 ns, 1985-W33",
+		AssemblyID: board.ID, Title: "Main board", Base: 1, Line: 2, Text: "U14        27128-25 533",
+		Replaces: "U14 @empty",
+		Reading:  "27128 UV-erasable PROM, 16K x 8, 250 ns, 1985-W33",
 	}, u.Ways[0])
 	require.Equal(t, 2, u.Ways[1].Line)
 
@@ -30,7 +32,8 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	var stale *action.Stale
 	require.ErrorAs(t, second(deeds.QuickEntry.Say(ctx, technician, machine.ID, board.ID, 1, "U15 7400")), &stale)
 	var invalid *action.Invalid
-	require.ErrorAs(t, second(deeds.QuickEntry.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")), &invalid)
+	require.ErrorAs(t, second(deeds.QuickEntry.Say(ctx, technician, machine.ID, u.Ways[1].AssemblyID, 1, "U2 7400")),
+		&invalid)
 	require.Equal(t, "U2 stands on line 1 with others; change that line in the sheet", invalid.Why)
 	require.NoError(t, deeds.History.Undo(ctx, technician, kept.Event))
 	sheet, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
@@ -38,7 +41,8 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.Equal(t, "U13 74LS00\nU14 @empty", sheet.Body)
 
 	// A note, and a machine addressed by its number.
-	other, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0150", Name: "Other"})
+	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0150", Name: "Other"})
 	require.NoError(t, err)
 	u, err = deeds.QuickEntry.Understand(ctx, technician, machine.ID, "eh-0150 note hinge cracked")
 	require.NoError(t, err)
@@ -58,12 +62,15 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 		require.NoError(t, err)
 		require.False(t, u.Sure, text)
 	}
-	require.ErrorIs(t, second(deeds.QuickEntry.Say(ctx, viewer, machine.ID, board.ID, 1, "U15 7400")), action.ErrForbidden)
+	require.ErrorIs(t, second(deeds.QuickEntry.Say(ctx, viewer, machine.ID, board.ID, 1, "U15 7400")),
+		action.ErrForbidden)
 }
 
 func TestFindLooksEverywhere(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Serial: "TV-77"}, "== Main board | serial 4410-9\nU1 SN74LS00N 8501\nU2 µPD2716 8440")
-	spare, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Store", storeinventory.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
+	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Serial: "TV-77"},
+		"== Main board | serial 4410-9\nU1 SN74LS00N 8501\nU2 µPD2716 8440")
+	spare, err := deeds.Inventory.AddLooseAssembly(ctx, technician, "Store",
+		storeinventory.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
 	require.NoError(t, err)
 	find := func(words string) inventory.Found {
 		found, err := deeds.Inventory.Find(ctx, viewer, words)

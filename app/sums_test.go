@@ -19,9 +19,13 @@ import (
 
 // sumsFromScratch adds up, in one statement, what lists keep as sums.
 const sumsFromScratch = `SELECT m.id AS machine_id, count(f.id) AS boards,
-		COALESCE(sum(CAST(t.totals->>'chips' AS bigint)), 0) AS chips, COALESCE(sum(CAST(t.totals->>'unidentified' AS bigint)), 0) AS unidentified,
-		COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes, COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
-	FROM machine m LEFT JOIN (fitting f JOIN assembly a ON a.id = f.assembly_id AND a.kind <> 'outside') ON f.machine_id = m.id AND f.until IS NULL LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
+		COALESCE(sum(CAST(t.totals->>'chips' AS bigint)), 0) AS chips,
+		COALESCE(sum(CAST(t.totals->>'unidentified' AS bigint)), 0) AS unidentified,
+		COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes,
+		COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
+	FROM machine m LEFT JOIN (fitting f JOIN assembly a ON a.id = f.assembly_id
+	AND a.kind <> 'outside') ON f.machine_id = m.id AND f.until IS NULL LEFT
+	JOIN sheet_total t ON t.assembly_id = f.assembly_id
 	GROUP BY m.id ORDER BY m.id`
 
 type sumRow struct {
@@ -36,16 +40,19 @@ type sumRow struct {
 func requireSumsHold(t *testing.T, db *sqlx.DB) {
 	t.Helper()
 	var kept, fresh []sumRow
-	require.NoError(t, db.Select(&kept, `SELECT machine_id, boards, chips, unidentified, ram_bytes, rom_bytes FROM machine_sum ORDER BY machine_id`))
+	require.NoError(t, db.Select(&kept,
+		`SELECT machine_id, boards, chips, unidentified, ram_bytes, rom_bytes FROM machine_sum ORDER BY machine_id`))
 	require.NoError(t, db.Select(&fresh, sumsFromScratch))
 	require.Equal(t, fresh, kept)
 	var odd int
 	require.NoError(t, db.Get(&odd, `SELECT count(*) FROM (
 		(SELECT type_number, machine_id, parts FROM machine_type EXCEPT
-		 SELECT e.type_number, f.machine_id, sum(e.count) FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id AND f.until IS NULL
+		 SELECT e.type_number, f.machine_id, sum(e.count) FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id
+		AND f.until IS NULL
 		 WHERE e.type_number <> '' AND NOT e.empty AND f.machine_id IS NOT NULL GROUP BY 1, 2)
 		UNION ALL
-		(SELECT e.type_number, f.machine_id, sum(e.count) FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id AND f.until IS NULL
+		(SELECT e.type_number, f.machine_id, sum(e.count) FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id
+		AND f.until IS NULL
 		 WHERE e.type_number <> '' AND NOT e.empty AND f.machine_id IS NOT NULL GROUP BY 1, 2 EXCEPT
 		 SELECT type_number, machine_id, parts FROM machine_type)) odd`))
 	require.Zero(t, odd, "types kept for lists differ from those on the sheets")
@@ -60,7 +67,8 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	db, deeds := newApp(t)
 	machines, boards := []storeinventory.Machine{}, []int64{}
 	for i := range 3 {
-		machine, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
+		machine, err := deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
 		require.NoError(t, err)
 		added, err := deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
 		require.NoError(t, err)
@@ -93,7 +101,9 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	}
 	requireSumsHold(t, db)
 	var apart int
-	require.NoError(t, db.Get(&apart, `SELECT count(*) FROM fitting a JOIN fitting b ON b.assembly_id = a.assembly_id AND b.id > a.id WHERE a.until IS NULL`))
+	require.NoError(t, db.Get(&apart,
+		`SELECT count(*) FROM fitting a JOIN fitting b ON b.assembly_id = a.assembly_id AND b.id > a.id
+			WHERE a.until IS NULL`))
 	require.Zero(t, apart, "a fitting is open that is not the last one")
 }
 
@@ -107,9 +117,11 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 	case 0, 1:
 		_, err = deeds.Sheets.SaveSheet(ctx, technician, board, now.Revision, sheets[r.IntN(len(sheets))])
 	case 2:
-		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version, inventory.Move{To: "machine", MachineID: machine, Slot: fmt.Sprint(r.IntN(4))})
+		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version,
+			inventory.Move{To: "machine", MachineID: machine, Slot: fmt.Sprint(r.IntN(4))})
 	case 3:
-		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version, inventory.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
+		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version,
+			inventory.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
 	case 4:
 		var page history.ToldPage
 		if page, err = deeds.History.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
@@ -132,7 +144,8 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 // Of two who undo the same thing at once, one does and the other is told.
 func TestUndoHappensOnce(t *testing.T) {
 	_, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
-	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, inventory.Move{To: "place", Place: "Store"})
+	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
+		inventory.Move{To: "place", Place: "Store"})
 	require.NoError(t, err)
 	results := make([]error, 6)
 	var wait sync.WaitGroup

@@ -58,7 +58,8 @@ func isInvalid(err error) bool {
 func TestManyHandsAtOneMachine(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
-		_, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
+		_, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
+			appteardown.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
 		return err
 	}), isInvalid), "a machine is taken apart once at a time")
 	opened, err := deeds.Teardown.OpenedUp(ctx, viewer, machine.ID)
@@ -66,7 +67,8 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	id := opened.Now.ID
 
 	require.Equal(t, 12, wins(t, atOnce(12, func(i int) error {
-		_, err := deeds.Teardown.AddStep(ctx, technician, id, appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
+		_, err := deeds.Teardown.AddStep(ctx, technician, id,
+			appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
 		return err
 	}), isStale))
 	log, err := deeds.Teardown.Teardown(ctx, viewer, id)
@@ -74,12 +76,14 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.Equal(t, teardown.Sums{Steps: 12, Off: 12, Unplugged: 24, Open: 13}, log.Sums, "J1 is on the map once")
 	step := log.Steps[3]
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
-		_, err := deeds.Teardown.ReverseStep(ctx, technician, step.ID, step.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
+		_, err := deeds.Teardown.ReverseStep(ctx, technician, step.ID, step.Version,
+			appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
 		return err
 	}), isStale))
 	step = log.Steps[4]
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
-		_, err := deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version, appteardown.WrittenStep{Line: fmt.Sprintf("Named anew %d", i)})
+		_, err := deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version,
+			appteardown.WrittenStep{Line: fmt.Sprintf("Named anew %d", i)})
 		return err
 	}), isStale))
 
@@ -91,7 +95,8 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.NoError(t, err)
 	running := found.Running
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
-		seen := appcondition.SeenFinding{New: &storecondition.FindingFields{Kind: fmt.Sprintf("leaking %d", i)}, Severity: condition.Hazard}
+		seen := appcondition.SeenFinding{New: &storecondition.FindingFields{Kind: fmt.Sprintf("leaking %d", i)},
+			Severity: condition.Hazard}
 		_, err := deeds.Condition.JudgeItem(ctx, technician, running.ID, running.Version, "batteries", inspected(seen))
 		return err
 	}), isStale))
@@ -111,7 +116,8 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	_, err = deeds.Condition.EndSurvey(ctx, technician, running.ID, running.Version, "", "")
 	require.True(t, isStale(err), "whoever ends it has seen all that was said")
 
-	series, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+	series, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+		appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	require.Equal(t, 15, wins(t, atOnce(15, func(i int) error {
 		_, err := deeds.Condition.AddReading(ctx, technician, series.ID, 4.9+float64(i)/100)
@@ -133,14 +139,16 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 	for round := range 6 {
 		results := atOnce(2, func(i int) error {
 			if i == 0 {
-				_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, round+1, fmt.Sprintf("BT1 NiCd 3.6V\nC1-C%d 47uF 16V", round+2))
+				_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, round+1,
+					fmt.Sprintf("BT1 NiCd 3.6V\nC1-C%d 47uF 16V", round+2))
 				return err
 			}
 			now, err := deeds.Condition.StartSurvey(ctx, technician, machine.ID, fmt.Sprintf("202%d-03-01", round), "")
 			if err != nil {
 				return err
 			}
-			if now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries", inspected()); err != nil {
+			if now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries",
+				inspected()); err != nil {
 				return err
 			}
 			_, err = deeds.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "", "")
@@ -164,7 +172,8 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 func TestOneOpenLogAtATime(t *testing.T) {
 	db, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
 	start := func() appteardown.ToldTeardown {
-		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
+		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
+			appteardown.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
 		require.NoError(t, err)
 		return log
 	}
@@ -175,7 +184,8 @@ func TestOneOpenLogAtATime(t *testing.T) {
 	history, err := deeds.History.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	second := start()
-	require.True(t, isInvalid(deeds.History.Undo(ctx, technician, history.Events[0].ID)), "the second log is the one to go on with")
+	require.True(t, isInvalid(deeds.History.Undo(ctx, technician, history.Events[0].ID)),
+		"the second log is the one to go on with")
 	_, err = deeds.Teardown.EndTeardown(ctx, technician, second.ID)
 	require.NoError(t, err)
 	require.NoError(t, deeds.History.Undo(ctx, technician, history.Events[0].ID))
@@ -184,7 +194,8 @@ func TestOneOpenLogAtATime(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, first.ID, opened.Now.ID)
 	require.Equal(t, second.ID, opened.Before[0].ID)
-	require.Equal(t, []string{"start teardown", "end teardown", "reopen teardown"}, deedsOf(t, db, "teardown", first.ID))
+	require.Equal(t, []string{"start teardown", "end teardown", "reopen teardown"},
+		deedsOf(t, db, "teardown", first.ID))
 	// Another person's open connector without a log is told by the stage.
 	_, err = deeds.Teardown.MapConnector(ctx, technician, machine.ID, plug("J1"))
 	require.NoError(t, err)
@@ -199,7 +210,8 @@ func TestOneOpenLogAtATime(t *testing.T) {
 	require.Equal(t, []any{"needs attention", 1}, []any{string(opened.Stage.State), opened.Stage.Count})
 }
 
-// What is undone was the newest: a deed that comes at the same moment is before it, and nothing is undone, or behind it.
+// What is undone was the newest: a deed that comes at the same moment is before it, and nothing is undone, or behind
+// it.
 func TestUndoLeavesNoGap(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
 	for round := range 12 {
@@ -212,7 +224,8 @@ func TestUndoLeavesNoGap(t *testing.T) {
 			if i == 0 {
 				return deeds.History.Undo(ctx, curator, changed)
 			}
-			return second(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, fmt.Sprintf("note %d of round %d", i, round)))
+			return second(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0,
+				fmt.Sprintf("note %d of round %d", i, round)))
 		})
 		require.NoError(t, errors.Join(results[1:]...))
 		events := must(deeds.History.History(ctx, curator, machine.ID, 0, 4)).Events
@@ -229,13 +242,15 @@ func TestUndoLeavesNoGap(t *testing.T) {
 // Who names a type waits in line with those who save, and not behind all who ever will.
 func TestNamingATypeIsNotOvertaken(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 HX9040")
-	boards := must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
+	boards := must(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID,
+		"== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
 	saving, stop := context.WithCancel(ctx)
 	var savers sync.WaitGroup
 	for _, board := range boards {
 		savers.Go(func() {
 			for n := 1; saving.Err() == nil; n++ {
-				deeds.Sheets.SaveSheet(saving, technician, board.ID, n, fmt.Sprintf("U1 7400\nU%d 7400", n+1)) //nolint:errcheck // the last is given up
+				deeds.Sheets.SaveSheet(saving, technician, board.ID, n,
+					fmt.Sprintf("U1 7400\nU%d 7400", n+1)) //nolint:errcheck // the last is given up
 			}
 		})
 	}

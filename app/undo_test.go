@@ -29,15 +29,20 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	deeds.WithBlobs(kept)
-	machine, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
+	machine, err := deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"})
 	require.NoError(t, err)
 	added, err := deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID, "== Main board\nU1-U8 4164-15")
 	require.NoError(t, err)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"}, []arrivals.LotItemFields{{Kind: "part", Title: "Lead"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
+		[]arrivals.LotItemFields{{Kind: "part", Title: "Lead"}})
 	require.NoError(t, err)
-	said, err := deeds.Evidence.StateEvidence(ctx, curator, machine.ID, evidence.StatementFields{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})
+	said, err := deeds.Evidence.StateEvidence(ctx, curator, machine.ID,
+		evidence.StatementFields{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})
 	require.NoError(t, err)
-	told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: evidence.Citation{Kind: "recalled"}})
+	told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID,
+		arrivals.CustodyFields{Role: "used-by", Who: "the bath", Dates: "1984/1990",
+			Citation: evidence.Citation{Kind: "recalled"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 8, 8))))
@@ -80,13 +85,15 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			return err
 		},
 		"move the machine": func() error {
-			_, err := deeds.Inventory.MoveMachine(ctx, curator, machine.ID, now().Version, inventory.MachineMove{To: "transit", BoundFor: "the fair"})
+			_, err := deeds.Inventory.MoveMachine(ctx, curator, machine.ID, now().Version,
+				inventory.MachineMove{To: "transit", BoundFor: "the fair"})
 			return err
 		},
 		"move a board": func() error {
 			a, err := deeds.Inventory.Assembly(ctx, curator, added[0].ID)
 			if err == nil {
-				_, err = deeds.Inventory.MoveAssembly(ctx, curator, a.ID, a.Version, inventory.Move{To: "place", Place: "Store"})
+				_, err = deeds.Inventory.MoveAssembly(ctx, curator, a.ID, a.Version,
+					inventory.Move{To: "place", Place: "Store"})
 			}
 			return err
 		},
@@ -97,8 +104,14 @@ func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
 			}
 			return err
 		},
-		"withdraw a statement":   func() error { _, err := deeds.Evidence.WithdrawStatement(ctx, curator, said.ID, "misread"); return err },
-		"withdraw from the past": func() error { _, err := deeds.Arrivals.WithdrawCustody(ctx, curator, told.ID, "misread"); return err },
+		"withdraw a statement": func() error {
+			_, err := deeds.Evidence.WithdrawStatement(ctx, curator, said.ID, "misread")
+			return err
+		},
+		"withdraw from the past": func() error {
+			_, err := deeds.Arrivals.WithdrawCustody(ctx, curator, told.ID, "misread")
+			return err
+		},
 		"strike a picture": func() error {
 			one, err := deeds.Files.Attachment(ctx, curator, picture.ID)
 			if err == nil {
@@ -151,7 +164,8 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	_, deeds := newApp(t)
 	deeds.WithBlobs(kept)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"}, []arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
+		[]arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	const people = 6
 	together := func(do func(i int) error) (done int) {
@@ -170,11 +184,13 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 		return done
 	}
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
+		_, err := deeds.Inventory.CreateMachine(ctx, curator,
+			storeinventory.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
 		return err
 	}))
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID, storeinventory.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
+		_, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID,
+			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
 		return err
 	}))
 	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})
@@ -191,7 +207,8 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.Equal(t, 1, together(func(int) error {
 		now, err := deeds.Inventory.Machine(ctx, curator, owner.MachineID)
 		require.NoError(t, err)
-		_, err = deeds.Inventory.MoveMachine(ctx, curator, owner.MachineID, now.Version, inventory.MachineMove{To: "place", Place: "Loft"})
+		_, err = deeds.Inventory.MoveMachine(ctx, curator, owner.MachineID, now.Version,
+			inventory.MachineMove{To: "place", Place: "Loft"})
 		return err
 	}))
 }

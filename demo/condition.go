@@ -66,7 +66,8 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 			}
 			seen := appcondition.SeenFinding{Severity: f.Severity, Trend: f.Trend, Gone: f.Gone, Note: f.Note}
 			for _, before := range now.Findings {
-				if before.Subsystem == f.Subsystem && before.Kind == f.Kind && before.Designator == f.Designator && before.Place == f.Place {
+				if before.Subsystem == f.Subsystem && before.Kind == f.Kind && before.Designator == f.Designator &&
+					before.Place == f.Place {
 					seen.FindingID = before.ID
 				}
 			}
@@ -84,11 +85,13 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 			}
 			judged.Seen = append(judged.Seen, seen)
 		}
-		if now, err = t.deeds.Condition.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version, item.Subsystem, judged); err != nil {
+		if now, err = t.deeds.Condition.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version, item.Subsystem,
+			judged); err != nil {
 			return fmt.Errorf("%s: %w", item.Subsystem, err)
 		}
 	}
-	_, err = t.deeds.Condition.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic, told.Note)
+	_, err = t.deeds.Condition.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic,
+		told.Note)
 	return err
 }
 
@@ -100,7 +103,8 @@ func (t teller) mark(machineID int64, f *storecondition.FindingFields) {
 		return
 	}
 	const w, h = 0.09, 0.1
-	f.AttachmentID, f.Region = &board.picture, &evidence.Region{X: max(0, min(1-w, at.X-w/2)), Y: max(0, min(1-h, at.Y-h/2)), W: w, H: h}
+	f.AttachmentID, f.Region = &board.picture,
+		&evidence.Region{X: max(0, min(1-w, at.X-w/2)), Y: max(0, min(1-h, at.Y-h/2)), W: w, H: h}
 }
 
 // climates are how the places of the museum treat what stands there.
@@ -109,8 +113,11 @@ func (t teller) climates() error {
 	if err != nil {
 		return err
 	}
-	for place, climate := range map[string]string{"Boiler house store": "damp", "Seed loft": "hot", "Workshop bench": "room", "Entrance hall": "room"} {
-		if slices.ContainsFunc(places, func(p inventory.PlaceCount) bool { return p.Name == place && p.Climate == "" }) {
+	for place, climate := range map[string]string{"Boiler house store": "damp", "Seed loft": "hot",
+		"Workshop bench": "room", "Entrance hall": "room"} {
+		if slices.ContainsFunc(places, func(p inventory.PlaceCount) bool {
+			return p.Name == place && p.Climate == ""
+		}) {
 			if err := t.deeds.Condition.SayClimate(t.ctx, t.curator, place, climate); err != nil {
 				return err
 			}
@@ -132,7 +139,8 @@ func (t teller) measurements() error {
 			return err
 		}
 		for _, one := range told[accession][min(len(there), len(told[accession])):] {
-			if _, err := t.deeds.Condition.Measure(t.ctx, t.curator, id, appcondition.WrittenMeasurement{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
+			if _, err := t.deeds.Condition.Measure(t.ctx, t.curator, id,
+				appcondition.WrittenMeasurement{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
 				return fmt.Errorf("%s: %s: %w", accession, one[0], err)
 			}
 		}
@@ -149,10 +157,13 @@ func (t teller) adjuster(machineID int64) error {
 	if err != nil || len(there) > 0 {
 		return err
 	}
-	noted, err := t.deeds.Condition.AddAdjuster(t.ctx, t.curator, machineID, appcondition.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck", Does: "height of the picture", Position: "ten o'clock"})
+	noted, err := t.deeds.Condition.AddAdjuster(t.ctx, t.curator, machineID,
+		appcondition.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck",
+			Does: "height of the picture", Position: "ten o'clock"})
 	if err != nil {
 		return err
 	}
-	_, err = t.deeds.Condition.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten", "the lowest line was cut off")
+	_, err = t.deeds.Condition.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten",
+		"the lowest line was cut off")
 	return err
 }

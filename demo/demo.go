@@ -62,7 +62,8 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 	}
 	// The accounts come last: they mark the world as complete.
 	for _, account := range Accounts {
-		if _, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password); err != nil {
+		if _, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role,
+			account.Password); err != nil {
 			return err
 		}
 	}
@@ -114,7 +115,8 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 		if unit.LentTo == "" {
 			continue
 		}
-		if _, err := deeds.Inventory.MoveAssembly(ctx, curator, added.ID, added.Version, inventory.Move{To: "loan", LentTo: unit.LentTo, Due: unit.Due}); err != nil {
+		if _, err := deeds.Inventory.MoveAssembly(ctx, curator, added.ID, added.Version,
+			inventory.Move{To: "loan", LentTo: unit.LentTo, Due: unit.Due}); err != nil {
 			return err
 		}
 	}
@@ -146,8 +148,10 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	return nil
 }
 
-func enter(ctx context.Context, deeds *app.App, curator action.Actor, fields storeinventory.MachineFields) (storeinventory.Machine, error) {
-	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: fields.Accession}, Limit: 1})
+func enter(ctx context.Context, deeds *app.App, curator action.Actor,
+	fields storeinventory.MachineFields) (storeinventory.Machine, error) {
+	page, err := deeds.Inventory.ListMachines(ctx, curator,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
 		return storeinventory.Machine{}, err
 	}

@@ -37,7 +37,8 @@ func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
 		fullBoards := 0
 		for _, board := range reckoned.Boards {
 			for _, line := range board.Lines {
-				require.NotEqual(t, "problem", string(line.State), "%s line %d: %s", machine.Accession, line.Line, line.Text)
+				require.NotEqual(t, "problem", string(line.State), "%s line %d: %s", machine.Accession, line.Line,
+					line.Text)
 			}
 			if 40 <= board.Totals.Chips && board.Totals.Chips <= 90 {
 				fullBoards++

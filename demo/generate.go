@@ -23,7 +23,9 @@ const generatedPrefix = "EL-"
 // same number gives the same machine every time; those that are there already are left alone.
 func Generate(ctx context.Context, deeds *app.App, machines int, progress func(string)) error {
 	curator := action.Actor{Role: action.Curator}
-	last, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: generatedPrefix}, Sort: "accession", Descending: true, Limit: 1})
+	last, err := deeds.Inventory.ListMachines(ctx, curator,
+		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: generatedPrefix}, Sort: "accession",
+			Descending: true, Limit: 1})
 	if err != nil {
 		return err
 	}
@@ -51,16 +53,23 @@ func Generate(ctx context.Context, deeds *app.App, machines int, progress func(s
 }
 
 var (
-	generatedMakers = []string{"Tarn & Vole", "Quennell Systems", "Brackwater Micro", "Hollin Electronics", "Fennimoor Instruments", "Ostrand & Pike"}
-	generatedModels = []string{"Meridian", "Sorter", "Tidemark", "Lantern", "Ropewalk", "Curlew", "Saltpan", "Beacon", "Sluice", "Warden"}
-	generatedPlaces = []string{"Rope walk", "Seed loft", "Boiler house store", "Net store", "Lime kiln", "Sail loft", "Customs shed", "Ice house"}
-	generatedPasts  = []string{"Kept the tide tables at the north mole", "Counted stock for a brewery", "Ran the light desk of a puppet theatre",
-		"Logged the boiler of a swimming bath", "Taught evening classes at a net loft", "Wrote bills for a ferry company"}
+	generatedMakers = []string{"Tarn & Vole", "Quennell Systems", "Brackwater Micro", "Hollin Electronics",
+		"Fennimoor Instruments", "Ostrand & Pike"}
+	generatedModels = []string{"Meridian", "Sorter", "Tidemark", "Lantern", "Ropewalk", "Curlew", "Saltpan", "Beacon",
+		"Sluice", "Warden"}
+	generatedPlaces = []string{"Rope walk", "Seed loft", "Boiler house store", "Net store", "Lime kiln", "Sail loft",
+		"Customs shed", "Ice house"}
+	generatedPasts = []string{"Kept the tide tables at the north mole", "Counted stock for a brewery",
+		"Ran the light desk of a puppet theatre",
+		"Logged the boiler of a swimming bath", "Taught evening classes at a net loft",
+		"Wrote bills for a ferry company"}
 	generatedMemories = []string{"4116-20", "4164-15", "41256-12", "4416-15", "2114-3", "6116-15", "6264-15"}
 	generatedROMs     = []string{"2716", "2732A-25", "2764-25", "27128-25", "27256-20", "2364"}
 	generatedSupport  = []string{"8255AC-5", "8253C-5", "8251A", "8259A", "6845", "8237A-5", "6821", "6850"}
-	generatedLogic    = []string{"00", "02", "04", "08", "10", "14", "20", "27", "30", "32", "74", "86", "93", "107", "109", "112", "123", "125", "132", "138", "139",
-		"151", "153", "157", "161", "163", "164", "165", "166", "173", "174", "175", "193", "195", "240", "241", "244", "245", "257", "258", "273", "283",
+	generatedLogic    = []string{"00", "02", "04", "08", "10", "14", "20", "27", "30", "32", "74", "86", "93", "107",
+		"109", "112", "123", "125", "132", "138", "139",
+		"151", "153", "157", "161", "163", "164", "165", "166", "173", "174", "175", "193", "195", "240", "241", "244",
+		"245", "257", "258", "273", "283",
 		"299", "322", "365", "367", "373", "374", "375", "378", "379", "393"}
 )
 
@@ -73,14 +82,16 @@ func generatedMachine(n int) sheets.MachineWithSheets {
 	to := year + 1 + r.IntN(4)
 	model := pick(r, generatedModels)
 	fields := storeinventory.MachineFields{
-		Accession: fmt.Sprintf(generatedPrefix+"%06d", n), Name: fmt.Sprintf("%s %d", model, 1+r.IntN(9)), Maker: pick(r, generatedMakers), Model: fmt.Sprintf("%s %c", model, 'A'+r.IntN(6)),
+		Accession: fmt.Sprintf(generatedPrefix+"%06d", n), Name: fmt.Sprintf("%s %d", model, 1+r.IntN(9)),
+		Maker: pick(r, generatedMakers), Model: fmt.Sprintf("%s %c", model, 'A'+r.IntN(6)),
 		Serial: fmt.Sprintf("%02d-%05d", year%100, r.IntN(100000)), EraFrom: &year, EraTo: &to,
 		Place:      fmt.Sprintf("%s, bay %d", pick(r, generatedPlaces), 1+r.IntN(6)),
 		Provenance: pick(r, generatedPasts) + fmt.Sprintf(" until %d.", to+r.IntN(8)),
 	}
 	text := &strings.Builder{}
 	main := 32 + r.IntN(10)
-	fmt.Fprintf(text, "== Main board | part %d-%d | rev %c | fit factory\n", 1000+r.IntN(9000), 1+r.IntN(4), 'A'+r.IntN(5))
+	fmt.Fprintf(text, "== Main board | part %d-%d | rev %c | fit factory\n", 1000+r.IntN(9000), 1+r.IntN(4),
+		'A'+r.IntN(5))
 	generatedLines(text, r, year, main)
 	fmt.Fprintf(text, "== Memory card | part MC-%d | slot %d | fit later | kind card\n", 10+r.IntN(90), 1+r.IntN(5))
 	generatedLines(text, r, year, entriesPerMachine-main)

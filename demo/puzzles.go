@@ -70,9 +70,12 @@ var toldQuestions = []struct {
 	fields  storeunknowns.QuestionFields
 	guesses [][2]string
 }{
-	{"", storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041", Text: "40 pins, beside the processor of the same family.", Asked: "Saltmarsh Repair Club, 2026-10-02"},
-		[][2]string{{"a bus unit for the HX9040", "its number follows that of the processor, and the address lines go through it"}}},
-	{"EH-0126", storeunknowns.QuestionFields{Sort: "connector", Subject: "six pins beside the keyboard socket", Text: "Two of them go to +5 V and ground, the others to U4."}, nil},
+	{"", storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041",
+		Text: "40 pins, beside the processor of the same family.", Asked: "Saltmarsh Repair Club, 2026-10-02"},
+		[][2]string{{"a bus unit for the HX9040",
+			"its number follows that of the processor, and the address lines go through it"}}},
+	{"EH-0126", storeunknowns.QuestionFields{Sort: "connector", Subject: "six pins beside the keyboard socket",
+		Text: "Two of them go to +5 V and ground, the others to U4."}, nil},
 }
 
 func (t teller) questions() error {
@@ -80,7 +83,8 @@ func (t teller) questions() error {
 	if err != nil {
 		return err
 	}
-	if slices.ContainsFunc(there.Open, func(u unknowns.Unknown) bool { return u.Question != nil }) || len(there.Answered) > 0 {
+	if slices.ContainsFunc(there.Open, func(u unknowns.Unknown) bool { return u.Question != nil }) ||
+		len(there.Answered) > 0 {
 		return nil
 	}
 	for _, told := range toldQuestions {
@@ -125,7 +129,8 @@ func (t teller) number(machine inventory.Machine, assemblyID, pictureID int64, b
 	drawing := plan.Plan{Callouts: []plan.Callout{}, Blocks: blocks}
 	for _, designator := range slices.Sorted(maps.Keys(places)) {
 		if designator[0] == 'U' {
-			drawing.Callouts = append(drawing.Callouts, plan.Callout{Designator: designator, X: places[designator].X, Y: places[designator].Y})
+			drawing.Callouts = append(drawing.Callouts,
+				plan.Callout{Designator: designator, X: places[designator].X, Y: places[designator].Y})
 		}
 	}
 	_, err = t.deeds.Files.DrawPlan(t.ctx, t.curator, pictureID, 0, assemblyID, drawing, nil)

@@ -19,7 +19,9 @@ func (t teller) models() error {
 		return err
 	}
 	for _, fields := range told {
-		if slices.ContainsFunc(there, func(m storelibrary.MachineModel) bool { return m.Maker == fields.Maker && m.Model == fields.Model }) {
+		if slices.ContainsFunc(there, func(m storelibrary.MachineModel) bool {
+			return m.Maker == fields.Maker && m.Model == fields.Model
+		}) {
 			continue
 		}
 		if _, err := t.deeds.Library.AddModel(t.ctx, t.curator, fields); err != nil {

@@ -111,20 +111,38 @@ func Images() map[string]Image {
 		}
 	}
 	harbour := program("harbour 7", 4096, 3900, "TARN & VOLE HARBOUR BASIC 1.1", "(C) 1981, 82 TARN & VOLE")
-	add("EH-0101", "2732", map[string][]byte{"U6": program("harbour 6", 4096, 4000, "READY"), "U7": harbour, "U8": program("harbour 8", 4096, 2600, "ERROR IN LINE ")})
-	add("EH-0139", "2732", map[string][]byte{"U6": images["EH-0101 U6"].Data, "U7": changed(harbour, "harbour 7, 1.0", "BASIC 1.1", "BASIC 1.0"), "U8": images["EH-0101 U8"].Data})
+	add("EH-0101", "2732",
+		map[string][]byte{"U6": program("harbour 6", 4096, 4000, "READY"), "U7": harbour,
+			"U8": program("harbour 8", 4096, 2600, "ERROR IN LINE ")})
+	add("EH-0139", "2732",
+		map[string][]byte{"U6": images["EH-0101 U6"].Data,
+			"U7": changed(harbour, "harbour 7, 1.0", "BASIC 1.1", "BASIC 1.0"), "U8": images["EH-0101 U8"].Data})
 	for i, designator := range []string{"U7", "U8", "U9", "U10"} {
-		add("EH-0107", "2716", map[string][]byte{designator: program("sorter "+designator, 2048, 2000-300*i, fmt.Sprintf("SORTER 80 PART %d", i+1))})
+		add("EH-0107", "2716",
+			map[string][]byte{
+				designator: program("sorter "+designator, 2048, 2000-300*i, fmt.Sprintf("SORTER 80 PART %d", i+1)),
+			})
 	}
-	add("EH-0113", "27C16", map[string][]byte{"U19": program("tide 19", 2048, 1900, "TIDEMARK 2.0"), "U20": program("tide 20", 2048, 1700, "COPYRIGHT 1983 BRACKWATER MICRO")})
+	add("EH-0113", "27C16",
+		map[string][]byte{"U19": program("tide 19", 2048, 1900, "TIDEMARK 2.0"),
+			"U20": program("tide 20", 2048, 1700, "COPYRIGHT 1983 BRACKWATER MICRO")})
 	half := program("valve 6", 4096, 3600, "VALVE TABLE")
-	add("EH-0118", "2764", map[string][]byte{"U5": program("valve 5", 8192, 7000, "HOPBOARD V2.3", "(C) 1985 HOLLIN ELECTRONICS"), "U6": append(slices.Clone(half), half...)})
-	add("EH-0121", "27256", map[string][]byte{"U7": program("light 7", 32768, 21000, "LIGHT DESK 40 REV 3", "(C) 1986 HOLLIN ELECTRONICS"), "U8": program("light 8", 32768, 9000, "CUE ")})
+	add("EH-0118", "2764",
+		map[string][]byte{"U5": program("valve 5", 8192, 7000, "HOPBOARD V2.3", "(C) 1985 HOLLIN ELECTRONICS"),
+			"U6": append(slices.Clone(half), half...)})
+	add("EH-0121", "27256",
+		map[string][]byte{"U7": program("light 7", 32768, 21000, "LIGHT DESK 40 REV 3", "(C) 1986 HOLLIN ELECTRONICS"),
+			"U8": program("light 8", 32768, 9000, "CUE ")})
 	dosing := program("dosing 12", 16384, 15000, "POOL 1", "POOL 2")
-	add("EH-0126", "27128", map[string][]byte{"U11": program("dosing 11", 16384, 14000, "LIDO 32 V4.1", "(C) 1988 BRACKWATER MICRO"), "U12": dosing})
-	lanes("EH-0133", "27256", program("office", 65536, 52000, "QUENNELL DESK FIRMWARE V1.4", "COPYRIGHT 1986 QUENNELL SYSTEMS"), "U24", "U25")
-	lanes("EH-0142", "27128", program("meridian", 32768, 30000, "MERIDIAN MONITOR V1.2", "(C) 1985 TARN & VOLE"), "U9", "U10")
-	add("EH-0142", "27128", map[string][]byte{"U11": program("video", 16384, 8200, "VIDEO CARD V2.0", "(C) 1984 TARN & VOLE")})
+	add("EH-0126", "27128",
+		map[string][]byte{"U11": program("dosing 11", 16384, 14000, "LIDO 32 V4.1", "(C) 1988 BRACKWATER MICRO"),
+			"U12": dosing})
+	lanes("EH-0133", "27256",
+		program("office", 65536, 52000, "QUENNELL DESK FIRMWARE V1.4", "COPYRIGHT 1986 QUENNELL SYSTEMS"), "U24", "U25")
+	lanes("EH-0142", "27128", program("meridian", 32768, 30000, "MERIDIAN MONITOR V1.2", "(C) 1985 TARN & VOLE"), "U9",
+		"U10")
+	add("EH-0142", "27128",
+		map[string][]byte{"U11": program("video", 16384, 8200, "VIDEO CARD V2.0", "(C) 1984 TARN & VOLE")})
 	table := make([]byte, 256) // four bits a word: the upper half of each byte is nothing
 	for i := range table {
 		table[i] = byte(i>>4^i) & 0x0f
@@ -137,10 +155,17 @@ func Images() map[string]Image {
 	}
 	add("EH-0147", "2732A", map[string][]byte{"U56": program("ledger letters", 4096, 1500)})
 	add("EH-0147", "82S123", map[string][]byte{"U54": code("decoder 54", 32), "U55": code("decoder 55", 32)})
-	lanes("EH-0150", "27C010", program("drawing", 1<<19, 410_000, "QG DRAWING SYSTEM V3.02", "(C) 1987, 89, 90 QUENNELL SYSTEMS"), "U56", "U57", "U58", "U59")
+	lanes("EH-0150", "27C010",
+		program("drawing", 1<<19, 410_000, "QG DRAWING SYSTEM V3.02", "(C) 1987, 89, 90 QUENNELL SYSTEMS"), "U56",
+		"U57", "U58", "U59")
 	add("EH-0150", "27C256", map[string][]byte{"U46": program("picture", 32768, 28000, "PICTURE CARD V1.0")})
-	add("EH-0155", "2716", map[string][]byte{"U3": program("terminal 3", 2048, 1990, "PT-2"), "U4": program("terminal 4", 2048, 900)})
-	add("EH-0161", "27C040", map[string][]byte{"U16": program("kiosk 16", 1<<19, 300_000, "TICKET KIOSK V2.2", "(C) 1992 HOLLIN ELECTRONICS"), "U17": program("kiosk 17", 1<<19, 120_000, "FARE TABLE 1996")})
+	add("EH-0155", "2716",
+		map[string][]byte{"U3": program("terminal 3", 2048, 1990, "PT-2"), "U4": program("terminal 4", 2048, 900)})
+	add("EH-0161", "27C040",
+		map[string][]byte{
+			"U16": program("kiosk 16", 1<<19, 300_000, "TICKET KIOSK V2.2", "(C) 1992 HOLLIN ELECTRONICS"),
+			"U17": program("kiosk 17", 1<<19, 120_000, "FARE TABLE 1996"),
+		})
 	return images
 }
 
@@ -160,10 +185,15 @@ type rereading struct {
 var usualReads = []rereading{{on: "2024-10-05"}, {on: "2024-10-05"}}
 
 var toldReads = map[string]toldRead{
-	"EH-0113 U20": {"TM 2.0", []rereading{{on: "2019-05-18"}, {on: "2019-05-18"}, {on: "2026-09-12", spoil: func(d []byte) []byte { return spoiled(d, 9, true) }}}},
-	"EH-0121 U8":  {"LD 40 CUES", []rereading{{on: "2026-10-02"}}},
-	"EH-0126 U12": {"", []rereading{{on: "2023-03-11", alone: "the chip cracked while it was taken out; one reading is all there is"}}},
-	"EH-0133 U25": {"", []rereading{{on: "2024-10-05"}, {on: "2024-10-05", spoil: func(d []byte) []byte { return spoiled(d, 31, false) }}}},
+	"EH-0113 U20": {"TM 2.0",
+		[]rereading{{on: "2019-05-18"}, {on: "2019-05-18"},
+			{on: "2026-09-12", spoil: func(d []byte) []byte { return spoiled(d, 9, true) }}}},
+	"EH-0121 U8": {"LD 40 CUES", []rereading{{on: "2026-10-02"}}},
+	"EH-0126 U12": {"", []rereading{
+		{on: "2023-03-11", alone: "the chip cracked while it was taken out; one reading is all there is"},
+	}},
+	"EH-0133 U25": {"", []rereading{{on: "2024-10-05"},
+		{on: "2024-10-05", spoil: func(d []byte) []byte { return spoiled(d, 31, false) }}}},
 	"EH-0142 U11": {"VIDEO V2.1", usualReads},
 	"EH-0142 U9":  {"MON V1.2 EVEN", usualReads},
 	"EH-0142 U10": {"MON V1.2 ODD", usualReads},
@@ -249,8 +279,10 @@ func (t teller) readOut(image Image, s roms.RomSocket) error {
 		if r.spoil != nil {
 			data = r.spoil(data)
 		}
-		of := roms.RomReading{Designator: s.Designator, Label: told.label, Way: "by the bench reader", ReadOn: r.on, Exception: r.alone}
-		if _, err := t.deeds.Roms.AddRomFile(t.ctx, t.curator, s.AssemblyID, of, fmt.Sprintf("%s-%d.bin", s.Designator, i+1), data); err != nil {
+		of := roms.RomReading{Designator: s.Designator, Label: told.label, Way: "by the bench reader", ReadOn: r.on,
+			Exception: r.alone}
+		if _, err := t.deeds.Roms.AddRomFile(t.ctx, t.curator, s.AssemblyID, of,
+			fmt.Sprintf("%s-%d.bin", s.Designator, i+1), data); err != nil {
 			return err
 		}
 	}

@@ -24,7 +24,8 @@ import (
 )
 
 // collection is how the museum keeps its numbers.
-var collection = storeinventory.CollectionFields{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}", Currency: "EUR"}
+var collection = storeinventory.CollectionFields{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}",
+	Currency: "EUR"}
 
 // toldLot is an arrival of the sample world, with names in place of ids.
 type toldLot struct {
@@ -204,8 +205,10 @@ func (t teller) receive(told toldLot) error {
 	slices.SortFunc(fields.Costs, func(a, b storearrivals.ExtraCost) int { return strings.Compare(a.What, b.What) })
 	things := []storearrivals.LotItemFields{}
 	for _, thing := range told.Things {
-		item := storearrivals.LotItemFields{Kind: thing.Kind, Title: thing.Title, ValueNote: thing.ValueNote, PassedOn: thing.PassedOn}
-		for text, into := range map[*string]**int64{&thing.Estimate: &item.EstimateCents, &thing.Value: &item.ValueCents, &thing.PassedFor: &item.PassedForCents} {
+		item := storearrivals.LotItemFields{Kind: thing.Kind, Title: thing.Title, ValueNote: thing.ValueNote,
+			PassedOn: thing.PassedOn}
+		for text, into := range map[*string]**int64{&thing.Estimate: &item.EstimateCents,
+			&thing.Value: &item.ValueCents, &thing.PassedFor: &item.PassedForCents} {
 			if *into, err = cents(*text); err != nil {
 				return err
 			}
@@ -228,7 +231,8 @@ func (t teller) receive(told toldLot) error {
 		return nil
 	}
 	for name, text := range told.Papers {
-		if _, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: received.ID}, name, []byte(text)); err != nil {
+		if _, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: received.ID}, name,
+			[]byte(text)); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
 	}
@@ -246,7 +250,8 @@ func (t teller) place(lotID, thingID int64, thing toldThing) error {
 		_, err = t.deeds.Arrivals.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
 	case thing.Store != "":
 		var added storeinventory.Assembly
-		added, err = t.deeds.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store, storeinventory.AssemblyFields{Kind: "card", Title: thing.Title})
+		added, err = t.deeds.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store,
+			storeinventory.AssemblyFields{Kind: "card", Title: thing.Title})
 		if err == nil {
 			_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
 		}
@@ -335,7 +340,8 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 	if err := png.Encode(&file, board.Draw()); err != nil {
 		return err
 	}
-	shown, err := t.attach(machine, "board.png", file.Bytes(), storefiles.AttachmentFields{Caption: fitted[0].Title, View: "board top"})
+	shown, err := t.attach(machine, "board.png", file.Bytes(),
+		storefiles.AttachmentFields{Caption: fitted[0].Title, View: "board top"})
 	if err != nil {
 		return err
 	}
@@ -351,7 +357,8 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 	if err := png.Encode(&file, rear); err != nil {
 		return err
 	}
-	picture, err := t.attach(machine, "rear.png", file.Bytes(), storefiles.AttachmentFields{Caption: "Rear, with the rating plate", View: "rear", Taken: "2025-03-15"})
+	picture, err := t.attach(machine, "rear.png", file.Bytes(),
+		storefiles.AttachmentFields{Caption: "Rear, with the rating plate", View: "rear", Taken: "2025-03-15"})
 	if err != nil || told.Cite == nil || cited {
 		return err
 	}
@@ -362,8 +369,10 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 	return err
 }
 
-func (t teller) attach(machine storeinventory.Machine, name string, data []byte, fields storefiles.AttachmentFields) (storefiles.Attachment, error) {
-	added, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID}, machine.Accession+"-"+name, data)
+func (t teller) attach(machine storeinventory.Machine, name string, data []byte,
+	fields storefiles.AttachmentFields) (storefiles.Attachment, error) {
+	added, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID}, machine.Accession+"-"+name,
+		data)
 	if err != nil || added.Caption != "" {
 		return added, err
 	}

@@ -56,7 +56,8 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 		outside, err := deeds.Bench.ReckonAssembly(ctx, staff, d.OutsideID, nil)
 		require.NoError(t, err)
 		for _, line := range outside.Boards[0].Lines {
-			require.NotContains(t, []string{"problem", "text"}, string(line.State), "%s line %d: %s", m.Accession, line.Line, line.Text)
+			require.NotContains(t, []string{"problem", "text"}, string(line.State), "%s line %d: %s", m.Accession,
+				line.Line, line.Text)
 		}
 		if len(outside.Boards[0].Lines) > 0 {
 			lookedOver++

@@ -75,7 +75,9 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		now = *opened.Now
 	} else {
 		start := appteardown.StartedTeardown{Purpose: told.Purpose, Rows: 3, Columns: 6}
-		if at := slices.IndexFunc(opened.Procedures, func(p storeteardown.Procedure) bool { return p.Title == told.From }); at >= 0 {
+		if at := slices.IndexFunc(opened.Procedures, func(p storeteardown.Procedure) bool {
+			return p.Title == told.From
+		}); at >= 0 {
 			start.ProcedureID = &opened.Procedures[at].ID
 		}
 		if now, err = t.deeds.Teardown.StartTeardown(t.ctx, t.curator, machineID, start); err != nil {
@@ -95,8 +97,11 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 			return fmt.Errorf("%s: %w", line, err)
 		}
 	}
-	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p storeteardown.Procedure) bool { return strings.EqualFold(p.Title, told.Procedure) }) {
-		if _, err := t.deeds.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure, told.Warnings); err != nil {
+	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p storeteardown.Procedure) bool {
+		return strings.EqualFold(p.Title, told.Procedure)
+	}) {
+		if _, err := t.deeds.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure,
+			told.Warnings); err != nil {
 			return err
 		}
 	}
@@ -105,7 +110,9 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		if step.State != teardown.Off {
 			continue
 		}
-		if now, err = t.deeds.Teardown.ReverseStep(t.ctx, t.curator, step.ID, step.Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}, Plugged: step.Connectors}); err != nil {
+		if now, err = t.deeds.Teardown.ReverseStep(t.ctx, t.curator, step.ID, step.Version,
+			appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back},
+				Plugged: step.Connectors}); err != nil {
 			return err
 		}
 	}

@@ -32,11 +32,13 @@ func (w world) stage(name string) string { return strings.Replace(w.bench(), "ta
 func (w world) addPlugs(t *testing.T, count int) {
 	ctx, actor := context.Background(), action.Actor{Role: action.Technician}
 	for n := range count {
-		c := wiring.Connector{Name: fmt.Sprintf("J%d", n+1), FromBoard: fmt.Sprintf("Unit %d", n+1), ToBoard: "Main board", Kind: "header", PlugPins: 10 + n*10, SocketPins: 10 + n*10, Key: "notch"}
+		c := wiring.Connector{Name: fmt.Sprintf("J%d", n+1), FromBoard: fmt.Sprintf("Unit %d", n+1),
+			ToBoard: "Main board", Kind: "header", PlugPins: 10 + n*10, SocketPins: 10 + n*10, Key: "notch"}
 		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, c)
 		require.NoError(t, err)
 	}
-	never := wiring.Connector{Name: "T1", ToBoard: "Main board", Kind: "header", SocketPins: 130, Never: "it carries +12 V"}
+	never := wiring.Connector{Name: "T1", ToBoard: "Main board", Kind: "header", SocketPins: 130,
+		Never: "it carries +12 V"}
 	_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, never)
 	require.NoError(t, err)
 }
@@ -49,19 +51,25 @@ func (w world) addJudged(t *testing.T) appteardown.ToldTeardown {
 	_, err := w.deeds.Inventory.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
 	require.NoError(t, err)
 	for _, name := range []string{"J1", "J2"} {
-		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header", PlugPins: 34, SocketPins: 40, Offset: 2})
+		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID,
+			wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header",
+				PlugPins: 34, SocketPins: 40, Offset: 2})
 		require.NoError(t, err)
 	}
-	log, err := w.deeds.Teardown.StartTeardown(ctx, actor, w.machine.ID, appteardown.StartedTeardown{Purpose: "battery", Rows: 3, Columns: 6})
+	log, err := w.deeds.Teardown.StartTeardown(ctx, actor, w.machine.ID,
+		appteardown.StartedTeardown{Purpose: "battery", Rows: 3, Columns: 6})
 	require.NoError(t, err)
-	log, err = w.deeds.Teardown.AddStep(ctx, actor, log.ID, appteardown.WrittenStep{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
+	log, err = w.deeds.Teardown.AddStep(ctx, actor, log.ID,
+		appteardown.WrittenStep{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
 	require.NoError(t, err)
 	_, err = w.deeds.Teardown.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
 	require.NoError(t, err)
 	now, err := w.deeds.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
 	require.NoError(t, err)
-	seen := condition.SeenFinding{New: &storecondition.FindingFields{Kind: "leaking", Designator: "BT1"}, Severity: "hazard"}
-	now, err = w.deeds.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries", condition.JudgedItem{Look: condition.Look{Look: "inspected"}, Seen: []condition.SeenFinding{seen}})
+	seen := condition.SeenFinding{New: &storecondition.FindingFields{Kind: "leaking", Designator: "BT1"},
+		Severity: "hazard"}
+	now, err = w.deeds.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries",
+		condition.JudgedItem{Look: condition.Look{Look: "inspected"}, Seen: []condition.SeenFinding{seen}})
 	require.NoError(t, err)
 	_, err = w.deeds.Condition.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")
 	require.NoError(t, err)
@@ -86,7 +94,8 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 	require.NoError(t, b.Do(
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("open-up")),
 		See(Text("Must stay free.")), // before anything is unplugged
-		Click(Button("Begin to take EH-0900 apart")), Fill(Labelled("What it is opened for"), "to reach the battery"), Keys(kb.Enter),
+		Click(Button("Begin to take EH-0900 apart")), Fill(Labelled("What it is opened for"), "to reach the battery"),
+		Keys(kb.Enter),
 		See(Labelled("Step 1: what comes off")),
 	))
 	line := func(n int) string {
@@ -105,12 +114,15 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 	require.NoError(t, os.WriteFile(photo, picture.Bytes(), 0o600))
 	// The first step is tapped, with a photo, its screws laid out as they came.
 	require.NoError(t, b.Do(
-		Click(Button("Tap it instead")), Fill(Labelled("What comes off"), "Part 1"), Click(Button("Add fasteners")), Fill(Labelled("How many"), "2"), Fill(Labelled("What"), "M3 pan"),
+		Click(Button("Tap it instead")), Fill(Labelled("What comes off"), "Part 1"), Click(Button("Add fasteners")),
+		Fill(Labelled("How many"), "2"), Fill(Labelled("What"), "M3 pan"),
 		choose("Kept", "laid out as they came"), choose("As a", "ring"),
 		chromedp.SetUploadFiles(`//input[@aria-label="Photo"]`, []string{photo}, chromedp.BySearch), See(`//form//img`),
 		// The phone is put away, and the tab closed: what was tapped is still there.
-		chromedp.Reload(), See(`//form//img`), Until("what was tapped", `document.querySelector("input[name=off]")?.value === "Part 1"`),
-		focusButton("Write down step 1"), Keys(kb.Enter), See(Text("1. Part 1")), See(`//*[@aria-label="Laid out as they came, 2 pieces"]`), See(`//img[@alt="Photo of step 1, Part 1"]`),
+		chromedp.Reload(), See(`//form//img`),
+		Until("what was tapped", `document.querySelector("input[name=off]")?.value === "Part 1"`),
+		focusButton("Write down step 1"), Keys(kb.Enter), See(Text("1. Part 1")),
+		See(`//*[@aria-label="Laid out as they came, 2 pieces"]`), See(`//img[@alt="Photo of step 1, Part 1"]`),
 	))
 	for n := 2; n <= 25; n++ {
 		field := Labelled(fmt.Sprintf("Step %d: what comes off", n))
@@ -121,20 +133,24 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 		if n == 25 {
 			steps = append(steps, See(Text("Caution, mains."))) // and before it comes off
 		}
-		require.NoError(t, b.Do(append(steps, Keys(kb.Enter), See(Text(fmt.Sprintf("%d. %s", n, strings.Split(line(n), " |")[0]))))), line(n))
+		require.NoError(t,
+			b.Do(append(steps, Keys(kb.Enter), See(Text(fmt.Sprintf("%d. %s", n, strings.Split(line(n), " |")[0]))))),
+			line(n))
 	}
 	var sideways int
 	require.NoError(t, b.Do(
 		See(Text("14 of 14 plugs open")), Evaluate(`document.documentElement.scrollWidth - innerWidth`, &sideways),
 		// Handed over: somebody else, on the same phone.
-		SignOut(), Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password), Click(Button("Sign in")), See(Button("Sign out")),
+		SignOut(), Fill(Labelled("Login"), curator.Login), Fill(Labelled("Password"), curator.Password),
+		Click(Button("Sign in")), See(Button("Sign out")),
 		chromedp.Navigate(w.stage("open-up")), See(Text("by Bram Sedge")), focusButton("Put together"), Keys(kb.Enter),
 	))
 	require.LessOrEqual(t, sideways, 0)
 	for n := 25; n >= 1; n-- {
 		steps := chromedp.Tasks{See(fmt.Sprintf(`//h3[starts-with(., "Next: %d. ")]`, n))}
 		if n == 1 {
-			steps = append(steps, See(`//section[@aria-label="Step 1"]//img[@alt="Photo of step 1, Part 1"]`)) // the photo is at hand
+			steps = append(steps,
+				See(`//section[@aria-label="Step 1"]//img[@alt="Photo of step 1, Part 1"]`)) // the photo is at hand
 		}
 		if n > 11 && n != 18 {
 			steps = append(steps, Click(`//fieldset[legend="Plugged in again"]//label`))
@@ -144,12 +160,14 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 	require.NoError(t, b.Do(
 		See(Text("All 25 steps are reversed")), focusButton("Call it closed"), Keys(kb.Enter),
 		See(`//*[@role="alert" and contains(., "It does not count as closed: connector J7, unplugged in step 18, is open")]`),
-		Click(Button("Plug in J7")), Until("nothing to be missing", `!document.body.innerText.includes("Still missing")`),
+		Click(Button("Plug in J7")),
+		Until("nothing to be missing", `!document.body.innerText.includes("Still missing")`),
 		focusButton("Call it closed"), Keys(kb.Enter), See(Text("closed; all 25 steps are reversed")),
 	))
 	opened, err := w.deeds.Teardown.OpenedUp(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
-	require.Equal(t, []string{"closed", technician.Name, curator.Name}, []string{opened.Before[0].Outcome, opened.Before[0].StartedBy, opened.Before[0].EndedBy})
+	require.Equal(t, []string{"closed", technician.Name, curator.Name},
+		[]string{opened.Before[0].Outcome, opened.Before[0].StartedBy, opened.Before[0].EndedBy})
 }
 
 // Two people on one log: who comes second sees what the first did, and loses nothing; what is struck out can be
@@ -157,29 +175,37 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 func TestTwoPeopleOnALog(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	ctx, other := context.Background(), action.Actor{Role: action.Curator}
-	log, err := w.deeds.Teardown.StartTeardown(ctx, other, w.machine.ID, appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
+	log, err := w.deeds.Teardown.StartTeardown(ctx, other, w.machine.ID,
+		appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Card"} {
 		log, err = w.deeds.Teardown.AddStep(ctx, other, log.ID, appteardown.WrittenStep{Line: line})
 		require.NoError(t, err)
 	}
 	require.NoError(t, b.Do(
-		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("open-up")), See(Text("2. Card")),
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("open-up")),
+		See(Text("2. Card")),
 		focusButton("Put together"), Keys(kb.Enter), See(Text("Next: 2. Card goes on")),
 	))
-	_, err = w.deeds.Teardown.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version, appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
+	_, err = w.deeds.Teardown.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version,
+		appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
-		focusButton("It is back on"), Keys(kb.Enter), See(Text("Step 2 was changed meanwhile")), See(Text("Next: 1. Lid goes on")),
-		focusButton("Take apart"), Keys(kb.Enter), Click(Button("Change step 1")), See(Labelled("Note")), Fill(Labelled("Note"), "slides back"),
+		focusButton("It is back on"), Keys(kb.Enter), See(Text("Step 2 was changed meanwhile")),
+		See(Text("Next: 1. Lid goes on")),
+		focusButton("Take apart"), Keys(kb.Enter), Click(Button("Change step 1")), See(Labelled("Note")),
+		Fill(Labelled("Note"), "slides back"),
 	))
-	_, err = w.deeds.Teardown.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version, appteardown.WrittenStep{Line: "Lid | 3x M3x8 @A1"})
+	_, err = w.deeds.Teardown.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version,
+		appteardown.WrittenStep{Line: "Lid | 3x M3x8 @A1"})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
 		focusButton("Keep step 1"), Keys(kb.Enter), See(Text("Lid | 3x M3x8 @A1")), // theirs beside what was read
 		Until("the note to be kept", `document.querySelector("input[name=note]")?.value === "slides back"`),
-		Click(Button("Go on with mine over theirs")), focusButton("Keep step 1"), Keys(kb.Enter), See(`//li[contains(., "slides back")]`),
-		Click(Button("Strike out step 2")), See(Text("Step 2, Card, is struck out.")), Gone(Text("2. Card")), Click(Button("Undo")), See(Text("2. Card")),
+		Click(Button("Go on with mine over theirs")), focusButton("Keep step 1"), Keys(kb.Enter),
+		See(`//li[contains(., "slides back")]`),
+		Click(Button("Strike out step 2")), See(Text("Step 2, Card, is struck out.")), Gone(Text("2. Card")),
+		Click(Button("Undo")), See(Text("2. Card")),
 	))
 }
 
@@ -188,13 +214,15 @@ func TestTwoPeopleOnALog(t *testing.T) {
 func TestJudge(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	w.addBoard(t, "== Main board\nU1 7400 8530\nBT1 NiCd 3.6V 8530\nC5 0.1uF X2 275V")
-	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"EH-0900 +5": {measure.Volts: 4.93}, "EH-0900 BT1": {measure.Volts: 2.1}})
+	standIn, err := meter.NewStandIn(0,
+		map[string]meter.Values{"EH-0900 +5": {measure.Volts: 4.93}, "EH-0900 BT1": {measure.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	w.deeds.WithMeter(standIn.Address())
 	at := func(name string) chromedp.Action { return See(`//section[@aria-label="` + name + `"]//h3`) }
 	require.NoError(t, b.Do(
-		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("judge")), See(Text("no survey was made yet")),
+		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("judge")),
+		See(Text("no survey was made yet")),
 		focusButton("Begin a survey"), Keys(kb.Enter),
 		at("Power supply"), See(Text("Caution, mains.")), focusButton("Inspected, nothing new found"), Keys(kb.Enter),
 		at("Batteries"), See(Text("BT1: NiCd 3.6V 8530")), Gone(Text("Caution, mains.")), // once
@@ -208,18 +236,24 @@ func TestJudge(t *testing.T) {
 	}
 	require.NoError(t, b.Do(
 		choose("Cosmetic grade", "worn: "), focusButton("End the survey"), Keys(kb.Enter),
-		See(Text("Main board, BT1, green crust leaking")), See(Text("Not inspected")), See(`//tr[contains(., "Safety capacitors") and contains(., "not inspected")]`),
+		See(Text("Main board, BT1, green crust leaking")), See(Text("Not inspected")),
+		See(`//tr[contains(., "Safety capacitors") and contains(., "not inspected")]`),
 		focusOn(`tbody a[href$="take-stock"]`), Keys(kb.Enter), onLine("NiCd 3.6V"), // the finding leads to its spot
 	))
 
 	// What was measured is typed anywhere; a series is taken by the key of a foot switch, and survives the meter.
 	require.NoError(t, b.Do(
-		Keys(kb.Escape), Click(Labelled("Say or find")), Keys("bt1 2.1 v"), See(Text("Measured BT1, 2.1 V: fail")), Keys(kb.Enter), See(Text("BT1 2.1 V: fail")),
+		Keys(kb.Escape), Click(Labelled("Say or find")), Keys("bt1 2.1 v"), See(Text("Measured BT1, 2.1 V: fail")),
+		Keys(kb.Enter), See(Text("BT1 2.1 V: fail")),
 		chromedp.Navigate(w.stage("judge")), See(Text("nickel cells in a row")),
-		Fill(`//section[@aria-label="Series of readings"]//input[@placeholder="+5"]`, "+5"), focusButton("Begin a series of +5"), Keys(kb.Enter),
-		See(Text("no reading yet")), choose("What the meter gets wrong", "lost link"), See(Text("EH-0900 +5; wrong with the meter: lost link")), Keys(kb.F9), See(Text("1 reading")), Keys(kb.F9), See(Text("2 readings")), Keys(kb.F9), See(Text("3 readings")),
+		Fill(`//section[@aria-label="Series of readings"]//input[@placeholder="+5"]`, "+5"),
+		focusButton("Begin a series of +5"), Keys(kb.Enter),
+		See(Text("no reading yet")), choose("What the meter gets wrong", "lost link"),
+		See(Text("EH-0900 +5; wrong with the meter: lost link")), Keys(kb.F9), See(Text("1 reading")), Keys(kb.F9),
+		See(Text("2 readings")), Keys(kb.F9), See(Text("3 readings")),
 		Keys(kb.F9), See(Text("Stopped; what was read is kept.")), See(Text("3 readings")),
-		focusButton("Go on (F9)"), Keys(kb.Enter), See(Text("4 readings")), Gone(Text("Stopped; what was read is kept.")),
+		focusButton("Go on (F9)"), Keys(kb.Enter), See(Text("4 readings")),
+		Gone(Text("Stopped; what was read is kept.")),
 		Fill(Labelled("A reading by hand, V"), "4.91"), Keys(kb.Enter), See(Text("5 readings")),
 	))
 	all, err := w.deeds.Condition.Measurements(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
@@ -229,7 +263,8 @@ func TestJudge(t *testing.T) {
 
 	// The battery was looked at today; the capacitor never.
 	require.NoError(t, b.Do(
-		chromedp.Navigate(w.url+"/diary/open-first"), See(Text("EH-0900 Estuary test bench")), See(`//ol//li[contains(., "Main board, C5") and contains(., "never looked at")]`),
+		chromedp.Navigate(w.url+"/diary/open-first"), See(Text("EH-0900 Estuary test bench")),
+		See(`//ol//li[contains(., "Main board, C5") and contains(., "never looked at")]`),
 		Fill(Labelled("Hours this month"), "2"), See(Text("In 2 h")),
 		focusOn(`section[aria-label="The whole order"] a[href$="take-stock"]`), Keys(kb.Enter), onLine("X2 275V"),
 	))

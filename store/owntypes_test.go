@@ -19,11 +19,15 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 	require.NoError(t, err)
 	boards := map[string]int64{}
 	for title, row := range map[string]sheets.EntryRow{
-		"upper": {Marking: "HX9040-2 8431", TypeNumber: "HX9040", Count: 2}, "lower": {Marking: "hx9040", TypeNumber: "HX9040", Count: 3},
+		"upper": {Marking: "HX9040-2 8431", TypeNumber: "HX9040", Count: 2},
+		"lower": {Marking: "hx9040", TypeNumber: "HX9040", Count: 3},
 		"micro": {Marking: "µX9040", Count: 1}, "other": {Marking: "74LS00", TypeNumber: "74LS00", Count: 4},
-		"empty": {Marking: "HX9040", TypeNumber: "HX9040", Count: 7, Empty: true}, "percent": {Marking: "HX%40", Count: 1},
+		"empty":   {Marking: "HX9040", TypeNumber: "HX9040", Count: 7, Empty: true},
+		"percent": {Marking: "HX%40", Count: 1},
 	} {
-		boards[title], err = inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"}, inventory.AssemblyFields{Title: title, Fit: "factory"})
+		boards[title], err = inventory.InsertAssembly(ctx, db,
+			inventory.Fitting{MachineID: &machine, Since: "2026-01-02"},
+			inventory.AssemblyFields{Title: title, Fit: "factory"})
 		require.NoError(t, err)
 		row.Line, row.Kind, row.Designators, row.Findings = 1, "chip", []string{}, []sheet.Finding{}
 		require.NoError(t, sheets.ReplaceEntries(ctx, db, boards[title], 1, []sheets.EntryRow{row}))
@@ -33,7 +37,8 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 		want    []string
 	}{
 		{[]string{"HX9040"}, []string{"upper", "lower", "empty"}}, {[]string{"UX9040"}, []string{"micro"}},
-		{[]string{"HX%"}, []string{"percent"}}, {[]string{"UX9040", "74LS00"}, []string{"micro", "other"}}, {[]string{"NONE"}, nil},
+		{[]string{"HX%"}, []string{"percent"}}, {[]string{"UX9040", "74LS00"}, []string{"micro", "other"}},
+		{[]string{"NONE"}, nil},
 	} {
 		ids, err := library.AssembliesMarked(ctx, db, test.numbers)
 		require.NoError(t, err)
@@ -63,7 +68,8 @@ func TestOwnTypesCountTheLibrary(t *testing.T) {
 	_, err = db.Exec(`INSERT INTO library_state (only_row) VALUES (false)`)
 	require.True(t, pg.Violates(err, "library_state_one_row"), "%v", err)
 
-	fields := library.OwnTypeFields{Number: "HX9040", Class: "own", Function: "processor", Package: "DIP-40", ClockMHz: 8.5, TypicalMA: 150, Notes: "two\nlines"}
+	fields := library.OwnTypeFields{Number: "HX9040", Class: "own", Function: "processor", Package: "DIP-40",
+		ClockMHz: 8.5, TypicalMA: 150, Notes: "two\nlines"}
 	id, err := library.InsertOwnType(ctx, db, fields)
 	require.NoError(t, err)
 	_, err = library.InsertOwnType(ctx, db, fields)

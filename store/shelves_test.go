@@ -27,7 +27,8 @@ func shelf(t *testing.T) (*sqlx.DB, []inventory.ListedMachine) {
 	machines := []inventory.ListedMachine{}
 	for i := range 61 {
 		m := inventory.ListedMachine{
-			Accession: fmt.Sprintf("EH-%04d", (i*37)%61), Name: fmt.Sprintf("Machine %d", i%5), Maker: shelfMakers[i%3], Place: shelfPlaces[(i/2)%4],
+			Accession: fmt.Sprintf("EH-%04d", (i*37)%61), Name: fmt.Sprintf("Machine %d", i%5), Maker: shelfMakers[i%3],
+			Place: shelfPlaces[(i/2)%4],
 		}
 		if year := 1980 + i%6; year != 1985 {
 			m.EraFrom = &year
@@ -43,10 +44,13 @@ func shelf(t *testing.T) (*sqlx.DB, []inventory.ListedMachine) {
 		})
 		require.NoError(t, err)
 		require.NoError(t, inventory.InsertMachineSum(ctx, db, m.ID))
-		_, err = db.Exec(`UPDATE machine_sum SET chips = $2, ram_bytes = $3, stage = $4, disputed = $5 WHERE machine_id = $1`, m.ID, m.Chips, m.RAMBytes, m.Stage, m.Disputed)
+		_, err = db.Exec(
+			`UPDATE machine_sum SET chips = $2, ram_bytes = $3, stage = $4, disputed = $5 WHERE machine_id = $1`, m.ID,
+			m.Chips, m.RAMBytes, m.Stage, m.Disputed)
 		require.NoError(t, err)
 		if number := shelfTypes[i%len(shelfTypes)]; number != "" {
-			_, err = db.Exec(`INSERT INTO machine_type (type_number, machine_id, parts) VALUES ($1, $2, 1)`, number, m.ID)
+			_, err = db.Exec(`INSERT INTO machine_type (type_number, machine_id, parts) VALUES ($1, $2, 1)`, number,
+				m.ID)
 			require.NoError(t, err)
 		}
 		machines = append(machines, m)
@@ -63,9 +67,11 @@ func fits(m inventory.ListedMachine, i int, f inventory.MachineFilter) bool {
 		}
 	}
 	year := m.EraFrom != nil && slices.Contains(f.Years, *m.EraFrom)
-	return (len(f.Places) == 0 || slices.Contains(f.Places, m.Place)) && (len(f.Makers) == 0 || slices.Contains(f.Makers, m.Maker)) &&
+	return (len(f.Places) == 0 || slices.Contains(f.Places, m.Place)) &&
+		(len(f.Makers) == 0 || slices.Contains(f.Makers, m.Maker)) &&
 		(len(f.Years) == 0 || year) && (len(f.Stages) == 0 || slices.Contains(f.Stages, m.Stage)) &&
-		(len(f.Statements) == 0 || slices.Contains(f.Statements, statementOf(m))) && (f.Type == "" || shelfTypes[i%len(shelfTypes)] == f.Type)
+		(len(f.Statements) == 0 || slices.Contains(f.Statements, statementOf(m))) &&
+		(f.Type == "" || shelfTypes[i%len(shelfTypes)] == f.Type)
 }
 
 func statementOf(m inventory.ListedMachine) string {
@@ -76,9 +82,12 @@ func statementOf(m inventory.ListedMachine) string {
 }
 
 var shelfFilters = []inventory.MachineFilter{
-	{}, {Words: []string{"machine", "3"}}, {Words: []string{"MACHINE", "eh-0003"}}, {Words: []string{"%"}}, {Words: []string{`\`}}, {Words: []string{"'; drop"}},
-	{Words: []string{"bay"}}, {Places: []string{"Loft", ""}}, {Makers: []string{"Tarn & Vole"}, Stages: []string{"untouched", "settled"}},
-	{Years: []int{1981, 1984}}, {Type: "4164", Places: []string{"Loft"}}, {Words: []string{"machine"}, Years: []int{1982}, Type: "27128"},
+	{}, {Words: []string{"machine", "3"}}, {Words: []string{"MACHINE", "eh-0003"}}, {Words: []string{"%"}},
+	{Words: []string{`\`}}, {Words: []string{"'; drop"}},
+	{Words: []string{"bay"}}, {Places: []string{"Loft", ""}},
+	{Makers: []string{"Tarn & Vole"}, Stages: []string{"untouched", "settled"}},
+	{Years: []int{1981, 1984}}, {Type: "4164", Places: []string{"Loft"}},
+	{Words: []string{"machine"}, Years: []int{1982}, Type: "27128"},
 	{Statements: []string{"disputed"}, Makers: []string{"Tarn & Vole"}},
 }
 
@@ -119,7 +128,8 @@ func TestMachinesPageInEveryOrder(t *testing.T) {
 					}
 					return order
 				})
-				q := inventory.MachineQuery{MachineFilter: filter, Sort: sort, Descending: down, Limit: 1 + (n*7+len(sort))%23}
+				q := inventory.MachineQuery{MachineFilter: filter, Sort: sort, Descending: down,
+					Limit: 1 + (n*7+len(sort))%23}
 				require.Equal(t, accessions(fitting), accessions(allPages(t, db, q)), "%v", q)
 			}
 		}
@@ -162,8 +172,10 @@ func TestFacetsCountWithoutTheirOwnFilter(t *testing.T) {
 		want := map[string]int{}
 		for i, m := range machines {
 			for facet, except := range map[string]func(f *inventory.MachineFilter){
-				"place " + m.Place: func(f *inventory.MachineFilter) { f.Places = nil }, "maker " + m.Maker: func(f *inventory.MachineFilter) { f.Makers = nil },
-				"stage " + m.Stage: func(f *inventory.MachineFilter) { f.Stages = nil }, "statement " + statementOf(m): func(f *inventory.MachineFilter) { f.Statements = nil },
+				"place " + m.Place:            func(f *inventory.MachineFilter) { f.Places = nil },
+				"maker " + m.Maker:            func(f *inventory.MachineFilter) { f.Makers = nil },
+				"stage " + m.Stage:            func(f *inventory.MachineFilter) { f.Stages = nil },
+				"statement " + statementOf(m): func(f *inventory.MachineFilter) { f.Statements = nil },
 			} {
 				others := filter
 				except(&others)
@@ -182,7 +194,8 @@ func TestFacetsCountWithoutTheirOwnFilter(t *testing.T) {
 		}
 		require.Equal(t, want, got, "%v", filter)
 	}
-	holding, err := inventory.CountHolding(ctx, db, inventory.MachineFilter{Places: []string{"Loft"}, Type: "ignored"}, []string{"4164", "9999"})
+	holding, err := inventory.CountHolding(ctx, db, inventory.MachineFilter{Places: []string{"Loft"}, Type: "ignored"},
+		[]string{"4164", "9999"})
 	require.NoError(t, err)
 	n, err := inventory.CountMachines(ctx, db, inventory.MachineFilter{Places: []string{"Loft"}, Type: "4164"})
 	require.NoError(t, err)

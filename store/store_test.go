@@ -46,7 +46,8 @@ func TestMigrationsAllCountAndGoBothWays(t *testing.T) {
 
 func TestHistoryIsAppendOnly(t *testing.T) {
 	db := storetest.New(t)
-	_, err := history.InsertEvent(ctx, db, history.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7}, nil, map[string]int{"revision": 1})
+	_, err := history.InsertEvent(ctx, db, history.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7},
+		nil, map[string]int{"revision": 1})
 	require.NoError(t, err)
 	for _, change := range []string{`UPDATE history SET deed = 'none'`, `DELETE FROM history`} {
 		_, err := db.Exec(change)
@@ -74,7 +75,8 @@ func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
 	db := storetest.New(t)
 	machine, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
-	assembly, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"}, inventory.AssemblyFields{Title: "Board", Fit: "factory"})
+	assembly, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"},
+		inventory.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id) VALUES ($1, $2)`, assembly, machine)
 	require.True(t, pg.Violates(err, "fitting_present_key"), "%v", err)
@@ -107,7 +109,8 @@ func TestSignInsCountWithinTheirWindow(t *testing.T) {
 		require.Zero(t, clearIn)
 		attempts = counted
 	}
-	_, err := db.Exec(`UPDATE sign_in_failure SET at = now() - interval '14 minutes' WHERE id = (SELECT min(id) FROM sign_in_failure WHERE subject = 'login ida')`)
+	_, err := db.Exec(`UPDATE sign_in_failure SET at = now() - interval '14 minutes' WHERE id = (SELECT min(id)
+		FROM sign_in_failure WHERE subject = 'login ida')`)
 	require.NoError(t, err)
 	counted, clearIn, err := accounts.CountSignIn(ctx, db, limits, window)
 	require.NoError(t, err)
@@ -133,14 +136,17 @@ func TestSignInsCountWithinTheirWindow(t *testing.T) {
 
 func TestAccountsAreFoundWithoutRegardToCase(t *testing.T) {
 	db := storetest.New(t)
-	id, err := accounts.InsertAccount(ctx, db, accounts.Account{Login: "Ida", Name: "Ida Reed", Role: "curator", PasswordHash: "x"})
+	id, err := accounts.InsertAccount(ctx, db,
+		accounts.Account{Login: "Ida", Name: "Ida Reed", Role: "curator", PasswordHash: "x"})
 	require.NoError(t, err)
 	found, err := accounts.AccountByLogin(ctx, db, "iDA")
 	require.NoError(t, err)
 	require.Equal(t, id, found.ID)
-	_, err = accounts.InsertAccount(ctx, db, accounts.Account{Login: "IDA", Name: "other", Role: "viewer", PasswordHash: "x"})
+	_, err = accounts.InsertAccount(ctx, db,
+		accounts.Account{Login: "IDA", Name: "other", Role: "viewer", PasswordHash: "x"})
 	require.True(t, pg.Violates(err, "account_login_key"), "%v", err)
-	_, err = accounts.InsertAccount(ctx, db, accounts.Account{Login: "owner", Name: "other", Role: "owner", PasswordHash: "x"})
+	_, err = accounts.InsertAccount(ctx, db,
+		accounts.Account{Login: "owner", Name: "other", Role: "owner", PasswordHash: "x"})
 	require.True(t, pg.Violates(err, "account_role_known"), "%v", err)
 }
 
@@ -148,16 +154,21 @@ func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
 	db := storetest.New(t)
 	machine, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "One"})
 	require.NoError(t, err)
-	board, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"}, inventory.AssemblyFields{Title: "Board", Fit: "factory"})
+	board, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"},
+		inventory.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
 	day := "1985-08-12"
 	rows := []sheets.EntryRow{
-		{Line: 1, Designators: []string{"U1", `U"2`}, Count: 2, Kind: "chip", Marking: `'27128', {x}`, TypeNumber: "27128", TypeClass: "eprom", SpeedNs: 250, DateFrom: &day, DateTo: &day, Socketed: true, Findings: []sheet.Finding{{Kind: "bent", Note: `"pin" 4`}}},
+		{Line: 1, Designators: []string{"U1", `U"2`}, Count: 2, Kind: "chip", Marking: `'27128', {x}`,
+			TypeNumber: "27128", TypeClass: "eprom", SpeedNs: 250, DateFrom: &day, DateTo: &day, Socketed: true,
+			Findings: []sheet.Finding{{Kind: "bent", Note: `"pin" 4`}}},
 		{Line: 3, Designators: []string{}, Count: 8, Kind: "other", Findings: []sheet.Finding{}},
 	}
 	for revision := 1; revision <= 2; revision++ {
 		require.NoError(t, sheets.ReplaceEntries(ctx, db, board, revision, rows))
-		require.NoError(t, sheets.AddPositions(ctx, db, board, []sheets.Position{{Designator: "U1", Ordinal: 1}, {Ordinal: 1}, {Ordinal: 2}}))
+		require.NoError(t,
+			sheets.AddPositions(ctx, db, board,
+				[]sheets.Position{{Designator: "U1", Ordinal: 1}, {Ordinal: 1}, {Ordinal: 2}}))
 	}
 	got, err := sheets.EntriesOf(ctx, db, board, 0, 10)
 	require.NoError(t, err)

@@ -24,9 +24,11 @@ func TestACollectionFromBeforeComesThrough(t *testing.T) {
 	require.NoError(t, err)
 	for _, old := range []string{
 		`INSERT INTO place (name) VALUES ('Rope walk')`,
-		`INSERT INTO machine (accession, name, maker, era_from, era_to, place_id) VALUES ('EH-0001', 'Meridian', 'Tarn & Vole', 1984, 1988, 1), ('EH-0002', 'Sorter', '', NULL, NULL, NULL)`,
+		`INSERT INTO machine (accession, name, maker, era_from, era_to, place_id)
+			VALUES ('EH-0001', 'Meridian', 'Tarn & Vole', 1984, 1988, 1), ('EH-0002', 'Sorter', '', NULL, NULL, NULL)`,
 		`INSERT INTO assembly (title) VALUES ('Main board'), ('Card')`,
-		`INSERT INTO fitting (assembly_id, machine_id, slot, since) VALUES (1, 1, '', '2025-03-04 23:30+00'), (2, 1, '3', '2025-03-05 08:00+00')`,
+		`INSERT INTO fitting (assembly_id, machine_id, slot, since)
+			VALUES (1, 1, '', '2025-03-04 23:30+00'), (2, 1, '3', '2025-03-05 08:00+00')`,
 		`INSERT INTO sheet_revision (assembly_id, n, body) VALUES (1, 1, '8x 4164')`,
 		`INSERT INTO sheet_total (assembly_id, revision, library_version, totals) VALUES (1, 1, 1, '{"chips": 8}')`,
 	} {
@@ -74,7 +76,9 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	require.NoError(t, err)
 	for _, old := range []string{
 		`INSERT INTO place (name) VALUES ('Rope walk')`,
-		`INSERT INTO machine (accession, name, serial, place_id, created_at) VALUES ('EH-0001', 'Meridian', 'TV1-00417', 1, '2025-03-04 12:00+00'), ('EH-0002', 'Sorter', '12', NULL, now())`,
+		`INSERT INTO machine (accession, name, serial, place_id, created_at)
+			VALUES ('EH-0001', 'Meridian', 'TV1-00417', 1, '2025-03-04 12:00+00'), ('EH-0002', 'Sorter', '12', NULL,
+			now())`,
 		`INSERT INTO machine_sum (machine_id, place_id) SELECT id, place_id FROM machine`,
 		`INSERT INTO assembly (title, serial) VALUES ('Main board', 'tv1 00417')`,
 		`INSERT INTO fitting (assembly_id, machine_id) VALUES (1, 2)`,

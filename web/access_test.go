@@ -60,7 +60,8 @@ func TestSignInIsLimitedAndSaysNothingOfAccounts(t *testing.T) {
 	for range 4 {
 		attempt(demo.Accounts[0].Login, "not the password")
 	}
-	response := c.do("POST", "/api/session", map[string]string{"login": strings.ToUpper(demo.Accounts[0].Login), "password": demo.Accounts[0].Password}, nil)
+	response := c.do("POST", "/api/session",
+		map[string]string{"login": strings.ToUpper(demo.Accounts[0].Login), "password": demo.Accounts[0].Password}, nil)
 	response.Body.Close()
 	require.Equal(t, 429, response.StatusCode)
 	require.NotEmpty(t, response.Header.Get("Retry-After"))
@@ -71,7 +72,8 @@ func TestSignInIsLimitedAndSaysNothingOfAccounts(t *testing.T) {
 func TestSessions(t *testing.T) {
 	s := newSite(t)
 	c := s.anybody(t)
-	response := c.do("POST", "/api/session", map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password}, nil)
+	response := c.do("POST", "/api/session",
+		map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password}, nil)
 	response.Body.Close()
 	cookie := response.Cookies()[0]
 	require.True(t, cookie.HttpOnly)
@@ -94,7 +96,8 @@ func TestSessions(t *testing.T) {
 func TestRequestsFromOtherSitesAreRefused(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
-	for _, header := range []http.Header{{"Sec-Fetch-Site": {"cross-site"}}, {"Origin": {"https://elsewhere.example"}}} {
+	for _, header := range []http.Header{{"Sec-Fetch-Site": {"cross-site"}},
+		{"Origin": {"https://elsewhere.example"}}} {
 		response := c.do("POST", "/api/machines", map[string]string{"accession": "EH-2", "name": "planted"}, header)
 		response.Body.Close()
 		require.Equal(t, 403, response.StatusCode)
@@ -116,10 +119,12 @@ func TestHeaders(t *testing.T) {
 		nonces[policy] = true
 	}
 	secure := httptest.NewRecorder()
-	web.New(s.db, s.deeds, web.Config{SecureCookies: true}).ServeHTTP(secure, httptest.NewRequest("GET", "/healthz", nil))
+	web.New(s.db, s.deeds, web.Config{SecureCookies: true}).ServeHTTP(secure,
+		httptest.NewRequest("GET", "/healthz", nil))
 	require.NotEmpty(t, secure.Header().Get("Strict-Transport-Security"))
 	require.Len(t, nonces, 3) // each page has its own, what is no page has none
-	for path, want := range map[string]int{"/readyz": 200, "/metrics": 200, "/assets/none.js": 404, "/api/none": 404, "/api/openapi.json": 200} {
+	for path, want := range map[string]int{"/readyz": 200, "/metrics": 200, "/assets/none.js": 404, "/api/none": 404,
+		"/api/openapi.json": 200} {
 		status, _ := c.send("GET", path, nil)
 		require.Equal(t, want, status, path)
 	}
@@ -163,7 +168,8 @@ func TestChangingThePasswordEndsOtherSessions(t *testing.T) {
 		status, _ := c.send("GET", "/api/machines", nil)
 		require.Equal(t, want, status)
 	}
-	status, _ = s.anybody(t).send("POST", "/api/session", map[string]string{"login": account.Login, "password": account.Password})
+	status, _ = s.anybody(t).send("POST", "/api/session",
+		map[string]string{"login": account.Login, "password": account.Password})
 	require.Equal(t, 401, status)
 	account.Password = "a new one, long enough"
 	s.as(t, account)

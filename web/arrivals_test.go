@@ -28,8 +28,10 @@ func TestALotOverHTTP(t *testing.T) {
 	s := newSite(t)
 	curator, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[2])
 	lot := map[string]any{
-		"title": "Clear-out", "method": "auction", "arrived": "2025-03-14", "priceCents": 37100, "costs": []map[string]any{{"what": "carriage", "cents": 4850}},
-		"things": []map[string]any{{"kind": "machine", "title": "Terminal", "estimateCents": 100}, {"kind": "board", "title": "Card", "estimateCents": 200}},
+		"title": "Clear-out", "method": "auction", "arrived": "2025-03-14", "priceCents": 37100,
+		"costs": []map[string]any{{"what": "carriage", "cents": 4850}},
+		"things": []map[string]any{{"kind": "machine", "title": "Terminal", "estimateCents": 100},
+			{"kind": "board", "title": "Card", "estimateCents": 200}},
 	}
 	status, body := curator.send("POST", "/api/lots", lot)
 	require.Equal(t, 201, status, body)
@@ -52,7 +54,9 @@ func TestALotOverHTTP(t *testing.T) {
 	require.Contains(t, body, "body.method")
 
 	change := func(version int, spread string) (int, string) {
-		return curator.send("PUT", path, map[string]any{"version": version, "title": "Clear-out", "method": "auction", "arrived": "2025-03-14", "priceCents": 37100, "spread": spread})
+		return curator.send("PUT", path,
+			map[string]any{"version": version, "title": "Clear-out", "method": "auction", "arrived": "2025-03-14",
+				"priceCents": 37100, "spread": spread})
 	}
 	status, body = change(received.Version, "equal")
 	require.Equal(t, 200, status, body)
@@ -68,7 +72,8 @@ func TestALotOverHTTP(t *testing.T) {
 	require.Equal(t, 200, status)
 	next := decoded[inventory.NextNumber](t, body)
 	require.Equal(t, "2025.1.1", next.Number)
-	status, body = curator.send("POST", thing+"/machine", map[string]any{"version": changed.Version, "accession": next.Number, "name": "Terminal"})
+	status, body = curator.send("POST", thing+"/machine",
+		map[string]any{"version": changed.Version, "accession": next.Number, "name": "Terminal"})
 	require.Equal(t, 201, status, body)
 	machine := decoded[storeinventory.Machine](t, body)
 	status, body = viewer.send("GET", fmt.Sprintf("/api/machines/%d/dossier", machine.ID), nil)
@@ -81,7 +86,8 @@ func TestALotOverHTTP(t *testing.T) {
 	status, body = curator.send("GET", path, nil)
 	require.Equal(t, 200, status)
 	now := decoded[arrivals.Lot](t, body)
-	status, body = curator.send("POST", fmt.Sprintf("%s/things/%d/assembly", path, now.Things[1].ID), map[string]any{"version": now.Version, "title": "Card", "kind": "card", "place": "Store"})
+	status, body = curator.send("POST", fmt.Sprintf("%s/things/%d/assembly", path, now.Things[1].ID),
+		map[string]any{"version": now.Version, "title": "Card", "kind": "card", "place": "Store"})
 	require.Equal(t, 201, status, body)
 	status, body = curator.send("POST", thing+"/strike", map[string]any{"version": now.Version + 1})
 	require.Equal(t, 422, status)
@@ -97,10 +103,13 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	s := newSite(t)
 	curator, technician := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1])
 	machine := s.path("/api/machines/{machine}")
-	status, body := technician.send("POST", machine+"/evidence", map[string]any{"attribute": "mains-voltage", "value": "high", "kind": "label"})
+	status, body := technician.send("POST", machine+"/evidence",
+		map[string]any{"attribute": "mains-voltage", "value": "high", "kind": "label"})
 	require.Equal(t, 422, status)
 	require.Equal(t, "Write it as 220-240 V.", problemOf(t, body).Errors[0].Message)
-	status, body = technician.send("POST", machine+"/evidence", map[string]any{"attribute": "mains-voltage", "value": "240V", "kind": "label", "cited": "rating plate", "saidOn": "2025-03"})
+	status, body = technician.send("POST", machine+"/evidence",
+		map[string]any{"attribute": "mains-voltage", "value": "240V", "kind": "label", "cited": "rating plate",
+			"saidOn": "2025-03"})
 	require.Equal(t, 201, status, body)
 	said := decoded[evidence.Statement](t, body)
 	withdraw := fmt.Sprintf("/api/evidence/%d/withdraw", said.ID)
@@ -124,19 +133,22 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	require.Equal(t, 204, status)
 	require.Equal(t, "settled", state())
 
-	status, body = curator.send("POST", "/api/parties", map[string]any{"name": "Marten Holloway", "kind": "person", "private": true})
+	status, body = curator.send("POST", "/api/parties",
+		map[string]any{"name": "Marten Holloway", "kind": "person", "private": true})
 	require.Equal(t, 422, status)
 	require.Equal(t, "body.role", problemOf(t, body).Errors[0].Location)
 	for why, party := range map[string]map[string]any{
-		"nly a person":   {"name": "The office", "kind": "organisation", "private": true, "role": "an office"},
-		"olds the name":  {"name": "Marten Holloway", "kind": "person", "private": true, "role": "Marten Holloway, pilot"},
+		"nly a person": {"name": "The office", "kind": "organisation", "private": true, "role": "an office"},
+		"olds the name": {"name": "Marten Holloway", "kind": "person", "private": true,
+			"role": "Marten Holloway, pilot"},
 		"at least three": {"name": "Mo", "kind": "person", "private": true, "role": "a pilot"},
 	} {
 		status, body = curator.send("POST", "/api/parties", party)
 		require.Equal(t, 422, status, why)
 		require.Contains(t, body, why)
 	}
-	status, body = curator.send("POST", "/api/parties", map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a pilot"})
+	status, body = curator.send("POST", "/api/parties",
+		map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a pilot"})
 	require.Equal(t, 201, status, body)
 	status, body = curator.send("POST", "/api/parties", map[string]any{"name": "MARTEN HOLLOWAY", "kind": "person"})
 	require.Equal(t, 422, status)
@@ -150,7 +162,8 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	require.NotEmpty(t, words.Roles)
 
 	// The file that is taken away is JSON that says the role, whoever asks.
-	status, body = curator.send("POST", machine+"/custody", map[string]any{"role": "used-by", "who": "Marten Holloway", "dates": "198X", "kind": "recalled"})
+	status, body = curator.send("POST", machine+"/custody",
+		map[string]any{"role": "used-by", "who": "Marten Holloway", "dates": "198X", "kind": "recalled"})
 	require.Equal(t, 201, status, body)
 	status, body = curator.send("GET", machine+"/dossier.json", nil)
 	require.Equal(t, 200, status)

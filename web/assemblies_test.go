@@ -32,28 +32,36 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	year := 1984
-	machine := ask[storeinventory.Machine](c, "POST", "/api/machines", storeinventory.MachineFields{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
+	machine := ask[storeinventory.Machine](c, "POST", "/api/machines",
+		storeinventory.MachineFields{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
 	at := func(format string) string { return fmt.Sprintf(format, machine.ID) }
 	require.Equal(t, []string{"Loft"}, ask[[]string](c, "GET", "/api/places", nil))
 
-	board := ask[storeinventory.Assembly](c, "POST", at("/api/machines/%d/assemblies"), storeinventory.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared", Kind: "board"})
+	board := ask[storeinventory.Assembly](c, "POST", at("/api/machines/%d/assemblies"),
+		storeinventory.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared",
+			Kind: "board"})
 	require.Equal(t, "unknown", board.Fit)
 	require.Zero(t, board.Revision)
-	cards := ask[[]storeinventory.Assembly](c, "POST", at("/api/machines/%d/sheets"), map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
+	cards := ask[[]storeinventory.Assembly](c, "POST", at("/api/machines/%d/sheets"),
+		map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
 	require.Len(t, cards, 2)
 	require.Equal(t, "3", cards[0].Slot)
 
-	first := ask[sheets.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 0, "body": "8x 4164-15"})
+	first := ask[sheets.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID),
+		map[string]any{"base": 0, "body": "8x 4164-15"})
 	require.Equal(t, 1, first.N)
-	ask[sheets.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID), map[string]any{"base": 1, "body": "U1-U8 4164-15"})
+	ask[sheets.Revision](c, "PUT", fmt.Sprintf("/api/assemblies/%d/sheet", board.ID),
+		map[string]any{"base": 1, "body": "U1-U8 4164-15"})
 	revisions := ask[[]sheets.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions", board.ID), nil)
 	require.Equal(t, "U1-U8 4164-15", revisions[0].Body)
 	require.Equal(t, "8x 4164-15", revisions[1].Body)
-	require.Len(t, ask[[]sheets.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions?before=2", board.ID), nil), 1)
+	require.Len(t, ask[[]sheets.Revision](c, "GET", fmt.Sprintf("/api/assemblies/%d/revisions?before=2", board.ID),
+		nil), 1)
 
 	positions := ask[[]sheets.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?limit=10", board.ID), nil)
 	require.Len(t, positions, 10)
-	more := ask[[]sheets.Position](c, "GET", fmt.Sprintf("/api/assemblies/%d/positions?after=%d", board.ID, positions[9].ID), nil)
+	more := ask[[]sheets.Position](c, "GET",
+		fmt.Sprintf("/api/assemblies/%d/positions?after=%d", board.ID, positions[9].ID), nil)
 	require.Len(t, more, 6)
 	entries := ask[[]sheets.EntryRow](c, "GET", fmt.Sprintf("/api/assemblies/%d/entries", board.ID), nil)
 	require.Equal(t, "shared", entries[0].Purpose)
@@ -62,7 +70,8 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	require.Equal(t, "later", fittings[0].Fit)
 	require.Nil(t, fittings[0].Until)
 
-	reckoned := ask[bench.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"), map[string]any{"drafts": []webbench.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
+	reckoned := ask[bench.ReckonedMachine](c, "POST", at("/api/machines/%d/reckoning"),
+		map[string]any{"drafts": []webbench.Draft{{AssemblyID: cards[1].ID, Body: "U1 6116"}}})
 	require.Len(t, reckoned.Boards, 3)
 	require.Equal(t, "settled", string(reckoned.Stage.State))
 	require.Equal(t, int64(64<<10), reckoned.Boards[0].Totals.RAMBy.Shared)
@@ -82,7 +91,8 @@ func TestListsPage(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	for i := range 7 {
-		ask[storeinventory.Machine](c, "POST", "/api/machines", storeinventory.MachineFields{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
+		ask[storeinventory.Machine](c, "POST", "/api/machines",
+			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
 	}
 	seen, after := 0, ""
 	for {
@@ -107,7 +117,8 @@ func TestListsPage(t *testing.T) {
 		require.Equal(t, 422, status, query+body)
 	}
 	facets := ask[inventory.Facets](c, "GET", "/api/machines/facets?stage=untouched", nil)
-	require.Equal(t, []storeinventory.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}}, facets.Stages)
+	require.Equal(t, []storeinventory.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}},
+		facets.Stages)
 	require.Equal(t, 7, facets.Places[0].Count)
 	holding := ask[[]storeinventory.FacetCount](c, "GET", "/api/machines/holding?start=74LS0", nil)
 	require.Equal(t, []storeinventory.FacetCount{{Value: "74LS00", Count: 1}}, holding)
@@ -118,7 +129,8 @@ func TestDetailsChangeByVersion(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[1])
 	change := func(version int, title string) (int, string) {
-		return c.send("PUT", s.path("/api/assemblies/{board}"), map[string]any{"version": version, "title": title, "fit": "period", "purpose": "picture"})
+		return c.send("PUT", s.path("/api/assemblies/{board}"),
+			map[string]any{"version": version, "title": title, "fit": "period", "purpose": "picture"})
 	}
 	status, body := change(1, "Picture board")
 	require.Equal(t, 200, status, body)
@@ -136,15 +148,19 @@ func TestDetailsChangeByVersion(t *testing.T) {
 func TestMovesByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[1])
-	moved := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/moves", map[string]any{"version": 1, "to": "place", "place": "Store"})
+	moved := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/moves",
+		map[string]any{"version": 1, "to": "place", "place": "Store"})
 	require.Equal(t, "Store", moved.Where)
 	page := ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=store", nil)
 	require.Equal(t, "EH-0142", page.Assemblies[0].From)
-	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning", webbench.Drafts{Drafts: []webbench.Draft{}}).Boards, 1)
-	spare := ask[storeinventory.Assembly](c, "POST", "/api/assemblies", map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
+	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning",
+		webbench.Drafts{Drafts: []webbench.Draft{}}).Boards, 1)
+	spare := ask[storeinventory.Assembly](c, "POST", "/api/assemblies",
+		map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
 	require.Nil(t, spare.MachineID)
 	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
-	status, body := c.send("POST", s.path("/api/assemblies/{board}/moves"), map[string]any{"version": 1, "to": "place", "place": "Loft"})
+	status, body := c.send("POST", s.path("/api/assemblies/{board}/moves"),
+		map[string]any{"version": 1, "to": "place", "place": "Loft"})
 	require.Equal(t, 409, status)
 	require.Equal(t, 2, problemOf(t, body).Newer.Assembly.Version)
 	status, _ = c.send("POST", fmt.Sprintf("/api/history/%d/undo", moved.Event), nil)
@@ -164,20 +180,24 @@ func TestTypesForCompletion(t *testing.T) {
 	require.Len(t, types, 3)
 	require.Equal(t, "74LS240", types[0].Number)
 	require.Empty(t, ask[[]device.Type](c, "GET", "/api/types?start=zz", nil))
-	line := ask[webbench.Line](c, "POST", "/api/sheet-line", sheet.Record{Parts: "U20,U22", Marking: "27128-25", Mount: "socket"})
+	line := ask[webbench.Line](c, "POST", "/api/sheet-line",
+		sheet.Record{Parts: "U20,U22", Marking: "27128-25", Mount: "socket"})
 	require.Equal(t, "U20,U22    27128-25 @socket", line.Text)
 }
 
 func TestWhatDoesNotExistIsNotFound(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
-	for _, path := range []string{"/api/machines/999", "/api/machines/999/assemblies", "/api/assemblies/999", "/api/assemblies/999/sheet",
-		"/api/assemblies/999/revisions", "/api/assemblies/999/positions", "/api/assemblies/999/entries", "/api/assemblies/999/fittings", "/api/assemblies/999/history"} {
+	for _, path := range []string{"/api/machines/999", "/api/machines/999/assemblies", "/api/assemblies/999",
+		"/api/assemblies/999/sheet",
+		"/api/assemblies/999/revisions", "/api/assemblies/999/positions", "/api/assemblies/999/entries",
+		"/api/assemblies/999/fittings", "/api/assemblies/999/history"} {
 		status, body := c.send("GET", path, nil)
 		require.Equal(t, 404, status, path)
 		problemOf(t, body)
 	}
-	status, _ := c.send("POST", "/api/machines/999/assemblies", storeinventory.AssemblyFields{Title: "x", Fit: "unknown", Kind: "board"})
+	status, _ := c.send("POST", "/api/machines/999/assemblies",
+		storeinventory.AssemblyFields{Title: "x", Fit: "unknown", Kind: "board"})
 	require.Equal(t, 404, status)
 	status, _ = c.send("PUT", "/api/assemblies/999/sheet", map[string]any{"base": 0, "body": ""})
 	require.Equal(t, 404, status)

@@ -63,7 +63,8 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 	}
 	one := again()
 	require.Equal(t, ids[3], one.ID)
-	status, body := curator.send("POST", fmt.Sprintf("/api/attachments/%d/strike", one.ID), map[string]int{"version": one.Version})
+	status, body := curator.send("POST", fmt.Sprintf("/api/attachments/%d/strike", one.ID),
+		map[string]int{"version": one.Version})
 	require.Equal(t, 200, status, body)
 	require.Equal(t, many-1, s.count(t, viewer, path))
 	require.Equal(t, ids[3], again().ID)
@@ -99,7 +100,8 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 
 	// What cites it keeps it.
 	status, body = curator.send("POST", s.path("/api/machines/{machine}/evidence"), map[string]any{
-		"attribute": "serial", "value": "TV2-1", "kind": "label", "pictureId": ids[1], "region": map[string]float64{"x": 0.1, "y": 0.1, "w": 0.5, "h": 0.2},
+		"attribute": "serial", "value": "TV2-1", "kind": "label", "pictureId": ids[1],
+		"region": map[string]float64{"x": 0.1, "y": 0.1, "w": 0.5, "h": 0.2},
 	})
 	require.Equal(t, 201, status, body)
 	status, body = curator.send("POST", fmt.Sprintf("/api/attachments/%d/strike", ids[1]), map[string]int{"version": 1})

@@ -43,9 +43,11 @@ func newSite(t testing.TB) *site {
 		_, err := s.deeds.Accounts.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := s.deeds.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator}, inventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
+	machine, err := s.deeds.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator},
+		inventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
 	require.NoError(t, err)
-	added, err := s.deeds.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID, "== Main board\nU1 74LS00 8501")
+	added, err := s.deeds.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID,
+		"== Main board\nU1 74LS00 8501")
 	require.NoError(t, err)
 	s.board = added[0]
 	return s
@@ -113,7 +115,8 @@ func (c *client) do(method, path string, body any, header http.Header) *http.Res
 
 // upload sends a file as it is and returns status and body.
 func (c *client) upload(path, name string, data []byte) (int, string) {
-	response, err := c.http.Post(c.site.URL+path+"?name="+url.QueryEscape(name), "application/octet-stream", bytes.NewReader(data))
+	response, err := c.http.Post(c.site.URL+path+"?name="+url.QueryEscape(name), "application/octet-stream",
+		bytes.NewReader(data))
 	require.NoError(c.t, err)
 	defer response.Body.Close()
 	text, err := io.ReadAll(response.Body)
@@ -131,5 +134,6 @@ func problemOf(t testing.TB, body string) httpx.Problem {
 }
 
 func (s *site) path(format string) string {
-	return strings.NewReplacer("{machine}", fmt.Sprint(*s.board.MachineID), "{board}", fmt.Sprint(s.board.ID)).Replace(format)
+	return strings.NewReplacer("{machine}", fmt.Sprint(*s.board.MachineID), "{board}",
+		fmt.Sprint(s.board.ID)).Replace(format)
 }

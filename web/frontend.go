@@ -37,7 +37,8 @@ func serveFrontEnd() http.HandlerFunc {
 	files := http.FileServerFS(built)
 	return func(w http.ResponseWriter, r *http.Request) {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			httpx.WriteProblem(w, &httpx.Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
+			httpx.WriteProblem(w,
+				&httpx.Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
 			return
 		}
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")

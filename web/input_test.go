@@ -26,7 +26,8 @@ var badTexts = []struct{ name, json, query string }{
 	{"no UTF-8", "a\xff\xfeb", "a%ff%feb"},
 }
 
-var badNumbers = []string{"9223372036854775808", "-9223372036854775809", "2147483648", "-2147483649", "4294967296", "1e300", "-1e300", "1e999"}
+var badNumbers = []string{"9223372036854775808", "-9223372036854775809", "2147483648", "-2147483649", "4294967296",
+	"1e300", "-1e300", "1e999"}
 
 // Whatever is sent in whichever place, the server answers that it is wrong and never that it failed itself.
 func TestBadInputIsRefusedInEveryPlace(t *testing.T) {
@@ -200,7 +201,8 @@ func eachLeaf(op httpx.Operation, visit func(at, kind string, with func(literal 
 	leaves(s, "body", 0, func(inner string) string { return inner }, visit)
 }
 
-func leaves(s *huma.Schema, at string, depth int, around func(inner string) string, visit func(at, kind string, with func(literal string) string)) {
+func leaves(s *huma.Schema, at string, depth int, around func(inner string) string,
+	visit func(at, kind string, with func(literal string) string)) {
 	s = resolve(s)
 	if s == nil || depth > 6 {
 		return

@@ -17,8 +17,10 @@ import (
 func TestLibraryByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
-	ask[sheets.Revision](c, "PUT", "/api/assemblies/{board}/sheet", map[string]any{"base": 1, "body": "U1-U3 HX9040-2 8431\nU4 74LS00"})
-	named := ask[library.NamedType](c, "POST", "/api/own-types", map[string]any{"number": "hx9040", "function": "processor", "class": "own"})
+	ask[sheets.Revision](c, "PUT", "/api/assemblies/{board}/sheet",
+		map[string]any{"base": 1, "body": "U1-U3 HX9040-2 8431\nU4 74LS00"})
+	named := ask[library.NamedType](c, "POST", "/api/own-types",
+		map[string]any{"number": "hx9040", "function": "processor", "class": "own"})
 	require.Equal(t, 3, named.Recognised)
 	types := ask[[]device.Type](c, "GET", "/api/types?start=hx", nil)
 	require.Equal(t, "HX9040", types[0].Number)
@@ -48,8 +50,10 @@ func TestDownloads(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[2])
 	for path, want := range map[string]struct{ kind, name, says string }{
-		"/api/machines/{machine}/sheets.txt":  {"text/plain; charset=utf-8", "EH-0142.sheet", "== Main board\nU1 74LS00 8501\n"},
-		"/api/machines/{machine}/entries.csv": {"text/csv; charset=utf-8", "EH-0142.csv", "EH-0142,Main board,1,U1,1,chip"},
+		"/api/machines/{machine}/sheets.txt": {"text/plain; charset=utf-8", "EH-0142.sheet",
+			"== Main board\nU1 74LS00 8501\n"},
+		"/api/machines/{machine}/entries.csv": {"text/csv; charset=utf-8", "EH-0142.csv",
+			"EH-0142,Main board,1,U1,1,chip"},
 	} {
 		response := c.do("GET", s.path(path), nil, nil)
 		body, err := io.ReadAll(response.Body)

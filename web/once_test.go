@@ -63,7 +63,8 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	require.Equal(t, 422, status)
 	require.Contains(t, problemOf(t, body).Detail, "another request")
 	// Another person's key is another key; what was refused may be sent again once it can be taken.
-	status, body, _ = s.as(t, demo.Accounts[1]).keyed("one", "POST", s.path("/api/machines/{machine}/assemblies"), map[string]string{"title": "Card"})
+	status, body, _ = s.as(t, demo.Accounts[1]).keyed("one", "POST", s.path("/api/machines/{machine}/assemblies"),
+		map[string]string{"title": "Card"})
 	require.Equal(t, 201, status, body)
 	status, _, _ = c.keyed("two", "POST", "/api/machines", machine(7))
 	require.Equal(t, 422, status)
@@ -73,14 +74,17 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	require.Equal(t, 400, status)
 
 	// What is shown once is kept nowhere: who asks again is told that it was done.
-	status, body, _ = c.keyed("three", "POST", "/api/accounts", map[string]string{"login": "ida", "name": "Ida", "role": "viewer"})
+	status, body, _ = c.keyed("three", "POST", "/api/accounts",
+		map[string]string{"login": "ida", "name": "Ida", "role": "viewer"})
 	require.Equal(t, 201, status, body)
 	var link accounts.Link
 	require.NoError(t, json.Unmarshal([]byte(body), &link))
 	var kept int
-	require.NoError(t, s.db.Get(&kept, `SELECT count(*) FROM request_key WHERE position(convert_to($1, 'UTF8') IN body) > 0`, link.Token))
+	require.NoError(t, s.db.Get(&kept,
+		`SELECT count(*) FROM request_key WHERE position(convert_to($1, 'UTF8') IN body) > 0`, link.Token))
 	require.Zero(t, kept)
-	status, body, _ = c.keyed("three", "POST", "/api/accounts", map[string]string{"login": "ida", "name": "Ida", "role": "viewer"})
+	status, body, _ = c.keyed("three", "POST", "/api/accounts",
+		map[string]string{"login": "ida", "name": "Ida", "role": "viewer"})
 	require.Equal(t, 409, status)
 	require.Contains(t, problemOf(t, body).Detail, "shown once")
 }

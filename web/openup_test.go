@@ -53,24 +53,32 @@ func TestALogOverTheAPI(t *testing.T) {
 	require.Equal(t, 201, status, body)
 	step := decoded[teardown.ToldTeardown](t, body).Steps[0]
 	reversal := fmt.Sprintf("/api/teardown-steps/%d/reversal", step.ID)
-	status, body = technician.send("POST", reversal, fieldsOf{"version": step.Version, "state": "skipped", "left": []any{}})
+	status, body = technician.send("POST", reversal,
+		fieldsOf{"version": step.Version, "state": "skipped", "left": []any{}})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "ay why the step is skipped")
-	status, body = technician.send("POST", reversal, fieldsOf{"version": step.Version, "state": "back", "left": []any{}, "plugged": []string{"J2"}})
+	status, body = technician.send("POST", reversal,
+		fieldsOf{"version": step.Version, "state": "back", "left": []any{}, "plugged": []string{"J2"}})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "no connector of this step")
-	status, body = technician.send("POST", reversal, fieldsOf{"version": step.Version, "state": "back", "left": []any{}})
+	status, body = technician.send("POST", reversal,
+		fieldsOf{"version": step.Version, "state": "back", "left": []any{}})
 	require.Equal(t, 200, status, body)
-	status, body = technician.send("POST", reversal, fieldsOf{"version": step.Version, "state": "back", "left": []any{}})
+	status, body = technician.send("POST", reversal,
+		fieldsOf{"version": step.Version, "state": "back", "left": []any{}})
 	require.Equal(t, 409, status)
 	require.Contains(t, body, `"newer":{"step":{`)
 	status, body = technician.send("POST", at+"/end", nil)
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "connector J1, unplugged in step 1, is open")
 
-	status, body = technician.send("POST", machine+"/wiring", fieldsOf{"name": "J9", "fromBoard": "", "toBoard": `Board "<&>"`, "socketPins": 34, "never": "for tests", "kind": "=1+1"})
+	status, body = technician.send("POST", machine+"/wiring",
+		fieldsOf{"name": "J9", "fromBoard": "", "toBoard": `Board "<&>"`, "socketPins": 34, "never": "for tests",
+			"kind": "=1+1"})
 	require.Equal(t, 201, status, body)
-	status, body = technician.send("POST", machine+"/wiring", fieldsOf{"name": "J8", "fromBoard": "Drive", "toBoard": "Board", "plugPins": 10, "socketPins": 10, "offset": 12})
+	status, body = technician.send("POST", machine+"/wiring",
+		fieldsOf{"name": "J8", "fromBoard": "Drive", "toBoard": "Board", "plugPins": 10, "socketPins": 10,
+			"offset": 12})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "body.offset")
 	status, body = viewer.send("GET", machine+"/wiring.csv", nil)
@@ -81,7 +89,8 @@ func TestALogOverTheAPI(t *testing.T) {
 	status, body = viewer.send("GET", machine+"/wiring.svg?board="+"Board+%22%3C%26%3E%22", nil)
 	require.Equal(t, 200, status)
 	require.Contains(t, body, "Board &#34;&lt;&amp;&gt;&#34;")
-	for _, path := range []string{"/api/teardowns/99", "/api/machines/99/opened-up", "/api/machines/99/wiring.csv", "/api/procedures/99"} {
+	for _, path := range []string{"/api/teardowns/99", "/api/machines/99/opened-up", "/api/machines/99/wiring.csv",
+		"/api/procedures/99"} {
 		status, _ = viewer.send("GET", path, nil)
 		require.Equal(t, 404, status, path)
 	}
@@ -91,7 +100,8 @@ func TestALogOverTheAPI(t *testing.T) {
 func TestJudgingOverTheAPI(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "BT1 NiCd 3.6V")
+	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
+		"BT1 NiCd 3.6V")
 	require.NoError(t, err)
 	machine := s.path("/api/machines/{machine}")
 	status, body := technician.send("POST", machine+"/surveys", fieldsOf{"on": "2999-01-01"})
@@ -101,22 +111,28 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	require.Equal(t, 201, status, body)
 	running := decoded[condition.Condition](t, body).Running
 	survey := fmt.Sprintf("/api/surveys/%d", running.ID)
-	status, _ = technician.send("PUT", survey+"/subsystems/engine", fieldsOf{"version": running.Version, "look": "inspected"})
+	status, _ = technician.send("PUT", survey+"/subsystems/engine",
+		fieldsOf{"version": running.Version, "look": "inspected"})
 	require.Equal(t, 404, status)
-	leak := fieldsOf{"new": fieldsOf{"subsystem": "batteries", "kind": "leaking", "designator": "BT1", "region": fieldsOf{"x": 0, "y": 0, "w": 0.5, "h": 0.5}}, "severity": "hazard"}
-	status, body = technician.send("PUT", survey+"/subsystems/batteries", fieldsOf{"version": running.Version, "look": "inspected", "seen": []any{leak}})
+	leak := fieldsOf{"new": fieldsOf{"subsystem": "batteries", "kind": "leaking", "designator": "BT1",
+		"region": fieldsOf{"x": 0, "y": 0, "w": 0.5, "h": 0.5}}, "severity": "hazard"}
+	status, body = technician.send("PUT", survey+"/subsystems/batteries",
+		fieldsOf{"version": running.Version, "look": "inspected", "seen": []any{leak}})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "ies on no picture")
 	leak["new"] = fieldsOf{"subsystem": "batteries", "kind": "leaking", "designator": "BT1"}
-	status, body = technician.send("PUT", survey+"/subsystems/batteries", fieldsOf{"version": running.Version, "look": "absent", "seen": []any{leak}})
+	status, body = technician.send("PUT", survey+"/subsystems/batteries",
+		fieldsOf{"version": running.Version, "look": "absent", "seen": []any{leak}})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "so it was inspected")
-	status, body = technician.send("PUT", survey+"/subsystems/batteries", fieldsOf{"version": running.Version, "look": "inspected", "seen": []any{leak}})
+	status, body = technician.send("PUT", survey+"/subsystems/batteries",
+		fieldsOf{"version": running.Version, "look": "inspected", "seen": []any{leak}})
 	require.Equal(t, 200, status, body)
 	status, body = technician.send("POST", survey+"/end", fieldsOf{"version": running.Version, "cosmetic": "worn"})
 	require.Equal(t, 409, status)
 	require.Contains(t, body, `"newer":{"survey":{`)
-	status, body = technician.send("POST", survey+"/end", fieldsOf{"version": running.Version + 1, "cosmetic": "splendid"})
+	status, body = technician.send("POST", survey+"/end",
+		fieldsOf{"version": running.Version + 1, "cosmetic": "splendid"})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "body.cosmetic")
 	status, _ = viewer.send("POST", survey+"/end", fieldsOf{"version": running.Version + 1})
@@ -131,13 +147,17 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	status, body = technician.send("POST", machine+"/measurements", fieldsOf{"line": "BT1 lots"})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "body.line")
-	status, body = technician.send("POST", machine+"/measurements", fieldsOf{"line": "bt1 2.1 V", "findingId": found.Findings[0].ID})
+	status, body = technician.send("POST", machine+"/measurements",
+		fieldsOf{"line": "bt1 2.1 V", "findingId": found.Findings[0].ID})
 	require.Equal(t, 201, status, body)
 	measured := decoded[condition.Measured](t, body)
-	require.Equal(t, []string{"BT1", "fail", "V"}, []string{measured.Point, string(measured.Judged.Verdict), measured.Unit})
-	status, body = technician.send("POST", fmt.Sprintf("/api/measurements/%d/readings", measured.ID), fieldsOf{"value": 2.2})
+	require.Equal(t, []string{"BT1", "fail", "V"},
+		[]string{measured.Point, string(measured.Judged.Verdict), measured.Unit})
+	status, body = technician.send("POST", fmt.Sprintf("/api/measurements/%d/readings", measured.ID),
+		fieldsOf{"value": 2.2})
 	require.Equal(t, 200, status, body)
-	status, body = technician.send("POST", fmt.Sprintf("/api/measurements/%d/strike?version=%d", measured.ID, measured.Version), nil)
+	status, body = technician.send("POST",
+		fmt.Sprintf("/api/measurements/%d/strike?version=%d", measured.ID, measured.Version), nil)
 	require.Equal(t, 409, status)
 	require.Contains(t, body, `"newer":{"measurement":{`)
 	status, body = technician.send("POST", fmt.Sprintf("/api/measurements/%d/take", measured.ID), nil)
@@ -155,7 +175,9 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	status, body = curator.send("PUT", "/api/climates", fieldsOf{"place": "Loft", "climate": "hot"})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "body.place")
-	class := fieldsOf{"version": 0, "key": "foam", "name": "Foam", "consequence": "stops", "intervals": []any{fieldsOf{"fromYears": 3, "months": 4}}, "minutes": 5, "happens": "crumbles", "source": "seen"}
+	class := fieldsOf{"version": 0, "key": "foam", "name": "Foam", "consequence": "stops",
+		"intervals": []any{fieldsOf{"fromYears": 3, "months": 4}}, "minutes": 5, "happens": "crumbles",
+		"source": "seen"}
 	status, body = curator.send("PUT", "/api/ageing-classes", class)
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "from 0 years on")
@@ -172,17 +194,23 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	s := newSite(t)
 	actor := action.Actor{Role: action.Technician}
 	machineID := *s.board.MachineID
-	log, err := s.deeds.Teardown.StartTeardown(t.Context(), actor, machineID, teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
+	log, err := s.deeds.Teardown.StartTeardown(t.Context(), actor, machineID,
+		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
 	require.NoError(t, err)
-	_, err = s.deeds.Teardown.AddStep(t.Context(), actor, log.ID, teardown.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
+	_, err = s.deeds.Teardown.AddStep(t.Context(), actor, log.ID,
+		teardown.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
 	require.NoError(t, err)
-	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID, condition.NotedFinding{Subsystem: "plastics", SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"}, Severity: "cosmetic"}})
+	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID,
+		condition.NotedFinding{Subsystem: "plastics",
+			SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
+				Severity: "cosmetic"}})
 	require.NoError(t, err)
 	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.WrittenMeasurement{Line: "+5 4.93"})
 	require.NoError(t, err)
 	document, err := s.deeds.Bench.ExportDossier(t.Context(), actor, machineID)
 	require.NoError(t, err)
-	for _, want := range []string{"Lid | 4x M3x8 @A1 | unplug J77", `"name": "J77"`, `"yellowed"`, `"said": "4.93 V"`, `"adjusters": []`} {
+	for _, want := range []string{"Lid | 4x M3x8 @A1 | unplug J77", `"name": "J77"`, `"yellowed"`, `"said": "4.93 V"`,
+		`"adjusters": []`} {
 		require.Contains(t, string(document.Data), want)
 	}
 }

@@ -16,7 +16,8 @@ import (
 )
 
 // Every text of an answer that viewers may get either is typed as one, and names in it give way, or stands in the list
-// of those that hold none: keys, numbers, markings, words of a list, names of staff. A new field has to be in one of both.
+// of those that hold none: keys, numbers, markings, words of a list, names of staff. A new field has to be in one of
+// both.
 func TestEveryTextOfAnAnswerIsTypedOrKnownToBeNone(t *testing.T) {
 	listed, err := os.ReadFile("testdata/no-texts.txt")
 	require.NoError(t, err)
@@ -40,7 +41,8 @@ func TestEveryTextOfAnAnswerIsTypedOrKnownToBeNone(t *testing.T) {
 		}
 	}
 	slices.Sort(missing)
-	require.Empty(t, missing, `give each a tag says:"text", or put it into testdata/no-texts.txt if nobody can be named in it`)
+	require.Empty(t, missing,
+		`give each a tag says:"text", or put it into testdata/no-texts.txt if nobody can be named in it`)
 	for _, field := range known {
 		require.True(t, fields.found[field], "%s is no field without text any more", field)
 	}

@@ -24,7 +24,8 @@ func TestNamesOfPrivatePersonsStayWithStaff(t *testing.T) {
 
 	curator, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[2])
 	machine := curator.first(t, "/api/machines?search=EH-0142", "machines")
-	status, body := curator.upload(fmt.Sprintf("/api/machines/%d/attachments", machine), "letter of M. Holloway.txt", []byte("Dear Ottilie,\nthe machine was mine.\nMarten\u00a0 HOLLOWAY"))
+	status, body := curator.upload(fmt.Sprintf("/api/machines/%d/attachments", machine), "letter of M. Holloway.txt",
+		[]byte("Dear Ottilie,\nthe machine was mine.\nMarten\u00a0 HOLLOWAY"))
 	require.Equal(t, 201, status, body)
 	var letter files.Attachment
 	require.NoError(t, json.Unmarshal([]byte(body), &letter))
@@ -32,7 +33,8 @@ func TestNamesOfPrivatePersonsStayWithStaff(t *testing.T) {
 	letterPath := fmt.Sprintf("/api/attachments/%d", letter.ID)
 	status, _ = viewer.send("GET", letterPath, nil)
 	require.Equal(t, 404, status)
-	status, body = curator.send("PUT", letterPath, map[string]any{"version": letter.Version, "staffOnly": false, "caption": "Letter of Capt. Holloway"})
+	status, body = curator.send("PUT", letterPath,
+		map[string]any{"version": letter.Version, "staffOnly": false, "caption": "Letter of Capt. Holloway"})
 	require.Equal(t, 200, status, body)
 
 	seenByStaff, read := 0, 0
@@ -46,7 +48,9 @@ func TestNamesOfPrivatePersonsStayWithStaff(t *testing.T) {
 				if id > 1 {
 					break
 				}
-				path += map[string]string{"find": "?words=pilot", "list-types": "?start=41", "count-holding": "?start=41", "list-library": "?start=41", "find-occurrences": "?number=41256"}[op.OperationID]
+				path += map[string]string{"find": "?words=pilot", "list-types": "?start=41",
+					"count-holding": "?start=41", "list-library": "?start=41",
+					"find-occurrences": "?number=41256"}[op.OperationID]
 			}
 			status, body := viewer.send("GET", path, nil)
 			require.NotEqual(t, 500, status, path)

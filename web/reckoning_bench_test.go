@@ -18,7 +18,8 @@ import (
 // linesOf are lines as somebody types them.
 func linesOf(count int) string {
 	var text strings.Builder
-	markings := []string{"SN74LS245N 8533", "41256-15 8512", "HX9040-2 8431", "27128-25 8533 @socket", "? 28-pin", "6264LP-15 8641 for:picture"}
+	markings := []string{"SN74LS245N 8533", "41256-15 8512", "HX9040-2 8431", "27128-25 8533 @socket", "? 28-pin",
+		"6264LP-15 8641 for:picture"}
 	for i := range count {
 		fmt.Fprintf(&text, "U%-9d %s\n", i+1, markings[i%len(markings)])
 	}
@@ -37,12 +38,13 @@ func BenchmarkReckon300Lines(b *testing.B) {
 	}
 }
 
-// POST .../reckoning after a pause in typing, in a machine with five boards: one of 300 lines is a draft. Beside it, what
-// the core takes for the same text.
+// POST .../reckoning after a pause in typing, in a machine with five boards: one of 300 lines is a draft. Beside it,
+// what the core takes for the same text.
 func BenchmarkReckonFiveBoards(b *testing.B) {
 	s := newSite(b)
 	c := s.as(b, demo.Accounts[0])
-	machine, err := s.deeds.Inventory.CreateMachine(b.Context(), action.Actor{Role: action.Curator}, inventory.MachineFields{Accession: "EH-5555", Name: "Meridian 5", Serial: "MC 22191"})
+	machine, err := s.deeds.Inventory.CreateMachine(b.Context(), action.Actor{Role: action.Curator},
+		inventory.MachineFields{Accession: "EH-5555", Name: "Meridian 5", Serial: "MC 22191"})
 	require.NoError(b, err)
 	sheets := ""
 	for i := range 5 {

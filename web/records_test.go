@@ -51,15 +51,21 @@ func TestLimitsAreNamedAndNothingIsEchoed(t *testing.T) {
 		status             int
 		location, says     string
 	}{
-		{"name of 10,000 characters", "POST", "/api/machines", machine(strings.Repeat("n", 10_000)), 422, "body.name", "200"},
-		{"control character", "POST", "/api/machines", machine("bell\x07"), 422, "body.name", "A control character (code 7)"},
+		{"name of 10,000 characters", "POST", "/api/machines", machine(strings.Repeat("n", 10_000)), 422, "body.name",
+			"200"},
+		{"control character", "POST", "/api/machines", machine("bell\x07"), 422, "body.name",
+			"A control character (code 7)"},
 		{"zero byte", "POST", "/api/machines", machine("a\x00b"), 422, "body.name", "A zero byte"},
-		{"sheet over 1 MiB", "PUT", "/api/assemblies/{board}/sheet", sheetOf(strings.Repeat("é", sheet.MaxBytes/2+1)), 422, "body.body", "1 MiB"},
+		{"sheet over 1 MiB", "PUT", "/api/assemblies/{board}/sheet", sheetOf(strings.Repeat("é", sheet.MaxBytes/2+1)),
+			422, "body.body", "1 MiB"},
 		{"binary sheet", "POST", "/api/reckon", map[string]string{"text": "U1\x00"}, 422, "body.text", "binary file"},
 		{"missing field", "POST", "/api/reckon", map[string]string{}, 422, "body", "text"},
-		{"unknown field", "POST", "/api/machines", map[string]string{"accession": "EH-7", "name": "x", "owner": "y"}, 422, "body.owner", "unexpected"},
-		{"password too long", "POST", "/api/session", map[string]string{"login": "x", "password": strings.Repeat("secret!", 40)}, 422, "body.password", "200"},
-		{"row that is no line", "POST", "/api/sheet-line", sheet.Record{Parts: "U9-U1"}, 422, "body.parts", "counts down"},
+		{"unknown field", "POST", "/api/machines", map[string]string{"accession": "EH-7", "name": "x", "owner": "y"},
+			422, "body.owner", "unexpected"},
+		{"password too long", "POST", "/api/session",
+			map[string]string{"login": "x", "password": strings.Repeat("secret!", 40)}, 422, "body.password", "200"},
+		{"row that is no line", "POST", "/api/sheet-line", sheet.Record{Parts: "U9-U1"}, 422, "body.parts",
+			"counts down"},
 		{"page of 0", "GET", "/api/machines?limit=0", nil, 422, "query.limit", "1"},
 	}
 	for _, test := range tests {
@@ -84,7 +90,8 @@ func TestMarkupAndStatementsAreText(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	text := `'); DROP TABLE machine; -- <script>alert(1)</script> %_\ "é😀`
-	status, body := c.send("POST", "/api/machines", inventory.MachineFields{Accession: "EH-' OR 1=1", Name: text, Place: text, Provenance: "two\nlines"})
+	status, body := c.send("POST", "/api/machines",
+		inventory.MachineFields{Accession: "EH-' OR 1=1", Name: text, Place: text, Provenance: "two\nlines"})
 	require.Equal(t, 201, status, body)
 	var created inventory.Machine
 	require.NoError(t, json.Unmarshal([]byte(body), &created))
@@ -99,7 +106,9 @@ func TestMarkupAndStatementsAreText(t *testing.T) {
 func TestReckonSaysTheStateOfEachLine(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[2])
-	status, body := c.send("POST", "/api/reckon", map[string]any{"text": "== Main | for:picture\nU1 4164-15 533\nU2 ?\nU1 7400\nC5 0.1uF\nfree text", "eraFrom": 1984, "eraTo": 1988})
+	status, body := c.send("POST", "/api/reckon",
+		map[string]any{"text": "== Main | for:picture\nU1 4164-15 533\nU2 ?\nU1 7400\nC5 0.1uF\nfree text",
+			"eraFrom": 1984, "eraTo": 1988})
 	require.Equal(t, 200, status, body)
 	var answer bench.Reckoned
 	require.NoError(t, json.Unmarshal([]byte(body), &answer))

@@ -22,7 +22,8 @@ import (
 func TestImagesComeAndGo(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "U9 2716-1 8501")
+	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
+		"U9 2716-1 8501")
 	require.NoError(t, err)
 	image := demo.Images()["EH-0113 U19"].Data
 	records, err := rom.Encode(rom.SRecords, 0xf800, image)
@@ -42,7 +43,8 @@ func TestImagesComeAndGo(t *testing.T) {
 		require.Equal(t, 201, status, body)
 		require.Equal(t, rom.SRecords, decoded[[]roms.AddedRead](t, body)[0].Format)
 	}
-	for query, want := range map[string]int{"name=u9.bin": 422, "name=u9.bin&designator=U9&readOn=2999-01-01": 422, of: 403} {
+	for query, want := range map[string]int{"name=u9.bin": 422, "name=u9.bin&designator=U9&readOn=2999-01-01": 422,
+		of: 403} {
 		who := technician
 		if want == 403 {
 			who = viewer
@@ -82,7 +84,8 @@ func TestImagesComeAndGo(t *testing.T) {
 	told := decoded[roms.ToldRom](t, body)
 	require.Len(t, told.Holders, 1)
 	require.False(t, told.MayHave)
-	status, body = curator.send("PUT", at, map[string]any{"version": told.Version, "name": "Recorder", "romVersion": "2.0", "public": true})
+	status, body = curator.send("PUT", at,
+		map[string]any{"version": told.Version, "name": "Recorder", "romVersion": "2.0", "public": true})
 	require.Equal(t, 200, status, body)
 	status, body = curator.send("PUT", at, map[string]any{"version": told.Version, "name": "Other"})
 	require.Equal(t, 409, status)
@@ -103,7 +106,8 @@ func TestImagesComeAndGo(t *testing.T) {
 	status, _ = technician.send("GET", "/api/roms/..%2f..", nil)
 	require.Equal(t, 422, status)
 	// No reader is set up; nothing is begun.
-	status, body = technician.send("POST", fmt.Sprintf("/api/assemblies/%d/chip-readings", s.board.ID), map[string]any{"designator": "U9", "device": "2716"})
+	status, body = technician.send("POST", fmt.Sprintf("/api/assemblies/%d/chip-readings", s.board.ID),
+		map[string]any{"designator": "U9", "device": "2716"})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "--reader")
 	status, _ = viewer.send("GET", "/api/reader", nil)
@@ -114,15 +118,21 @@ func TestImagesComeAndGo(t *testing.T) {
 func TestDrawingsAndPacksKeepPrivate(t *testing.T) {
 	s := newSite(t)
 	curator := s.as(t, demo.Accounts[0])
-	status, body := curator.send("POST", "/api/parties", map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a former pilot"})
+	status, body := curator.send("POST", "/api/parties",
+		map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a former pilot"})
 	require.Equal(t, 201, status, body)
-	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1, "U1 74LS00 8501\nJ1 lead")
+	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
+		"U1 74LS00 8501\nJ1 lead")
 	require.NoError(t, err)
 	status, body = curator.upload(s.path("/api/machines/{machine}/attachments"), "board.png", shade(t, 1))
 	require.Equal(t, 201, status, body)
 	picture := decoded[files.Attachment](t, body)
 	at := fmt.Sprintf("/api/attachments/%d/plan", picture.ID)
-	drawn := map[string]any{"version": 0, "assemblyId": s.board.ID, "plan": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}}, "blocks": []any{map[string]any{"name": "lead of Marten Holloway", "members": []any{"J1"}, "reaches": []any{}}}}}
+	drawn := map[string]any{"version": 0, "assemblyId": s.board.ID,
+		"plan": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}},
+			"blocks": []any{
+				map[string]any{"name": "lead of Marten Holloway", "members": []any{"J1"}, "reaches": []any{}},
+			}}}
 	status, body = curator.send("PUT", at, drawn)
 	require.Equal(t, 200, status, body)
 	require.Contains(t, body, "Marten Holloway")
@@ -132,7 +142,8 @@ func TestDrawingsAndPacksKeepPrivate(t *testing.T) {
 	require.Equal(t, 200, status)
 	require.Contains(t, body, "lead of a former pilot")
 	require.NotContains(t, body, "Holloway")
-	status, body = curator.send("POST", "/api/own-types/pack", map[string]any{"text": "number,class,function,notes\nHX1000,own,timer,asked Marten Holloway", "dry": false})
+	status, body = curator.send("POST", "/api/own-types/pack",
+		map[string]any{"text": "number,class,function,notes\nHX1000,own,timer,asked Marten Holloway", "dry": false})
 	require.Equal(t, 200, status, body)
 	_, body = curator.send("GET", "/api/own-types.csv", nil)
 	require.Contains(t, body, "asked a former pilot")

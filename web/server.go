@@ -71,9 +71,11 @@ func Describe() *huma.OpenAPI { return newServer(nil, app.New(nil), Config{}).ap
 func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
 	s := &Server{app: deeds, sessions: accounts.NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
 	r := s.router
-	r.Use(middleware.RequestID, httpx.LogRequests, httpx.RecoverPanics, config.TrustedProxies.FindCaller, httpx.SecureHeaders(config.SecureCookies), httpx.SecureCookies)
+	r.Use(middleware.RequestID, httpx.LogRequests, httpx.RecoverPanics, config.TrustedProxies.FindCaller,
+		httpx.SecureHeaders(config.SecureCookies), httpx.SecureCookies)
 	r.Use(http.NewCrossOriginProtection().Handler)
-	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css", "text/javascript", "image/svg+xml"))
+	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css",
+		"text/javascript", "image/svg+xml"))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
 	r.Get("/metrics", config.TrustedProxies.OnlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
@@ -82,7 +84,8 @@ func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
 		registerAll(s.api, deeds, s.sessions)
 		httpx.AllowNull(s.api.OpenAPI())
 		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {
-			httpx.WriteProblem(w, &httpx.Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
+			httpx.WriteProblem(w,
+				&httpx.Problem{Title: "Not found", Status: http.StatusNotFound, Detail: "There is no such operation."})
 		})
 	})
 	r.NotFound(serveFrontEnd())

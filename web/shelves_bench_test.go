@@ -62,7 +62,8 @@ func BenchmarkShelves(b *testing.B) {
 	for _, t := range builtin.Library().Completions("74LS", 12) {
 		numbers = append(numbers, t.Number)
 	}
-	middle := storeinventory.MachineQuery{Sort: "chips", Descending: true, After: &storeinventory.MachineKey{Value: "70", ID: 1 << 40}, Limit: 51}
+	middle := storeinventory.MachineQuery{Sort: "chips", Descending: true,
+		After: &storeinventory.MachineKey{Value: "70", ID: 1 << 40}, Limit: 51}
 	for _, c := range []struct {
 		name, path string
 		statements []statement
@@ -71,17 +72,36 @@ func BenchmarkShelves(b *testing.B) {
 		page("most RAM first", "sort=ram&down=true", storeinventory.MachineQuery{Sort: "ram", Descending: true}),
 		page("by maker", "sort=maker", storeinventory.MachineQuery{Sort: "maker"}),
 		page("by place", "sort=place&down=true", storeinventory.MachineQuery{Sort: "place", Descending: true}),
-		{"a page in the middle", "/api/machines?sort=chips&down=true&after=" + nextOf(middle.After), []statement{of(storeinventory.MachinesStatement(middle))}},
-		page("search for a word", "search=curlew", storeinventory.MachineQuery{Sort: "accession", MachineFilter: storeinventory.MachineFilter{Words: []string{"curlew"}}}),
-		page("search for three words", "search=tarn+kiln+ferry", storeinventory.MachineQuery{Sort: "accession", MachineFilter: storeinventory.MachineFilter{Words: []string{"tarn", "kiln", "ferry"}}}),
-		page("search for two letters", "search=e2", storeinventory.MachineQuery{Sort: "accession", MachineFilter: storeinventory.MachineFilter{Words: []string{"e2"}}}),
-		page("two places", "place=Seed+loft,+bay+1&place=Net+store,+bay+2", storeinventory.MachineQuery{Sort: "accession", MachineFilter: storeinventory.MachineFilter{Places: []string{"Seed loft, bay 1", "Net store, bay 2"}}}),
-		page("maker, year and state", "maker=Hollin+Electronics&year=1984&stage=needs+attention&sort=unidentified&down=true", storeinventory.MachineQuery{Sort: "unidentified", Descending: true,
-			MachineFilter: storeinventory.MachineFilter{Makers: []string{"Hollin Electronics"}, Years: []int{1984}, Stages: []string{"needs attention"}}}),
-		page("holds a type", "type=41256&sort=name", storeinventory.MachineQuery{Sort: "name", MachineFilter: storeinventory.MachineFilter{Type: "41256"}}),
-		{"facets of all", "/api/machines/facets", []statement{of(storeinventory.FacetsStatement(storeinventory.MachineFilter{}))}},
-		{"facets of some", "/api/machines/facets?maker=Hollin+Electronics&search=ferry", []statement{of(storeinventory.FacetsStatement(storeinventory.MachineFilter{Makers: []string{"Hollin Electronics"}, Words: []string{"ferry"}}))}},
-		{"types offered", "/api/machines/holding?start=74LS", []statement{of(storeinventory.HoldingStatement(storeinventory.MachineFilter{}, numbers))}},
+		{"a page in the middle", "/api/machines?sort=chips&down=true&after=" + nextOf(middle.After),
+			[]statement{of(storeinventory.MachinesStatement(middle))}},
+		page("search for a word", "search=curlew",
+			storeinventory.MachineQuery{Sort: "accession",
+				MachineFilter: storeinventory.MachineFilter{Words: []string{"curlew"}}}),
+		page("search for three words", "search=tarn+kiln+ferry",
+			storeinventory.MachineQuery{Sort: "accession",
+				MachineFilter: storeinventory.MachineFilter{Words: []string{"tarn", "kiln", "ferry"}}}),
+		page("search for two letters", "search=e2",
+			storeinventory.MachineQuery{Sort: "accession",
+				MachineFilter: storeinventory.MachineFilter{Words: []string{"e2"}}}),
+		page("two places", "place=Seed+loft,+bay+1&place=Net+store,+bay+2",
+			storeinventory.MachineQuery{Sort: "accession",
+				MachineFilter: storeinventory.MachineFilter{Places: []string{"Seed loft, bay 1", "Net store, bay 2"}}}),
+		page("maker, year and state",
+			"maker=Hollin+Electronics&year=1984&stage=needs+attention&sort=unidentified&down=true",
+			storeinventory.MachineQuery{Sort: "unidentified", Descending: true,
+				MachineFilter: storeinventory.MachineFilter{Makers: []string{"Hollin Electronics"}, Years: []int{1984},
+					Stages: []string{"needs attention"}}}),
+		page("holds a type", "type=41256&sort=name",
+			storeinventory.MachineQuery{Sort: "name", MachineFilter: storeinventory.MachineFilter{Type: "41256"}}),
+		{"facets of all", "/api/machines/facets",
+			[]statement{of(storeinventory.FacetsStatement(storeinventory.MachineFilter{}))}},
+		{"facets of some", "/api/machines/facets?maker=Hollin+Electronics&search=ferry",
+			[]statement{
+				of(storeinventory.FacetsStatement(storeinventory.MachineFilter{Makers: []string{"Hollin Electronics"},
+					Words: []string{"ferry"}})),
+			}},
+		{"types offered", "/api/machines/holding?start=74LS",
+			[]statement{of(storeinventory.HoldingStatement(storeinventory.MachineFilter{}, numbers))}},
 	} {
 		b.Run(strings.ReplaceAll(c.name, " ", "-"), func(b *testing.B) {
 			took, inPsql := []float64{}, []float64{}
@@ -134,7 +154,8 @@ func page(name, query string, q storeinventory.MachineQuery) struct {
 	return struct {
 		name, path string
 		statements []statement
-	}{name, "/api/machines?" + query, []statement{of(storeinventory.CountStatement(q.MachineFilter)), of(storeinventory.MachinesStatement(q))}}
+	}{name, "/api/machines?" + query,
+		[]statement{of(storeinventory.CountStatement(q.MachineFilter)), of(storeinventory.MachinesStatement(q))}}
 }
 
 func nextOf(key *storeinventory.MachineKey) string { return url.QueryEscape(inventory.NextOf(*key)) }

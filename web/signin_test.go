@@ -30,7 +30,8 @@ func TestGuessesAtOnceAreCountedBeforeTheyAreLookedAt(t *testing.T) {
 	var all sync.WaitGroup
 	for i := range statuses {
 		all.Go(func() {
-			statuses[i], _ = s.anybody(t).send("POST", "/api/session", map[string]string{"login": "ottilie", "password": fmt.Sprintf("guess number %d", i)})
+			statuses[i], _ = s.anybody(t).send("POST", "/api/session",
+				map[string]string{"login": "ottilie", "password": fmt.Sprintf("guess number %d", i)})
 		})
 	}
 	all.Wait()
@@ -53,14 +54,16 @@ func TestNobodyIsLockedOutByStrangers(t *testing.T) {
 	status, _ := owner.send("DELETE", "/api/session", nil)
 	require.Equal(t, 204, status)
 	// Somebody else signs in on the same device: both are known there from now on.
-	status, _ = owner.send("POST", "/api/session", map[string]string{"login": demo.Accounts[2].Login, "password": demo.Accounts[2].Password})
+	status, _ = owner.send("POST", "/api/session",
+		map[string]string{"login": demo.Accounts[2].Login, "password": demo.Accounts[2].Password})
 	require.Equal(t, 200, status)
 	right := map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password}
 	wrong := map[string]string{"login": demo.Accounts[0].Login, "password": "a wrong guess of mine"}
 	stranger := s.anybody(t)
 	for i := range 40 {
 		stranger.send("POST", "/api/session", wrong)
-		stranger.send("POST", "/api/session", map[string]string{"login": fmt.Sprint("nobody ", i), "password": "a wrong guess of mine"})
+		stranger.send("POST", "/api/session",
+			map[string]string{"login": fmt.Sprint("nobody ", i), "password": "a wrong guess of mine"})
 	}
 	status, _ = stranger.send("POST", "/api/session", right)
 	require.Equal(t, 429, status)
@@ -68,7 +71,8 @@ func TestNobodyIsLockedOutByStrangers(t *testing.T) {
 	require.Equal(t, 200, status)
 
 	// The known browser has a limit of its own, and is known for this account only.
-	status, _ = owner.send("POST", "/api/session", map[string]string{"login": demo.Accounts[1].Login, "password": demo.Accounts[1].Password})
+	status, _ = owner.send("POST", "/api/session",
+		map[string]string{"login": demo.Accounts[1].Login, "password": demo.Accounts[1].Password})
 	require.Equal(t, 429, status, "the address has used its guesses up")
 	for range 10 {
 		status, _ = owner.send("POST", "/api/session", wrong)
@@ -112,7 +116,8 @@ func TestForwardingHeadersCountOnlyFromTrustedProxies(t *testing.T) {
 		{behind, "10.1.1.1", []string{"X-Forwarded-For", "127.0.0.1, 192.0.2.9, 10.2.2.2"}, 404},
 		{behind, "192.0.2.9", []string{"X-Forwarded-For", "127.0.0.1"}, 404},
 	} {
-		require.Equal(t, test.status, ask(test.server, test.peer, "GET", "/metrics", "", test.header...).Code, "%v", test)
+		require.Equal(t, test.status, ask(test.server, test.peer, "GET", "/metrics", "", test.header...).Code, "%v",
+			test)
 	}
 	signIn := fmt.Sprintf(`{"login":%q,"password":%q}`, demo.Accounts[2].Login, demo.Accounts[2].Password)
 	for _, test := range []struct {
@@ -120,7 +125,8 @@ func TestForwardingHeadersCountOnlyFromTrustedProxies(t *testing.T) {
 		peer   string
 		secure bool
 	}{{behind, "10.1.1.1", true}, {behind, "192.0.2.9", false}, {alone, "10.1.1.1", false}} {
-		w := ask(test.server, test.peer, "POST", "/api/session", signIn, "X-Forwarded-Proto", "https", "X-Forwarded-For", "198.51.100.7")
+		w := ask(test.server, test.peer, "POST", "/api/session", signIn, "X-Forwarded-Proto", "https",
+			"X-Forwarded-For", "198.51.100.7")
 		require.Equal(t, 200, w.Code)
 		cookies := w.Result().Cookies()
 		require.Len(t, cookies, 2)
@@ -143,18 +149,24 @@ func TestForwardingHeadersCountOnlyFromTrustedProxies(t *testing.T) {
 		wrong := fmt.Sprintf(`{"login":"nobody-%d","password":"wrong wrong wrong"}`, i)
 		ask(behind, "10.1.1.1", "POST", "/api/session", wrong, "X-Forwarded-For", "2001:db8::"+fmt.Sprint(i))
 	}
-	require.Equal(t, 429, ask(behind, "10.1.1.1", "POST", "/api/session", signIn, "X-Forwarded-For", "2001:db8::ffff").Code, "of the same network")
-	require.Equal(t, 200, ask(behind, "10.1.1.1", "POST", "/api/session", signIn, "X-Forwarded-For", "2001:db8:1::1").Code)
+	require.Equal(t, 429,
+		ask(behind, "10.1.1.1", "POST", "/api/session", signIn, "X-Forwarded-For", "2001:db8::ffff").Code,
+		"of the same network")
+	require.Equal(t, 200,
+		ask(behind, "10.1.1.1", "POST", "/api/session", signIn, "X-Forwarded-For", "2001:db8:1::1").Code)
 }
 
 // Who reads the database gets in with nothing that stands there; a link ends with the password it would have set.
 func TestWhatIsKeptOfSecretsOpensNothing(t *testing.T) {
 	s := newSite(t)
 	c := s.anybody(t)
-	response := c.do("POST", "/api/session", map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password}, nil)
+	response := c.do("POST", "/api/session",
+		map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password}, nil)
 	response.Body.Close()
 	var kept []string
-	require.NoError(t, s.db.Select(&kept, `SELECT token FROM sessions UNION ALL SELECT token_hash FROM known_browser UNION ALL SELECT token_hash FROM account_link`))
+	require.NoError(t, s.db.Select(&kept,
+		`SELECT token FROM sessions UNION ALL SELECT token_hash FROM known_browser UNION ALL SELECT token_hash
+			FROM account_link`))
 	require.Len(t, kept, 2)
 	for _, cookie := range response.Cookies() {
 		require.NotContains(t, kept, cookie.Value)
@@ -169,12 +181,16 @@ func TestWhatIsKeptOfSecretsOpensNothing(t *testing.T) {
 	link, err := s.deeds.Accounts.ResetAccount(t.Context(), action.Actor{Role: action.Curator}, 3)
 	require.NoError(t, err)
 	viewer := s.as(t, demo.Accounts[2])
-	status, body := viewer.send("PUT", "/api/session/password", map[string]string{"current": demo.Accounts[2].Password, "wanted": "tide gauge under glass"})
+	status, body := viewer.send("PUT", "/api/session/password",
+		map[string]string{"current": demo.Accounts[2].Password, "wanted": "tide gauge under glass"})
 	require.Equal(t, 204, status, body)
-	status, _ = s.anybody(t).send("POST", "/api/welcome", map[string]string{"token": link.Token, "password": "tide gauge over glass"})
+	status, _ = s.anybody(t).send("POST", "/api/welcome",
+		map[string]string{"token": link.Token, "password": "tide gauge over glass"})
 	require.Equal(t, 404, status)
-	for _, common := range []string{"password123", "qwertyuiop", "1234567890", "fenna loach", "Password1!", "frugalheron", "aaaaaaaaaaaaaaa"} {
-		status, body := viewer.send("PUT", "/api/session/password", map[string]string{"current": "tide gauge under glass", "wanted": common})
+	for _, common := range []string{"password123", "qwertyuiop", "1234567890", "fenna loach", "Password1!",
+		"frugalheron", "aaaaaaaaaaaaaaa"} {
+		status, body := viewer.send("PUT", "/api/session/password",
+			map[string]string{"current": "tide gauge under glass", "wanted": common})
 		require.Equal(t, 422, status, common)
 		require.Contains(t, problemOf(t, body).Detail, "first that somebody tries", common)
 	}

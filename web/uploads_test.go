@@ -25,12 +25,13 @@ import (
 // filesOf lists the files that a site keeps below a room of its store.
 func (s *site) filesOf(t *testing.T, room string) []string {
 	found := []string{}
-	require.NoError(t, filepath.WalkDir(filepath.Join(s.files, room), func(path string, entry os.DirEntry, err error) error {
-		if err == nil && !entry.IsDir() {
-			found = append(found, path)
-		}
-		return err
-	}))
+	require.NoError(t, filepath.WalkDir(filepath.Join(s.files, room),
+		func(path string, entry os.DirEntry, err error) error {
+			if err == nil && !entry.IsDir() {
+				found = append(found, path)
+			}
+			return err
+		}))
 	return found
 }
 
@@ -96,7 +97,8 @@ func TestUploadsWaitForTheirTurn(t *testing.T) {
 		connection, err := net.Dial("tcp", strings.TrimPrefix(s.URL, "http://"))
 		require.NoError(t, err)
 		t.Cleanup(func() { connection.Close() })
-		_, err = fmt.Fprintf(connection, "POST %s?name=x.txt HTTP/1.1\r\nHost: heron\r\nCookie: heron_session=%s\r\nContent-Type: application/octet-stream\r\nContent-Length: %d\r\n\r\n", path, session, length)
+		_, err = fmt.Fprintf(connection,
+			"POST %s?name=x.txt HTTP/1.1\r\nHost: heron\r\nCookie: heron_session=%s\r\nContent-Type: application/octet-stream\r\nContent-Length: %d\r\n\r\n", path, session, length)
 		require.NoError(t, err)
 		return connection
 	}

@@ -15,7 +15,8 @@ import (
 
 // AddAccount adds an account with a password. It is done from the command line, by whoever runs the
 // server.
-func (s *Service) AddAccount(ctx context.Context, login, name string, role action.Role, password string) (int64, error) {
+func (s *Service) AddAccount(ctx context.Context, login, name string, role action.Role,
+	password string) (int64, error) {
 	if err := checkPassword("password", password, login, name); err != nil {
 		return 0, err
 	}

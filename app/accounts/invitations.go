@@ -139,8 +139,10 @@ var allAccounts = action.Records[accounts.Account]{
 
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
-func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int, fields AccountFields) (accounts.Account, error) {
-	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeAccount, ID: id, Version: version}
+func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int,
+	fields AccountFields) (accounts.Account, error) {
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeAccount, ID: id,
+		Version: version}
 	return allAccounts.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before accounts.Account) error {
 		after := before
 		after.Name, after.Role, after.Disabled = fields.Name, string(fields.Role), fields.Disabled

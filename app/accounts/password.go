@@ -134,7 +134,8 @@ func checkPassword(field, password string, about ...string) error {
 	looked := []rune(password)
 	looked = looked[:min(len(looked), longestEstimated)]
 	if zxcvbn.PasswordStrength(string(looked), append(about, "frugal", "heron", "frugalheron")).Guesses < leastGuesses {
-		return action.Reject(field, "would be among the first that somebody tries; take several words that have nothing to do with each other")
+		return action.Reject(field,
+			"would be among the first that somebody tries; take several words that have nothing to do with each other")
 	}
 	return nil
 }

@@ -68,8 +68,10 @@ func (s *Service) SignIn(ctx context.Context, login, password string, from Calle
 		return SignedIn{}, err
 	}
 	byLogin := "login " + strings.ToLower(login)
-	limits := []accounts.SignInLimit{{Subject: byLogin, Most: failuresPerLogin}, {Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
-	isKnown, isShared, err := accounts.KnownBrowser(ctx, s.kernel.Reader(ctx), account.ID, hashOf(from.Browser), BrowserKnown)
+	limits := []accounts.SignInLimit{{Subject: byLogin, Most: failuresPerLogin},
+		{Subject: "address " + networkOf(from.Address), Most: failuresPerAddress}}
+	isKnown, isShared, err := accounts.KnownBrowser(ctx, s.kernel.Reader(ctx), account.ID, hashOf(from.Browser),
+		BrowserKnown)
 	if err != nil {
 		return SignedIn{}, err
 	}
@@ -94,7 +96,8 @@ func (s *Service) SignIn(ctx context.Context, login, password string, from Calle
 }
 
 // prove looks whether a password is an account's; the zero account has none. The attempt is counted first.
-func (s *Service) prove(ctx context.Context, account accounts.Account, password string, limits []accounts.SignInLimit) error {
+func (s *Service) prove(ctx context.Context, account accounts.Account, password string,
+	limits []accounts.SignInLimit) error {
 	// Everybody counts in the same order, so that two who share a subject do not wait for each other.
 	slices.SortFunc(limits, func(a, b accounts.SignInLimit) int { return cmp.Compare(a.Subject, b.Subject) })
 	var attempts []int64

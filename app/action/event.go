@@ -24,7 +24,8 @@ type Event struct {
 // events are all kinds by their keys.
 var events = map[string]*Event{}
 
-// NewEvent makes a kind of events. Two of one key, or one of a subject that nobody knows, are mistakes that show at start.
+// NewEvent makes a kind of events. Two of one key, or one of a subject that nobody knows, are mistakes that show at
+// start.
 func NewEvent(key, subject string, words Wording) *Event {
 	if events[key] != nil {
 		panic("two events are called " + key)
@@ -60,14 +61,17 @@ func (e *Event) Of(subject string) *Event {
 }
 
 // Record writes a row of history.
-func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64, before, after any) error {
+func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64,
+	before, after any) error {
 	_, err := RecordEvent(ctx, tx, actor, e, id, machine, before, after)
 	return err
 }
 
 // RecordEvent does so and returns the event's id, for deeds whose answer offers to take them back.
-func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64, before, after any) (int64, error) {
-	row := history.Event{Deed: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine, AccountID: actor.Account()}
+func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64,
+	before, after any) (int64, error) {
+	row := history.Event{Deed: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine,
+		AccountID: actor.Account()}
 	written, err := history.InsertEvent(ctx, tx, row, before, after)
 	if err != nil {
 		return 0, fmt.Errorf("write history: %w", err)

@@ -1,5 +1,6 @@
-// Package action is the kernel of what users do. An action is a permission, a transaction, records locked and changed under their
-// versions, an event in the history, and what follows from the records made anew; Kernel.Do has all of it in one place.
+// Package action is the kernel of what users do. An action is a permission, a transaction, records locked and changed
+// under their versions, an event in the history, and what follows from the records made anew; Kernel.Do has all of it
+// in one place.
 package action
 
 import (

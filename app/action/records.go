@@ -37,9 +37,10 @@ type Change struct {
 	Version int
 }
 
-// Change changes a record as one action: it is locked under its version, update writes it, and the event keeps what it was
-// before and is now. It returns the record as it is now.
-func (r Records[Record]) Change(ctx context.Context, k *Kernel, c Change, update func(tx *sqlx.Tx, before Record) error) (Record, error) {
+// Change changes a record as one action: it is locked under its version, update writes it, and the event keeps what it
+// was before and is now. It returns the record as it is now.
+func (r Records[Record]) Change(ctx context.Context, k *Kernel, c Change,
+	update func(tx *sqlx.Tx, before Record) error) (Record, error) {
 	var changed Record
 	err := k.Do(ctx, c.Actor, c.Roles, func(tx *sqlx.Tx) error {
 		before, err := r.Locked(ctx, tx, c.ID, c.Version)

@@ -31,7 +31,8 @@ var (
 	// ErrStillAtWork is returned while the first of two requests is at work.
 	ErrStillAtWork = errors.New("the same request is still at work; ask again in a moment")
 	// ErrAnswerLost is returned where the deed is done and its answer was not kept.
-	ErrAnswerLost = errors.New("this was done already, but its answer was lost; look at the history for what came of it")
+	ErrAnswerLost = errors.New(
+		"this was done already, but its answer was lost; look at the history for what came of it")
 )
 
 type requestKey struct{}

@@ -17,8 +17,8 @@ type snapshot struct {
 
 type snapshotKey struct{}
 
-// InSnapshot reads with a context by which all is read of one moment, whatever is written meanwhile: what is put together
-// of several reads goes together. It is for one goroutine.
+// InSnapshot reads with a context by which all is read of one moment, whatever is written meanwhile: what is put
+// together of several reads goes together. It is for one goroutine.
 func InSnapshot[Read any](ctx context.Context, k *Kernel, read func(ctx context.Context) (Read, error)) (Read, error) {
 	if openIn(ctx) != nil || ctx.Value(snapshotKey{}) != nil {
 		return read(ctx)
@@ -31,8 +31,8 @@ func InSnapshot[Read any](ctx context.Context, k *Kernel, read func(ctx context.
 	return out, err
 }
 
-// Once reads a thing once in a snapshot, however many ask for it; elsewhere each time. What names it, with its id. Nobody
-// changes what is returned.
+// Once reads a thing once in a snapshot, however many ask for it; elsewhere each time. What names it, with its id.
+// Nobody changes what is returned.
 func Once[Read any](ctx context.Context, what string, id int64, read func() (Read, error)) (Read, error) {
 	seen, ok := ctx.Value(snapshotKey{}).(*snapshot)
 	if !ok || openIn(ctx) != nil {

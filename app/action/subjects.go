@@ -15,10 +15,14 @@ var subjects = map[string]subject{
 	"machine": {MayLook, true}, "assembly": {MayLook, true}, "fitting": {MayLook, true},
 	"acquisition": {MayLook, true}, "lot item": {MayLook, true}, "attachment": {MayLook, true},
 	"statement": {MayLook, true}, "custody": {MayLook, true}, "question": {MayLook, true},
-	"connector": {MayLook, true}, "teardown": {MayLook, true}, "teardown step": {MayLook, true}, "procedure": {MayLook, true},
-	"survey": {MayLook, true}, "finding": {MayLook, true}, "measurement": {MayLook, true}, "adjuster": {MayLook, true},
-	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true}, "chip reading": {MayLook, true},
-	"own type": {MayLook, true}, "recognition": {MayLook, false}, "maker": {MayLook, true}, "model": {MayLook, true},
+	"connector": {MayLook, true}, "teardown": {MayLook, true}, "teardown step": {MayLook, true},
+	"procedure": {MayLook, true},
+	"survey":    {MayLook, true}, "finding": {MayLook, true}, "measurement": {MayLook, true},
+	"adjuster":  {MayLook, true},
+	"rom image": {MayLook, true}, "rom read": {MayLook, true}, "rom set": {MayLook, true},
+	"chip reading": {MayLook, true},
+	"own type":     {MayLook, true}, "recognition": {MayLook, false}, "maker": {MayLook, true},
+	"model":        {MayLook, true},
 	"ageing class": {MayLook, true}, "place": {MayLook, true}, "collection": {MayLook, true},
 
 	"party": {MayWriteSheets, false}, "personal data": {MayWriteSheets, true}, "mention": {MayWriteSheets, false},
@@ -41,7 +45,8 @@ func KindsWithNames() []string {
 
 // ReaderOf says what an actor may read in the history.
 func ReaderOf(actor Actor) history.EventReader {
-	reader := history.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{}, PublicOnly: actor.Hides()}
+	reader := history.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{},
+		PublicOnly: actor.Hides()}
 	for kind, s := range subjects {
 		if s.readBy.Include(actor.Role) {
 			reader.Kinds = append(reader.Kinds, kind)

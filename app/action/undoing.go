@@ -15,7 +15,8 @@ import (
 func NewestStill(ctx context.Context, h pg.Handle, e history.ToldEvent) error {
 	isNewest, err := history.IsNewestEvent(ctx, h, e.ID)
 	if err == nil && !isNewest {
-		return Reject("event", "something was done to the same record since; nothing was undone. Take that back first, or change the record by hand")
+		return Reject("event",
+			"something was done to the same record since; nothing was undone. Take that back first, or change the record by hand")
 	}
 	return err
 }
@@ -32,7 +33,8 @@ func StateIn[Record any](encoded *json.RawMessage) (Record, error) {
 // UndoingOf runs work on a record that lock has locked, unless something was done to it since: both in one transaction,
 // so that there is no gap for a change that would be overwritten. The deeds that work calls are part of it.
 func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e history.ToldEvent, roles Roles,
-	lock func(ctx context.Context, h pg.Handle, id int64) (Record, error), work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
+	lock func(ctx context.Context, h pg.Handle, id int64) (Record, error),
+	work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
 	return k.Do(ctx, actor, roles, func(tx *sqlx.Tx) error {
 		now, err := lock(ctx, tx, e.SubjectID)
 		if err != nil {

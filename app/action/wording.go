@@ -14,12 +14,17 @@ type Fields = map[string]any
 
 // fieldWords says fields by the words that forms use, in the order of the alphabet.
 var fieldWords = map[string]string{
-	"accession": "accession number", "eraFrom": "parts from", "eraTo": "parts to", "rev": "revision", "part": "part number",
-	"serial": "serial number", "fit": "fitted", "purpose": "memory is for", "title": "name", "clockMHz": "rated clock, MHz",
+	"accession": "accession number", "eraFrom": "parts from", "eraTo": "parts to", "rev": "revision",
+	"part":   "part number",
+	"serial": "serial number", "fit": "fitted", "purpose": "memory is for", "title": "name",
+	"clockMHz":         "rated clock, MHz",
 	"typicalMilliamps": "current, mA", "function": "what it does",
-	"priceCents": "price, cents", "estimateCents": "estimate, cents", "valueCents": "value, cents", "handCents": "share, cents", "usedFor": "used for",
-	"partyId": "party", "pictureId": "picture", "saidOn": "said on", "decidedBy": "decided by", "decidedOn": "decided on", "doneOn": "carried out on",
-	"accessionPattern": "pattern of accession numbers", "staffOnly": "for staff only", "cameWith": "came with", "passedOn": "passed on",
+	"priceCents": "price, cents", "estimateCents": "estimate, cents", "valueCents": "value, cents",
+	"handCents": "share, cents", "usedFor": "used for",
+	"partyId": "party", "pictureId": "picture", "saidOn": "said on", "decidedBy": "decided by",
+	"decidedOn": "decided on", "doneOn": "carried out on",
+	"accessionPattern": "pattern of accession numbers", "staffOnly": "for staff only", "cameWith": "came with",
+	"passedOn": "passed on",
 }
 
 // Changes says which fields differ, and how, in the words of forms; "nothing" for none.

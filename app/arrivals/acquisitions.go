@@ -72,7 +72,8 @@ func spreadLot(acquired arrivals.Acquisition, items []arrivals.LotItem) Lot {
 		if item.EstimateCents != nil {
 			l.EstimatesCents += *item.EstimateCents
 		}
-		things[i] = lot.Item{ID: item.ID, Title: item.Title, Estimate: item.EstimateCents, ByHand: item.HandCents, Value: item.ValueCents}
+		things[i] = lot.Item{ID: item.ID, Title: item.Title, Estimate: item.EstimateCents, ByHand: item.HandCents,
+			Value: item.ValueCents}
 		if things[i].Value == nil {
 			things[i].Value = item.PassedForCents
 		}
@@ -125,7 +126,8 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	found, err := arrivals.ListAcquisitions(ctx, s.kernel.Reader(ctx), strings.Fields(words), actor.Hides(), skip, limit+1)
+	found, err := arrivals.ListAcquisitions(ctx, s.kernel.Reader(ctx), strings.Fields(words), actor.Hides(), skip,
+		limit+1)
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = skip + limit
@@ -137,7 +139,8 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 }
 
 func checkAcquisition(ctx context.Context, h pg.Handle, f *arrivals.AcquisitionFields) (day *string, err error) {
-	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived), input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
+	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived),
+		input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
 		input.Lines("cameWith", &f.CameWith), input.Lines("note", &f.Note))
 	f.Currency = strings.ToUpper(strings.TrimSpace(f.Currency))
 	if f.Spread == "" {
@@ -182,7 +185,8 @@ func checkAcquisition(ctx context.Context, h pg.Handle, f *arrivals.AcquisitionF
 }
 
 // Receive enters an arrival with its things.
-func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arrivals.AcquisitionFields, things []arrivals.LotItemFields) (Lot, error) {
+func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arrivals.AcquisitionFields,
+	things []arrivals.LotItemFields) (Lot, error) {
 	var received Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		day, err := checkAcquisition(ctx, tx, &fields)
@@ -210,7 +214,8 @@ func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arriva
 }
 
 // ChangeAcquisition rewrites what is said of an arrival, starting from a version.
-func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int, fields arrivals.AcquisitionFields) (Lot, error) {
+func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int,
+	fields arrivals.AcquisitionFields) (Lot, error) {
 	var changed Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := lockLot(ctx, tx, id, version)
@@ -227,7 +232,8 @@ func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id 
 		if changed, err = ReadLot(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields, changed.AcquisitionFields)
+		return action.Record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields,
+			changed.AcquisitionFields)
 	})
 	return changed, err
 }
@@ -247,7 +253,8 @@ func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e histo
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, arrivals.LockAcquisition, func(ctx context.Context, _ *sqlx.Tx, now arrivals.Acquisition) error {
-		return action.Second(s.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, arrivals.LockAcquisition,
+		func(ctx context.Context, _ *sqlx.Tx, now arrivals.Acquisition) error {
+			return action.Second(s.ChangeAcquisition(ctx, actor, now.ID, now.Version, before))
+		})
 }

@@ -69,7 +69,8 @@ func ChainOf(ctx context.Context, h pg.Handle, machineID int64, arrived *edtf.Da
 }
 
 func checkCustody(f *arrivals.CustodyFields) error {
-	err := input.CheckAll(input.OneLine("who", &f.Who), input.OneLine("place", &f.Place), input.Lines("usedFor", &f.UsedFor), input.CheckEDTF("dates", &f.Dates))
+	err := input.CheckAll(input.OneLine("who", &f.Who), input.OneLine("place", &f.Place),
+		input.Lines("usedFor", &f.UsedFor), input.CheckEDTF("dates", &f.Dates))
 	if err != nil {
 		return err
 	}
@@ -83,7 +84,8 @@ func checkCustody(f *arrivals.CustodyFields) error {
 }
 
 // TellCustody notes what a source says of a machine's past.
-func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID int64, fields arrivals.CustodyFields) (arrivals.Custody, error) {
+func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID int64,
+	fields arrivals.CustodyFields) (arrivals.Custody, error) {
 	var told arrivals.Custody
 	if err := checkCustody(&fields); err != nil {
 		return told, err
@@ -115,11 +117,13 @@ var custodies = action.Records[arrivals.Custody]{
 }
 
 // ChangeCustody rewrites a statement about a machine's past, starting from a version.
-func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int, fields arrivals.CustodyFields) (arrivals.Custody, error) {
+func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int,
+	fields arrivals.CustodyFields) (arrivals.Custody, error) {
 	if err := checkCustody(&fields); err != nil {
 		return arrivals.Custody{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCustody, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCustody, ID: id,
+		Version: version}
 	return custodies.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before arrivals.Custody) error {
 		if err := evidence.CheckCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
@@ -133,7 +137,8 @@ func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e h
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, arrivals.LockCustody, func(ctx context.Context, _ *sqlx.Tx, now arrivals.Custody) error {
-		return action.Second(s.ChangeCustody(ctx, actor, now.ID, now.Version, before))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, arrivals.LockCustody,
+		func(ctx context.Context, _ *sqlx.Tx, now arrivals.Custody) error {
+			return action.Second(s.ChangeCustody(ctx, actor, now.ID, now.Version, before))
+		})
 }

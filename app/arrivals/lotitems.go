@@ -17,7 +17,8 @@ import (
 )
 
 func checkLotItem(ctx context.Context, h pg.Handle, f *arrivals.LotItemFields) error {
-	err := input.CheckAll(input.OneLine("title", &f.Title), input.OneLine("valueNote", &f.ValueNote), input.CheckEDTF("passedOn", &f.PassedOn), input.Lines("note", &f.Note))
+	err := input.CheckAll(input.OneLine("title", &f.Title), input.OneLine("valueNote", &f.ValueNote),
+		input.CheckEDTF("passedOn", &f.PassedOn), input.Lines("note", &f.Note))
 	switch {
 	case err != nil:
 		return err
@@ -36,7 +37,8 @@ func checkLotItem(ctx context.Context, h pg.Handle, f *arrivals.LotItemFields) e
 
 // onLot does work on the things of a lot, and reads the lot back. Version is the lot's: whoever changes a
 // thing has seen all of them, for their shares hang together.
-func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, version int, work func(tx *sqlx.Tx, acquired arrivals.Acquisition) error) (Lot, error) {
+func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, version int,
+	work func(tx *sqlx.Tx, acquired arrivals.Acquisition) error) (Lot, error) {
 	var after Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		acquired, err := lockLot(ctx, tx, lotID, version)
@@ -56,7 +58,8 @@ func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, ve
 }
 
 // AddLotItem adds a thing to a lot.
-func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, fields arrivals.LotItemFields) (Lot, error) {
+func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int,
+	fields arrivals.LotItemFields) (Lot, error) {
 	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		if err := checkLotItem(ctx, tx, &fields); err != nil {
 			return err
@@ -79,7 +82,8 @@ func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (arrivals.LotItem
 }
 
 // ChangeLotItem rewrites what is said of a thing of a lot; passing it on is said so, too.
-func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields arrivals.LotItemFields) (Lot, error) {
+func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64,
+	fields arrivals.LotItemFields) (Lot, error) {
 	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -89,7 +93,8 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 			return err
 		}
 		if fields.PassedOn != "" && (before.MachineID != nil || before.AssemblyID != nil) {
-			return action.Reject("passedOn", "it is "+fateOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
+			return action.Reject("passedOn",
+				"it is "+fateOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
 		}
 		if err := arrivals.UpdateLotItem(ctx, tx, id, fields); err != nil {
 			return err
@@ -99,7 +104,8 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 }
 
 // StrikeLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
-func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64) (Lot, int64, error) {
+func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int,
+	id int64) (Lot, int64, error) {
 	var event int64
 	after, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
@@ -148,7 +154,8 @@ func free(item arrivals.LotItem) error {
 }
 
 // ItemBecomesMachine enters a thing of a lot as a machine of the collection.
-func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, fields storeinventory.MachineFields) (storeinventory.Machine, error) {
+func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64,
+	fields storeinventory.MachineFields) (storeinventory.Machine, error) {
 	var created storeinventory.Machine
 	if err := inventory.CheckMachine(&fields); err != nil {
 		return created, err
@@ -180,7 +187,8 @@ func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lo
 
 // ItemIsMachine says that a thing of a lot is a machine that is in the collection already; for machine 0,
 // that it is none, after all.
-func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id, machineID int64) (Lot, error) {
+func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID int64, version int,
+	id, machineID int64) (Lot, error) {
 	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired arrivals.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -208,7 +216,8 @@ func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID i
 	})
 }
 
-func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired arrivals.Acquisition, item arrivals.LotItem, machine storeinventory.Machine) error {
+func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired arrivals.Acquisition,
+	item arrivals.LotItem, machine storeinventory.Machine) error {
 	if err := arrivals.LinkLotItem(ctx, tx, item.ID, &machine.ID, nil); err != nil {
 		return err
 	}
@@ -217,7 +226,8 @@ func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired 
 }
 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
-func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64, place string, fields storeinventory.AssemblyFields) (storeinventory.Assembly, error) {
+func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64,
+	place string, fields storeinventory.AssemblyFields) (storeinventory.Assembly, error) {
 	var added storeinventory.Assembly
 	if err := inventory.CheckLoose(&place, &fields); err != nil {
 		return added, err
@@ -230,7 +240,8 @@ func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, l
 		if err := free(item); err != nil {
 			return err
 		}
-		if added, err = inventory.InsertAssembly(ctx, tx, actor, storeinventory.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
+		if added, err = inventory.InsertAssembly(ctx, tx, actor,
+			storeinventory.Fitting{Place: place, Note: "came with " + acquired.Title}, fields); err != nil {
 			return err
 		}
 		if err := arrivals.LinkLotItem(ctx, tx, id, nil, &added.ID); err != nil {

@@ -11,7 +11,8 @@ import (
 )
 
 var (
-	ofCustody = evidence.NewWithdrawal(storeevidence.OfCustody, eventWithdrawCustody, eventLetCustodyCount, action.MayKeepTheRecord,
+	ofCustody = evidence.NewWithdrawal(storeevidence.OfCustody, eventWithdrawCustody, eventLetCustodyCount,
+		action.MayKeepTheRecord,
 		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
 			before, err := arrivals.LockCustody(ctx, h, id)
 			return before.MachineID, before, err

@@ -52,7 +52,9 @@ type DossierStages struct {
 
 // Dossier reads it.
 func (s *Service) Dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (Dossier, error) { return s.dossier(ctx, actor, machineID) })
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (Dossier, error) {
+		return s.dossier(ctx, actor, machineID)
+	})
 }
 
 func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int64) (Dossier, error) {
@@ -75,12 +77,14 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	d, err := readDossier(ctx, s.kernel.Reader(ctx), machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
-		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.Reader(ctx), storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
+		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.Reader(ctx),
+			storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
 }
 
-func readDossier(ctx context.Context, h pg.Handle, machine storeinventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
+func readDossier(ctx context.Context, h pg.Handle, machine storeinventory.Machine, totals reckoning.Totals,
+	outsideID int64, seen outside.Sheet) (Dossier, error) {
 	d := Dossier{OutsideID: outsideID}
 	var err error
 	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
@@ -102,7 +106,8 @@ func readDossier(ctx context.Context, h pg.Handle, machine storeinventory.Machin
 	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
 		return d, err
 	}
-	if d.Meetings, err = storeevidence.MeetingsOf(ctx, h, storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, false); err != nil {
+	if d.Meetings, err = storeevidence.MeetingsOf(ctx, h, storeevidence.RecordRef{Kind: "machine", ID: machine.ID},
+		false); err != nil {
 		return d, err
 	}
 	d.Stages = d.judgeStages(seen)
@@ -120,14 +125,15 @@ func (d Dossier) judgeStages(seen outside.Sheet) DossierStages {
 			undecided++
 		}
 	}
-	s.LookOver, s.LookOverLeft = seen.StageOf(evidence.CountOf(judged, evidence.Disputed)+undecided, func(attribute string) bool {
-		for _, k := range d.Known {
-			if k.Attribute.Key == attribute {
-				return k.Judgement.State == evidence.Settled
+	s.LookOver, s.LookOverLeft = seen.StageOf(evidence.CountOf(judged, evidence.Disputed)+undecided,
+		func(attribute string) bool {
+			for _, k := range d.Known {
+				if k.Attribute.Key == attribute {
+					return k.Judgement.State == evidence.Settled
+				}
 			}
-		}
-		return false
-	})
+			return false
+		})
 	return s
 }
 
@@ -136,7 +142,8 @@ func (d Dossier) facts() arrival.Facts {
 	f := arrival.Facts{Links: len(d.Chain.Links), Chain: d.Chain.Findings}
 	if l := d.Arrival.Lot; l != nil {
 		f.HasAcquisition, f.Method, f.HasDate, f.HasSource = true, l.Method, l.Arrived != "", l.PartyID != nil
-		f.HasPrice, f.HasCondition, f.HasPowered, f.SpreadProblem = l.PriceCents != nil, l.Condition != "", l.Powered != "", l.SpreadProblem
+		f.HasPrice, f.HasCondition, f.HasPowered, f.SpreadProblem = l.PriceCents != nil, l.Condition != "",
+			l.Powered != "", l.SpreadProblem
 	}
 	for _, p := range d.PersonalData {
 		if p.DoneOn == nil {
@@ -197,7 +204,8 @@ func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assem
 }
 
 // totalsOf adds up the boards of a machine.
-func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine, fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
+func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine,
+	fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
 	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
@@ -207,7 +215,8 @@ func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine, 
 }
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
-func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly, draft string) (ReckonedMachine, error) {
+func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly,
+	draft string) (ReckonedMachine, error) {
 	machine, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
@@ -226,7 +235,10 @@ func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssem
 		return ReckonedMachine{}, err
 	}
 	return ReckonedMachine{
-		Stage: dossier.Stages.LookOver, Verdicts: dossier.verdicts(seen), Walk: dossier.Stages.Walk, Left: dossier.Stages.LookOverLeft,
-		Boards: []ReckonedBoard{{AssemblyID: assembly.ID, Lines: seen.Lines(), Entries: []reckoning.Entry{}, Records: []sheet.Record{}}},
+		Stage: dossier.Stages.LookOver, Verdicts: dossier.verdicts(seen), Walk: dossier.Stages.Walk,
+		Left: dossier.Stages.LookOverLeft,
+		Boards: []ReckonedBoard{
+			{AssemblyID: assembly.ID, Lines: seen.Lines(), Entries: []reckoning.Entry{}, Records: []sheet.Record{}},
+		},
 	}, nil
 }

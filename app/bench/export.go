@@ -24,7 +24,9 @@ import (
 // what is said of it and of its fitting, and below it the sheet letter by letter. Taking the text
 // over into another machine gives the same boards.
 func (s *Service) ExportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) { return s.exportSheets(ctx, actor, machineID) })
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) {
+		return s.exportSheets(ctx, actor, machineID)
+	})
 }
 
 func (s *Service) exportSheets(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
@@ -47,7 +49,8 @@ func (s *Service) exportSheets(ctx context.Context, actor action.Actor, machineI
 			b.WriteByte('\n')
 		}
 	}
-	return action.Content{Data: []byte(b.String()), MediaType: "text/plain; charset=utf-8", FileName: machine.Accession + ".sheet"}, nil
+	return action.Content{Data: []byte(b.String()), MediaType: "text/plain; charset=utf-8",
+		FileName: machine.Accession + ".sheet"}, nil
 }
 
 func headingOf(f storeinventory.AssemblyFields) *sheet.Heading {
@@ -57,7 +60,8 @@ func headingOf(f storeinventory.AssemblyFields) *sheet.Heading {
 		kind = "" // as a heading is read that says nothing
 	}
 	for _, attribute := range []sheet.Attribute{
-		{Key: "kind", Value: kind}, {Key: "part", Value: f.Part}, {Key: "rev", Value: f.Rev}, {Key: "serial", Value: f.Serial},
+		{Key: "kind", Value: kind}, {Key: "part", Value: f.Part}, {Key: "rev", Value: f.Rev},
+		{Key: "serial", Value: f.Serial},
 		{Key: "slot", Value: f.Slot}, {Key: "fit", Value: f.Fit}, {Key: "for", Value: f.Purpose},
 	} {
 		if attribute.Value != "" && attribute != (sheet.Attribute{Key: "fit", Value: "unknown"}) {
@@ -73,7 +77,9 @@ var exportColumns = []string{"accession", "board", "line", "designators", "count
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
 func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) { return s.exportEntries(ctx, actor, machineID) })
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) {
+		return s.exportEntries(ctx, actor, machineID)
+	})
 }
 
 func (s *Service) exportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
@@ -124,14 +130,18 @@ func exportRow(accession, board string, e storesheets.EntryRow) []string {
 		}
 		return *date
 	}
-	return []string{accession, board, strconv.Itoa(e.Line), strings.Join(e.Designators, " "), strconv.Itoa(e.Count), e.Kind, e.Marking,
+	return []string{accession, board, strconv.Itoa(e.Line), strings.Join(e.Designators, " "), strconv.Itoa(e.Count),
+		e.Kind, e.Marking,
 		e.TypeNumber, e.TypeClass, figure(e.SpeedNs), day(e.DateFrom), day(e.DateTo), e.Purpose,
-		strconv.FormatBool(e.Socketed), strconv.FormatBool(e.Empty), strconv.FormatBool(e.Doubtful), strings.Join(findings, "; ")}
+		strconv.FormatBool(e.Socketed), strconv.FormatBool(e.Empty), strconv.FormatBool(e.Doubtful),
+		strings.Join(findings, "; ")}
 }
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.
 func (s *Service) ExportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) { return s.exportDossier(ctx, actor, machineID) })
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (action.Content, error) {
+		return s.exportDossier(ctx, actor, machineID)
+	})
 }
 
 func (s *Service) exportDossier(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {

@@ -12,7 +12,9 @@ import (
 
 // IdentifyStage says how far the identifying of a machine has come.
 func (s *Service) IdentifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
-	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (reckoning.Stage, error) { return s.identifyStage(ctx, actor, machineID) })
+	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (reckoning.Stage, error) {
+		return s.identifyStage(ctx, actor, machineID)
+	})
 }
 
 func (s *Service) identifyStage(ctx context.Context, actor action.Actor, machineID int64) (reckoning.Stage, error) {
@@ -32,7 +34,8 @@ func (s *Service) identifyStage(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	so := dating.Identified{Chips: totals.Chips, Unknown: totals.Unidentified, Conflicts: len(dated.Result.Conflicts), Sockets: len(sockets)}
+	so := dating.Identified{Chips: totals.Chips, Unknown: totals.Unidentified, Conflicts: len(dated.Result.Conflicts),
+		Sockets: len(sockets)}
 	for _, part := range dated.Parts {
 		if part.Kind == dating.DateCode {
 			so.Dated++

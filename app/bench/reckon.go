@@ -66,13 +66,15 @@ type ReckonedMachine struct {
 
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by
 // assembly. Nothing is kept.
-func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
+func (s *Service) ReckonMachine(ctx context.Context, actor action.Actor, machineID int64,
+	drafts map[int64]string) (ReckonedMachine, error) {
 	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
 		return s.reckonMachine(ctx, actor, machineID, drafts)
 	})
 }
 
-func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machineID int64, drafts map[int64]string) (ReckonedMachine, error) {
+func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machineID int64,
+	drafts map[int64]string) (ReckonedMachine, error) {
 	machine, err := s.subjects.Inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
@@ -131,13 +133,15 @@ func doubtMemory(verdicts []reckoning.Verdict, known []appevidence.Known) {
 }
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
-func (s *Service) ReckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
+func (s *Service) ReckonAssembly(ctx context.Context, actor action.Actor, id int64,
+	drafts map[int64]string) (ReckonedMachine, error) {
 	return action.InSnapshot(ctx, s.kernel, func(ctx context.Context) (ReckonedMachine, error) {
 		return s.reckonAssembly(ctx, actor, id, drafts)
 	})
 }
 
-func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int64, drafts map[int64]string) (ReckonedMachine, error) {
+func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int64,
+	drafts map[int64]string) (ReckonedMachine, error) {
 	assembly, err := s.subjects.Sheets.AssemblyWithSheet(ctx, actor, id)
 	if err != nil {
 		return ReckonedMachine{}, err
@@ -158,7 +162,8 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 }
 
 // reckonBoards reckons boards together, with drafts in place of some of their sheets.
-func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
+func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era,
+	drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []outside.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
@@ -172,7 +177,8 @@ func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era d
 		}
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
 		counts = append(counts, result.Counts())
-		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{}, Lines: result.Lines()}
+		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{},
+			Lines: result.Lines()}
 		for _, assembly := range result.Assemblies {
 			board.Entries = append(board.Entries, assembly.Entries...)
 		}

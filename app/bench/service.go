@@ -1,5 +1,5 @@
-// Package bench puts together what the subjects tell of a machine: its reckoning, its dossier, its stages, and files of them.
-// It does nothing and keeps nothing.
+// Package bench puts together what the subjects tell of a machine: its reckoning, its dossier, its stages, and files of
+// them. It does nothing and keeps nothing.
 package bench
 
 import (

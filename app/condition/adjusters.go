@@ -64,15 +64,18 @@ func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster,
 		if err != nil {
 			return nil, err
 		}
-		told[i] = Adjuster{ID: row.ID, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...), Version: row.Version,
+		told[i] = Adjuster{ID: row.ID, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...),
+			Version:  row.Version,
 			Cautions: caution.All(said.Now(caution.Due(kept.Name + " " + kept.Place + " " + kept.Does)))}
 	}
 	return told, nil
 }
 
 // AddAdjuster notes a trimmer or control, and where it stands.
-func (s *Service) AddAdjuster(ctx context.Context, actor action.Actor, machineID int64, f AdjusterFields) ([]Adjuster, error) {
-	if err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("place", &f.Place), input.OneLine("does", &f.Does), input.OneLine("position", &f.Position)); err != nil {
+func (s *Service) AddAdjuster(ctx context.Context, actor action.Actor, machineID int64,
+	f AdjusterFields) ([]Adjuster, error) {
+	if err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("place", &f.Place),
+		input.OneLine("does", &f.Does), input.OneLine("position", &f.Position)); err != nil {
 		return nil, err
 	}
 	switch {
@@ -102,7 +105,8 @@ func (s *Service) AddAdjuster(ctx context.Context, actor action.Actor, machineID
 }
 
 // TurnAdjuster notes that one was turned: from where it stood to where it stands now.
-func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64, version int, position, why string) ([]Adjuster, error) {
+func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64, version int,
+	position, why string) ([]Adjuster, error) {
 	if err := input.CheckAll(input.OneLine("position", &position), input.OneLine("why", &why)); err != nil {
 		return nil, err
 	}
@@ -123,14 +127,18 @@ func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64
 			return err
 		}
 		if row.Version != version {
-			return &action.Stale{What: "the adjuster", Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...), Cautions: []caution.Caution{}, Version: row.Version}}
+			return &action.Stale{What: "the adjuster",
+				Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...),
+					Cautions: []caution.Caution{}, Version: row.Version}}
 		}
 		turn := Turn{On: action.Today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
 		kept.Turns, kept.Position = append(kept.Turns, turn), position
 		if err := condition.UpdateAdjuster(ctx, tx, id, action.ToKeep(kept)); err != nil {
 			return err
 		}
-		if err := action.Record(ctx, tx, actor, eventTurnAdjuster, id, &row.MachineID, map[string]any{"position": turn.Before}, map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
+		if err := action.Record(ctx, tx, actor, eventTurnAdjuster, id, &row.MachineID,
+			map[string]any{"position": turn.Before},
+			map[string]any{"name": kept.Name, "position": position, "why": why}); err != nil {
 			return err
 		}
 		after, err = adjustersOf(ctx, tx, row.MachineID)

@@ -43,7 +43,8 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 		}
 		key := fmt.Sprintf("%s %d %s", class, assembly, year)
 		if grouped[key] == nil {
-			p := risk.Part{Machine: machineID, Class: class, Assembly: assembly, Line: line, Born: risk.NoDay, Looked: risk.NoDay}
+			p := risk.Part{Machine: machineID, Class: class, Assembly: assembly, Line: line, Born: risk.NoDay,
+				Looked: risk.NoDay}
 			if year != "" {
 				p.Born = dayOf(year + "-07-01")
 			}

@@ -58,8 +58,10 @@ func (s *Service) AgeingClasses(ctx context.Context, actor action.Actor) ([]OwnC
 }
 
 // ChangeAgeingClass says by what the collection ranks a class, starting from a version.
-func (s *Service) ChangeAgeingClass(ctx context.Context, actor action.Actor, version int, c risk.Class) ([]OwnClass, error) {
-	if err := input.CheckAll(input.OneLine("name", &c.Name), input.OneLine("happens", &c.Happens), input.OneLine("source", &c.Source)); err != nil {
+func (s *Service) ChangeAgeingClass(ctx context.Context, actor action.Actor, version int,
+	c risk.Class) ([]OwnClass, error) {
+	if err := input.CheckAll(input.OneLine("name", &c.Name), input.OneLine("happens", &c.Happens),
+		input.OneLine("source", &c.Source)); err != nil {
 		return nil, err
 	}
 	if err := c.Check(); err != nil {
@@ -103,6 +105,7 @@ func (s *Service) SayClimate(ctx context.Context, actor action.Actor, place, cli
 		if err != nil || before == climate {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventSayClimate, 0, nil, map[string]any{"climate": before}, map[string]any{"place": place, "climate": climate})
+		return action.Record(ctx, tx, actor, eventSayClimate, 0, nil, map[string]any{"climate": before},
+			map[string]any{"place": place, "climate": climate})
 	})
 }

@@ -62,13 +62,16 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 }
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
-func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64, findings []ToldFinding) error {
+func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64,
+	findings []ToldFinding) error {
 	pictures, err := storefiles.PlannedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
 	for _, p := range pictures {
-		if !slices.ContainsFunc(findings, func(f ToldFinding) bool { return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID }) {
+		if !slices.ContainsFunc(findings, func(f ToldFinding) bool {
+			return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID
+		}) {
 			continue
 		}
 		drawn, err := files.PlanOf(ctx, s.kernel.Reader(ctx), p.AttachmentID)
@@ -77,7 +80,8 @@ func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machin
 		}
 		for i, f := range findings {
 			for _, n := range drawn.Legend.Numbered {
-				if f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID && f.Designator != "" && f.Designator == n.Designator {
+				if f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID && f.Designator != "" &&
+					f.Designator == n.Designator {
 					findings[i].Callout = &Callout{p.AttachmentID, n.N}
 				}
 			}
@@ -124,7 +128,8 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 	c.Technical, c.TechnicalWhy = condition.Technical(c.Guide, surveys, findings)
 	c.NotInspected = condition.Missing(c.Guide, surveys)
 	failed, err := failedMeasurements(ctx, h, machineID)
-	c.Stage = condition.StageOf(condition.StageInput{Surveys: surveys, Findings: findings, Running: c.Running != nil, Failed: len(failed)}, c.Guide)
+	c.Stage = condition.StageOf(condition.StageInput{Surveys: surveys, Findings: findings, Running: c.Running != nil,
+		Failed: len(failed)}, c.Guide)
 	return c, err
 }
 
@@ -144,10 +149,12 @@ func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int
 	}
 	findings := []condition.Finding{}
 	for _, f := range found {
-		told := ToldFinding{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f), Sightings: append([]storecondition.SightingRow{}, by[f.ID]...)}
+		told := ToldFinding{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
+			Sightings: append([]storecondition.SightingRow{}, by[f.ID]...)}
 		one := condition.Finding{ID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: told.Where}
 		for _, s := range told.Sightings {
-			seen := condition.Sighting{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend, Gone: s.Gone, Note: s.Note}
+			seen := condition.Sighting{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend, Gone: s.Gone,
+				Note: s.Note}
 			if s.SurveyID != nil {
 				seen.SurveyID = *s.SurveyID
 			}

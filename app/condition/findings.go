@@ -18,7 +18,8 @@ import (
 )
 
 func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *storecondition.FindingFields) error {
-	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator), input.OneLine("place", &f.Place))
+	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator),
+		input.OneLine("place", &f.Place))
 	switch {
 	case err != nil:
 		return err
@@ -32,11 +33,14 @@ func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *storecon
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {
 		return action.Reject("subsystem", "choose the subsystem it belongs to")
 	}
-	return inventory.OfMachine(ctx, h, machineID, append(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, f.AssemblyID), inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, f.AttachmentID)...)...)
+	return inventory.OfMachine(ctx, h, machineID,
+		append(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, f.AssemblyID),
+			inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, f.AttachmentID)...)...)
 }
 
 // AddFinding keeps a finding with its first sighting.
-func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f storecondition.FindingFields, first storecondition.SightingRow) error {
+func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f storecondition.FindingFields,
+	first storecondition.SightingRow) error {
 	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
 		return err
 	}
@@ -52,7 +56,8 @@ func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 	if err != nil {
 		return err
 	}
-	after := map[string]any{"kind": f.Kind, "where": whereOf(kept), "severity": first.Severity, "on": first.On, "note": first.Note}
+	after := map[string]any{"kind": f.Kind, "where": whereOf(kept), "severity": first.Severity, "on": first.On,
+		"note": first.Note}
 	return action.Record(ctx, tx, actor, eventFind, id, &machineID, nil, after)
 }
 
@@ -64,7 +69,8 @@ type NotedFinding struct {
 }
 
 // NoteFinding keeps something found outside of a survey, or says that a finding is gone, or how it is now.
-func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID int64, noted NotedFinding) (Condition, error) {
+func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID int64,
+	noted NotedFinding) (Condition, error) {
 	if noted.On == "" {
 		noted.On = action.Today()
 	}
@@ -77,7 +83,8 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 }
 
 // StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
-func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
+func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int64,
+	version int) (event int64, err error) {
 	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return 0, err
@@ -96,7 +103,8 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 		if err := storecondition.StrikeFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID, map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID,
+			map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
 		return err
 	})
 	return event, err
@@ -114,7 +122,8 @@ func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e h
 		if err := storecondition.StrikeFinding(ctx, tx, f.ID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil, map[string]any{"kind": f.Kind, "where": whereOf(f)})
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil,
+			map[string]any{"kind": f.Kind, "where": whereOf(f)})
 	})
 	return err
 }
@@ -129,14 +138,16 @@ type SeenFinding struct {
 	Note      string                        `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
-func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string, seen SeenFinding, surveyID *int64, on string) error {
+func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string,
+	seen SeenFinding, surveyID *int64, on string) error {
 	if err := input.Lines("note", &seen.Note); err != nil {
 		return err
 	}
 	if !seen.Severity.IsKnown() {
 		return action.Reject("severity", "say how grave it is")
 	}
-	sighting := storecondition.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on, Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
+	sighting := storecondition.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on,
+		Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
 	if seen.FindingID == 0 {
 		if seen.New == nil {
 			return action.Reject("new", "say what was found")
@@ -148,7 +159,8 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 		f.Subsystem = subsystem
 		return AddFinding(ctx, tx, actor, machineID, f, sighting)
 	}
-	if err := inventory.OfMachine(ctx, tx, machineID, inventory.NamedAs("findingId", storeinventory.OwnedFinding, seen.FindingID)); err != nil {
+	if err := inventory.OfMachine(ctx, tx, machineID,
+		inventory.NamedAs("findingId", storeinventory.OwnedFinding, seen.FindingID)); err != nil {
 		return err
 	}
 	f, err := storecondition.FindingByID(ctx, tx, seen.FindingID)

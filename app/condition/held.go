@@ -23,14 +23,19 @@ func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.P
 	}
 	parts := []condition.Part{}
 	for _, a := range assemblies {
-		parts = append(parts, condition.Part{AssemblyID: a.ID, Board: a.Title, Place: a.Title, Tells: condition.Tells(condition.Words{Kind: "board", Marking: a.Title + " " + a.Kind})})
+		parts = append(parts,
+			condition.Part{AssemblyID: a.ID, Board: a.Title, Place: a.Title,
+				Tells: condition.Tells(condition.Words{Kind: "board", Marking: a.Title + " " + a.Kind})})
 	}
 	for _, r := range rows {
-		parts = append(parts, condition.Part{AssemblyID: r.AssemblyID, Board: r.Board, Line: r.Line, Place: r.Places, Words: strings.TrimSpace(r.Marking + " " + r.Findings), Tells: condition.Tells(wordsOf(r))})
+		parts = append(parts,
+			condition.Part{AssemblyID: r.AssemblyID, Board: r.Board, Line: r.Line, Place: r.Places,
+				Words: strings.TrimSpace(r.Marking + " " + r.Findings), Tells: condition.Tells(wordsOf(r))})
 	}
 	return parts, rows, nil
 }
 
 func wordsOf(r storecondition.HeldPart) condition.Words {
-	return condition.Words{Kind: r.Kind, Class: r.Class, Marking: r.Marking, Places: strings.Fields(r.Places), Socketed: r.Socketed, Board: r.Board}
+	return condition.Words{Kind: r.Kind, Class: r.Class, Marking: r.Marking, Places: strings.Fields(r.Places),
+		Socketed: r.Socketed, Board: r.Board}
 }

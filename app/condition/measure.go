@@ -38,7 +38,8 @@ type Measured struct {
 }
 
 // Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
-func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int64, w WrittenMeasurement) (Measured, error) {
+func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int64,
+	w WrittenMeasurement) (Measured, error) {
 	var kept Measured
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := storeinventory.LockMachine(ctx, tx, machineID); err != nil {
@@ -65,10 +66,13 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 }
 
 // read turns what was written into a row, and what the line says.
-func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int64) (condition.MeasurementRow, measure.Said, error) {
-	row := condition.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID, AttachmentID: w.AttachmentID}
+func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx,
+	machineID int64) (condition.MeasurementRow, measure.Said, error) {
+	row := condition.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID,
+		AttachmentID: w.AttachmentID}
 	said := measure.Said{Point: w.Point, Quantity: w.Quantity, Readings: []float64{}, Expected: w.Expected}
-	err := input.CheckAll(input.OneLine("line", &w.Line), input.OneLine("point", &said.Point), input.OneLine("instrument", &w.Instrument), input.Lines("note", &w.Note))
+	err := input.CheckAll(input.OneLine("line", &w.Line), input.OneLine("point", &said.Point),
+		input.OneLine("instrument", &w.Instrument), input.Lines("note", &w.Note))
 	if err != nil {
 		return row, said, err
 	}
@@ -107,12 +111,15 @@ func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx, machineID int
 			return row, said, action.Reject("expected", err.Error())
 		}
 	}
-	err = inventory.OfMachine(ctx, tx, machineID, slices.Concat(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, w.AssemblyID),
-		inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, w.AttachmentID), inventory.NamedIf("findingId", storeinventory.OwnedFinding, w.FindingID))...)
+	err = inventory.OfMachine(ctx, tx, machineID,
+		slices.Concat(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, w.AssemblyID),
+			inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, w.AttachmentID),
+			inventory.NamedIf("findingId", storeinventory.OwnedFinding, w.FindingID))...)
 	if err != nil {
 		return row, said, err
 	}
-	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity), action.ToKeep(said.Readings), said.Opening
+	row.Point, row.Quantity, row.Readings, row.Opening = said.Point, string(said.Quantity),
+		action.ToKeep(said.Readings), said.Opening
 	row.Instrument, row.On, row.Note = w.Instrument, w.On, w.Note
 	return row, said, nil
 }
@@ -129,7 +136,8 @@ func ExpectFromSheet(ctx context.Context, h pg.Handle, row *condition.Measuremen
 	designator = strings.ToUpper(designator)
 	found := []condition.HeldPart{}
 	for _, p := range held {
-		if slices.Contains(strings.Fields(p.Places), designator) && (row.AssemblyID == nil || *row.AssemblyID == p.AssemblyID) {
+		if slices.Contains(strings.Fields(p.Places), designator) &&
+			(row.AssemblyID == nil || *row.AssemblyID == p.AssemblyID) {
 			found = append(found, p)
 		}
 	}

@@ -64,8 +64,10 @@ func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measur
 // TellMeasurement judges a measurement as it is kept.
 func TellMeasurement(row condition.MeasurementRow) (Measurement, error) {
 	m := Measurement{
-		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point, Quantity: measure.Quantity(row.Quantity),
-		Instrument: row.Instrument, On: row.On, By: row.By, FindingID: row.FindingID, AttachmentID: row.AttachmentID, Note: row.Note, Trouble: row.Trouble, Version: row.Version,
+		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point,
+		Quantity:   measure.Quantity(row.Quantity),
+		Instrument: row.Instrument, On: row.On, By: row.By, FindingID: row.FindingID, AttachmentID: row.AttachmentID,
+		Note: row.Note, Trouble: row.Trouble, Version: row.Version,
 	}
 	m.Unit = m.Quantity.Unit()
 	var err error
@@ -105,7 +107,8 @@ func failedMeasurements(ctx context.Context, h pg.Handle, machineID int64) ([]Me
 }
 
 func (m Measurement) inWords() map[string]any {
-	return map[string]any{"point": m.Point, "said": m.Judged.Said, "verdict": m.Judged.Verdict, "readings": len(m.Readings), "why": m.Judged.Why}
+	return map[string]any{"point": m.Point, "said": m.Judged.Said, "verdict": m.Judged.Verdict,
+		"readings": len(m.Readings), "why": m.Judged.Why}
 }
 
 func measurementByID(ctx context.Context, h pg.Handle, id int64) (Measurement, error) {

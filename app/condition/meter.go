@@ -71,7 +71,8 @@ func (s *Service) TakeReading(ctx context.Context, actor action.Actor, id int64)
 	}
 	switch {
 	case s.meter == "":
-		return now, action.Reject("meter", "no meter is set up; start the application with --meter, or type what you read")
+		return now, action.Reject("meter",
+			"no meter is set up; start the application with --meter, or type what you read")
 	case !meter.Knows(now.Quantity):
 		return now, action.Reject("quantity", "a meter does not measure that; type what you read")
 	}
@@ -82,7 +83,8 @@ func (s *Service) TakeReading(ctx context.Context, actor action.Actor, id int64)
 		return s.addReading(ctx, actor, id, value, name)
 	case ctx.Err() != nil:
 		return now, ctx.Err()
-	case errors.Is(err, meter.ErrLost), errors.Is(err, meter.ErrOverload), errors.As(err, &refused), errors.Is(err, errNoMeter):
+	case errors.Is(err, meter.ErrLost), errors.Is(err, meter.ErrOverload), errors.As(err, &refused),
+		errors.Is(err, errNoMeter):
 		return s.stopSeries(ctx, actor, id, err.Error())
 	}
 	return now, err
@@ -104,6 +106,7 @@ func (s *Service) readMeter(ctx context.Context, of measure.Quantity) (value flo
 func (s *Service) stopSeries(ctx context.Context, actor action.Actor, id int64, why string) (Measurement, error) {
 	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error {
 		row.Trouble = why
-		return action.Record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil, map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
+		return action.Record(ctx, tx, actor, eventMeterStopped, id, &row.MachineID, nil,
+			map[string]any{"point": row.Point, "why": why, "kept": len(readings)})
 	})
 }

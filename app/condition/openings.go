@@ -52,7 +52,9 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 		if err != nil {
 			return plan, err
 		}
-		plan.Openings = append(plan.Openings, Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Look: look, More: len(c.Look) - len(shown)})
+		plan.Openings = append(plan.Openings,
+			Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Look: look,
+				More: len(c.Look) - len(shown)})
 	}
 	return plan, nil
 }

@@ -13,7 +13,8 @@ import (
 )
 
 // onMeasurement does work on a measurement that counts, and reads it back.
-func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error) (Measurement, error) {
+func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int64,
+	work func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error) (Measurement, error) {
 	var after Measurement
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := condition.LockMeasurement(ctx, tx, id)
@@ -47,7 +48,8 @@ func (s *Service) AddReading(ctx context.Context, actor action.Actor, id int64, 
 	return s.addReading(ctx, actor, id, value, "")
 }
 
-func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, value float64, instrument string) (Measurement, error) {
+func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, value float64,
+	instrument string) (Measurement, error) {
 	return s.onMeasurement(ctx, actor, id, func(tx *sqlx.Tx, row *condition.MeasurementRow, readings []float64) error {
 		if len(readings) >= mostReadings {
 			return action.Reject("value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings))
@@ -60,7 +62,8 @@ func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, 
 		if instrument != "" {
 			row.Instrument = instrument
 		}
-		return action.Record(ctx, tx, actor, eventReadMeter, id, &row.MachineID, nil, map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
+		return action.Record(ctx, tx, actor, eventReadMeter, id, &row.MachineID, nil,
+			map[string]any{"point": row.Point, "value": of.Say(value), "n": len(readings) + 1})
 	})
 }
 
@@ -76,7 +79,8 @@ func (s *Service) DropReading(ctx context.Context, actor action.Actor, id int64,
 		last := readings[len(readings)-1]
 		row.Readings = action.ToKeep(readings[:len(readings)-1])
 		of := measure.Quantity(row.Quantity)
-		return action.Record(ctx, tx, actor, eventDropReading, id, &row.MachineID, map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
+		return action.Record(ctx, tx, actor, eventDropReading, id, &row.MachineID,
+			map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
 	})
 }
 
@@ -116,9 +120,10 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 }
 
 func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, condition.LockMeasurement, func(ctx context.Context, _ *sqlx.Tx, now condition.MeasurementRow) error {
-		return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, condition.LockMeasurement,
+		func(ctx context.Context, _ *sqlx.Tx, now condition.MeasurementRow) error {
+			return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
+		})
 }
 
 func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
@@ -138,6 +143,7 @@ func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor,
 		if err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfMeasurement, row.ID, &row.MachineID, nil, told.inWords())
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfMeasurement, row.ID, &row.MachineID, nil,
+			told.inWords())
 	})
 }

@@ -93,10 +93,12 @@ func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.
 }
 
 // tellRisks names some of the ranked parts.
-func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.Order, some []risk.Ranked) ([]Risk, error) {
+func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.Order,
+	some []risk.Ranked) ([]Risk, error) {
 	machines, assemblies, lines := []int64{}, []int64{}, []int{}
 	for _, one := range some {
-		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly), append(lines, one.Line)
+		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly),
+			append(lines, one.Line)
 	}
 	names, err := storecondition.MachineNames(ctx, h, machines)
 	if err != nil {
@@ -109,7 +111,8 @@ func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.O
 	told := make([]Risk, len(some))
 	for i, one := range some {
 		t := Risk{
-			AssemblyID: one.Assembly, Line: one.Line, Class: one.Class, Name: table[one.Class].Name, Count: one.Count, Rank: round2(one.Rank), Missed: round2(one.Missed),
+			AssemblyID: one.Assembly, Line: one.Line, Class: one.Class, Name: table[one.Class].Name, Count: one.Count,
+			Rank: round2(one.Rank), Missed: round2(one.Missed),
 			IsDue: one.IsDue(), Why: order.Sentence(one), Subsystem: subsystemOf(one.Class),
 		}
 		for _, n := range names {

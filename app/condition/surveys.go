@@ -40,7 +40,8 @@ type ToldSurvey struct {
 
 func tellSurvey(row storecondition.SurveyRow) (ToldSurvey, condition.Survey, error) {
 	looks, err := action.ReadKept[map[string]Look](row.Looks)
-	told := ToldSurvey{ID: row.ID, On: row.On, By: row.By, Looks: []ToldLook{}, Cosmetic: row.Cosmetic, Note: row.Note, Finished: row.Finished, Version: row.Version}
+	told := ToldSurvey{ID: row.ID, On: row.On, By: row.By, Looks: []ToldLook{}, Cosmetic: row.Cosmetic, Note: row.Note,
+		Finished: row.Finished, Version: row.Version}
 	survey := condition.Survey{ID: row.ID, On: row.On, Looks: map[string]condition.Look{}}
 	for _, s := range condition.Subsystems() {
 		if l, ok := looks[s.Key]; ok {
@@ -52,7 +53,8 @@ func tellSurvey(row storecondition.SurveyRow) (ToldSurvey, condition.Survey, err
 }
 
 // StartSurvey begins an inspection. A machine is inspected once at a time.
-func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID int64, on, by string) (Condition, error) {
+func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID int64,
+	on, by string) (Condition, error) {
 	if on == "" {
 		on = action.Today()
 	}
@@ -72,7 +74,8 @@ func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID
 }
 
 // onCondition does work on what is found on a machine, and reads its condition back.
-func (s *Service) onCondition(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Condition, error) {
+func (s *Service) onCondition(ctx context.Context, actor action.Actor, machineID int64,
+	work func(tx *sqlx.Tx) error) (Condition, error) {
 	var after Condition
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
@@ -95,7 +98,8 @@ type keptLook struct {
 }
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
-func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
+func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64,
+	work func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
 	row, err := storecondition.SurveyByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return Condition{}, err
@@ -130,7 +134,8 @@ type JudgedItem struct {
 
 // JudgeItem keeps what was said of a subsystem in a survey. Several people may look at once, each at another
 // subsystem: only what was said of the same one since the version that the caller read is stale.
-func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64, version int, subsystem string, judged JudgedItem) (Condition, error) {
+func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID int64, version int, subsystem string,
+	judged JudgedItem) (Condition, error) {
 	sub, ok := condition.SubsystemOf(subsystem)
 	if !ok {
 		return Condition{}, action.ErrNotFound
@@ -141,55 +146,62 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 	if judged.Look.Look != condition.Inspected && len(judged.Seen) > 0 {
 		return Condition{}, action.Reject("look", "something was seen there, so it was inspected")
 	}
-	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
-		if row.Finished {
-			return action.Reject("id", "the survey has ended; make another one")
-		}
-		if looks[subsystem].At > version {
-			return staleSurvey(row)
-		}
-		looks[subsystem] = keptLook{judged.Look, row.Version + 1}
-		if judged.Look.Look == condition.NotLooked && judged.Note == "" {
-			delete(looks, subsystem)
-		}
-		if err := storecondition.UpdateSurvey(ctx, tx, surveyID, action.ToKeep(looks), row.Cosmetic, row.Note, false); err != nil {
-			return err
-		}
-		for _, seen := range judged.Seen {
-			if err := seeFinding(ctx, tx, actor, row.MachineID, subsystem, seen, &surveyID, row.On); err != nil {
+	return s.onSurvey(ctx, actor, surveyID,
+		func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
+			if row.Finished {
+				return action.Reject("id", "the survey has ended; make another one")
+			}
+			if looks[subsystem].At > version {
+				return staleSurvey(row)
+			}
+			looks[subsystem] = keptLook{judged.Look, row.Version + 1}
+			if judged.Look.Look == condition.NotLooked && judged.Note == "" {
+				delete(looks, subsystem)
+			}
+			if err := storecondition.UpdateSurvey(ctx, tx, surveyID, action.ToKeep(looks), row.Cosmetic, row.Note,
+				false); err != nil {
 				return err
 			}
-		}
-		after := map[string]any{"subsystem": sub.Name, "look": judged.Look.Look, "findings": len(judged.Seen), "on": row.On, "note": judged.Note}
-		return action.Record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
-	})
+			for _, seen := range judged.Seen {
+				if err := seeFinding(ctx, tx, actor, row.MachineID, subsystem, seen, &surveyID, row.On); err != nil {
+					return err
+				}
+			}
+			after := map[string]any{"subsystem": sub.Name, "look": judged.Look.Look, "findings": len(judged.Seen),
+				"on": row.On, "note": judged.Note}
+			return action.Record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
+		})
 }
 
 // EndSurvey ends an inspection; what was not inspected stays so.
-func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID int64, version int, cosmetic, note string) (Condition, error) {
+func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID int64, version int,
+	cosmetic, note string) (Condition, error) {
 	if err := input.Lines("note", &note); err != nil {
 		return Condition{}, err
 	}
-	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades(), func(g condition.GradeMeans) bool { return g.Grade == cosmetic }) {
+	if cosmetic != "" && !slices.ContainsFunc(condition.CosmeticGrades(), func(g condition.GradeMeans) bool {
+		return g.Grade == cosmetic
+	}) {
 		return Condition{}, action.Reject("cosmetic", "choose one of the cosmetic grades")
 	}
-	return s.onSurvey(ctx, actor, surveyID, func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
-		if row.Version != version {
-			return staleSurvey(row)
-		}
-		inspected := 0
-		for _, l := range looks {
-			if l.Look.Look == condition.Inspected {
-				inspected++
+	return s.onSurvey(ctx, actor, surveyID,
+		func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
+			if row.Version != version {
+				return staleSurvey(row)
 			}
-		}
-		if inspected == 0 {
-			return action.Reject("id", "nothing was inspected yet; look at one subsystem at least")
-		}
-		if err := storecondition.UpdateSurvey(ctx, tx, surveyID, row.Looks, cosmetic, note, true); err != nil {
-			return err
-		}
-		after := map[string]any{"on": row.On, "inspected": inspected, "cosmetic": cosmetic, "note": note}
-		return action.Record(ctx, tx, actor, eventEndSurvey, surveyID, &row.MachineID, nil, after)
-	})
+			inspected := 0
+			for _, l := range looks {
+				if l.Look.Look == condition.Inspected {
+					inspected++
+				}
+			}
+			if inspected == 0 {
+				return action.Reject("id", "nothing was inspected yet; look at one subsystem at least")
+			}
+			if err := storecondition.UpdateSurvey(ctx, tx, surveyID, row.Looks, cosmetic, note, true); err != nil {
+				return err
+			}
+			after := map[string]any{"on": row.On, "inspected": inspected, "cosmetic": cosmetic, "note": note}
+			return action.Record(ctx, tx, actor, eventEndSurvey, surveyID, &row.MachineID, nil, after)
+		})
 }

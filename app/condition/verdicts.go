@@ -26,7 +26,9 @@ func (c Condition) verdict() reckoning.Verdict {
 		if !f.Story.Open || f.Story.Severity == condition.Cosmetic {
 			continue
 		}
-		reason := reckoning.Reason{Text: fmt.Sprintf("%s: %s, %s; %s", f.Story.Severity, f.Where, f.Kind, f.Story.Words)}
+		reason := reckoning.Reason{
+			Text: fmt.Sprintf("%s: %s, %s; %s", f.Story.Severity, f.Where, f.Kind, f.Story.Words),
+		}
 		if f.AssemblyID != nil && f.Line > 0 {
 			reason.Spot = &reckoning.Spot{Assembly: *f.AssemblyID, Line: f.Line}
 		}
@@ -69,7 +71,8 @@ func failedVerdict(failed []Measurement) reckoning.Verdict {
 }
 
 func dueVerdict(risks RiskPage) reckoning.Verdict {
-	v := reckoning.Verdict{Key: "looks-due", Label: "To be looked at", State: reckoning.Attention, Why: []reckoning.Reason{}}
+	v := reckoning.Verdict{Key: "looks-due", Label: "To be looked at", State: reckoning.Attention,
+		Why: []reckoning.Reason{}}
 	if risks.Due > 0 {
 		v.Value = fmt.Sprintf("%d overdue", risks.Due)
 	}

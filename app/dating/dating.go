@@ -97,8 +97,10 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 	parts := []DatedPart{}
 	for _, line := range lines {
 		assembly := byID[line.AssemblyID]
-		part := DatedPart{Words: line.Marking, Assembly: assembly.Title, Count: line.Count, Spot: &reckoning.Spot{Assembly: line.AssemblyID, Line: line.Line}}
-		part.ID, part.Kind, part.Fit = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode, dating.Soldered
+		part := DatedPart{Words: line.Marking, Assembly: assembly.Title, Count: line.Count,
+			Spot: &reckoning.Spot{Assembly: line.AssemblyID, Line: line.Line}}
+		part.ID, part.Kind, part.Fit = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
+			dating.Soldered
 		switch {
 		case assembly.Kind == "card":
 			part.Fit = dating.Card
@@ -152,7 +154,8 @@ func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]Dated
 			continue // what people say is weighed elsewhere, and dates nothing
 		}
 		part := DatedPart{Words: "built " + said.Value, Count: 1}
-		part.ID, part.Kind, part.From, part.To = cmp.Or(said.Cited, evidence.Kind(said.Kind).Words()), kind, d.Earliest(), d.Latest()
+		part.ID, part.Kind, part.From, part.To = cmp.Or(said.Cited, evidence.Kind(said.Kind).Words()), kind,
+			d.Earliest(), d.Latest()
 		if !part.From.IsZero() && !part.To.IsZero() {
 			parts = append(parts, part)
 		}
@@ -185,7 +188,8 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly
 		}
 		// The newest year is that of the version in the chip.
 		year := inspection.Years[len(inspection.Years)-1]
-		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year), Assembly: titles[newest[id].AssemblyID], Count: 1}
+		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year), Assembly: titles[newest[id].AssemblyID],
+			Count: 1}
 		part.ID, part.Kind = "text in "+id, dating.Copyright
 		part.From, part.To = calendar.Date{Year: year, Month: 1, Day: 1}, calendar.Date{Year: year, Month: 12, Day: 31}
 		parts = append(parts, part)
@@ -198,7 +202,8 @@ func (d *DatedMachine) useModel(known library.MachineModel, assemblies []invento
 	d.Model = &known
 	if made := input.DateOf(known.Made); made != nil {
 		part := DatedPart{Words: "made " + known.Made, Count: 1}
-		part.ID, part.Kind, part.From, part.To = known.Maker+" "+known.Model, dating.Window, made.Earliest(), made.Latest()
+		part.ID, part.Kind, part.From, part.To = known.Maker+" "+known.Model, dating.Window, made.Earliest(),
+			made.Latest()
 		d.Parts = append(d.Parts, part)
 	}
 	expected, _ := model.Parse(known.Expected)
@@ -236,7 +241,8 @@ func (d *DatedMachine) reckon(assemblies []inventory.Assembly) error {
 				own = append(own, part.Evidence)
 			}
 		}
-		judged := DatedAssembly{ID: assembly.ID, Title: assembly.Title, Reckoned: dating.JudgeAssembly(own, d.Result.Estimate, dating.DefaultRules), Own: assembly.Fit}
+		judged := DatedAssembly{ID: assembly.ID, Title: assembly.Title,
+			Reckoned: dating.JudgeAssembly(own, d.Result.Estimate, dating.DefaultRules), Own: assembly.Fit}
 		judged.Counts = judged.Own
 		if judged.Own == "unknown" {
 			judged.Counts = string(judged.Reckoned.Originality)

@@ -16,7 +16,8 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 	}
 	built := dated.Result.Estimate
 	line := reckoning.Verdict{
-		Key: "built", Label: "Built", Value: fmt.Sprintf("%s to %s", built.From, built.To), State: reckoning.Plain, Why: []reckoning.Reason{},
+		Key: "built", Label: "Built", Value: fmt.Sprintf("%s to %s", built.From, built.To), State: reckoning.Plain,
+		Why: []reckoning.Reason{},
 	}
 	for _, c := range dated.Result.Conflicts {
 		line.State = reckoning.Attention

@@ -16,7 +16,8 @@ import (
 // CheckCitation trims what the citation of a statement about a machine says, and refuses what cannot
 // be one. The picture that is cited already stays, wherever it is by now.
 func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *storeevidence.Citation) error {
-	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page), input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
+	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page),
+		input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
 	switch {
 	case err != nil:
 		return err
@@ -35,7 +36,8 @@ func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int
 	if c.PictureID == nil || cited != nil && *cited == *c.PictureID {
 		return nil
 	}
-	return inventory.OfMachine(ctx, h, machineID, inventory.NamedAs("pictureId", storeinventory.CitedPicture, *c.PictureID))
+	return inventory.OfMachine(ctx, h, machineID,
+		inventory.NamedAs("pictureId", storeinventory.CitedPicture, *c.PictureID))
 }
 
 // Inside reports whether a region lies on its picture: its sides are parts of it, from 0 to 1.

@@ -56,7 +56,8 @@ func follow(machine inventory.Machine, totals reckoning.Totals, outsideID int64,
 	count("picture-memory", totals.RAMBy.Picture)
 	count("rom", totals.ROMBytes)
 	for _, said := range seen.Statements() {
-		add(said.Attribute, said.Value, said.Kind, "the sheet of the outside", &reckoning.Spot{Assembly: outsideID, Line: said.Line})
+		add(said.Attribute, said.Value, said.Kind, "the sheet of the outside",
+			&reckoning.Spot{Assembly: outsideID, Line: said.Line})
 	}
 	return stated
 }
@@ -67,7 +68,8 @@ func weigh(stated []Stated) []Known {
 	for _, s := range stated {
 		byAttribute[s.Attribute] = append(byAttribute[s.Attribute], s)
 		if s.Withdrawn == "" {
-			said[s.Attribute] = append(said[s.Attribute], evidence.Statement{ID: s.ID, Kind: evidence.Kind(s.Kind), Value: s.Value})
+			said[s.Attribute] = append(said[s.Attribute],
+				evidence.Statement{ID: s.ID, Kind: evidence.Kind(s.Kind), Value: s.Value})
 		} else if said[s.Attribute] == nil {
 			said[s.Attribute] = []evidence.Statement{}
 		}
@@ -84,7 +86,8 @@ func weigh(stated []Stated) []Known {
 }
 
 // KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
-func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) ([]Known, error) {
+func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, outsideID int64,
+	seen outside.Sheet) ([]Known, error) {
 	kept, err := action.Once(ctx, "statements", machine.ID, func() ([]storeevidence.Statement, error) {
 		return storeevidence.StatementsOf(ctx, h, machine.ID)
 	})
@@ -108,7 +111,8 @@ func JudgedOf(known []Known) []evidence.Judged {
 }
 
 // StateEvidence notes what a source says of an attribute of a machine.
-func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64, fields storeevidence.StatementFields) (storeevidence.Statement, error) {
+func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64,
+	fields storeevidence.StatementFields) (storeevidence.Statement, error) {
 	var stated storeevidence.Statement
 	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value))
 	switch {

@@ -49,7 +49,8 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	memoryDisputed := slices.ContainsFunc(judged, func(j evidence.Judged) bool {
 		return j.Attribute.Key == "memory" && j.Judgement.State == evidence.Disputed
 	})
-	if err := inventory.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed), memoryDisputed); err != nil {
+	if err := inventory.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed),
+		memoryDisputed); err != nil {
 		return err
 	}
 	rows := identifierRows{}
@@ -100,7 +101,8 @@ func (r *identifierRows) addNumbers(ctx context.Context, tx *sqlx.Tx, owner file
 	found, err := storefiles.NumbersOf(ctx, tx, machine, acquisition)
 	for _, one := range found {
 		for _, number := range input.FilledLines(one.Numbers) {
-			r.add(storeevidence.IdentifierRow{Attribute: "number", Value: number, Source: one.Kind + " " + cmp.Or(one.Caption, one.FileName), StaffOnly: one.StaffOnly})
+			r.add(storeevidence.IdentifierRow{Attribute: "number", Value: number,
+				Source: one.Kind + " " + cmp.Or(one.Caption, one.FileName), StaffOnly: one.StaffOnly})
 		}
 	}
 	return err
@@ -115,7 +117,8 @@ func renewLotIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "lot", ID: id}, rows)
 }
 
-// renewAssemblyIdentifiers writes the identifiers of an assembly anew. The serial of one that is in a machine is met there.
+// renewAssemblyIdentifiers writes the identifiers of an assembly anew. The serial of one that is in a machine is met
+// there.
 func renewAssemblyIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error {
 	assembly, err := inventory.AssemblyByID(ctx, tx, id)
 	if err != nil {

@@ -11,7 +11,8 @@ import (
 )
 
 // Meetings lists the identifiers that a record shares with others.
-func (s *Service) Meetings(ctx context.Context, actor action.Actor, record evidence.RecordRef) ([]evidence.Meeting, error) {
+func (s *Service) Meetings(ctx context.Context, actor action.Actor,
+	record evidence.RecordRef) ([]evidence.Meeting, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
@@ -45,7 +46,8 @@ func (s *Service) DecideMeeting(ctx context.Context, actor action.Actor, d Meeti
 			if m.Key != d.Key || m.Other != d.Other {
 				continue
 			}
-			if err := evidence.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.Account(), d.Decision, d.Reason); err != nil {
+			if err := evidence.DecideMeeting(ctx, tx, d.Key, d.One, d.Other, actor.Account(), d.Decision,
+				d.Reason); err != nil {
 				return err
 			}
 			subject, machine := d.One.Kind, (*int64)(nil)

@@ -22,14 +22,16 @@ type Withdrawal struct {
 }
 
 var (
-	ofEvidence = NewWithdrawal(evidence.OfAttributes, eventWithdrawStatement, eventLetStatementCount, action.MayWriteSheets,
+	ofEvidence = NewWithdrawal(evidence.OfAttributes, eventWithdrawStatement, eventLetStatementCount,
+		action.MayWriteSheets,
 		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
 			before, err := evidence.LockStatement(ctx, h, id)
 			return before.MachineID, before, err
 		})
 )
 
-// NewWithdrawal makes a kind of statements that can be withdrawn, with the events of withdrawing one and letting it count again.
+// NewWithdrawal makes a kind of statements that can be withdrawn, with the events of withdrawing one and letting it
+// count again.
 func NewWithdrawal(table evidence.Testimony, withdrawn, let *action.Event, roles action.Roles,
 	lock func(ctx context.Context, h pg.Handle, id int64) (machineID int64, before any, err error)) Withdrawal {
 	return Withdrawal{table, withdrawn, let, roles, lock}

@@ -39,13 +39,15 @@ func (o Owner) Pointers() (machine, acquisition *int64) {
 // Attach keeps a picture or a document. Once it returns, bytes and record are kept for good. The same
 // content twice at the same owner is one attachment. Documents start for staff only: letters and bills
 // name people.
-func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string, data []byte) (files.Attachment, error) {
+func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string,
+	data []byte) (files.Attachment, error) {
 	var added files.Attachment
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return added, err
 	}
 	if s.blobs == nil {
-		return added, action.Reject("file", "no store for pictures and documents is set up; start the application with --blobs")
+		return added, action.Reject("file",
+			"no store for pictures and documents is set up; start the application with --blobs")
 	}
 	name, err := picture.Name(fileName)
 	if err != nil {
@@ -85,7 +87,8 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		if !errors.Is(err, action.ErrNotFound) {
 			return err
 		}
-		one := files.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name, Blob: kept}
+		one := files.Attachment{Kind: string(file.Kind), MachineID: machine, AcquisitionID: acquisition, FileName: name,
+			Blob: kept}
 		one.Taken, one.StaffOnly = file.Taken, file.Kind == picture.Document
 		if strings.HasPrefix(file.MediaType, "text/") {
 			one.Numbers = strings.Join(evidence.NumbersIn(string(data)), "\n")
@@ -131,7 +134,8 @@ func (s *Service) Original(ctx context.Context, actor action.Actor, id int64) (a
 			return action.Content{}, err
 		}
 	}
-	content := action.Content{MediaType: one.MediaType, FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
+	content := action.Content{MediaType: one.MediaType,
+		FileName: fmt.Sprintf("%s-%d%s", one.Kind, id, picture.Ending(one.MediaType))}
 	content.Data, err = s.blobs.Content(ctx, blobs.Originals, one.SHA256)
 	if err != nil || !actor.Hides() || !strings.HasPrefix(one.MediaType, "text/") {
 		return content, err
@@ -163,13 +167,15 @@ type AttachmentPage struct {
 }
 
 // Attachments lists the pictures and documents of a machine or lot.
-func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64, limit int) (AttachmentPage, error) {
+func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64,
+	limit int) (AttachmentPage, error) {
 	page := AttachmentPage{Attachments: []files.Attachment{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
 	found, err := files.ListAttachments(ctx, s.kernel.Reader(ctx), files.AttachmentQuery{
-		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after, Limit: limit + 1,
+		MachineID: owner.MachineID, AcquisitionID: owner.AcquisitionID, ForViewers: actor.Hides(), After: after,
+		Limit: limit + 1,
 	})
 	if len(found) > limit {
 		found = found[:limit]
@@ -180,16 +186,20 @@ func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Own
 }
 
 // ChangeAttachment rewrites what is said of a picture or document, starting from a version.
-func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int, fields files.AttachmentFields) (files.Attachment, error) {
-	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View), input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
-		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address), input.Lines("numbers", &fields.Numbers))
+func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int,
+	fields files.AttachmentFields) (files.Attachment, error) {
+	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View),
+		input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
+		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address),
+		input.Lines("numbers", &fields.Numbers))
 	if err == nil && fields.Captured != "" {
 		err = input.PastDay("captured", fields.Captured)
 	}
 	if err != nil {
 		return files.Attachment{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeAttachment, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeAttachment, ID: id,
+		Version: version}
 	return attachments.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ files.Attachment) error {
 		return files.UpdateAttachment(ctx, tx, id, fields)
 	})
@@ -240,6 +250,7 @@ func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, 
 		if err := files.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before, nil)
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before,
+			nil)
 	})
 }

@@ -13,13 +13,16 @@ var (
 	eventAttach = action.NewEvent("attach", "attachment", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("added the %v %v", a["kind"], a["fileName"])
 	})
-	eventChangeAttachment = action.NewEvent("change attachment", "attachment", func(_ string, b, a action.Fields) string {
-		return fmt.Sprintf("changed what is said of %v: %s", a["fileName"], action.Changes(b, a))
-	})
-	eventStrikeAttachment = action.NewEvent("strike attachment", "attachment", func(_ string, b, _ action.Fields) string {
-		return fmt.Sprintf("struck out the %v %v", b["kind"], b["fileName"])
-	})
-	eventTakeBackStrikeOfAttachment = action.NewEvent("take back strike of attachment", "attachment", func(_ string, b, _ action.Fields) string {
-		return fmt.Sprintf("took back that %v was struck out", b["fileName"])
-	})
+	eventChangeAttachment = action.NewEvent("change attachment", "attachment",
+		func(_ string, b, a action.Fields) string {
+			return fmt.Sprintf("changed what is said of %v: %s", a["fileName"], action.Changes(b, a))
+		})
+	eventStrikeAttachment = action.NewEvent("strike attachment", "attachment",
+		func(_ string, b, _ action.Fields) string {
+			return fmt.Sprintf("struck out the %v %v", b["kind"], b["fileName"])
+		})
+	eventTakeBackStrikeOfAttachment = action.NewEvent("take back strike of attachment", "attachment",
+		func(_ string, b, _ action.Fields) string {
+			return fmt.Sprintf("took back that %v was struck out", b["fileName"])
+		})
 )

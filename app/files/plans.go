@@ -43,7 +43,8 @@ type ToldPlan struct {
 }
 
 // PlannedPictures lists the pictures of a machine that have numbers on them.
-func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor, machineID int64) ([]files.PlannedPicture, error) {
+func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor,
+	machineID int64) ([]files.PlannedPicture, error) {
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
@@ -68,7 +69,8 @@ func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID 
 
 // PlanOf reads what is drawn on a picture; an empty plan where nobody drew.
 func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, error) {
-	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}}, Boxes: []plan.Box{}}
+	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}},
+		Boxes: []plan.Box{}}
 	kept, assemblyID, err := files.BoardPlan(ctx, h, attachmentID)
 	switch {
 	case errors.Is(err, action.ErrNotFound):
@@ -110,7 +112,8 @@ const mostPlanned = 5000
 
 // DrawPlan rewrites what is drawn on a picture, starting from a version; 0 for the first time. Rows are laid
 // out between their ends, and take the place of callouts for the same parts.
-func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int64, version int, assemblyID int64, drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
+func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int64, version int, assemblyID int64,
+	drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
 	var told ToldPlan
 	for _, row := range rows {
 		for _, c := range plan.Row(row.Designators, row.X1, row.Y1, row.X2, row.Y2) {
@@ -140,7 +143,8 @@ func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID
 			return input.Missing(err, "assemblyId", "choose the board that the picture shows")
 		}
 		if attachment.MachineID != nil {
-			if err := inventory.OfMachine(ctx, tx, *attachment.MachineID, inventory.NamedAs("assemblyId", storeinventory.OwnedBoard, assemblyID)); err != nil {
+			if err := inventory.OfMachine(ctx, tx, *attachment.MachineID,
+				inventory.NamedAs("assemblyId", storeinventory.OwnedBoard, assemblyID)); err != nil {
 				return err
 			}
 		}
@@ -151,7 +155,8 @@ func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID
 			return err
 		}
 		after := map[string]any{"callouts": len(drawn.Callouts), "blocks": len(drawn.Blocks), "plan": drawn}
-		return action.Record(ctx, tx, actor, eventDrawPlan, assembly.ID, attachment.MachineID, map[string]any{"plan": before.Plan}, after)
+		return action.Record(ctx, tx, actor, eventDrawPlan, assembly.ID, attachment.MachineID,
+			map[string]any{"plan": before.Plan}, after)
 	})
 	return told, err
 }
@@ -169,7 +174,8 @@ func placed(callouts []plan.Callout, c plan.Callout) []plan.Callout {
 
 // PlanDrawing writes a picture with its numbers, outlines and legend as SVG; the picture is named by its
 // address, or is in it.
-func (s *Service) PlanDrawing(ctx context.Context, actor action.Actor, attachmentID int64, embedded bool) (action.Content, error) {
+func (s *Service) PlanDrawing(ctx context.Context, actor action.Actor, attachmentID int64,
+	embedded bool) (action.Content, error) {
 	one, err := s.planned(ctx, actor, attachmentID)
 	if err != nil {
 		return action.Content{}, err
@@ -192,5 +198,6 @@ func (s *Service) PlanDrawing(ctx context.Context, actor action.Actor, attachmen
 		address = "data:" + view.MediaType + ";base64," + base64.StdEncoding.EncodeToString(view.Data)
 	}
 	drawing := plan.Draw(told.Assembly, address, one.Width, one.Height, told.Plan, told.Legend)
-	return action.Content{MediaType: "image/svg+xml", FileName: fmt.Sprintf("board-picture-%d.svg", attachmentID), Data: []byte(drawing)}, nil
+	return action.Content{MediaType: "image/svg+xml", FileName: fmt.Sprintf("board-picture-%d.svg", attachmentID),
+		Data: []byte(drawing)}, nil
 }

@@ -22,7 +22,8 @@ type Service struct {
 
 // New returns it.
 func New(kernel *action.Kernel, people *people.Service, inventory *inventory.Service) *Service {
-	s := &Service{kernel: kernel, people: people, inventory: inventory, memory: semaphore.NewWeighted(picture.MostMemory)}
+	s := &Service{kernel: kernel, people: people, inventory: inventory,
+		memory: semaphore.NewWeighted(picture.MostMemory)}
 	kernel.CanBeUndone(eventStrikeAttachment, action.MayWriteSheets, s.undoStrikeAttachment)
 	return s
 }

@@ -117,8 +117,9 @@ func (s *Service) View(ctx context.Context, actor action.Actor, id int64, side i
 		return content, refusedFile(err)
 	}
 	if side == 0 && file.FullBytes() > picture.MostMemory {
-		return content, action.Reject("size", fmt.Sprintf("all %d x %d pixels would take %d MB of memory to show, up to %d MB are taken; ask for the screen view, or for the original file",
-			file.Width, file.Height, file.FullBytes()>>20, picture.MostMemory>>20))
+		return content, action.Reject("size",
+			fmt.Sprintf("all %d x %d pixels would take %d MB of memory to show, up to %d MB are taken; ask for the screen view, or for the original file",
+				file.Width, file.Height, file.FullBytes()>>20, picture.MostMemory>>20))
 	}
 	if err := s.makeViews(ctx, one.SHA256, file, original, side); err != nil {
 		return content, refusedFile(err)

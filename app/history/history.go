@@ -31,7 +31,8 @@ type ToldPage struct {
 
 // History tells who did what when: to a machine and its assemblies, or, for machine 0, to the
 // whole collection. It starts below event before, or at the newest for 0.
-func (s *Service) History(ctx context.Context, actor action.Actor, machineID, before int64, limit int) (ToldPage, error) {
+func (s *Service) History(ctx context.Context, actor action.Actor, machineID, before int64,
+	limit int) (ToldPage, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return ToldPage{}, err
 	}
@@ -44,7 +45,8 @@ func (s *Service) History(ctx context.Context, actor action.Actor, machineID, be
 }
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
-func (s *Service) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64, limit int) (ToldPage, error) {
+func (s *Service) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64,
+	limit int) (ToldPage, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return ToldPage{}, err
 	}
@@ -52,7 +54,8 @@ func (s *Service) AssemblyHistory(ctx context.Context, actor action.Actor, assem
 }
 
 // LotHistory tells who did what when to an arrival and its things.
-func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64, limit int) (ToldPage, error) {
+func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64,
+	limit int) (ToldPage, error) {
 	if _, err := s.arrivals.Lot(ctx, actor, lotID); err != nil {
 		return ToldPage{}, err
 	}
@@ -60,7 +63,8 @@ func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, bef
 }
 
 // historyPage tells up to limit events that the actor may read of.
-func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history.EventQuery, limit int) (ToldPage, error) {
+func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history.EventQuery,
+	limit int) (ToldPage, error) {
 	page := ToldPage{Events: []Told{}}
 	q.EventReader, q.Limit = action.ReaderOf(actor), limit+1 // one more means that another page follows
 	events, err := history.ListEvents(ctx, s.kernel.Reader(ctx), q)
@@ -87,7 +91,8 @@ func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
 func (s *Service) tell(e history.ToldEvent, text func(string) string) Told {
-	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed, MayUndo: action.Roles{}}
+	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed,
+		MayUndo: action.Roles{}}
 	kind := action.EventOf(e.Deed)
 	if kind == nil {
 		return told // of a version that is not ours

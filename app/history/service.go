@@ -17,6 +17,7 @@ type Service struct {
 }
 
 // New returns it.
-func New(kernel *action.Kernel, people *people.Service, inventory *inventory.Service, arrivals *arrivals.Service) *Service {
+func New(kernel *action.Kernel, people *people.Service, inventory *inventory.Service,
+	arrivals *arrivals.Service) *Service {
 	return &Service{kernel: kernel, people: people, inventory: inventory, arrivals: arrivals}
 }

@@ -1,4 +1,5 @@
-// Package input checks what people send, field by field: what is trimmed, and what is refused, with the place and the remedy.
+// Package input checks what people send, field by field: what is trimmed, and what is refused, with the place and the
+// remedy.
 package input
 
 import (

@@ -13,7 +13,8 @@ import (
 )
 
 // AddAssembly adds a board to a machine, with an empty sheet.
-func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID int64, fields inventory.AssemblyFields) (inventory.Assembly, error) {
+func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID int64,
+	fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if err := CheckAssembly(&fields); err != nil {
 		return inventory.Assembly{}, err
 	}
@@ -27,7 +28,8 @@ func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID
 }
 
 // AddAssembly adds a board to a machine, in a transaction under way.
-func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, fields inventory.AssemblyFields) (inventory.Assembly, error) {
+func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64,
+	fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 		return inventory.Assembly{}, err
 	}
@@ -35,7 +37,8 @@ func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID
 }
 
 // InsertAssembly enters an assembly where it is, from today, in a transaction under way.
-func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inventory.Fitting, fields inventory.AssemblyFields) (inventory.Assembly, error) {
+func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inventory.Fitting,
+	fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	at.Since = action.Today()
 	id, err := inventory.InsertAssembly(ctx, tx, at, fields)
 	if err != nil {
@@ -49,7 +52,8 @@ func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inv
 }
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
-func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, place string, fields inventory.AssemblyFields) (inventory.Assembly, error) {
+func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, place string,
+	fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if err := CheckLoose(&place, &fields); err != nil {
 		return inventory.Assembly{}, err
 	}
@@ -72,7 +76,8 @@ func CheckLoose(place *string, fields *inventory.AssemblyFields) error {
 }
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
-func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int, fields inventory.AssemblyFields) (inventory.Assembly, error) {
+func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int,
+	fields inventory.AssemblyFields) (inventory.Assembly, error) {
 	if err := CheckAssembly(&fields); err != nil {
 		return inventory.Assembly{}, err
 	}
@@ -94,7 +99,8 @@ func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int
 		if changed, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields, changed.AssemblyFields)
+		return action.Record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields,
+			changed.AssemblyFields)
 	})
 	return changed, err
 }
@@ -151,7 +157,8 @@ type LoosePage struct {
 
 // ListLoose finds assemblies that are in no machine, by words that occur in what is said of them or
 // of where they are.
-func (s *Service) ListLoose(ctx context.Context, actor action.Actor, search string, after int64, limit int) (LoosePage, error) {
+func (s *Service) ListLoose(ctx context.Context, actor action.Actor, search string, after int64,
+	limit int) (LoosePage, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return LoosePage{}, err
 	}

@@ -59,7 +59,8 @@ func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Nam
 		if err != nil {
 			return err
 		}
-		return action.Reject(r.field, fmt.Sprintf("%s %d belongs to %s; choose one of %s", r.kind, r.id, home.Where, machine.Accession))
+		return action.Reject(r.field,
+			fmt.Sprintf("%s %d belongs to %s; choose one of %s", r.kind, r.id, home.Where, machine.Accession))
 	}
 	return nil
 }

@@ -46,7 +46,8 @@ var collections = action.Records[inventory.Collection]{
 }
 
 // ChangeCollection rewrites the settings of the collection, starting from a version.
-func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int, fields inventory.CollectionFields) (inventory.Collection, error) {
+func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int,
+	fields inventory.CollectionFields) (inventory.Collection, error) {
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
 	if err := input.OneLine("name", &fields.Name); err != nil {
 		return inventory.Collection{}, err
@@ -57,7 +58,8 @@ func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, vers
 	if !CurrencyForm.MatchString(fields.Currency) {
 		return inventory.Collection{}, action.Reject("currency", "write its three letters, as EUR")
 	}
-	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCollection, ID: theCollection, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCollection,
+		ID: theCollection, Version: version}
 	return collections.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ inventory.Collection) error {
 		return inventory.UpdateCollection(ctx, tx, fields)
 	})
@@ -120,7 +122,8 @@ func numbersOf(given []inventory.GivenNumber) []string {
 func giveNumber(ctx context.Context, tx *sqlx.Tx, machine inventory.Machine) error {
 	ok, err := inventory.GiveNumber(ctx, tx, machine.Accession, machine.ID)
 	if err == nil && !ok {
-		return action.Reject("accession", machine.Accession+" was given before, and a number is never given twice; take the next one")
+		return action.Reject("accession",
+			machine.Accession+" was given before, and a number is never given twice; take the next one")
 	}
 	return err
 }
@@ -146,7 +149,8 @@ func (s *Service) Register(ctx context.Context, actor action.Actor) (Register, e
 	if err != nil {
 		return Register{}, err
 	}
-	r := Register{Pattern: pattern.String(), Given: len(given), Gaps: pattern.Gaps(numbersOf(given)), Explained: []inventory.GivenNumber{}}
+	r := Register{Pattern: pattern.String(), Given: len(given), Gaps: pattern.Gaps(numbersOf(given)),
+		Explained: []inventory.GivenNumber{}}
 	for _, g := range given {
 		if g.MachineID == nil || g.Accession != g.Number {
 			if g.Note == "" && g.Accession != "" {
@@ -171,7 +175,8 @@ const mostNumbers = 50_000
 
 // ImportNumbers takes numbers over that an older register gave, a line each with what is known of the
 // thing behind it, divided by ; or a tab. Such a number is never given again. A dry run keeps nothing.
-func (s *Service) ImportNumbers(ctx context.Context, actor action.Actor, text string, dryRun bool) ([]NumberLine, error) {
+func (s *Service) ImportNumbers(ctx context.Context, actor action.Actor, text string,
+	dryRun bool) ([]NumberLine, error) {
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
@@ -224,7 +229,9 @@ func (s *Service) ImportNumbers(ctx context.Context, actor action.Actor, text st
 		if dryRun {
 			return errDry
 		}
-		taken := len(found) - len(slices.DeleteFunc(slices.Clone(found), func(l NumberLine) bool { return l.Wrong == "" }))
+		taken := len(found) - len(slices.DeleteFunc(slices.Clone(found), func(l NumberLine) bool {
+			return l.Wrong == ""
+		}))
 		return action.Record(ctx, tx, actor, eventImportNumbers, 1, nil, nil, map[string]int{"count": taken})
 	})
 	if errors.Is(err, errDry) {

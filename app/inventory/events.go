@@ -7,15 +7,22 @@ import (
 )
 
 var (
-	eventCreateMachine = action.NewEvent("create machine", "machine", func(s string, _, _ action.Fields) string { return "entered " + s })
-	eventChangeMachine = action.NewEvent("change machine", "machine", func(_ string, b, a action.Fields) string { return "changed the record: " + action.Changes(b, a) })
-	eventMoveMachine   = action.NewEvent("move machine", "machine", func(s string, b, a action.Fields) string {
+	eventCreateMachine = action.NewEvent("create machine", "machine", func(s string, _, _ action.Fields) string {
+		return "entered " + s
+	})
+	eventChangeMachine = action.NewEvent("change machine", "machine", func(_ string, b, a action.Fields) string {
+		return "changed the record: " + action.Changes(b, a)
+	})
+	eventMoveMachine = action.NewEvent("move machine", "machine", func(s string, b, a action.Fields) string {
 		return fmt.Sprintf("moved %s from %v to %v", s, b["where"], a["where"])
 	})
-	eventTakeBackMachineMove = action.NewEvent("take back machine move", "machine", func(s string, b, a action.Fields) string {
-		return fmt.Sprintf("took back the move of %s to %v; it is in %v", s, b["where"], a["where"])
+	eventTakeBackMachineMove = action.NewEvent("take back machine move", "machine",
+		func(s string, b, a action.Fields) string {
+			return fmt.Sprintf("took back the move of %s to %v; it is in %v", s, b["where"], a["where"])
+		})
+	eventAddAssembly = action.NewEvent("add assembly", "assembly", func(s string, _, _ action.Fields) string {
+		return "added " + s
 	})
-	eventAddAssembly    = action.NewEvent("add assembly", "assembly", func(s string, _, _ action.Fields) string { return "added " + s })
 	eventChangeAssembly = action.NewEvent("change assembly", "assembly", func(s string, b, a action.Fields) string {
 		return "changed details of " + s + ": " + action.Changes(b, a)
 	})
@@ -28,10 +35,15 @@ var (
 	eventTakeBackMove = action.NewEvent("take back move", "assembly", func(s string, b, a action.Fields) string {
 		return fmt.Sprintf("took back the move of %s to %v; it is in %v", s, b["where"], a["where"])
 	}).AlsoOf("fitting")
-	eventStrikeAssembly   = action.NewEvent("strike assembly", "assembly", func(s string, _, _ action.Fields) string { return "struck out " + s + ", entered by mistake" })
-	eventTakeBackStrike   = action.NewEvent("take back strike", "assembly", func(s string, _, _ action.Fields) string { return "took back that " + s + " was struck out" }).AlsoOf("fitting")
-	eventChangeCollection = action.NewEvent("change collection", "collection", func(_ string, b, a action.Fields) string { return "changed the collection: " + action.Changes(b, a) })
-	eventImportNumbers    = action.NewEvent("import numbers", "collection", func(_ string, _, a action.Fields) string {
+	eventStrikeAssembly = action.NewEvent("strike assembly", "assembly", func(s string, _, _ action.Fields) string {
+		return "struck out " + s + ", entered by mistake"
+	})
+	eventTakeBackStrike = action.NewEvent("take back strike", "assembly", func(s string, _, _ action.Fields) string {
+		return "took back that " + s + " was struck out"
+	}).AlsoOf("fitting")
+	eventChangeCollection = action.NewEvent("change collection", "collection",
+		func(_ string, b, a action.Fields) string { return "changed the collection: " + action.Changes(b, a) })
+	eventImportNumbers = action.NewEvent("import numbers", "collection", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("took over %v numbers of an older register", a["count"])
 	})
 )

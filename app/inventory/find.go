@@ -47,7 +47,8 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = inventory.FindAssemblies(ctx, s.kernel.Reader(ctx), words, actor.Hides(), fewFound); err != nil {
+	if found.Assemblies, err = inventory.FindAssemblies(ctx, s.kernel.Reader(ctx), words, actor.Hides(),
+		fewFound); err != nil {
 		return found, err
 	}
 	for _, word := range words {

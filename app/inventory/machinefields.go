@@ -12,7 +12,8 @@ import (
 func CheckMachine(m *inventory.MachineFields) error {
 	err := input.CheckAll(
 		input.OneLine("accession", &m.Accession), input.OneLine("name", &m.Name), input.OneLine("maker", &m.Maker),
-		input.OneLine("model", &m.Model), input.OneLine("serial", &m.Serial), input.OneLine("place", &m.Place), input.Lines("provenance", &m.Provenance),
+		input.OneLine("model", &m.Model), input.OneLine("serial", &m.Serial), input.OneLine("place", &m.Place),
+		input.Lines("provenance", &m.Provenance),
 	)
 	switch {
 	case err != nil:

@@ -11,7 +11,8 @@ import (
 )
 
 // CreateMachine enters a machine into the collection.
-func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields inventory.MachineFields) (inventory.Machine, error) {
+func (s *Service) CreateMachine(ctx context.Context, actor action.Actor,
+	fields inventory.MachineFields) (inventory.Machine, error) {
 	if err := CheckMachine(&fields); err != nil {
 		return inventory.Machine{}, err
 	}
@@ -25,7 +26,8 @@ func (s *Service) CreateMachine(ctx context.Context, actor action.Actor, fields 
 }
 
 // CreateMachine enters a machine, in a transaction under way.
-func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields inventory.MachineFields) (inventory.Machine, error) {
+func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
+	fields inventory.MachineFields) (inventory.Machine, error) {
 	id, err := inventory.InsertMachine(ctx, tx, fields)
 	if err != nil {
 		return inventory.Machine{}, accessionTaken(err, fields.Accession)
@@ -37,7 +39,8 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, fields 
 	if err := giveNumber(ctx, tx, created); err != nil {
 		return inventory.Machine{}, err
 	}
-	if err := putMachine(ctx, tx, inventory.Stay{MachineID: id, Place: created.Place, Since: action.Today()}); err != nil {
+	if err := putMachine(ctx, tx,
+		inventory.Stay{MachineID: id, Place: created.Place, Since: action.Today()}); err != nil {
 		return inventory.Machine{}, err
 	}
 	if err := inventory.InsertMachineSum(ctx, tx, id); err != nil {
@@ -64,11 +67,13 @@ var machines = action.Records[inventory.Machine]{
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
-func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int, fields inventory.MachineFields) (inventory.Machine, error) {
+func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int,
+	fields inventory.MachineFields) (inventory.Machine, error) {
 	if err := CheckMachine(&fields); err != nil {
 		return inventory.Machine{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeMachine, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeMachine, ID: id,
+		Version: version}
 	return machines.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Machine) error {
 		if err := inventory.UpdateMachine(ctx, tx, id, fields); err != nil {
 			return accessionTaken(err, fields.Accession)

@@ -45,7 +45,8 @@ func tellFitting(f inventory.Fitting) moveTold {
 
 // MoveAssembly takes an assembly from where it is to a machine, a place, or lends it. Its sheet and
 // history go with it; its dates are read anew by the era of the machine it is in.
-func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64, version int, move Move) (Moved, error) {
+func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64, version int,
+	move Move) (Moved, error) {
 	to, err := move.fitting(id)
 	if err != nil {
 		return Moved{}, err
@@ -69,7 +70,8 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 			return err
 		}
 		if to.Since < from.Since {
-			return action.Reject("on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
+			return action.Reject("on",
+				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
 		}
 		if to, err = replaceFitting(ctx, tx, from, to); err != nil {
 			return err
@@ -88,7 +90,8 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 }
 
 // lockFitted locks an assembly that nobody changed since version, and tells where it is.
-func lockFitted(ctx context.Context, tx *sqlx.Tx, id int64, version int) (inventory.Assembly, inventory.Fitting, error) {
+func lockFitted(ctx context.Context, tx *sqlx.Tx, id int64,
+	version int) (inventory.Assembly, inventory.Fitting, error) {
 	assembly, err := inventory.LockAssembly(ctx, tx, id)
 	if err != nil {
 		return assembly, inventory.Fitting{}, err
@@ -122,14 +125,16 @@ func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to inventory.Fitting
 }
 
 // recordMove writes the move into the history of the machine it leaves, and of the one it comes to.
-func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly, from, to inventory.Fitting) (int64, error) {
+func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly,
+	from, to inventory.Fitting) (int64, error) {
 	if from.MachineID != nil && to.MachineID != nil && *to.MachineID != *from.MachineID {
 		received := map[string]string{"title": assembly.Title, "from": from.Where()}
 		if err := action.Record(ctx, tx, actor, eventReceiveAssembly, to.ID, to.MachineID, nil, received); err != nil {
 			return 0, err
 		}
 	}
-	return action.RecordEvent(ctx, tx, actor, eventMoveAssembly, assembly.ID, action.FirstOf(from.MachineID, to.MachineID),
+	return action.RecordEvent(ctx, tx, actor, eventMoveAssembly, assembly.ID,
+		action.FirstOf(from.MachineID, to.MachineID),
 		tellFitting(from), tellFitting(to))
 }
 
@@ -139,7 +144,8 @@ func (m Move) fitting(assemblyID int64) (inventory.Fitting, error) {
 	if f.Since == "" {
 		f.Since = action.Today()
 	}
-	err := input.CheckAll(input.HeadingText("slot", &m.Slot), input.OneLine("place", &m.Place), input.OneLine("lentTo", &m.LentTo), input.Lines("note", &f.Note), input.Day("on", f.Since))
+	err := input.CheckAll(input.HeadingText("slot", &m.Slot), input.OneLine("place", &m.Place),
+		input.OneLine("lentTo", &m.LentTo), input.Lines("note", &f.Note), input.Day("on", f.Since))
 	if err == nil && f.Since > action.Today() {
 		err = action.Reject("on", "lies in the future; enter the move once it is done")
 	}

@@ -16,9 +16,10 @@ func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e h
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, inventory.LockMachine, func(ctx context.Context, _ *sqlx.Tx, now inventory.Machine) error {
-		return action.Second(s.ChangeMachine(ctx, actor, now.ID, now.Version, before))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, inventory.LockMachine,
+		func(ctx context.Context, _ *sqlx.Tx, now inventory.Machine) error {
+			return action.Second(s.ChangeMachine(ctx, actor, now.ID, now.Version, before))
+		})
 }
 
 // LockSheet locks an assembly after the library, as whoever saves a sheet does.
@@ -34,9 +35,10 @@ func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e 
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.LockSheet, func(ctx context.Context, _ *sqlx.Tx, now inventory.Assembly) error {
-		return action.Second(s.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.LockSheet,
+		func(ctx context.Context, _ *sqlx.Tx, now inventory.Assembly) error {
+			return action.Second(s.ChangeAssembly(ctx, actor, now.ID, now.Version, before))
+		})
 }
 
 func (s *Service) undoMove(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
@@ -80,10 +82,12 @@ func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history
 			return err
 		}
 		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {
-			if err := action.Record(ctx, tx, actor, took.Of("fitting"), became.Fitting, became.Machine, became, was); err != nil {
+			if err := action.Record(ctx, tx, actor, took.Of("fitting"), became.Fitting, became.Machine, became,
+				was); err != nil {
 				return err
 			}
 		}
-		return action.Record(ctx, tx, actor, took, e.SubjectID, action.FirstOf(was.Machine, became.Machine), became, was)
+		return action.Record(ctx, tx, actor, took, e.SubjectID, action.FirstOf(was.Machine, became.Machine), became,
+			was)
 	})
 }

@@ -1,5 +1,5 @@
-// Package inventory is about what the collection has, and where it is: machines, the assemblies in them and in store, their
-// numbers, and the lists and searches over all of them.
+// Package inventory is about what the collection has, and where it is: machines, the assemblies in them and in store,
+// their numbers, and the lists and searches over all of them.
 package inventory
 
 import (

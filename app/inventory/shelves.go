@@ -40,7 +40,8 @@ type MachineFilters struct {
 func (f MachineFilters) inStore(public bool) inventory.MachineFilter {
 	return inventory.MachineFilter{
 		Public: public,
-		Words:  strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages, Statements: f.Statements, Type: f.Type,
+		Words:  strings.Fields(f.Search), Places: f.Places, Makers: f.Makers, Years: f.Years, Stages: f.Stages,
+		Statements: f.Statements, Type: f.Type,
 	}
 }
 
@@ -132,7 +133,8 @@ type Facets struct {
 
 // CountFacets counts machines by the values that a list can be narrowed by.
 func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters MachineFilters) (Facets, error) {
-	f := Facets{Places: []inventory.FacetCount{}, Makers: []inventory.FacetCount{}, Years: []inventory.FacetCount{}, Stages: []inventory.FacetCount{}, Statements: []inventory.FacetCount{}}
+	f := Facets{Places: []inventory.FacetCount{}, Makers: []inventory.FacetCount{}, Years: []inventory.FacetCount{},
+		Stages: []inventory.FacetCount{}, Statements: []inventory.FacetCount{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return f, err
 	}
@@ -142,7 +144,8 @@ func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters M
 	}
 	counts, err := inventory.CountFacets(ctx, s.kernel.Reader(ctx), filters.inStore(public))
 	for _, c := range counts {
-		of := map[string]*[]inventory.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years, "stage": &f.Stages, "statement": &f.Statements}[c.Facet]
+		of := map[string]*[]inventory.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years,
+			"stage": &f.Stages, "statement": &f.Statements}[c.Facet]
 		*of = append(*of, c)
 	}
 	slices.SortFunc(f.Years, func(a, b inventory.FacetCount) int { return strings.Compare(a.Value, b.Value) })
@@ -154,7 +157,8 @@ const typesOffered = 12
 
 // CountHolding offers types whose number starts with a text, each with the number of machines that
 // hold it among those that the other filters leave.
-func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters, start string) ([]inventory.FacetCount, error) {
+func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters,
+	start string) ([]inventory.FacetCount, error) {
 	types, err := s.library.Types(ctx, actor, start, typesOffered)
 	if err != nil {
 		return nil, err

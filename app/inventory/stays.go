@@ -29,7 +29,8 @@ func (m MachineMove) stay(machineID int64) (inventory.Stay, error) {
 	if s.Since == "" {
 		s.Since = action.Today()
 	}
-	err := input.CheckAll(input.OneLine("place", &m.Place), input.OneLine("lentTo", &m.LentTo), input.OneLine("boundFor", &m.BoundFor), input.Lines("note", &s.Note), input.PastDay("on", s.Since))
+	err := input.CheckAll(input.OneLine("place", &m.Place), input.OneLine("lentTo", &m.LentTo),
+		input.OneLine("boundFor", &m.BoundFor), input.Lines("note", &s.Note), input.PastDay("on", s.Since))
 	switch {
 	case err != nil:
 	case m.To == "place" && m.Place == "":
@@ -67,7 +68,8 @@ type stayTold struct {
 func tellStay(s inventory.Stay) stayTold { return stayTold{s.ID, s.Place, s.Where(), s.Since} }
 
 // MoveMachine takes a machine to a place, lends it, or sends it on its way.
-func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int, move MachineMove) (MovedMachine, error) {
+func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int,
+	move MachineMove) (MovedMachine, error) {
 	to, err := move.stay(id)
 	if err != nil {
 		return MovedMachine{}, err
@@ -121,7 +123,8 @@ func moveOn(ctx context.Context, tx *sqlx.Tx, to inventory.Stay) error {
 	}
 	if from.ID != 0 {
 		if to.Since < from.Since {
-			return action.Reject("on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
+			return action.Reject("on",
+				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
 		}
 		if err := inventory.CloseStay(ctx, tx, from.ID, &to.Since); err != nil {
 			return err

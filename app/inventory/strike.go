@@ -30,7 +30,8 @@ func (s *Service) StrikeAssembly(ctx context.Context, actor action.Actor, id int
 		if struck.Assembly, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		struck.Event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID, tellFitting(from), nil)
+		struck.Event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAssembly, id, from.MachineID,
+			tellFitting(from), nil)
 		return err
 	})
 	struck.Where = "nowhere"

@@ -10,7 +10,9 @@ var (
 	eventRecogniseType = action.NewEvent("recognise type", "recognition", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("recognised %v parts as %v: %v", a["parts"], a["number"], a["function"])
 	})
-	eventAddMaker    = action.NewEvent("add maker", "maker", func(_ string, _, a action.Fields) string { return fmt.Sprintf("added the maker %v", a["name"]) })
+	eventAddMaker = action.NewEvent("add maker", "maker", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("added the maker %v", a["name"])
+	})
 	eventChangeMaker = action.NewEvent("change maker", "maker", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed the maker %v: %s", a["name"], action.Changes(b, a))
 	})

@@ -73,8 +73,10 @@ func loadLibrary(ctx context.Context, h pg.Handle) (*device.Library, error) {
 	types := make([]device.Type, 0, len(own))
 	for _, t := range own {
 		types = append(types, device.Type{
-			Number: t.Number, Class: device.Class(t.Class), Organisation: device.Organisation{Words: t.Words, Bits: t.Bits},
-			Function: t.Function, Package: t.Package, TypicalMilliamps: t.TypicalMA, Source: "named by the collection",
+			Number: t.Number, Class: device.Class(t.Class),
+			Organisation: device.Organisation{Words: t.Words, Bits: t.Bits},
+			Function:     t.Function, Package: t.Package, TypicalMilliamps: t.TypicalMA,
+			Source: "named by the collection",
 		})
 	}
 	return builtin.Library().With(types), nil

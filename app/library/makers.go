@@ -69,11 +69,13 @@ var makers = action.Records[library.Maker]{
 }
 
 // ChangeMaker rewrites what is said of a maker, starting from a version.
-func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int, fields library.MakerFields) (ToldMaker, error) {
+func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int,
+	fields library.MakerFields) (ToldMaker, error) {
 	if err := checkMaker(&fields); err != nil {
 		return ToldMaker{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeMaker, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeMaker, ID: id,
+		Version: version}
 	changed, err := makers.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.Maker) error {
 		return makerTaken(library.UpdateMaker(ctx, tx, id, fields), fields)
 	})
@@ -88,7 +90,8 @@ func makerTaken(err error, fields library.MakerFields) error {
 }
 
 func checkMaker(f *library.MakerFields) error {
-	err := input.CheckAll(input.OneLine("name", &f.Name), input.CheckEDTF("founded", &f.Founded), input.CheckEDTF("ended", &f.Ended), input.OneLine("place", &f.Place),
+	err := input.CheckAll(input.OneLine("name", &f.Name), input.CheckEDTF("founded", &f.Founded),
+		input.CheckEDTF("ended", &f.Ended), input.OneLine("place", &f.Place),
 		input.Lines("ties", &f.Ties), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	if err != nil {
 		return err

@@ -26,7 +26,8 @@ func (s *Service) Models(ctx context.Context, actor action.Actor, words string) 
 }
 
 // AddModel adds a model.
-func (s *Service) AddModel(ctx context.Context, actor action.Actor, fields library.ModelFields) (library.MachineModel, error) {
+func (s *Service) AddModel(ctx context.Context, actor action.Actor,
+	fields library.ModelFields) (library.MachineModel, error) {
 	var added library.MachineModel
 	if err := checkModel(&fields); err != nil {
 		return added, err
@@ -51,11 +52,13 @@ var models = action.Records[library.MachineModel]{
 }
 
 // ChangeModel rewrites what is said of a model, starting from a version.
-func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int, fields library.ModelFields) (library.MachineModel, error) {
+func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int,
+	fields library.ModelFields) (library.MachineModel, error) {
 	if err := checkModel(&fields); err != nil {
 		return library.MachineModel{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeModel, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeModel, ID: id,
+		Version: version}
 	return models.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.MachineModel) error {
 		return modelTaken(library.UpdateModel(ctx, tx, id, fields), fields)
 	})
@@ -69,7 +72,8 @@ func modelTaken(err error, fields library.ModelFields) error {
 }
 
 func checkModel(f *library.ModelFields) error {
-	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model), input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
+	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
+		input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
 		input.Lines("expected", &f.Expected), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))
 	switch {
 	case err != nil:

@@ -24,14 +24,16 @@ type NamedType struct {
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
 func (s *Service) NameType(ctx context.Context, actor action.Actor, fields library.OwnTypeFields) (NamedType, error) {
-	return s.TypeDeed(ctx, actor, EventNameType, &fields, func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error) {
-		id, err = library.InsertOwnType(ctx, tx, fields)
-		return nil, id, err
-	})
+	return s.TypeDeed(ctx, actor, EventNameType, &fields,
+		func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error) {
+			id, err = library.InsertOwnType(ctx, tx, fields)
+			return nil, id, err
+		})
 }
 
 // ChangeType rewrites an own type, starting from a version.
-func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int, fields library.OwnTypeFields) (NamedType, error) {
+func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int,
+	fields library.OwnTypeFields) (NamedType, error) {
 	return s.TypeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*library.OwnType, int64, error) {
 		before, err := library.OwnTypeByID(ctx, tx, id)
 		if err != nil {
@@ -97,7 +99,8 @@ const mostTold = 1000
 
 // tellRecognised writes into the history of each machine that chips of it are known now, where the number
 // is new, and returns how many machines these are.
-func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named library.OwnType, isNew bool) (int, error) {
+func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named library.OwnType,
+	isNew bool) (int, error) {
 	holders, err := library.HoldersOf(ctx, tx, named.Number, mostTold)
 	if err != nil {
 		return 0, err
@@ -107,7 +110,8 @@ func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named 
 			break
 		}
 		told := map[string]any{"number": named.Number, "function": named.Function, "parts": holder.Parts}
-		if err := action.Record(ctx, tx, actor, eventRecogniseType, holder.MachineID, &holder.MachineID, nil, told); err != nil {
+		if err := action.Record(ctx, tx, actor, eventRecogniseType, holder.MachineID, &holder.MachineID, nil,
+			told); err != nil {
 			return 0, err
 		}
 	}
@@ -128,7 +132,8 @@ func (s *Service) ForgetType(ctx context.Context, actor action.Actor, id int64) 
 		if err := library.DeleteOwnType(ctx, tx, id); err != nil {
 			return err
 		}
-		if event, err = action.RecordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields, nil); err != nil {
+		if event, err = action.RecordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields,
+			nil); err != nil {
 			return err
 		}
 		return noteMarked(ctx, tx, []string{before.Number})
@@ -146,8 +151,10 @@ func noteMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
 }
 
 func checkOwnType(t *library.OwnTypeFields) error {
-	err := input.CheckAll(input.OneLine("number", &t.Number), input.OneLine("function", &t.Function), input.OneLine("package", &t.Package), input.Lines("notes", &t.Notes),
-		input.OneLine("maker", &t.Maker), input.OneLine("currents", &t.Currents), input.OneLine("ageing", &t.Ageing), input.OneLine("substitutes", &t.Substitutes), input.Lines("documents", &t.Documents))
+	err := input.CheckAll(input.OneLine("number", &t.Number), input.OneLine("function", &t.Function),
+		input.OneLine("package", &t.Package), input.Lines("notes", &t.Notes),
+		input.OneLine("maker", &t.Maker), input.OneLine("currents", &t.Currents), input.OneLine("ageing", &t.Ageing),
+		input.OneLine("substitutes", &t.Substitutes), input.Lines("documents", &t.Documents))
 	t.Number = device.Normal(t.Number)
 	if t.Class == "" {
 		t.Class = string(device.Own)
@@ -163,8 +170,10 @@ func checkOwnType(t *library.OwnTypeFields) error {
 	switch {
 	case err != nil:
 		return err
-	case len(t.Number) < 3 || strings.ContainsFunc(t.Number, notInNumber) || !strings.ContainsAny(t.Number, "0123456789"):
-		return action.Reject("number", "write the device number in letters and figures, at least three signs with a figure among them, as HX9040")
+	case len(t.Number) < 3 || strings.ContainsFunc(t.Number, notInNumber) ||
+		!strings.ContainsAny(t.Number, "0123456789"):
+		return action.Reject("number",
+			"write the device number in letters and figures, at least three signs with a figure among them, as HX9040")
 	case t.Function == "":
 		return action.Reject("function", "say what the device does, as processor, 8 bits")
 	case wrongCurrents != nil:
@@ -172,7 +181,8 @@ func checkOwnType(t *library.OwnTypeFields) error {
 	case isMemory && (t.Words == 0 || t.Bits == 0):
 		return action.Reject("words", "a memory has words and bits, as 16384 words of 8 bits")
 	case !isMemory && (t.Words != 0 || t.Bits != 0):
-		return action.Reject("words", "only memories have words and bits; choose the class of a memory, or leave them at 0")
+		return action.Reject("words",
+			"only memories have words and bits; choose the class of a memory, or leave them at 0")
 	}
 	return nil
 }
@@ -190,7 +200,8 @@ type LibraryType struct {
 
 // SearchLibrary lists types by the start of their number, own ones first. Without text it lists
 // the own types.
-func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start string, limit int) ([]LibraryType, error) {
+func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start string,
+	limit int) ([]LibraryType, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
@@ -229,7 +240,8 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 }
 
 // Occurrences lists the lines on which a type occurs.
-func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number string, limit int) ([]library.Occurrence, error) {
+func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number string,
+	limit int) ([]library.Occurrence, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}

@@ -19,7 +19,8 @@ import (
 
 // packColumns are the columns of a reference pack, in the order in which it is written; a pack that is read
 // may have them in any order, and must have the first three.
-var packColumns = []string{"number", "class", "function", "words", "bits", "package", "clock_mhz", "typical_ma", "maker", "currents", "ageing", "substitutes", "documents", "notes"}
+var packColumns = []string{"number", "class", "function", "words", "bits", "package", "clock_mhz", "typical_ma",
+	"maker", "currents", "ageing", "substitutes", "documents", "notes"}
 
 // ExportPack writes the own types as CSV.
 func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Content, error) {
@@ -37,8 +38,10 @@ func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Co
 	rows := [][]string{}
 	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
 	for _, t := range people.PublicOf(p, own) {
-		rows = append(rows, []string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package, figure(t.ClockMHz), figure(t.TypicalMA),
-			t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
+		rows = append(rows,
+			[]string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package,
+				figure(t.ClockMHz), figure(t.TypicalMA),
+				t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents, t.Notes})
 	}
 	return action.CsvOf("types.csv", table.Write(packColumns, rows)), nil
 }
@@ -101,7 +104,8 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 		case "new":
 			named, err = s.NameType(ctx, actor, fields[i])
 		case "changed":
-			named, err = s.ChangeType(ctx, actor, before[fields[i].Number].ID, before[fields[i].Number].Version, fields[i])
+			named, err = s.ChangeType(ctx, actor, before[fields[i].Number].ID, before[fields[i].Number].Version,
+				fields[i])
 		}
 		if err != nil {
 			return taken, fmt.Errorf("line %d: %w", row.Line, err)
@@ -126,7 +130,9 @@ func readPack(text string) ([]library.OwnTypeFields, []PackRow, error) {
 	for i, name := range head {
 		name = strings.ToLower(strings.TrimSpace(name))
 		if !slices.Contains(packColumns, name) {
-			return nil, nil, action.Reject("text", fmt.Sprintf("the column %q is not known; there are %s", name, strings.Join(packColumns, ", ")))
+			return nil, nil,
+				action.Reject("text",
+					fmt.Sprintf("the column %q is not known; there are %s", name, strings.Join(packColumns, ", ")))
 		}
 		columns[name] = i
 	}
@@ -178,8 +184,10 @@ func packRow(columns map[string]int, cells []string, line int) (library.OwnTypeF
 		return f
 	}
 	f := library.OwnTypeFields{
-		Number: cell("number"), Class: cell("class"), Function: cell("function"), Words: int(figure("words")), Bits: int(figure("bits")), Package: cell("package"),
-		ClockMHz: figure("clock_mhz"), TypicalMA: figure("typical_ma"), Maker: cell("maker"), Currents: cell("currents"), Ageing: cell("ageing"),
+		Number: cell("number"), Class: cell("class"), Function: cell("function"), Words: int(figure("words")),
+		Bits: int(figure("bits")), Package: cell("package"),
+		ClockMHz: figure("clock_mhz"), TypicalMA: figure("typical_ma"), Maker: cell("maker"),
+		Currents: cell("currents"), Ageing: cell("ageing"),
 		Substitutes: cell("substitutes"), Documents: cell("documents"), Notes: cell("notes"),
 	}
 	row := PackRow{Line: line, Number: f.Number}

@@ -20,9 +20,10 @@ func lockType(ctx context.Context, h pg.Handle, id int64) (library.OwnType, erro
 }
 
 func (s *Service) undoNameType(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, lockType, func(ctx context.Context, _ *sqlx.Tx, now library.OwnType) error {
-		return action.Second(s.ForgetType(ctx, actor, now.ID))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, lockType,
+		func(ctx context.Context, _ *sqlx.Tx, now library.OwnType) error {
+			return action.Second(s.ForgetType(ctx, actor, now.ID))
+		})
 }
 
 func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
@@ -30,9 +31,10 @@ func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e hist
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, lockType, func(ctx context.Context, _ *sqlx.Tx, now library.OwnType) error {
-		return action.Second(s.ChangeType(ctx, actor, now.ID, now.Version, before))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, lockType,
+		func(ctx context.Context, _ *sqlx.Tx, now library.OwnType) error {
+			return action.Second(s.ChangeType(ctx, actor, now.ID, now.Version, before))
+		})
 }
 
 func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
@@ -43,7 +45,8 @@ func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e hist
 	gone := func(ctx context.Context, h pg.Handle, _ int64) (struct{}, error) {
 		return struct{}{}, library.LockLibrary(ctx, h)
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, gone, func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
-		return action.Second(s.NameType(ctx, actor, before))
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, gone,
+		func(ctx context.Context, _ *sqlx.Tx, _ struct{}) error {
+			return action.Second(s.NameType(ctx, actor, before))
+		})
 }

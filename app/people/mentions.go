@@ -79,7 +79,8 @@ func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names
 	if err != nil {
 		return err
 	}
-	asked := history.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: history.DeedSaveSheet, Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
+	asked := history.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: history.DeedSaveSheet,
+		Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
 	for found := 0; ; {
 		events, err := history.ListEventsSaying(ctx, tx, asked)
 		if err != nil {
@@ -212,7 +213,8 @@ var mentions = action.Records[people.Mention]{
 	Version: func(m people.Mention) int { return m.Version },
 }
 
-func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool, decided *action.Event) error {
+func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool,
+	decided *action.Event) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := mentions.Locked(ctx, tx, id, version)
 		if err != nil {
@@ -222,7 +224,8 @@ func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int6
 			return err
 		}
 		told := mentionTold{PartyID: before.PartyID, Party: before.Party, Said: before.Said, Meant: meant}
-		if err := action.Record(ctx, tx, actor, decided, id, nil, mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
+		if err := action.Record(ctx, tx, actor, decided, id, nil,
+			mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
 			return err
 		}
 		return s.publishAgain(ctx, tx, names.Person{Name: before.Said})
@@ -242,7 +245,8 @@ func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e h
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, people.LockMention, func(ctx context.Context, _ *sqlx.Tx, now people.Mention) error {
-		return s.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
-	})
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, people.LockMention,
+		func(ctx context.Context, _ *sqlx.Tx, now people.Mention) error {
+			return s.decideMention(ctx, actor, now.ID, now.Version, before.Meant, eventTakeBackDecisionOnMention)
+		})
 }

@@ -18,7 +18,8 @@ import (
 const partiesOffered = 100
 
 func checkParty(p *people.PartyFields) error {
-	err := input.CheckAll(input.OneLine("name", &p.Name), input.OneLine("role", &p.Role), input.Lines("spellings", &p.Spellings), input.OneLine("place", &p.Place), input.Lines("note", &p.Note))
+	err := input.CheckAll(input.OneLine("name", &p.Name), input.OneLine("role", &p.Role),
+		input.Lines("spellings", &p.Spellings), input.OneLine("place", &p.Place), input.Lines("note", &p.Note))
 	switch {
 	case err != nil:
 		return err
@@ -31,11 +32,15 @@ func checkParty(p *people.PartyFields) error {
 	case !p.Private:
 		return nil
 	case !names.CanBeFound(p.Name):
-		return action.Reject("name", "a private name has at least three letters, so that it can be kept out of public views")
+		return action.Reject("name",
+			"a private name has at least three letters, so that it can be kept out of public views")
 	}
 	for _, spelling := range input.FilledLines(p.Spellings) {
 		if !names.CanBeFound(spelling) {
-			return action.Reject("spellings", fmt.Sprintf("%q is too short; a spelling has at least three letters, as shorter ones stand in too many words", spelling))
+			return action.Reject("spellings",
+				fmt.Sprintf(
+					"%q is too short; a spelling has at least three letters, as shorter ones stand in too many words",
+					spelling))
 		}
 	}
 	if matcher := names.New([]names.Person{personOf(people.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {
@@ -81,11 +86,13 @@ var parties = action.Records[people.Party]{
 }
 
 // ChangeParty rewrites what is said of a party, starting from a version.
-func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int, fields people.PartyFields) (people.Party, error) {
+func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int,
+	fields people.PartyFields) (people.Party, error) {
 	if err := checkParty(&fields); err != nil {
 		return people.Party{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeParty, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeParty, ID: id,
+		Version: version}
 	return parties.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before people.Party) error {
 		if err := people.UpdateParty(ctx, tx, id, fields); err != nil {
 			return nameTaken(err, fields.Name)

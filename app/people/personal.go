@@ -12,7 +12,8 @@ import (
 )
 
 func checkPersonalData(p *people.PersonalDataFields) error {
-	err := input.CheckAll(input.OneLine("medium", &p.Medium), input.OneLine("sort", &p.Sort), input.Lines("reason", &p.Reason), input.OneLine("decidedBy", &p.DecidedBy))
+	err := input.CheckAll(input.OneLine("medium", &p.Medium), input.OneLine("sort", &p.Sort),
+		input.Lines("reason", &p.Reason), input.OneLine("decidedBy", &p.DecidedBy))
 	if p.Decision == "" {
 		p.Decision = "open"
 	}
@@ -69,7 +70,8 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 }
 
 // NotePersonalData notes that data of former owners is on a medium of a machine.
-func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64, fields people.PersonalDataFields) (people.PersonalData, error) {
+func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64,
+	fields people.PersonalDataFields) (people.PersonalData, error) {
 	var noted people.PersonalData
 	if err := checkPersonalData(&fields); err != nil {
 		return noted, err
@@ -98,11 +100,13 @@ var personalData = action.Records[people.PersonalData]{
 }
 
 // ChangePersonalData writes what was decided about such data, and that it was done.
-func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int, fields people.PersonalDataFields) (people.PersonalData, error) {
+func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int,
+	fields people.PersonalDataFields) (people.PersonalData, error) {
 	if err := checkPersonalData(&fields); err != nil {
 		return people.PersonalData{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventDecidePersonalData, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventDecidePersonalData, ID: id,
+		Version: version}
 	return personalData.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ people.PersonalData) error {
 		return people.UpdatePersonalData(ctx, tx, id, fields)
 	})

@@ -72,7 +72,8 @@ func loadPrivacy(ctx context.Context, h pg.Handle, n int64) (*Privacy, error) {
 	}
 	for _, party := range parties {
 		p.persons = append(p.persons, names.Person{
-			ID: party.ID, Name: party.Name, Role: party.Role, Spellings: append(input.FilledLines(party.Spellings), said[party.ID]...),
+			ID: party.ID, Name: party.Name, Role: party.Role,
+			Spellings: append(input.FilledLines(party.Spellings), said[party.ID]...),
 		})
 	}
 	p.matcher = names.New(p.persons)

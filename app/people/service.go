@@ -1,5 +1,5 @@
-// Package people is about who the records speak of: people and organisations, which of them are private, and where texts
-// name them; and about personal data that machines hold.
+// Package people is about who the records speak of: people and organisations, which of them are private, and where
+// texts name them; and about personal data that machines hold.
 package people
 
 import (

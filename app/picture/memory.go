@@ -131,7 +131,8 @@ func frameBytes(frame []byte, isProgressive, isRGB bool) float64 {
 		each += jpegCoeffs * each
 	}
 	// Four inks, or red, green and blue kept as they are, are copied into a picture of their own.
-	if names := string([]byte{frame[componentsAt+1], frame[min(componentsAt+4, len(frame)-1)]}); n == 4 || n == 3 && (isRGB || names == "RG") {
+	if names := string([]byte{frame[componentsAt+1], frame[min(componentsAt+4, len(frame)-1)]}); n == 4 || n == 3 &&
+		(isRGB || names == "RG") {
 		each += drawnBytes
 	}
 	return each
@@ -142,5 +143,6 @@ func (f File) FullBytes() int64 { return f.Memory + int64(f.Width)*int64(f.Heigh
 
 func tooLarge(width, height int, needed int64) error {
 	return refuse("the picture is %d x %d pixels and would take %.0f MB of memory to read; up to %.0f MB are taken. "+
-		"Save it smaller, or with 8 bits a colour", width, height, float64(needed)/megabyte, float64(MostMemory)/megabyte)
+		"Save it smaller, or with 8 bits a colour", width, height, float64(needed)/megabyte,
+		float64(MostMemory)/megabyte)
 }

@@ -104,8 +104,10 @@ func Look(data []byte) (File, error) {
 	if err != nil {
 		return f, refuse("the picture cannot be read (%s); it may be cut off or damaged", err)
 	}
-	if pixels := int64(config.Width) * int64(config.Height); pixels > mostPixels || config.Width <= 0 || config.Height <= 0 {
-		return f, refuse("the picture is %d x %d pixels; up to %d million pixels are taken", config.Width, config.Height, mostPixels/1_000_000)
+	if pixels := int64(config.Width) * int64(config.Height); pixels > mostPixels || config.Width <= 0 ||
+		config.Height <= 0 {
+		return f, refuse("the picture is %d x %d pixels; up to %d million pixels are taken", config.Width,
+			config.Height, mostPixels/1_000_000)
 	}
 	f.Width, f.Height, f.Memory = config.Width, config.Height, memoryOf(f.MediaType, data, config)
 	if f.Memory > MostMemory {
@@ -155,7 +157,9 @@ func isText(data []byte) bool {
 	if !utf8.Valid(data) {
 		return false
 	}
-	return !bytes.ContainsFunc(data, func(r rune) bool { return r < 32 && r != '\n' && r != '\r' && r != '\t' && r != '\f' })
+	return !bytes.ContainsFunc(data, func(r rune) bool {
+		return r < 32 && r != '\n' && r != '\r' && r != '\t' && r != '\f'
+	})
 }
 
 // readMeta reads which way up the picture is, and when it was taken. What a camera wrote wrong is left out.
@@ -166,7 +170,9 @@ func (f *File) readMeta(data []byte, format imagemeta.ImageFormat) {
 	}
 	_, err := imagemeta.Decode(imagemeta.Options{
 		R: bytes.NewReader(data), ImageFormat: format, Sources: imagemeta.EXIF, Timeout: time.Second,
-		ShouldHandleTag: func(tag imagemeta.TagInfo) bool { return tag.Tag == "Orientation" || tag.Tag == "DateTimeOriginal" },
+		ShouldHandleTag: func(tag imagemeta.TagInfo) bool {
+			return tag.Tag == "Orientation" || tag.Tag == "DateTimeOriginal"
+		},
 		HandleTag: func(tag imagemeta.TagInfo) error {
 			switch value := tag.Value.(type) {
 			case uint16:

@@ -61,7 +61,8 @@ func photographed(t *testing.T, w, h int, orientation uint16) []byte {
 }
 
 func TestViewsAreUprightAndTellNothingElse(t *testing.T) {
-	for orientation, redAt := range map[uint16]image.Point{1: {0, 0}, 2: {1, 0}, 3: {1, 1}, 4: {0, 1}, 5: {0, 0}, 6: {1, 0}, 7: {1, 1}, 8: {0, 1}} {
+	for orientation, redAt := range map[uint16]image.Point{1: {0, 0}, 2: {1, 0}, 3: {1, 1}, 4: {0, 1}, 5: {0, 0},
+		6: {1, 0}, 7: {1, 1}, 8: {0, 1}} {
 		data := photographed(t, 80, 40, orientation)
 		file, err := picture.Look(data)
 		require.NoError(t, err)
@@ -96,15 +97,16 @@ func TestWhatIsNoPictureOrDocumentIsRefusedWithTheReason(t *testing.T) {
 	binary.BigEndian.PutUint32(bomb[20:], 50_000)
 	binary.BigEndian.PutUint32(bomb[29:], crc32.ChecksumIEEE(bomb[12:29]))
 	for reason, data := range map[string][]byte{
-		"is empty":                           {},
-		"more than 64 MB":                    make([]byte, picture.MostBytes+1),
-		"a program":                          []byte("MZ\x90\x00 renamed to photo.jpg"),
-		"a program, whatever":                []byte("#!/bin/sh\nrm"),
-		"may carry a script; save it as PNG": []byte(`<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>`),
-		"a web page may carry a script":      []byte("<!DOCTYPE html><p>hello"),
-		"50000 x 50000 pixels":               bomb,
-		"cannot be read":                     small.Bytes()[:20],
-		"none of JPEG, PNG":                  {0x50, 0x4b, 3, 4, 0, 0, 1, 2},
+		"is empty":            {},
+		"more than 64 MB":     make([]byte, picture.MostBytes+1),
+		"a program":           []byte("MZ\x90\x00 renamed to photo.jpg"),
+		"a program, whatever": []byte("#!/bin/sh\nrm"),
+		"may carry a script; save it as PNG": []byte(
+			`<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>`),
+		"a web page may carry a script": []byte("<!DOCTYPE html><p>hello"),
+		"50000 x 50000 pixels":          bomb,
+		"cannot be read":                small.Bytes()[:20],
+		"none of JPEG, PNG":             {0x50, 0x4b, 3, 4, 0, 0, 1, 2},
 	} {
 		_, err := picture.Look(data)
 		var refused *picture.RefusedError
@@ -116,7 +118,8 @@ func TestWhatIsNoPictureOrDocumentIsRefusedWithTheReason(t *testing.T) {
 	_, err = file.Views(small.Bytes()[:small.Len()-20], 0) // cut off behind its size
 	require.ErrorContains(t, err, "cut off or damaged")
 
-	for _, name := range []string{"", "..", "../x.png", `..\x.png`, "a/b.png", "x\x00.png", "\xff.png", string(make([]byte, 300))} {
+	for _, name := range []string{"", "..", "../x.png", `..\x.png`, "a/b.png", "x\x00.png", "\xff.png",
+		string(make([]byte, 300))} {
 		_, err := picture.Name(name)
 		require.Error(t, err, "%q", name)
 	}
@@ -156,7 +159,8 @@ func TestMemoryIsEstimatedFromTheHeader(t *testing.T) {
 		{"8 bits", 6000, 4000, 8, 2, 0, 96, ""},
 		{"16 bits", 6000, 4000, 16, 6, 0, 192, ""},
 		{"16 bits, interlaced", 6000, 4000, 16, 6, 1, 0, "384 MB of memory"},
-		{"16 bits of 12,000 x 12,000", 12000, 12000, 16, 6, 0, 0, "12000 x 12000 pixels and would take 1152 MB of memory to read; up to 377 MB"},
+		{"16 bits of 12,000 x 12,000", 12000, 12000, 16, 6, 0, 0,
+			"12000 x 12000 pixels and would take 1152 MB of memory to read; up to 377 MB"},
 		{"grey of 12,000 x 12,000", 12000, 12000, 16, 0, 0, 0, "1152 MB"},
 		{"too many pixels", 40000, 4000, 8, 0, 0, 0, "150 million pixels"},
 	} {
@@ -185,7 +189,8 @@ func TestMemoryIsEstimatedFromTheHeader(t *testing.T) {
 }
 
 func TestDocuments(t *testing.T) {
-	for want, data := range map[string][]byte{"application/pdf": []byte("%PDF-1.7 ..."), "text/plain; charset=utf-8": []byte("Für den Tisch:\r\n\tU1 7400")} {
+	for want, data := range map[string][]byte{"application/pdf": []byte("%PDF-1.7 ..."),
+		"text/plain; charset=utf-8": []byte("Für den Tisch:\r\n\tU1 7400")} {
 		file, err := picture.Look(data)
 		require.NoError(t, err)
 		require.Equal(t, picture.Document, file.Kind)

@@ -57,7 +57,8 @@ type Way struct {
 
 // Understand reads a statement about the machine on the bench (0 for none), or about the one whose
 // accession number it starts with.
-func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID int64, text string) (Understood, error) {
+func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID int64,
+	text string) (Understood, error) {
 	nothing := Understood{Ways: []Way{}}
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nothing, err
@@ -92,7 +93,8 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		if err != nil {
 			return nothing, err
 		}
-		way := Way{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line, Replaces: placed.Replaces, Blocked: placed.Blocked}
+		way := Way{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line,
+			Replaces: placed.Replaces, Blocked: placed.Blocked}
 		alone, err := sheets.ReckonBody(library, said.Line, f.Assembly, inventory.EraOf(machine))
 		if err != nil {
 			return nothing, err
@@ -121,7 +123,8 @@ func (w Way) rank() int {
 
 // about finds the machine that a statement is about, the one on the bench or the one whose accession number it
 // starts with, and what is said of it. Without a machine its id is 0.
-func (s *Service) about(ctx context.Context, machineID int64, text string) (machine storeinventory.Machine, rest string, err error) {
+func (s *Service) about(ctx context.Context, machineID int64,
+	text string) (machine storeinventory.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
 		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.Reader(ctx), first)
 		if !errors.Is(err, action.ErrNotFound) {
@@ -136,12 +139,14 @@ func (s *Service) about(ctx context.Context, machineID int64, text string) (mach
 }
 
 // understandMeasurement reads words as a measurement; nil when they are none.
-func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64, text string) (*UnderstoodMeasurement, error) {
+func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64,
+	text string) (*UnderstoodMeasurement, error) {
 	said, err := measure.Parse(text)
 	if err != nil {
 		return nil, nil //nolint:nilerr // then it is something else
 	}
-	row := storecondition.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity), Readings: action.ToKeep(said.Readings), Opening: said.Opening}
+	row := storecondition.MeasurementRow{MachineID: machineID, Point: said.Point, Quantity: string(said.Quantity),
+		Readings: action.ToKeep(said.Readings), Opening: said.Opening}
 	if err := condition.ExpectFromSheet(ctx, h, &row, said); err != nil {
 		return nil, err
 	}
@@ -151,7 +156,8 @@ func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64, te
 	}
 	// A part that stands on a sheet is measured; one that does not is rather entered.
 	sure := said.Sure || row.AssemblyID != nil && !strings.Contains(said.Point, " ")
-	return &UnderstoodMeasurement{Line: strings.TrimSpace(text), Point: row.Point, Said: told.Judged.Said, Verdict: told.Judged.Verdict, Why: told.Judged.Why, Sure: sure}, nil
+	return &UnderstoodMeasurement{Line: strings.TrimSpace(text), Point: row.Point, Said: told.Judged.Said,
+		Verdict: told.Judged.Verdict, Why: told.Judged.Why, Sure: sure}, nil
 }
 
 // Said is what was kept of a statement.
@@ -162,7 +168,8 @@ type Said struct {
 
 // Say keeps a statement about a machine: a note, or a line put on revision base of an assembly's
 // sheet. When somebody saved another since, the answer is *Stale with that revision.
-func (s *Service) Say(ctx context.Context, actor action.Actor, machineID, assemblyID int64, base int, text string) (Said, error) {
+func (s *Service) Say(ctx context.Context, actor action.Actor, machineID, assemblyID int64, base int,
+	text string) (Said, error) {
 	var kept Said
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		machine, rest, err := s.about(ctx, machineID, text)
@@ -171,7 +178,8 @@ func (s *Service) Say(ctx context.Context, actor action.Actor, machineID, assemb
 		}
 		said, ok := statement.Read(rest)
 		if !ok || machine.ID == 0 {
-			return action.Reject("text", "states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted")
+			return action.Reject("text",
+				"states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted")
 		}
 		if said.Note != "" {
 			if err := input.Lines("text", &said.Note); err != nil {

@@ -86,9 +86,11 @@ type WantedReading struct {
 }
 
 // StartReading has the reader read a chip twice; it goes on after the answer.
-func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64, wanted WantedReading) (roms.ChipReading, error) {
+func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64,
+	wanted WantedReading) (roms.ChipReading, error) {
 	var started roms.ChipReading
-	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device), input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))
+	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device),
+		input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))
 	if err == nil {
 		err = actor.Must(action.MayWriteSheets)
 	}
@@ -108,7 +110,8 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 		return started, action.Reject("device", err.Error())
 	}
 	if size > rom.MaxBytes {
-		return started, action.Reject("device", fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes))
+		return started, action.Reject("device",
+			fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes))
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.readerIsFree(ctx, tx); err != nil {
@@ -118,7 +121,8 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 			return err
 		}
 		id, err := roms.InsertChipReading(ctx, tx, actor.Account(), roms.ChipReading{
-			AssemblyID: assemblyID, Designator: wanted.Designator, Device: wanted.Device, Label: wanted.Label, Exception: wanted.Exception, Size: size,
+			AssemblyID: assemblyID, Designator: wanted.Designator, Device: wanted.Device, Label: wanted.Label,
+			Exception: wanted.Exception, Size: size,
 		})
 		if err != nil {
 			return err
@@ -135,7 +139,8 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 func (s *Service) readerIsFree(ctx context.Context, h pg.Handle) error {
 	running, err := roms.RunningChipReadings(ctx, h, quiet)
 	if err == nil && len(running) > 0 {
-		return action.Reject("reader", fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator))
+		return action.Reject("reader",
+			fmt.Sprintf("it is reading %s still; wait for it, or stop it", running[0].Designator))
 	}
 	return err
 }
@@ -157,7 +162,8 @@ func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64)
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return roms.ChipReading{}, err
 	}
-	if _, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), id, "stopped", "it was stopped; what was read so far is kept"); err != nil {
+	if _, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), id, "stopped",
+		"it was stopped; what was read so far is kept"); err != nil {
 		return roms.ChipReading{}, err
 	}
 	return s.ChipReading(ctx, actor, id)
@@ -226,7 +232,9 @@ func (s *Service) readPasses(ctx context.Context, r roms.ChipReading) error {
 	defer client.Close()
 	size, err := client.Select(ctx, r.Device)
 	if err == nil && size != r.Size {
-		err = &romreader.RefusedError{Why: fmt.Sprintf("the reader gives %d bytes for the device now, %d before", size, r.Size)}
+		err = &romreader.RefusedError{
+			Why: fmt.Sprintf("the reader gives %d bytes for the device now, %d before", size, r.Size),
+		}
 	}
 	if err != nil {
 		return err
@@ -271,13 +279,15 @@ func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.Chi
 	first, second := got[:r.Size], got[r.Size:]
 	if !bytes.Equal(first, second) {
 		c := rom.Compare(first, second)
-		return "", action.Reject("chip", fmt.Sprintf("two readings in a row differ in %d bytes (%s). %s", c.DifferingBytes, c.Verdict, c.Note))
+		return "", action.Reject("chip",
+			fmt.Sprintf("two readings in a row differ in %d bytes (%s). %s", c.DifferingBytes, c.Verdict, c.Note))
 	}
 	inspection := rom.Inspect(first, nil)
 	if len(inspection.IgnoredAddressLines) > 0 && r.Exception == "" {
 		return "", action.Reject("chip", strings.Join(inspection.Warnings, " "))
 	}
-	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception, Way: "by the reader, as a " + r.Device}
+	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception,
+		Way: "by the reader, as a " + r.Device}
 	image := rom.Image{Format: rom.Binary, Data: first}
 	files := []rom.File{{Name: "first reading"}, {Name: "second reading"}}
 	added, err := s.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})

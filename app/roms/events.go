@@ -16,9 +16,10 @@ var (
 	eventStrikeRead = action.NewEvent("strike read", "rom read", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("struck out a reading of %v, of %v", b["designator"], b["readOn"])
 	})
-	eventTakeBackStrikeOfRead = action.NewEvent("take back strike of read", "rom read", func(_ string, _, a action.Fields) string {
-		return fmt.Sprintf("took back that the reading of %v, of %v, was struck out", a["designator"], a["readOn"])
-	})
+	eventTakeBackStrikeOfRead = action.NewEvent("take back strike of read", "rom read",
+		func(_ string, _, a action.Fields) string {
+			return fmt.Sprintf("took back that the reading of %v, of %v, was struck out", a["designator"], a["readOn"])
+		})
 	eventNameRom = action.NewEvent("name rom", "rom image", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("said of the image %v %v: %s", a["name"], a["romVersion"], action.Changes(b, a))
 	})

@@ -137,7 +137,8 @@ func (s *Service) RomHex(ctx context.Context, actor action.Actor, sum string, fr
 }
 
 // RomFile writes an image in a format, for who may have it.
-func (s *Service) RomFile(ctx context.Context, actor action.Actor, sum string, format rom.Format) (action.Content, error) {
+func (s *Service) RomFile(ctx context.Context, actor action.Actor, sum string,
+	format rom.Format) (action.Content, error) {
 	image, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return action.Content{}, err
@@ -171,7 +172,8 @@ type RomComparison struct {
 }
 
 // CompareRoms compares two images; a is the earlier.
-func (s *Service) CompareRoms(ctx context.Context, actor action.Actor, one, two string, cell int) (RomComparison, error) {
+func (s *Service) CompareRoms(ctx context.Context, actor action.Actor, one, two string,
+	cell int) (RomComparison, error) {
 	var c RomComparison
 	var first, second []byte
 	var err error
@@ -186,9 +188,11 @@ func (s *Service) CompareRoms(ctx context.Context, actor action.Actor, one, two 
 }
 
 // NameRom says what an image is. It is known by that wherever its content is met.
-func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, version int, fields roms.RomFields) (roms.RomImage, error) {
+func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, version int,
+	fields roms.RomFields) (roms.RomImage, error) {
 	var named roms.RomImage
-	if err := input.CheckAll(input.OneLine("name", &fields.Name), input.OneLine("romVersion", &fields.Edition), input.Lines("note", &fields.Note)); err != nil {
+	if err := input.CheckAll(input.OneLine("name", &fields.Name), input.OneLine("romVersion", &fields.Edition),
+		input.Lines("note", &fields.Note)); err != nil {
 		return named, err
 	}
 	if fields.Name == "" && fields.Edition != "" {
@@ -254,7 +258,8 @@ func (s *Service) MergeRoms(ctx context.Context, actor action.Actor, sums []stri
 	return made[0], nil
 }
 
-func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte, from []string) ([]roms.RomImage, error) {
+func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte,
+	from []string) ([]roms.RomImage, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
@@ -274,7 +279,8 @@ func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][
 			if !isNew {
 				continue
 			}
-			if err := action.Record(ctx, tx, actor, eventMakeRom, image.ID, nil, nil, map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
+			if err := action.Record(ctx, tx, actor, eventMakeRom, image.ID, nil, nil,
+				map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
 				return err
 			}
 		}

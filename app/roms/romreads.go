@@ -44,7 +44,8 @@ type AddedRead struct {
 // AddRomFile keeps a file that was read out of a chip: binary, records, or an archive of such. A file of an
 // archive whose name starts with the designator of another chip of the board goes to that chip. All files
 // are kept, or none.
-func (s *Service) AddRomFile(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, fileName string, data []byte) ([]AddedRead, error) {
+func (s *Service) AddRomFile(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, fileName string,
+	data []byte) ([]AddedRead, error) {
 	files := []rom.File{{Name: fileName, Data: data}}
 	if rom.IsArchive(data) {
 		var err error
@@ -72,11 +73,13 @@ func (s *Service) AddRomFile(ctx context.Context, actor action.Actor, assemblyID
 // startOfName is a designator that a file is called after.
 var startOfName = regexp.MustCompile(`^([A-Za-z]{1,3}\d{1,4})(?:[^0-9]|$)`)
 
-func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, files []rom.File, images []rom.Image) ([]AddedRead, error) {
+func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID int64, of RomReading, files []rom.File,
+	images []rom.Image) ([]AddedRead, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	err := input.CheckAll(input.OneLine("designator", &of.Designator), input.OneLine("label", &of.Label), input.OneLine("way", &of.Way), input.OneLine("exception", &of.Exception))
+	err := input.CheckAll(input.OneLine("designator", &of.Designator), input.OneLine("label", &of.Label),
+		input.OneLine("way", &of.Way), input.OneLine("exception", &of.Exception))
 	switch {
 	case err != nil:
 		return nil, err
@@ -107,7 +110,8 @@ func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID i
 		}
 		for i, image := range images {
 			one := of
-			if match := startOfName.FindStringSubmatch(files[i].Name); match != nil && len(files) > 1 && hasSocket(lines, strings.ToUpper(match[1])) {
+			if match := startOfName.FindStringSubmatch(files[i].Name); match != nil && len(files) > 1 &&
+				hasSocket(lines, strings.ToUpper(match[1])) {
 				one.Designator = strings.ToUpper(match[1])
 			}
 			kept, err := s.addRead(ctx, tx, actor, assembly, lines, one, files[i].Name, image)
@@ -125,7 +129,9 @@ func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID i
 }
 
 func hasSocket(lines []roms.RomSocket, designator string) bool {
-	return slices.ContainsFunc(lines, func(l roms.RomSocket) bool { return slices.Contains(strings.Fields(l.Designators), designator) })
+	return slices.ContainsFunc(lines, func(l roms.RomSocket) bool {
+		return slices.Contains(strings.Fields(l.Designators), designator)
+	})
 }
 
 // keepRom keeps the bytes before anything names them.
@@ -138,11 +144,13 @@ func (s *Service) keepRom(ctx context.Context, data []byte) error {
 }
 
 // noteRom notes what an image holds, unless it is noted.
-func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte, madeFrom string) (roms.RomImage, rom.Inspection, bool, error) {
+func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte,
+	madeFrom string) (roms.RomImage, rom.Inspection, bool, error) {
 	inspection := rom.Inspect(data, nil)
 	one := sha256.Sum256(data[:inspection.EffectiveBytes])
 	isNew, err := roms.PutRom(ctx, tx, actor.Account(), roms.RomImage{
-		SHA256: inspection.SHA256, Bytes: len(data), CRC32: inspection.CRC32, SHA1: inspection.SHA1, Effective: hex.EncodeToString(one[:]), MadeFrom: madeFrom,
+		SHA256: inspection.SHA256, Bytes: len(data), CRC32: inspection.CRC32, SHA1: inspection.SHA1,
+		Effective: hex.EncodeToString(one[:]), MadeFrom: madeFrom,
 	}, inspection)
 	if err != nil {
 		return roms.RomImage{}, inspection, false, err
@@ -151,14 +159,16 @@ func noteRom(ctx context.Context, tx *sqlx.Tx, actor action.Actor, data []byte, 
 	return image, inspection, isNew, err
 }
 
-func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly, lines []roms.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
+func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly,
+	lines []roms.RomSocket, of RomReading, fileName string, decoded rom.Image) (AddedRead, error) {
 	image, inspection, isNew, err := noteRom(ctx, tx, actor, decoded.Data, "")
 	if err != nil {
 		return AddedRead{}, err
 	}
 	read := roms.RomRead{
-		SHA256: image.SHA256, AssemblyID: assembly.ID, Designator: of.Designator, Label: of.Label, Revision: assembly.Revision,
-		Way: of.Way, ReadOn: of.ReadOn, Exception: of.Exception,
+		SHA256: image.SHA256, AssemblyID: assembly.ID, Designator: of.Designator, Label: of.Label,
+		Revision: assembly.Revision,
+		Way:      of.Way, ReadOn: of.ReadOn, Exception: of.Exception,
 	}
 	for _, line := range lines {
 		if slices.Contains(strings.Fields(line.Designators), of.Designator) {
@@ -169,11 +179,13 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 	if err != nil {
 		return AddedRead{}, err
 	}
-	added := AddedRead{File: fileName, Designator: of.Designator, SHA256: image.SHA256, Format: decoded.Format, IsNew: isNew, Warnings: inspection.Warnings}
+	added := AddedRead{File: fileName, Designator: of.Designator, SHA256: image.SHA256, Format: decoded.Format,
+		IsNew: isNew, Warnings: inspection.Warnings}
 	if image.Name != "" {
 		added.Known = RomName(image)
 	}
-	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Way, "content": RomName(image), "exception": of.Exception}
+	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Way,
+		"content": RomName(image), "exception": of.Exception}
 	return added, action.Record(ctx, tx, actor, eventReadChip, id, assembly.MachineID, nil, told)
 }
 
@@ -206,7 +218,8 @@ func (s *Service) ExceptRead(ctx context.Context, actor action.Actor, id int64, 
 		if err := roms.ExceptRomRead(ctx, tx, id, why); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventExceptRead, id, machineID, nil, map[string]any{"designator": read.Designator, "why": why})
+		return action.Record(ctx, tx, actor, eventExceptRead, id, machineID, nil,
+			map[string]any{"designator": read.Designator, "why": why})
 	})
 }
 
@@ -218,7 +231,8 @@ func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) 
 			return err
 		}
 		var err error
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeRead, id, machineID, map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeRead, id, machineID,
+			map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
 		return err
 	})
 	return event, err
@@ -240,11 +254,13 @@ func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e hist
 		if err := roms.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil, map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil,
+			map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
 	})
 }
 
-func (s *Service) onRead(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, read roms.RomRead, machineID *int64) error) error {
+func (s *Service) onRead(ctx context.Context, actor action.Actor, id int64,
+	work func(tx *sqlx.Tx, read roms.RomRead, machineID *int64) error) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := roms.RomReadByID(ctx, tx, id)
 		if err != nil {

@@ -84,7 +84,8 @@ func romClasses() []string {
 }
 
 // socketsOf lists those that the sheet names, then those where something was read that it names no more.
-func socketsOf(assembly inventory.Assembly, library *device.Library, lines []roms.RomSocket, reads []roms.RomRead) []RomSocket {
+func socketsOf(assembly inventory.Assembly, library *device.Library, lines []roms.RomSocket,
+	reads []roms.RomRead) []RomSocket {
 	sockets := []RomSocket{}
 	add := func(s RomSocket) {
 		s.AssemblyID, s.Assembly, s.Findings, s.Reads = assembly.ID, assembly.Title, []string{}, []roms.RomRead{}
@@ -126,7 +127,9 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 		reads[i] = rom.Read{SHA256: r.SHA256, On: r.ReadOn, Exception: r.Exception}
 	}
 	var err error
-	socket.Chip, err = rom.JudgeReads(reads, func(earlier, later string) (rom.Comparison, error) { return s.compareRoms(ctx, earlier, later) })
+	socket.Chip, err = rom.JudgeReads(reads, func(earlier, later string) (rom.Comparison, error) {
+		return s.compareRoms(ctx, earlier, later)
+	})
 	if err != nil || len(reads) == 0 {
 		return err
 	}
@@ -140,7 +143,9 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	}
 	socket.Image = &image
 	if socket.Device != nil && image.Bytes != socket.Device.Bytes {
-		socket.Findings = append(socket.Findings, fmt.Sprintf("a %s holds %d bytes, the content has %d", socket.Device.Number, socket.Device.Bytes, image.Bytes))
+		socket.Findings = append(socket.Findings,
+			fmt.Sprintf("a %s holds %d bytes, the content has %d", socket.Device.Number, socket.Device.Bytes,
+				image.Bytes))
 	}
 	if err := s.labelAgainst(ctx, socket, image); err != nil {
 		return err
@@ -165,7 +170,8 @@ func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image rom
 		}
 	}
 	if onChip != "" && inside != "" && onChip != inside {
-		socket.Findings = append(socket.Findings, fmt.Sprintf("the label says version %s, %s %s", onChip, where, inside))
+		socket.Findings = append(socket.Findings,
+			fmt.Sprintf("the label says version %s, %s %s", onChip, where, inside))
 	}
 	return nil
 }
@@ -195,7 +201,9 @@ func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image 
 		if where == "" {
 			where = other.Assembly
 		}
-		socket.Findings = append(socket.Findings, fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs), comparison.Verdict))
+		socket.Findings = append(socket.Findings,
+			fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs),
+				comparison.Verdict))
 	}
 	return nil
 }
@@ -246,7 +254,9 @@ func (c *comparisons) of(pair [2]string, compare func() (rom.Comparison, error))
 }
 
 func (s *Service) compareRoms(ctx context.Context, earlier, later string) (rom.Comparison, error) {
-	return s.compared.of([2]string{earlier, later}, func() (rom.Comparison, error) { return s.compareBytes(ctx, earlier, later) })
+	return s.compared.of([2]string{earlier, later}, func() (rom.Comparison, error) {
+		return s.compareBytes(ctx, earlier, later)
+	})
 }
 
 func (s *Service) compareBytes(ctx context.Context, earlier, later string) (rom.Comparison, error) {

@@ -91,7 +91,8 @@ func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
 }
 
 // NameRomSet names the contents that count on a board as a set.
-func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64, name, note string) (roms.RomSet, error) {
+func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64,
+	name, note string) (roms.RomSet, error) {
 	set := roms.RomSet{}
 	if err := input.CheckAll(input.OneLine("name", &name), input.Lines("note", &note)); err != nil {
 		return set, err
@@ -125,7 +126,8 @@ func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID
 			return err
 		}
 		set = roms.RomSet{ID: id, Name: name, Note: note}
-		return action.Record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil, map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
+		return action.Record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil,
+			map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
 	})
 	return set, err
 }

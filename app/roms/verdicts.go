@@ -15,11 +15,13 @@ func (s *Service) Verdicts(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return nil, err
 	}
-	fading := reckoning.Verdict{Key: "fading", Label: "Read-only memories", State: reckoning.Attention, Why: []reckoning.Reason{}}
+	fading := reckoning.Verdict{Key: "fading", Label: "Read-only memories", State: reckoning.Attention,
+		Why: []reckoning.Reason{}}
 	for _, socket := range sockets {
 		if socket.Chip.State == rom.Fading {
 			at := &reckoning.Spot{Assembly: socket.AssemblyID, Line: max(1, socket.Line)}
-			fading.Why = append(fading.Why, reckoning.Reason{Text: socket.Designator + ": " + socket.Chip.Why, Spot: at})
+			fading.Why = append(fading.Why,
+				reckoning.Reason{Text: socket.Designator + ": " + socket.Chip.Why, Spot: at})
 		}
 	}
 	if n := len(fading.Why); n > 0 {

@@ -12,7 +12,8 @@ import (
 )
 
 // ReckonBody reckons the sheet of an assembly; a text that cannot be a sheet is Invalid.
-func ReckonBody(library *device.Library, body string, assembly inventory.Assembly, era datecode.Era) (reckoning.Result, error) {
+func ReckonBody(library *device.Library, body string, assembly inventory.Assembly,
+	era datecode.Era) (reckoning.Result, error) {
 	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
 		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
 	})

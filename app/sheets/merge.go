@@ -20,7 +20,8 @@ type Merged struct {
 
 // MergeSheet merges a text that was written on revision base (0 for the empty sheet before the
 // first) with the newest revision of an assembly's sheet.
-func (s *Service) MergeSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (Merged, error) {
+func (s *Service) MergeSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int,
+	body string) (Merged, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return Merged{}, err
 	}

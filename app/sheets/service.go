@@ -1,5 +1,5 @@
-// Package sheets is about what stands on the sheets of boards: they are saved revision by revision, compared, merged, and
-// read into entries, positions and totals.
+// Package sheets is about what stands on the sheets of boards: they are saved revision by revision, compared, merged,
+// and read into entries, positions and totals.
 package sheets
 
 import (

@@ -17,7 +17,8 @@ type Difference struct {
 }
 
 // SheetDifference compares two revisions of an assembly's sheet; from may be 0.
-func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assemblyID int64, from, to int) (Difference, error) {
+func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assemblyID int64,
+	from, to int) (Difference, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return Difference{}, err
 	}

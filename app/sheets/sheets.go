@@ -22,7 +22,8 @@ import (
 // SaveSheet keeps a new revision of an assembly's sheet, written on top of revision base (0 for
 // the first). When somebody saved another since, the answer is *Stale with that revision. Saving
 // what is there already adds nothing.
-func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int, body string) (sheets.Revision, error) {
+func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int,
+	body string) (sheets.Revision, error) {
 	if err := Readable(body); err != nil {
 		return sheets.Revision{}, err
 	}
@@ -63,12 +64,14 @@ func Readable(body string) error {
 }
 
 // AddRevision adds a revision and returns it with its event.
-func AddRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly storeinventory.Assembly, n int, body string) (sheets.Revision, int64, error) {
+func AddRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly storeinventory.Assembly, n int,
+	body string) (sheets.Revision, int64, error) {
 	if err := sheets.InsertRevision(ctx, tx, assembly.ID, n, body, actor.Account()); err != nil {
 		return sheets.Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
-	event, err := action.RecordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before, map[string]int{"revision": n})
+	event, err := action.RecordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before,
+		map[string]int{"revision": n})
 	if err != nil {
 		return sheets.Revision{}, 0, err
 	}
@@ -128,7 +131,8 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		return err
 	}
 	counts := result.Counts()
-	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems, result.Totals)
+	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems,
+		result.Totals)
 }
 
 // EntryRows are the lines of a reckoned sheet as they are kept, and the positions that they name.
@@ -139,7 +143,8 @@ func EntryRows(result reckoning.Result) ([]sheets.EntryRow, []sheets.Position) {
 		for _, e := range assembly.Entries {
 			row := sheets.EntryRow{
 				Line: e.Line, Designators: e.Designators, Count: e.Count, Kind: string(e.Kind), Marking: e.Marking,
-				SpeedNs: e.SpeedNs, Purpose: string(e.Purpose), Socketed: e.Socketed, Empty: e.Empty, Doubtful: e.Doubtful, Findings: e.Findings,
+				SpeedNs: e.SpeedNs, Purpose: string(e.Purpose), Socketed: e.Socketed, Empty: e.Empty,
+				Doubtful: e.Doubtful, Findings: e.Findings,
 			}
 			if e.Type != nil {
 				row.TypeNumber, row.TypeClass = e.Type.Number, string(e.Type.Class)
@@ -175,7 +180,8 @@ func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int6
 
 // Revisions lists revisions of an assembly's sheet, the newest first, below number before
 // (0 for all).
-func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID int64, before, limit int) ([]sheets.Revision, error) {
+func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID int64,
+	before, limit int) ([]sheets.Revision, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
@@ -186,7 +192,8 @@ func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID 
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
-func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64, limit int) ([]sheets.Position, error) {
+func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64,
+	limit int) ([]sheets.Position, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
@@ -194,7 +201,8 @@ func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID,
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
-func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID int64, afterLine, limit int) ([]sheets.EntryRow, error) {
+func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID int64,
+	afterLine, limit int) ([]sheets.EntryRow, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
@@ -204,5 +212,6 @@ func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID in
 // lookedOver takes in what a new revision of an outside says.
 func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly storeinventory.Assembly, newest sheets.Revision) error {
 	seen := outside.Parse(newest.Body)
-	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems), reckoning.Totals{})
+	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems),
+		reckoning.Totals{})
 }

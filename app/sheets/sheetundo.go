@@ -16,13 +16,14 @@ func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e histo
 	if err != nil {
 		return err
 	}
-	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.inventory.LockSheet, func(ctx context.Context, tx *sqlx.Tx, _ inventory.Assembly) error {
-		before := sheets.Revision{}
-		if saved.Revision > 1 {
-			if before, err = sheets.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {
-				return err
+	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, s.inventory.LockSheet,
+		func(ctx context.Context, tx *sqlx.Tx, _ inventory.Assembly) error {
+			before := sheets.Revision{}
+			if saved.Revision > 1 {
+				if before, err = sheets.RevisionOf(ctx, tx, e.SubjectID, saved.Revision-1); err != nil {
+					return err
+				}
 			}
-		}
-		return action.Second(s.SaveSheet(ctx, actor, e.SubjectID, saved.Revision, before.Body))
-	})
+			return action.Second(s.SaveSheet(ctx, actor, e.SubjectID, saved.Revision, before.Body))
+		})
 }

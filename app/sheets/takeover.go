@@ -18,7 +18,8 @@ const untitled = "Board"
 
 // TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
-func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64, text string) ([]storeinventory.Assembly, error) {
+func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64,
+	text string) ([]storeinventory.Assembly, error) {
 	var added []storeinventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
@@ -31,7 +32,8 @@ func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machine
 	return added, err
 }
 
-func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, text string) ([]storeinventory.Assembly, error) {
+func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64,
+	text string) ([]storeinventory.Assembly, error) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
 	var refused *sheet.RefusedError
 	if errors.As(err, &refused) {
@@ -98,7 +100,8 @@ func bodyOf(a sheet.Assembly) string {
 	lines := []string{}
 	if a.Heading != nil {
 		fields := fieldsOf(a.Heading)
-		kept := map[string]string{"part": fields.Part, "rev": fields.Rev, "serial": fields.Serial, "slot": fields.Slot, "fit": fields.Fit, "for": fields.Purpose, "kind": fields.Kind}
+		kept := map[string]string{"part": fields.Part, "rev": fields.Rev, "serial": fields.Serial, "slot": fields.Slot,
+			"fit": fields.Fit, "for": fields.Purpose, "kind": fields.Kind}
 		for _, attribute := range a.Heading.Attributes {
 			if value, known := kept[attribute.Key]; !known || value != attribute.Value {
 				lines = append(lines, strings.TrimSpace("# "+attribute.Key+" "+attribute.Value))

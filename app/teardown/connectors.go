@@ -18,7 +18,8 @@ import (
 
 func checkConnector(ctx context.Context, h pg.Handle, c *wiring.Connector) error {
 	for field, text := range map[string]*string{
-		"name": &c.Name, "fromBoard": &c.FromBoard, "fromPlace": &c.FromPlace, "toBoard": &c.ToBoard, "toPlace": &c.ToPlace, "kind": &c.Kind,
+		"name": &c.Name, "fromBoard": &c.FromBoard, "fromPlace": &c.FromPlace, "toBoard": &c.ToBoard,
+		"toPlace": &c.ToPlace, "kind": &c.Kind,
 		"pin1": &c.Pin1, "key": &c.Key, "colours": &c.Colours, "cable": &c.Cable, "never": &c.Never,
 	} {
 		if err := input.OneLine(field, text); err != nil {
@@ -48,7 +49,8 @@ func connectorTaken(err error, name string) error {
 }
 
 // MapConnector adds a connector to the map of a machine.
-func (s *Service) MapConnector(ctx context.Context, actor action.Actor, machineID int64, c wiring.Connector) (Wiring, error) {
+func (s *Service) MapConnector(ctx context.Context, actor action.Actor, machineID int64,
+	c wiring.Connector) (Wiring, error) {
 	return s.onWiring(ctx, actor, machineID, func(tx *sqlx.Tx) error {
 		if err := checkConnector(ctx, tx, &c); err != nil {
 			return err
@@ -58,7 +60,8 @@ func (s *Service) MapConnector(ctx context.Context, actor action.Actor, machineI
 	})
 }
 
-func mapConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c wiring.Connector) (int64, error) {
+func mapConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64,
+	c wiring.Connector) (int64, error) {
 	id, err := teardown.InsertConnector(ctx, tx, machineID, c.Name, action.ToKeep(c))
 	if err != nil {
 		return 0, connectorTaken(err, c.Name)
@@ -67,7 +70,8 @@ func mapConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineI
 }
 
 // onWiring does work on the map of a machine, and reads it back.
-func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID int64, work func(tx *sqlx.Tx) error) (Wiring, error) {
+func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID int64,
+	work func(tx *sqlx.Tx) error) (Wiring, error) {
 	var after Wiring
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
@@ -84,7 +88,8 @@ func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID in
 }
 
 // onConnector does work on a connector that is on the map, starting from a version.
-func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
+func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64, version int,
+	work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
 	row, err := teardown.ConnectorByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return Wiring{}, err
@@ -109,7 +114,8 @@ func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64,
 }
 
 // ChangeConnector rewrites what the map says of a connector.
-func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id int64, version int, c wiring.Connector) (Wiring, error) {
+func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id int64, version int,
+	c wiring.Connector) (Wiring, error) {
 	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if err := checkConnector(ctx, tx, &c); err != nil {
 			return err
@@ -128,12 +134,14 @@ func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id in
 }
 
 // StrikeConnector takes a connector off the map that was entered by mistake, and returns the event.
-func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
+func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id int64,
+	version int) (event int64, err error) {
 	_, err = s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if before.Open {
 			return action.Reject("id", before.Name+" is open; plug it in first, or nobody will ask for it any more")
 		}
-		if err := teardown.UpdateConnector(ctx, tx, id, before.Name, action.ToKeep(before.Connector), true); err != nil {
+		if err := teardown.UpdateConnector(ctx, tx, id, before.Name, action.ToKeep(before.Connector),
+			true); err != nil {
 			return err
 		}
 		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeConnector, id, &machineID, before.Connector, nil)
@@ -157,7 +165,8 @@ func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e
 		if err := teardown.UpdateConnector(ctx, tx, row.ID, row.Name, row.Body, false); err != nil {
 			return connectorTaken(err, row.Name)
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfConnector, row.ID, &row.MachineID, nil, keptFields(row.Body))
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfConnector, row.ID, &row.MachineID, nil,
+			keptFields(row.Body))
 	})
 }
 

@@ -16,26 +16,41 @@ var (
 	eventStrikeConnector = action.NewEvent("strike connector", "connector", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("took the connector %v off the map", b["name"])
 	})
-	eventTakeBackStrikeOfConnector = action.NewEvent("take back strike of connector", "connector", func(_ string, _, a action.Fields) string {
-		return fmt.Sprintf("put the connector %v back on the map", a["name"])
+	eventTakeBackStrikeOfConnector = action.NewEvent("take back strike of connector", "connector",
+		func(_ string, _, a action.Fields) string {
+			return fmt.Sprintf("put the connector %v back on the map", a["name"])
+		})
+	eventUnplugConnector = action.NewEvent("unplug connector", "connector", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("unplugged %v", a["name"])
 	})
-	eventUnplugConnector = action.NewEvent("unplug connector", "connector", func(_ string, _, a action.Fields) string { return fmt.Sprintf("unplugged %v", a["name"]) })
-	eventPlugInConnector = action.NewEvent("plug in connector", "connector", func(_ string, _, a action.Fields) string { return fmt.Sprintf("plugged in %v", a["name"]) })
-	eventStartTeardown   = action.NewEvent("start teardown", "teardown", func(_ string, _, a action.Fields) string { return fmt.Sprintf("began to open it: %v", a["purpose"]) })
-	eventTakeOff         = action.NewEvent("take off", "teardown step", func(_ string, _, a action.Fields) string { return fmt.Sprintf("took off %v", a["line"]) })
-	eventChangeStep      = action.NewEvent("change step", "teardown step", func(_ string, b, a action.Fields) string {
+	eventPlugInConnector = action.NewEvent("plug in connector", "connector", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("plugged in %v", a["name"])
+	})
+	eventStartTeardown = action.NewEvent("start teardown", "teardown", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("began to open it: %v", a["purpose"])
+	})
+	eventTakeOff = action.NewEvent("take off", "teardown step", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("took off %v", a["line"])
+	})
+	eventChangeStep = action.NewEvent("change step", "teardown step", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed a step from %v to %v", b["line"], a["line"])
 	})
-	eventStrikeStep           = action.NewEvent("strike step", "teardown step", func(_ string, b, _ action.Fields) string { return fmt.Sprintf("struck out the step %v", b["line"]) })
-	eventTakeBackStrikeOfStep = action.NewEvent("take back strike of step", "teardown step", func(_ string, _, a action.Fields) string {
-		return fmt.Sprintf("put the step %v back into the log", a["off"])
+	eventStrikeStep = action.NewEvent("strike step", "teardown step",
+		func(_ string, b, _ action.Fields) string { return fmt.Sprintf("struck out the step %v", b["line"]) })
+	eventTakeBackStrikeOfStep = action.NewEvent("take back strike of step", "teardown step",
+		func(_ string, _, a action.Fields) string {
+			return fmt.Sprintf("put the step %v back into the log", a["off"])
+		})
+	eventPutBack = action.NewEvent("put back", "teardown step", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("put back %v", a["off"])
 	})
-	eventPutBack  = action.NewEvent("put back", "teardown step", func(_ string, _, a action.Fields) string { return fmt.Sprintf("put back %v", a["off"]) })
 	eventLeaveOff = action.NewEvent("leave off", "teardown step", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("left off %v: %v", a["off"], a["reason"])
 	})
-	eventTakeOffAgain = action.NewEvent("take off again", "teardown step", func(_ string, _, a action.Fields) string { return fmt.Sprintf("took off %v again", a["off"]) })
-	eventEndTeardown  = action.NewEvent("end teardown", "teardown", func(_ string, _, a action.Fields) string {
+	eventTakeOffAgain = action.NewEvent("take off again", "teardown step", func(_ string, _, a action.Fields) string {
+		return fmt.Sprintf("took off %v again", a["off"])
+	})
+	eventEndTeardown = action.NewEvent("end teardown", "teardown", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("ended the log, %v: %v", a["outcome"], a["why"])
 	})
 	eventReopenTeardown = action.NewEvent("reopen teardown", "teardown", func(_ string, _, a action.Fields) string {

@@ -20,7 +20,8 @@ type OpenedUp struct {
 
 // OpenedUp reads it.
 func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
-	out := OpenedUp{Before: []storeteardown.Teardown{}, Procedures: []storeteardown.Procedure{}, Variants: []teardown.Differing{}}
+	out := OpenedUp{Before: []storeteardown.Teardown{}, Procedures: []storeteardown.Procedure{},
+		Variants: []teardown.Differing{}}
 	machine, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
 		return out, err
@@ -48,7 +49,8 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	if machine.Model == "" {
 		return out, nil
 	}
-	if out.Procedures, err = storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model); err != nil {
+	if out.Procedures, err = storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), machine.Maker,
+		machine.Model); err != nil {
 		return out, err
 	}
 	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)

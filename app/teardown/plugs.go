@@ -35,7 +35,8 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int6
 			}
 			c = ToldConnector{ID: id, Placed: wiring.Placed{Connector: fresh}}
 		case plugs.Connectors[at].SocketOnly:
-			return action.Reject("connectors", name+" is a socket without a plug on the map; say there what is plugged in")
+			return action.Reject("connectors",
+				name+" is a socket without a plug on the map; say there what is plugged in")
 		default:
 			c = plugs.Connectors[at]
 		}
@@ -98,7 +99,8 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 }
 
 // PlugConnector notes that a plug was pulled, or went back in, outside of a step.
-func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int64, version int, open bool) (Wiring, error) {
+func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int64, version int,
+	open bool) (Wiring, error) {
 	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
 		if before.SocketOnly {
 			return action.Reject("open", before.Name+" has no plug")
@@ -107,7 +109,8 @@ func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int6
 	})
 }
 
-func openConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c ToldConnector, open bool) error {
+func openConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c ToldConnector,
+	open bool) error {
 	if c.Open == open {
 		return nil
 	}

@@ -55,7 +55,8 @@ func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (
 
 // MakeProcedure makes the log of a machine the procedure of its model. Cells of the tray are left as they
 // were: the next tray is filled the same way.
-func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64, title, warnings string) (storeteardown.Procedure, error) {
+func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64,
+	title, warnings string) (storeteardown.Procedure, error) {
 	var made storeteardown.Procedure
 	told, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {
@@ -72,7 +73,8 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 	for _, step := range told.Steps {
 		written = append(written, step.Line)
 	}
-	f := storeteardown.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title, Body: strings.Join(written, "\n"), Warnings: warnings}
+	f := storeteardown.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title,
+		Body: strings.Join(written, "\n"), Warnings: warnings}
 	if err := checkProcedure(&f); err != nil {
 		return made, err
 	}
@@ -96,11 +98,13 @@ var procedures = action.Records[storeteardown.Procedure]{
 }
 
 // ChangeProcedure rewrites one, starting from a version.
-func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int, f storeteardown.ProcedureFields) (storeteardown.Procedure, error) {
+func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int,
+	f storeteardown.ProcedureFields) (storeteardown.Procedure, error) {
 	if err := checkProcedure(&f); err != nil {
 		return storeteardown.Procedure{}, err
 	}
-	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeProcedure, ID: id, Version: version}
+	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeProcedure, ID: id,
+		Version: version}
 	return procedures.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ storeteardown.Procedure) error {
 		return procedureTaken(storeteardown.UpdateProcedure(ctx, tx, id, f), f)
 	})
@@ -108,13 +112,15 @@ func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id in
 
 func procedureTaken(err error, f storeteardown.ProcedureFields) error {
 	if pg.Violates(err, "procedure_title_key") {
-		return action.Reject("title", f.Maker+" "+f.Model+" has a procedure of that name; change that one, or choose another name")
+		return action.Reject("title",
+			f.Maker+" "+f.Model+" has a procedure of that name; change that one, or choose another name")
 	}
 	return err
 }
 
 func checkProcedure(f *storeteardown.ProcedureFields) error {
-	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model), input.OneLine("title", &f.Title), input.Lines("body", &f.Body), input.Lines("warnings", &f.Warnings))
+	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
+		input.OneLine("title", &f.Title), input.Lines("body", &f.Body), input.Lines("warnings", &f.Warnings))
 	switch {
 	case err != nil:
 		return err
@@ -155,7 +161,8 @@ func (s *Service) variants(ctx context.Context, actor action.Actor, maker, model
 			return nil, err
 		}
 		for _, v := range step.Differs {
-			observed = append(observed, teardown.Observed{Variant: v, Machine: one.Accession, From: span[0], To: span[1]})
+			observed = append(observed,
+				teardown.Observed{Variant: v, Machine: one.Accession, From: span[0], To: span[1]})
 		}
 	}
 	return teardown.Variants(observed), nil

@@ -61,7 +61,8 @@ type ReadStep struct {
 }
 
 // ReadStep reads a step that is being written, to say what to take care of before it comes off.
-func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ReadStep, error) {
+func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID int64,
+	written WrittenStep) (ReadStep, error) {
 	read := ReadStep{Cautions: []caution.Caution{}, Warnings: []wiring.Warning{}}
 	now, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {

@@ -24,7 +24,8 @@ type Reversed struct {
 
 // ReverseStep notes that what came off is back, or stays off for a reason. What a step leaves over is a
 // finding of the machine.
-func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64, version int, r Reversed) (ToldTeardown, error) {
+func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64, version int,
+	r Reversed) (ToldTeardown, error) {
 	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		if err := input.OneLine("reason", &r.Reason); err != nil {
 			return err
@@ -55,30 +56,37 @@ func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64,
 				return err
 			}
 		}
-		if err := storeteardown.ReverseStep(ctx, tx, id, actor.Account(), action.ToKeep(r.Reversal), r.State == teardown.Off); err != nil {
+		if err := storeteardown.ReverseStep(ctx, tx, id, actor.Account(), action.ToKeep(r.Reversal),
+			r.State == teardown.Off); err != nil {
 			return err
 		}
 		if err := s.findLeftOver(ctx, tx, actor, now.MachineID, before, r.Reversal); err != nil {
 			return err
 		}
-		done := map[teardown.State]*action.Event{teardown.Back: eventPutBack, teardown.Skipped: eventLeaveOff, teardown.Off: eventTakeOffAgain}[r.State]
-		return action.Record(ctx, tx, actor, done, id, &now.MachineID, map[string]any{"reversal": before.Reversal}, map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
+		done := map[teardown.State]*action.Event{teardown.Back: eventPutBack, teardown.Skipped: eventLeaveOff,
+			teardown.Off: eventTakeOffAgain}[r.State]
+		return action.Record(ctx, tx, actor, done, id, &now.MachineID, map[string]any{"reversal": before.Reversal},
+			map[string]any{"off": before.Off, "reason": r.Reason, "reversal": r.Reversal})
 	})
 }
 
 // findLeftOver makes a finding of what a step leaves over, once.
-func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep, r teardown.Reversal) error {
+func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep,
+	r teardown.Reversal) error {
 	for _, text := range teardown.LeftOvers([]teardown.Logged{{N: step.N, Step: step.Step, Reversal: r}}) {
 		words, _, _ := strings.Cut(text, ": ") // without what became of it
 		there, err := storecondition.FindingsOf(ctx, tx, machineID)
 		if err != nil {
 			return err
 		}
-		if slices.ContainsFunc(there, func(f storecondition.Finding) bool { return f.Kind == leftOverKind && f.Place == words }) {
+		if slices.ContainsFunc(there, func(f storecondition.Finding) bool {
+			return f.Kind == leftOverKind && f.Place == words
+		}) {
 			continue
 		}
 		f := storecondition.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
-		if err := condition.AddFinding(ctx, tx, actor, machineID, f, storecondition.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
+		if err := condition.AddFinding(ctx, tx, actor, machineID, f,
+			storecondition.SightingRow{On: action.Today(), Severity: "watch", Note: text}); err != nil {
 			return err
 		}
 	}

@@ -16,7 +16,8 @@ import (
 
 // AddStep writes down what came off, with its plugs: those of the map are open now, others are put on it to be
 // described.
-func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID int64, written WrittenStep) (ToldTeardown, error) {
+func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID int64,
+	written WrittenStep) (ToldTeardown, error) {
 	return s.onTeardown(ctx, actor, teardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
@@ -28,16 +29,19 @@ func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID in
 		if err := unplug(ctx, tx, actor, now.MachineID, step.Connectors); err != nil {
 			return err
 		}
-		id, err := storeteardown.InsertStep(ctx, tx, teardownID, actor.Account(), action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)))
+		id, err := storeteardown.InsertStep(ctx, tx, teardownID, actor.Account(), action.ToKeep(step.Whole()),
+			action.ToKeep(append([]int64{}, written.Pictures...)))
 		if err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeOff, id, &now.MachineID, nil, map[string]any{"off": step.Off, "line": step.String()})
+		return action.Record(ctx, tx, actor, eventTakeOff, id, &now.MachineID, nil,
+			map[string]any{"off": step.Off, "line": step.String()})
 	})
 }
 
 // onStep does work on a step of an open log, starting from a version.
-func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
+func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, version int,
+	work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
 	row, err := storeteardown.StepByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return ToldTeardown{}, err
@@ -56,7 +60,8 @@ func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, vers
 
 // ChangeStep rewrites what came off. A plug that the step does not name any more counts as plugged in, as
 // nobody pulled it.
-func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, version int, written WrittenStep) (ToldTeardown, error) {
+func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, version int,
+	written WrittenStep) (ToldTeardown, error) {
 	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
@@ -70,7 +75,9 @@ func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, 
 		}
 		if before.State == teardown.Off {
 			dropped := slices.DeleteFunc(slices.Clone(before.Connectors), func(name string) bool {
-				return slices.ContainsFunc(step.Connectors, func(kept string) bool { return strings.EqualFold(kept, name) })
+				return slices.ContainsFunc(step.Connectors, func(kept string) bool {
+					return strings.EqualFold(kept, name)
+				})
 			})
 			if err := plugIn(ctx, tx, actor, now.MachineID, dropped); err != nil {
 				return err
@@ -79,10 +86,13 @@ func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, 
 				return err
 			}
 		}
-		if err := storeteardown.UpdateStep(ctx, tx, id, action.ToKeep(step.Whole()), action.ToKeep(append([]int64{}, written.Pictures...)), false); err != nil {
+		if err := storeteardown.UpdateStep(ctx, tx, id, action.ToKeep(step.Whole()),
+			action.ToKeep(append([]int64{}, written.Pictures...)), false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, map[string]any{"off": step.Off, "line": step.String()})
+		return action.Record(ctx, tx, actor, eventChangeStep, id, &now.MachineID,
+			map[string]any{"off": before.Off, "line": before.Line},
+			map[string]any{"off": step.Off, "line": step.String()})
 	})
 }
 
@@ -95,10 +105,12 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 				return err
 			}
 		}
-		if err := storeteardown.UpdateStep(ctx, tx, id, action.ToKeep(before.Step), action.ToKeep(before.Pictures), true); err != nil {
+		if err := storeteardown.UpdateStep(ctx, tx, id, action.ToKeep(before.Step), action.ToKeep(before.Pictures),
+			true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID, map[string]any{"off": before.Off, "line": before.Line}, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID,
+			map[string]any{"off": before.Off, "line": before.Line}, nil)
 		return err
 	})
 	return event, err
@@ -129,7 +141,8 @@ func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e hist
 		if err := storeteardown.UpdateStep(ctx, tx, row.ID, row.Body, row.Pictures, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil, map[string]any{"off": step.Off})
+		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil,
+			map[string]any{"off": step.Off})
 	})
 	return err
 }

@@ -23,7 +23,8 @@ type StartedTeardown struct {
 }
 
 // StartTeardown begins a log. A machine is taken apart once at a time.
-func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machineID int64, started StartedTeardown) (ToldTeardown, error) {
+func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machineID int64,
+	started StartedTeardown) (ToldTeardown, error) {
 	var told ToldTeardown
 	if err := input.OneLine("purpose", &started.Purpose); err != nil {
 		return told, err
@@ -40,7 +41,9 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 				return input.Missing(err, "procedureId", "choose a procedure that is in the library")
 			}
 		}
-		id, err := storeteardown.InsertTeardown(ctx, tx, actor.Account(), storeteardown.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows, Columns: started.Columns, ProcedureID: started.ProcedureID})
+		id, err := storeteardown.InsertTeardown(ctx, tx, actor.Account(),
+			storeteardown.Teardown{MachineID: machineID, Purpose: started.Purpose, Rows: started.Rows,
+				Columns: started.Columns, ProcedureID: started.ProcedureID})
 		if pg.Violates(err, "teardown_open_key") {
 			return action.Reject("purpose", "the machine is open already; go on with that log")
 		}
@@ -57,7 +60,8 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 
 // onTeardown does work on a log that is open, and reads it back. The machine's lock keeps its map and its log
 // together.
-func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64, work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
+func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64,
+	work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
 	var after ToldTeardown
 	one, err := storeteardown.TeardownByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
@@ -101,7 +105,8 @@ func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64)
 		if err := storeteardown.EndTeardown(ctx, tx, id, actor.Account(), string(outcome), why); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventEndTeardown, id, &now.MachineID, nil, map[string]any{"outcome": outcome, "why": why})
+		return action.Record(ctx, tx, actor, eventEndTeardown, id, &now.MachineID, nil,
+			map[string]any{"outcome": outcome, "why": why})
 	})
 }
 
@@ -124,6 +129,7 @@ func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e his
 		if err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventReopenTeardown, one.ID, &one.MachineID, nil, map[string]any{"purpose": one.Purpose})
+		return action.Record(ctx, tx, actor, eventReopenTeardown, one.ID, &one.MachineID, nil,
+			map[string]any{"purpose": one.Purpose})
 	})
 }

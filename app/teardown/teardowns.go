@@ -79,8 +79,10 @@ func teardownByID(ctx context.Context, h pg.Handle, id int64) (ToldTeardown, err
 	return tellTeardown(ctx, h, machine, one)
 }
 
-func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine, one storeteardown.Teardown) (ToldTeardown, error) {
-	t := ToldTeardown{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []ToldStep{}, Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
+func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine,
+	one storeteardown.Teardown) (ToldTeardown, error) {
+	t := ToldTeardown{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []ToldStep{},
+		Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
 	rows, err := storeteardown.StepsOf(ctx, h, one.ID)
 	if err != nil {
 		return t, err
@@ -129,8 +131,10 @@ func tellStep(row storeteardown.StepRow, plugs Wiring) (ToldStep, error) {
 	}
 	reversal.Left = append([]teardown.LeftOver{}, reversal.Left...)
 	told := ToldStep{
-		ID: row.ID, Step: step.Whole(), Reversal: reversal, Line: step.String(), Pictures: append([]int64{}, pictures...), Open: []string{},
-		Warnings: wiring.Of(plugs.Warnings, step.Connectors), By: row.By, At: row.At, ReversedBy: row.ReversedBy, ReversedAt: row.ReversedAt, Version: row.Version,
+		ID: row.ID, Step: step.Whole(), Reversal: reversal, Line: step.String(),
+		Pictures: append([]int64{}, pictures...), Open: []string{},
+		Warnings: wiring.Of(plugs.Warnings, step.Connectors), By: row.By, At: row.At, ReversedBy: row.ReversedBy,
+		ReversedAt: row.ReversedAt, Version: row.Version,
 	}
 	for _, name := range step.Connectors {
 		if at := plugs.Find(name); at >= 0 && plugs.Connectors[at].Open {

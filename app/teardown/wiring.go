@@ -55,7 +55,9 @@ func (w Wiring) states() []teardown.Connector {
 
 // Find is the place of a connector by its name, or -1.
 func (w Wiring) Find(name string) int {
-	return slices.IndexFunc(w.Connectors, func(c ToldConnector) bool { return strings.EqualFold(c.Name, strings.TrimSpace(name)) })
+	return slices.IndexFunc(w.Connectors, func(c ToldConnector) bool {
+		return strings.EqualFold(c.Name, strings.TrimSpace(name))
+	})
 }
 
 // Wiring reads the connector map of a machine.
@@ -91,11 +93,13 @@ func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error)
 
 func tellConnector(row storeteardown.ConnectorRow) (ToldConnector, error) {
 	c, err := action.ReadKept[wiring.Connector](row.Body)
-	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open}, Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
+	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open},
+		Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
 }
 
 // WiringDrawing draws the sockets of a board as SVG.
-func (s *Service) WiringDrawing(ctx context.Context, actor action.Actor, machineID int64, board string) (action.Content, error) {
+func (s *Service) WiringDrawing(ctx context.Context, actor action.Actor, machineID int64,
+	board string) (action.Content, error) {
 	w, err := s.Wiring(ctx, actor, machineID)
 	if err != nil {
 		return action.Content{}, err
@@ -122,17 +126,20 @@ func (s *Service) WiringList(ctx context.Context, actor action.Actor, machineID 
 	if err != nil {
 		return action.Content{}, err
 	}
-	return action.CsvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(people.PublicOf(p, w.placed()))), nil
+	return action.CsvOf(fmt.Sprintf("wiring-%s.csv", machine.Accession), wiring.List(people.PublicOf(p, w.placed()))),
+		nil
 }
 
 func openVerdict(plugs Wiring) reckoning.Verdict {
-	v := reckoning.Verdict{Key: "open-connectors", Label: "Connectors", State: reckoning.Attention, Why: []reckoning.Reason{}}
+	v := reckoning.Verdict{Key: "open-connectors", Label: "Connectors", State: reckoning.Attention,
+		Why: []reckoning.Reason{}}
 	if plugs.Open > 0 {
 		v.Value = fmt.Sprintf("%d open", plugs.Open)
 	}
 	for _, c := range plugs.Connectors {
 		if c.Open {
-			v.Why = append(v.Why, reckoning.Reason{Text: fmt.Sprintf("%s, from %s to %s, is unplugged", c.Name, c.FromBoard, c.ToBoard)})
+			v.Why = append(v.Why,
+				reckoning.Reason{Text: fmt.Sprintf("%s, from %s to %s, is unplugged", c.Name, c.FromBoard, c.ToBoard)})
 		}
 	}
 	return v

@@ -83,7 +83,8 @@ func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID in
 }
 
 func mysteryOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (ToldMystery, error) {
-	told := ToldMystery{AssemblyID: assembly.ID, Assembly: assembly.Title, MysteryFields: MysteryFields{Hypotheses: []mystery.Hypothesis{}, Evidence: []MysteryEvidence{}}}
+	told := ToldMystery{AssemblyID: assembly.ID, Assembly: assembly.Title,
+		MysteryFields: MysteryFields{Hypotheses: []mystery.Hypothesis{}, Evidence: []MysteryEvidence{}}}
 	kept, err := unknowns.Mystery(ctx, h, assembly.ID)
 	if err == nil {
 		told.Version = kept.Version
@@ -112,7 +113,8 @@ func (f MysteryFields) weigh() mystery.Weighing {
 }
 
 // WeighMystery rewrites what is thought about an assembly, starting from a version; 0 for the first time.
-func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assemblyID int64, version int, fields MysteryFields) (ToldMystery, error) {
+func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assemblyID int64, version int,
+	fields MysteryFields) (ToldMystery, error) {
 	var told ToldMystery
 	if err := checkMystery(&fields); err != nil {
 		return told, err
@@ -139,9 +141,11 @@ func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assembly
 		if d := fields.Decision; d != nil && (before.Decision == nil || *d != *before.Decision) {
 			done = eventDecideMystery
 			at := slices.IndexFunc(fields.Hypotheses, func(h mystery.Hypothesis) bool { return h.ID == d.HypothesisID })
-			after = map[string]any{"is": fields.Hypotheses[at].Text, "sure": d.Sure, "reason": d.Reason, "written": fields}
+			after = map[string]any{"is": fields.Hypotheses[at].Text, "sure": d.Sure, "reason": d.Reason,
+				"written": fields}
 		}
-		return action.Record(ctx, tx, actor, done, assemblyID, assembly.MachineID, map[string]any{"written": before.MysteryFields}, after)
+		return action.Record(ctx, tx, actor, done, assemblyID, assembly.MachineID,
+			map[string]any{"written": before.MysteryFields}, after)
 	})
 	return told, err
 }
@@ -167,7 +171,9 @@ func checkMystery(f *MysteryFields) error {
 			return action.Reject("evidence", fmt.Sprintf("evidence %d needs words: say what one sees", i+1))
 		}
 		// What was weighed for an explanation that is gone goes with it.
-		e.Weights = slices.DeleteFunc(e.Weights, func(w MysteryWeight) bool { return !hypotheses[w.HypothesisID] || w.Weight == 0 })
+		e.Weights = slices.DeleteFunc(e.Weights, func(w MysteryWeight) bool {
+			return !hypotheses[w.HypothesisID] || w.Weight == 0
+		})
 	}
 	if f.Decision == nil {
 		return nil

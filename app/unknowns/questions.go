@@ -121,11 +121,14 @@ func (u *Unknowns) group(library *device.Library, lines []unknowns.UnknownEntry)
 		if !ok {
 			at = len(u.Open)
 			index[key] = at
-			u.Open = append(u.Open, Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []unknowns.UnknownEntry{}})
+			u.Open = append(u.Open,
+				Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []unknowns.UnknownEntry{}})
 		}
 		one := &u.Open[at]
 		one.Parts += line.Count
-		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p unknowns.UnknownEntry) bool { return p.MachineID != nil && *p.MachineID == *line.MachineID }) {
+		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p unknowns.UnknownEntry) bool {
+			return p.MachineID != nil && *p.MachineID == *line.MachineID
+		}) {
 			one.Machines++
 		}
 		one.Places = append(one.Places, line)
@@ -144,13 +147,15 @@ func (u *Unknowns) take(questions []ToldQuestion, machineID int64) {
 		case q.AnsweredOn != nil:
 			u.Answered = append(u.Answered, q)
 		default:
-			u.Open = append(u.Open, Unknown{Sort: q.Sort, Subject: q.Subject, Places: []unknowns.UnknownEntry{}, Question: &questions[i]})
+			u.Open = append(u.Open,
+				Unknown{Sort: q.Sort, Subject: q.Subject, Places: []unknowns.UnknownEntry{}, Question: &questions[i]})
 		}
 	}
 }
 
 // Ask writes about something unknown for the first time.
-func (s *Service) Ask(ctx context.Context, actor action.Actor, fields unknowns.QuestionFields) (unknowns.Question, error) {
+func (s *Service) Ask(ctx context.Context, actor action.Actor,
+	fields unknowns.QuestionFields) (unknowns.Question, error) {
 	var asked unknowns.Question
 	if err := checkQuestion(&fields); err != nil {
 		return asked, err
@@ -177,7 +182,8 @@ func (s *Service) Ask(ctx context.Context, actor action.Actor, fields unknowns.Q
 }
 
 func checkQuestion(f *unknowns.QuestionFields) error {
-	err := input.CheckAll(input.OneLine("subject", &f.Subject), input.Lines("text", &f.Text), input.OneLine("asked", &f.Asked))
+	err := input.CheckAll(input.OneLine("subject", &f.Subject), input.Lines("text", &f.Text),
+		input.OneLine("asked", &f.Asked))
 	if err == nil && f.Subject == "" {
 		err = action.Reject("subject", "say what it is about, as: connector beside the supply")
 	}
@@ -185,7 +191,8 @@ func checkQuestion(f *unknowns.QuestionFields) error {
 }
 
 // ChangeQuestion rewrites what is asked and who was asked, starting from a version.
-func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int, text, asked string) (unknowns.Question, error) {
+func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int,
+	text, asked string) (unknowns.Question, error) {
 	var changed unknowns.Question
 	if err := input.CheckAll(input.Lines("text", &text), input.OneLine("asked", &asked)); err != nil {
 		return changed, err
@@ -209,7 +216,8 @@ var questions = action.Records[unknowns.Question]{
 	Version: func(q unknowns.Question) int { return q.Version },
 }
 
-func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int, work func(tx *sqlx.Tx, before unknowns.Question) error) error {
+func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int,
+	work func(tx *sqlx.Tx, before unknowns.Question) error) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := questions.Locked(ctx, tx, id, version)
 		if err != nil {
@@ -238,7 +246,8 @@ func (s *Service) GuessAt(ctx context.Context, actor action.Actor, id int64, tex
 		if err := unknowns.InsertGuess(ctx, tx, id, actor.Account(), text, reason); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventGuess, id, question.MachineID, nil, map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
+		return action.Record(ctx, tx, actor, eventGuess, id, question.MachineID, nil,
+			map[string]string{"subject": question.Subject, "guess": text, "reason": reason})
 	})
 }
 
@@ -258,7 +267,8 @@ type Settled struct {
 
 // AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
 // recognised on every sheet at once, old ones included, and the history of each machine says so.
-func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, version int, answer Answer) (Settled, error) {
+func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int64, version int,
+	answer Answer) (Settled, error) {
 	var settled Settled
 	err := input.CheckAll(input.OneLine("answer", &answer.Answer), input.OneLine("source", &answer.Source))
 	switch {
@@ -278,19 +288,21 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		if err := unknowns.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil, map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
+		return action.Record(ctx, tx, actor, eventAnswerQuestion, id, before.MachineID, nil,
+			map[string]string{"subject": before.Subject, "answer": answer.Answer, "source": answer.Source})
 	}
 	if answer.Type == nil {
 		err = s.kernel.Do(ctx, actor, action.MayWriteSheets, write)
 	} else {
 		var named library.NamedType
-		named, err = s.library.TypeDeed(ctx, actor, library.EventNameType, answer.Type, func(tx *sqlx.Tx) (*storelibrary.OwnType, int64, error) {
-			if err := write(tx); err != nil {
-				return nil, 0, err
-			}
-			id, err := storelibrary.InsertOwnType(ctx, tx, *answer.Type)
-			return nil, id, err
-		})
+		named, err = s.library.TypeDeed(ctx, actor, library.EventNameType, answer.Type,
+			func(tx *sqlx.Tx) (*storelibrary.OwnType, int64, error) {
+				if err := write(tx); err != nil {
+					return nil, 0, err
+				}
+				id, err := storelibrary.InsertOwnType(ctx, tx, *answer.Type)
+				return nil, id, err
+			})
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines
 	}
 	if err == nil {

@@ -51,7 +51,8 @@ func userCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if _, err := deeds.Accounts.AddAccount(cmd.Context(), args[0], name, action.Role(role), password); err != nil {
+			if _, err := deeds.Accounts.AddAccount(cmd.Context(), args[0], name, action.Role(role),
+				password); err != nil {
 				return err
 			}
 			fmt.Fprintf(cmd.OutOrStdout(), "%s can sign in as %s.\n", args[0], role)

@@ -61,14 +61,16 @@ func calcRAMCommand() *cobra.Command {
 		}),
 	}
 	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
-	cmd.Flags().StringVar(&reported, "reported", "", "what firmware or a document says is fitted, as 640K, to compare with")
+	cmd.Flags().StringVar(&reported, "reported", "",
+		"what firmware or a document says is fitted, as 640K, to compare with")
 	return cmd
 }
 
 func addUpRAM(lines []string, reported string) (ramAnswer, error) {
 	for i, line := range lines {
 		if strings.ContainsAny(line, "\r\n") {
-			return ramAnswer{}, usageError{fmt.Errorf("argument %d holds a line end; give each line as an argument of its own", i+1)}
+			return ramAnswer{},
+				usageError{fmt.Errorf("argument %d holds a line end; give each line as an argument of its own", i+1)}
 		}
 	}
 	result, err := reckoning.Of(builtin.Library(), []byte(strings.Join(lines, "\n")), reckoning.Options{})
@@ -85,7 +87,8 @@ func addUpRAM(lines []string, reported string) (ramAnswer, error) {
 	for _, a := range result.Assemblies {
 		answer.Entries = append(answer.Entries, a.Entries...)
 		if len(a.Texts) > 0 {
-			return ramAnswer{}, fmt.Errorf("argument %d: start with designators or a count, as in \"8x 4164-15\"", a.Texts[0].Line)
+			return ramAnswer{},
+				fmt.Errorf("argument %d: start with designators or a count, as in \"8x 4164-15\"", a.Texts[0].Line)
 		}
 	}
 	answer.Verdicts = reckoning.Verdicts([]reckoning.Board{{Title: "all", Result: result}})
@@ -137,7 +140,8 @@ func calcVideoCommand() *cobra.Command {
 			if asJSON {
 				return printJSON(cmd, demand)
 			}
-			fmt.Fprintf(cmd.OutOrStdout(), "Needed %s, %s: %s\n", memory.Format(demand.NeededBytes), demand.Verdict, demand.Why)
+			fmt.Fprintf(cmd.OutOrStdout(), "Needed %s, %s: %s\n", memory.Format(demand.NeededBytes), demand.Verdict,
+				demand.Why)
 			if demand.FontBytes > 0 {
 				fmt.Fprintf(cmd.OutOrStdout(), "Character generator: %s of ROM\n", memory.Format(demand.FontBytes))
 			}

@@ -41,7 +41,8 @@ func demoCommand() *cobra.Command {
 	}
 	cmd.Flags().StringVar(&host, "host", "127.0.0.1", "address to serve on")
 	cmd.Flags().StringVar(&port, "port", "8080", "port to serve on")
-	cmd.Flags().StringVar(&folder, "data", environment("HERON_DATA", "data"), "folder that keeps the demonstration's data (HERON_DATA)")
+	cmd.Flags().StringVar(&folder, "data", environment("HERON_DATA", "data"),
+		"folder that keeps the demonstration's data (HERON_DATA)")
 	cmd.Flags().BoolVar(&reset, "reset", false, "throw the data away first")
 	cmd.AddCommand(generateCommand())
 	return cmd
@@ -100,7 +101,8 @@ type demonstration struct {
 
 // withDemoDatabase starts the demonstration's PostgreSQL, fills an empty database with the sample
 // world, and stops the server once work is done.
-func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, reset bool, work func(d demonstration) error) (err error) {
+func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, reset bool,
+	work func(d demonstration) error) (err error) {
 	say := func(format string, args ...any) { fmt.Fprintf(cmd.OutOrStdout(), format+"\n", args...) }
 	folder, err := cluster.Folder(wanted, rootsFolder)
 	if err != nil {
@@ -187,7 +189,8 @@ func lockFolder(folder string) (release func(), err error) {
 	}
 	if err := syscall.Flock(int(file.Fd()), syscall.LOCK_EX|syscall.LOCK_NB); err != nil {
 		file.Close()
-		return nil, fmt.Errorf("another demonstration uses the data in %s; stop it, or give another folder with HERON_DATA", folder)
+		return nil, fmt.Errorf(
+			"another demonstration uses the data in %s; stop it, or give another folder with HERON_DATA", folder)
 	}
 	return func() { file.Close() }, nil
 }

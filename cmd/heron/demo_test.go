@@ -66,7 +66,8 @@ func TestDemo(t *testing.T) {
 		jar, err := cookiejar.New(nil)
 		require.NoError(t, err)
 		client := &http.Client{Jar: jar}
-		status, body := p.send(client, "POST", "/api/session", map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password})
+		status, body := p.send(client, "POST", "/api/session",
+			map[string]string{"login": demo.Accounts[0].Login, "password": demo.Accounts[0].Password})
 		require.Equal(t, 200, status, body)
 		return client
 	}
@@ -79,7 +80,8 @@ func TestDemo(t *testing.T) {
 	}
 	require.Contains(t, told, "machine 14 of 14")
 	client := signIn(first)
-	status, body := first.send(client, "POST", "/api/machines", map[string]string{"accession": "EH-0999", "name": "Kept"})
+	status, body := first.send(client, "POST", "/api/machines",
+		map[string]string{"accession": "EH-0999", "name": "Kept"})
 	require.Equal(t, 201, status, body)
 	refused, _, err := heron("", "demo", "--port", "0", "--data", folder)
 	require.Equal(t, exitFailed, refused)
@@ -94,7 +96,8 @@ func TestDemo(t *testing.T) {
 	require.Equal(t, 200, status)
 	require.Contains(t, body, `"total":1`)
 	// What is confirmed as uploaded is kept, whatever happens right afterwards.
-	response, err := signIn(second).Post(second.url+"/api/machines/1/attachments?name=note.txt", "application/octet-stream", strings.NewReader("found under the lid"))
+	response, err := signIn(second).Post(second.url+"/api/machines/1/attachments?name=note.txt",
+		"application/octet-stream", strings.NewReader("found under the lid"))
 	require.NoError(t, err)
 	response.Body.Close()
 	require.Equal(t, 201, response.StatusCode)
@@ -104,12 +107,13 @@ func TestDemo(t *testing.T) {
 	require.NoError(t, second.Process.Signal(syscall.SIGKILL))
 	second.Wait() //nolint:errcheck // killed on purpose
 	files := 0
-	require.NoError(t, filepath.WalkDir(filepath.Join(folder, "blobs", "originals"), func(path string, entry os.DirEntry, err error) error {
-		if text, _ := os.ReadFile(path); string(text) == "found under the lid" {
-			files++
-		}
-		return err
-	}))
+	require.NoError(t, filepath.WalkDir(filepath.Join(folder, "blobs", "originals"),
+		func(path string, entry os.DirEntry, err error) error {
+			if text, _ := os.ReadFile(path); string(text) == "found under the lid" {
+				files++
+			}
+			return err
+		}))
 	require.Equal(t, 1, files)
 	third, said := startDemo(t, folder, "--reset")
 	require.Contains(t, strings.Join(said, "\n"), "machine 14 of 14")
@@ -124,7 +128,8 @@ func TestDemo(t *testing.T) {
 	require.Contains(t, told, "WARNING")
 	password := regexp.MustCompile(`ottilie +with password (\S+)`).FindStringSubmatch(told)[1]
 	for given, want := range map[string]int{demo.Accounts[0].Password: 401, password: 200} {
-		status, _ := open.send(http.DefaultClient, "POST", "/api/session", map[string]string{"login": demo.Accounts[0].Login, "password": given})
+		status, _ := open.send(http.DefaultClient, "POST", "/api/session",
+			map[string]string{"login": demo.Accounts[0].Login, "password": given})
 		require.Equal(t, want, status)
 	}
 	open.interrupt()

@@ -31,7 +31,8 @@ func calcFitCommand() *cobra.Command {
 			if asJSON {
 				return printJSON(cmd, result)
 			}
-			fmt.Fprintf(cmd.OutOrStdout(), "%s, gap %g mm (%g to %g)\n", result.Verdict, result.Gap, result.Least, result.Most)
+			fmt.Fprintf(cmd.OutOrStdout(), "%s, gap %g mm (%g to %g)\n", result.Verdict, result.Gap, result.Least,
+				result.Most)
 			for _, why := range result.Why {
 				fmt.Fprintf(cmd.OutOrStdout(), "  %s\n", why)
 			}

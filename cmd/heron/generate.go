@@ -26,7 +26,9 @@ func generateCommand() *cobra.Command {
 			defer stop()
 			return withDemoDatabase(ctx, cmd, folder, false, func(d demonstration) error {
 				start := time.Now()
-				if err := demo.Generate(ctx, d.deeds, machines, func(progress string) { d.say("  %s", progress) }); err != nil {
+				if err := demo.Generate(ctx, d.deeds, machines, func(progress string) {
+					d.say("  %s", progress)
+				}); err != nil {
 					return err
 				}
 				d.say("Done in %s. Serve it with: heron demo --data %s", time.Since(start).Round(time.Second), folder)
@@ -35,6 +37,7 @@ func generateCommand() *cobra.Command {
 		}),
 	}
 	cmd.Flags().IntVar(&machines, "machines", 20_000, "how many")
-	cmd.Flags().StringVar(&folder, "data", environment("HERON_DATA", "data"), "folder that keeps the demonstration's data (HERON_DATA)")
+	cmd.Flags().StringVar(&folder, "data", environment("HERON_DATA", "data"),
+		"folder that keeps the demonstration's data (HERON_DATA)")
 	return cmd
 }

@@ -69,10 +69,12 @@ func instrumentsCommand() *cobra.Command {
 	}
 	cmd.Flags().IntVar(&atReader, "reader-port", readerPort, "port of the reader, 0 for any")
 	cmd.Flags().StringVar(&chip, "chip", "", `chip in its socket, as "EH-0142 U9"`)
-	cmd.Flags().StringVar(&fault, "fault", romreader.Faults()[0], fmt.Sprintf("what the reader gets wrong: %v", romreader.Faults()))
+	cmd.Flags().StringVar(&fault, "fault", romreader.Faults()[0],
+		fmt.Sprintf("what the reader gets wrong: %v", romreader.Faults()))
 	cmd.Flags().IntVar(&atMeter, "meter-port", meterPort, "port of the meter, 0 for any")
 	cmd.Flags().StringVar(&point, "point", "", `where the meter's leads are, as "EH-0142 +5"`)
-	cmd.Flags().StringVar(&meterFault, "meter-fault", meter.Faults()[0], fmt.Sprintf("what the meter gets wrong: %v", meter.Faults()))
+	cmd.Flags().StringVar(&meterFault, "meter-fault", meter.Faults()[0],
+		fmt.Sprintf("what the meter gets wrong: %v", meter.Faults()))
 	return cmd
 }
 

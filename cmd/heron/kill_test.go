@@ -109,17 +109,21 @@ func TestKillsLoseNothing(t *testing.T) {
 	}()
 	defer func() { unwatch(); <-watched }()
 	database := running.URL("postgres")
-	status, out, errors := heron("long enough for one\n", "user", "add", "ida", "--role", "curator", "--database-url", database)
+	status, out, errors := heron("long enough for one\n", "user", "add", "ida", "--role", "curator", "--database-url",
+		database)
 	require.Equal(t, 0, status, out, errors)
 
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	w := &writer{t: t, client: &http.Client{Jar: jar, Timeout: 20 * time.Second}, kept: map[string]string{}, files: map[int64]string{}}
+	w := &writer{t: t, client: &http.Client{Jar: jar, Timeout: 20 * time.Second}, kept: map[string]string{},
+		files: map[int64]string{}}
 	serving := startServing(t, database, "--blobs", files)
 	w.url = serving.url
-	status, _ = serving.send(w.client, "POST", "/api/session", map[string]string{"login": "ida", "password": "long enough for one"})
+	status, _ = serving.send(w.client, "POST", "/api/session",
+		map[string]string{"login": "ida", "password": "long enough for one"})
 	require.Equal(t, 200, status)
-	status, body := serving.send(w.client, "POST", "/api/machines", map[string]string{"accession": "EH-0", "name": "First"})
+	status, body := serving.send(w.client, "POST", "/api/machines",
+		map[string]string{"accession": "EH-0", "name": "First"})
 	require.Equal(t, 201, status, body)
 	var first struct{ ID int64 }
 	require.NoError(t, json.Unmarshal([]byte(body), &first))
@@ -134,7 +138,9 @@ func TestKillsLoseNothing(t *testing.T) {
 			victim = postmaster(t, folder)
 		}
 		killed := make(chan error, 1)
-		time.AfterFunc(time.Until(until)-time.Duration(rand.IntN(100))*time.Millisecond, func() { killed <- syscall.Kill(victim, syscall.SIGKILL) })
+		time.AfterFunc(time.Until(until)-time.Duration(rand.IntN(100))*time.Millisecond, func() {
+			killed <- syscall.Kill(victim, syscall.SIGKILL)
+		})
 		for time.Now().Before(until) {
 			n++
 			w.write(n, until)

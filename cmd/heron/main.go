@@ -51,8 +51,10 @@ func rootCommand() *cobra.Command {
 		SilenceErrors: true,
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
-	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), measureCommand(), riskCommand())
-	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(), openAPICommand())
+	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), measureCommand(),
+		riskCommand())
+	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(),
+		openAPICommand())
 	return root
 }
 

@@ -59,7 +59,8 @@ func TestExitStatus(t *testing.T) {
 		{"unknown command", "", []string{"shet"}, 2, "shet"},
 		{"era that is none", "", []string{"marking", "8533", "--era", "1988-1984"}, 2, "two years"},
 		{"screen without size", "", []string{"calc", "video"}, 2, "width"},
-		{"amount that is none", "", []string{"calc", "video", "--width", "8", "--height", "8", "--bits", "1", "--fitted", "lots"}, 2, "640K"},
+		{"amount that is none", "",
+			[]string{"calc", "video", "--width", "8", "--height", "8", "--bits", "1", "--fitted", "lots"}, 2, "640K"},
 		{"part that slides", "", []string{"calc", "fit", "30 +/- 0.1", "30.5", "--play", "0.3", "--json"}, 0, ""},
 		{"size that is none", "", []string{"calc", "fit", "30", "wide"}, 1, "argument 2"},
 		{"play below nothing", "", []string{"calc", "fit", "30", "31", "--play", "-1"}, 2, "not below 0"},
@@ -79,7 +80,8 @@ func TestExitStatus(t *testing.T) {
 
 // The names of the JSON are fixed: scripts depend on them.
 func TestSheetJSON(t *testing.T) {
-	status, out, err := heron("== Main board | part 4410-2 | slot 3\r\nU40-U48\t41256-15 8512 @socket !bent: pin 4\r\nU30 ?\r\nU31 SC8720?P 8601\r\n", "sheet", "-", "--json")
+	status, out, err := heron(
+		"== Main board | part 4410-2 | slot 3\r\nU40-U48\t41256-15 8512 @socket !bent: pin 4\r\nU30 ?\r\nU31 SC8720?P 8601\r\n", "sheet", "-", "--json")
 	require.NoError(t, err)
 	require.Zero(t, status)
 	var answer struct {
@@ -116,7 +118,8 @@ func TestSheetJSON(t *testing.T) {
 	require.Equal(t, []any{}, entries[1]["findings"])
 	require.Equal(t, true, entries[2]["doubtful"])
 	for name, want := range map[string]any{
-		"chips": 11.0, "modules": 0.0, "unidentified": 2.0, "ramBytes": 262144.0, "parityBits": 262144.0, "romBytes": 0.0, "emptySockets": 0.0, "findings": 1.0,
+		"chips": 11.0, "modules": 0.0, "unidentified": 2.0, "ramBytes": 262144.0, "parityBits": 262144.0,
+		"romBytes": 0.0, "emptySockets": 0.0, "findings": 1.0,
 		"ramBy": map[string]any{"main": 262144.0, "picture": 0.0, "cache": 0.0, "shared": 0.0, "card": 0.0},
 		"draw":  map[string]any{"+5": map[string]any{"typicalA": 0.45, "counted": 9.0, "uncounted": 2.0}},
 	} {
@@ -152,7 +155,8 @@ func TestCalc(t *testing.T) {
 	require.EqualValues(t, 524288, answer["ramBytes"])
 	require.EqualValues(t, 4*262144, answer["parityBits"])
 	require.EqualValues(t, -131072, answer["differenceBytes"])
-	_, out, err = heron("", "calc", "video", "--columns", "80", "--rows", "25", "--cell", "2", "--glyphs", "256", "--glyph-bytes", "14", "--fitted", "4K")
+	_, out, err = heron("", "calc", "video", "--columns", "80", "--rows", "25", "--cell", "2", "--glyphs", "256",
+		"--glyph-bytes", "14", "--fitted", "4K")
 	require.NoError(t, err)
 	require.Contains(t, out, "enough")
 	require.Contains(t, out, "3.5 KB of ROM")

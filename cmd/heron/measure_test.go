@@ -19,7 +19,8 @@ func answerOf(t *testing.T, input string, arguments ...string) map[string]any {
 
 func TestMeasurementsOnTheCommandLine(t *testing.T) {
 	a := answerOf(t, "", "measure", "BT1 2.1 V", "--marking", "NiCd 3.6V 60mAh")
-	require.Equal(t, []any{"BT1", "volts", "V", "fail", "2.1 V", []any{2.1}}, []any{a["point"], a["quantity"], a["unit"], a["verdict"], a["said"], a["readings"]})
+	require.Equal(t, []any{"BT1", "volts", "V", "fail", "2.1 V", []any{2.1}},
+		[]any{a["point"], a["quantity"], a["unit"], a["verdict"], a["said"], a["readings"]})
 	require.NotNil(t, a["expected"])
 	require.Contains(t, a, "why")
 	require.Nil(t, answerOf(t, "", "measure", "U3", "pin", "8", "0.4", "V")["expected"])
@@ -28,7 +29,8 @@ func TestMeasurementsOnTheCommandLine(t *testing.T) {
 	status, out, err := heron("", "measure", "+5 4.60")
 	require.NoError(t, err)
 	require.Zero(t, status)
-	require.Equal(t, "+5 4.6 V: fail\n  4.6 V is below the limit: 4.75 V to 5.25 V (a supply rail, 5 % either way)\n", out)
+	require.Equal(t, "+5 4.6 V: fail\n  4.6 V is below the limit: 4.75 V to 5.25 V (a supply rail, 5 % either way)\n",
+		out)
 	status, _, err = heron("", "measure", "hinge cracked")
 	require.Equal(t, 1, status)
 	require.ErrorContains(t, err, "write what was measured")
@@ -52,8 +54,10 @@ func TestRisksOnTheCommandLine(t *testing.T) {
 	require.Regexp(t, `(?m)^ +\d+\.\d\d  1 BT1: Nickel-cadmium battery`, out)
 	require.Equal(t, map[string]any{"ranked": []any{}}, answerOf(t, `{}`, "risk"))
 	for input, says := range map[string]string{
-		`{"parts": 7}`: "no list of parts in JSON", `{"machines": [{"id": 1, "built": "1985"}]}`: `machines[0].built: "1985" is no day`,
-		`{"parts": [{"looked": "soon"}]}`: `parts[0].looked`, `{"classes": [{"key": "cheese"}]}`: "no ageing class", ``: "no list of parts",
+		`{"parts": 7}`: "no list of parts in JSON",
+		`{"machines": [{"id": 1, "built": "1985"}]}`: `machines[0].built: "1985" is no day`,
+		`{"parts": [{"looked": "soon"}]}`:            `parts[0].looked`,
+		`{"classes": [{"key": "cheese"}]}`:           "no ageing class", ``: "no list of parts",
 	} {
 		status, _, err := heron(input, "risk", "--json")
 		require.Equal(t, 1, status, input)

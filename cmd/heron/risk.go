@@ -96,7 +96,8 @@ func (in riskInput) rank(on string) ([]rankedPart, error) {
 	}
 	for i, p := range in.Parts {
 		at := fmt.Sprintf("parts[%d]", i)
-		one := risk.Part{Machine: p.Machine, Class: risk.ClassOf(p.Words), Count: max(1, p.Count), Place: p.Place, Line: i}
+		one := risk.Part{Machine: p.Machine, Class: risk.ClassOf(p.Words), Count: max(1, p.Count), Place: p.Place,
+			Line: i}
 		if one.Born, err = riskDay(at+".made", p.Made); err != nil {
 			return nil, err
 		}

@@ -88,7 +88,8 @@ func printInspection(out io.Writer, image rom.Image, i rom.Inspection) {
 	if image.Format != rom.Binary {
 		fmt.Fprintf(out, ", %s from address %X", image.Format, image.Base)
 	}
-	fmt.Fprintf(out, "\n%-8s %s\n%-8s %s\n%-8s %s\n%-8s %s\n", "CRC-32", i.CRC32, "SHA-1", i.SHA1, "SHA-256", i.SHA256, "sum", i.Sum16)
+	fmt.Fprintf(out, "\n%-8s %s\n%-8s %s\n%-8s %s\n%-8s %s\n", "CRC-32", i.CRC32, "SHA-1", i.SHA1, "SHA-256", i.SHA256,
+		"sum", i.Sum16)
 	if i.Device != nil {
 		fmt.Fprintf(out, "%-8s %s, %d bytes: %s\n", "device", i.Device.Number, i.Device.Bytes, i.Device.Fits)
 	}

@@ -30,8 +30,10 @@ func TestROMsOnTheCommandLine(t *testing.T) {
 	}
 	i := read("rom", "inspect", at("a.bin"), "--device", "27128")
 	require.Equal(t, map[string]any{"number": "27128", "bytes": 16384.0, "fits": "exact"}, i["device"])
-	require.Equal(t, []any{16384.0, 8192.0, 2.0, []any{1984.0}}, []any{i["bytes"], i["effectiveBytes"], i["repeats"], i["years"]})
-	for _, name := range []string{"crc32", "sha1", "sha256", "sum16", "blankBytes", "blankRuns", "texts", "stuckDataBits", "ignoredAddressLines", "warnings"} {
+	require.Equal(t, []any{16384.0, 8192.0, 2.0, []any{1984.0}},
+		[]any{i["bytes"], i["effectiveBytes"], i["repeats"], i["years"]})
+	for _, name := range []string{"crc32", "sha1", "sha256", "sum16", "blankBytes", "blankRuns", "texts",
+		"stuckDataBits", "ignoredAddressLines", "warnings"} {
 		require.Contains(t, i, name)
 		require.NotNil(t, i[name], name)
 	}
@@ -41,7 +43,8 @@ func TestROMsOnTheCommandLine(t *testing.T) {
 	worn[3000] |= worn[3000] + 1
 	require.NoError(t, os.WriteFile(at("b.bin"), append(slices.Clone(half), worn...), 0o600))
 	c := read("rom", "compare", at("a.bin"), at("b.bin"))
-	require.Equal(t, []any{"charge-loss", 1.0, 11192.0, 1.0, 0.0}, []any{c["verdict"], c["differingBytes"], c["firstOffset"], c["bits0to1"], c["bits1to0"]})
+	require.Equal(t, []any{"charge-loss", 1.0, 11192.0, 1.0, 0.0},
+		[]any{c["verdict"], c["differingBytes"], c["firstOffset"], c["bits0to1"], c["bits1to0"]})
 
 	done := func(arguments ...string) {
 		status, out, err := heron("", arguments...)
@@ -61,7 +64,8 @@ func TestROMsOnTheCommandLine(t *testing.T) {
 		same("a.bin", "back.bin")
 	}
 	done("rom", "split", at("a.bin"), "--lanes", "4", "--out", at("lanes"))
-	done("rom", "merge", at("lanes/a.lane0.bin"), at("lanes/a.lane1.bin"), at("lanes/a.lane2.bin"), at("lanes/a.lane3.bin"), "--out", at("merged.bin"))
+	done("rom", "merge", at("lanes/a.lane0.bin"), at("lanes/a.lane1.bin"), at("lanes/a.lane2.bin"),
+		at("lanes/a.lane3.bin"), "--out", at("merged.bin"))
 	same("a.bin", "merged.bin")
 
 	for says, arguments := range map[string][]string{
@@ -99,7 +103,8 @@ func TestDateOnTheCommandLine(t *testing.T) {
 	require.Zero(t, status)
 	answer := map[string]any{}
 	require.NoError(t, json.Unmarshal([]byte(out), &answer))
-	require.Equal(t, []any{"1985-03-04", "1985-01-31", []any{}}, []any{answer["notBefore"], answer["notAfter"], answer["outliers"]})
+	require.Equal(t, []any{"1985-03-04", "1985-01-31", []any{}},
+		[]any{answer["notBefore"], answer["notAfter"], answer["outliers"]})
 	require.Equal(t, map[string]any{"from": "1985-01-01", "to": "1985-01-31"}, answer["estimate"])
 	require.Len(t, answer["conflicts"], 1)
 	require.NotEmpty(t, answer["basis"])
@@ -110,7 +115,9 @@ func TestDateOnTheCommandLine(t *testing.T) {
 	_, out, err = heron(evidence, "date", "-")
 	require.NoError(t, err)
 	require.Contains(t, out, "conflict")
-	for says, input := range map[string]string{"no evidence in JSON": "{", "evidence 1 (x)": `{"evidence":[{"id":"x","kind":"guess"}]}`, "not a date": `{"evidence":[{"id":"x","kind":"label","from":"1985-02-30"}]}`} {
+	for says, input := range map[string]string{"no evidence in JSON": "{",
+		"evidence 1 (x)": `{"evidence":[{"id":"x","kind":"guess"}]}`,
+		"not a date":     `{"evidence":[{"id":"x","kind":"label","from":"1985-02-30"}]}`} {
 		status, _, err := heron(input, "date", "--json")
 		require.ErrorContains(t, err, says)
 		require.Equal(t, 1, status)

@@ -77,13 +77,15 @@ func TestServeFirstStartAndKill(t *testing.T) {
 	client := &http.Client{Jar: jar}
 
 	first := startServing(t, database)
-	status, _ := first.send(client, "POST", "/api/session", map[string]string{"login": "ida", "password": "long enough for one"})
+	status, _ := first.send(client, "POST", "/api/session",
+		map[string]string{"login": "ida", "password": "long enough for one"})
 	require.Equal(t, 200, status)
 	status, body := first.send(client, "POST", "/api/machines", map[string]string{"accession": "EH-1", "name": "Kept"})
 	require.Equal(t, 201, status, body)
 	status, body = first.send(client, "POST", "/api/machines/1/assemblies", map[string]string{"title": "Main board"})
 	require.Equal(t, 201, status, body)
-	status, body = first.send(client, "PUT", "/api/assemblies/1/sheet", map[string]any{"base": 0, "body": "U1 74LS00 8501"})
+	status, body = first.send(client, "PUT", "/api/assemblies/1/sheet",
+		map[string]any{"base": 0, "body": "U1 74LS00 8501"})
 	require.Equal(t, 200, status, body)
 	require.NoError(t, first.Process.Kill())
 	first.Wait() //nolint:errcheck // killed on purpose

@@ -43,8 +43,10 @@ func sheetCommand() *cobra.Command {
 		}),
 	}
 	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
-	cmd.Flags().BoolVar(&format, "format", false, "write the sheet with aligned columns instead; order, comments and unread lines stay")
-	cmd.Flags().Var(&era, "era", "years in which the parts are expected, as 1984-1988; settles date codes with an open decade")
+	cmd.Flags().BoolVar(&format, "format", false,
+		"write the sheet with aligned columns instead; order, comments and unread lines stay")
+	cmd.Flags().Var(&era, "era",
+		"years in which the parts are expected, as 1984-1988; settles date codes with an open decade")
 	return cmd
 }
 

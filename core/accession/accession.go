@@ -59,9 +59,14 @@ func ParsePattern(text string) (Pattern, error) {
 		case p.has(f.name):
 			return p, &PatternError{"{" + f.name + "} stands twice"}
 		case m[1] < len(text) && '0' <= text[m[1]] && text[m[1]] <= '9':
-			return p, &PatternError{"a figure stands right behind {" + f.name + "}, so that nobody can tell where that ends; put a point or a stroke between them"}
+			return p, &PatternError{
+				"a figure stands right behind {" + f.name +
+					"}, so that nobody can tell where that ends; put a point or a stroke between them",
+			}
 		case literal == "" && len(p.fields) > 0:
-			return p, &PatternError{"two fields touch, so that nobody can tell where one ends; put a point or a stroke between them"}
+			return p, &PatternError{
+				"two fields touch, so that nobody can tell where one ends; put a point or a stroke between them",
+			}
 		}
 		figures := fmt.Sprintf(`(\d{%d,9})`, max(f.width, 1))
 		if f.name == "year" {
@@ -78,7 +83,9 @@ func ParsePattern(text string) (Pattern, error) {
 	case !p.has("number") && !(p.has("lot") && p.has("item")):
 		return p, &PatternError{"nothing in it counts; put {number} into it, or {lot} and {item}"}
 	case p.has("number") && (p.has("lot") || p.has("item")):
-		return p, &PatternError{"{number} counts through the whole collection, so {lot} and {item} have no place beside it"}
+		return p, &PatternError{
+			"{number} counts through the whole collection, so {lot} and {item} have no place beside it",
+		}
 	case strings.TrimSpace(text) != text || len(text) > 40:
 		return p, &PatternError{"it has white space at an end, or more than 40 characters"}
 	}

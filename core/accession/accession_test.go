@@ -50,7 +50,9 @@ func TestWrongPatternsAreRefused(t *testing.T) {
 
 func TestANumberIsNeverGivenTwice(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		p, err := accession.ParsePattern(rapid.SampledFrom([]string{"EH-{number:4}", "{year}.{lot}.{item}", "{year}/{number:3}", "L{lot:2}-{item:2} EH"}).Draw(t, "pattern"))
+		p, err := accession.ParsePattern(
+			rapid.SampledFrom([]string{"EH-{number:4}", "{year}.{lot}.{item}", "{year}/{number:3}",
+				"L{lot:2}-{item:2} EH"}).Draw(t, "pattern"))
 		require.NoError(t, err)
 		given, lot := []string{}, 0
 		for range rapid.IntRange(1, 30).Draw(t, "things") {
@@ -74,7 +76,8 @@ func TestANumberIsNeverGivenTwice(t *testing.T) {
 
 // A pattern that is taken can be written and read back; any other is refused with words.
 func FuzzParsePattern(f *testing.F) {
-	for _, seed := range []string{"EH-{number:4}", "{year}.{lot}.{item}", "{number}{year}", "{{number}}", "{number:0}", "EH\\d+{number}", "}{"} {
+	for _, seed := range []string{"EH-{number:4}", "{year}.{lot}.{item}", "{number}{year}", "{{number}}", "{number:0}",
+		"EH\\d+{number}", "}{"} {
 		f.Add(seed, 7)
 	}
 	f.Fuzz(func(t *testing.T, text string, count int) {

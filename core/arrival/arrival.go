@@ -112,7 +112,9 @@ func Verdicts(f Facts) []reckoning.Verdict {
 			Key: "personal-data", Label: "Personal data of former owners", State: reckoning.Attention,
 			Value:   fmt.Sprintf("%d to decide or to carry out", f.OpenData),
 			Caution: "Image a medium before anything on it is deleted; keep the content sealed, and ask whoever is responsible for privacy with you.",
-			Why:     []reckoning.Reason{{Text: "kept sealed, returned, wiped or archived by decision of a curator; the decision and the day it was carried out stand under Arrive"}},
+			Why: []reckoning.Reason{
+				{Text: "kept sealed, returned, wiped or archived by decision of a curator; the decision and the day it was carried out stand under Arrive"},
+			},
 		})
 	}
 	return verdicts

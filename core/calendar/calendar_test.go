@@ -31,7 +31,8 @@ func TestDaysAndWeekdaysAgreeWithTimePackage(t *testing.T) {
 }
 
 func TestParseRefusesWhatIsNoDay(t *testing.T) {
-	for _, text := range []string{"", "1985", "1985-02-29", "1985-13-01", "1985-00-10", "85-01-01", "1985-1-1", "1985-01-01x", "1985-01-3a"} {
+	for _, text := range []string{"", "1985", "1985-02-29", "1985-13-01", "1985-00-10", "85-01-01", "1985-1-1",
+		"1985-01-01x", "1985-01-3a"} {
 		if d, err := calendar.Parse(text); err == nil {
 			t.Errorf("Parse(%q) = %v, want an error", text, d)
 		}

@@ -47,7 +47,8 @@ type row struct {
 var rows = sync.OnceValue(func() []row {
 	read := []row{}
 	for _, cells := range table.Reference("cautions", cautionTable, "key", "word", "text", "due", "source") {
-		read = append(read, row{Caution{Key(cells[0]), cells[1], cells[2]}, regexp.MustCompile(`(?i)\b(` + cells[3] + `)\b`)})
+		read = append(read,
+			row{Caution{Key(cells[0]), cells[1], cells[2]}, regexp.MustCompile(`(?i)\b(` + cells[3] + `)\b`)})
 	}
 	return read
 })

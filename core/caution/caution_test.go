@@ -12,7 +12,8 @@ import (
 
 func ExampleDue() {
 	said := caution.Said{}
-	for _, step := range []string{"Power supply, four screws", "supply lead", "Memory card", "Monitor, with its heavy chassis"} {
+	for _, step := range []string{"Power supply, four screws", "supply lead", "Memory card",
+		"Monitor, with its heavy chassis"} {
 		fmt.Println(step, said.Now(caution.Due(step)))
 	}
 	// Output:
@@ -24,8 +25,10 @@ func ExampleDue() {
 
 func TestEveryCautionDefersAndIsDueSomewhere(t *testing.T) {
 	due := map[string]caution.Key{
-		"Mains inlet": caution.Mains, "X2 capacitor": caution.Charge, "tube neck": caution.Tube, "BT1 lithium": caution.Cells, "Disk card": caution.Static,
-		"heat sink": caution.Heat, "drive cage": caution.Weight, "RF cage": caution.Edges, "nest in the fan": caution.Dust, "clean with isopropyl": caution.Solvents,
+		"Mains inlet": caution.Mains, "X2 capacitor": caution.Charge, "tube neck": caution.Tube,
+		"BT1 lithium": caution.Cells, "Disk card": caution.Static,
+		"heat sink": caution.Heat, "drive cage": caution.Weight, "RF cage": caution.Edges,
+		"nest in the fan": caution.Dust, "clean with isopropyl": caution.Solvents,
 	}
 	for text, key := range due {
 		require.Contains(t, caution.Due(text), key, text)

@@ -12,7 +12,8 @@ import (
 	"frugalheron/core/condition"
 )
 
-var guide = condition.Guide([]condition.Part{{Place: "BT1", Words: "NiCd 3.6V", Tells: "battery NiCd 3.6V"}, {Place: "C5", Words: "0.1uF X2 275V", Tells: "safety capacitor"}})
+var guide = condition.Guide([]condition.Part{{Place: "BT1", Words: "NiCd 3.6V", Tells: "battery NiCd 3.6V"},
+	{Place: "C5", Words: "0.1uF X2 275V", Tells: "safety capacitor"}})
 
 func surveys(on ...string) []condition.Survey {
 	made := []condition.Survey{}
@@ -27,10 +28,13 @@ func surveys(on ...string) []condition.Survey {
 }
 
 func ExampleFinding_Tell() {
-	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Place: "BT1", Sightings: []condition.Sighting{
-		{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch}, {SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
-		{On: "2022-06-10", Gone: true, Note: "cleaned"}, {SurveyID: 4, On: "2024-05-01", Severity: condition.Repair},
-	}}
+	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Place: "BT1",
+		Sightings: []condition.Sighting{
+			{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch},
+			{SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
+			{On: "2022-06-10", Gone: true, Note: "cleaned"},
+			{SurveyID: 4, On: "2024-05-01", Severity: condition.Repair},
+		}}
 	told := leak.Tell()
 	fmt.Println(told.Open, told.Severity, told.State)
 	fmt.Println(told.Words)
@@ -43,12 +47,17 @@ func TestFindingsAreComparedFromSurveyToSurvey(t *testing.T) {
 	made := surveys("2021-05-01", "2022-05-02", "2023-05-03", "2024-05-01", "2025-05-01")
 	delete(made[2].Looks, "batteries")
 	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Sightings: []condition.Sighting{
-		{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch}, {SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
+		{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch},
+		{SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
 		{SurveyID: 4, On: "2024-05-01", Gone: true}, {SurveyID: 5, On: "2025-05-01", Severity: condition.Repair}}}
 	lid := condition.Finding{ID: 2, Subsystem: "plastics", Kind: "cracked", Sightings: []condition.Sighting{
-		{SurveyID: 2, On: "2022-05-02", Severity: condition.Repair}, {SurveyID: 3, On: "2023-05-03", Severity: condition.Repair, Trend: "worse"},
-		{SurveyID: 4, On: "2024-05-01", Severity: condition.Watch}, {SurveyID: 5, On: "2025-05-01", Severity: condition.Watch}}}
-	scratch := condition.Finding{ID: 3, Subsystem: "plastics", Kind: "scratched", Sightings: []condition.Sighting{{SurveyID: 1, On: "2021-05-01", Severity: condition.Cosmetic}, {On: "2021-07-01", Gone: true}}}
+		{SurveyID: 2, On: "2022-05-02", Severity: condition.Repair},
+		{SurveyID: 3, On: "2023-05-03", Severity: condition.Repair, Trend: "worse"},
+		{SurveyID: 4, On: "2024-05-01", Severity: condition.Watch},
+		{SurveyID: 5, On: "2025-05-01", Severity: condition.Watch}}}
+	scratch := condition.Finding{ID: 3, Subsystem: "plastics", Kind: "scratched",
+		Sightings: []condition.Sighting{{SurveyID: 1, On: "2021-05-01", Severity: condition.Cosmetic},
+			{On: "2021-07-01", Gone: true}}}
 	all := []condition.Finding{scratch, lid, leak}
 	rows := condition.CompareSurveys(made, all)
 	require.Equal(t, []int64{1, 2, 3}, []int64{rows[0].FindingID, rows[1].FindingID, rows[2].FindingID})
@@ -108,7 +117,8 @@ func TestTheGuideFitsWhatTheMachineHolds(t *testing.T) {
 			require.NotEmpty(t, c.Text, c.Key)
 		}
 	}
-	require.Equal(t, []string{"supply", "batteries", "safety-capacitors", "boards", "connectors", "plastics", "cables", "labels"}, names)
+	require.Equal(t, []string{"supply", "batteries", "safety-capacitors", "boards", "connectors", "plastics", "cables",
+		"labels"}, names)
 	for key, times := range said {
 		require.Equal(t, 1, times, key)
 	}
@@ -131,7 +141,9 @@ func TestAStoryAgreesWithItsSightings(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		f, wasGone := condition.Finding{Subsystem: "boards"}, false
 		for i := range rapid.IntRange(1, 9).Draw(t, "sightings") {
-			s := condition.Sighting{SurveyID: int64(i + 1), On: fmt.Sprintf("20%02d-01-01", 10+i), Gone: i > 0 && rapid.Bool().Draw(t, "gone"), Severity: rapid.SampledFrom([]condition.Severity{"watch", "repair"}).Draw(t, "severity")}
+			s := condition.Sighting{SurveyID: int64(i + 1), On: fmt.Sprintf("20%02d-01-01", 10+i),
+				Gone:     i > 0 && rapid.Bool().Draw(t, "gone"),
+				Severity: rapid.SampledFrom([]condition.Severity{"watch", "repair"}).Draw(t, "severity")}
 			f.Sightings = append(f.Sightings, s)
 		}
 		told := f.Tell()
@@ -150,17 +162,21 @@ func TestAStoryAgreesWithItsSightings(t *testing.T) {
 
 func TestWhatPartsTell(t *testing.T) {
 	for marking, want := range map[string]string{
-		"0.1uF X2 275V": "capacitor safety capacitor 0.1uF X2 275V", "47uF 16V": "capacitor electrolytic capacitor 47uF 16V", "10uF tantalum": "capacitor 10uF tantalum",
-		"2.2uF film": "capacitor 2.2uF film", "0.1uF": "capacitor 0.1uF", "electrolytic": "capacitor electrolytic capacitor electrolytic",
+		"0.1uF X2 275V": "capacitor safety capacitor 0.1uF X2 275V",
+		"47uF 16V":      "capacitor electrolytic capacitor 47uF 16V", "10uF tantalum": "capacitor 10uF tantalum",
+		"2.2uF film": "capacitor 2.2uF film", "0.1uF": "capacitor 0.1uF",
+		"electrolytic": "capacitor electrolytic capacitor electrolytic",
 	} {
 		require.Equal(t, want, condition.Tells(condition.Words{Kind: "capacitor", Marking: marking}))
 	}
-	require.Equal(t, "chip eprom socketed 27128", condition.Tells(condition.Words{Kind: "chip", Class: "eprom", Socketed: true, Marking: "27128"}))
+	require.Equal(t, "chip eprom socketed 27128",
+		condition.Tells(condition.Words{Kind: "chip", Class: "eprom", Socketed: true, Marking: "27128"}))
 }
 
 func TestTheStageFollowsFromSurveys(t *testing.T) {
 	made := surveys("2025-05-01")
-	leak := condition.Finding{Subsystem: "batteries", Sightings: []condition.Sighting{{On: "2025-05-01", Severity: condition.Hazard}}}
+	leak := condition.Finding{Subsystem: "batteries",
+		Sightings: []condition.Sighting{{On: "2025-05-01", Severity: condition.Hazard}}}
 	for want, in := range map[string]condition.StageInput{
 		"{untouched 0}":       {},
 		"{in hand 0}":         {Running: true},
@@ -188,11 +204,14 @@ func TestTheStripAgreesWithTheFindings(t *testing.T) {
 		}
 		findings := []condition.Finding{}
 		for id := range rapid.IntRange(0, 5).Draw(t, "findings") {
-			f := condition.Finding{ID: int64(id + 1), Subsystem: rapid.SampledFrom([]string{"batteries", "plastics"}).Draw(t, "subsystem"), Kind: "worn"}
+			f := condition.Finding{ID: int64(id + 1),
+				Subsystem: rapid.SampledFrom([]string{"batteries", "plastics"}).Draw(t, "subsystem"), Kind: "worn"}
 			for i, s := range made {
 				if _, looked := s.Looks[f.Subsystem]; looked && rapid.Bool().Draw(t, "seen") {
 					gone := len(f.Sightings) > 0 && rapid.IntRange(0, 2).Draw(t, "gone") == 0
-					f.Sightings = append(f.Sightings, condition.Sighting{SurveyID: made[i].ID, On: made[i].On, Severity: rapid.SampledFrom(severities).Draw(t, "severity"), Gone: gone})
+					f.Sightings = append(f.Sightings,
+						condition.Sighting{SurveyID: made[i].ID, On: made[i].On,
+							Severity: rapid.SampledFrom(severities).Draw(t, "severity"), Gone: gone})
 				}
 			}
 			if len(f.Sightings) > 0 {

@@ -28,8 +28,10 @@ type Subsystem struct {
 // Subsystems lists all in the order of an inspection.
 var Subsystems = sync.OnceValue(func() []Subsystem {
 	all := []Subsystem{}
-	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "look for", "grading", "cautions", "kinds", "classes", "source") {
-		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[3], Grading: cells[4], Kinds: strings.Split(cells[6], ", "), Classes: strings.Fields(cells[7])}
+	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "look for", "grading",
+		"cautions", "kinds", "classes", "source") {
+		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[3], Grading: cells[4],
+			Kinds: strings.Split(cells[6], ", "), Classes: strings.Fields(cells[7])}
 		if cells[2] != "always" {
 			s.held = regexp.MustCompile(`(?i)` + cells[2])
 		}
@@ -89,7 +91,8 @@ const mostParts = 24
 func Guide(parts []Part) []Item {
 	items, said := []Item{}, caution.Said{}
 	for _, s := range Subsystems() {
-		item := Item{Subsystem: s.Key, Name: s.Name, LookFor: s.LookFor, Grading: s.Grading, Kinds: s.Kinds, Parts: []Part{}}
+		item := Item{Subsystem: s.Key, Name: s.Name, LookFor: s.LookFor, Grading: s.Grading, Kinds: s.Kinds,
+			Parts: []Part{}}
 		if s.held != nil {
 			for _, p := range parts {
 				if !s.held.MatchString(p.Tells) {

@@ -92,7 +92,8 @@ func StripOf(guide []Item, surveys []Survey, findings []Finding) Strip {
 			s := row.Squares[i]
 			whole.Findings += s.Findings
 			missing = missing || s.Grade == NotInspected
-			if s.Grade != NotInspected && s.Grade != NotThere && s.Grade != Grade(Cosmetic) && gradeRank(s.Grade) > gradeRank(whole.Grade) {
+			if s.Grade != NotInspected && s.Grade != NotThere && s.Grade != Grade(Cosmetic) &&
+				gradeRank(s.Grade) > gradeRank(whole.Grade) {
 				whole.Grade = s.Grade
 			}
 		}
@@ -145,7 +146,8 @@ type Compared struct {
 func CompareSurveys(surveys []Survey, findings []Finding) []Compared {
 	rows := make([]Compared, len(findings))
 	for i, f := range findings {
-		row := Compared{FindingID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: f.Place, States: make([]State, len(surveys)), Severity: make([]Severity, len(surveys)), Story: f.Tell()}
+		row := Compared{FindingID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: f.Place,
+			States: make([]State, len(surveys)), Severity: make([]Severity, len(surveys)), Story: f.Tell()}
 		for j, s := range surveys {
 			row.States[j] = f.At(s)
 			if at := f.seen(s); at >= 0 && !f.Sightings[at].Gone {

@@ -126,7 +126,8 @@ func Examine(links []Link, bounds Bounds) Chain {
 		c.Spans[l.ID] = spanOf(*l.When)
 	}
 	slices.SortStableFunc(dated, func(a, b Link) int {
-		return cmp.Or(cmp.Compare(a.begins().Days(), b.begins().Days()), cmp.Compare(a.rank(), b.rank()), edtf.Compare(*a.When, *b.When))
+		return cmp.Or(cmp.Compare(a.begins().Days(), b.begins().Days()), cmp.Compare(a.rank(), b.rank()),
+			edtf.Compare(*a.When, *b.When))
 	})
 	for _, l := range append(slices.Clone(dated), undated...) {
 		c.Order = append(c.Order, l.ID)
@@ -153,7 +154,9 @@ func (c *Chain) impossible(dated []Link, bounds Bounds) {
 		}
 		for _, l := range dated {
 			if l.Role.Moment != Making && edtf.Relate(*l.When, *made.When) == edtf.Before {
-				c.add(Impossible, fmt.Sprintf("%s in %s lies before it was made (%s, %s)", l.words(), l.When, made.words(), made.When), l.ID, made.ID)
+				c.add(Impossible,
+					fmt.Sprintf("%s in %s lies before it was made (%s, %s)", l.words(), l.When, made.words(),
+						made.When), l.ID, made.ID)
 			}
 		}
 	}
@@ -164,7 +167,9 @@ func (c *Chain) impossible(dated []Link, bounds Bounds) {
 		}
 		hadBefore := l.Role.Moment == Holding || l.Role.Moment == Leaving || l.Role.Moment == Making
 		if bounds.Arrived != nil && hadBefore && edtf.Relate(*l.When, *bounds.Arrived) == edtf.After {
-			c.add(Impossible, fmt.Sprintf("%s in %s lies after it came to the collection in %s", l.words(), l.When, bounds.Arrived), l.ID)
+			c.add(Impossible,
+				fmt.Sprintf("%s in %s lies after it came to the collection in %s", l.words(), l.When, bounds.Arrived),
+				l.ID)
 		}
 	}
 }
@@ -209,7 +214,8 @@ func (c *Chain) gap(until, from calendar.Date, before, after *Link) {
 		return
 	}
 	first, end := until.AddDays(1), from.AddDays(-1)
-	text := fmt.Sprintf("nothing is known from %s to %s, %s: after %s (%s)", first, end, lasting(end.Days()-first.Days()+1), before.words(), before.When)
+	text := fmt.Sprintf("nothing is known from %s to %s, %s: after %s (%s)", first, end,
+		lasting(end.Days()-first.Days()+1), before.words(), before.When)
 	ids := []int64{before.ID}
 	if after != nil {
 		text += fmt.Sprintf(" and before %s (%s)", after.words(), after.When)
@@ -235,7 +241,9 @@ func (c *Chain) overlaps(dated []Link) {
 			}
 			from, to := later(aFrom, bFrom), earlier(aTo, bTo)
 			if from.Before(to) {
-				f := c.add(Overlap, fmt.Sprintf("%s (%s) and %s (%s) at the same time: from %s to %s at least", a.words(), a.When, b.words(), b.When, from, to), a.ID, b.ID)
+				f := c.add(Overlap,
+					fmt.Sprintf("%s (%s) and %s (%s) at the same time: from %s to %s at least", a.words(), a.When,
+						b.words(), b.When, from, to), a.ID, b.ID)
 				f.From, f.To = &from, &to
 			}
 		}

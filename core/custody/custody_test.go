@@ -50,18 +50,25 @@ func TestWhatDoesNotHold(t *testing.T) {
 		found []string
 	}{
 		"a sale before it was made, and a gap of three years": {
-			[]custody.Link{link(t, 1, "made-by", "Tarn & Vole", "1985"), link(t, 2, "sold-to", "the seed station", "1983"),
-				link(t, 3, "used-by", "the seed station", "1985/1990"), link(t, 4, "stored-by", "the brewery", "1994/2019")},
-			[]string{"impossible sold to the seed station in 1983 lies before it was made", "gap nothing is known from 1991-01-01 to 1993-12-31, 3 years"},
+			[]custody.Link{link(t, 1, "made-by", "Tarn & Vole", "1985"),
+				link(t, 2, "sold-to", "the seed station", "1983"),
+				link(t, 3, "used-by", "the seed station", "1985/1990"),
+				link(t, 4, "stored-by", "the brewery", "1994/2019")},
+			[]string{"impossible sold to the seed station in 1983 lies before it was made",
+				"gap nothing is known from 1991-01-01 to 1993-12-31, 3 years"},
 		},
 		"perhaps before is not impossible": {
-			[]custody.Link{link(t, 1, "made-by", "Tarn & Vole", "198X"), link(t, 2, "sold-to", "the seed station", "1983")}, nil,
+			[]custody.Link{link(t, 1, "made-by", "Tarn & Vole", "198X"),
+				link(t, 2, "sold-to", "the seed station", "1983")}, nil,
 		},
 		"whoever bought it has it until the next": {
-			[]custody.Link{link(t, 1, "sold-to", "the seed station", "1983"), link(t, 2, "stored-by", "the brewery", "1994/2019")}, nil,
+			[]custody.Link{link(t, 1, "sold-to", "the seed station", "1983"),
+				link(t, 2, "stored-by", "the brewery", "1994/2019")}, nil,
 		},
 		"until it is said how long they had it": {
-			[]custody.Link{link(t, 1, "used-by", "the seed station", "1983/1990"), link(t, 2, "sold-to", "the seed station", "1983-02"), link(t, 3, "stored-by", "the brewery", "1994/2019")},
+			[]custody.Link{link(t, 1, "used-by", "the seed station", "1983/1990"),
+				link(t, 2, "sold-to", "the seed station", "1983-02"),
+				link(t, 3, "stored-by", "the brewery", "1994/2019")},
 			[]string{"gap nothing is known from 1991-01-01 to 1993-12-31"},
 		},
 		"after it came to the collection": {
@@ -69,20 +76,26 @@ func TestWhatDoesNotHold(t *testing.T) {
 			[]string{"impossible used by the brewery in 2021 lies after it came to the collection in 2019-05"},
 		},
 		"a gap before it came": {
-			[]custody.Link{link(t, 1, "used-by", "the brewery", "2001/2010")}, []string{"gap nothing is known from 2011-01-01 to 2019-04-30, 8 years and 4 months"},
+			[]custody.Link{link(t, 1, "used-by", "the brewery", "2001/2010")},
+			[]string{"gap nothing is known from 2011-01-01 to 2019-04-30, 8 years and 4 months"},
 		},
 		"two users at once": {
-			[]custody.Link{link(t, 1, "used-by", "the brewery", "1990/2019"), link(t, 2, "used-by", "the bath", "1993/1996-06")},
+			[]custody.Link{link(t, 1, "used-by", "the brewery", "1990/2019"),
+				link(t, 2, "used-by", "the bath", "1993/1996-06")},
 			[]string{"overlap used by the brewery (1990/2019) and used by the bath (1993/1996-06) at the same time: from 1993-12-31 to 1996-06-01"},
 		},
 		"one after the other in the same year": {
-			[]custody.Link{link(t, 1, "used-by", "the brewery", "1990/1995"), link(t, 2, "used-by", "the bath", "1995/2019")}, nil,
+			[]custody.Link{link(t, 1, "used-by", "the brewery", "1990/1995"),
+				link(t, 2, "used-by", "the bath", "1995/2019")}, nil,
 		},
 		"somebody who has it and somebody who uses it": {
-			[]custody.Link{link(t, 1, "owned-by", "the town", "1990/2019"), link(t, 2, "used-by", "the bath", "1993/2019")}, nil,
+			[]custody.Link{link(t, 1, "owned-by", "the town", "1990/2019"),
+				link(t, 2, "used-by", "the bath", "1993/2019")}, nil,
 		},
-		"no date": {[]custody.Link{link(t, 1, "used-by", "", "")}, []string{"undated used by or to somebody unknown has no date"}},
-		"future":  {[]custody.Link{link(t, 1, "repaired-by", "the club", "2031")}, []string{"impossible repaired by the club in 2031 lies in the future"}},
+		"no date": {[]custody.Link{link(t, 1, "used-by", "", "")},
+			[]string{"undated used by or to somebody unknown has no date"}},
+		"future": {[]custody.Link{link(t, 1, "repaired-by", "the club", "2031")},
+			[]string{"impossible repaired by the club in 2031 lies in the future"}},
 	} {
 		chain := custody.Examine(c.links, custody.Bounds{Arrived: &arrived, Today: today})
 		require.Len(t, chain.Findings, len(c.found), "%s: %v", name, chain.Findings)
@@ -94,7 +107,8 @@ func TestWhatDoesNotHold(t *testing.T) {
 
 func TestOrderOfAThingsLife(t *testing.T) {
 	chain := custody.Examine([]custody.Link{
-		link(t, 1, "used-by", "the bath", ""), link(t, 2, "sold-to", "the bath", "1984"), link(t, 3, "made-by", "Quennell Systems", "1984"), link(t, 4, "given-by", "the bath", "/1990"),
+		link(t, 1, "used-by", "the bath", ""), link(t, 2, "sold-to", "the bath", "1984"),
+		link(t, 3, "made-by", "Quennell Systems", "1984"), link(t, 4, "given-by", "the bath", "/1990"),
 	}, custody.Bounds{Today: today})
 	assert.Equal(t, []int64{3, 2, 4, 1}, chain.Order)
 	assert.Equal(t, "1984-01-01", chain.From.String())
@@ -107,8 +121,11 @@ func TestGapsLieWhereNobodyIsKnown(t *testing.T) {
 		links := []custody.Link{}
 		for i := range rapid.IntRange(0, 8).Draw(t, "links") {
 			from := rapid.IntRange(1970, 2015).Draw(t, "from")
-			role := rapid.SampledFrom([]string{"made-by", "sold-to", "used-by", "stored-by", "repaired-by"}).Draw(t, "role")
-			links = append(links, link(t, int64(i+1), role, fmt.Sprint("holder ", i), fmt.Sprintf("%d/%d", from, from+rapid.IntRange(0, 9).Draw(t, "years"))))
+			role := rapid.SampledFrom([]string{"made-by", "sold-to", "used-by", "stored-by", "repaired-by"}).Draw(t,
+				"role")
+			links = append(links,
+				link(t, int64(i+1), role, fmt.Sprint("holder ", i),
+					fmt.Sprintf("%d/%d", from, from+rapid.IntRange(0, 9).Draw(t, "years"))))
 		}
 		chain := custody.Examine(links, custody.Bounds{Today: today})
 		assert.Len(t, chain.Order, len(links))

@@ -36,9 +36,12 @@ func TestRead(t *testing.T) {
 		{"an era opens later years", "1533", datecode.Era{From: 2012, To: 2018}, "2015-W33", "2015-W33"},
 		{"an era does not hide a later part", "9501", eighties, "1995-W01", "1995-W01"},
 		{"an era settles the order", "0108", datecode.Era{From: 2007, To: 2009}, "2008-W01 2001-W08", "2008-W01"},
-		{"three digits leave the decade open", "533", datecode.Era{}, "1965-W33 1975-W33 1985-W33 1995-W33 2005-W33", ""},
-		{"three digits settled by the era", "533", eighties, "1985-W33 1965-W33 1975-W33 1995-W33 2005-W33", "1985-W33"},
-		{"an era of two decades settles nothing", "533", datecode.Era{From: 1975, To: 1988}, "1975-W33 1985-W33 1965-W33 1995-W33 2005-W33", ""},
+		{"three digits leave the decade open", "533", datecode.Era{}, "1965-W33 1975-W33 1985-W33 1995-W33 2005-W33",
+			""},
+		{"three digits settled by the era", "533", eighties, "1985-W33 1965-W33 1975-W33 1995-W33 2005-W33",
+			"1985-W33"},
+		{"an era of two decades settles nothing", "533", datecode.Era{From: 1975, To: 1988},
+			"1975-W33 1985-W33 1965-W33 1995-W33 2005-W33", ""},
 		{"plant letters", "A8533B", datecode.Era{}, "1985-W33", "1985-W33"},
 		{"three plant letters are no date", "ABC8533", datecode.Era{}, "", ""},
 		{"five digits are no date", "85331", datecode.Era{}, "", ""},
@@ -76,7 +79,8 @@ func TestReadMonth(t *testing.T) {
 			t.Errorf("ReadMonth(%q) = %q, want %q", code, got, want)
 		}
 	}
-	if best := datecode.Best(datecode.ReadMonth("U6", datecode.Era{From: 1984, To: 1988})); best == nil || best.Text != "1986-06" {
+	if best := datecode.Best(datecode.ReadMonth("U6", datecode.Era{From: 1984, To: 1988})); best == nil ||
+		best.Text != "1986-06" {
 		t.Errorf("the era does not settle U6: %v", best)
 	}
 }

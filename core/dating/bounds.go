@@ -18,7 +18,10 @@ func (d *dater) byFirmware(claims []Evidence) {
 			d.say("The firmware claims %s: it was not written before.", e.From)
 		case d.r.Estimate != nil && e.From.Days() > d.r.Estimate.To.Days():
 			past := weeks(*d.r.NotBefore, e.From)
-			d.r.Outliers = append(d.r.Outliers, Outlier{e.ID, "later", past, fmt.Sprintf("the firmware claims %s, %d weeks past the newest part: it was changed later", e.From, past)})
+			d.r.Outliers = append(d.r.Outliers,
+				Outlier{e.ID, "later", past,
+					fmt.Sprintf("the firmware claims %s, %d weeks past the newest part: it was changed later", e.From,
+						past)})
 		case e.From.Days() > d.r.NotBefore.Days():
 			from := e.From
 			d.r.NotBefore = &from
@@ -40,7 +43,8 @@ func (d *dater) byPlate(plates, papers []Evidence) {
 		d.say("The plate %s says %s.", plate.ID, words(plate))
 		for _, part := range d.cluster {
 			if part.Fit == Soldered && part.From.Days() > plate.To.Days() {
-				d.conflict([]string{plate.ID, part.ID}, "%s is soldered in and was made %d weeks after the date of the plate: the board was exchanged, or the plate is of another machine",
+				d.conflict([]string{plate.ID, part.ID},
+					"%s is soldered in and was made %d weeks after the date of the plate: the board was exchanged, or the plate is of another machine",
 					part.ID, weeks(plate.To, part.From))
 				break
 			}
@@ -49,11 +53,13 @@ func (d *dater) byPlate(plates, papers []Evidence) {
 	for _, paper := range papers {
 		d.say("By the paper %s the machine was there by %s.", paper.ID, paper.To)
 		if len(d.cluster) > 0 && paper.To.Days() < d.r.NotBefore.Days() {
-			d.conflict([]string{paper.ID, newestOf(d.cluster).ID}, "the paper is %d weeks older than the newest part of the machine", weeks(paper.To, *d.r.NotBefore))
+			d.conflict([]string{paper.ID, newestOf(d.cluster).ID},
+				"the paper is %d weeks older than the newest part of the machine", weeks(paper.To, *d.r.NotBefore))
 		}
 	}
 	if len(plates) > 1 && plates[0].To.Days() < plates[len(plates)-1].From.Days() {
-		d.conflict([]string{plates[0].ID, plates[len(plates)-1].ID}, "the plates name different times, %s and %s", words(plates[0]), words(plates[len(plates)-1]))
+		d.conflict([]string{plates[0].ID, plates[len(plates)-1].ID}, "the plates name different times, %s and %s",
+			words(plates[0]), words(plates[len(plates)-1]))
 	}
 	switch {
 	case len(plates) > 0:
@@ -81,9 +87,11 @@ func (d *dater) againstWindow(windows []Evidence) {
 		if e := d.r.Estimate; e != nil {
 			switch {
 			case !w.To.IsZero() && e.From.Days() > w.To.Days():
-				d.conflict([]string{w.ID}, "built after %s by the evidence, but the model was made until %s only", e.From, w.To)
+				d.conflict([]string{w.ID}, "built after %s by the evidence, but the model was made until %s only",
+					e.From, w.To)
 			case !w.From.IsZero() && e.To.Days() < w.From.Days():
-				d.conflict([]string{w.ID}, "built before %s by the evidence, but the model was made from %s on", e.To, w.From)
+				d.conflict([]string{w.ID}, "built before %s by the evidence, but the model was made from %s on", e.To,
+					w.From)
 			default:
 				d.say("That lies in the time in which the model was made, %s to %s.", orOpen(w.From), orOpen(w.To))
 			}
@@ -92,7 +100,9 @@ func (d *dater) againstWindow(windows []Evidence) {
 			continue
 		}
 		if newest := newestOf(d.cluster); newest.From.Days() > w.To.Days() {
-			d.conflict([]string{newest.ID, w.ID}, "%s was made %d weeks after the model was given up, though it is of one time with the others", newest.ID, weeks(w.To, newest.From))
+			d.conflict([]string{newest.ID, w.ID},
+				"%s was made %d weeks after the model was given up, though it is of one time with the others",
+				newest.ID, weeks(w.To, newest.From))
 		}
 	}
 }

@@ -36,7 +36,8 @@ func (d *dater) byParts(parts []Evidence) {
 	for _, e := range slices.Concat(groups[:main+1]...) {
 		if before := weeks(e.From, middle); before > d.rules.OldStock {
 			d.r.Outliers = append(d.r.Outliers, Outlier{e.ID, "earlier", before,
-				fmt.Sprintf("%d weeks before the middle of the others, %s: old stock, or a part that was used again", before, middle)})
+				fmt.Sprintf("%d weeks before the middle of the others, %s: old stock, or a part that was used again",
+					before, middle)})
 		}
 	}
 	for _, e := range groups[main] {
@@ -52,9 +53,11 @@ func (d *dater) byParts(parts []Evidence) {
 	if len(d.cluster) == 1 {
 		d.say("One part is dated, %s.", newest.ID)
 	} else {
-		d.say("%d of %d dated parts lie close together, from %s to %s.", len(d.cluster), len(parts), oldest.From, newest.To)
+		d.say("%d of %d dated parts lie close together, from %s to %s.", len(d.cluster), len(parts), oldest.From,
+			newest.To)
 	}
-	d.say("The newest of them, %s, was made not before %s; assembly followed %d to %d weeks later (rule of thumb).", newest.ID, newest.From, d.rules.Soonest, d.rules.Latest)
+	d.say("The newest of them, %s, was made not before %s; assembly followed %d to %d weeks later (rule of thumb).",
+		newest.ID, newest.From, d.rules.Soonest, d.rules.Latest)
 	d.judgeLater(newest, len(parts))
 }
 
@@ -107,6 +110,8 @@ func (d *dater) judgeLater(newest Evidence, all int) {
 		if e.Fit == Card {
 			what = "a card that was added later"
 		}
-		d.r.Outliers = append(d.r.Outliers, Outlier{e.ID, "later", past, fmt.Sprintf("%d weeks past the newest of the others, %s: %s", past, newest.From, what)})
+		d.r.Outliers = append(d.r.Outliers,
+			Outlier{e.ID, "later", past,
+				fmt.Sprintf("%d weeks past the newest of the others, %s: %s", past, newest.From, what)})
 	}
 }

@@ -88,7 +88,8 @@ var DefaultRules = Rules{Gap: 26, OldStock: 104, Soonest: 2, Latest: 26, FewerTh
 
 // Date dates a machine. Evidence without a usable date is an error that names it.
 func Date(evidence []Evidence, rules Rules) (Result, error) {
-	d := dater{rules: rules, r: Result{Outliers: []Outlier{}, Conflicts: []Conflict{}, Basis: []string{}, Cluster: []string{}}}
+	d := dater{rules: rules,
+		r: Result{Outliers: []Outlier{}, Conflicts: []Conflict{}, Basis: []string{}, Cluster: []string{}}}
 	for i, e := range evidence {
 		if err := e.check(i); err != nil {
 			return d.r, err
@@ -117,7 +118,8 @@ func (e Evidence) check(index int) error {
 	why := ""
 	switch {
 	case !slices.Contains([]Kind{DateCode, Label, Copyright, Document, Window}, e.Kind):
-		why = fmt.Sprintf("the kind %q is not known; use date-code, label, copyright, document or production-window", e.Kind)
+		why = fmt.Sprintf("the kind %q is not known; use date-code, label, copyright, document or production-window",
+			e.Kind)
 	case !slices.Contains([]Fit{"", Soldered, Socketed, Card}, e.Fit):
 		why = fmt.Sprintf("the fit %q is not known; use soldered, socketed or card", e.Fit)
 	case e.Kind == Window && e.From.IsZero() && e.To.IsZero():

@@ -40,7 +40,8 @@ func board(n int) []dating.Evidence {
 }
 
 func ExampleDate() {
-	r, _ := dating.Date(append(board(12), week("U50", 1987, 10, dating.Card), week("U9", 1982, 40, dating.Socketed)), dating.DefaultRules)
+	r, _ := dating.Date(append(board(12), week("U50", 1987, 10, dating.Card), week("U9", 1982, 40, dating.Socketed)),
+		dating.DefaultRules)
 	fmt.Println(r.NotBefore, r.Estimate.From, r.Estimate.To)
 	for _, o := range r.Outliers {
 		fmt.Println(o.ID, o.Verdict, o.Why)
@@ -62,25 +63,48 @@ func TestDating(t *testing.T) {
 	}{
 		{"nothing", nil, "", "", "", "[]", "[]"},
 		{"one part", board(1), "1985-05-13", "", "1985-05-27..1985-11-17", "[]", "[]"},
-		{"half a year apart is one time", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 27, "")}, "1985-07-01", "", "1985-07-15..1986-01-05", "[]", "[]"},
-		{"a week more is not: the newer counts", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 28, "")}, "1985-07-08", "", "1985-07-22..1986-01-12", "[]", "[]"},
-		{"one later of six is too many", append(board(5), week("L", 1987, 1, "")), "1985-06-10", "", "1985-06-24..1985-12-15", "[]", "[L]"},
-		{"one later of seven is a repair", append(board(6), week("L", 1987, 1, "")), "1985-06-17", "", "1985-07-01..1985-12-22", "[L later]", "[]"},
-		{"two years before is not yet old stock", append(board(9), week("O", 1983, 24, "")), "1985-07-08", "", "1985-07-22..1986-01-12", "[]", "[]"},
-		{"a week more is", append(board(9), week("O", 1983, 23, "")), "1985-07-08", "", "1985-07-22..1986-01-12", "[O earlier]", "[]"},
-		{"a plate", append(board(6), span("plate", dating.Label, "1985-08-01", "1985-08-31")), "1985-06-17", "1985-08-31", "1985-08-01..1985-08-31", "[]", "[]"},
-		{"a plate of the same month", append(board(6), span("plate", dating.Label, "1985-06-01", "1985-06-30")), "1985-06-17", "1985-06-30", "1985-06-17..1985-06-30", "[]", "[]"},
-		{"a plate older than a soldered part", append(board(6), span("plate", dating.Label, "1984-08-01", "1984-08-31")), "1985-06-17", "1984-08-31", "1984-08-01..1984-08-31", "[]", "[plate U1]"},
-		{"a plate older than a socketed part", []dating.Evidence{week("U1", 1985, 20, dating.Socketed), span("plate", dating.Label, "1984-08-01", "1984-08-31")}, "1985-05-13", "1984-08-31", "1984-08-01..1984-08-31", "[]", "[]"},
-		{"two plates", []dating.Evidence{span("a", dating.Label, "1984-08-01", "1984-08-31"), span("b", dating.Label, "1985-01-01", "1985-01-01")}, "", "1984-08-31", "1984-08-01..1984-08-31", "[]", "[a b]"},
-		{"delivered soon", append(board(6), span("note", dating.Document, "1985-09-02", "1985-09-02")), "1985-06-17", "1985-09-02", "1985-07-01..1985-09-02", "[]", "[]"},
-		{"delivered before", append(board(6), span("note", dating.Document, "1984-09-02", "1984-09-02")), "1985-06-17", "1984-09-02", "1985-07-01..1985-12-22", "[]", "[note U6]"},
-		{"the window is over", append(board(6), span("model", dating.Window, "1982-01-01", "1984-12-31")), "1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[model] [U6 model]"},
-		{"the window is to come", append(board(6), span("model", dating.Window, "1987-01-01", "")), "1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[model]"},
-		{"older parts are no conflict", append(board(6), span("model", dating.Window, "1985-07-01", "1988-12-31")), "1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[]"},
-		{"firmware alone", []dating.Evidence{span("rom", dating.Copyright, "1984-01-01", "1984-12-31")}, "1984-01-01", "", "", "[]", "[]"},
-		{"firmware after the parts", append(board(1), span("rom", dating.Copyright, "1985-06-30", "1985-06-30")), "1985-06-30", "", "1985-06-30..1985-11-17", "[]", "[]"},
-		{"firmware changed later", append(board(6), span("rom", dating.Copyright, "1988-01-01", "1988-12-31")), "1985-06-17", "", "1985-07-01..1985-12-22", "[rom later]", "[]"},
+		{"half a year apart is one time", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 27, "")},
+			"1985-07-01", "", "1985-07-15..1986-01-05", "[]", "[]"},
+		{"a week more is not: the newer counts", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 28, "")},
+			"1985-07-08", "", "1985-07-22..1986-01-12", "[]", "[]"},
+		{"one later of six is too many", append(board(5), week("L", 1987, 1, "")), "1985-06-10", "",
+			"1985-06-24..1985-12-15", "[]", "[L]"},
+		{"one later of seven is a repair", append(board(6), week("L", 1987, 1, "")), "1985-06-17", "",
+			"1985-07-01..1985-12-22", "[L later]", "[]"},
+		{"two years before is not yet old stock", append(board(9), week("O", 1983, 24, "")), "1985-07-08", "",
+			"1985-07-22..1986-01-12", "[]", "[]"},
+		{"a week more is", append(board(9), week("O", 1983, 23, "")), "1985-07-08", "", "1985-07-22..1986-01-12",
+			"[O earlier]", "[]"},
+		{"a plate", append(board(6), span("plate", dating.Label, "1985-08-01", "1985-08-31")), "1985-06-17",
+			"1985-08-31", "1985-08-01..1985-08-31", "[]", "[]"},
+		{"a plate of the same month", append(board(6), span("plate", dating.Label, "1985-06-01", "1985-06-30")),
+			"1985-06-17", "1985-06-30", "1985-06-17..1985-06-30", "[]", "[]"},
+		{"a plate older than a soldered part",
+			append(board(6), span("plate", dating.Label, "1984-08-01", "1984-08-31")), "1985-06-17", "1984-08-31",
+			"1984-08-01..1984-08-31", "[]", "[plate U1]"},
+		{"a plate older than a socketed part",
+			[]dating.Evidence{week("U1", 1985, 20, dating.Socketed),
+				span("plate", dating.Label, "1984-08-01", "1984-08-31")}, "1985-05-13", "1984-08-31",
+			"1984-08-01..1984-08-31", "[]", "[]"},
+		{"two plates", []dating.Evidence{span("a", dating.Label, "1984-08-01", "1984-08-31"),
+			span("b", dating.Label, "1985-01-01", "1985-01-01")}, "", "1984-08-31", "1984-08-01..1984-08-31", "[]",
+			"[a b]"},
+		{"delivered soon", append(board(6), span("note", dating.Document, "1985-09-02", "1985-09-02")), "1985-06-17",
+			"1985-09-02", "1985-07-01..1985-09-02", "[]", "[]"},
+		{"delivered before", append(board(6), span("note", dating.Document, "1984-09-02", "1984-09-02")), "1985-06-17",
+			"1984-09-02", "1985-07-01..1985-12-22", "[]", "[note U6]"},
+		{"the window is over", append(board(6), span("model", dating.Window, "1982-01-01", "1984-12-31")), "1985-06-17",
+			"", "1985-07-01..1985-12-22", "[]", "[model] [U6 model]"},
+		{"the window is to come", append(board(6), span("model", dating.Window, "1987-01-01", "")), "1985-06-17", "",
+			"1985-07-01..1985-12-22", "[]", "[model]"},
+		{"older parts are no conflict", append(board(6), span("model", dating.Window, "1985-07-01", "1988-12-31")),
+			"1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[]"},
+		{"firmware alone", []dating.Evidence{span("rom", dating.Copyright, "1984-01-01", "1984-12-31")}, "1984-01-01",
+			"", "", "[]", "[]"},
+		{"firmware after the parts", append(board(1), span("rom", dating.Copyright, "1985-06-30", "1985-06-30")),
+			"1985-06-30", "", "1985-06-30..1985-11-17", "[]", "[]"},
+		{"firmware changed later", append(board(6), span("rom", dating.Copyright, "1988-01-01", "1988-12-31")),
+			"1985-06-17", "", "1985-07-01..1985-12-22", "[rom later]", "[]"},
 	} {
 		r, err := dating.Date(c.evidence, dating.DefaultRules)
 		require.NoError(t, err, c.name)
@@ -116,11 +140,12 @@ func orNone(d *calendar.Date) string {
 
 func TestEvidenceThatCannotBeUsed(t *testing.T) {
 	for want, e := range map[string]dating.Evidence{
-		"kind":       span("x", "guess", "1985-01-01", "1985-01-01"),
-		"last day":   span("x", dating.Label, "1985-01-01", ""),
-		"ends":       span("x", dating.DateCode, "1985-01-02", "1985-01-01"),
-		"neither":    span("x", dating.Window, "", ""),
-		"use solder": {ID: "x", Kind: dating.DateCode, From: calendar.Date{Year: 1985, Month: 1, Day: 1}, To: calendar.Date{Year: 1985, Month: 1, Day: 1}, Fit: "glued"},
+		"kind":     span("x", "guess", "1985-01-01", "1985-01-01"),
+		"last day": span("x", dating.Label, "1985-01-01", ""),
+		"ends":     span("x", dating.DateCode, "1985-01-02", "1985-01-01"),
+		"neither":  span("x", dating.Window, "", ""),
+		"use solder": {ID: "x", Kind: dating.DateCode, From: calendar.Date{Year: 1985, Month: 1, Day: 1},
+			To: calendar.Date{Year: 1985, Month: 1, Day: 1}, Fit: "glued"},
 	} {
 		_, err := dating.Date(append(board(1), e), dating.DefaultRules)
 		require.ErrorContains(t, err, want)
@@ -135,7 +160,9 @@ func TestDatingHolds(t *testing.T) {
 		n := rapid.IntRange(1, 60).Draw(t, "parts")
 		parts := []dating.Evidence{}
 		for i := range n {
-			parts = append(parts, week(fmt.Sprintf("U%02d", i), rapid.IntRange(1978, 1990).Draw(t, "year"), rapid.IntRange(1, 52).Draw(t, "week"), dating.Soldered))
+			parts = append(parts,
+				week(fmt.Sprintf("U%02d", i), rapid.IntRange(1978, 1990).Draw(t, "year"),
+					rapid.IntRange(1, 52).Draw(t, "week"), dating.Soldered))
 		}
 		r, err := dating.Date(parts, dating.DefaultRules)
 		require.NoError(t, err)
@@ -155,7 +182,8 @@ func TestDatingHolds(t *testing.T) {
 }
 
 func TestOriginality(t *testing.T) {
-	built := &dating.Span{From: calendar.Date{Year: 1985, Month: 8, Day: 1}, To: calendar.Date{Year: 1985, Month: 12, Day: 31}}
+	built := &dating.Span{From: calendar.Date{Year: 1985, Month: 8, Day: 1},
+		To: calendar.Date{Year: 1985, Month: 12, Day: 31}}
 	for want, parts := range map[dating.Originality][]dating.Evidence{
 		dating.Factory: board(6),
 		dating.Period:  {week("a", 1987, 3, ""), week("b", 1987, 8, "")},

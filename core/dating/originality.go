@@ -51,7 +51,10 @@ func JudgeAssembly(parts []Evidence, built *Span, rules Rules) Judgement {
 	told := fmt.Sprintf("its parts are from %s, ", weekOf(newest))
 	switch {
 	case past <= 0 && weeks(newest, built.From) > rules.OldStock:
-		return Judgement{Unknown, told + fmt.Sprintf("%d weeks before the machine was built: it may come from an older one", weeks(newest, built.From))}
+		return Judgement{
+			Unknown, told + fmt.Sprintf("%d weeks before the machine was built: it may come from an older one",
+				weeks(newest, built.From)),
+		}
 	case past <= 0:
 		return Judgement{Factory, told + "not later than the machine"}
 	case newest.Year >= built.To.Year+modernYears:
@@ -59,7 +62,8 @@ func JudgeAssembly(parts []Evidence, built *Span, rules Rules) Judgement {
 	case newest.Year > built.To.Year+periodYears:
 		return Judgement{Later, told + fmt.Sprintf("%d years after the machine", newest.Year-built.To.Year)}
 	}
-	return Judgement{Period, told + fmt.Sprintf("%d weeks after the machine was built: added while such machines were in use", past)}
+	return Judgement{Period,
+		told + fmt.Sprintf("%d weeks after the machine was built: added while such machines were in use", past)}
 }
 
 func weekOf(d calendar.Date) string {

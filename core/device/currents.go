@@ -27,7 +27,9 @@ func ParseCurrents(text string) ([]Current, error) {
 		}
 		match := current.FindStringSubmatch(part)
 		if match == nil {
-			return nil, fmt.Errorf("%q is no current of a rail; write it as +5 180/260, +12 20: volts, milliamperes typically and at most", part)
+			return nil, fmt.Errorf(
+				"%q is no current of a rail; write it as +5 180/260, +12 20: volts, milliamperes typically and at most",
+				part)
 		}
 		one := Current{Rail: match[1]}
 		one.Typical, _ = strconv.ParseFloat(match[2], 64) // the pattern lets only figures through

@@ -43,7 +43,8 @@ func TestRecognise(t *testing.T) {
 	library := builtin.Library()
 	for _, test := range tests {
 		found, ok := library.Recognise(test.word)
-		if !ok || found.Number != test.number || found.Class != test.class || found.Words != test.words || found.Bits != test.bits {
+		if !ok || found.Number != test.number || found.Class != test.class || found.Words != test.words ||
+			found.Bits != test.bits {
 			t.Errorf("Recognise(%q) = %+v, %v; want %s", test.word, found.Type, ok, test.number)
 			continue
 		}
@@ -51,7 +52,8 @@ func TestRecognise(t *testing.T) {
 			t.Errorf("%q: %d ns, want %d", test.word, got, test.speedNs)
 		}
 	}
-	for _, word := range []string{"HX9040-2", "8533", "41256?", "74LS", "74LS999", "271280", "4125", "", "-15", "ABCDE2764", "ÿ"} {
+	for _, word := range []string{"HX9040-2", "8533", "41256?", "74LS", "74LS999", "271280", "4125", "", "-15",
+		"ABCDE2764", "ÿ"} {
 		if found, ok := library.Recognise(word); ok {
 			t.Errorf("Recognise(%q) = %s, want nothing", word, found.Number)
 		}
@@ -78,7 +80,8 @@ func TestEveryRowIsRecognisedAndSaysItsSource(t *testing.T) {
 	if len(logic) < 120 {
 		t.Errorf("%d functions of logic, want 120 or more", len(logic))
 	}
-	for _, class := range []device.Class{device.DRAM, device.SRAM, device.EPROM, device.EEPROM, device.MaskROM, device.PROM, device.Support} {
+	for _, class := range []device.Class{device.DRAM, device.SRAM, device.EPROM, device.EEPROM, device.MaskROM,
+		device.PROM, device.Support} {
 		if classes[class] < 5 {
 			t.Errorf("only %d types of class %s", classes[class], class)
 		}
@@ -87,8 +90,10 @@ func TestEveryRowIsRecognisedAndSaysItsSource(t *testing.T) {
 
 func TestOwnTypesGoFirst(t *testing.T) {
 	built := builtin.Library()
-	own := built.With([]device.Type{{Number: "HX9040", Class: device.Own, Function: "processor"}, {Number: "2716", Class: device.Own, Function: "gate array"}})
-	for word, function := range map[string]string{"HX9040-2": "processor", "hx9040": "processor", "2716": "gate array"} {
+	own := built.With([]device.Type{{Number: "HX9040", Class: device.Own, Function: "processor"},
+		{Number: "2716", Class: device.Own, Function: "gate array"}})
+	for word, function := range map[string]string{"HX9040-2": "processor", "hx9040": "processor",
+		"2716": "gate array"} {
 		if found, ok := own.Recognise(word); !ok || found.Function != function {
 			t.Errorf("Recognise(%q) = %+v, %v", word, found.Type, ok)
 		}
@@ -99,7 +104,11 @@ func TestOwnTypesGoFirst(t *testing.T) {
 }
 
 func TestReadNamesTheBadLine(t *testing.T) {
-	_, err := device.Read(device.Data{Types: [][]byte{[]byte("number\tclass\twords\tbits\tpackage\ttypical_ma\tspeeds\tfunction\talso\tsource\n27128\teprom\tmany\t8\tDIP-28\t70\t\tEPROM\t\tbook\n")}})
+	_, err := device.Read(device.Data{
+		Types: [][]byte{
+			[]byte("number\tclass\twords\tbits\tpackage\ttypical_ma\tspeeds\tfunction\talso\tsource\n27128\teprom\tmany\t8\tDIP-28\t70\t\tEPROM\t\tbook\n"),
+		},
+	})
 	if err == nil || !strings.Contains(err.Error(), "line 2") {
 		t.Errorf("Read: %v, want line 2 named", err)
 	}
@@ -141,7 +150,8 @@ func TestCompletions(t *testing.T) {
 		}
 		return strings.Join(all, " ")
 	}
-	for start, want := range map[string]string{"27c12": "27C128", "74ls24": "74LS240 74LS241 74LS242", "QQ": "", "2016": ""} {
+	for start, want := range map[string]string{"27c12": "27C128", "74ls24": "74LS240 74LS241 74LS242", "QQ": "",
+		"2016": ""} {
 		if got := numbers(start, 3); got != want {
 			t.Errorf("Completions(%q) = %q, want %q", start, got, want)
 		}

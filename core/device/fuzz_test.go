@@ -11,7 +11,8 @@ import (
 // What is recognised in a word can be put together again to the word: nothing of it is lost or
 // invented, and no digit follows the number.
 func FuzzRecognise(f *testing.F) {
-	for _, seed := range []string{"KM41256AP-15", "µPD765AC", "74LS245", "M5L2764K-2", "2016", "54HCT00J", "74", "\xff27128", "27C0101", "ß27C64", "ſ2764"} {
+	for _, seed := range []string{"KM41256AP-15", "µPD765AC", "74LS245", "M5L2764K-2", "2016", "54HCT00J", "74",
+		"\xff27128", "27C0101", "ß27C64", "ſ2764"} {
 		f.Add(seed)
 	}
 	library := builtin.Library().With([]device.Type{{Number: "HX9040", Class: device.Own, Function: "processor"}})

@@ -102,7 +102,8 @@ func (l *Library) add(number string, t *Type) {
 }
 
 func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error {
-	rows, err := table.ReadReference("types", string(text), "number", "class", "words", "bits", "package", "typical_ma", "speeds", "function", "also", "source")
+	rows, err := table.ReadReference("types", string(text), "number", "class", "words", "bits", "package", "typical_ma",
+		"speeds", "function", "also", "source")
 	if err != nil {
 		return err
 	}
@@ -113,7 +114,8 @@ func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error
 		milliamps, errMilliamps := strconv.ParseFloat(c[5], 64)
 		group, known := speeds[c[6]]
 		if errWords != nil || errBits != nil || errMilliamps != nil || c[6] != "" && !known {
-			return fmt.Errorf("types, line %d: words, bits and typical_ma must be numbers and the speed group must exist", r.Line)
+			return fmt.Errorf(
+				"types, line %d: words, bits and typical_ma must be numbers and the speed group must exist", r.Line)
 		}
 		t := Type{Number: c[0], Class: Class(c[1]), Organisation: Organisation{words, bits}, Package: c[4],
 			TypicalMilliamps: milliamps, speeds: group, Function: c[7], Source: c[9]}
@@ -133,11 +135,13 @@ func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error
 // readLogic adds every number of the 54/74 series in every family: 54 or 74, the letters of
 // the family, the digits of the function.
 func (l *Library) readLogic(families, numbers []byte) error {
-	familyRows, err := table.ReadReference("logic families", string(families), "family", "name", "gate_ma", "function_ma", "octal_ma", "source")
+	familyRows, err := table.ReadReference("logic families", string(families), "family", "name", "gate_ma",
+		"function_ma", "octal_ma", "source")
 	if err != nil {
 		return err
 	}
-	numberRows, err := table.ReadReference("logic numbers", string(numbers), "digits", "size", "package", "function", "source")
+	numberRows, err := table.ReadReference("logic numbers", string(numbers), "digits", "size", "package", "function",
+		"source")
 	if err != nil {
 		return err
 	}
@@ -146,7 +150,8 @@ func (l *Library) readLogic(families, numbers []byte) error {
 		for _, n := range numberRows {
 			milliamps, err := strconv.ParseFloat(f.Cells[sizes[n.Cells[1]]], 64)
 			if err != nil {
-				return fmt.Errorf("logic families, line %d: no current for size %q of line %d", f.Line, n.Cells[1], n.Line)
+				return fmt.Errorf("logic families, line %d: no current for size %q of line %d", f.Line, n.Cells[1],
+					n.Line)
 			}
 			for _, series := range []string{"74", "54"} {
 				number := series + f.Cells[0] + n.Cells[0]

@@ -74,7 +74,8 @@ func (l *Library) numberAt(prefix, rest string) (Recognition, bool) {
 			continue
 		}
 		if t, ok := l.types[rest[:end]]; ok && (end == len(rest) || boundary(t, rest[end])) {
-			return Recognition{Type: t, Prefix: prefix, Suffix: rest[end:], bare: prefix == "" && end == len(rest) && allDigits(rest)}, true
+			return Recognition{Type: t, Prefix: prefix, Suffix: rest[end:], bare: prefix == "" && end == len(rest) &&
+				allDigits(rest)}, true
 		}
 	}
 	return Recognition{}, false

@@ -78,7 +78,8 @@ func TestWhatIsNoDateIsRefusedWithTheRemedy(t *testing.T) {
 }
 
 func TestOrderOfMixedPrecision(t *testing.T) {
-	inOrder := []string{"../1990", "198X", "1983/1985", "1984", "1984~", "1984-01", "1984-01-01", "1984-06", "1984-06-02", "1984-24", "1985-01-01"}
+	inOrder := []string{"../1990", "198X", "1983/1985", "1984", "1984~", "1984-01", "1984-01-01", "1984-06",
+		"1984-06-02", "1984-24", "1985-01-01"}
 	dates := []edtf.Date{}
 	for i := len(inOrder) - 1; i >= 0; i-- {
 		d, err := edtf.Parse(inOrder[i])
@@ -114,7 +115,8 @@ func TestParsingWhatWasWrittenGivesTheSame(t *testing.T) {
 		case 1:
 			text += fmt.Sprintf("-%02d", rapid.SampledFrom([]int{1, 2, 6, 12, 21, 22, 23, 24}).Draw(t, "month"))
 		case 2:
-			text += fmt.Sprintf("-%02d-%02d", rapid.IntRange(1, 12).Draw(t, "month"), rapid.IntRange(1, 28).Draw(t, "day"))
+			text += fmt.Sprintf("-%02d-%02d", rapid.IntRange(1, 12).Draw(t, "month"),
+				rapid.IntRange(1, 28).Draw(t, "day"))
 		}
 		return text + rapid.SampledFrom([]string{"", "?", "~", "%"}).Draw(t, "doubt")
 	})
@@ -135,7 +137,8 @@ func TestParsingWhatWasWrittenGivesTheSame(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, seed := range []string{"1984", "198X", "1986-03?", "1983/1985", "../1990", "1985-W07", "1985-13", "circa 1984", "12/06/1984", "////"} {
+	for _, seed := range []string{"1984", "198X", "1986-03?", "1983/1985", "../1990", "1985-W07", "1985-13",
+		"circa 1984", "12/06/1984", "////"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -24,7 +24,8 @@ func Parse(text string) (Date, error) {
 		return wrong("write a date, as 1984, 1984-06 or 1983/1985")
 	}
 	if m := dayFirst.FindStringSubmatch(trimmed); m != nil {
-		return wrong("write year, month, day, as " + m[3] + "-06-02: it cannot be told here which of the others is the month")
+		return wrong("write year, month, day, as " + m[3] +
+			"-06-02: it cannot be told here which of the others is the month")
 	}
 	from, to, interval := strings.Cut(trimmed, "/")
 	if !interval {

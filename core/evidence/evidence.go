@@ -120,7 +120,9 @@ func Judge(attribute Attribute, statements []Statement) Judgement {
 	default:
 		groups[0].Standing = Claimed
 		j.State, j.Value = Open, groups[0].Value
-		j.Why = append(j.Why, fmt.Sprintf("only %s says %s: nobody has found it on the thing itself", groups[0].sources(), groups[0].Value))
+		j.Why = append(j.Why,
+			fmt.Sprintf("only %s says %s: nobody has found it on the thing itself", groups[0].sources(),
+				groups[0].Value))
 	}
 	for _, g := range groups[rivals:] {
 		j.Why = append(j.Why, fmt.Sprintf("%s says %s, which is contradicted", g.sources(), g.Value))

@@ -13,7 +13,8 @@ import (
 
 func ExampleJudge() {
 	j := evidence.Judge(evidence.AttributeOf("memory"), []evidence.Statement{
-		{Kind: evidence.Seller, Value: "128K"}, {Kind: evidence.Counted, Value: "64K"}, {Kind: evidence.Firmware, Value: "65536"},
+		{Kind: evidence.Seller, Value: "128K"}, {Kind: evidence.Counted, Value: "64K"},
+		{Kind: evidence.Firmware, Value: "65536"},
 	})
 	fmt.Println(j.State, j.Value)
 	for _, why := range j.Why {
@@ -29,7 +30,8 @@ func TestWhatIsKnown(t *testing.T) {
 	said := func(pairs ...string) []evidence.Statement {
 		statements := []evidence.Statement{}
 		for i := 0; i < len(pairs); i += 2 {
-			statements = append(statements, evidence.Statement{ID: int64(i), Kind: evidence.Kind(pairs[i]), Value: pairs[i+1]})
+			statements = append(statements,
+				evidence.Statement{ID: int64(i), Kind: evidence.Kind(pairs[i]), Value: pairs[i+1]})
 		}
 		return statements
 	}
@@ -40,18 +42,26 @@ func TestWhatIsKnown(t *testing.T) {
 		value, why      string
 	}{
 		{"nothing said", "memory", nil, evidence.Open, "", "nothing is said"},
-		{"a chip row less than the firmware reports", "memory", said("seller", "128K", "counted", "32K", "firmware", "64K"), evidence.Disputed, "", "equally strong"},
+		{"a chip row less than the firmware reports", "memory",
+			said("seller", "128K", "counted", "32K", "firmware", "64K"), evidence.Disputed, "", "equally strong"},
 		{"the seller alone", "memory", said("seller", "128K"), evidence.Open, "128 KB", "only the seller says 128 KB"},
-		{"two sellers", "memory", said("seller", "128K", "recalled", "64K"), evidence.Disputed, "", "what somebody recalls says 64 KB"},
-		{"a document against people", "memory", said("document", "96K", "hearsay", "64K"), evidence.Open, "96 KB", "hearsay says 64 KB, which is contradicted"},
+		{"two sellers", "memory", said("seller", "128K", "recalled", "64K"), evidence.Disputed, "",
+			"what somebody recalls says 64 KB"},
+		{"a document against people", "memory", said("document", "96K", "hearsay", "64K"), evidence.Open, "96 KB",
+			"hearsay says 64 KB, which is contradicted"},
 		{"a plate", "serial", said("label", "tv2-00817"), evidence.Settled, "tv2-00817", "by the label"},
-		{"spellings of one number", "serial", said("label", "TV2-00817", "document", "TV2 00817"), evidence.Settled, "TV2-00817", "the label and a document"},
+		{"spellings of one number", "serial", said("label", "TV2-00817", "document", "TV2 00817"), evidence.Settled,
+			"TV2-00817", "the label and a document"},
 		{"two plates", "serial", said("label", "TV2-00817", "label", "TV2-00818"), evidence.Disputed, "", "differ"},
-		{"scales and catalogue", "weight", said("measured", "11.4 kg", "document", "11500 g"), evidence.Settled, "11.4 kg", "the measurement and a document"},
-		{"another weight", "weight", said("measured", "11.4", "document", "13 kg"), evidence.Settled, "11.4 kg", "13 kg, which is contradicted"},
-		{"words are compared as words", "maker", said("label", "Tarn & Vole", "seen", "tarn  & vole"), evidence.Settled, "tarn  & vole", "what was seen and the label"},
+		{"scales and catalogue", "weight", said("measured", "11.4 kg", "document", "11500 g"), evidence.Settled,
+			"11.4 kg", "the measurement and a document"},
+		{"another weight", "weight", said("measured", "11.4", "document", "13 kg"), evidence.Settled, "11.4 kg",
+			"13 kg, which is contradicted"},
+		{"words are compared as words", "maker", said("label", "Tarn & Vole", "seen", "tarn  & vole"), evidence.Settled,
+			"tarn  & vole", "what was seen and the label"},
 		{"a name of its own", "colour", said("seen", "sand"), evidence.Settled, "sand", "what was seen"},
-		{"not in the form", "memory", said("label", "lots", "seller", "Lots"), evidence.Settled, "lots", "the label and the seller"},
+		{"not in the form", "memory", said("label", "lots", "seller", "Lots"), evidence.Settled, "lots",
+			"the label and the seller"},
 	} {
 		j := evidence.Judge(evidence.AttributeOf(c.attribute), c.said)
 		assert.Equal(t, c.state, j.State, c.name)
@@ -63,8 +73,10 @@ func TestWhatIsKnown(t *testing.T) {
 
 func TestFormsOfValues(t *testing.T) {
 	for _, c := range []struct{ attribute, value, normal string }{
-		{"memory", "65536", "64 KB"}, {"mains-voltage", "220-240V", "220-240 V"}, {"mains-frequency", "50Hz", "50 Hz"}, {"mains-frequency", "50 / 60 Hz", "50/60 Hz"},
-		{"mains-current", "600 mA", "0.6 A"}, {"weight", "11400g", "11.4 kg"}, {"outer-size", "42 x 38 x 11 cm", "420 x 380 x 110 mm"},
+		{"memory", "65536", "64 KB"}, {"mains-voltage", "220-240V", "220-240 V"}, {"mains-frequency", "50Hz", "50 Hz"},
+		{"mains-frequency", "50 / 60 Hz", "50/60 Hz"},
+		{"mains-current", "600 mA", "0.6 A"}, {"weight", "11400g", "11.4 kg"},
+		{"outer-size", "42 x 38 x 11 cm", "420 x 380 x 110 mm"},
 	} {
 		normal, err := evidence.AttributeOf(c.attribute).Normal(c.value)
 		require.NoError(t, err, c.value)
@@ -74,7 +86,8 @@ func TestFormsOfValues(t *testing.T) {
 		assert.Equal(t, normal, again)
 	}
 	for attribute, value := range map[string]string{
-		"memory": "much", "mains-voltage": "high", "weight": "1 x 2", "outer-size": "1x2x3x4", "serial": "---", "mains-current": "0.6 V",
+		"memory": "much", "mains-voltage": "high", "weight": "1 x 2", "outer-size": "1x2x3x4", "serial": "---",
+		"mains-current": "0.6 V",
 	} {
 		_, err := evidence.AttributeOf(attribute).Normal(value)
 		assert.Error(t, err, value)
@@ -83,9 +96,11 @@ func TestFormsOfValues(t *testing.T) {
 
 // The order in which statements came, and how often one is repeated, decides nothing.
 func TestOrderDecidesNothing(t *testing.T) {
-	kinds := []evidence.Kind{evidence.Seen, evidence.Counted, evidence.Firmware, evidence.Label, evidence.Document, evidence.Seller, evidence.Hearsay}
+	kinds := []evidence.Kind{evidence.Seen, evidence.Counted, evidence.Firmware, evidence.Label, evidence.Document,
+		evidence.Seller, evidence.Hearsay}
 	statement := rapid.Custom(func(t *rapid.T) evidence.Statement {
-		return evidence.Statement{Kind: rapid.SampledFrom(kinds).Draw(t, "kind"), Value: rapid.SampledFrom([]string{"32K", "64K", "65536", "128K"}).Draw(t, "value")}
+		return evidence.Statement{Kind: rapid.SampledFrom(kinds).Draw(t, "kind"),
+			Value: rapid.SampledFrom([]string{"32K", "64K", "65536", "128K"}).Draw(t, "value")}
 	})
 	rapid.Check(t, func(t *rapid.T) {
 		said := rapid.SliceOfN(statement, 1, 8).Draw(t, "said")
@@ -113,7 +128,8 @@ func TestWhatAsksForSomebodyComesFirst(t *testing.T) {
 	v := evidence.Verdict(judged)
 	assert.Equal(t, "1 disputed, 1 open", v.Value) // nothing said of the weight is no statement
 	assert.Equal(t, "attention", string(v.State))
-	assert.Contains(t, v.Why[0].Text, "Memory is disputed: the count says 32 KB; the firmware says 64 KB; they are equally strong, and differ. To settle it: write the sheet of every board")
+	assert.Contains(t, v.Why[0].Text,
+		"Memory is disputed: the count says 32 KB; the firmware says 64 KB; they are equally strong, and differ. To settle it: write the sheet of every board")
 	assert.Empty(t, evidence.Verdict(nil).Value)
 }
 
@@ -129,7 +145,8 @@ func TestTables(t *testing.T) {
 
 // Written in its form, a value stays as it is, and agrees with what it was written from.
 func FuzzNormal(f *testing.F) {
-	for _, seed := range []string{"65536", "220-240V", "50 / 60 Hz", "0.6 A", "11400g", "42 x 38 x 11 cm", "TV2 00817", "1e9", "--", "9999999.999 kg"} {
+	for _, seed := range []string{"65536", "220-240V", "50 / 60 Hz", "0.6 A", "11400g", "42 x 38 x 11 cm", "TV2 00817",
+		"1e9", "--", "9999999.999 kg"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, value string) {
@@ -141,7 +158,8 @@ func FuzzNormal(f *testing.F) {
 			again, err := a.Normal(normal)
 			require.NoError(t, err, "%s %q", a.Key, normal)
 			require.Equal(t, normal, again, a.Key)
-			j := evidence.Judge(a, []evidence.Statement{{Kind: evidence.Label, Value: value}, {Kind: evidence.Label, Value: normal}})
+			j := evidence.Judge(a,
+				[]evidence.Statement{{Kind: evidence.Label, Value: value}, {Kind: evidence.Label, Value: normal}})
 			require.Equal(t, evidence.Settled, j.State, "%s %q %q", a.Key, value, normal)
 		}
 	})

@@ -4,7 +4,8 @@ import "regexp"
 
 // A word that announces an identifier, and what follows: letters and figures, in groups that a hyphen, a
 // point, a stroke or a colon joins.
-var announced = regexp.MustCompile(`(?i)\b(?:serial|ser\.|s/n|s\.n\.|inventory|inv\.|asset|property|hardware address)(?:[ \t]+(?:number|numbers|no|nr|tag))*\.?[ \t]*[:#=]?[ \t]*([a-z0-9]+(?:[-./:][a-z0-9]+)*)`)
+var announced = regexp.MustCompile(
+	`(?i)\b(?:serial|ser\.|s/n|s\.n\.|inventory|inv\.|asset|property|hardware address)(?:[ \t]+(?:number|numbers|no|nr|tag))*\.?[ \t]*[:#=]?[ \t]*([a-z0-9]+(?:[-./:][a-z0-9]+)*)`)
 
 var hasFigure = regexp.MustCompile(`[0-9]`)
 

@@ -28,8 +28,10 @@ type Attribute struct {
 // Attributes lists the known ones, in the order in which people look at them.
 var Attributes = sync.OnceValue(func() []Attribute {
 	attributes := []Attribute{}
-	for _, row := range table.Reference("attributes", attributesTable, "key", "label", "form", "unit", "identity", "settled by", "source") {
-		attributes = append(attributes, Attribute{row[0], row[1], Form(row[2]), row[3], row[4] == "yes", row[5], row[6]})
+	for _, row := range table.Reference("attributes", attributesTable, "key", "label", "form", "unit", "identity",
+		"settled by", "source") {
+		attributes = append(attributes,
+			Attribute{row[0], row[1], Form(row[2]), row[3], row[4] == "yes", row[5], row[6]})
 	}
 	return attributes
 })

@@ -67,7 +67,8 @@ func Verdict(judged []Judged) reckoning.Verdict {
 				continue
 			}
 			n++
-			why := fmt.Sprintf("%s is %s: %s. To settle it: %s", j.Attribute.Label, state, strings.Join(j.Judgement.Why, "; "), j.Judgement.Next)
+			why := fmt.Sprintf("%s is %s: %s. To settle it: %s", j.Attribute.Label, state,
+				strings.Join(j.Judgement.Why, "; "), j.Judgement.Next)
 			v.Why = append(v.Why, reckoning.Reason{Text: why})
 		}
 		if n > 0 {

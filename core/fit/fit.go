@@ -68,7 +68,9 @@ func Judge(inner, hole Size, play float64) Result {
 	off := inner.Off + hole.Off
 	r := Result{Gap: round(hole.Value - inner.Value), Why: []string{}}
 	r.Least, r.Most = round(r.Gap-off), round(r.Gap+off)
-	r.Why = append(r.Why, fmt.Sprintf("the hole measures %g mm, the part %g mm; together the measurements may be off by %g mm", hole.Value, inner.Value, round(off)))
+	r.Why = append(r.Why,
+		fmt.Sprintf("the hole measures %g mm, the part %g mm; together the measurements may be off by %g mm",
+			hole.Value, inner.Value, round(off)))
 	switch {
 	case r.Least >= play:
 		r.Verdict = Clearance
@@ -81,7 +83,10 @@ func Judge(inner, hole Size, play float64) Result {
 	}
 	if r.Verdict != Clearance {
 		r.TakeOff = round(play - r.Least)
-		r.Why = append(r.Why, fmt.Sprintf("taking %g mm off the part, or making a new one, is sure to fit; what is taken off does not come back", r.TakeOff))
+		r.Why = append(r.Why,
+			fmt.Sprintf(
+				"taking %g mm off the part, or making a new one, is sure to fit; what is taken off does not come back",
+				r.TakeOff))
 	}
 	return r
 }

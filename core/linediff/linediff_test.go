@@ -80,14 +80,16 @@ func TestTextsThatHaveLittleInCommonAreToldApartAsWholes(t *testing.T) {
 		a, b = append(a, fmt.Sprint("a", i)), append(b, fmt.Sprint("b", i))
 	}
 	lines := linediff.Of(append(a, "last"), append(b, "last"))
-	if len(lines) != 6002 || edits(lines) != 6000 || lines[0].Kind != linediff.Same || lines[6001].Kind != linediff.Same {
+	if len(lines) != 6002 || edits(lines) != 6000 || lines[0].Kind != linediff.Same ||
+		lines[6001].Kind != linediff.Same {
 		t.Errorf("%d lines, %d edits", len(lines), edits(lines))
 	}
 	sides(t, lines)
 }
 
 func ExampleOf() {
-	for _, line := range linediff.Of(strings.Split("U1 7400\nU2 ?\nX1 8 MHz", "\n"), strings.Split("U1 7400\nU2 HX9040\nX1 8 MHz", "\n")) {
+	for _, line := range linediff.Of(strings.Split("U1 7400\nU2 ?\nX1 8 MHz", "\n"),
+		strings.Split("U1 7400\nU2 HX9040\nX1 8 MHz", "\n")) {
 		fmt.Println(line.Kind, line.Old, line.New, line.Text)
 	}
 	// Output:

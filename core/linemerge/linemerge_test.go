@@ -58,7 +58,8 @@ func TestMerge(t *testing.T) {
 
 // FuzzMerge checks what must hold of any three texts. A letter stands for a line.
 func FuzzMerge(f *testing.F) {
-	for _, seed := range [][3]string{{"abc", "aXc", "abY"}, {"", "a", "b"}, {"aaaa", "aa", "aaaaaa"}, {"abcd", "dcba", "bacd"}} {
+	for _, seed := range [][3]string{{"abc", "aXc", "abY"}, {"", "a", "b"}, {"aaaa", "aa", "aaaaaa"},
+		{"abcd", "dcba", "bacd"}} {
 		f.Add(seed[0], seed[1], seed[2])
 	}
 	f.Fuzz(func(t *testing.T, b, m, th string) {

@@ -94,7 +94,8 @@ func Spread(cost int64, way Way, items []Item) ([]int64, error) {
 
 func handOff(cost, sum int64) string {
 	if sum < cost {
-		return fmt.Sprintf("the shares add up to %s; %s of %s is not spread yet", Format(sum), Format(cost-sum), Format(cost))
+		return fmt.Sprintf("the shares add up to %s; %s of %s is not spread yet", Format(sum), Format(cost-sum),
+			Format(cost))
 	}
 	return fmt.Sprintf("the shares add up to %s; that is %s more than %s", Format(sum), Format(sum-cost), Format(cost))
 }
@@ -154,9 +155,11 @@ func WorthOf(cost int64, items []Item) Worth {
 		}
 		switch n {
 		case 0:
-			w.Verdict = fmt.Sprintf("%s alone outweighs the whole lot: %s against %s", item.Title, Format(*item.Value), Format(cost))
+			w.Verdict = fmt.Sprintf("%s alone outweighs the whole lot: %s against %s", item.Title, Format(*item.Value),
+				Format(cost))
 		default:
-			w.Verdict = fmt.Sprintf("%d of %d items outweigh the whole lot: %s against %s", n+1, len(items), Format(reached), Format(cost))
+			w.Verdict = fmt.Sprintf("%d of %d items outweigh the whole lot: %s against %s", n+1, len(items),
+				Format(reached), Format(cost))
 		}
 		return w
 	}

@@ -15,7 +15,8 @@ func cents(n int64) *int64 { return &n }
 
 func ExampleSpread() {
 	// A lot of three for 371.00 with 48.50 carriage.
-	shares, _ := lot.Spread(371_00+48_50, lot.ByEstimate, []lot.Item{{Estimate: cents(300_00)}, {Estimate: cents(80_00)}, {Estimate: cents(20_00)}})
+	shares, _ := lot.Spread(371_00+48_50, lot.ByEstimate,
+		[]lot.Item{{Estimate: cents(300_00)}, {Estimate: cents(80_00)}, {Estimate: cents(20_00)}})
 	for _, share := range shares {
 		fmt.Println(lot.Format(share))
 	}
@@ -26,7 +27,8 @@ func ExampleSpread() {
 }
 
 func TestWaysOfSpreading(t *testing.T) {
-	three := []lot.Item{{ID: 1, Title: "Machine", Estimate: cents(0), ByHand: cents(50)}, {ID: 2, Title: "Card", ByHand: cents(30)}, {ID: 3, Title: "Lead", Estimate: cents(7), ByHand: cents(20)}}
+	three := []lot.Item{{ID: 1, Title: "Machine", Estimate: cents(0), ByHand: cents(50)},
+		{ID: 2, Title: "Card", ByHand: cents(30)}, {ID: 3, Title: "Lead", Estimate: cents(7), ByHand: cents(20)}}
 	shares, err := lot.Spread(100, lot.Equally, three)
 	require.NoError(t, err)
 	assert.Equal(t, []int64{34, 33, 33}, shares)
@@ -81,12 +83,14 @@ func TestSharesAddUp(t *testing.T) {
 }
 
 func TestWasItWorthIt(t *testing.T) {
-	items := []lot.Item{{Title: "Terminal", Value: cents(60_00)}, {Title: "Memory card", Value: cents(450_00)}, {Title: "Leads"}}
+	items := []lot.Item{{Title: "Terminal", Value: cents(60_00)}, {Title: "Memory card", Value: cents(450_00)},
+		{Title: "Leads"}}
 	w := lot.WorthOf(419_50, items)
 	assert.Equal(t, "Memory card alone outweighs the whole lot: 450.00 against 419.50", w.Verdict)
 	assert.Equal(t, 1, w.Unknown)
 	assert.Equal(t, "2 of 3 items outweigh the whole lot: 510.00 against 500.00", lot.WorthOf(500_00, items).Verdict)
-	assert.Equal(t, "Known values fall short of the cost by 90.00; 1 of 3 items have no value yet", lot.WorthOf(600_00, items).Verdict)
+	assert.Equal(t, "Known values fall short of the cost by 90.00; 1 of 3 items have no value yet",
+		lot.WorthOf(600_00, items).Verdict)
 	assert.Empty(t, lot.WorthOf(600_00, items[2:]).Verdict)
 }
 

@@ -16,8 +16,10 @@ import (
 // Ties are how a maker can stand to another, with how that is said.
 func Ties() map[string]string {
 	return map[string]string{
-		"renamed": "was renamed", "made for": "made machines for", "made by": "had machines made by", "licensed to": "licensed its machines to",
-		"licensed from": "made machines under licence of", "joint": "had a firm together with", "part of": "was a part of", "bought": "bought",
+		"renamed": "was renamed", "made for": "made machines for", "made by": "had machines made by",
+		"licensed to":   "licensed its machines to",
+		"licensed from": "made machines under licence of", "joint": "had a firm together with",
+		"part of": "was a part of", "bought": "bought",
 	}
 }
 
@@ -58,7 +60,9 @@ func readTie(line string) (Tie, error) {
 	words, ok := Ties()[tie.Kind]
 	switch {
 	case !ok:
-		return tie, fmt.Errorf("%q is no tie; use one of renamed, made for, made by, licensed to, licensed from, joint, part of, bought", cells[0])
+		return tie, fmt.Errorf(
+			"%q is no tie; use one of renamed, made for, made by, licensed to, licensed from, joint, part of, bought",
+			cells[0])
 	case tie.Other == "":
 		return tie, errors.New("name the other behind a stroke, as: renamed | Brackwater Systems | 1986")
 	}

@@ -48,7 +48,8 @@ func TestRead(t *testing.T) {
 
 func TestNameable(t *testing.T) {
 	for text, want := range map[string]string{
-		"HX9040-2 8431": "HX9040", "µX771/B": "UX771", "8431 qn4410b": "QN4410B", "SC8720?P 8601": "", "41256-15": "", "?": "", "": "", "painted over": "", "DAC-08 8709": "DAC-08",
+		"HX9040-2 8431": "HX9040", "µX771/B": "UX771", "8431 qn4410b": "QN4410B", "SC8720?P 8601": "", "41256-15": "",
+		"?": "", "": "", "painted over": "", "DAC-08 8709": "DAC-08",
 	} {
 		if got := marking.Nameable(builtin.Library(), strings.Fields(text)); got != want {
 			t.Errorf("Nameable(%q) = %q, want %q", text, got, want)
@@ -57,7 +58,8 @@ func TestNameable(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	for _, seed := range []string{"41256-15 8512", "µPD765AC -2 533", "0.1uF X2 U6", "? 28-pin", "A8533", "\xff", "74LS245 70ns"} {
+	for _, seed := range []string{"41256-15 8512", "µPD765AC -2 533", "0.1uF X2 U6", "? 28-pin", "A8533", "\xff",
+		"74LS245 70ns"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -107,7 +107,8 @@ func batteryVolts(marking string) (Expected, bool) {
 			count = fmt.Sprintf("%g %ss in a row", n, c.name)
 		}
 		low, high := roundTo(n*c.low, 5), roundTo(n*c.high, 5)
-		return Expected{ptr(roundTo(n*c.nominal, 5)), &low, &high, fmt.Sprintf("%s: at rest between %g and %g V, a rule of thumb", count, low, high)}, true
+		return Expected{ptr(roundTo(n*c.nominal, 5)), &low, &high,
+			fmt.Sprintf("%s: at rest between %g and %g V, a rule of thumb", count, low, high)}, true
 	}
 	return Expected{}, false
 }

@@ -13,7 +13,8 @@ func JudgeFit(part []float64, opening float64, expected *Expected) (Judged, fit.
 	}
 	result := fit.Judge(fit.Measured(j.Stats.Average), fit.Measured(opening), play)
 	j.Said = Millimetres.Say(j.Stats.Average) + " into " + Millimetres.Say(opening)
-	j.Verdict = map[fit.Verdict]Verdict{fit.Clearance: Pass, fit.Tight: Marginal, fit.Interference: Fail}[result.Verdict]
+	j.Verdict = map[fit.Verdict]Verdict{fit.Clearance: Pass, fit.Tight: Marginal,
+		fit.Interference: Fail}[result.Verdict]
 	j.Why = result.Why
 	return j, result
 }

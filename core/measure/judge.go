@@ -63,7 +63,9 @@ func Judge(of Quantity, readings []float64, expected *Expected) Judged {
 	}
 	j.Said = of.Say(j.Stats.Average)
 	if j.Stats.Count > 1 {
-		j.Why = append(j.Why, fmt.Sprintf("average of %d readings, %s to %s", j.Stats.Count, of.Say(j.Stats.Lowest), of.Say(j.Stats.Highest)))
+		j.Why = append(j.Why,
+			fmt.Sprintf("average of %d readings, %s to %s", j.Stats.Count, of.Say(j.Stats.Lowest),
+				of.Say(j.Stats.Highest)))
 	}
 	if expected == nil || expected.Low == nil && expected.High == nil {
 		j.Why = append(j.Why, "nothing is known of what it should be")
@@ -80,7 +82,8 @@ func Judge(of Quantity, readings []float64, expected *Expected) Judged {
 		j.Why = append(j.Why, "the average is inside, but not every reading: "+because)
 	case expected.isClose(j.Stats.Average):
 		j.Verdict = Marginal
-		j.Why = append(j.Why, fmt.Sprintf("%s is inside, but within a fifth of the way to the limit: %s", j.Said, because))
+		j.Why = append(j.Why,
+			fmt.Sprintf("%s is inside, but within a fifth of the way to the limit: %s", j.Said, because))
 	default:
 		j.Why = append(j.Why, "inside: "+because)
 	}

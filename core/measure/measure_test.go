@@ -12,7 +12,8 @@ import (
 )
 
 func ExampleParse() {
-	for _, line := range []string{"+5 4.93", "-12 -11.4 -11.5", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1", "U3 pin 8 4.9 V = 5 V +/- 2 %", "drive guide 31.4 mm / 30.9 mm"} {
+	for _, line := range []string{"+5 4.93", "-12 -11.4 -11.5", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1",
+		"U3 pin 8 4.9 V = 5 V +/- 2 %", "drive guide 31.4 mm / 30.9 mm"} {
 		said, err := measure.Parse(line)
 		judged := measure.Judge(said.Quantity, said.Readings, said.Expected)
 		fmt.Println(said.Point, "|", judged.Said, "|", judged.Verdict, said.Sure, err)
@@ -58,8 +59,10 @@ func TestLinesOfAllQuantities(t *testing.T) {
 		require.Len(t, said.Readings, want.count, line)
 	}
 	// What is no measurement: words, lines of sheets, units that do not go together.
-	for _, line := range []string{"", "+5", "U14 27128-25 8533", "hinge cracked", "C12-C15 47uF 16V", "C5 0.1uF X2 275V", "U1 74LS00", "+5 4.9 mm", "guide 3 mm / 3 V", "a 3 V / 3 V",
-		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "guide 3 mm / 4 mm = 1 mm", "BT1 lots V", "x 3 parsec", "X1 14.745"} {
+	for _, line := range []string{"", "+5", "U14 27128-25 8533", "hinge cracked", "C12-C15 47uF 16V",
+		"C5 0.1uF X2 275V", "U1 74LS00", "+5 4.9 mm", "guide 3 mm / 3 V", "a 3 V / 3 V",
+		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "guide 3 mm / 4 mm = 1 mm",
+		"BT1 lots V", "x 3 parsec", "X1 14.745"} {
 		_, err := measure.Parse(line)
 		var not *measure.NotMeasuredError
 		require.ErrorAs(t, err, &not, line)
@@ -87,7 +90,8 @@ func TestExpectedFromMarkings(t *testing.T) {
 		require.InDelta(t, want.high, *e.High, 1e-6, marking)
 		require.NotEmpty(t, e.From)
 	}
-	for marking, of := range map[string]measure.Quantity{"74LS00": measure.Volts, "47uF": measure.Ohms, "ceramic": measure.Microfarads, "3V": measure.Volts} {
+	for marking, of := range map[string]measure.Quantity{"74LS00": measure.Volts, "47uF": measure.Ohms,
+		"ceramic": measure.Microfarads, "3V": measure.Volts} {
 		_, ok := measure.FromMarking(marking, of)
 		require.False(t, ok, marking)
 	}
@@ -126,8 +130,10 @@ func TestVerdicts(t *testing.T) {
 	require.Error(t, measure.Expected{Low: &least, High: &most}.Check())
 	require.NoError(t, rail.Check())
 	for want, got := range map[string]string{
-		"120 mA": measure.Amperes.Say(0.12), "4.7 kΩ": measure.Ohms.Say(4700), "14.745 MHz": measure.Hertz.Say(14745000), "220 ms": measure.Seconds.Say(0.22),
-		"1 nF": measure.Microfarads.Say(0.001), "2 MΩ": measure.Ohms.Say(2e6), "0.005 Ω": measure.Ohms.Say(0.005), "15.6 kHz": measure.Hertz.Say(15600), "-11.5 V": measure.Volts.Say(-11.5), "0 A": measure.Amperes.Say(0),
+		"120 mA": measure.Amperes.Say(0.12), "4.7 kΩ": measure.Ohms.Say(4700),
+		"14.745 MHz": measure.Hertz.Say(14745000), "220 ms": measure.Seconds.Say(0.22),
+		"1 nF": measure.Microfarads.Say(0.001), "2 MΩ": measure.Ohms.Say(2e6), "0.005 Ω": measure.Ohms.Say(0.005),
+		"15.6 kHz": measure.Hertz.Say(15600), "-11.5 V": measure.Volts.Say(-11.5), "0 A": measure.Amperes.Say(0),
 	} {
 		require.Equal(t, want, got)
 	}
@@ -155,7 +161,8 @@ func TestVerdicts(t *testing.T) {
 
 func TestAPartAndItsOpening(t *testing.T) {
 	for line, want := range map[string]measure.Verdict{
-		"guide 31.4 mm / 30.9 mm": measure.Fail, "guide 30 mm / 30.2 mm": measure.Pass, "guide 30 30.1 mm / 30.1 mm": measure.Marginal,
+		"guide 31.4 mm / 30.9 mm": measure.Fail, "guide 30 mm / 30.2 mm": measure.Pass,
+		"guide 30 30.1 mm / 30.1 mm":     measure.Marginal,
 		"guide 30 mm / 30.2 mm > 0.1 mm": measure.Pass, "guide 30 mm / 30.2 mm > 0.5": measure.Fail,
 	} {
 		said, err := measure.Parse(strings.Replace(line, "30 30.1 mm", "30.05 mm", 1))
@@ -169,7 +176,8 @@ func TestAPartAndItsOpening(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, line := range []string{"+5 4.93", "BT1 2.1 V", "a 1 mm / 2 mm", "C1 ESR 1 ohm < 2", "x 1 2 3 V = 3 V ± 5 %", "+5 1e9"} {
+	for _, line := range []string{"+5 4.93", "BT1 2.1 V", "a 1 mm / 2 mm", "C1 ESR 1 ohm < 2", "x 1 2 3 V = 3 V ± 5 %",
+		"+5 1e9"} {
 		f.Add(line)
 	}
 	f.Fuzz(func(t *testing.T, line string) {

@@ -49,7 +49,10 @@ func Parse(line string) (Said, error) {
 	}
 	if hasOpening {
 		if said.Quantity != Millimetres || len(said.Readings) != 1 {
-			return said, &NotMeasuredError{"two measures with a stroke between are a part and its opening, in mm: drive guide 31.4 mm / 30.9 mm"}
+			return said,
+				&NotMeasuredError{
+					"two measures with a stroke between are a part and its opening, in mm: drive guide 31.4 mm / 30.9 mm",
+				}
 		}
 		value, _, err := parseValue(opening, Millimetres)
 		if err != nil {
@@ -59,7 +62,10 @@ func Parse(line string) (Said, error) {
 	}
 	if sign != "" {
 		if said.Opening != nil && sign != ">" {
-			return said, &NotMeasuredError{"the play that a part needs in its opening is written behind >: drive guide 31.4 mm / 30.9 mm > 0.2 mm"}
+			return said,
+				&NotMeasuredError{
+					"the play that a part needs in its opening is written behind >: drive guide 31.4 mm / 30.9 mm > 0.2 mm",
+				}
 		}
 		e, err := parseExpected(sign, wanted, said.Quantity)
 		if err != nil {
@@ -72,7 +78,9 @@ func Parse(line string) (Said, error) {
 
 // readings takes point, quantity and readings off the words.
 func (s *Said) readings(words []string) error {
-	none := &NotMeasuredError{"write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93"}
+	none := &NotMeasuredError{
+		"write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93",
+	}
 	if len(words) < 2 {
 		return none
 	}
@@ -179,7 +187,9 @@ func (s *Said) take(words []string, none error) error {
 		return none
 	}
 	if len(s.Readings) > mostReadings {
-		return &NotMeasuredError{fmt.Sprintf("%d readings of one point; a line takes %d", len(s.Readings), mostReadings)}
+		return &NotMeasuredError{
+			fmt.Sprintf("%d readings of one point; a line takes %d", len(s.Readings), mostReadings),
+		}
 	}
 	s.Quantity = quantity
 	return nil

@@ -35,17 +35,22 @@ type unit struct {
 
 // units as they are written, in any case: only with ohms do m for milli and M for mega both occur.
 var units = []unit{
-	{"vac", VoltsAC, 1}, {"mvac", VoltsAC, 1e-3}, {"v", Volts, 1}, {"vdc", Volts, 1}, {"mv", Volts, 1e-3}, {"kv", Volts, 1e3}, {"volts", Volts, 1},
+	{"vac", VoltsAC, 1}, {"mvac", VoltsAC, 1e-3}, {"v", Volts, 1}, {"vdc", Volts, 1}, {"mv", Volts, 1e-3},
+	{"kv", Volts, 1e3}, {"volts", Volts, 1},
 	{"a", Amperes, 1}, {"ma", Amperes, 1e-3}, {"ua", Amperes, 1e-6}, {"µa", Amperes, 1e-6}, {"amps", Amperes, 1},
-	{"ohm", Ohms, 1}, {"ohms", Ohms, 1}, {"ω", Ohms, 1}, {"kohm", Ohms, 1e3}, {"kω", Ohms, 1e3}, {"mohm", Ohms, 1e-3}, {"mω", Ohms, 1e-3},
-	{"uf", Microfarads, 1}, {"µf", Microfarads, 1}, {"μf", Microfarads, 1}, {"nf", Microfarads, 1e-3}, {"pf", Microfarads, 1e-6}, {"mf", Microfarads, 1e3},
+	{"ohm", Ohms, 1}, {"ohms", Ohms, 1}, {"ω", Ohms, 1}, {"kohm", Ohms, 1e3}, {"kω", Ohms, 1e3}, {"mohm", Ohms, 1e-3},
+	{"mω", Ohms, 1e-3},
+	{"uf", Microfarads, 1}, {"µf", Microfarads, 1}, {"μf", Microfarads, 1}, {"nf", Microfarads, 1e-3},
+	{"pf", Microfarads, 1e-6}, {"mf", Microfarads, 1e3},
 	{"hz", Hertz, 1}, {"khz", Hertz, 1e3}, {"mhz", Hertz, 1e6},
 	{"s", Seconds, 1}, {"ms", Seconds, 1e-3}, {"us", Seconds, 1e-6}, {"µs", Seconds, 1e-6}, {"sec", Seconds, 1},
-	{"mm", Millimetres, 1}, {"cm", Millimetres, 10}, {"°c", Celsius, 1}, {"degc", Celsius, 1}, {"g", Grams, 1}, {"kg", Grams, 1000},
+	{"mm", Millimetres, 1}, {"cm", Millimetres, 10}, {"°c", Celsius, 1}, {"degc", Celsius, 1}, {"g", Grams, 1},
+	{"kg", Grams, 1000},
 }
 
 // kept is the unit in which a quantity is kept and shown.
-var kept = map[Quantity]string{Volts: "V", VoltsAC: "V AC", Amperes: "A", Ohms: "Ω", Microfarads: "µF", ESR: "Ω ESR", Hertz: "Hz", Seconds: "s", Millimetres: "mm", Celsius: "°C", Grams: "g"}
+var kept = map[Quantity]string{Volts: "V", VoltsAC: "V AC", Amperes: "A", Ohms: "Ω", Microfarads: "µF", ESR: "Ω ESR",
+	Hertz: "Hz", Seconds: "s", Millimetres: "mm", Celsius: "°C", Grams: "g"}
 
 // Quantities lists all, in the order in which they are offered.
 func Quantities() []Quantity {
@@ -55,7 +60,8 @@ func Quantities() []Quantity {
 // ranges are the least and the highest value that is believed of a quantity, in its unit: far beyond what is met
 // at a bench, so that only slips and nonsense lie outside. Rules of thumb.
 var ranges = map[Quantity][2]float64{
-	Volts: {-100_000, 100_000}, VoltsAC: {0, 100_000}, Amperes: {-10_000, 10_000}, Ohms: {0, 1e15}, Microfarads: {0, 1e9}, ESR: {0, 1e9},
+	Volts: {-100_000, 100_000}, VoltsAC: {0, 100_000}, Amperes: {-10_000, 10_000}, Ohms: {0, 1e15},
+	Microfarads: {0, 1e9}, ESR: {0, 1e9},
 	Hertz: {0, 1e12}, Seconds: {0, 1e9}, Millimetres: {-100_000, 100_000}, Celsius: {-273.15, 5_000}, Grams: {0, 1e8},
 }
 

@@ -30,7 +30,8 @@ func TestOf(t *testing.T) {
 		{"bytes", 2 * k, 8, 3, false, false, 6 * k, 0},
 	}
 	for _, test := range tests {
-		c := memory.Of(memory.Bank{Organisation: device.Organisation{Words: test.words, Bits: test.bits}, Count: test.count, AllParity: test.allParity})
+		c := memory.Of(memory.Bank{Organisation: device.Organisation{Words: test.words, Bits: test.bits},
+			Count: test.count, AllParity: test.allParity})
 		if c.DataBits/8 != test.dataBytes || c.ParityBits != test.parityBit || (c.Note != "") != test.ambiguous {
 			t.Errorf("%s: %+v", test.rule, c)
 		}
@@ -41,8 +42,9 @@ func TestOf(t *testing.T) {
 func TestBitsAddUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		b := memory.Bank{
-			Organisation: device.Organisation{Words: 1 << rapid.IntRange(4, 22).Draw(t, "words"), Bits: rapid.SampledFrom([]int{1, 4, 8, 9, 16, 18, 32, 36}).Draw(t, "bits")},
-			Count:        rapid.IntRange(1, 4096).Draw(t, "count"), AllParity: rapid.Bool().Draw(t, "parity"),
+			Organisation: device.Organisation{Words: 1 << rapid.IntRange(4, 22).Draw(t, "words"),
+				Bits: rapid.SampledFrom([]int{1, 4, 8, 9, 16, 18, 32, 36}).Draw(t, "bits")},
+			Count: rapid.IntRange(1, 4096).Draw(t, "count"), AllParity: rapid.Bool().Draw(t, "parity"),
 		}
 		if c := memory.Of(b); c.DataBits+c.ParityBits != b.TotalBits()*int64(b.Count) {
 			t.Fatalf("%+v holds %+v", b, c)
@@ -51,7 +53,8 @@ func TestBitsAddUp(t *testing.T) {
 }
 
 func TestParse(t *testing.T) {
-	for text, want := range map[string]int64{"640K": 640 << 10, "4MB": 4 << 20, "512KiB": 512 << 10, "16384": 16384, "1.5M": 3 << 19, "48.125 KB": 49280, " 1 m ": 1 << 20, "0": 0} {
+	for text, want := range map[string]int64{"640K": 640 << 10, "4MB": 4 << 20, "512KiB": 512 << 10, "16384": 16384,
+		"1.5M": 3 << 19, "48.125 KB": 49280, " 1 m ": 1 << 20, "0": 0} {
 		if got, err := memory.ParseSize(text); err != nil || got != want {
 			t.Errorf("ParseSize(%q) = %d, %v", text, got, err)
 		}
@@ -61,7 +64,8 @@ func TestParse(t *testing.T) {
 			t.Errorf("ParseSize(%q) = %d, %v", text, got, err)
 		}
 	}
-	for text, want := range map[string]device.Organisation{"1Mx9": {Words: 1 << 20, Bits: 9}, "256kx36": {Words: 256 << 10, Bits: 36}, "4MB": {Words: 4 << 20, Bits: 8}} {
+	for text, want := range map[string]device.Organisation{"1Mx9": {Words: 1 << 20, Bits: 9},
+		"256kx36": {Words: 256 << 10, Bits: 36}, "4MB": {Words: 4 << 20, Bits: 8}} {
 		if got, ok := memory.ParseModule(text); !ok || got != want {
 			t.Errorf("ParseModule(%q) = %v, %v", text, got, ok)
 		}
@@ -86,11 +90,13 @@ func TestVideo(t *testing.T) {
 		{memory.Screen{Columns: 80, Rows: 25, CellBytes: 2, Glyphs: 256, GlyphBytes: 14}, 4096, "enough", 96},
 	}
 	for _, test := range tests {
-		if d, err := memory.Video(test.screen, test.fitted); err != nil || d.Verdict != test.verdict || d.LeftBytes != test.left {
+		if d, err := memory.Video(test.screen, test.fitted); err != nil || d.Verdict != test.verdict ||
+			d.LeftBytes != test.left {
 			t.Errorf("Video(%+v) = %+v, %v", test.screen, d, err)
 		}
 	}
-	for _, screen := range []memory.Screen{{}, {Width: 640, Height: 400}, {Width: 1 << 20, Height: 1, BitsPerPixel: 1}, {Width: 8, Height: 8, BitsPerPixel: 1, Columns: 1, Rows: 1, CellBytes: 1}} {
+	for _, screen := range []memory.Screen{{}, {Width: 640, Height: 400}, {Width: 1 << 20, Height: 1, BitsPerPixel: 1},
+		{Width: 8, Height: 8, BitsPerPixel: 1, Columns: 1, Rows: 1, CellBytes: 1}} {
 		if _, err := memory.Video(screen, 0); !errors.Is(err, memory.ErrScreen) {
 			t.Errorf("Video(%+v): %v", screen, err)
 		}

@@ -24,7 +24,8 @@ type Demand struct {
 }
 
 // ErrScreen is returned for a screen that has no size or an impossible one.
-var ErrScreen = errors.New("a screen needs width, height and bits per pixel, or columns, rows and bytes per cell, each above zero and at most 65,536")
+var ErrScreen = errors.New(
+	"a screen needs width, height and bits per pixel, or columns, rows and bytes per cell, each above zero and at most 65,536")
 
 const mostPerSide = 1 << 16
 

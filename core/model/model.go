@@ -69,7 +69,8 @@ func readLine(number int, line string) (Expected, error) {
 			}
 			one.From = d.String()
 		default:
-			return one, fmt.Errorf("%q is not known; after the name come part and its number, option, from and a date", cell)
+			return one, fmt.Errorf("%q is not known; after the name come part and its number, option, from and a date",
+				cell)
 		}
 	}
 	return one, nil
@@ -137,14 +138,17 @@ func Compare(expected []Expected, fitted []Fitted) []Row {
 	}
 	for j, f := range fitted {
 		if !used[j] {
-			rows = append(rows, Row{State: Extra, FittedID: f.ID, Title: f.Title, Part: f.Part, Why: "nothing of the kind is known for the model"})
+			rows = append(rows,
+				Row{State: Extra, FittedID: f.ID, Title: f.Title, Part: f.Part,
+					Why: "nothing of the kind is known for the model"})
 		}
 	}
 	return rows
 }
 
 func absent(e Expected) Row {
-	row := Row{State: Missing, Expected: &e, Title: e.Title, Part: e.Part, Why: "every machine of the model was sold with one"}
+	row := Row{State: Missing, Expected: &e, Title: e.Title, Part: e.Part,
+		Why: "every machine of the model was sold with one"}
 	if e.Option {
 		row.State, row.Why = Available, "could be had for the model"
 		if e.From != "" {

@@ -19,7 +19,8 @@ Keyboard`
 func ExampleCompare() {
 	expected, _ := model.Parse(meridian)
 	for _, row := range model.Compare(expected, []model.Fitted{
-		{ID: 1, Title: "Main board", Part: "4410-1"}, {ID: 2, Title: "Picture card", Part: "4422-1"}, {ID: 3, Title: "Keyboard", Fit: "modern"}, {ID: 4, Title: "Network card"},
+		{ID: 1, Title: "Main board", Part: "4410-1"}, {ID: 2, Title: "Picture card", Part: "4422-1"},
+		{ID: 3, Title: "Keyboard", Fit: "modern"}, {ID: 4, Title: "Network card"},
 	}) {
 		fmt.Printf("%s: %s, %q\n", row.Title, row.State, row.Why)
 	}
@@ -36,7 +37,8 @@ func TestLines(t *testing.T) {
 	expected, problems := model.Parse(meridian)
 	require.Empty(t, problems)
 	require.Len(t, expected, 5)
-	require.Equal(t, model.Expected{Line: 3, Title: "Memory card", Part: "4424-1", Option: true, From: "1986-03"}, expected[2])
+	require.Equal(t, model.Expected{Line: 3, Title: "Memory card", Part: "4424-1", Option: true, From: "1986-03"},
+		expected[2])
 	_, problems = model.Parse("| part 3\nBoard | from 1986-13\nBoard | colour red\nBoard | part")
 	require.Len(t, problems, 4)
 	require.Equal(t, 2, problems[1].Line)

@@ -10,7 +10,8 @@ import (
 	"frugalheron/core/mystery"
 )
 
-var explanations = []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a whole computer"}, {ID: 3, Text: "a terminal card"}}
+var explanations = []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a whole computer"},
+	{ID: 3, Text: "a terminal card"}}
 
 func ExampleWeigh() {
 	w := mystery.Weigh(explanations, []mystery.Evidence{
@@ -18,7 +19,8 @@ func ExampleWeigh() {
 		{ID: 2, Text: "64 KB of memory", Seen: mystery.Found, Weights: map[int64]int{2: 3, 1: -2}},
 		{ID: 3, Text: "a picture connector", Seen: mystery.Absent, Weights: map[int64]int{3: 3, 2: 1}},
 		{ID: 4, Text: "a start vector in the ROM", Seen: mystery.Open, Weights: map[int64]int{2: 2, 1: 1, 3: 1}},
-		{ID: 5, Text: "the clock of a serial line", Seen: mystery.Open, Weights: map[int64]int{3: 3, 2: -1}, HowTo: "read the crystal"},
+		{ID: 5, Text: "the clock of a serial line", Seen: mystery.Open, Weights: map[int64]int{3: 3, 2: -1},
+			HowTo: "read the crystal"},
 	})
 	for _, r := range w.Ranking {
 		fmt.Printf("%s %.1f %.2f\n", r.Text, r.Score, r.Share)
@@ -38,7 +40,8 @@ func TestWords(t *testing.T) {
 	require.Contains(t, mystery.Weigh(explanations[:1], nil).Why, "second")
 	require.Equal(t, "a disk controller and a whole computer stand equal.", mystery.Weigh(explanations[:2], nil).Why)
 	require.Empty(t, mystery.Weigh(explanations, []mystery.Evidence{{ID: 1, Text: "a smell", Seen: mystery.Open}}).Next)
-	w := mystery.Weigh(explanations, []mystery.Evidence{{ID: 1, Text: "a stamp", Seen: mystery.Found, Weights: map[int64]int{3: 1}}})
+	w := mystery.Weigh(explanations,
+		[]mystery.Evidence{{ID: 1, Text: "a stamp", Seen: mystery.Found, Weights: map[int64]int{3: 1}}})
 	require.Equal(t, "a terminal card is ahead of a disk controller, but not clearly.", w.Why)
 }
 
@@ -68,7 +71,8 @@ func TestWeighingHolds(t *testing.T) {
 			require.Positive(t, next.Tells)
 			require.LessOrEqual(t, next.Tells, 3.0)
 		}
-		more := mystery.Weigh(explanations, append(evidence, mystery.Evidence{ID: 99, Seen: mystery.Found, Weights: map[int64]int{2: 1}}))
+		more := mystery.Weigh(explanations,
+			append(evidence, mystery.Evidence{ID: 99, Seen: mystery.Found, Weights: map[int64]int{2: 1}}))
 		for _, r := range more.Ranking {
 			if r.ID == 2 {
 				require.Greater(t, r.Share, before[2])

@@ -13,7 +13,8 @@ import (
 	"frugalheron/core/names"
 )
 
-var pilot = names.Person{ID: 7, Name: "Jory Tamsin Penhallow", Spellings: []string{"Capt. Penhallow", "old Jory"}, Role: "a former pilot"}
+var pilot = names.Person{ID: 7, Name: "Jory Tamsin Penhallow", Spellings: []string{"Capt. Penhallow", "old Jory"},
+	Role: "a former pilot"}
 
 func redact(text string, persons ...names.Person) string {
 	return names.New(persons).Redact(text, nil)
@@ -28,13 +29,18 @@ func ExampleMatcher_Redact() {
 func TestEverySpellingOfAName(t *testing.T) {
 	for _, written := range []string{
 		"Jory Tamsin Penhallow", "jory tamsin penhallow", "JORY TAMSIN PENHALLOW", "Jory Penhallow", "Tamsin Penhallow",
-		"Penhallow, Jory", "Penhallow Jory Tamsin", "Penhallow, Jory T.", "J. Penhallow", "J Penhallow", "J. T. Penhallow", "J.T. Penhallow",
-		"JT Penhallow", "Penhallow, J.", "PENHALLOW J T", "Jory\nPenhallow", "Jory \r\n\t Penhallow", "Jory\u00a0Penhallow", "Jory-Penhallow",
-		"Jory\u2011Tamsin Penhallow", "Jory Penhal-\nlow", "Jory Tam-\n  sin Pen\u00adhallow", "Jo\u200bry\u200d Pen\ufeffhallow", "\u202eJory Penhallow",
-		"Ｊｏｒｙ　Ｐｅｎｈａｌｌｏｗ", "Jóry Pénhallow", "jory_penhallow", "jory.penhallow", "JoryPenhallow", "penhallowjory", "jpenhallow",
+		"Penhallow, Jory", "Penhallow Jory Tamsin", "Penhallow, Jory T.", "J. Penhallow", "J Penhallow",
+		"J. T. Penhallow", "J.T. Penhallow",
+		"JT Penhallow", "Penhallow, J.", "PENHALLOW J T", "Jory\nPenhallow", "Jory \r\n\t Penhallow",
+		"Jory\u00a0Penhallow", "Jory-Penhallow",
+		"Jory\u2011Tamsin Penhallow", "Jory Penhal-\nlow", "Jory Tam-\n  sin Pen\u00adhallow",
+		"Jo\u200bry\u200d Pen\ufeffhallow", "\u202eJory Penhallow",
+		"Ｊｏｒｙ　Ｐｅｎｈａｌｌｏｗ", "Jóry Pénhallow", "jory_penhallow", "jory.penhallow", "JoryPenhallow", "penhallowjory",
+		"jpenhallow",
 		"Penhallow (Jory)", "Jory “Tamsin” Penhallow", "Capt. Penhallow", "capt penhallow", "Old Jory", "Jory, old",
 	} {
-		for around, want := range map[string]string{"%s": "%s", "of %s.": "of %s.", "(%s)": "(%s)", "by %s's hand": "by %s's hand", "%s, 1986": "%s, 1986", "U14 %s": "U14 %s"} {
+		for around, want := range map[string]string{"%s": "%s", "of %s.": "of %s.", "(%s)": "(%s)",
+			"by %s's hand": "by %s's hand", "%s, 1986": "%s, 1986", "U14 %s": "U14 %s"} {
 			if around == "of %s." && regexp.MustCompile(`\b[JT]\.?$`).MatchString(written) {
 				continue // the point is the initial's
 			}
@@ -50,8 +56,10 @@ func TestWhatIsNoSpellingStays(t *testing.T) {
 	short := names.Person{ID: 3, Name: "Al", Role: "somebody"}
 	word := names.Person{ID: 4, Name: "Rose", Role: "a neighbour"}
 	for _, text := range []string{
-		"Penhallow Street", "Jory", "the Jorys of Penhallow", "Jory went to Penhallow", "XJory Penhallowx", "Jory2 Penhallow", "J7 Penhallow",
-		"a chip will fail", "the chip, it will", "chips", "Al", "aluminium", "al", "primrose", "roses", "Jory | Penhallow", "Jory\x1fPenhallow",
+		"Penhallow Street", "Jory", "the Jorys of Penhallow", "Jory went to Penhallow", "XJory Penhallowx",
+		"Jory2 Penhallow", "J7 Penhallow",
+		"a chip will fail", "the chip, it will", "chips", "Al", "aluminium", "al", "primrose", "roses",
+		"Jory | Penhallow", "Jory\x1fPenhallow",
 		"Jory (who had been at sea) Penhallow", "", "x", "\xff\xfe",
 	} {
 		require.Equal(t, text, redact(text, pilot, short, names.Person{ID: 4, Name: "Rosey", Role: "x"}), "%q", text)
@@ -66,7 +74,9 @@ func TestMentionsCanBeKept(t *testing.T) {
 	found := m.Find("The voltage rose; J. Penhallow saw it.")
 	require.Len(t, found, 2)
 	require.Equal(t, []int64{4, 7}, []int64{found[0].Person, found[1].Person})
-	kept := m.Redact("The voltage rose; J. Penhallow saw it.", func(mention names.Mention) bool { return mention.Person == 4 })
+	kept := m.Redact("The voltage rose; J. Penhallow saw it.", func(mention names.Mention) bool {
+		return mention.Person == 4
+	})
 	require.Equal(t, "The voltage rose; a former pilot saw it.", kept)
 	require.True(t, names.New(nil).IsEmpty())
 	require.True(t, (*names.Matcher)(nil).IsEmpty())
@@ -86,9 +96,11 @@ func TestOnlyTheNameGoes(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		other := rapid.StringMatching(`([a-y0-9 .,;:|\n-]|é|\x{200b}){0,20}`)
 		before, after := other.Draw(t, "before"), other.Draw(t, "after")
-		written := rapid.SampledFrom([]string{"Zennor Quillivan", "Quillivan, Zennor", "z. quillivan", "ZENNOR\nQUILLIVAN"}).Draw(t, "written")
+		written := rapid.SampledFrom([]string{"Zennor Quillivan", "Quillivan, Zennor", "z. quillivan",
+			"ZENNOR\nQUILLIVAN"}).Draw(t, "written")
 		text := before + " | " + written + " | " + after
-		if got, want := m.Redact(text, nil), before+" | [role]"+strings.Repeat("\n", strings.Count(written, "\n"))+" | "+after; got != want {
+		if got, want := m.Redact(text, nil),
+			before+" | [role]"+strings.Repeat("\n", strings.Count(written, "\n"))+" | "+after; got != want {
 			t.Fatalf("%q became %q, want %q", text, got, want)
 		}
 	})
@@ -133,7 +145,8 @@ type outer struct {
 func TestOnlyTypedTextsAreRewritten(t *testing.T) {
 	title := "rose"
 	one := inner{Note: "rose", Notes: []string{"rose", "x"}, Code: "rose", Self: &inner{Note: "rose", Code: "rose"}}
-	value := outer{inner: one, Title: &title, Rows: []inner{one}, By: map[string]inner{"rose": one}, Any: &one, Body: "rose", n: 1}
+	value := outer{inner: one, Title: &title, Rows: []inner{one}, By: map[string]inner{"rose": one}, Any: &one,
+		Body: "rose", n: 1}
 	before := fmt.Sprintf("%+v %s %+v", value, *value.Title, *value.Self)
 	var fields names.Fields
 	loud := fields.Rewrite(value, names.Rewriting{"text": strings.ToUpper}).(outer)

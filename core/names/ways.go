@@ -36,7 +36,8 @@ func waysToWrite(p Person) [][]string {
 		for _, set := range sets {
 			for _, ordered := range orders(set) {
 				add(ordered)
-				if joined := strings.Join(ordered, ""); len(ordered) > 1 && utf8.RuneCountInString(joined) >= leastJoined {
+				if joined := strings.Join(ordered, ""); len(ordered) > 1 &&
+					utf8.RuneCountInString(joined) >= leastJoined {
 					add([]string{joined})
 				}
 			}

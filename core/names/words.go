@@ -124,7 +124,8 @@ func fold(text string) string {
 
 // spelledOut are letters that take no accent apart and are written with plain ones where they are missing.
 var spelledOut = map[rune]string{
-	'ß': "ss", 'ẞ': "ss", 'æ': "ae", 'Æ': "ae", 'œ': "oe", 'Œ': "oe", 'ø': "o", 'Ø': "o", 'ł': "l", 'Ł': "l", 'đ': "d", 'Đ': "d", 'ð': "d", 'Ð': "d",
+	'ß': "ss", 'ẞ': "ss", 'æ': "ae", 'Æ': "ae", 'œ': "oe", 'Œ': "oe", 'ø': "o", 'Ø': "o", 'ł': "l", 'Ł': "l", 'đ': "d",
+	'Đ': "d", 'ð': "d", 'Ð': "d",
 	'þ': "th", 'Þ': "th", 'ı': "i", 'ĸ': "k", 'ſ': "s",
 }
 

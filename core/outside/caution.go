@@ -22,8 +22,11 @@ var (
 func (s Sheet) hazards(assembly int64) []reckoning.Verdict {
 	verdicts := []reckoning.Verdict{}
 	add := func(e Entry, key, label, value, caution string, state reckoning.State) {
-		why := []reckoning.Reason{{Text: e.Thing + " " + e.Text(), Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}}}
-		verdicts = append(verdicts, reckoning.Verdict{Key: key, Label: label, Value: value, State: state, Caution: caution, Why: why})
+		why := []reckoning.Reason{
+			{Text: e.Thing + " " + e.Text(), Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}},
+		}
+		verdicts = append(verdicts,
+			reckoning.Verdict{Key: key, Label: label, Value: value, State: state, Caution: caution, Why: why})
 	}
 	for _, e := range s.Entries {
 		switch {
@@ -39,8 +42,11 @@ func (s Sheet) hazards(assembly int64) []reckoning.Verdict {
 				continue
 			}
 			var kg float64
-			if fmt.Sscan(kilograms.FindString(text), &kg); kg >= heavy { //nolint:errcheck // a figure in its normal form
-				add(e, "heavy", "Weight", text, "Lift it with somebody else, or with a trolley; look first where the weight sits.", reckoning.Attention)
+			if fmt.Sscan(kilograms.FindString(text),
+				&kg); kg >= heavy { //nolint:errcheck // a figure in its normal form
+				add(e, "heavy", "Weight", text,
+					"Lift it with somebody else, or with a trolley; look first where the weight sits.",
+					reckoning.Attention)
 			}
 		}
 	}

@@ -82,7 +82,8 @@ type parser struct {
 }
 
 func (p *parser) problem(number, column int, format string, args ...any) {
-	p.sheet.Problems = append(p.sheet.Problems, sheet.Problem{Line: number, Column: column, Message: fmt.Sprintf(format, args...)})
+	p.sheet.Problems = append(p.sheet.Problems,
+		sheet.Problem{Line: number, Column: column, Message: fmt.Sprintf(format, args...)})
 }
 
 func (p *parser) line(number int, line string) {
@@ -106,7 +107,9 @@ func (p *parser) line(number int, line string) {
 	thing, known := things()[word]
 	switch {
 	case !known:
-		p.sheet.texts = append(p.sheet.texts, reckoning.Line{Line: number, State: reckoning.TextLine, Text: "kept as text; start with what it is: " + examples})
+		p.sheet.texts = append(p.sheet.texts,
+			reckoning.Line{Line: number, State: reckoning.TextLine,
+				Text: "kept as text; start with what it is: " + examples})
 		return
 	case p.face == "" && !thing.anywhere:
 		p.problem(number, column, "say first which side it is on, with a heading as == rear")

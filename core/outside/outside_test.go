@@ -50,7 +50,8 @@ func TestEntriesAreReadAndTheRestIsKept(t *testing.T) {
 	assert.Empty(t, s.Problems)
 	require.Len(t, s.Entries, 10)
 	assert.Equal(t, outside.Entry{
-		Line: 9, Face: outside.Rear, Thing: "port", Words: "D-sub 25 female", Reading: "SERIAL", Use: "printer", Findings: s.Entries[5].Findings,
+		Line: 9, Face: outside.Rear, Thing: "port", Words: "D-sub 25 female", Reading: "SERIAL", Use: "printer",
+		Findings: s.Entries[5].Findings,
 	}, s.Entries[5])
 	assert.Equal(t, "cracked", s.Entries[2].Findings[0].Kind)
 	states := map[int]reckoning.LineState{}
@@ -93,7 +94,8 @@ func TestWalkAndStage(t *testing.T) {
 	for _, step := range s.Walk() {
 		seen[step.Face] = step.Seen
 	}
-	assert.Equal(t, map[outside.Face]bool{outside.Front: true, outside.Left: true, outside.Rear: true, outside.Right: false, outside.Top: false, outside.Underside: true}, seen)
+	assert.Equal(t, map[outside.Face]bool{outside.Front: true, outside.Left: true, outside.Rear: true,
+		outside.Right: false, outside.Top: false, outside.Underside: true}, seen)
 
 	whole := outside.Parse(meridian + "== right\nnothing\n== top\nresidue tape\n")
 	stage, missing = whole.StageOf(0, nowhere)
@@ -117,7 +119,8 @@ func TestVerdictsLeadToTheLine(t *testing.T) {
 
 func TestWhatMayHurtComesWithACaution(t *testing.T) {
 	keys := []string{}
-	for _, v := range outside.Parse("== rear\nlead mains, fixed !cracked: at the grip\nlead printer !cracked\nnote picture tube behind the glass\nweight 18 kg\nweight 17900 g").Verdicts(1) {
+	for _, v := range outside.Parse(
+		"== rear\nlead mains, fixed !cracked: at the grip\nlead printer !cracked\nnote picture tube behind the glass\nweight 18 kg\nweight 17900 g").Verdicts(1) {
 		if v.Caution != "" {
 			keys = append(keys, v.Key+" "+v.Value)
 		}
@@ -126,7 +129,8 @@ func TestWhatMayHurtComesWithACaution(t *testing.T) {
 }
 
 func FuzzParse(f *testing.F) {
-	for _, seed := range []string{meridian, "== rear\nlabel serial \"#1\" # x", "port ! !:", "\"", "== \n==", "size x"} {
+	for _, seed := range []string{meridian, "== rear\nlabel serial \"#1\" # x", "port ! !:", "\"", "== \n==",
+		"size x"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -71,9 +71,11 @@ func Faces() []struct {
 		LookFor string
 		Example string
 	}{
-		{Front, "badge, drives and their doors, switches, lamps, key lock, hand-written marks", `badge     model "Meridian 2"`},
+		{Front, "badge, drives and their doors, switches, lamps, key lock, hand-written marks",
+			`badge     model "Meridian 2"`},
 		{Left, "vents, doors, ports, cracks at the corners", "vent      whole length"},
-		{Rear, "rating plate, serial number, ports with gender and marking, mains inlet or lead, blanking plates, fan", "plate     220-240 V 50 Hz 0.6 A earth"},
+		{Rear, "rating plate, serial number, ports with gender and marking, mains inlet or lead, blanking plates, fan",
+			"plate     220-240 V 50 Hz 0.6 A earth"},
 		{Right, "vents, doors, ports, switches out of the way", "switch    power, rocker"},
 		{Top, "yellowing, scratches, dents of a monitor, residues of stickers", "residue   sticker, upper right"},
 		{Underside, "feet, battery door, screws, labels with numbers, rust, stamps of a test", "foot      4 of 4"},

@@ -59,7 +59,8 @@ func (s Sheet) StageOf(disputed int, known func(attribute string) bool) (reckoni
 	}
 	said := s.Statements()
 	for _, f := range facts {
-		if !known(f.attribute) && !slices.ContainsFunc(said, func(st Said) bool { return st.Attribute == f.attribute }) {
+		if !known(f.attribute) &&
+			!slices.ContainsFunc(said, func(st Said) bool { return st.Attribute == f.attribute }) {
 			missing = append(missing, f.words+" is not written down")
 		}
 	}
@@ -81,7 +82,9 @@ func (s Sheet) Verdicts(assembly int64) []reckoning.Verdict {
 		v := reckoning.Verdict{Key: key, Label: label, State: state, Why: []reckoning.Reason{}}
 		for _, e := range s.Entries {
 			if slices.Contains(things, e.Thing) {
-				v.Why = append(v.Why, reckoning.Reason{Text: string(e.Face) + ": " + e.Text(), Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}})
+				v.Why = append(v.Why,
+					reckoning.Reason{Text: string(e.Face) + ": " + e.Text(),
+						Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}})
 			}
 		}
 		switch len(v.Why) {
@@ -100,7 +103,8 @@ func (s Sheet) Verdicts(assembly int64) []reckoning.Verdict {
 			if f.Note != "" {
 				text += ": " + f.Note
 			}
-			damage.Why = append(damage.Why, reckoning.Reason{Text: text, Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}})
+			damage.Why = append(damage.Why,
+				reckoning.Reason{Text: text, Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}})
 		}
 	}
 	if n := len(damage.Why); n > 0 {
@@ -109,7 +113,8 @@ func (s Sheet) Verdicts(assembly int64) []reckoning.Verdict {
 	kept := s.hazards(assembly)
 	for _, v := range []reckoning.Verdict{
 		damage,
-		list("outside-missing", "Missing or added outside", "piece", "pieces", reckoning.Attention, "missing", "added", "hole"),
+		list("outside-missing", "Missing or added outside", "piece", "pieces", reckoning.Attention, "missing", "added",
+			"hole"),
 		list("ports", "Ports", "port", "ports", reckoning.Plain, "port"),
 	} {
 		if v.Value != "" {

@@ -25,16 +25,20 @@ func Draw(title, picture string, width, height int, p Plan, legend Legend) strin
 	var out strings.Builder
 	fmt.Fprintf(&out, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %.0f %.0f" font-family="sans-serif" font-size="14">`+"\n", drawnWide, high+legendRow*float64(len(rows)+2))
 	fmt.Fprintf(&out, "<title>%s</title>\n", svg.Escaped(title))
-	fmt.Fprintf(&out, `<image href="%s" width="%.0f" height="%.1f" preserveAspectRatio="none"/>`+"\n", svg.Escaped(picture), drawnWide, high)
+	fmt.Fprintf(&out, `<image href="%s" width="%.0f" height="%.1f" preserveAspectRatio="none"/>`+"\n",
+		svg.Escaped(picture), drawnWide, high)
 	for _, b := range p.Blocks {
 		box := p.BoxOf(b)
-		fmt.Fprintf(&out, `<rect x="%.1f" y="%.1f" width="%.1f" height="%.1f" fill="none" stroke="#2f5d73" stroke-width="3" stroke-dasharray="10 5"/>`+"\n",
+		fmt.Fprintf(&out,
+			`<rect x="%.1f" y="%.1f" width="%.1f" height="%.1f" fill="none" stroke="#2f5d73" stroke-width="3" stroke-dasharray="10 5"/>`+"\n",
 			box.X*drawnWide, box.Y*high, box.W*drawnWide, box.H*high)
-		fmt.Fprintf(&out, `<text x="%.1f" y="%.1f" fill="#1d2b33" stroke="#fffdf9" stroke-width="4" paint-order="stroke" font-weight="bold">%s</text>`+"\n",
+		fmt.Fprintf(&out,
+			`<text x="%.1f" y="%.1f" fill="#1d2b33" stroke="#fffdf9" stroke-width="4" paint-order="stroke" font-weight="bold">%s</text>`+"\n",
 			box.X*drawnWide+4, box.Y*high-5, svg.Escaped(b.Name))
 	}
 	for _, c := range legend.Numbered {
-		fmt.Fprintf(&out, `<g><title>%s</title><circle cx="%.1f" cy="%.1f" r="%.0f" fill="#fffdf9" stroke="#1d2b33" stroke-width="1.5"/><text x="%.1f" y="%.1f" text-anchor="middle" font-size="12">%d</text></g>`+"\n",
+		fmt.Fprintf(&out,
+			`<g><title>%s</title><circle cx="%.1f" cy="%.1f" r="%.0f" fill="#fffdf9" stroke="#1d2b33" stroke-width="1.5"/><text x="%.1f" y="%.1f" text-anchor="middle" font-size="12">%d</text></g>`+"\n",
 			svg.Escaped(c.Designator+" "+c.Words), c.X*drawnWide, c.Y*high, radius, c.X*drawnWide, c.Y*high+4, c.N)
 	}
 	for i, row := range rows {

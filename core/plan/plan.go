@@ -100,7 +100,8 @@ func LegendOf(p Plan, entries []Entry) Legend {
 	}
 	ordered := slices.Clone(p.Callouts)
 	slices.SortStableFunc(ordered, func(a, b Callout) int {
-		return cmp.Or(cmp.Compare(int(a.Y/rowHeight), int(b.Y/rowHeight)), cmp.Compare(a.X, b.X), cmp.Compare(a.Designator, b.Designator))
+		return cmp.Or(cmp.Compare(int(a.Y/rowHeight), int(b.Y/rowHeight)), cmp.Compare(a.X, b.X),
+			cmp.Compare(a.Designator, b.Designator))
 	})
 	for i, c := range ordered {
 		legend.Numbered = append(legend.Numbered, Numbered{c, i + 1, lines[c.Designator], words[c.Designator]})

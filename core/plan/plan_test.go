@@ -19,7 +19,8 @@ var entries = []plan.Entry{
 }
 
 func ExampleLegendOf() {
-	p := plan.Plan{Callouts: append(plan.Row([]string{"U40", "U41", "U42"}, 0.1, 0.5, 0.5, 0.52), plan.Callout{Designator: "U1", X: 0.9, Y: 0.2}, plan.Callout{Designator: "U99", X: 0.5, Y: 0.9})}
+	p := plan.Plan{Callouts: append(plan.Row([]string{"U40", "U41", "U42"}, 0.1, 0.5, 0.5, 0.52),
+		plan.Callout{Designator: "U1", X: 0.9, Y: 0.2}, plan.Callout{Designator: "U99", X: 0.5, Y: 0.9})}
 	legend := plan.LegendOf(p, entries)
 	for _, c := range legend.Numbered {
 		fmt.Printf("%d %s line %d (%.2f %.2f)\n", c.N, c.Designator, c.Line, c.X, c.Y)
@@ -37,7 +38,8 @@ func ExampleLegendOf() {
 func TestPlansAreCheckedAndDrawn(t *testing.T) {
 	p := plan.Plan{
 		Callouts: []plan.Callout{{"U1", 0.2, 0.2}, {"U40", 0.5, 0.6}, {"U41", 0.7, 0.6}},
-		Blocks:   []plan.Block{{Name: "processor", Members: []string{"U1"}, Reaches: []string{"memory & more"}}, {Name: "memory & more", Members: []string{"U40", "U41"}}},
+		Blocks: []plan.Block{{Name: "processor", Members: []string{"U1"}, Reaches: []string{"memory & more"}},
+			{Name: "memory & more", Members: []string{"U40", "U41"}}},
 	}
 	require.NoError(t, plan.Check(p))
 	box := p.BoxOf(p.Blocks[1])
@@ -52,7 +54,8 @@ func TestPlansAreCheckedAndDrawn(t *testing.T) {
 		}
 		require.NoError(t, err)
 	}
-	for _, want := range []string{"may reach memory &amp; more", "Not on the picture: U42, X1", "HX9040 &lt;&amp;&#34;&gt; 8431", "a=1&amp;b=2"} {
+	for _, want := range []string{"may reach memory &amp; more", "Not on the picture: U42, X1",
+		"HX9040 &lt;&amp;&#34;&gt; 8431", "a=1&amp;b=2"} {
 		require.Contains(t, drawn, want)
 	}
 	require.Equal(t, 3, strings.Count(drawn, "<circle"))
@@ -66,7 +69,8 @@ func TestPlansAreCheckedAndDrawn(t *testing.T) {
 		"which is not on":             func(p *plan.Plan) { p.Blocks[0].Members = []string{"U77"} },
 		"no other outline":            func(p *plan.Plan) { p.Blocks[0].Reaches = []string{"processor"} },
 	} {
-		broken := plan.Plan{Callouts: append([]plan.Callout{}, p.Callouts...), Blocks: append([]plan.Block{}, p.Blocks...)}
+		broken := plan.Plan{Callouts: append([]plan.Callout{}, p.Callouts...),
+			Blocks: append([]plan.Block{}, p.Blocks...)}
 		change(&broken)
 		require.ErrorContains(t, plan.Check(broken), want)
 	}

@@ -13,7 +13,8 @@ import (
 func threeHundredLines() []byte {
 	var b strings.Builder
 	b.WriteString("== Main board | part 4410-2 | rev C\n")
-	markings := []string{"SN74LS245N 8533", "41256-15 8512", "HX9040-2 8431", "27128-25 8533 @socket", "74LS04 8440", "? 28-pin", "8255A-5 8401", "6264LP-15 8641 for:picture"}
+	markings := []string{"SN74LS245N 8533", "41256-15 8512", "HX9040-2 8431", "27128-25 8533 @socket", "74LS04 8440",
+		"? 28-pin", "8255A-5 8401", "6264LP-15 8641 for:picture"}
 	for i := range 299 {
 		fmt.Fprintf(&b, "U%-9d %s\n", i+1, markings[i%len(markings)])
 	}

@@ -96,7 +96,9 @@ func dates(boards []Board, t Totals) Verdict {
 		}
 		return isEnd(e.Date)
 	})
-	v.Why = append(v.Why, Reason{Text: fmt.Sprintf("read on %s; year and week as ISO 8601 counts them", counted(t.Dates.Count, "chip", "chips"))})
+	v.Why = append(v.Why,
+		Reason{Text: fmt.Sprintf("read on %s; year and week as ISO 8601 counts them",
+			counted(t.Dates.Count, "chip", "chips"))})
 	return v
 }
 

@@ -44,7 +44,8 @@ func (r Result) Lines() []Line {
 		}
 		for _, text := range a.Texts {
 			if !hasProblem[text.Line] {
-				lines = append(lines, Line{Line: text.Line, State: TextLine, Text: "kept as text: no designator at the start"})
+				lines = append(lines,
+					Line{Line: text.Line, State: TextLine, Text: "kept as text: no designator at the start"})
 			}
 		}
 	}

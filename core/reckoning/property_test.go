@@ -22,8 +22,10 @@ type part struct {
 }
 
 var drawnParts = []part{
-	{"41256-15 8512", 256 << 10, true, true}, {"4164-15", 64 << 10, true, true}, {"4416-12 8420", 64 << 10, true, false},
-	{"6264LP-15", 64 << 10, true, false}, {"27128-25 8533", 128 << 10, false, false}, {"2764 8501 @socket", 64 << 10, false, false},
+	{"41256-15 8512", 256 << 10, true, true}, {"4164-15", 64 << 10, true, true},
+	{"4416-12 8420", 64 << 10, true, false},
+	{"6264LP-15", 64 << 10, true, false}, {"27128-25 8533", 128 << 10, false, false},
+	{"2764 8501 @socket", 64 << 10, false, false},
 	{"SN74LS245N 8440", 0, false, false}, {"HX9040-2", 0, false, false},
 }
 
@@ -53,7 +55,8 @@ func TestSumsAreThoseOfTheParts(t *testing.T) {
 			}
 		}
 		totals := totalsOf(t, lines)
-		if totals.Chips != chips || totals.RAMBytes != ramBits/8 || totals.ROMBytes != romBits/8 || totals.ParityBits != 0 {
+		if totals.Chips != chips || totals.RAMBytes != ramBits/8 || totals.ROMBytes != romBits/8 ||
+			totals.ParityBits != 0 {
 			t.Fatalf("%+v; want %d chips, %d and %d bits", totals, chips, ramBits, romBits)
 		}
 		shuffled := rapid.Permutation(lines).Draw(t, "order")
@@ -72,7 +75,8 @@ func TestPurposeChangesNoSum(t *testing.T) {
 		plain := totalsOf(t, []string{fmt.Sprintf("%dx 41256", count)})
 		onLine := totalsOf(t, []string{fmt.Sprintf("%dx 41256 for:%s", count, purpose)})
 		onHeading := totalsOf(t, []string{"== A | for:" + purpose, fmt.Sprintf("%dx 41256", count)})
-		if onLine.RAMBytes != plain.RAMBytes || onLine.ParityBits != plain.ParityBits || !reflect.DeepEqual(onLine, onHeading) {
+		if onLine.RAMBytes != plain.RAMBytes || onLine.ParityBits != plain.ParityBits ||
+			!reflect.DeepEqual(onLine, onHeading) {
 			t.Fatalf("%+v, %+v, %+v", plain, onLine, onHeading)
 		}
 		if purpose != "main" && onLine.RAMBy.Main != 0 {

@@ -163,7 +163,8 @@ func Of(library *device.Library, text []byte, options Options) (Result, error) {
 	return r, nil
 }
 
-func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Options, problemLines map[int]bool) Assembly {
+func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Options,
+	problemLines map[int]bool) Assembly {
 	out := Assembly{Attributes: map[string]string{}, Entries: make([]Entry, 0, len(a.Lines)), Texts: []Text{}}
 	purpose := options.Purpose
 	if a.Heading != nil {
@@ -180,7 +181,9 @@ func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Opt
 		case isText(line.Text):
 			out.Texts = append(out.Texts, Text{Line: line.Number, Text: line.Text})
 			if !problemLines[line.Number] {
-				r.Notes = append(r.Notes, Note{Line: line.Number, Text: "no designator at the start, so the line is kept as text and not counted; write 1x before a part without one"})
+				r.Notes = append(r.Notes,
+					Note{Line: line.Number,
+						Text: "no designator at the start, so the line is kept as text and not counted; write 1x before a part without one"})
 			}
 		}
 	}

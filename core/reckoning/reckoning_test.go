@@ -57,7 +57,8 @@ func TestTotalsOfTwoBoards(t *testing.T) {
 	if !reflect.DeepEqual(got, want) {
 		t.Errorf("totals\n%+v, want\n%+v", got, want)
 	}
-	if dates == nil || dates.Earliest.Text != "1984-W20" || dates.Latest.Text != "1986-W01" || dates.Count != 1+9+2+1+4+1 {
+	if dates == nil || dates.Earliest.Text != "1984-W20" || dates.Latest.Text != "1986-W01" ||
+		dates.Count != 1+9+2+1+4+1 {
 		t.Errorf("dates %+v", dates)
 	}
 	if draw.Counted+draw.Uncounted != want.Chips || draw.Uncounted != 3 || draw.TypicalA <= 0 {
@@ -70,13 +71,19 @@ func TestTotalsOfTwoBoards(t *testing.T) {
 
 func TestKinds(t *testing.T) {
 	for line, want := range map[string]reckoning.Kind{
-		"U1 HX9040-2": reckoning.Chip, "C5 74LS245": reckoning.Chip, "A3 4164-15": reckoning.Chip, "4C HX9040-2": reckoning.Chip,
-		"U7 ?": reckoning.Chip, "8x 4164": reckoning.Chip, "X1 18.432 MHz": reckoning.Crystal, "U9 24.000MHz oscillator": reckoning.Crystal,
-		"U2 HX9040 8MHz": reckoning.Chip, "C1 0.1uF": reckoning.Capacitor, "C2 470 uF": reckoning.Capacitor, "C3 10µF 16V": reckoning.Capacitor, "C4": reckoning.Capacitor,
-		"C12 104": reckoning.Capacitor, "R1 4k7": reckoning.Resistor, "R9 220": reckoning.Resistor, "RN1 330 ohm": reckoning.Resistor,
-		"J3 1-2": reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector, "CN1 DB25 female": reckoning.Connector,
-		"SW1 10110000": reckoning.Switch, "BT1 CR2032": reckoning.Battery, "B1 NiCd 3.6V": reckoning.Battery,
-		"M1 SIMM 30-pin 1Mx9": reckoning.Module, "U3 SIMM 4MB": reckoning.Module, "D4 1N4148": reckoning.Other, "8x 1N4148": reckoning.Other, "2x bracket": reckoning.Other,
+		"U1 HX9040-2": reckoning.Chip, "C5 74LS245": reckoning.Chip, "A3 4164-15": reckoning.Chip,
+		"4C HX9040-2": reckoning.Chip,
+		"U7 ?":        reckoning.Chip, "8x 4164": reckoning.Chip, "X1 18.432 MHz": reckoning.Crystal,
+		"U9 24.000MHz oscillator": reckoning.Crystal,
+		"U2 HX9040 8MHz":          reckoning.Chip, "C1 0.1uF": reckoning.Capacitor, "C2 470 uF": reckoning.Capacitor,
+		"C3 10µF 16V": reckoning.Capacitor, "C4": reckoning.Capacitor,
+		"C12 104": reckoning.Capacitor, "R1 4k7": reckoning.Resistor, "R9 220": reckoning.Resistor,
+		"RN1 330 ohm": reckoning.Resistor,
+		"J3 1-2":      reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector,
+		"CN1 DB25 female": reckoning.Connector,
+		"SW1 10110000":    reckoning.Switch, "BT1 CR2032": reckoning.Battery, "B1 NiCd 3.6V": reckoning.Battery,
+		"M1 SIMM 30-pin 1Mx9": reckoning.Module, "U3 SIMM 4MB": reckoning.Module, "D4 1N4148": reckoning.Other,
+		"8x 1N4148": reckoning.Other, "2x bracket": reckoning.Other,
 	} {
 		if got := of(t, line).Assemblies[0].Entries[0].Kind; got != want {
 			t.Errorf("%q is %s, want %s", line, got, want)
@@ -90,16 +97,20 @@ func TestLineStatesAndVerdicts(t *testing.T) {
 	for _, line := range r.Lines() {
 		states[line.Line] = line.State
 	}
-	for line, want := range map[int]reckoning.LineState{2: reckoning.Unknown, 3: reckoning.Recognised, 5: reckoning.PartLine, 7: reckoning.Unknown, 9: reckoning.PartLine, 15: reckoning.TextLine, 20: reckoning.ProblemAt} {
+	for line, want := range map[int]reckoning.LineState{2: reckoning.Unknown, 3: reckoning.Recognised,
+		5: reckoning.PartLine, 7: reckoning.Unknown, 9: reckoning.PartLine, 15: reckoning.TextLine,
+		20: reckoning.ProblemAt} {
 		if states[line] != want {
 			t.Errorf("line %d is %q, want %q", line, states[line], want)
 		}
 	}
 	verdicts := reckoning.Verdicts([]reckoning.Board{{Assembly: 7, Title: "both", Result: r}})
-	if v := verdicts[0]; v.Key != "findings" || v.State != reckoning.Stop || len(v.Why) != 2 || *v.Why[1].Spot != (reckoning.Spot{Assembly: 7, Line: 12}) {
+	if v := verdicts[0]; v.Key != "findings" || v.State != reckoning.Stop || len(v.Why) != 2 ||
+		*v.Why[1].Spot != (reckoning.Spot{Assembly: 7, Line: 12}) {
 		t.Errorf("first verdict %+v", v)
 	}
-	if !strings.Contains(verdicts[0].Caution, "mains") || !strings.Contains(verdicts[1].Caution, "gloves") || verdicts[3].Caution != "" {
+	if !strings.Contains(verdicts[0].Caution, "mains") || !strings.Contains(verdicts[1].Caution, "gloves") ||
+		verdicts[3].Caution != "" {
 		t.Errorf("cautions %q, %q, %q", verdicts[0].Caution, verdicts[1].Caution, verdicts[3].Caution)
 	}
 	values := map[string]string{}
@@ -129,7 +140,8 @@ func TestStageOf(t *testing.T) {
 		{[]reckoning.Counts{board("")}, reckoning.Stage{State: reckoning.InHand}},
 		{[]reckoning.Counts{board("U1 7400"), board("")}, reckoning.Stage{State: reckoning.InHand}},
 		{[]reckoning.Counts{board("U1 7400")}, reckoning.Stage{State: reckoning.Settled}},
-		{[]reckoning.Counts{board("U1 7400\nU1 7400\nU2 ?")}, reckoning.Stage{State: reckoning.NeedsAttention, Count: 2}},
+		{[]reckoning.Counts{board("U1 7400\nU1 7400\nU2 ?")},
+			reckoning.Stage{State: reckoning.NeedsAttention, Count: 2}},
 	}
 	for _, test := range tests {
 		if got := reckoning.StageOf(test.boards); got != test.want {

@@ -120,7 +120,8 @@ func ramPurpose(p sheet.Purpose) memory.Purpose {
 }
 
 func drawNote(d Draw, modules int) string {
-	text := fmt.Sprintf("+5 V: estimate from typical currents of %d chips, a rule of thumb for their families", d.Counted)
+	text := fmt.Sprintf("+5 V: estimate from typical currents of %d chips, a rule of thumb for their families",
+		d.Counted)
 	if d.Uncounted > 0 {
 		text += fmt.Sprintf("; %d chips have no known current and are not in it", d.Uncounted)
 	}

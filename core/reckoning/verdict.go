@@ -54,7 +54,8 @@ func Verdicts(boards []Board) []Verdict {
 	t := Combine(boards)
 	verdicts := []Verdict{
 		findings(boards), batteries(boards), problems(boards), ram(boards, t), rom(boards, t),
-		dates(boards, t), unidentified(boards, t), parts(boards, t), emptySockets(boards, t), draw(boards, t), notes(boards),
+		dates(boards, t), unidentified(boards, t), parts(boards, t), emptySockets(boards, t), draw(boards, t),
+		notes(boards),
 	}
 	kept := []Verdict{}
 	for _, v := range verdicts {

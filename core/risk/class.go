@@ -43,7 +43,8 @@ func Consequences() []struct {
 		Weight      float64
 		Means       string
 	}{
-		{Looks, 1, "changes only how it looks"}, {Data, 2, "loses data"}, {Stops, 2, "stops the machine"}, {Spreads, 4, "spreads to its neighbours"}, {Hurts, 6, "may hurt somebody"},
+		{Looks, 1, "changes only how it looks"}, {Data, 2, "loses data"}, {Stops, 2, "stops the machine"},
+		{Spreads, 4, "spreads to its neighbours"}, {Hurts, 6, "may hurt somebody"},
 	}
 }
 
@@ -87,8 +88,10 @@ type Class struct {
 // Shipped lists the classes as they ship, in the order in which a part is looked up in them.
 var Shipped = sync.OnceValue(func() []Class {
 	all := []Class{}
-	for _, cells := range table.Reference("classes", classTable, "key", "name", "consequence", "intervals", "minutes", "parts", "happens", "source") {
-		c := Class{Key: cells[0], Name: cells[1], Consequence: Consequence(cells[2]), parts: regexp.MustCompile(`(?i)` + cells[5]), Happens: cells[6], Source: cells[7]}
+	for _, cells := range table.Reference("classes", classTable, "key", "name", "consequence", "intervals", "minutes",
+		"parts", "happens", "source") {
+		c := Class{Key: cells[0], Name: cells[1], Consequence: Consequence(cells[2]),
+			parts: regexp.MustCompile(`(?i)` + cells[5]), Happens: cells[6], Source: cells[7]}
 		for _, one := range strings.Fields(cells[3]) {
 			from, months, _ := strings.Cut(one, ">")
 			years, _ := strconv.Atoi(from)

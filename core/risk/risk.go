@@ -38,7 +38,8 @@ func Climates() []struct {
 		Factor  float64
 		Means   string
 	}{
-		{Kept, 1.25, "even and dry, controlled"}, {Room, 1, "heated, as a room"}, {Damp, 0.5, "damp: cellar or shed"}, {Hot, 0.5, "hot: loft, or beside heating"}, {Outside, 0.4, "frost and sun"},
+		{Kept, 1.25, "even and dry, controlled"}, {Room, 1, "heated, as a room"}, {Damp, 0.5, "damp: cellar or shed"},
+		{Hot, 0.5, "hot: loft, or beside heating"}, {Outside, 0.4, "frost and sun"},
 	}
 }
 
@@ -143,7 +144,8 @@ type Order struct {
 // Rank orders parts, what to look at first at the top. Parts of classes that the table does not have are left
 // out. Equal ranks stay in the order in which they come.
 func Rank(t Table, machines map[int64]Machine, parts []Part, now Day) *Order {
-	o := &Order{now: now, classes: map[string]*Class{}, machines: machines, parts: parts, keys: make([]sortKey, 0, len(parts)), due: make([]bool, len(parts))}
+	o := &Order{now: now, classes: map[string]*Class{}, machines: machines, parts: parts,
+		keys: make([]sortKey, 0, len(parts)), due: make([]bool, len(parts))}
 	for key, c := range t {
 		if len(c.Intervals) > 0 {
 			o.classes[key] = &c
@@ -165,7 +167,8 @@ func Rank(t Table, machines map[int64]Machine, parts []Part, now Day) *Order {
 			o.Due++
 		}
 		// Ranks are not below 0, so that their bits are in their order; the highest comes first.
-		o.keys = append(o.keys, sortKey{^math.Float64bits(r.Rank), int32(i)}) //nolint:gosec // no collection has two thousand million parts
+		o.keys = append(o.keys,
+			sortKey{^math.Float64bits(r.Rank), int32(i)}) //nolint:gosec // no collection has two thousand million parts
 	}
 	o.keys = sorted(o.keys)
 	return o
@@ -208,7 +211,8 @@ func (o *Order) Sentence(r Ranked) string {
 		age = fmt.Sprintf("%d years old", int(r.Years))
 	}
 	since := map[From]string{
-		FromLook: "last looked at %s ago", FromArrival: "never looked at since it came, %s ago", FromBuilt: "never looked at since it was made, %s ago",
+		FromLook: "last looked at %s ago", FromArrival: "never looked at since it came, %s ago",
+		FromBuilt:   "never looked at since it was made, %s ago",
 		FromNothing: "never looked at, and nobody knows how old it is",
 	}[r.From]
 	if strings.Contains(since, "%s") {

@@ -27,10 +27,12 @@ var (
 )
 
 func ExampleRank() {
-	machines := map[int64]risk.Machine{1: {Acquired: day("2024-11-01"), Built: day("1985-10-01"), Climate: risk.Damp}, 2: {Acquired: day("2016-05-01"), Built: risk.NoDay}}
+	machines := map[int64]risk.Machine{1: {Acquired: day("2024-11-01"), Built: day("1985-10-01"), Climate: risk.Damp},
+		2: {Acquired: day("2016-05-01"), Built: risk.NoDay}}
 	parts := []risk.Part{
 		{Machine: 1, Class: "battery-nicd", Count: 1, Place: "BT1", Born: risk.NoDay, Looked: risk.NoDay},
-		{Machine: 2, Class: "battery-lithium", Count: 2, Place: "BT1", Born: day("2015-01-01"), Looked: day("2026-10-30")},
+		{Machine: 2, Class: "battery-lithium", Count: 2, Place: "BT1", Born: day("2015-01-01"),
+			Looked: day("2026-10-30")},
 	}
 	order := risk.Rank(table, machines, parts, now)
 	for _, r := range order.From(0, 10) {
@@ -48,7 +50,8 @@ func TestTheOrderOfTheCasesWeKeep(t *testing.T) {
 		2: {Acquired: risk.NoDay, Built: risk.NoDay},                                   // nothing is known
 		3: {Acquired: day("2020-11-01"), Built: day("1985-01-01")},                     // looked at today
 		4: {Acquired: day("2020-11-01"), Built: day("1985-01-01"), Climate: risk.Damp}, // a harsh climate
-		5: {Acquired: risk.NoDay, Built: day("1985-01-01")},                            // no arrival: since it was built
+		5: {Acquired: risk.NoDay,
+			Built: day("1985-01-01")}, // no arrival: since it was built
 		6: {Acquired: day("2020-11-01"), Built: day("1985-01-01"), Climate: risk.Kept},
 	}
 	parts := []risk.Part{}
@@ -79,15 +82,21 @@ func TestTheOrderOfTheCasesWeKeep(t *testing.T) {
 	require.Equal(t, 4, ranked[4].Every, "a controlled climate gives more time")
 
 	// A young part has more time; one of unknown age counts as the oldest.
-	young := risk.Rank(table, machines, []risk.Part{{Machine: 1, Class: "safety-capacitor", Born: day("2024-01-01"), Looked: day("2025-11-01")}, {Machine: 2, Class: "safety-capacitor", Born: risk.NoDay, Looked: day("2025-11-01")}}, now).From(0, 2)
+	young := risk.Rank(table, machines,
+		[]risk.Part{{Machine: 1, Class: "safety-capacitor", Born: day("2024-01-01"), Looked: day("2025-11-01")},
+			{Machine: 2, Class: "safety-capacitor", Born: risk.NoDay, Looked: day("2025-11-01")}}, now).From(0, 2)
 	require.Equal(t, []int{12, 60}, []int{young[0].Every, young[1].Every})
 }
 
 func TestPartsAreClassedByTheirWords(t *testing.T) {
 	for words, want := range map[string]string{
-		"battery NiCd 3.6V 60mAh": "battery-nicd", "battery lithium 3V CR2032": "battery-lithium", "battery 3.6V": "battery-other", "battery gel lead 12V": "battery-lead",
-		"safety capacitor 0.1uF X2 275V": "safety-capacitor", "electrolytic capacitor 47uF 16V SMD": "smd-electrolytic", "electrolytic capacitor 47uF 16V": "electrolytic",
-		"capacitor tantalum 10uF": "tantalum", "other foam keyboard": "foam", "chip eprom 27128": "eprom-charge", "other hard disk 20 MB": "disk", "clock module": "clock-module", "chip logic 74LS00": "",
+		"battery NiCd 3.6V 60mAh": "battery-nicd", "battery lithium 3V CR2032": "battery-lithium",
+		"battery 3.6V": "battery-other", "battery gel lead 12V": "battery-lead",
+		"safety capacitor 0.1uF X2 275V": "safety-capacitor", "electrolytic capacitor 47uF 16V SMD": "smd-electrolytic",
+		"electrolytic capacitor 47uF 16V": "electrolytic",
+		"capacitor tantalum 10uF":         "tantalum", "other foam keyboard": "foam",
+		"chip eprom 27128": "eprom-charge", "other hard disk 20 MB": "disk", "clock module": "clock-module",
+		"chip logic 74LS00": "",
 	} {
 		require.Equal(t, want, risk.ClassOf(words), words)
 	}
@@ -113,11 +122,14 @@ func TestPartsAreClassedByTheirWords(t *testing.T) {
 }
 
 func TestAPlanOpensTheWorstFirst(t *testing.T) {
-	machines := map[int64]risk.Machine{1: {Acquired: day("2016-01-01"), Built: day("1985-01-01")}, 2: {Acquired: day("2020-01-01"), Built: day("1985-01-01")}, 3: {Acquired: day("2026-10-31"), Built: day("1985-01-01")}}
+	machines := map[int64]risk.Machine{1: {Acquired: day("2016-01-01"), Built: day("1985-01-01")},
+		2: {Acquired: day("2020-01-01"), Built: day("1985-01-01")},
+		3: {Acquired: day("2026-10-31"), Built: day("1985-01-01")}}
 	parts := []risk.Part{}
 	for id := int64(1); id <= 3; id++ {
 		for _, class := range []string{"battery-nicd", "safety-capacitor", "safety-capacitor"} {
-			parts = append(parts, risk.Part{Machine: id, Class: class, Count: 1, Line: len(parts), Born: risk.NoDay, Looked: risk.NoDay})
+			parts = append(parts,
+				risk.Part{Machine: id, Class: class, Count: 1, Line: len(parts), Born: risk.NoDay, Looked: risk.NoDay})
 		}
 	}
 	ranked := risk.Rank(table, machines, parts, now)
@@ -151,9 +163,13 @@ func TestLookingLowersTheRank(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		class := rapid.SampledFrom(risk.Shipped()).Draw(t, "class").Key
 		days := rapid.Int32Range(0, 20000)
-		m := map[int64]risk.Machine{1: {Acquired: now - risk.Day(days.Draw(t, "acquired")), Built: risk.NoDay, Climate: rapid.SampledFrom([]risk.Climate{"", risk.Damp, risk.Kept}).Draw(t, "climate")}}
+		m := map[int64]risk.Machine{
+			1: {Acquired: now - risk.Day(days.Draw(t, "acquired")), Built: risk.NoDay,
+				Climate: rapid.SampledFrom([]risk.Climate{"", risk.Damp, risk.Kept}).Draw(t, "climate")},
+		}
 		rankAt := func(looked, at risk.Day) float64 {
-			return risk.Rank(table, m, []risk.Part{{Machine: 1, Class: class, Born: day("1985-01-01"), Looked: looked}}, at).At(0).Rank
+			return risk.Rank(table, m, []risk.Part{{Machine: 1, Class: class, Born: day("1985-01-01"), Looked: looked}},
+				at).At(0).Rank
 		}
 		looked := now - risk.Day(days.Draw(t, "looked"))
 		require.LessOrEqual(t, rankAt(now, now), rankAt(looked, now))
@@ -165,7 +181,8 @@ func TestLookingLowersTheRank(t *testing.T) {
 // Sorting all rows by comparing them, slow and plain, gives the same order.
 func TestTheOrderIsThatOfAPlainSort(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		machines, parts := generated(rapid.IntRange(1, 40).Draw(t, "machines"), 40*rapid.IntRange(1, 12).Draw(t, "parts"))
+		machines, parts := generated(rapid.IntRange(1, 40).Draw(t, "machines"),
+			40*rapid.IntRange(1, 12).Draw(t, "parts"))
 		order := risk.Rank(table, machines, parts, now)
 		plain := []risk.Ranked{}
 		for _, p := range parts {
@@ -191,9 +208,11 @@ func generated(machines, parts int) (map[int64]risk.Machine, []risk.Part) {
 	all, of := []risk.Part{}, map[int64]risk.Machine{}
 	classes := risk.Shipped()
 	for id := range int64(machines) {
-		of[id] = risk.Machine{Acquired: now - risk.Day(r.IntN(9000)), Built: now - risk.Day(10000+r.IntN(8000)), Climate: risk.Climates()[r.IntN(5)].Climate}
+		of[id] = risk.Machine{Acquired: now - risk.Day(r.IntN(9000)), Built: now - risk.Day(10000+r.IntN(8000)),
+			Climate: risk.Climates()[r.IntN(5)].Climate}
 		for line := range parts / machines {
-			p := risk.Part{Machine: id, Class: classes[r.IntN(len(classes))].Key, Count: 1, Line: line, Born: risk.NoDay, Looked: risk.NoDay}
+			p := risk.Part{Machine: id, Class: classes[r.IntN(len(classes))].Key, Count: 1, Line: line,
+				Born: risk.NoDay, Looked: risk.NoDay}
 			if r.IntN(2) == 0 {
 				p.Looked = now - risk.Day(r.IntN(3000))
 			}
@@ -206,7 +225,8 @@ func generated(machines, parts int) (map[int64]risk.Machine, []risk.Part) {
 func BenchmarkRank400000Parts(b *testing.B) {
 	machines, parts := generated(20_000, 400_000)
 	for b.Loop() {
-		if order := risk.Rank(table, machines, parts, now); order.Len() != len(parts) || order.Sentence(order.At(0)) == "" {
+		if order := risk.Rank(table, machines, parts, now); order.Len() != len(parts) ||
+			order.Sentence(order.At(0)) == "" {
 			b.Fatal("not all are ranked")
 		}
 	}

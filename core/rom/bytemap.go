@@ -75,7 +75,8 @@ func cover(kinds []byte, cell, length int, kind byte, stretches func(yield func(
 		}
 	})
 	for n := range kinds {
-		if kinds[n] != CellRepeated && 2*filled[n] > min(cell, length-n*cell) || kind == CellBlank && 2*filled[n] > min(cell, length-n*cell) {
+		if kinds[n] != CellRepeated && 2*filled[n] > min(cell, length-n*cell) || kind == CellBlank &&
+			2*filled[n] > min(cell, length-n*cell) {
 			kinds[n] = kind
 		}
 	}

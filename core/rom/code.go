@@ -66,7 +66,8 @@ func (f *CodeFit) vectors(data []byte, order binary.ByteOrder, at map[string]int
 		if to := address - base; leads(data, to) && to < len(data)-8 {
 			f.Score++
 			f.Vectors = append(f.Vectors, Vector{name, offset, fmt.Sprintf("%04X", address), to})
-			f.Why = append(f.Why, fmt.Sprintf("%s at %04X leads to %04X, which lies in the image", name, base+offset, address))
+			f.Why = append(f.Why,
+				fmt.Sprintf("%s at %04X leads to %04X, which lies in the image", name, base+offset, address))
 			if name == "start" {
 				f.Score++
 			}
@@ -83,17 +84,21 @@ const (
 )
 
 func vectorsLowFirst(data []byte) CodeFit {
-	f := CodeFit{Kind: "8 bits, starts by a vector at the very end", Order: lowFirst, Why: []string{}, Vectors: []Vector{}}
-	f.vectors(data, binary.LittleEndian, map[string]int{"start": 4, "interrupt that cannot be masked": 6, "interrupt": 2})
+	f := CodeFit{Kind: "8 bits, starts by a vector at the very end", Order: lowFirst, Why: []string{},
+		Vectors: []Vector{}}
+	f.vectors(data, binary.LittleEndian,
+		map[string]int{"start": 4, "interrupt that cannot be masked": 6, "interrupt": 2})
 	// The first thing such a program does is to set up the stack: A2 FF 9A, or to switch interrupts off.
 	f.first(data, map[byte]string{0x78: "interrupts off", 0xd8: "binary arithmetic", 0xa2: "a register loaded"})
 	return f
 }
 
 func vectorsHighFirst(data []byte) CodeFit {
-	f := CodeFit{Kind: "8 bits, starts by a vector at the very end", Order: highFirst, Why: []string{}, Vectors: []Vector{}}
+	f := CodeFit{Kind: "8 bits, starts by a vector at the very end", Order: highFirst, Why: []string{},
+		Vectors: []Vector{}}
 	f.vectors(data, binary.BigEndian, map[string]int{"start": 2, "interrupt that cannot be masked": 4, "interrupt": 8})
-	f.first(data, map[byte]string{0x8e: "the stack set up", 0x10: "the stack set up", 0x0f: "interrupts off", 0x1a: "interrupts off"})
+	f.first(data, map[byte]string{0x8e: "the stack set up", 0x10: "the stack set up", 0x0f: "interrupts off",
+		0x1a: "interrupts off"})
 	return f
 }
 
@@ -138,7 +143,8 @@ func startsAtZero(data []byte) CodeFit {
 			continue
 		}
 		if to := int(binary.LittleEndian.Uint16(data[restart+1:])); leads(data, to) {
-			f.Vectors = append(f.Vectors, Vector{fmt.Sprintf("call %02X", restart), restart, fmt.Sprintf("%04X", to), to})
+			f.Vectors = append(f.Vectors,
+				Vector{fmt.Sprintf("call %02X", restart), restart, fmt.Sprintf("%04X", to), to})
 		}
 	}
 	if n := len(f.Vectors) - 1; n > 0 {
@@ -149,7 +155,8 @@ func startsAtZero(data []byte) CodeFit {
 }
 
 func farJumpNearEnd(data []byte) CodeFit {
-	f := CodeFit{Kind: "16 bits with segments, starts 16 bytes before the end", Order: lowFirst, Why: []string{}, Vectors: []Vector{}}
+	f := CodeFit{Kind: "16 bits with segments, starts 16 bytes before the end", Order: lowFirst, Why: []string{},
+		Vectors: []Vector{}}
 	const top = 1 << 20
 	if len(data) < 256 || len(data) > top {
 		return f
@@ -165,12 +172,15 @@ func farJumpNearEnd(data []byte) CodeFit {
 	}
 	f.Score = 4
 	f.Vectors = append(f.Vectors, Vector{"start", at, fmt.Sprintf("%04X:%04X", segment, offset), to})
-	f.Why = append(f.Why, fmt.Sprintf("a far jump stands 16 bytes before the end and leads to %04X:%04X, which lies in the image", segment, offset))
+	f.Why = append(f.Why,
+		fmt.Sprintf("a far jump stands 16 bytes before the end and leads to %04X:%04X, which lies in the image",
+			segment, offset))
 	return f
 }
 
 func stackAndStart(data []byte) CodeFit {
-	f := CodeFit{Kind: "16 or 32 bits, stack and start at the beginning", Order: highFirst, Why: []string{}, Vectors: []Vector{}}
+	f := CodeFit{Kind: "16 or 32 bits, stack and start at the beginning", Order: highFirst, Why: []string{},
+		Vectors: []Vector{}}
 	if len(data) < 1024 || bits.OnesCount(uint(len(data))) != 1 {
 		return f
 	}
@@ -216,7 +226,9 @@ func controllerJump(data []byte) CodeFit {
 	f.Why = append(f.Why, fmt.Sprintf("a jump at 0000 leads to %04X, which lies in the image", to))
 	for _, at := range []int{0x03, 0x0b, 0x13, 0x1b, 0x23} {
 		if data[at] == 0x02 && leads(data, int(binary.BigEndian.Uint16(data[at+1:]))) {
-			f.Vectors = append(f.Vectors, Vector{"interrupt", at, fmt.Sprintf("%04X", binary.BigEndian.Uint16(data[at+1:])), int(binary.BigEndian.Uint16(data[at+1:]))})
+			f.Vectors = append(f.Vectors,
+				Vector{"interrupt", at, fmt.Sprintf("%04X", binary.BigEndian.Uint16(data[at+1:])),
+					int(binary.BigEndian.Uint16(data[at+1:]))})
 		}
 	}
 	if n := len(f.Vectors) - 1; n > 0 {
@@ -236,7 +248,8 @@ func JumpTable(data []byte) *CodeFit {
 		code  byte
 		order binary.ByteOrder
 		words string
-	}{{0xc3, binary.LittleEndian, lowFirst}, {0x4c, binary.LittleEndian, lowFirst}, {0x7e, binary.BigEndian, highFirst}, {0x02, binary.BigEndian, highFirst}} {
+	}{{0xc3, binary.LittleEndian, lowFirst}, {0x4c, binary.LittleEndian, lowFirst}, {0x7e, binary.BigEndian, highFirst},
+		{0x02, binary.BigEndian, highFirst}} {
 		n := 0
 		for at := 0; at+2 < len(data) && data[at] == jump.code; at += 3 {
 			n++
@@ -244,13 +257,17 @@ func JumpTable(data []byte) *CodeFit {
 		if n < leastJumps {
 			continue
 		}
-		table := CodeFit{Kind: "a table of jumps", Order: jump.words, Score: 1, Vectors: []Vector{}, Why: []string{fmt.Sprintf("%d jumps of three bytes, %02X and an address, stand at the beginning", n, jump.code)}}
+		table := CodeFit{Kind: "a table of jumps", Order: jump.words, Score: 1, Vectors: []Vector{},
+			Why: []string{
+				fmt.Sprintf("%d jumps of three bytes, %02X and an address, stand at the beginning", n, jump.code),
+			}}
 		// Taken to lie on a multiple of its size, as memories do.
 		mask := 1<<bits.Len(uint(len(data)-1)) - 1 //nolint:gosec // a length
 		for i := range min(n, 64) {
 			address := int(jump.order.Uint16(data[3*i+1:]))
 			if to := address & mask; leads(data, to) {
-				table.Vectors = append(table.Vectors, Vector{fmt.Sprintf("jump %d", i), 3 * i, fmt.Sprintf("%04X", address), to})
+				table.Vectors = append(table.Vectors,
+					Vector{fmt.Sprintf("jump %d", i), 3 * i, fmt.Sprintf("%04X", address), to})
 			}
 		}
 		return &table

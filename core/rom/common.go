@@ -32,7 +32,8 @@ func commonPart(a, b []byte) float64 {
 			continue
 		}
 		// Equal stretches are found together.
-		if starts := wanted[rolling.sum]; len(starts) > 0 && string(a[starts[0]:starts[0]+chunk]) == string(b[i-chunk+1:i+1]) {
+		if starts := wanted[rolling.sum]; len(starts) > 0 &&
+			string(a[starts[0]:starts[0]+chunk]) == string(b[i-chunk+1:i+1]) {
 			found += len(starts)
 			delete(wanted, rolling.sum)
 		}

@@ -70,7 +70,8 @@ func differencesOf(a, b []byte) differences {
 // Compare compares two images; where it matters, a is the earlier.
 func Compare(a, b []byte) Comparison {
 	d := differencesOf(a, b)
-	c := Comparison{DifferingBytes: d.bytes + max(len(a), len(b)) - min(len(a), len(b)), Bits0to1: d.up, Bits1to0: d.down}
+	c := Comparison{DifferingBytes: d.bytes + max(len(a), len(b)) - min(len(a), len(b)), Bits0to1: d.up,
+		Bits1to0: d.down}
 	switch {
 	case d.first >= 0:
 		c.FirstOffset = &d.first
@@ -102,7 +103,8 @@ func judge(a, b []byte, d differences) (Verdict, string) {
 	}
 	common := commonPart(a, b)
 	if common >= relatedShare {
-		return Related, fmt.Sprintf("%.0f %% of what is not blank stands in both: two versions of one thing.", common*100)
+		return Related, fmt.Sprintf("%.0f %% of what is not blank stands in both: two versions of one thing.",
+			common*100)
 	}
 	return Different, fmt.Sprintf("%.0f %% of what is not blank stands in both.", common*100)
 }
@@ -116,7 +118,8 @@ func sameContent(a, b []byte) string {
 	if !bytes.Equal(a[:len(a)/timesA], b[:len(b)/timesB]) {
 		return ""
 	}
-	return fmt.Sprintf("The content of %d bytes is the same; the first holds it %s, the second %s.", len(a)/timesA, timesOrOnce(timesA), timesOrOnce(timesB))
+	return fmt.Sprintf("The content of %d bytes is the same; the first holds it %s, the second %s.", len(a)/timesA,
+		timesOrOnce(timesA), timesOrOnce(timesB))
 }
 
 func timesOrOnce(n int) string {
@@ -166,7 +169,10 @@ func misread(a, b []byte, d differences) (Verdict, string) {
 		}
 	}
 	if bits.OnesCount8(d.anyBit) == 1 && count > fewBits {
-		return UnreliableRead, fmt.Sprintf("All %d differences are in D%d: a bad contact of that data line. Clean the pins and read it again.", count, bits.TrailingZeros8(d.anyBit))
+		return UnreliableRead,
+			fmt.Sprintf(
+				"All %d differences are in D%d: a bad contact of that data line. Clean the pins and read it again.",
+				count, bits.TrailingZeros8(d.anyBit))
 	}
 	few := count <= fewBits || float64(count) <= fewBitsShare*8*float64(len(a))
 	scattered := float64(count) <= bitsInByte*float64(d.bytes) && d.longest <= longestStretch &&
@@ -175,9 +181,12 @@ func misread(a, b []byte, d differences) (Verdict, string) {
 		return "", ""
 	}
 	if d.down == 0 {
-		return ChargeLoss, fmt.Sprintf("%d bits have gone from 0 to 1 and none the other way, far from each other: the device is losing its charge. Read it again now, keep the earlier read, and burn a copy.", d.up)
+		return ChargeLoss,
+			fmt.Sprintf(
+				"%d bits have gone from 0 to 1 and none the other way, far from each other: the device is losing its charge. Read it again now, keep the earlier read, and burn a copy.", d.up)
 	}
-	return UnreliableRead, fmt.Sprintf("%d bits went from 0 to 1 and %d from 1 to 0, far from each other: no device changes that way. Clean the contacts and read it again.", d.up, d.down)
+	return UnreliableRead,
+		fmt.Sprintf("%d bits went from 0 to 1 and %d from 1 to 0, far from each other: no device changes that way. Clean the contacts and read it again.", d.up, d.down)
 }
 
 // lineIgnored tells whether one image is the other read with address lines that made no difference.
@@ -189,7 +198,9 @@ func lineIgnored(a, b []byte) string {
 		}
 		for _, line := range ignoredLines(bad) {
 			if fold := foldedBy(good, bad, 1<<line); fold {
-				return fmt.Sprintf("The %s is the other read with A%d making no difference: that address line had no contact.", []string{"second", "first"}[turn], line)
+				return fmt.Sprintf(
+					"The %s is the other read with A%d making no difference: that address line had no contact.",
+					[]string{"second", "first"}[turn], line)
 			}
 		}
 	}

@@ -76,10 +76,12 @@ func (i *Inspection) fit(device Device) {
 		device.Fits = Exact
 	case i.Bytes < device.Bytes:
 		device.Fits = Short
-		i.warn("A %s holds %d bytes; these are %d: %d are missing.", device.Number, device.Bytes, i.Bytes, device.Bytes-i.Bytes)
+		i.warn("A %s holds %d bytes; these are %d: %d are missing.", device.Number, device.Bytes, i.Bytes,
+			device.Bytes-i.Bytes)
 	default:
 		device.Fits = Long
-		i.warn("A %s holds %d bytes; these are %d: the device is another one, or the file holds more than one read.", device.Number, device.Bytes, i.Bytes)
+		i.warn("A %s holds %d bytes; these are %d: the device is another one, or the file holds more than one read.",
+			device.Number, device.Bytes, i.Bytes)
 	}
 	i.Device = &device
 }
@@ -92,13 +94,15 @@ func (i *Inspection) repeat(data []byte) {
 	i.Repeats = repeatsOf(data)
 	one := data[:len(data)/i.Repeats]
 	if i.Repeats > 1 {
-		i.warn("The content stands there %s: it is %d bytes long. Either the device was too large for it, or %s.", times(i.Repeats), len(one), linesBeyond(len(one), len(data)))
+		i.warn("The content stands there %s: it is %d bytes long. Either the device was too large for it, or %s.",
+			times(i.Repeats), len(one), linesBeyond(len(one), len(data)))
 	}
 	// Where all but a few bytes are blank, any line seems to make no difference.
 	i.IgnoredAddressLines = ignoredLines(one)
 	if n := len(i.IgnoredAddressLines); n > 0 {
 		i.Repeats <<= n
-		i.warn("Address line%s made no difference while it was read: %s. Check the contact and read it again.", plural(n), names("A", i.IgnoredAddressLines))
+		i.warn("Address line%s made no difference while it was read: %s. Check the contact and read it again.",
+			plural(n), names("A", i.IgnoredAddressLines))
 	}
 	i.EffectiveBytes = len(data) / i.Repeats
 }
@@ -133,7 +137,8 @@ func (i *Inspection) stuck(data []byte) {
 		i.warn("%s is 0 in every byte: that is so in pure text, in character patterns and in a memory that is not eight bits wide; else a data line has no contact.", names("D", always0))
 	}
 	if len(always1) > 0 {
-		i.warn("%s is 1 in every byte: a data line has no contact, unless the memory is not eight bits wide.", names("D", always1))
+		i.warn("%s is 1 in every byte: a data line has no contact, unless the memory is not eight bits wide.",
+			names("D", always1))
 	}
 }
 

@@ -9,7 +9,8 @@ func Split(data []byte, lanes int) ([][]byte, error) {
 		return nil, fmt.Errorf("a bus has 2 to 8 lanes, not %d", lanes)
 	}
 	if len(data)%lanes != 0 {
-		return nil, fmt.Errorf("%d bytes cannot be dealt out to %d lanes: %d would be left over", len(data), lanes, len(data)%lanes)
+		return nil, fmt.Errorf("%d bytes cannot be dealt out to %d lanes: %d would be left over", len(data), lanes,
+			len(data)%lanes)
 	}
 	dealt := make([][]byte, lanes)
 	for lane := range dealt {
@@ -28,7 +29,8 @@ func Merge(lanes [][]byte) ([]byte, error) {
 	}
 	for i, lane := range lanes {
 		if len(lane) != len(lanes[0]) {
-			return nil, fmt.Errorf("lane %d has %d bytes, lane 0 has %d; lanes are equally long", i, len(lane), len(lanes[0]))
+			return nil, fmt.Errorf("lane %d has %d bytes, lane 0 has %d; lanes are equally long", i, len(lane),
+				len(lanes[0]))
 		}
 	}
 	if total := len(lanes) * len(lanes[0]); total > MaxBytes {

@@ -87,12 +87,14 @@ func JudgeReads(reads []Read, compare func(a, b string) (Comparison, error)) (Ch
 func beforeAccepted(reads []Read, compare func(a, b string) (Comparison, error)) (Chip, error) {
 	newest := reads[len(reads)-1]
 	if len(reads) == 1 {
-		return Chip{State: ReadOnce, Why: fmt.Sprintf("there is one reading only, of %s", newest.On), Next: "read it a second time: only two that are alike count"}, nil
+		return Chip{State: ReadOnce, Why: fmt.Sprintf("there is one reading only, of %s", newest.On),
+			Next: "read it a second time: only two that are alike count"}, nil
 	}
 	before := reads[len(reads)-2]
 	c, err := compare(before.SHA256, newest.SHA256)
 	if err != nil {
 		return Chip{}, err
 	}
-	return Chip{State: Differing, Why: fmt.Sprintf("the last two readings differ (%s). %s", c.Verdict, c.Note), Next: "clean the contacts and read it until two in a row are alike"}, nil
+	return Chip{State: Differing, Why: fmt.Sprintf("the last two readings differ (%s). %s", c.Verdict, c.Note),
+		Next: "clean the contacts and read it until two in a row are alike"}, nil
 }

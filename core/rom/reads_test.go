@@ -9,7 +9,8 @@ import (
 )
 
 func TestReadings(t *testing.T) {
-	verdicts := map[string]rom.Verdict{"af": rom.ChargeLoss, "fa": rom.UnreliableRead, "ax": rom.UnreliableRead, "ab": rom.Related, "ba": rom.Related, "xa": rom.UnreliableRead}
+	verdicts := map[string]rom.Verdict{"af": rom.ChargeLoss, "fa": rom.UnreliableRead, "ax": rom.UnreliableRead,
+		"ab": rom.Related, "ba": rom.Related, "xa": rom.UnreliableRead}
 	compare := func(a, b string) (rom.Comparison, error) {
 		verdict, ok := verdicts[a+b]
 		require.True(t, ok, a+b)

@@ -58,7 +58,8 @@ func (r *records) image(format Format) (Image, error) {
 		}
 	}
 	if high-low > MaxBytes {
-		return Image{}, wrong(highest, "the data reaches from address %X to %X; an image has at most %d bytes", low, high-1, MaxBytes)
+		return Image{}, wrong(highest, "the data reaches from address %X to %X; an image has at most %d bytes", low,
+			high-1, MaxBytes)
 	}
 	image.Base = uint32(low) //nolint:gosec // an address
 	image.Data = bytes.Repeat([]byte{0xff}, int(high-low))
@@ -99,10 +100,12 @@ func readHexRecord(r *records, line int, text []byte) error {
 		return err
 	}
 	if len(record) < 5 || len(record) != int(record[0])+5 {
-		return wrong(line, "announces %d bytes and holds %d: it was cut off, or bytes were lost", firstByte(record), max(0, len(record)-5))
+		return wrong(line, "announces %d bytes and holds %d: it was cut off, or bytes were lost", firstByte(record),
+			max(0, len(record)-5))
 	}
 	if sum := sumOf(record); sum != 0 {
-		return wrong(line, "its checksum is %02X and ought to be %02X: a character was changed", record[len(record)-1], record[len(record)-1]-sum)
+		return wrong(line, "its checksum is %02X and ought to be %02X: a character was changed", record[len(record)-1],
+			record[len(record)-1]-sum)
 	}
 	address, data := uint32(binary.BigEndian.Uint16(record[1:])), record[4:len(record)-1]
 	switch record[3] {
@@ -169,10 +172,12 @@ func readSRecord(r *records, line int, text []byte) error {
 	}
 	width := sAddress[kind]
 	if len(record) < width+2 || len(record) != int(record[0])+1 {
-		return wrong(line, "announces %d bytes and holds %d: it was cut off, or bytes were lost", firstByte(record), max(0, len(record)-1))
+		return wrong(line, "announces %d bytes and holds %d: it was cut off, or bytes were lost", firstByte(record),
+			max(0, len(record)-1))
 	}
 	if sum := sumOf(record) + 1; sum != 0 {
-		return wrong(line, "its checksum is %02X and ought to be %02X: a character was changed", record[len(record)-1], record[len(record)-1]-sum)
+		return wrong(line, "its checksum is %02X and ought to be %02X: a character was changed", record[len(record)-1],
+			record[len(record)-1]-sum)
 	}
 	address := uint32(0)
 	for _, b := range record[1 : 1+width] {
@@ -225,7 +230,8 @@ func sRecords(base uint32, data []byte) []byte {
 	}
 	count := 0
 	for at := 0; at < len(data); at += inRecord {
-		putSRecord(out, kind, width, base+uint32(at), data[at:min(at+inRecord, len(data))]) //nolint:gosec // checked by Encode
+		putSRecord(out, kind, width, base+uint32(at),
+			data[at:min(at+inRecord, len(data))]) //nolint:gosec // checked by Encode
 		count++
 	}
 	if count < 1<<16 {

@@ -6,7 +6,8 @@ import "bytes"
 func repeatsOf(data []byte) int {
 	repeats := 1
 	for _, n := range []int{2, 3, 5, 7} {
-		for size := len(data) / repeats; size >= n && size%n == 0 && isRepeated(data[:size], n); size = len(data) / repeats {
+		for size := len(data) / repeats; size >= n && size%n == 0 &&
+			isRepeated(data[:size], n); size = len(data) / repeats {
 			repeats *= n
 		}
 	}

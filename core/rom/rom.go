@@ -30,8 +30,9 @@ func SumsOf(data []byte) Sums {
 	one := sha1.Sum(data) //nolint:gosec // see above
 	two := sha256.Sum256(data)
 	return Sums{
-		CRC32: fmt.Sprintf("%08x", crc32.ChecksumIEEE(data)), SHA1: hex.EncodeToString(one[:]), SHA256: hex.EncodeToString(two[:]),
-		Sum16: fmt.Sprintf("%04x", sum16(data)),
+		CRC32: fmt.Sprintf("%08x", crc32.ChecksumIEEE(data)), SHA1: hex.EncodeToString(one[:]),
+		SHA256: hex.EncodeToString(two[:]),
+		Sum16:  fmt.Sprintf("%04x", sum16(data)),
 	}
 }
 

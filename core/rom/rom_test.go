@@ -103,8 +103,10 @@ func TestInspection(t *testing.T) {
 	assert.Equal(t, rom.Short, rom.Inspect(one, &rom.Device{Number: "27128", Bytes: 16384}).Device.Fits)
 	assert.Equal(t, rom.Long, rom.Inspect(one, &rom.Device{Number: "2716", Bytes: 2048}).Device.Fits)
 	assert.Contains(t, rom.Inspect(nil, nil).Warnings[0], "empty")
-	gaps := slices.Concat(one[:100], bytes.Repeat([]byte{0xff}, 16), one[100:115], bytes.Repeat([]byte{0}, 15), one[200:230], bytes.Repeat([]byte{0}, 900))
-	assert.Equal(t, []rom.Run{{From: 100, To: 116, Value: 0xff}, {From: 176, To: 1076, Value: 0}}, rom.Inspect(gaps, nil).BlankRuns)
+	gaps := slices.Concat(one[:100], bytes.Repeat([]byte{0xff}, 16), one[100:115], bytes.Repeat([]byte{0}, 15),
+		one[200:230], bytes.Repeat([]byte{0}, 900))
+	assert.Equal(t, []rom.Run{{From: 100, To: 116, Value: 0xff}, {From: 176, To: 1076, Value: 0}},
+		rom.Inspect(gaps, nil).BlankRuns)
 	years := []byte("\x07\x01\x02born 1979 in a barn\x00\x00\x00\x00\x00\x00Copyright\x00\x011983\x00\x02\x01\x01\x01\x01\x01made (C) 1985/87 and sold 1964")
 	assert.Equal(t, []int{1983, 1985, 1987}, rom.Inspect(years, nil).Years)
 	assert.Equal(t, "1.1b", rom.VersionIn("TARN MONITOR Ver. 1.1B, 1984"))
@@ -141,7 +143,8 @@ func TestComparison(t *testing.T) {
 		{"an address line ignored", a, ignoring(a, 9), rom.UnreliableRead},
 		{"and the other way round", ignoring(a, 0), a, rom.UnreliableRead},
 		{"one data line at times", a, oneBit, rom.UnreliableRead},
-		{"a bit of the second copy faded", append(slices.Clone(a), a...), append(slices.Clone(a), faded(a, 1, true)...), rom.ChargeLoss},
+		{"a bit of the second copy faded", append(slices.Clone(a), a...), append(slices.Clone(a), faded(a, 1, true)...),
+			rom.ChargeLoss},
 		{"a later version", a, newer, rom.Related},
 		{"a stretch blanked", a, blanked, rom.Related},
 		{"moved by 64 bytes", a, moved, rom.Related},
@@ -254,7 +257,8 @@ func TestLanes(t *testing.T) {
 }
 
 func TestMapAndCode(t *testing.T) {
-	data := slices.Concat(program(3, 4096), bytes.Repeat([]byte{0xff}, 2048), bytes.Repeat([]byte("All hands to the ropes. "), 86)[:2048])
+	data := slices.Concat(program(3, 4096), bytes.Repeat([]byte{0xff}, 2048),
+		bytes.Repeat([]byte("All hands to the ropes. "), 86)[:2048])
 	i := rom.Inspect(data, nil)
 	cells := rom.MapOf(data, i, 64)
 	require.Len(t, cells.Kinds, 128)
@@ -301,7 +305,11 @@ func FuzzDecode(f *testing.F) {
 		}
 		i := rom.Inspect(image.Data, nil)
 		require.Equal(t, i.Bytes, i.EffectiveBytes*i.Repeats)
-		require.NotPanics(t, func() { rom.CodeFits(image.Data); rom.JumpTable(image.Data); rom.MapOf(image.Data, i, 16) })
+		require.NotPanics(t, func() {
+			rom.CodeFits(image.Data)
+			rom.JumpTable(image.Data)
+			rom.MapOf(image.Data, i, 16)
+		})
 		c := rom.Compare(image.Data, slices.Clone(image.Data))
 		require.Equal(t, rom.Identical, c.Verdict)
 		last := -1

@@ -69,7 +69,8 @@ func reads(stretch []byte) bool {
 			words++
 		}
 	}
-	return letters*3 >= len(stretch) && words*4 >= len(stretch)*3 || bytes.Contains(stretch, []byte("(C)")) || bytes.Contains(stretch, []byte("(c)"))
+	return letters*3 >= len(stretch) && words*4 >= len(stretch)*3 || bytes.Contains(stretch, []byte("(C)")) ||
+		bytes.Contains(stretch, []byte("(c)"))
 }
 
 // claim is what stands beside a year that tells of authorship.

@@ -40,7 +40,8 @@ func Unpack(data []byte) ([]File, error) {
 		case strings.HasSuffix(name, "/"):
 			continue
 		case path.IsAbs(name) || strings.HasPrefix(path.Clean(name), "..") || strings.Contains(name, ":"):
-			return nil, wrong(0, "the archive names a file outside of itself, %q; nothing was taken from it", entry.Name)
+			return nil, wrong(0, "the archive names a file outside of itself, %q; nothing was taken from it",
+				entry.Name)
 		case len(files) == MaxFiles:
 			return nil, wrong(0, "the archive holds more than %d files", MaxFiles)
 		}

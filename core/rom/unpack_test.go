@@ -24,7 +24,8 @@ func archiveOf(t *testing.T, files ...rom.File) []byte {
 }
 
 func TestArchives(t *testing.T) {
-	good := archiveOf(t, rom.File{Name: "board/"}, rom.File{Name: "board/U14.bin", Data: []byte("abc")}, rom.File{Name: "U15.bin", Data: []byte("d")})
+	good := archiveOf(t, rom.File{Name: "board/"}, rom.File{Name: "board/U14.bin", Data: []byte("abc")},
+		rom.File{Name: "U15.bin", Data: []byte("d")})
 	require.True(t, rom.IsArchive(good))
 	files, err := rom.Unpack(good)
 	require.NoError(t, err)

@@ -98,7 +98,8 @@ func readRun(item string) (r run, why string) {
 		last, isLast = designator{first.letters, to, ""}, true
 	}
 	if !isFirst || !isLast || !strings.EqualFold(first.letters, last.letters) || first.suffix+last.suffix != "" {
-		return run{}, fmt.Sprintf("%s is no run; a run goes from one number to a higher one under the same letters, as U40-U48", item)
+		return run{}, fmt.Sprintf(
+			"%s is no run; a run goes from one number to a higher one under the same letters, as U40-U48", item)
 	}
 	start, errStart := strconv.Atoi(first.digits)
 	end, errEnd := strconv.Atoi(last.digits)
@@ -106,7 +107,8 @@ func readRun(item string) (r run, why string) {
 	case errStart != nil || errEnd != nil:
 		return run{}, fmt.Sprintf("%s is no run of numbers", item)
 	case end < start:
-		return run{}, fmt.Sprintf("%s counts down; write %s%s-%s%s", item, first.letters, last.digits, first.letters, first.digits)
+		return run{}, fmt.Sprintf("%s counts down; write %s%s-%s%s", item, first.letters, last.digits, first.letters,
+			first.digits)
 	case end-start+1 > MaxRun:
 		return run{}, fmt.Sprintf("%s holds %d parts; a run holds at most %d", item, end-start+1, MaxRun)
 	}

@@ -144,7 +144,8 @@ func (p *parser) subject(number int, line string, subject []token, e *Entry) boo
 // register notes the designators as taken, unless one is taken already. Only what is noted is listed one by one.
 func (p *parser) register(number int, line string, subject []token, e *Entry) *Entry {
 	if p.parts+e.Count > MaxSheetParts {
-		p.problem(number, line, subject[0].offset, "with this line the sheet holds more than %d parts; split it", MaxSheetParts)
+		p.problem(number, line, subject[0].offset, "with this line the sheet holds more than %d parts; split it",
+			MaxSheetParts)
 		return nil
 	}
 	for i, r := range p.runs {
@@ -156,7 +157,8 @@ func (p *parser) register(number int, line string, subject []token, e *Entry) *E
 		if earlier == number {
 			p.problem(number, line, offsetOf(subject, d), "%s stands twice on this line", d)
 		} else {
-			p.problem(number, line, offsetOf(subject, d), "%s stands on line %d already; each designator once in an assembly", d, earlier)
+			p.problem(number, line, offsetOf(subject, d),
+				"%s stands on line %d already; each designator once in an assembly", d, earlier)
 		}
 		// The line is kept as text, so what it named before the clash is free again.
 		for _, own := range p.runs[:i] {
@@ -206,7 +208,8 @@ func (p *parser) words(number int, line, content string, rest []token, e *Entry)
 		case strings.HasPrefix(word.text, "for:"):
 			purpose, ok := purposeOf(word.text[len("for:"):])
 			if !ok {
-				p.problem(number, line, word.offset, "%s is none of for:main, for:picture, for:cache, for:shared, for:card, for:parity", word.text)
+				p.problem(number, line, word.offset,
+					"%s is none of for:main, for:picture, for:cache, for:shared, for:card, for:parity", word.text)
 				return false
 			}
 			e.Purpose = purpose

@@ -115,7 +115,8 @@ func (p *parser) line(number int, text string) {
 	switch {
 	case content == "" || strings.HasPrefix(content, "#"):
 	case strings.HasPrefix(content, "=="):
-		p.problem(number, text, len(text)-len(content), "a heading starts another board, and this is the text of one; add the other as a board of its own")
+		p.problem(number, text, len(text)-len(content),
+			"a heading starts another board, and this is the text of one; add the other as a board of its own")
 	default:
 		if at := controlCharacter(text); at >= 0 {
 			p.problem(number, text, at, "a control character (code %d); take it out", text[at])

@@ -35,7 +35,8 @@ func Records(body []byte) ([]Record, error) {
 }
 
 func (e *Entry) record() Record {
-	r := Record{Line: e.Line, Parts: e.Written, Marking: strings.Join(e.Words, " "), Purpose: string(e.Purpose), Comment: e.Comment}
+	r := Record{Line: e.Line, Parts: e.Written, Marking: strings.Join(e.Words, " "), Purpose: string(e.Purpose),
+		Comment: e.Comment}
 	switch {
 	case e.Empty:
 		r.Mount = "empty"
@@ -79,11 +80,14 @@ func (r Record) Text() (string, error) {
 	case len(s.Problems) > 0:
 		return "", fmt.Errorf("%s", s.Problems[0].Message)
 	case len(s.Assemblies) != 1 || len(s.Assemblies[0].Lines) != 1 || s.Assemblies[0].Lines[0].Entry == nil:
-		return "", fmt.Errorf("%q names no part; write designators as U40, U40-U48 or U20,U22, or a count as 8x", r.Parts)
+		return "", fmt.Errorf("%q names no part; write designators as U40, U40-U48 or U20,U22, or a count as 8x",
+			r.Parts)
 	}
 	e := s.Assemblies[0].Lines[0].Entry
-	if got := e.record(); got.Marking != strings.Join(strings.Fields(r.Marking), " ") || got.Mount != r.Mount || got.Purpose != r.Purpose || got.Comment != comment {
-		return "", fmt.Errorf("the fields do not stay apart in the line %q; a marking holds no @, ! or #, a noted finding comes without comment", line)
+	if got := e.record(); got.Marking != strings.Join(strings.Fields(r.Marking), " ") || got.Mount != r.Mount ||
+		got.Purpose != r.Purpose || got.Comment != comment {
+		return "", fmt.Errorf(
+			"the fields do not stay apart in the line %q; a marking holds no @, ! or #, a noted finding comes without comment", line)
 	}
 	return e.String(), nil
 }

@@ -47,7 +47,8 @@ func TestRecordTextRefusesWhatWouldNotStayApart(t *testing.T) {
 		{"mark in the marking", sheet.Record{Parts: "U1", Marking: "7400 @socket"}, "do not stay apart"},
 		{"comment in the marking", sheet.Record{Parts: "U1", Marking: "7400 # old"}, "do not stay apart"},
 		{"line end in the marking", sheet.Record{Parts: "U1", Marking: "7400\nU2 7404"}, ""},
-		{"comment behind a note", sheet.Record{Parts: "U1", Findings: "!bent: pin 4", Comment: "# old"}, "do not stay apart"},
+		{"comment behind a note", sheet.Record{Parts: "U1", Findings: "!bent: pin 4", Comment: "# old"},
+			"do not stay apart"},
 		{"finding without a word", sheet.Record{Parts: "U1", Findings: "!"}, "needs a word"},
 	} {
 		text, err := test.row.Text()
@@ -64,7 +65,8 @@ func TestRecordTextRefusesWhatWouldNotStayApart(t *testing.T) {
 }
 
 func TestRecordTextWritesComments(t *testing.T) {
-	text, err := sheet.Record{Parts: "U1", Marking: "74LS00", Mount: "socket", Purpose: "cache", Findings: "!bent", Comment: "by hand"}.Text()
+	text, err := sheet.Record{Parts: "U1", Marking: "74LS00", Mount: "socket", Purpose: "cache", Findings: "!bent",
+		Comment: "by hand"}.Text()
 	if want := "U1         74LS00 for:cache @socket !bent  # by hand"; err != nil || text != want {
 		t.Errorf("%q, %v; want %q", text, err, want)
 	}

@@ -65,7 +65,9 @@ func TestProblems(t *testing.T) {
 			switch {
 			case test.line == 0 && len(s.Problems) > 0:
 				t.Errorf("problems %v, want none", s.Problems)
-			case test.line > 0 && (len(s.Problems) != 1 || s.Problems[0].Line != test.line || s.Problems[0].Column != test.col || !strings.Contains(s.Problems[0].Message, test.says)):
+			case test.line > 0 &&
+				(len(s.Problems) != 1 || s.Problems[0].Line != test.line || s.Problems[0].Column != test.col ||
+					!strings.Contains(s.Problems[0].Message, test.says)):
 				t.Errorf("problems %v, want one at %d:%d saying %q", s.Problems, test.line, test.col, test.says)
 			}
 		})
@@ -73,7 +75,8 @@ func TestProblems(t *testing.T) {
 }
 
 func TestEntryReadsEveryPart(t *testing.T) {
-	s, err := sheet.Parse([]byte("U20, U22..U24 27128-25 85?3 for:shared @socket !bent !leaking: pad #3 !eaten @x"), sheet.Whole)
+	s, err := sheet.Parse([]byte("U20, U22..U24 27128-25 85?3 for:shared @socket !bent !leaking: pad #3 !eaten @x"),
+		sheet.Whole)
 	if err != nil || len(s.Problems) > 0 {
 		t.Fatal(err, s.Problems)
 	}
@@ -141,7 +144,8 @@ func records(s sheet.Sheet) string {
 func FuzzRoundTrip(f *testing.F) {
 	for _, seed := range []string{
 		"== Main | part 4410-2 | for:picture # x\nU1-U3 41256-15 8512 @socket !x # y\n8 x 4164\nU9-U1\nU1\n",
-		"U1, U2 ,x @empty !a: b # c\r\n\ttext\n==#x|#y\n=== z | FOR:main | fit ODD\n4C ?\n", "\ufeffU1 7\ufeff", "IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0", "==0| for:#",
+		"U1, U2 ,x @empty !a: b # c\r\n\ttext\n==#x|#y\n=== z | FOR:main | fit ODD\n4C ?\n", "\ufeffU1 7\ufeff",
+		"IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0", "==0| for:#",
 	} {
 		f.Add(seed)
 	}
@@ -183,7 +187,8 @@ func memoryOfParsing(text string) (used, most int) {
 			}
 		}
 	}
-	return int(after.TotalAlloc - before.TotalAlloc), 64<<10 + 400*len(text) + 100*parts //nolint:gosec // far below 2^63
+	return int(after.TotalAlloc - before.TotalAlloc),
+		64<<10 + 400*len(text) + 100*parts //nolint:gosec // far below 2^63
 }
 
 // However often a sheet names runs, memory follows its length, and so does time.
@@ -204,7 +209,8 @@ func TestRunsAreCountedBeforeTheyAreListed(t *testing.T) {
 		})
 	}
 	s, err := sheet.Parse([]byte(strings.Repeat("U1-U4096,", 1000)), sheet.Body)
-	if err != nil || len(s.Problems) != 1 || !strings.Contains(s.Problems[0].Message, "4096000 parts on one line; at most 4096") {
+	if err != nil || len(s.Problems) != 1 ||
+		!strings.Contains(s.Problems[0].Message, "4096000 parts on one line; at most 4096") {
 		t.Errorf("problems %v, error %v", s.Problems, err)
 	}
 }
@@ -284,7 +290,9 @@ func plainNames(items string) []string {
 }
 
 func hasProblem(problems []sheet.Problem, line int, start string) bool {
-	return slices.ContainsFunc(problems, func(p sheet.Problem) bool { return p.Line == line && strings.HasPrefix(p.Message, start) })
+	return slices.ContainsFunc(problems, func(p sheet.Problem) bool {
+		return p.Line == line && strings.HasPrefix(p.Message, start)
+	})
 }
 
 // A sheet built from known parts has exactly those parts.

@@ -65,7 +65,8 @@ func (t *taken) add(r run, line int) {
 		t.blocks = map[block][]span{}
 	}
 	r.eachBlock(func(b block, first, last int) bool {
-		t.blocks[b] = append(t.blocks[b], span{uint8(first), uint8(last), int32(line)}) //nolint:gosec // below 64, and lines of 1 MiB
+		t.blocks[b] = append(t.blocks[b],
+			span{uint8(first), uint8(last), int32(line)}) //nolint:gosec // below 64, and lines of 1 MiB
 		return true
 	})
 }

@@ -21,7 +21,8 @@ type Statement struct {
 // Read reads one line. It reports false when the line states nothing: then it is looked for.
 func Read(text string) (Statement, bool) {
 	text = strings.TrimSpace(text)
-	if word, rest, found := strings.Cut(text, " "); found && strings.EqualFold(word, "note") && strings.TrimSpace(rest) != "" {
+	if word, rest, found := strings.Cut(text, " "); found && strings.EqualFold(word, "note") &&
+		strings.TrimSpace(rest) != "" {
 		return Statement{Note: strings.TrimSpace(rest)}, true
 	}
 	if strings.ContainsAny(text, "\n\r") {
@@ -69,8 +70,9 @@ func Place(body string, s Statement) (Placement, error) {
 			}
 			at := line.Entry.Line
 			if !slices.Equal(line.Entry.Designators, s.Entry.Designators) {
-				return Placement{Body: body, Line: at, Blocked: fmt.Sprintf("%s stands on line %d with others; change that line in the sheet",
-					common(line.Entry.Designators, s.Entry.Designators), at)}, nil
+				return Placement{Body: body, Line: at,
+					Blocked: fmt.Sprintf("%s stands on line %d with others; change that line in the sheet",
+						common(line.Entry.Designators, s.Entry.Designators), at)}, nil
 			}
 			replaced := strings.TrimSuffix(lines[at-1], "\r")
 			lines[at-1] = s.Line

@@ -35,12 +35,14 @@ func TestRead(t *testing.T) {
 		require.True(t, ok, text)
 		assert.Equal(t, line, said.Line)
 	}
-	for text, note := range map[string]string{"note hinge cracked": "hinge cracked", "Note  U14 is warm": "U14 is warm"} {
+	for text, note := range map[string]string{"note hinge cracked": "hinge cracked",
+		"Note  U14 is warm": "U14 is warm"} {
 		said, ok := statement.Read(text)
 		require.True(t, ok, text)
 		assert.Equal(t, note, said.Note)
 	}
-	for _, text := range []string{"", "U14", "meridian 2", "41256 8512", "EH-0142", "note", "note ", "# U14 7400", "== Main board", "U9-U1 7400", "U1 7400\nU2 7400", "U1 \x007400"} {
+	for _, text := range []string{"", "U14", "meridian 2", "41256 8512", "EH-0142", "note", "note ", "# U14 7400",
+		"== Main board", "U9-U1 7400", "U1 7400\nU2 7400", "U1 \x007400"} {
 		_, ok := statement.Read(text)
 		assert.False(t, ok, text)
 	}
@@ -50,11 +52,12 @@ func TestPlace(t *testing.T) {
 	said, ok := statement.Read("U14 27128")
 	require.True(t, ok)
 	for body, want := range map[string]statement.Placement{
-		"":                            {Body: "U14        27128\n", Line: 1},
-		"U1 7400":                     {Body: "U1 7400\nU14        27128", Line: 2},
-		"U1 7400\n\n":                 {Body: "U1 7400\nU14        27128\n\n", Line: 2},
-		"# top\r\nU14 ?\r\nU15 7400":  {Body: "# top\r\nU14        27128\nU15 7400", Line: 2, Replaces: "U14 ?"},
-		"U1 7400\nU10-U20 4164 # old": {Body: "U1 7400\nU10-U20 4164 # old", Line: 2, Blocked: "U14 stands on line 2 with others; change that line in the sheet"},
+		"":                           {Body: "U14        27128\n", Line: 1},
+		"U1 7400":                    {Body: "U1 7400\nU14        27128", Line: 2},
+		"U1 7400\n\n":                {Body: "U1 7400\nU14        27128\n\n", Line: 2},
+		"# top\r\nU14 ?\r\nU15 7400": {Body: "# top\r\nU14        27128\nU15 7400", Line: 2, Replaces: "U14 ?"},
+		"U1 7400\nU10-U20 4164 # old": {Body: "U1 7400\nU10-U20 4164 # old", Line: 2,
+			Blocked: "U14 stands on line 2 with others; change that line in the sheet"},
 	} {
 		placed, err := statement.Place(body, said)
 		require.NoError(t, err)
@@ -66,8 +69,11 @@ func TestPlace(t *testing.T) {
 // other line is touched.
 func TestPlaceTouchesNothingElse(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		lines := rapid.SliceOfN(rapid.SampledFrom([]string{"", "# words", "U1 7400", "U2-U4 4164", "U5,U7 7404", "free text", "2x 4116", "U9 ?"}), 0, 8).Draw(t, "lines")
-		said, ok := statement.Read(rapid.SampledFrom([]string{"U1", "U3", "U5,U7", "U9", "U11", "U2-U4"}).Draw(t, "parts") + " 27128")
+		lines := rapid.SliceOfN(
+			rapid.SampledFrom([]string{"", "# words", "U1 7400", "U2-U4 4164", "U5,U7 7404", "free text", "2x 4116",
+				"U9 ?"}), 0, 8).Draw(t, "lines")
+		said, ok := statement.Read(rapid.SampledFrom([]string{"U1", "U3", "U5,U7", "U9", "U11", "U2-U4"}).Draw(t,
+			"parts") + " 27128")
 		require.True(t, ok)
 		body := strings.Join(lines, "\n")
 		placed, err := statement.Place(body, said)

@@ -21,8 +21,8 @@ var (
 	errNoSource = errors.New("the last column says how one knows, and is empty")
 )
 
-// ReadReference reads a reference table: columns divided by tabs, a heading that names them, and lines that start with #
-// and explain. The last column is the source. An error names the table and the line.
+// ReadReference reads a reference table: columns divided by tabs, a heading that names them, and lines that start with
+// # and explain. The last column is the source. An error names the table and the line.
 func ReadReference(name, text string, columns ...string) ([]Row, error) {
 	r := csv.NewReader(strings.NewReader(text))
 	r.Comma, r.Comment, r.LazyQuotes = '\t', '#', true // the heading says how many cells a row has
@@ -48,7 +48,9 @@ func ReadReference(name, text string, columns ...string) ([]Row, error) {
 		line, _ := r.FieldPos(0)
 		switch {
 		case !hasHead && !slices.Equal(cells, columns):
-			return nil, wrong(line, fmt.Errorf("the columns are %s, and should be %s", strings.Join(cells, ", "), strings.Join(columns, ", ")))
+			return nil, wrong(line,
+				fmt.Errorf("the columns are %s, and should be %s", strings.Join(cells, ", "),
+					strings.Join(columns, ", ")))
 		case hasHead && strings.TrimSpace(cells[len(cells)-1]) == "":
 			return nil, wrong(line, errNoSource)
 		case hasHead:

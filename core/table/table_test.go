@@ -49,14 +49,16 @@ func FuzzTextReadsWhatCellWrote(f *testing.F) {
 		if err != nil || len(rows) != 2 {
 			t.Fatalf("%q is written as %q: %v", text, written, err)
 		}
-		if first := strings.TrimLeft(rows[1][0], " \u00a0"); first != "" && strings.ContainsRune("=@\t\r", rune(first[0])) {
+		if first := strings.TrimLeft(rows[1][0], " \u00a0"); first != "" &&
+			strings.ContainsRune("=@\t\r", rune(first[0])) {
 			t.Fatalf("%q is computed", rows[1][0])
 		}
 	})
 }
 
 func ExampleReference() {
-	for _, cells := range table.Reference("classes", "# what ages\nkey\thappens\tsource\nbelt\tgoes soft\trule of thumb\n", "key", "happens", "source") {
+	for _, cells := range table.Reference("classes",
+		"# what ages\nkey\thappens\tsource\nbelt\tgoes soft\trule of thumb\n", "key", "happens", "source") {
 		fmt.Println(cells[0], "-", cells[1])
 	}
 	// Output: belt - goes soft

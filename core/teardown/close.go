@@ -24,13 +24,19 @@ func Lacks(steps []Logged, connectors []Connector) []Lacking {
 		}
 		switch {
 		case s.State == Off:
-			lacking = append(lacking, Lacking{"step", s.N, fmt.Sprintf("step %d, %s, is not back on; tick it, or skip it with a reason", s.N, s.Off)})
+			lacking = append(lacking,
+				Lacking{"step", s.N,
+					fmt.Sprintf("step %d, %s, is not back on; tick it, or skip it with a reason", s.N, s.Off)})
 		case s.State == Skipped && strings.TrimSpace(s.Reason) == "":
-			lacking = append(lacking, Lacking{"skipped", s.N, fmt.Sprintf("step %d, %s, was skipped without a reason; say why", s.N, s.Off)})
+			lacking = append(lacking,
+				Lacking{"skipped", s.N, fmt.Sprintf("step %d, %s, was skipped without a reason; say why", s.N, s.Off)})
 		}
 		for _, l := range s.Left {
 			if s.State == Back && strings.TrimSpace(l.Reason) == "" {
-				lacking = append(lacking, Lacking{"fastener", s.N, fmt.Sprintf("%d %s of step %d, %s, is left over; put it back, or say what became of it", l.Count, s.Fasteners[l.Fastener].name(), s.N, s.Off)})
+				lacking = append(lacking,
+					Lacking{"fastener", s.N,
+						fmt.Sprintf("%d %s of step %d, %s, is left over; put it back, or say what became of it",
+							l.Count, s.Fasteners[l.Fastener].name(), s.N, s.Off)})
 			}
 		}
 	}
@@ -39,7 +45,9 @@ func Lacks(steps []Logged, connectors []Connector) []Lacking {
 			step := unpluggedIn[strings.ToLower(c.Name)]
 			text := fmt.Sprintf("connector %s is open; plug it in as the map shows, and tick it", c.Name)
 			if step > 0 {
-				text = fmt.Sprintf("connector %s, unplugged in step %d, is open; plug it in as the map shows, and tick it", c.Name, step)
+				text = fmt.Sprintf(
+					"connector %s, unplugged in step %d, is open; plug it in as the map shows, and tick it", c.Name,
+					step)
 			}
 			lacking = append(lacking, Lacking{"connector", step, text})
 		}
@@ -72,7 +80,8 @@ func OutcomeOf(steps []Logged, connectors []Connector) (Outcome, string) {
 	if len(leftOut) > 0 {
 		return LeftOut, strings.Join(leftOut, "; ")
 	}
-	return Closed, fmt.Sprintf("all %d steps are reversed, every connector is plugged in, no fastener is left over", len(steps))
+	return Closed, fmt.Sprintf("all %d steps are reversed, every connector is plugged in, no fastener is left over",
+		len(steps))
 }
 
 // LeftOvers are the findings that reversing a log leaves: fasteners that did not go back.

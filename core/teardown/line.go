@@ -39,7 +39,11 @@ func ParseStep(line string) (Step, error) {
 		case keyword == "differs":
 			subject, value, ok := strings.Cut(rest, ":")
 			if !ok {
-				return s, &WrongError{"line", fmt.Sprintf("%q: write what differs and how it is here, as differs battery: soldered", part)}
+				return s,
+					&WrongError{
+						"line",
+						fmt.Sprintf("%q: write what differs and how it is here, as differs battery: soldered", part),
+					}
 			}
 			s.Differs = append(s.Differs, Variant{strings.TrimSpace(subject), strings.TrimSpace(value)})
 		case keyword == "note":
@@ -47,7 +51,10 @@ func ParseStep(line string) (Step, error) {
 		case strings.EqualFold(part, "in this order"):
 			s.Special = true
 		default:
-			return s, &WrongError{"line", fmt.Sprintf("%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, differs, in this order, note:", part)}
+			return s, &WrongError{
+				"line", fmt.Sprintf(
+					"%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, differs, in this order, note:", part),
+			}
 		}
 	}
 	if s.Off == "" {

@@ -38,7 +38,8 @@ func Compare(procedure, log []Step) []Change {
 		}
 		last = max(last, at)
 		if was, is := fastenersIn(before), fastenersIn(s); was != is {
-			changes = append(changes, Change{i + 1, s.Off, fmt.Sprintf("fasteners here: %s; in the procedure: %s", is, was)})
+			changes = append(changes,
+				Change{i + 1, s.Off, fmt.Sprintf("fasteners here: %s; in the procedure: %s", is, was)})
 		}
 		for _, v := range s.Differs {
 			usual := "it does not say"
@@ -48,7 +49,8 @@ func Compare(procedure, log []Step) []Change {
 				}
 			}
 			if key(usual) != key(v.Value) {
-				changes = append(changes, Change{i + 1, s.Off, fmt.Sprintf("%s here: %s; in the procedure: %s", v.Subject, v.Value, usual)})
+				changes = append(changes,
+					Change{i + 1, s.Off, fmt.Sprintf("%s here: %s; in the procedure: %s", v.Subject, v.Value, usual)})
 			}
 		}
 	}
@@ -94,8 +96,8 @@ type Differing struct {
 	Dates   string `json:"dates" says:"text" doc:"What it tells of the build, in words; empty when nothing"`
 }
 
-// Variants puts together what was observed on the machines of a model, and keeps what is not the same on all. Where the ways follow each other in
-// time, they date machines of which nothing else is known.
+// Variants puts together what was observed on the machines of a model, and keeps what is not the same on all. Where the
+// ways follow each other in time, they date machines of which nothing else is known.
 func Variants(observed []Observed) []Differing {
 	subjects := map[string][]Observed{}
 	names := []string{}
@@ -155,11 +157,15 @@ func datesBy(spans []Span) string {
 			continue
 		}
 		if before.To >= after.From {
-			words = append(words, fmt.Sprintf("%s and %s were made at the same time, as far as dated machines tell; that dates nothing", before.Value, after.Value))
+			words = append(words,
+				fmt.Sprintf("%s and %s were made at the same time, as far as dated machines tell; that dates nothing",
+					before.Value, after.Value))
 			continue
 		}
-		words = append(words, fmt.Sprintf("%s gave place to %s between %s and %s: one with %s was built before that, one with %s after, as far as %d machines tell",
-			before.Value, after.Value, before.To, after.From, before.Value, after.Value, len(before.Machines)+len(after.Machines)))
+		words = append(words,
+			fmt.Sprintf("%s gave place to %s between %s and %s: one with %s was built before that, one with %s after, as far as %d machines tell",
+				before.Value, after.Value, before.To, after.From, before.Value, after.Value,
+				len(before.Machines)+len(after.Machines)))
 	}
 	return strings.Join(words, "; ")
 }

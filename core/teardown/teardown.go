@@ -47,7 +47,8 @@ func (s Step) Whole() Step {
 		fasteners[i] = f
 	}
 	s.Fasteners = fasteners
-	s.Tabs, s.Connectors, s.Differs = append([]string{}, s.Tabs...), append([]string{}, s.Connectors...), append([]Variant{}, s.Differs...)
+	s.Tabs, s.Connectors, s.Differs = append([]string{}, s.Tabs...), append([]string{}, s.Connectors...),
+		append([]Variant{}, s.Differs...)
 	return s
 }
 
@@ -127,7 +128,9 @@ func (r Reversal) Fits(s Step) error {
 		}
 		seen[l.Fastener] = true
 		if f := s.Fasteners[l.Fastener]; l.Count < 1 || l.Count > f.Count {
-			return &WrongError{"left", fmt.Sprintf("%d of %s are left over, the step has %d", l.Count, f.name(), f.Count)}
+			return &WrongError{
+				"left", fmt.Sprintf("%d of %s are left over, the step has %d", l.Count, f.name(), f.Count),
+			}
 		}
 	}
 	return nil

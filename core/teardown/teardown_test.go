@@ -13,7 +13,8 @@ import (
 )
 
 func ExampleParseStep() {
-	s, _ := teardown.ParseStep("Disk drive | 4x M3x5 pan spring washer PH1 @b2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 | differs rails: riveted")
+	s, _ := teardown.ParseStep(
+		"Disk drive | 4x M3x5 pan spring washer PH1 @b2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 | differs rails: riveted")
 	f := s.Fasteners[0]
 	fmt.Println(s.Off, f.Count, f.Kind, f.LengthMm, f.Washer, f.Tool, f.Way, f.Cell)
 	fmt.Println(s.Fasteners[1].Way, s.Tabs, s.Connectors, s.Differs)
@@ -39,9 +40,10 @@ func TestLinesAreReadOrRefused(t *testing.T) {
 		require.ErrorContains(t, err, want, line)
 	}
 	for line, want := range map[string]teardown.Fastener{
-		"x | 2 x 6-32x10mm hex 2.5 @a12": {Count: 2, Kind: "6-32", LengthMm: 10, Tool: "hex 2.5", Way: teardown.InCell, Cell: "A12"},
-		"x | 3x clip 12mm washer @hole":  {Count: 3, Kind: "clip", LengthMm: 12, Washer: "plain", Way: teardown.InHole},
-		"x | 1x spacer slot @hole":       {Count: 1, Kind: "spacer", Tool: "slot", Way: teardown.InHole},
+		"x | 2 x 6-32x10mm hex 2.5 @a12": {Count: 2, Kind: "6-32", LengthMm: 10, Tool: "hex 2.5", Way: teardown.InCell,
+			Cell: "A12"},
+		"x | 3x clip 12mm washer @hole": {Count: 3, Kind: "clip", LengthMm: 12, Washer: "plain", Way: teardown.InHole},
+		"x | 1x spacer slot @hole":      {Count: 1, Kind: "spacer", Tool: "slot", Way: teardown.InHole},
 	} {
 		s, err := teardown.ParseStep(line)
 		require.NoError(t, err, line)
@@ -59,23 +61,30 @@ func TestLinesAreReadOrRefused(t *testing.T) {
 var words = rapid.StringMatching(`[A-Za-z][a-z]{2,8}( [a-z]{3,6})?`)
 
 func drawStep(t *rapid.T) teardown.Step {
-	s := teardown.Step{Off: words.Draw(t, "off"), Note: rapid.SampledFrom([]string{"", "slide it back"}).Draw(t, "note"), Special: rapid.Bool().Draw(t, "special")}
+	s := teardown.Step{Off: words.Draw(t, "off"),
+		Note:    rapid.SampledFrom([]string{"", "slide it back"}).Draw(t, "note"),
+		Special: rapid.Bool().Draw(t, "special")}
 	for range rapid.IntRange(0, 3).Draw(t, "fasteners") {
 		f := teardown.Fastener{
-			Count: rapid.IntRange(1, 40).Draw(t, "count"), Kind: rapid.SampledFrom([]string{"M3 pan", "clip", "M2.5", "plastic rivet"}).Draw(t, "kind"),
-			LengthMm: float64(rapid.IntRange(0, 30).Draw(t, "length")) / 2, Washer: rapid.SampledFrom([]string{"", "plain", "spring"}).Draw(t, "washer"),
-			Tool: rapid.SampledFrom([]string{"", "PH1", "hex 2.5"}).Draw(t, "tool"), Way: rapid.SampledFrom([]teardown.Way{teardown.InCell, teardown.InHole, teardown.Laid}).Draw(t, "way"),
+			Count:    rapid.IntRange(1, 40).Draw(t, "count"),
+			Kind:     rapid.SampledFrom([]string{"M3 pan", "clip", "M2.5", "plastic rivet"}).Draw(t, "kind"),
+			LengthMm: float64(rapid.IntRange(0, 30).Draw(t, "length")) / 2,
+			Washer:   rapid.SampledFrom([]string{"", "plain", "spring"}).Draw(t, "washer"),
+			Tool:     rapid.SampledFrom([]string{"", "PH1", "hex 2.5"}).Draw(t, "tool"),
+			Way:      rapid.SampledFrom([]teardown.Way{teardown.InCell, teardown.InHole, teardown.Laid}).Draw(t, "way"),
 		}
 		switch f.Way {
 		case teardown.InCell:
-			f.Cell = fmt.Sprintf("%c%d", 'A'+rapid.IntRange(0, 3).Draw(t, "row"), rapid.IntRange(1, 6).Draw(t, "column"))
+			f.Cell = fmt.Sprintf("%c%d", 'A'+rapid.IntRange(0, 3).Draw(t, "row"),
+				rapid.IntRange(1, 6).Draw(t, "column"))
 		case teardown.Laid:
 			f.Pattern = teardown.Lay("row", f.Count)
 		}
 		s.Fasteners = append(s.Fasteners, f)
 	}
 	if rapid.Bool().Draw(t, "more") {
-		s.Tabs, s.Connectors, s.Differs = []string{"left, brittle"}, []string{"J1", "P 2"}, []teardown.Variant{{Subject: "battery", Value: "in a holder"}}
+		s.Tabs, s.Connectors, s.Differs = []string{"left, brittle"}, []string{"J1", "P 2"},
+			[]teardown.Variant{{Subject: "battery", Value: "in a holder"}}
 	}
 	return s.Whole()
 }
@@ -122,14 +131,16 @@ func TestTheTrayHoldsOneStepACell(t *testing.T) {
 	steps := logged("Lid | 4x M3x8 @A1", "Cage | 2x M3x6 @A2 | 1x M4 @A2", "Drive | 4x M3x5 @A1", "Feet | 4x M5 @hole")
 	cells := tray.Filled(steps)
 	require.Len(t, cells, 6)
-	require.Equal(t, teardown.Cell{Name: "A2", Step: 2, Off: "Cage", Holds: []string{"2 M3 x 6 mm", "1 M4"}, Count: 3}, cells[1])
+	require.Equal(t, teardown.Cell{Name: "A2", Step: 2, Off: "Cage", Holds: []string{"2 M3 x 6 mm", "1 M4"}, Count: 3},
+		cells[1])
 	require.Contains(t, cells[0].Mixed, "steps 1 and 3 share the cell A1")
 	require.Equal(t, "A3", tray.Free(steps))
 	require.Equal(t, "B3", tray.Last())
 	require.ErrorContains(t, steps[0].Check(teardown.Tray{Rows: 0, Columns: 0}), "no cell")
 	steps[2].Reversal = teardown.Reversal{State: teardown.Back, Left: []teardown.LeftOver{{Fastener: 0, Count: 1}}}
 	steps[0].State = teardown.Back
-	require.Equal(t, teardown.Cell{Name: "A1", Step: 3, Off: "Drive", Holds: []string{"1 M3 x 5 mm"}, Count: 1}, tray.Filled(steps)[0])
+	require.Equal(t, teardown.Cell{Name: "A1", Step: 3, Off: "Drive", Holds: []string{"1 M3 x 5 mm"}, Count: 1},
+		tray.Filled(steps)[0])
 }
 
 func TestClosingNamesWhatLacks(t *testing.T) {
@@ -139,8 +150,10 @@ func TestClosingNamesWhatLacks(t *testing.T) {
 	lacking := teardown.Lacks(steps, plugs)
 	require.Equal(t, "step 3, Card, is not back on; tick it, or skip it with a reason", lacking[0].Text)
 	require.Len(t, lacking, 5)
-	require.Equal(t, teardown.Lacking{Kind: "connector", Step: 2, Text: "connector J5, unplugged in step 2, is open; plug it in as the map shows, and tick it"}, lacking[3])
-	require.Equal(t, teardown.Sums{Steps: 3, Off: 3, Fasteners: 8, Aside: 8, Unplugged: 2, Open: 2}, teardown.Sum(steps, plugs))
+	require.Equal(t, teardown.Lacking{Kind: "connector", Step: 2,
+		Text: "connector J5, unplugged in step 2, is open; plug it in as the map shows, and tick it"}, lacking[3])
+	require.Equal(t, teardown.Sums{Steps: 3, Off: 3, Fasteners: 8, Aside: 8, Unplugged: 2, Open: 2},
+		teardown.Sum(steps, plugs))
 
 	steps[2].Reversal = teardown.Reversal{State: teardown.Skipped}
 	steps[1].Reversal = teardown.Reversal{State: teardown.Back, Left: []teardown.LeftOver{{Fastener: 0, Count: 1}}}
@@ -155,7 +168,8 @@ func TestClosingNamesWhatLacks(t *testing.T) {
 	steps[1].Left[0].Reason = "the hole is stripped"
 	outcome, why = teardown.OutcomeOf(steps, plugs)
 	require.Equal(t, teardown.LeftOut, outcome)
-	require.Equal(t, "Card is left off: goes to the stores; 1 M3 x 5 mm left over from Drive: the hole is stripped", why)
+	require.Equal(t, "Card is left off: goes to the stores; 1 M3 x 5 mm left over from Drive: the hole is stripped",
+		why)
 	require.Nil(t, teardown.Next(steps))
 
 	for want, r := range map[string]teardown.Reversal{
@@ -170,7 +184,10 @@ func TestClosingNamesWhatLacks(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		steps, plugs := []teardown.Logged{}, []teardown.Connector{}
 		for i := range rapid.IntRange(1, 8).Draw(t, "steps") {
-			s := teardown.Logged{N: i + 1, Step: drawStep(t), Reversal: teardown.Reversal{State: rapid.SampledFrom([]teardown.State{teardown.Off, teardown.Back}).Draw(t, "state")}}
+			s := teardown.Logged{N: i + 1, Step: drawStep(t),
+				Reversal: teardown.Reversal{
+					State: rapid.SampledFrom([]teardown.State{teardown.Off, teardown.Back}).Draw(t, "state"),
+				}}
 			steps = append(steps, s)
 			for _, name := range s.Connectors {
 				plugs = append(plugs, teardown.Connector{Name: name, Open: s.State == teardown.Off})
@@ -195,8 +212,10 @@ func TestAProcedureShowsHowThisMachineDiffers(t *testing.T) {
 		}
 		return steps
 	}
-	procedure := plain("Lid | 4x M3x8 @A1", "Battery | differs battery: in a holder | in this order", "Main board | 6x M3x6 @A2")
-	log := plain("lid | 3x M3x8 @A1 | 1x M3x12 @A1", "Shield", "Main  board | 6x M3x6 @A2", "Battery | differs battery: soldered")
+	procedure := plain("Lid | 4x M3x8 @A1", "Battery | differs battery: in a holder | in this order",
+		"Main board | 6x M3x6 @A2")
+	log := plain("lid | 3x M3x8 @A1 | 1x M3x12 @A1", "Shield", "Main  board | 6x M3x6 @A2",
+		"Battery | differs battery: soldered")
 	texts := []string{}
 	for _, c := range teardown.Compare(procedure, log) {
 		texts = append(texts, fmt.Sprintf("%d %s: %s", c.Step, c.Off, c.Text))
@@ -208,20 +227,25 @@ func TestAProcedureShowsHowThisMachineDiffers(t *testing.T) {
 		"4 Battery: battery here: soldered; in the procedure: in a holder",
 	}, texts)
 	require.Empty(t, teardown.Compare(procedure, procedure))
-	require.Equal(t, []teardown.Change{{Step: 0, Off: "Battery", Text: "was not taken off here"}}, teardown.Compare(procedure[:2], procedure[:1]))
+	require.Equal(t, []teardown.Change{{Step: 0, Off: "Battery", Text: "was not taken off here"}},
+		teardown.Compare(procedure[:2], procedure[:1]))
 
 	battery := func(value, machine, from, to string) teardown.Observed {
-		return teardown.Observed{Variant: teardown.Variant{Subject: "battery", Value: value}, Machine: machine, From: from, To: to}
+		return teardown.Observed{Variant: teardown.Variant{Subject: "battery", Value: value}, Machine: machine,
+			From: from, To: to}
 	}
 	told := teardown.Variants([]teardown.Observed{
-		battery("in a holder", "EH-0142", "1985-10-01", "1985-12-01"), battery("soldered", "EH-0101", "1983-02-01", "1983-06-01"),
+		battery("in a holder", "EH-0142", "1985-10-01", "1985-12-01"),
+		battery("soldered", "EH-0101", "1983-02-01", "1983-06-01"),
 		battery("Soldered", "EH-0139", "", ""), battery("in a holder", "EH-0150", "1986-01-01", "1986-03-01"),
 	})
 	require.Len(t, told, 1)
 	require.Equal(t, []string{"EH-0101", "EH-0139"}, told[0].Spans[0].Machines)
 	require.Contains(t, told[0].Dates, "soldered gave place to in a holder between 1983-06-01 and 1985-10-01")
-	require.Contains(t, teardown.Variants([]teardown.Observed{battery("a", "1", "1983-01-01", "1985-01-01"), battery("b", "2", "1984-01-01", "1986-01-01")})[0].Dates, "that dates nothing")
-	require.Empty(t, teardown.Variants([]teardown.Observed{battery("a", "1", "", ""), battery("A", "2", "", "")}), "the same on all")
+	require.Contains(t, teardown.Variants([]teardown.Observed{battery("a", "1", "1983-01-01", "1985-01-01"),
+		battery("b", "2", "1984-01-01", "1986-01-01")})[0].Dates, "that dates nothing")
+	require.Empty(t, teardown.Variants([]teardown.Observed{battery("a", "1", "", ""), battery("A", "2", "", "")}),
+		"the same on all")
 }
 
 func TestCautionsAreSaidOnce(t *testing.T) {
@@ -243,7 +267,8 @@ func TestCautionsAreSaidOnce(t *testing.T) {
 	require.InDelta(t, 0.5, ring[0].X, 1e-9)
 	require.InDelta(t, 0.1, ring[0].Y, 1e-9)
 	require.Equal(t, []teardown.Point{{X: 0.5, Y: 0.5}}, teardown.Lay("row", 1))
-	tapped := teardown.Step{Off: "Lid", Fasteners: []teardown.Fastener{{Count: 3, Kind: "M3", Way: teardown.Laid, Shape: "ring"}}}.Whole()
+	tapped := teardown.Step{Off: "Lid",
+		Fasteners: []teardown.Fastener{{Count: 3, Kind: "M3", Way: teardown.Laid, Shape: "ring"}}}.Whole()
 	require.Equal(t, teardown.Lay("ring", 3), tapped.Fasteners[0].Pattern)
 	require.Empty(t, tapped.Fasteners[0].Shape)
 }

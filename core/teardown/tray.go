@@ -61,7 +61,8 @@ func (t Tray) Filled(steps []Logged) []Cell {
 			}
 			cell := &cells[row*t.Columns+column]
 			if cell.Step != 0 && cell.Step != s.N {
-				cell.Mixed = fmt.Sprintf("steps %d and %d share the cell %s; move one, or they get mixed up", cell.Step, s.N, cell.Name)
+				cell.Mixed = fmt.Sprintf("steps %d and %d share the cell %s; move one, or they get mixed up", cell.Step,
+					s.N, cell.Name)
 			} else {
 				cell.Step, cell.Off = s.N, s.Off
 			}

@@ -17,7 +17,8 @@ const (
 )
 
 // Draw writes the sockets of a board as SVG: pins in two rows where there are more than ten, those that a plug
-// covers filled, paler while it is out, those left free hollow, pin 1 square. What a plug hangs over is drawn beside the socket.
+// covers filled, paler while it is out, those left free hollow, pin 1 square. What a plug hangs over is drawn beside
+// the socket.
 func Draw(board string, placed []Placed) string {
 	on := []Placed{}
 	for _, p := range placed {
@@ -38,7 +39,8 @@ func Draw(board string, placed []Placed) string {
 	}
 	fmt.Fprintf(&out, "<title>%s</title>\n", svg.Escaped("Sockets on "+title))
 	fmt.Fprintf(&out, `<rect width="%d" height="%d" fill="#fffdf9"/>`+"\n", drawnWide, high)
-	fmt.Fprintf(&out, `<text x="16" y="30" font-size="20" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", svg.Escaped(title))
+	fmt.Fprintf(&out, `<text x="16" y="30" font-size="20" font-weight="bold" fill="#1d2b33">%s</text>`+"\n",
+		svg.Escaped(title))
 	for i, p := range on {
 		drawSocket(&out, p, tops[i])
 	}
@@ -54,7 +56,8 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 	case p.Open || p.IsSocketOnly():
 		dash = ` stroke-dasharray="6 4"`
 	}
-	fmt.Fprintf(out, `<text x="16" y="%d" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", top+22, svg.Escaped(p.Name))
+	fmt.Fprintf(out, `<text x="16" y="%d" font-weight="bold" fill="#1d2b33">%s</text>`+"\n", top+22,
+		svg.Escaped(p.Name))
 	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+42, svg.Escaped(svg.Clipped(p.Kind, 30)))
 	fmt.Fprintf(out, `<text x="16" y="%d" fill="#566069">%s</text>`+"\n", top+62, svg.Escaped(p.shortState()))
 	pins := max(p.SocketPins, p.Offset+p.PlugPins)
@@ -83,19 +86,24 @@ func drawSocket(out *strings.Builder, p Placed, top int) {
 		}
 		shape := fmt.Sprintf(`<circle cx="%d" cy="%d" r="%d"`, x, y, max(2, pitch*5/16))
 		if pin == 1 {
-			shape = fmt.Sprintf(`<rect x="%d" y="%d" width="%d" height="%d"`, x-pitch*5/16, y-pitch*5/16, max(4, pitch*10/16), max(4, pitch*10/16))
+			shape = fmt.Sprintf(`<rect x="%d" y="%d" width="%d" height="%d"`, x-pitch*5/16, y-pitch*5/16,
+				max(4, pitch*10/16), max(4, pitch*10/16))
 		}
 		fmt.Fprintf(out, `%s fill="%s" stroke="%s" stroke-width="1.5"/>`+"\n", shape, fill, frame)
 	}
 	if p.SocketPins > 0 {
 		x1, x2 := pinsAt+(1-first)/rows*pitch-10, pinsAt+(p.SocketPins-first)/rows*pitch+10
-		fmt.Fprintf(out, `<rect x="%d" y="%d" width="%d" height="%d" fill="none" stroke="%s" stroke-width="2"%s/>`+"\n", x1, top+8, x2-x1, 24+(rows-1)*18, frame, dash)
+		fmt.Fprintf(out, `<rect x="%d" y="%d" width="%d" height="%d" fill="none" stroke="%s" stroke-width="2"%s/>`+"\n",
+			x1, top+8, x2-x1, 24+(rows-1)*18, frame, dash)
 	} else {
 		fmt.Fprintf(out, `<text x="%d" y="%d" fill="#8a5a00">pins not counted</text>`+"\n", pinsAt, top+26)
 	}
-	fmt.Fprintf(out, `<text x="%d" y="%d" fill="#1d2b33" font-size="15">%s</text>`+"\n", pinsAt, top+74, svg.Escaped(svg.Clipped(p.way(), 80)))
-	fmt.Fprintf(out, `<text x="740" y="%d" fill="#1d2b33">%s</text>`+"\n", top+30, svg.Escaped(svg.Clipped(p.end(), 32)))
-	fmt.Fprintf(out, `<text x="740" y="%d" fill="#566069">%s</text>`+"\n", top+50, svg.Escaped(svg.Clipped(p.Cable, 32)))
+	fmt.Fprintf(out, `<text x="%d" y="%d" fill="#1d2b33" font-size="15">%s</text>`+"\n", pinsAt, top+74,
+		svg.Escaped(svg.Clipped(p.way(), 80)))
+	fmt.Fprintf(out, `<text x="740" y="%d" fill="#1d2b33">%s</text>`+"\n", top+30,
+		svg.Escaped(svg.Clipped(p.end(), 32)))
+	fmt.Fprintf(out, `<text x="740" y="%d" fill="#566069">%s</text>`+"\n", top+50,
+		svg.Escaped(svg.Clipped(p.Cable, 32)))
 }
 
 // shortState is the state in a word or two, for where there is little room.

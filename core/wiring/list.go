@@ -15,7 +15,8 @@ type Placed struct {
 }
 
 // columns of a wiring list.
-var columns = []string{"name", "from", "from place", "to", "to place", "kind", "plug pins", "socket pins", "offset", "free on socket", "free on plug",
+var columns = []string{"name", "from", "from place", "to", "to place", "kind", "plug pins", "socket pins", "offset",
+	"free on socket", "free on plug",
 	"pin 1", "key", "wire colours", "cable", "state", "warnings", "note"}
 
 // List writes a wiring list as CSV (RFC 4180), a connector a line.
@@ -33,7 +34,8 @@ func List(placed []Placed) string {
 		}
 		free := p.Free()
 		rows = append(rows, []string{
-			p.Name, p.FromBoard, p.FromPlace, p.ToBoard, p.ToPlace, p.Kind, count(p.PlugPins), count(p.SocketPins), fmt.Sprint(p.Offset), runs(free.Socket), runs(free.Plug),
+			p.Name, p.FromBoard, p.FromPlace, p.ToBoard, p.ToPlace, p.Kind, count(p.PlugPins), count(p.SocketPins),
+			fmt.Sprint(p.Offset), runs(free.Socket), runs(free.Plug),
 			p.Pin1, p.Key, p.Colours, p.Cable, p.state(), strings.Join(texts, "; "), p.Note,
 		})
 	}

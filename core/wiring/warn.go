@@ -30,11 +30,18 @@ func Warnings(connectors []Connector) []Warning {
 			}
 			switch {
 			case other.Never != "":
-				add("never", fmt.Sprintf("%s looks like %s and must not take its plug: %s. Label it before %s is unplugged.", other.words(), c.Name, other.Never, c.Name), other.Name, c.Name)
+				add("never",
+					fmt.Sprintf("%s looks like %s and must not take its plug: %s. Label it before %s is unplugged.",
+						other.words(), c.Name, other.Never, c.Name), other.Name, c.Name)
 			case other.IsSocketOnly():
-				add("twins", fmt.Sprintf("the plug of %s fits %s, too, where nothing was plugged in; label it before it is unplugged", c.Name, other.words()), c.Name, other.Name)
+				add("twins",
+					fmt.Sprintf(
+						"the plug of %s fits %s, too, where nothing was plugged in; label it before it is unplugged",
+						c.Name, other.words()), c.Name, other.Name)
 			case i < j || !other.fits(c):
-				add("twins", fmt.Sprintf("the plug of %s fits the socket of %s, too; label both before they are unplugged", c.Name, other.words()), c.Name, other.Name)
+				add("twins",
+					fmt.Sprintf("the plug of %s fits the socket of %s, too; label both before they are unplugged",
+						c.Name, other.words()), c.Name, other.Name)
 			}
 		}
 		free := c.Free()
@@ -49,10 +56,16 @@ func Warnings(connectors []Connector) []Warning {
 			add("width", text, c.Name)
 		}
 		if !c.HasOrientation() {
-			add("which way", fmt.Sprintf("%s: nobody wrote down which way round it sits; note pin 1, a key or the colour of a wire first", c.Name), c.Name)
+			add("which way",
+				fmt.Sprintf(
+					"%s: nobody wrote down which way round it sits; note pin 1, a key or the colour of a wire first",
+					c.Name), c.Name)
 		}
 		if c.PlugPins == 0 || c.SocketPins == 0 {
-			add("not counted", fmt.Sprintf("%s: the pins of plug and socket are not both counted, so nobody can tell what else it fits", c.Name), c.Name)
+			add("not counted",
+				fmt.Sprintf(
+					"%s: the pins of plug and socket are not both counted, so nobody can tell what else it fits",
+					c.Name), c.Name)
 		}
 	}
 	slices.SortStableFunc(warnings, func(a, b Warning) int {
@@ -71,7 +84,9 @@ func (c Connector) fits(other Connector) bool {
 		return false
 	}
 	// A plug that is narrower by more than a few pins is not mistaken for one that fits.
-	return c.PlugPins <= other.SocketPins && (c.PlugPins == other.SocketPins || c.PlugPins == c.SocketPins && other.SocketPins-c.PlugPins <= 6 || c.SocketPins == other.SocketPins)
+	return c.PlugPins <= other.SocketPins &&
+		(c.PlugPins == other.SocketPins || c.PlugPins == c.SocketPins && other.SocketPins-c.PlugPins <= 6 ||
+			c.SocketPins == other.SocketPins)
 }
 
 func kindKey(kind string) string { return strings.ToLower(strings.Join(strings.Fields(kind), " ")) }

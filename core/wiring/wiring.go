@@ -44,7 +44,8 @@ func (c Connector) Check() error {
 	case strings.ContainsAny(c.Name, ",|"):
 		return &WrongError{"name", "commas and strokes separate names in the log; leave them out"}
 	case c.PlugPins > 0 && c.SocketPins > 0 && (c.Offset >= c.SocketPins || c.Offset+c.PlugPins <= 0):
-		return &WrongError{"offset", fmt.Sprintf("moved by %d pins the plug misses the socket of %d pins", c.Offset, c.SocketPins)}
+		return &WrongError{"offset",
+			fmt.Sprintf("moved by %d pins the plug misses the socket of %d pins", c.Offset, c.SocketPins)}
 	case c.Never != "" && c.FromBoard != "":
 		return &WrongError{"never", "a socket that must stay free has no plug; leave empty what it comes from"}
 	}

@@ -15,12 +15,16 @@ import (
 	"frugalheron/core/wiring"
 )
 
-var disk = wiring.Connector{Name: "J5", FromBoard: "Disk drive", ToBoard: "Main board", Kind: "header 2.54", PlugPins: 34, SocketPins: 40, Offset: 2, Pin1: "red edge to the rear", Cable: "grey ribbon"}
+var disk = wiring.Connector{Name: "J5", FromBoard: "Disk drive", ToBoard: "Main board", Kind: "header 2.54",
+	PlugPins: 34, SocketPins: 40, Offset: 2, Pin1: "red edge to the rear", Cable: "grey ribbon"}
 
 func ExampleWarnings() {
-	tape := wiring.Connector{Name: "J6", FromBoard: "Tape drive", ToBoard: "Main board", Kind: "Header  2.54", PlugPins: 34, SocketPins: 34, Key: "notch"}
-	test := wiring.Connector{Name: "J9", ToBoard: "Main board", Kind: "header 2.54", SocketPins: 34, Never: "it carries +12 V for the test bench"}
-	lamp := wiring.Connector{Name: "P1", FromBoard: "Lamp", ToBoard: "Main board", Kind: "power", PlugPins: 2, SocketPins: 2}
+	tape := wiring.Connector{Name: "J6", FromBoard: "Tape drive", ToBoard: "Main board", Kind: "Header  2.54",
+		PlugPins: 34, SocketPins: 34, Key: "notch"}
+	test := wiring.Connector{Name: "J9", ToBoard: "Main board", Kind: "header 2.54", SocketPins: 34,
+		Never: "it carries +12 V for the test bench"}
+	lamp := wiring.Connector{Name: "P1", FromBoard: "Lamp", ToBoard: "Main board", Kind: "power", PlugPins: 2,
+		SocketPins: 2}
 	for _, w := range wiring.Warnings([]wiring.Connector{disk, tape, test, lamp}) {
 		fmt.Println(w.Kind, w.Names, w.Text)
 	}
@@ -41,13 +45,16 @@ func TestWarningsByCase(t *testing.T) {
 		return found
 	}
 	plug := func(name, kind string, plug, socket int) wiring.Connector {
-		return wiring.Connector{Name: name, FromBoard: "x", ToBoard: "y", Kind: kind, PlugPins: plug, SocketPins: socket, Key: "notch"}
+		return wiring.Connector{Name: name, FromBoard: "x", ToBoard: "y", Kind: kind, PlugPins: plug,
+			SocketPins: socket, Key: "notch"}
 	}
 	require.Empty(t, kinds(plug("J1", "din", 5, 5), plug("J2", "power", 5, 5), plug("J3", "din", 20, 20)))
 	require.Equal(t, []string{"twins J1+J2"}, kinds(plug("J1", "", 5, 5), plug("J2", "power", 5, 5)))
-	require.Equal(t, []string{"twins J1+J2"}, kinds(plug("J1", "din", 5, 5), plug("J2", "din", 8, 8)), "narrower by three")
+	require.Equal(t, []string{"twins J1+J2"}, kinds(plug("J1", "din", 5, 5), plug("J2", "din", 8, 8)),
+		"narrower by three")
 	require.Empty(t, kinds(plug("J1", "header", 10, 10), plug("J2", "header", 40, 40)), "nobody takes 10 pins for 40")
-	require.Equal(t, []string{"twins J1+J2"}, kinds(plug("J1", "din", 5, 5), wiring.Connector{Name: "J2", ToBoard: "y", Kind: "din", SocketPins: 5}))
+	require.Equal(t, []string{"twins J1+J2"},
+		kinds(plug("J1", "din", 5, 5), wiring.Connector{Name: "J2", ToBoard: "y", Kind: "din", SocketPins: 5}))
 	require.Equal(t, []string{"twins J2+J1", "not counted J1"}, kinds(plug("J1", "din", 0, 5), plug("J2", "din", 5, 5)))
 	over := plug("J1", "header", 34, 26)
 	require.Equal(t, wiring.Free{Socket: []int{}, Plug: []int{27, 28, 29, 30, 31, 32, 33, 34}}, over.Free())
@@ -73,7 +80,8 @@ func TestConnectorsAreChecked(t *testing.T) {
 	// Every pin of the socket is either met by the plug or free, and so is every pin of the plug.
 	rapid.Check(t, func(t *rapid.T) {
 		c := disk
-		c.PlugPins, c.SocketPins, c.Offset = rapid.IntRange(1, 60).Draw(t, "plug"), rapid.IntRange(1, 60).Draw(t, "socket"), rapid.IntRange(-20, 20).Draw(t, "offset")
+		c.PlugPins, c.SocketPins, c.Offset = rapid.IntRange(1, 60).Draw(t, "plug"),
+			rapid.IntRange(1, 60).Draw(t, "socket"), rapid.IntRange(-20, 20).Draw(t, "offset")
 		if c.Check() != nil {
 			return
 		}
@@ -85,14 +93,17 @@ func TestConnectorsAreChecked(t *testing.T) {
 
 func TestAWiringListAndDrawing(t *testing.T) {
 	placed := []wiring.Placed{
-		{Connector: disk, Open: true}, {Connector: wiring.Connector{Name: "P1", FromBoard: `Lamp "<&>"`, ToBoard: "Lamp board"}},
-		{Connector: wiring.Connector{Name: "J9", ToBoard: "Main board", Kind: "header 2.54", SocketPins: 34, Never: "for tests"}},
+		{Connector: disk, Open: true},
+		{Connector: wiring.Connector{Name: "P1", FromBoard: `Lamp "<&>"`, ToBoard: "Lamp board"}},
+		{Connector: wiring.Connector{Name: "J9", ToBoard: "Main board", Kind: "header 2.54", SocketPins: 34,
+			Never: "for tests"}},
 		{Connector: wiring.Connector{Name: "J8", ToBoard: "Main board", SocketPins: 3}},
 	}
 	rows, err := csv.NewReader(strings.NewReader(wiring.List(placed))).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 5)
-	require.Equal(t, []string{"J5", "Disk drive", "", "Main board", "", "header 2.54", "34", "40", "2", "1-2, 37-40", "", "red edge to the rear", "", "", "grey ribbon", "open"}, rows[1][:16])
+	require.Equal(t, []string{"J5", "Disk drive", "", "Main board", "", "header 2.54", "34", "40", "2", "1-2, 37-40",
+		"", "red edge to the rear", "", "", "grey ribbon", "open"}, rows[1][:16])
 	require.Contains(t, rows[1][16], "J9 on Main board looks like J5")
 	require.Equal(t, "never: for tests", rows[3][15])
 	require.Equal(t, "free", rows[4][15])
@@ -118,13 +129,16 @@ func TestAnyMapIsToldWell(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		connectors, placed := []wiring.Connector{}, []wiring.Placed{}
 		for i := range rapid.IntRange(0, 9).Draw(t, "connectors") {
-			c := wiring.Connector{Name: fmt.Sprintf("J%d", i), ToBoard: rapid.SampledFrom([]string{"", "Main", `"<&>`}).Draw(t, "board"), Kind: kinds.Draw(t, "kind"), SocketPins: rapid.IntRange(0, 50).Draw(t, "socket")}
+			c := wiring.Connector{Name: fmt.Sprintf("J%d", i),
+				ToBoard: rapid.SampledFrom([]string{"", "Main", `"<&>`}).Draw(t, "board"), Kind: kinds.Draw(t, "kind"),
+				SocketPins: rapid.IntRange(0, 50).Draw(t, "socket")}
 			switch rapid.IntRange(0, 3).Draw(t, "sort") {
 			case 0:
 				c.Never = "for tests"
 			case 1:
 			default:
-				c.FromBoard, c.PlugPins, c.Offset = "Drive", rapid.IntRange(0, 50).Draw(t, "plug"), rapid.IntRange(-5, 5).Draw(t, "offset")
+				c.FromBoard, c.PlugPins, c.Offset = "Drive", rapid.IntRange(0, 50).Draw(t, "plug"),
+					rapid.IntRange(-5, 5).Draw(t, "offset")
 			}
 			if c.Check() != nil {
 				continue
@@ -141,7 +155,8 @@ func TestAnyMapIsToldWell(t *testing.T) {
 			require.GreaterOrEqual(t, at, last)
 			last = at
 			for _, name := range w.Names {
-				require.True(t, slices.ContainsFunc(connectors, func(c wiring.Connector) bool { return c.Name == name }))
+				require.True(t,
+					slices.ContainsFunc(connectors, func(c wiring.Connector) bool { return c.Name == name }))
 			}
 			require.NotEmpty(t, wiring.Of([]wiring.Warning{w}, w.Names[:1]))
 			require.Empty(t, wiring.Of([]wiring.Warning{w}, []string{"none"}))

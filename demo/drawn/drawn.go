@@ -95,7 +95,8 @@ func (b Board) Places() map[string]Part {
 	places := map[string]Part{}
 	for i, p := range b.parts {
 		if at := b.place(i); p.designator != "" {
-			places[p.designator] = Part{X: float64(at.Min.X+at.Max.X) / 2 / width, Y: float64(at.Min.Y+at.Max.Y) / 2 / height}
+			places[p.designator] = Part{X: float64(at.Min.X+at.Max.X) / 2 / width,
+				Y: float64(at.Min.Y+at.Max.Y) / 2 / height}
 		}
 	}
 	return places

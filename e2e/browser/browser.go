@@ -58,7 +58,8 @@ func Start(width, height int) (*Browser, error) {
 		os.RemoveAll(profile)
 	}}
 	chromedp.ListenTarget(ctx, b.note)
-	if err := chromedp.Run(ctx, log.Enable(), runtime.Enable(), chromedp.EmulateViewport(int64(width), int64(height))); err != nil {
+	if err := chromedp.Run(ctx, log.Enable(), runtime.Enable(),
+		chromedp.EmulateViewport(int64(width), int64(height))); err != nil {
 		b.Close()
 		return nil, fmt.Errorf("start Chromium: %w", err)
 	}

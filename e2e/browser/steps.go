@@ -26,12 +26,14 @@ func Link(text string) string { return `//a[normalize-space(.)=` + literal(text)
 // Labelled finds the field that a label names.
 func Labelled(label string) string {
 	quoted := literal(label)
-	return `//*[@id=//label[normalize-space(.)=` + quoted + `]/@for] | //*[self::input or self::textarea or self::div][@aria-label=` + quoted + `]`
+	return `//*[@id=//label[normalize-space(.)=` + quoted +
+		`]/@for] | //*[self::input or self::textarea or self::div][@aria-label=` + quoted + `]`
 }
 
 // Text finds the innermost element that holds a text.
 func Text(text string) string {
-	return `//*[contains(normalize-space(.), ` + literal(text) + `)][not(*[contains(normalize-space(.), ` + literal(text) + `)])]`
+	return `//*[contains(normalize-space(.), ` + literal(text) + `)][not(*[contains(normalize-space(.), ` +
+		literal(text) + `)])]`
 }
 
 func literal(text string) string {
@@ -131,7 +133,9 @@ func Evaluate(script string, into any) chromedp.Action { return chromedp.Evaluat
 
 // Until waits until a script gives true.
 func Until(what, script string) chromedp.Action {
-	return described(what, chromedp.Poll(script, nil, chromedp.WithPollingTimeout(patience), chromedp.WithPollingInterval(20*time.Millisecond)))
+	return described(what,
+		chromedp.Poll(script, nil, chromedp.WithPollingTimeout(patience),
+			chromedp.WithPollingInterval(20*time.Millisecond)))
 }
 
 // SheetText waits until the sheet editor with a label holds exactly a text.

@@ -56,7 +56,9 @@ func (c *Connection) Ask(ctx context.Context, question string) (string, error) {
 	if err := c.Tell(ctx, question); err != nil {
 		return "", err
 	}
-	stop := context.AfterFunc(ctx, func() { c.connection.SetDeadline(time.Now()) }) //nolint:errcheck // it is the end anyway
+	stop := context.AfterFunc(ctx, func() {
+		c.connection.SetDeadline(time.Now())
+	}) //nolint:errcheck // it is the end anyway
 	defer stop()
 	answer, err := c.in.ReadSlice('\n')
 	switch {
@@ -94,7 +96,9 @@ func (c *Connection) Tell(ctx context.Context, text string) error {
 
 func sayable(text string) error {
 	if len(text) > mostQuestion {
-		return &UnsayableError{fmt.Sprintf("it has %d bytes; a line to an instrument has at most %d", len(text), mostQuestion)}
+		return &UnsayableError{
+			fmt.Sprintf("it has %d bytes; a line to an instrument has at most %d", len(text), mostQuestion),
+		}
 	}
 	if !utf8.ValidString(text) {
 		return &UnsayableError{"it is not UTF-8"}

@@ -77,7 +77,8 @@ func TestNothingThatBeginsAnotherLineIsSaid(t *testing.T) {
 		}
 	}))
 	var unsayable *line.UnsayableError
-	for _, text := range []string{"27128\nBURN", "a\rb", "a\x00", "\x1b[2J", "a\u0085b", "a\u2028b", "\xff", strings.Repeat("x", 257)} {
+	for _, text := range []string{"27128\nBURN", "a\rb", "a\x00", "\x1b[2J", "a\u0085b", "a\u2028b", "\xff",
+		strings.Repeat("x", 257)} {
 		require.ErrorAs(t, c.Tell(t.Context(), text), &unsayable, "%q", text)
 		_, err := c.Ask(t.Context(), text)
 		require.ErrorAs(t, err, &unsayable, "%q", text)

@@ -23,8 +23,10 @@ import (
 
 // functions are the questions by what is measured.
 var functions = map[measure.Quantity]string{
-	measure.Volts: "MEAS:VOLT:DC?", measure.VoltsAC: "MEAS:VOLT:AC?", measure.Amperes: "MEAS:CURR:DC?", measure.Ohms: "MEAS:RES?",
-	measure.Microfarads: "MEAS:CAP?", measure.Hertz: "MEAS:FREQ?", measure.Seconds: "MEAS:PER?", measure.Celsius: "MEAS:TEMP?",
+	measure.Volts: "MEAS:VOLT:DC?", measure.VoltsAC: "MEAS:VOLT:AC?", measure.Amperes: "MEAS:CURR:DC?",
+	measure.Ohms:        "MEAS:RES?",
+	measure.Microfarads: "MEAS:CAP?", measure.Hertz: "MEAS:FREQ?", measure.Seconds: "MEAS:PER?",
+	measure.Celsius: "MEAS:TEMP?",
 }
 
 // farads is how a meter gives what is kept in microfarads.
@@ -37,7 +39,8 @@ const overload = 9e37
 var ErrLost = errors.New("the meter does not answer any more")
 
 // ErrOverload is returned when the value is beyond what the meter can show.
-var ErrOverload = errors.New("the meter shows overload: the value is beyond its range, or the leads touch nothing; check the range and where the leads are before the next reading")
+var ErrOverload = errors.New(
+	"the meter shows overload: the value is beyond its range, or the leads touch nothing; check the range and where the leads are before the next reading")
 
 // RefusedError is what the meter itself says it cannot do.
 type RefusedError struct{ Why string }

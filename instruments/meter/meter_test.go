@@ -11,7 +11,8 @@ import (
 )
 
 func standIn(t *testing.T) (*meter.StandIn, *meter.Client) {
-	s, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {measure.Volts: 4.93}, "C12": {measure.Microfarads: 41, measure.Ohms: 1e6}})
+	s, err := meter.NewStandIn(0,
+		map[string]meter.Values{"+5": {measure.Volts: 4.93}, "C12": {measure.Microfarads: 41, measure.Ohms: 1e6}})
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s, dial(t, s.Address())
@@ -74,7 +75,8 @@ func TestAMeterThatAnswersNonsense(t *testing.T) {
 	server, err := line.Serve(0, func() func(string) line.Reply {
 		return func(said string) line.Reply {
 			reply, known := map[string]line.Reply{
-				"*IDN?": {Text: "odd,meter"}, "MEAS:VOLT:DC?": {Text: "lots"}, "MEAS:RES?": {Text: "NaN"}, "MEAS:FREQ?": {HangUp: true}, "SYST:ERR?": {Text: `-100,"Command error"`},
+				"*IDN?": {Text: "odd,meter"}, "MEAS:VOLT:DC?": {Text: "lots"}, "MEAS:RES?": {Text: "NaN"},
+				"MEAS:FREQ?": {HangUp: true}, "SYST:ERR?": {Text: `-100,"Command error"`},
 			}[said]
 			reply.Silent = !known
 			return reply
@@ -120,7 +122,8 @@ func TestOnlyPlainReadingsCount(t *testing.T) {
 	defer server.Close()
 	c := dial(t, server.Address())
 	require.Equal(t, `odd\x1b[2J \xff meter`, c.Name())
-	for _, bad := range []string{"0x10", "1_000", "inf", "-Inf", "nan", "5 V", "4,93", "1e400", "0b1", "12e6", "", "-3e5"} {
+	for _, bad := range []string{"0x10", "1_000", "inf", "-Inf", "nan", "5 V", "4,93", "1e400", "0b1", "12e6", "",
+		"-3e5"} {
 		answer = bad
 		_, err := c.Read(t.Context(), measure.Volts)
 		var refused *meter.RefusedError

@@ -42,7 +42,8 @@ const noError = `0,"No error"`
 // NewStandIn listens on loopback at a port, 0 for any. The same readings in the same order are the same each
 // time.
 func NewStandIn(port int, points map[string]Values) (*StandIn, error) {
-	s := &StandIn{points: points, fault: Faults()[0], last: noError, random: rand.New(rand.NewPCG(34401, 1))} //nolint:gosec // no secret
+	s := &StandIn{points: points, fault: Faults()[0], last: noError,
+		random: rand.New(rand.NewPCG(34401, 1))} //nolint:gosec // no secret
 	if names := slices.Sorted(maps.Keys(points)); len(names) > 0 {
 		s.at = names[0]
 	}

@@ -147,7 +147,8 @@ func (c *Client) block(ctx context.Context, at, count int) (data []byte, again i
 		}
 		data, err = hex.DecodeString(answer)
 		if err != nil || len(data) != count {
-			return nil, again, &RefusedError{fmt.Sprintf("it gave %d figures for %d bytes at %04X", len(answer), count, at)}
+			return nil, again,
+				&RefusedError{fmt.Sprintf("it gave %d figures for %d bytes at %04X", len(answer), count, at)}
 		}
 		sum, err := c.ask(ctx, "SUM %X %X", at, count)
 		if err != nil {

@@ -21,7 +21,8 @@ var sample = func() []byte {
 }()
 
 func standIn(t *testing.T) *romreader.Client {
-	s, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U14 monitor": {Device: "2764", Data: sample}, "none": {}},
+	s, err := romreader.NewStandIn(0,
+		map[string]romreader.Chip{"U14 monitor": {Device: "2764", Data: sample}, "none": {}},
 		func(device string) int { return map[string]int{"2764": 8192, "2732": 4096}[device] })
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })

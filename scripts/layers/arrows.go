@@ -61,7 +61,8 @@ func (t table) allow(from, to string) bool {
 	case layer == otherLayer:
 		return slices.Contains(common[layer], other) || slices.Contains(t.uses[from], other)
 	case layer == "app" && otherLayer == "store":
-		return other == subject || other == "pg" || other == "history" || slices.Contains(t.uses[from], other) || slices.Contains(t.reads[from], other)
+		return other == subject || other == "pg" || other == "history" || slices.Contains(t.uses[from], other) ||
+			slices.Contains(t.reads[from], other)
 	}
 	return true
 }

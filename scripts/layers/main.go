@@ -31,7 +31,8 @@ var mayImport = map[string][]string{
 }
 
 // notInCore are packages that reach out of the computation.
-var notInCore = []string{"net", "database/sql", "os", "io/fs", "io/ioutil", "log", "path/filepath", "syscall", "math/rand", "crypto/rand", "github.com", "golang.org", "go.uber.org"}
+var notInCore = []string{"net", "database/sql", "os", "io/fs", "io/ioutil", "log", "path/filepath", "syscall",
+	"math/rand", "crypto/rand", "github.com", "golang.org", "go.uber.org"}
 
 // computing are packages under these that only compute.
 var computing = []string{"golang.org/x/text/unicode/norm"}
@@ -86,15 +87,21 @@ func check(path string) (problems []string, err error) {
 		if ours, ok := strings.CutPrefix(name, module); ok {
 			other, _, _ := strings.Cut(ours, "/")
 			if !isTest && !arrows.allow(subjectOf(filepath.ToSlash(path)), subjectOf(ours+"/")) {
-				problems = append(problems, fmt.Sprintf("%s: %s must not use %s; the table is scripts/layers/arrows.txt",
-					files.Position(spec.Pos()), subjectOf(filepath.ToSlash(path)), ours))
+				problems = append(problems,
+					fmt.Sprintf("%s: %s must not use %s; the table is scripts/layers/arrows.txt",
+						files.Position(spec.Pos()), subjectOf(filepath.ToSlash(path)), ours))
 			}
 			// Tests from outside may borrow the sample world's people.
 			if other != layer && !slices.Contains(allowed, other) && !(isTest && other == "demo") {
-				problems = append(problems, fmt.Sprintf("%s: %s must not use %s", files.Position(spec.Pos()), layer, other))
+				problems = append(problems,
+					fmt.Sprintf("%s: %s must not use %s", files.Position(spec.Pos()), layer, other))
 			}
-		} else if layer == "core" && !isTest && !slices.Contains(computing, name) && slices.ContainsFunc(notInCore, func(bad string) bool { return name == bad || strings.HasPrefix(name, bad+"/") }) {
-			problems = append(problems, fmt.Sprintf("%s: the core must not import %s", files.Position(spec.Pos()), name))
+		} else if layer == "core" && !isTest && !slices.Contains(computing, name) &&
+			slices.ContainsFunc(notInCore, func(bad string) bool {
+				return name == bad || strings.HasPrefix(name, bad+"/")
+			}) {
+			problems = append(problems,
+				fmt.Sprintf("%s: the core must not import %s", files.Position(spec.Pos()), name))
 		}
 	}
 	if layer == "core" && !isTest {
@@ -104,7 +111,9 @@ func check(path string) (problems []string, err error) {
 				return true
 			}
 			if from, ok := call.X.(*ast.Ident); ok && from.Name == "time" && slices.Contains(clock, call.Sel.Name) {
-				problems = append(problems, fmt.Sprintf("%s: the core must not look at a clock (time.%s)", files.Position(call.Pos()), call.Sel.Name))
+				problems = append(problems,
+					fmt.Sprintf("%s: the core must not look at a clock (time.%s)", files.Position(call.Pos()),
+						call.Sel.Name))
 			}
 			return true
 		})

@@ -34,7 +34,8 @@ func InsertAccount(ctx context.Context, h pg.Handle, a Account) (int64, error) {
 // AccountByLogin finds an account without regard to case.
 func AccountByLogin(ctx context.Context, h pg.Handle, login string) (Account, error) {
 	var a Account
-	err := pg.Get(ctx, h, &a, "account "+login, `SELECT `+accountColumns+` FROM account WHERE lower(login) = lower($1)`, login)
+	err := pg.Get(ctx, h, &a, "account "+login, `SELECT `+accountColumns+` FROM account WHERE lower(login) = lower($1)`,
+		login)
 	return a, err
 }
 
@@ -54,20 +55,24 @@ type ListedAccount struct {
 // ListAccounts lists all accounts by name.
 func ListAccounts(ctx context.Context, h pg.Handle) ([]ListedAccount, error) {
 	accounts := []ListedAccount{}
-	err := h.SelectContext(ctx, &accounts, `SELECT `+accountColumns+`, password_hash = '' AS invited FROM account ORDER BY lower(name), id`)
+	err := h.SelectContext(ctx, &accounts,
+		`SELECT `+accountColumns+`, password_hash = '' AS invited FROM account ORDER BY lower(name), id`)
 	return accounts, err
 }
 
 // LockAccount reads an account and keeps others from changing it until the transaction ends.
 func LockAccount(ctx context.Context, h pg.Handle, id int64) (Account, error) {
 	var a Account
-	err := pg.Get(ctx, h, &a, fmt.Sprintf("account %d", id), `SELECT `+accountColumns+` FROM account WHERE id = $1 FOR UPDATE`, id)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("account %d", id),
+		`SELECT `+accountColumns+` FROM account WHERE id = $1 FOR UPDATE`, id)
 	return a, err
 }
 
 // UpdateAccount writes name, role and whether it is disabled, and counts the version up.
 func UpdateAccount(ctx context.Context, h pg.Handle, a Account) error {
-	_, err := h.ExecContext(ctx, `UPDATE account SET name = $2, role = $3, disabled = $4, version = version + 1 WHERE id = $1`, a.ID, a.Name, a.Role, a.Disabled)
+	_, err := h.ExecContext(ctx,
+		`UPDATE account SET name = $2, role = $3, disabled = $4, version = version + 1 WHERE id = $1`, a.ID, a.Name,
+		a.Role, a.Disabled)
 	return err
 }
 
@@ -87,8 +92,10 @@ type SignInLimit struct {
 // CountSignIn notes an attempt to sign in for each subject, unless one of them has reached its limit; then it tells
 // when the oldest attempt stops counting. Attempts of a subject stand in line, so that of many at once none is
 // overlooked. It wants a transaction; limits are given in the same order by everybody.
-func CountSignIn(ctx context.Context, h pg.Handle, limits []SignInLimit, within time.Duration) (attempts []int64, clearIn time.Duration, err error) {
-	if _, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE at < now() - make_interval(secs => $1)`, within.Seconds()); err != nil {
+func CountSignIn(ctx context.Context, h pg.Handle, limits []SignInLimit,
+	within time.Duration) (attempts []int64, clearIn time.Duration, err error) {
+	if _, err := h.ExecContext(ctx, `DELETE FROM sign_in_failure WHERE at < now() - make_interval(secs => $1)`,
+		within.Seconds()); err != nil {
 		return nil, 0, err
 	}
 	for _, l := range limits {
@@ -101,7 +108,8 @@ func CountSignIn(ctx context.Context, h pg.Handle, limits []SignInLimit, within 
 		}
 		err = h.GetContext(ctx, &row, `SELECT count(*) AS count,
 				COALESCE(extract(epoch FROM min(at) + make_interval(secs => $2) - now()), 0) AS seconds
-			FROM sign_in_failure WHERE subject = $1 AND at > now() - make_interval(secs => $2)`, l.Subject, within.Seconds())
+			FROM sign_in_failure WHERE subject = $1 AND at > now() - make_interval(secs => $2)`, l.Subject,
+			within.Seconds())
 		if err != nil {
 			return nil, 0, err
 		}
@@ -112,7 +120,8 @@ func CountSignIn(ctx context.Context, h pg.Handle, limits []SignInLimit, within 
 	attempts = []int64{}
 	for _, l := range limits {
 		var id int64
-		if err := h.GetContext(ctx, &id, `INSERT INTO sign_in_failure (subject) VALUES ($1) RETURNING id`, l.Subject); err != nil {
+		if err := h.GetContext(ctx, &id, `INSERT INTO sign_in_failure (subject) VALUES ($1) RETURNING id`,
+			l.Subject); err != nil {
 			return nil, 0, err
 		}
 		attempts = append(attempts, id)
@@ -133,20 +142,24 @@ func ClearSignInFailures(ctx context.Context, h pg.Handle, subject string) error
 }
 
 // KnownBrowser reports whether somebody signed in from a browser within a time: to an account, and to any.
-func KnownBrowser(ctx context.Context, h pg.Handle, accountID int64, tokenHash string, within time.Duration) (toThis, toAny bool, err error) {
+func KnownBrowser(ctx context.Context, h pg.Handle, accountID int64, tokenHash string,
+	within time.Duration) (toThis, toAny bool, err error) {
 	var known struct {
 		This bool `db:"this"`
 		Any  bool `db:"some"`
 	}
-	err = h.GetContext(ctx, &known, `SELECT COALESCE(bool_or(account_id = $2), false) AS this, count(*) > 0 AS some FROM known_browser
-		WHERE token_hash = $1 AND last_used > now() - make_interval(secs => $3)`, tokenHash, accountID, within.Seconds())
+	err = h.GetContext(ctx, &known,
+		`SELECT COALESCE(bool_or(account_id = $2), false) AS this, count(*) > 0 AS some FROM known_browser
+		WHERE token_hash = $1 AND last_used > now() - make_interval(secs => $3)`, tokenHash, accountID,
+		within.Seconds())
 	return known.This, known.Any, err
 }
 
 // KnowBrowser keeps that somebody signed in to an account from a browser. Of each account so many are kept.
 func KnowBrowser(ctx context.Context, h pg.Handle, accountID int64, tokenHash string, most int) error {
 	if _, err := h.ExecContext(ctx, `INSERT INTO known_browser (token_hash, account_id) VALUES ($1, $2)
-		ON CONFLICT ON CONSTRAINT known_browser_pkey DO UPDATE SET last_used = now()`, tokenHash, accountID); err != nil {
+		ON CONFLICT ON CONSTRAINT known_browser_pkey DO UPDATE SET last_used = now()`, tokenHash,
+		accountID); err != nil {
 		return err
 	}
 	_, err := h.ExecContext(ctx, `DELETE FROM known_browser WHERE account_id = $1 AND token_hash NOT IN
@@ -167,9 +180,13 @@ func SetPasswordHash(ctx context.Context, h pg.Handle, id int64, hash string) er
 }
 
 // PutLink keeps the hash of the one link of an account, which ends after some time.
-func PutLink(ctx context.Context, h pg.Handle, accountID int64, tokenHash string, lasts time.Duration) (expires time.Time, err error) {
-	err = h.GetContext(ctx, &expires, `INSERT INTO account_link (account_id, token_hash, expires_at) VALUES ($1, $2, now() + make_interval(secs => $3))
-		ON CONFLICT ON CONSTRAINT account_link_pkey DO UPDATE SET token_hash = excluded.token_hash, expires_at = excluded.expires_at
+func PutLink(ctx context.Context, h pg.Handle, accountID int64, tokenHash string,
+	lasts time.Duration) (expires time.Time, err error) {
+	err = h.GetContext(ctx, &expires,
+		`INSERT INTO account_link (account_id, token_hash, expires_at)
+			VALUES ($1, $2, now() + make_interval(secs => $3))
+		ON CONFLICT ON CONSTRAINT account_link_pkey DO UPDATE
+		SET token_hash = excluded.token_hash, expires_at = excluded.expires_at
 		RETURNING expires_at`, accountID, tokenHash, lasts.Seconds())
 	return expires, err
 }

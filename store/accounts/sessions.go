@@ -39,7 +39,8 @@ func (s *Sessions) CommitCtx(ctx context.Context, token string, data []byte, exp
 		return err
 	}
 	_, err := s.db.ExecContext(ctx, `INSERT INTO sessions (token, data, expiry) VALUES ($1, $2, $3)
-		ON CONFLICT ON CONSTRAINT sessions_pkey DO UPDATE SET data = excluded.data, expiry = excluded.expiry`, token, data, expiry)
+		ON CONFLICT ON CONSTRAINT sessions_pkey DO UPDATE SET data = excluded.data, expiry = excluded.expiry`, token,
+		data, expiry)
 	return err
 }
 

@@ -55,7 +55,8 @@ type Acquisition struct {
 	Version int    `db:"version" json:"version"`
 }
 
-const acquisitionSelect = `SELECT q.id, q.title, q.method, q.arrived, q.party_id, q.price_cents, q.currency, q.costs, q.spread, q.condition, q.powered,
+const acquisitionSelect = `SELECT q.id, q.title, q.method, q.arrived, q.party_id, q.price_cents, q.currency, q.costs,
+	q.spread, q.condition, q.powered,
 		q.came_with, q.note, COALESCE(p.name, '') AS party, q.lot, q.version,
 		(SELECT count(*) FROM lot_item i WHERE i.acquisition_id = q.id AND NOT i.struck) AS items
 	FROM acquisition q LEFT JOIN party p ON p.id = q.party_id `
@@ -65,7 +66,8 @@ func (f AcquisitionFields) args(day *string) ([]any, error) {
 		f.Costs = ExtraCosts{}
 	}
 	costs, err := json.Marshal(f.Costs)
-	return []any{f.Title, f.Method, f.Arrived, day, f.PartyID, f.PriceCents, f.Currency, string(costs), f.Spread, f.Condition, f.Powered, f.CameWith, f.Note}, err
+	return []any{f.Title, f.Method, f.Arrived, day, f.PartyID, f.PriceCents, f.Currency, string(costs), f.Spread,
+		f.Condition, f.Powered, f.CameWith, f.Note}, err
 }
 
 // InsertAcquisition adds an arrival and returns its id. Day is the first day that its date can mean.
@@ -75,8 +77,11 @@ func InsertAcquisition(ctx context.Context, h pg.Handle, f AcquisitionFields, da
 		return 0, err
 	}
 	var id int64
-	err = h.GetContext(ctx, &id, `INSERT INTO acquisition (title, method, arrived, arrived_from, party_id, price_cents, currency, costs, spread, condition, powered, came_with, note)
-		VALUES ($1, $2, $3, CAST($4 AS date), $5, $6, $7, CAST($8 AS jsonb), $9, $10, $11, $12, $13) RETURNING id`, args...)
+	err = h.GetContext(ctx, &id,
+		`INSERT INTO acquisition (title, method, arrived, arrived_from, party_id, price_cents, currency, costs, spread,
+			condition, powered, came_with, note)
+		VALUES ($1, $2, $3, CAST($4 AS date), $5, $6, $7, CAST($8 AS jsonb), $9, $10, $11, $12, $13) RETURNING id`,
+		args...)
 	return id, err
 }
 
@@ -86,8 +91,11 @@ func UpdateAcquisition(ctx context.Context, h pg.Handle, id int64, f Acquisition
 	if err != nil {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `UPDATE acquisition SET title = $1, method = $2, arrived = $3, arrived_from = CAST($4 AS date), party_id = $5, price_cents = $6,
-		currency = $7, costs = CAST($8 AS jsonb), spread = $9, condition = $10, powered = $11, came_with = $12, note = $13,
+	_, err = h.ExecContext(ctx,
+		`UPDATE acquisition SET title = $1, method = $2, arrived = $3, arrived_from = CAST($4 AS date), party_id = $5,
+			price_cents = $6,
+		currency = $7, costs = CAST($8 AS jsonb), spread = $9, condition = $10, powered = $11, came_with = $12,
+		note = $13,
 		version = version + 1, updated_at = now() WHERE id = $14`, append(args, id)...)
 	return err
 }
@@ -123,15 +131,19 @@ func acquisition(ctx context.Context, h pg.Handle, id int64, lock string) (Acqui
 
 // ListAcquisitions reads a page, the newest arrival first: those whose words all occur in what is said of
 // them or of their items, or in their party's name; with public only in what others than staff may see.
-func ListAcquisitions(ctx context.Context, h pg.Handle, words []string, public bool, skip, limit int) ([]Acquisition, error) {
+func ListAcquisitions(ctx context.Context, h pg.Handle, words []string, public bool,
+	skip, limit int) ([]Acquisition, error) {
 	found := []Acquisition{}
 	items := `(SELECT string_agg(i.title, ' ') FROM lot_item i WHERE i.acquisition_id = q.id)`
 	said := `concat_ws(' ', q.title, q.method, q.arrived, q.note, ` + items + `, p.name)`
 	if public {
-		said = people.PublicOr(people.PublicLot, "q.id", `concat_ws(' ', q.title, q.method, q.arrived, q.note, `+items+`)`)
+		said = people.PublicOr(people.PublicLot, "q.id",
+			`concat_ws(' ', q.title, q.method, q.arrived, q.note, `+items+`)`)
 	}
 	where, args := pg.LikeAll(`lower(`+said+`)`, words, []any{skip, limit})
 	where = pg.AnyWord(where)
-	err := h.SelectContext(ctx, &found, acquisitionSelect+`WHERE `+where+` ORDER BY q.arrived_from DESC NULLS FIRST, q.id DESC OFFSET $1 LIMIT $2`, args...)
+	err := h.SelectContext(ctx, &found,
+		acquisitionSelect+`WHERE `+where+` ORDER BY q.arrived_from DESC NULLS FIRST, q.id DESC OFFSET $1 LIMIT $2`,
+		args...)
 	return found, err
 }

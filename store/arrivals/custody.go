@@ -31,7 +31,8 @@ type Custody struct {
 	Version   int       `db:"version" json:"version"`
 }
 
-const custodySelect = `SELECT s.id, s.machine_id, s.role, s.who, s.place, s.dates, s.used_for, ` + evidence.CitationColumns + `, COALESCE(p.name, '') AS party,
+const custodySelect = `SELECT s.id, s.machine_id, s.role, s.who, s.place, s.dates, s.used_for, ` +
+	evidence.CitationColumns + `, COALESCE(p.name, '') AS party,
 		s.withdrawn, COALESCE(c.name, '') AS by_name, s.at, s.version
 	FROM custody s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
 
@@ -39,7 +40,9 @@ const custodySelect = `SELECT s.id, s.machine_id, s.role, s.who, s.place, s.date
 func InsertCustody(ctx context.Context, h pg.Handle, machineID int64, by *int64, s CustodyFields) (int64, error) {
 	var id int64
 	args := append([]any{machineID, by, s.Role, s.Who, s.Place, s.Dates, s.UsedFor}, s.Args()...)
-	err := h.GetContext(ctx, &id, `INSERT INTO custody (machine_id, account_id, role, who, place, dates, used_for, kind, cited, page, link, picture_id, region, party_id, said_on)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO custody (machine_id, account_id, role, who, place, dates, used_for, kind, cited, page, link,
+			picture_id, region, party_id, said_on)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, CAST($13 AS jsonb), $14, $15) RETURNING id`, args...)
 	return id, err
 }
@@ -47,15 +50,19 @@ func InsertCustody(ctx context.Context, h pg.Handle, machineID int64, by *int64,
 // UpdateCustody writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateCustody(ctx context.Context, h pg.Handle, id int64, s CustodyFields) error {
 	args := append([]any{id, s.Role, s.Who, s.Place, s.Dates, s.UsedFor}, s.Args()...)
-	_, err := h.ExecContext(ctx, `UPDATE custody SET role = $2, who = $3, place = $4, dates = $5, used_for = $6, kind = $7, cited = $8, page = $9, link = $10,
-		picture_id = $11, region = CAST($12 AS jsonb), party_id = $13, said_on = $14, version = version + 1 WHERE id = $1`, args...)
+	_, err := h.ExecContext(ctx,
+		`UPDATE custody SET role = $2, who = $3, place = $4, dates = $5, used_for = $6, kind = $7, cited = $8,
+			page = $9, link = $10,
+		picture_id = $11, region = CAST($12 AS jsonb), party_id = $13, said_on = $14, version = version + 1
+		WHERE id = $1`, args...)
 	return err
 }
 
 // LockCustody reads a statement and keeps others from changing it until the transaction ends.
 func LockCustody(ctx context.Context, h pg.Handle, id int64) (Custody, error) {
 	var s Custody
-	err := pg.Get(ctx, h, &s, fmt.Sprintf("statement %d about the past", id), custodySelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
+	err := pg.Get(ctx, h, &s, fmt.Sprintf("statement %d about the past", id),
+		custodySelect+`WHERE s.id = $1 FOR UPDATE OF s`, id)
 	return s, err
 }
 

@@ -34,30 +34,41 @@ type LotItem struct {
 	Version    int    `db:"version" json:"version"`
 }
 
-const lotItemSelect = `SELECT i.id, i.acquisition_id, i.kind, i.title, i.estimate_cents, i.hand_cents, i.value_cents, i.value_note, i.passed_to, i.passed_on,
-		i.passed_for_cents, i.note, i.machine_id, COALESCE(m.accession, '') AS accession, i.assembly_id, COALESCE(p.name, '') AS party, i.struck, i.version
+const lotItemSelect = `SELECT i.id, i.acquisition_id, i.kind, i.title, i.estimate_cents, i.hand_cents, i.value_cents,
+	i.value_note, i.passed_to, i.passed_on,
+		i.passed_for_cents, i.note, i.machine_id, COALESCE(m.accession, '') AS accession, i.assembly_id,
+		COALESCE(p.name, '') AS party, i.struck, i.version
 	FROM lot_item i LEFT JOIN machine m ON m.id = i.machine_id LEFT JOIN party p ON p.id = i.passed_to `
 
 // InsertLotItem adds a thing behind the others of a lot and returns its id.
 func InsertLotItem(ctx context.Context, h pg.Handle, acquisitionID int64, f LotItemFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO lot_item (acquisition_id, ordinal, kind, title, estimate_cents, hand_cents, value_cents, value_note, passed_to, passed_on, passed_for_cents, note)
-		VALUES ($1, (SELECT COALESCE(max(ordinal), 0) + 1 FROM lot_item WHERE acquisition_id = $1), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) RETURNING id`,
-		acquisitionID, f.Kind, f.Title, f.EstimateCents, f.HandCents, f.ValueCents, f.ValueNote, f.PassedTo, f.PassedOn, f.PassedForCents, f.Note)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO lot_item (acquisition_id, ordinal, kind, title, estimate_cents, hand_cents, value_cents,
+			value_note, passed_to, passed_on, passed_for_cents, note)
+		VALUES ($1, (SELECT COALESCE(max(ordinal), 0) + 1 FROM lot_item
+		WHERE acquisition_id = $1), $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) RETURNING id`,
+		acquisitionID, f.Kind, f.Title, f.EstimateCents, f.HandCents, f.ValueCents, f.ValueNote, f.PassedTo, f.PassedOn,
+		f.PassedForCents, f.Note)
 	return id, err
 }
 
 // UpdateLotItem writes all fields and counts the version up. The caller holds the lock of the lot.
 func UpdateLotItem(ctx context.Context, h pg.Handle, id int64, f LotItemFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE lot_item SET kind = $2, title = $3, estimate_cents = $4, hand_cents = $5, value_cents = $6, value_note = $7,
+	_, err := h.ExecContext(ctx,
+		`UPDATE lot_item SET kind = $2, title = $3, estimate_cents = $4, hand_cents = $5, value_cents = $6,
+			value_note = $7,
 		passed_to = $8, passed_on = $9, passed_for_cents = $10, note = $11, version = version + 1 WHERE id = $1`,
-		id, f.Kind, f.Title, f.EstimateCents, f.HandCents, f.ValueCents, f.ValueNote, f.PassedTo, f.PassedOn, f.PassedForCents, f.Note)
+		id, f.Kind, f.Title, f.EstimateCents, f.HandCents, f.ValueCents, f.ValueNote, f.PassedTo, f.PassedOn,
+		f.PassedForCents, f.Note)
 	return err
 }
 
 // LinkLotItem says which machine or assembly a thing of a lot became; both nil for neither.
 func LinkLotItem(ctx context.Context, h pg.Handle, id int64, machineID, assemblyID *int64) error {
-	_, err := h.ExecContext(ctx, `UPDATE lot_item SET machine_id = $2, assembly_id = $3, version = version + 1 WHERE id = $1`, id, machineID, assemblyID)
+	_, err := h.ExecContext(ctx,
+		`UPDATE lot_item SET machine_id = $2, assembly_id = $3, version = version + 1 WHERE id = $1`, id, machineID,
+		assemblyID)
 	return err
 }
 
@@ -77,13 +88,15 @@ func LotItemByID(ctx context.Context, h pg.Handle, id int64) (LotItem, error) {
 // LotItemsOf lists the things of a lot, in order.
 func LotItemsOf(ctx context.Context, h pg.Handle, acquisitionID int64) ([]LotItem, error) {
 	items := []LotItem{}
-	err := h.SelectContext(ctx, &items, lotItemSelect+`WHERE i.acquisition_id = $1 AND NOT i.struck ORDER BY i.ordinal, i.id`, acquisitionID)
+	err := h.SelectContext(ctx, &items,
+		lotItemSelect+`WHERE i.acquisition_id = $1 AND NOT i.struck ORDER BY i.ordinal, i.id`, acquisitionID)
 	return items, err
 }
 
 // LotItemOf finds the thing of a lot that a machine or an assembly was; ErrNotFound for none.
 func LotItemOf(ctx context.Context, h pg.Handle, machineID, assemblyID *int64) (LotItem, error) {
 	var i LotItem
-	err := pg.Get(ctx, h, &i, "item of a lot", lotItemSelect+`WHERE (i.machine_id = $1 OR i.assembly_id = $2) AND NOT i.struck`, machineID, assemblyID)
+	err := pg.Get(ctx, h, &i, "item of a lot",
+		lotItemSelect+`WHERE (i.machine_id = $1 OR i.assembly_id = $2) AND NOT i.struck`, machineID, assemblyID)
 	return i, err
 }

@@ -181,7 +181,8 @@ func TestWhereNothingCanBeKept(t *testing.T) {
 	file := filepath.Join(t.TempDir(), "a file")
 	require.NoError(t, os.WriteFile(file, nil, 0o600))
 	s3 := startS3(t, "pictures")
-	for _, where := range []string{filepath.Join(file, "below"), file, "carrier-pigeon://loft", "s3://", s3 + "&colour=red",
+	for _, where := range []string{filepath.Join(file, "below"), file, "carrier-pigeon://loft", "s3://",
+		s3 + "&colour=red",
 		"s3://pictures?endpoint=nowhere", startS3(t, "other") + "x"} {
 		_, err := blobs.Open(ctx, where)
 		require.Error(t, err, where)

@@ -115,7 +115,8 @@ func (c *Cluster) initialise(ctx context.Context, options Options) error {
 	if err := c.programs.own(c.folder, draft); err != nil {
 		return err
 	}
-	arguments := []string{"-D", c.data(), "-U", superuser, "--pwfile", draft, "--auth", "scram-sha-256", "--encoding", "UTF8", "--locale", "C.UTF-8"}
+	arguments := []string{"-D", c.data(), "-U", superuser, "--pwfile", draft, "--auth", "scram-sha-256", "--encoding",
+		"UTF8", "--locale", "C.UTF-8"}
 	if options.Throwaway {
 		arguments = append(arguments, "--no-sync")
 	}
@@ -188,7 +189,8 @@ func (c *Cluster) startAt(ctx context.Context, options Options, choose func() (i
 		if options.Throwaway {
 			settings += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
 		}
-		if _, err = c.programs.run(ctx, "pg_ctl", "start", "-D", c.data(), "-l", c.logFile(), "-w", "-t", "60", "-o", settings); err == nil {
+		if _, err = c.programs.run(ctx, "pg_ctl", "start", "-D", c.data(), "-l", c.logFile(), "-w", "-t", "60", "-o",
+			settings); err == nil {
 			return nil
 		}
 		select {

@@ -18,23 +18,30 @@ type AgeingRow struct {
 // A place of which nobody said the climate has that of the smallest one around it: places are written from the
 // outside in, divided by commas.
 const ageingSelect = `WITH standing AS MATERIALIZED (
-		SELECT p.id, (SELECT a.climate FROM place a WHERE a.climate <> '' AND (a.id = p.id OR starts_with(p.name, a.name || ',')) ORDER BY length(a.name) DESC LIMIT 1) AS climate
+		SELECT p.id, (SELECT a.climate FROM place a WHERE a.climate <> '' AND (a.id = p.id
+		OR starts_with(p.name, a.name || ',')) ORDER BY length(a.name) DESC LIMIT 1) AS climate
 		FROM place p)
-	SELECT g.machine_id, g.parts, CAST(q.arrived_from AS text) AS acquired, m.era_from, COALESCE(p.climate, '') AS climate
+	SELECT g.machine_id, g.parts, CAST(q.arrived_from AS text) AS acquired, m.era_from, COALESCE(p.climate,
+	'') AS climate
 	FROM machine_ageing g JOIN machine m ON m.id = g.machine_id LEFT JOIN standing p ON p.id = m.place_id
-		LEFT JOIN lot_item i ON i.machine_id = m.id AND NOT i.struck LEFT JOIN acquisition q ON q.id = i.acquisition_id `
+		LEFT JOIN lot_item i ON i.machine_id = m.id AND NOT i.struck LEFT
+		JOIN acquisition q ON q.id = i.acquisition_id `
 
 // Ageing lists what ages in all machines; with an id in that one.
 func Ageing(ctx context.Context, h pg.Handle, machineID int64) ([]AgeingRow, error) {
 	found := []AgeingRow{}
-	err := h.SelectContext(ctx, &found, ageingSelect+`WHERE g.parts <> '' AND (CAST($1 AS bigint) = 0 OR g.machine_id = $1) ORDER BY g.machine_id`, machineID)
+	err := h.SelectContext(ctx, &found,
+		ageingSelect+`WHERE g.parts <> '' AND (CAST($1 AS bigint) = 0 OR g.machine_id = $1) ORDER BY g.machine_id`,
+		machineID)
 	return found, err
 }
 
 // LockAgeing keeps others from writing what ages in a machine until the transaction ends. Who reads what it
 // follows from after this misses nothing that was written before.
 func LockAgeing(ctx context.Context, h pg.Handle, machineID int64) error {
-	_, err := h.ExecContext(ctx, `INSERT INTO machine_ageing (machine_id, parts) VALUES ($1, '') ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO NOTHING`, machineID)
+	_, err := h.ExecContext(ctx,
+		`INSERT INTO machine_ageing (machine_id, parts) VALUES ($1, '')
+			ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO NOTHING`, machineID)
 	if err != nil {
 		return err
 	}
@@ -45,7 +52,8 @@ func LockAgeing(ctx context.Context, h pg.Handle, machineID int64) error {
 // PutAgeing writes what ages in a machine.
 func PutAgeing(ctx context.Context, h pg.Handle, machineID int64, parts string, rules int) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO machine_ageing (machine_id, parts, rules) VALUES ($1, $2, $3)
-		ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO UPDATE SET parts = excluded.parts, rules = excluded.rules`, machineID, parts, rules)
+		ON CONFLICT ON CONSTRAINT machine_ageing_pkey DO UPDATE SET parts = excluded.parts, rules = excluded.rules`,
+		machineID, parts, rules)
 	return err
 }
 
@@ -76,11 +84,15 @@ type HeldPart struct {
 // HeldParts lists the parts that a machine holds today; empty sockets are none.
 func HeldParts(ctx context.Context, h pg.Handle, machineID int64) ([]HeldPart, error) {
 	found := []HeldPart{}
-	err := h.SelectContext(ctx, &found, `SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line, array_to_string(e.designators, ' ') AS places, e.count, e.kind,
+	err := h.SelectContext(ctx, &found,
+		`SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line, array_to_string(e.designators,
+			' ') AS places, e.count, e.kind,
 			e.type_class AS class, e.marking, e.socketed, CAST(e.date_to AS text) AS made,
-			COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ') FROM jsonb_array_elements(e.findings) x), '') AS findings
+			COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ')
+			FROM jsonb_array_elements(e.findings) x), '') AS findings
 		FROM fitting f JOIN assembly a ON a.id = f.assembly_id JOIN entry e ON e.assembly_id = a.id
-		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside' AND NOT e.empty ORDER BY f.ordinal, a.id, e.line`, machineID)
+		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside' AND NOT e.empty
+		ORDER BY f.ordinal, a.id, e.line`, machineID)
 	return found, err
 }
 
@@ -96,8 +108,11 @@ type AgeingSpot struct {
 // AgeingSpots names the lines of sheets; a line that is not there any more is left out.
 func AgeingSpots(ctx context.Context, h pg.Handle, assemblies []int64, lines []int) ([]AgeingSpot, error) {
 	found := []AgeingSpot{}
-	err := h.SelectContext(ctx, &found, `SELECT w.assembly_id, w.line, a.title AS board, COALESCE(array_to_string(e.designators, ' '), '') AS places, COALESCE(e.marking, '') AS marking
-		FROM unnest(CAST($1 AS bigint[]), CAST($2 AS integer[])) AS w(assembly_id, line) JOIN assembly a ON a.id = w.assembly_id
+	err := h.SelectContext(ctx, &found,
+		`SELECT w.assembly_id, w.line, a.title AS board, COALESCE(array_to_string(e.designators, ' '), '') AS places,
+			COALESCE(e.marking, '') AS marking
+		FROM unnest(CAST($1 AS bigint[]), CAST($2 AS integer[])) AS w(assembly_id, line)
+		JOIN assembly a ON a.id = w.assembly_id
 			LEFT JOIN entry e ON e.assembly_id = w.assembly_id AND e.line = w.line`, assemblies, lines)
 	return found, err
 }
@@ -113,7 +128,9 @@ type MachineName struct {
 // MachineNames reads how some machines are called.
 func MachineNames(ctx context.Context, h pg.Handle, ids []int64) ([]MachineName, error) {
 	found := []MachineName{}
-	err := h.SelectContext(ctx, &found, `SELECT m.id, m.accession, m.name, COALESCE(p.name, '') AS place FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.id = ANY (CAST($1 AS bigint[]))`, ids)
+	err := h.SelectContext(ctx, &found,
+		`SELECT m.id, m.accession, m.name, COALESCE(p.name, '') AS place FROM machine m LEFT
+			JOIN place p ON p.id = m.place_id WHERE m.id = ANY (CAST($1 AS bigint[]))`, ids)
 	return found, err
 }
 
@@ -124,8 +141,11 @@ func OpeningTimes(ctx context.Context, h pg.Handle) (map[int64]int, error) {
 		MachineID int64 `db:"machine_id"`
 		Minutes   int   `db:"minutes"`
 	}
-	err := h.SelectContext(ctx, &rows, `SELECT DISTINCT ON (machine_id) machine_id, CAST(ceil(extract(epoch FROM ended_at - started_at) / 60) AS integer) AS minutes
-		FROM teardown WHERE outcome <> 'open' AND ended_at - started_at BETWEEN interval '5 minutes' AND interval '8 hours' ORDER BY machine_id, id DESC`)
+	err := h.SelectContext(ctx, &rows,
+		`SELECT DISTINCT ON (machine_id) machine_id, CAST(ceil(extract(epoch
+			FROM ended_at - started_at) / 60) AS integer) AS minutes
+		FROM teardown WHERE outcome <> 'open' AND ended_at - started_at BETWEEN interval '5 minutes'
+		AND interval '8 hours' ORDER BY machine_id, id DESC`)
 	times := map[int64]int{}
 	for _, r := range rows {
 		times[r.MachineID] = r.Minutes
@@ -142,15 +162,20 @@ type OwnClass struct {
 // OwnClasses lists those that the collection changed.
 func OwnClasses(ctx context.Context, h pg.Handle) ([]OwnClass, error) {
 	found := []OwnClass{}
-	err := h.SelectContext(ctx, &found, `SELECT key, CAST(body AS text) AS body, version FROM ageing_class ORDER BY key`)
+	err := h.SelectContext(ctx, &found,
+		`SELECT key, CAST(body AS text) AS body, version FROM ageing_class ORDER BY key`)
 	return found, err
 }
 
 // PutOwnClass writes one, starting from a version; 0 for the first time. It reports false when it was changed
 // since.
 func PutOwnClass(ctx context.Context, h pg.Handle, key, body string, version int) (bool, error) {
-	result, err := h.ExecContext(ctx, `INSERT INTO ageing_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE CAST($3 AS bigint) = 0 OR EXISTS (SELECT 1 FROM ageing_class WHERE key = $1)
-		ON CONFLICT ON CONSTRAINT ageing_class_pkey DO UPDATE SET body = excluded.body, version = ageing_class.version + 1 WHERE ageing_class.version = $3`, key, body, version)
+	result, err := h.ExecContext(ctx,
+		`INSERT INTO ageing_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE CAST($3 AS bigint) = 0
+			OR EXISTS (SELECT 1 FROM ageing_class WHERE key = $1)
+		ON CONFLICT ON CONSTRAINT ageing_class_pkey DO UPDATE
+		SET body = excluded.body, version = ageing_class.version + 1 WHERE ageing_class.version = $3`, key, body,
+		version)
 	if err != nil {
 		return false, err
 	}

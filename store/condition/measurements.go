@@ -31,15 +31,19 @@ type MeasurementRow struct {
 	At           time.Time `db:"at"`
 }
 
-const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.title, '') AS assembly, m.point, m.quantity, CAST(m.readings AS text) AS readings, m.opening,
-		CAST(m.expected AS text) AS expected, m.instrument, CAST(m.measured_on AS text) AS measured_on, m.finding_id, m.attachment_id, m.note, m.trouble, m.struck, m.version,
+const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.title, '') AS assembly, m.point,
+	m.quantity, CAST(m.readings AS text) AS readings, m.opening,
+		CAST(m.expected AS text) AS expected, m.instrument, CAST(m.measured_on AS text) AS measured_on, m.finding_id,
+		m.attachment_id, m.note, m.trouble, m.struck, m.version,
 		COALESCE(a.name, '') AS by_name, m.at
 	FROM measurement m LEFT JOIN assembly b ON b.id = m.assembly_id LEFT JOIN account a ON a.id = m.account_id `
 
 // MeasurementsOf lists what was measured on a machine, the newest first.
 func MeasurementsOf(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]MeasurementRow, error) {
 	found := []MeasurementRow{}
-	err := h.SelectContext(ctx, &found, measurementSelect+`WHERE m.machine_id = $1 AND NOT m.struck ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`, machineID, limit)
+	err := h.SelectContext(ctx, &found,
+		measurementSelect+`WHERE m.machine_id = $1 AND NOT m.struck ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`,
+		machineID, limit)
 	return found, err
 }
 
@@ -61,16 +65,23 @@ func LockMeasurement(ctx context.Context, h pg.Handle, id int64) (MeasurementRow
 // InsertMeasurement adds one and returns its id.
 func InsertMeasurement(ctx context.Context, h pg.Handle, by *int64, m MeasurementRow) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO measurement (machine_id, assembly_id, point, quantity, readings, opening, expected, instrument, measured_on, finding_id, attachment_id, note, account_id)
-		VALUES ($1, $2, $3, $4, CAST($5 AS jsonb), $6, CAST($7 AS jsonb), $8, CAST($9 AS date), $10, $11, $12, $13) RETURNING id`,
-		m.MachineID, m.AssemblyID, m.Point, m.Quantity, m.Readings, m.Opening, m.Expected, m.Instrument, m.On, m.FindingID, m.AttachmentID, m.Note, by)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO measurement (machine_id, assembly_id, point, quantity, readings, opening, expected, instrument,
+			measured_on, finding_id, attachment_id, note, account_id)
+		VALUES ($1, $2, $3, $4, CAST($5 AS jsonb), $6, CAST($7 AS jsonb), $8, CAST($9 AS date), $10, $11, $12, $13)
+		RETURNING id`,
+		m.MachineID, m.AssemblyID, m.Point, m.Quantity, m.Readings, m.Opening, m.Expected, m.Instrument, m.On,
+		m.FindingID, m.AttachmentID, m.Note, by)
 	return id, err
 }
 
 // UpdateMeasurement rewrites readings and what is said of them. The caller holds the row's lock.
 func UpdateMeasurement(ctx context.Context, h pg.Handle, m MeasurementRow) error {
-	_, err := h.ExecContext(ctx, `UPDATE measurement SET readings = CAST($2 AS jsonb), expected = CAST($3 AS jsonb), instrument = $4, attachment_id = $5, note = $6, trouble = $7, struck = $8,
-		version = version + 1 WHERE id = $1`, m.ID, m.Readings, m.Expected, m.Instrument, m.AttachmentID, m.Note, m.Trouble, m.Struck)
+	_, err := h.ExecContext(ctx,
+		`UPDATE measurement SET readings = CAST($2 AS jsonb), expected = CAST($3 AS jsonb), instrument = $4,
+			attachment_id = $5, note = $6, trouble = $7, struck = $8,
+		version = version + 1 WHERE id = $1`, m.ID, m.Readings, m.Expected, m.Instrument, m.AttachmentID, m.Note,
+		m.Trouble, m.Struck)
 	return err
 }
 
@@ -101,12 +112,14 @@ func LockAdjuster(ctx context.Context, h pg.Handle, id int64) (AdjusterRow, erro
 // InsertAdjuster adds one and returns its id.
 func InsertAdjuster(ctx context.Context, h pg.Handle, machineID int64, body string) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO adjuster (machine_id, body) VALUES ($1, CAST($2 AS jsonb)) RETURNING id`, machineID, body)
+	err := h.GetContext(ctx, &id, `INSERT INTO adjuster (machine_id, body) VALUES ($1, CAST($2 AS jsonb)) RETURNING id`,
+		machineID, body)
 	return id, err
 }
 
 // UpdateAdjuster rewrites one. The caller holds its lock.
 func UpdateAdjuster(ctx context.Context, h pg.Handle, id int64, body string) error {
-	_, err := h.ExecContext(ctx, `UPDATE adjuster SET body = CAST($2 AS jsonb), version = version + 1 WHERE id = $1`, id, body)
+	_, err := h.ExecContext(ctx, `UPDATE adjuster SET body = CAST($2 AS jsonb), version = version + 1 WHERE id = $1`,
+		id, body)
 	return err
 }

@@ -23,7 +23,8 @@ type SurveyRow struct {
 	At        time.Time `db:"at"`
 }
 
-const surveySelect = `SELECT s.id, s.machine_id, CAST(s.made_on AS text) AS made_on, COALESCE(NULLIF(s.made_by, ''), a.name, '') AS made_by,
+const surveySelect = `SELECT s.id, s.machine_id, CAST(s.made_on AS text) AS made_on, COALESCE(NULLIF(s.made_by, ''),
+	a.name, '') AS made_by,
 		CAST(s.looks AS text) AS looks, s.cosmetic, s.note, s.finished, s.version, s.at
 	FROM survey s LEFT JOIN account a ON a.id = s.account_id `
 
@@ -44,13 +45,17 @@ func SurveyByID(ctx context.Context, h pg.Handle, id int64) (SurveyRow, error) {
 // InsertSurvey starts one and returns its id. While another runs it violates survey_running_key.
 func InsertSurvey(ctx context.Context, h pg.Handle, by *int64, machineID int64, on, madeBy string) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO survey (machine_id, made_on, made_by, account_id) VALUES ($1, CAST($2 AS date), $3, $4) RETURNING id`, machineID, on, madeBy, by)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO survey (machine_id, made_on, made_by, account_id) VALUES ($1, CAST($2 AS date), $3, $4)
+			RETURNING id`, machineID, on, madeBy, by)
 	return id, err
 }
 
 // UpdateSurvey rewrites one and counts its version up.
 func UpdateSurvey(ctx context.Context, h pg.Handle, id int64, looks, cosmetic, note string, finished bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE survey SET looks = CAST($2 AS jsonb), cosmetic = $3, note = $4, finished = $5, version = version + 1 WHERE id = $1`, id, looks, cosmetic, note, finished)
+	_, err := h.ExecContext(ctx,
+		`UPDATE survey SET looks = CAST($2 AS jsonb), cosmetic = $3, note = $4, finished = $5, version = version + 1
+			WHERE id = $1`, id, looks, cosmetic, note, finished)
 	return err
 }
 
@@ -76,15 +81,18 @@ type Finding struct {
 	Version  int    `db:"version" json:"version"`
 }
 
-const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembly_id, f.designator, f.place, f.attachment_id, f.region, f.struck, f.version,
+const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembly_id, f.designator, f.place,
+	f.attachment_id, f.region, f.struck, f.version,
 		COALESCE(a.title, '') AS assembly,
-		COALESCE((SELECT min(e.line) FROM entry e WHERE e.assembly_id = f.assembly_id AND f.designator = ANY (e.designators)), 0) AS line
+		COALESCE((SELECT min(e.line) FROM entry e WHERE e.assembly_id = f.assembly_id
+		AND f.designator = ANY (e.designators)), 0) AS line
 	FROM finding f LEFT JOIN assembly a ON a.id = f.assembly_id `
 
 // FindingsOf lists what was found on a machine, in the order it was found; without what was struck out.
 func FindingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Finding, error) {
 	found := []Finding{}
-	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.struck ORDER BY f.id`, machineID)
+	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.struck ORDER BY f.id`,
+		machineID)
 	return found, err
 }
 
@@ -98,8 +106,10 @@ func FindingByID(ctx context.Context, h pg.Handle, id int64) (Finding, error) {
 // InsertFinding adds one and returns its id.
 func InsertFinding(ctx context.Context, h pg.Handle, machineID int64, f FindingFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO finding (machine_id, subsystem, kind, assembly_id, designator, place, attachment_id, region)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, machineID, f.Subsystem, f.Kind, f.AssemblyID, f.Designator, f.Place, f.AttachmentID, f.Region)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO finding (machine_id, subsystem, kind, assembly_id, designator, place, attachment_id, region)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, machineID, f.Subsystem, f.Kind, f.AssemblyID,
+		f.Designator, f.Place, f.AttachmentID, f.Region)
 	return id, err
 }
 
@@ -125,7 +135,9 @@ type SightingRow struct {
 // SightingsOf lists all sightings of a machine's findings, by finding and day.
 func SightingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]SightingRow, error) {
 	found := []SightingRow{}
-	err := h.SelectContext(ctx, &found, `SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend, s.gone, s.note, COALESCE(a.name, '') AS by_name
+	err := h.SelectContext(ctx, &found,
+		`SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend, s.gone,
+			s.note, COALESCE(a.name, '') AS by_name
 		FROM finding f JOIN sighting s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id
 		WHERE f.machine_id = $1 AND NOT f.struck ORDER BY s.finding_id, s.seen_on, s.id`, machineID)
 	return found, err
@@ -133,8 +145,11 @@ func SightingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]SightingR
 
 // PutSighting notes how a finding was seen; one of the same survey is rewritten.
 func PutSighting(ctx context.Context, h pg.Handle, by *int64, s SightingRow) error {
-	_, err := h.ExecContext(ctx, `INSERT INTO sighting (finding_id, survey_id, seen_on, severity, trend, gone, note, account_id) VALUES ($1, $2, CAST($3 AS date), $4, $5, $6, $7, $8)
-		ON CONFLICT (finding_id, survey_id) WHERE survey_id IS NOT NULL DO UPDATE SET severity = excluded.severity, trend = excluded.trend, gone = excluded.gone, note = excluded.note`,
+	_, err := h.ExecContext(ctx,
+		`INSERT INTO sighting (finding_id, survey_id, seen_on, severity, trend, gone, note, account_id)
+			VALUES ($1, $2, CAST($3 AS date), $4, $5, $6, $7, $8)
+		ON CONFLICT (finding_id, survey_id) WHERE survey_id IS NOT NULL DO UPDATE
+		SET severity = excluded.severity, trend = excluded.trend, gone = excluded.gone, note = excluded.note`,
 		s.FindingID, s.SurveyID, s.On, s.Severity, s.Trend, s.Gone, s.Note, by)
 	return err
 }

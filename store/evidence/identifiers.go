@@ -31,16 +31,19 @@ type IdentifierRow struct {
 
 // ReplaceIdentifiers notes the identifiers of a record in place of those noted before.
 func ReplaceIdentifiers(ctx context.Context, h pg.Handle, record RecordRef, rows []IdentifierRow) error {
-	if _, err := h.ExecContext(ctx, `DELETE FROM identifier WHERE record_kind = $1 AND record_id = $2`, record.Kind, record.ID); err != nil {
+	if _, err := h.ExecContext(ctx, `DELETE FROM identifier WHERE record_kind = $1 AND record_id = $2`, record.Kind,
+		record.ID); err != nil {
 		return err
 	}
 	encoded, err := json.Marshal(rows)
 	if err != nil || len(rows) == 0 {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO identifier (key, record_kind, record_id, attribute, value, source, staff_only)
+	_, err = h.ExecContext(ctx,
+		`INSERT INTO identifier (key, record_kind, record_id, attribute, value, source, staff_only)
 		SELECT r.key, $1, $2, r.attribute, r.value, r.source, r.staff_only
-		FROM jsonb_to_recordset(CAST($3 AS jsonb)) AS r(key text, attribute text, value text, source text, staff_only boolean)
+		FROM jsonb_to_recordset(CAST($3 AS jsonb)) AS r(key text, attribute text, value text, source text,
+		staff_only boolean)
 		ON CONFLICT ON CONSTRAINT identifier_pkey DO NOTHING`, record.Kind, record.ID, string(encoded))
 	return err
 }
@@ -63,17 +66,22 @@ type Meeting struct {
 // and on a thing that came with it is no meeting.
 func MeetingsOf(ctx context.Context, h pg.Handle, record RecordRef, forViewers bool) ([]Meeting, error) {
 	meetings := []Meeting{}
-	err := h.SelectContext(ctx, &meetings, `SELECT i.key, min(i.value) AS value, string_agg(DISTINCT i.source, ', ') AS source,
+	err := h.SelectContext(ctx, &meetings,
+		`SELECT i.key, min(i.value) AS value, string_agg(DISTINCT i.source, ', ') AS source,
 			o.record_kind AS "other.kind", o.record_id AS "other.id", string_agg(DISTINCT o.source, ', ') AS there,
 			CASE o.record_kind
 				WHEN 'machine' THEN (SELECT accession || ' ' || name FROM machine WHERE id = o.record_id)
 				WHEN 'assembly' THEN (SELECT title FROM assembly WHERE id = o.record_id)
 				ELSE (SELECT title FROM acquisition WHERE id = o.record_id) END AS name,
-			COALESCE(min(d.decision), '') AS decision, COALESCE(min(d.reason), '') AS reason, COALESCE(min(c.name), '') AS by_name, min(d.at) AS at
-		FROM identifier i JOIN identifier o ON o.key = i.key AND (o.record_kind, o.record_id) <> (i.record_kind, i.record_id)
+			COALESCE(min(d.decision), '') AS decision, COALESCE(min(d.reason), '') AS reason, COALESCE(min(c.name),
+			'') AS by_name, min(d.at) AS at
+		FROM identifier i JOIN identifier o ON o.key = i.key
+		AND (o.record_kind, o.record_id) <> (i.record_kind, i.record_id)
 		LEFT JOIN identifier_meeting d ON d.key = i.key AND (
-			(d.lower_kind, d.lower_id, d.higher_kind, d.higher_id) = (i.record_kind, i.record_id, o.record_kind, o.record_id)
-			OR (d.lower_kind, d.lower_id, d.higher_kind, d.higher_id) = (o.record_kind, o.record_id, i.record_kind, i.record_id))
+			(d.lower_kind, d.lower_id, d.higher_kind, d.higher_id) = (i.record_kind, i.record_id, o.record_kind,
+			o.record_id)
+			OR (d.lower_kind, d.lower_id, d.higher_kind, d.higher_id) = (o.record_kind, o.record_id, i.record_kind,
+			i.record_id))
 		LEFT JOIN account c ON c.id = d.account_id
 		WHERE i.record_kind = $1 AND i.record_id = $2 AND NOT ($3 AND (i.staff_only OR o.staff_only))
 			AND NOT came_with(i.record_kind, i.record_id, o.record_kind, o.record_id)
@@ -83,13 +91,17 @@ func MeetingsOf(ctx context.Context, h pg.Handle, record RecordRef, forViewers b
 }
 
 // DecideMeeting keeps what was made of an identifier that two records share.
-func DecideMeeting(ctx context.Context, h pg.Handle, key string, lower, higher RecordRef, by *int64, decision, reason string) error {
+func DecideMeeting(ctx context.Context, h pg.Handle, key string, lower, higher RecordRef, by *int64,
+	decision, reason string) error {
 	if higher.before(lower) {
 		lower, higher = higher, lower
 	}
-	_, err := h.ExecContext(ctx, `INSERT INTO identifier_meeting (key, lower_kind, lower_id, higher_kind, higher_id, account_id, decision, reason)
+	_, err := h.ExecContext(ctx,
+		`INSERT INTO identifier_meeting (key, lower_kind, lower_id, higher_kind, higher_id, account_id, decision,
+			reason)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-		ON CONFLICT ON CONSTRAINT identifier_meeting_key DO UPDATE SET decision = EXCLUDED.decision, reason = EXCLUDED.reason, account_id = EXCLUDED.account_id, at = now()`,
+		ON CONFLICT ON CONSTRAINT identifier_meeting_key DO UPDATE
+		SET decision = EXCLUDED.decision, reason = EXCLUDED.reason, account_id = EXCLUDED.account_id, at = now()`,
 		key, lower.Kind, lower.ID, higher.Kind, higher.ID, by, decision, reason)
 	return err
 }

@@ -27,7 +27,8 @@ type Statement struct {
 	Version   int       `db:"version" json:"version"`
 }
 
-const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + CitationColumns + `, COALESCE(p.name, '') AS party, s.withdrawn,
+const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + CitationColumns +
+	`, COALESCE(p.name, '') AS party, s.withdrawn,
 		COALESCE(c.name, '') AS by_name, s.at, s.version
 	FROM statement s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
 
@@ -35,7 +36,9 @@ const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + Ci
 func InsertStatement(ctx context.Context, h pg.Handle, machineID int64, by *int64, s StatementFields) (int64, error) {
 	var id int64
 	args := append([]any{machineID, by, s.Attribute, s.Value}, s.Args()...)
-	err := h.GetContext(ctx, &id, `INSERT INTO statement (machine_id, account_id, attribute, value, kind, cited, page, link, picture_id, region, party_id, said_on)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO statement (machine_id, account_id, attribute, value, kind, cited, page, link, picture_id, region,
+			party_id, said_on)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, CAST($10 AS jsonb), $11, $12) RETURNING id`, args...)
 	return id, err
 }
@@ -51,7 +54,8 @@ const (
 
 // Withdraw says why a statement does not count any more; an empty text lets it count again.
 func Withdraw(ctx context.Context, h pg.Handle, table Testimony, id int64, why string) error {
-	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET withdrawn = $2, version = version + 1 WHERE id = $1`, id, why)
+	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET withdrawn = $2, version = version + 1 WHERE id = $1`, id,
+		why)
 	return err
 }
 

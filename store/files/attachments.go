@@ -46,14 +46,18 @@ type Attachment struct {
 	Version int       `db:"version" json:"version"`
 }
 
-const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken, t.language, t.translation,
-		t.address, t.captured, t.numbers, t.staff_only, b.sha256, b.bytes, b.media_type, b.width, b.height, COALESCE(c.name, '') AS by_name, t.at, t.struck, t.version,
-		(SELECT count(*) FROM statement s WHERE s.picture_id = t.id AND s.withdrawn = '') + (SELECT count(*) FROM custody s WHERE s.picture_id = t.id AND s.withdrawn = '') AS cited
+const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken,
+	t.language, t.translation,
+		t.address, t.captured, t.numbers, t.staff_only, b.sha256, b.bytes, b.media_type, b.width, b.height,
+		COALESCE(c.name, '') AS by_name, t.at, t.struck, t.version,
+		(SELECT count(*) FROM statement s WHERE s.picture_id = t.id AND s.withdrawn = '') + (SELECT count(*)
+		FROM custody s WHERE s.picture_id = t.id AND s.withdrawn = '') AS cited
 	FROM attachment t JOIN blob b ON b.sha256 = t.sha256 LEFT JOIN account c ON c.id = t.account_id `
 
 // PutBlob notes what lies in the blob store, unless it is noted.
 func PutBlob(ctx context.Context, h pg.Handle, b Blob) error {
-	_, err := h.ExecContext(ctx, `INSERT INTO blob (sha256, bytes, media_type, width, height) VALUES ($1, $2, $3, $4, $5)
+	_, err := h.ExecContext(ctx,
+		`INSERT INTO blob (sha256, bytes, media_type, width, height) VALUES ($1, $2, $3, $4, $5)
 		ON CONFLICT ON CONSTRAINT blob_pkey DO NOTHING`, b.SHA256, b.Bytes, b.MediaType, b.Width, b.Height)
 	return err
 }
@@ -61,16 +65,22 @@ func PutBlob(ctx context.Context, h pg.Handle, b Blob) error {
 // InsertAttachment adds a picture or document and returns its id.
 func InsertAttachment(ctx context.Context, h pg.Handle, by *int64, t Attachment) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO attachment (kind, sha256, machine_id, acquisition_id, file_name, caption, view, taken, language, translation, address, captured, numbers, staff_only, account_id)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO attachment (kind, sha256, machine_id, acquisition_id, file_name, caption, view, taken, language,
+			translation, address, captured, numbers, staff_only, account_id)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15) RETURNING id`,
-		t.Kind, t.SHA256, t.MachineID, t.AcquisitionID, t.FileName, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, by)
+		t.Kind, t.SHA256, t.MachineID, t.AcquisitionID, t.FileName, t.Caption, t.View, t.Taken, t.Language,
+		t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly, by)
 	return id, err
 }
 
 // UpdateAttachment writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateAttachment(ctx context.Context, h pg.Handle, id int64, t AttachmentFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE attachment SET caption = $2, view = $3, taken = $4, language = $5, translation = $6, address = $7, captured = $8,
-		numbers = $9, staff_only = $10, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken, t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly)
+	_, err := h.ExecContext(ctx,
+		`UPDATE attachment SET caption = $2, view = $3, taken = $4, language = $5, translation = $6, address = $7,
+			captured = $8,
+		numbers = $9, staff_only = $10, version = version + 1 WHERE id = $1`, id, t.Caption, t.View, t.Taken,
+		t.Language, t.Translation, t.Address, t.Captured, t.Numbers, t.StaffOnly)
 	return err
 }
 
@@ -90,7 +100,8 @@ func AttachmentByID(ctx context.Context, h pg.Handle, id int64) (Attachment, err
 // LockAttachment reads one and keeps others from changing it until the transaction ends.
 func LockAttachment(ctx context.Context, h pg.Handle, id int64) (Attachment, error) {
 	var t Attachment
-	err := pg.Get(ctx, h, &t, fmt.Sprintf("attachment %d", id), attachmentSelect+`WHERE t.id = $1 FOR NO KEY UPDATE OF t`, id)
+	err := pg.Get(ctx, h, &t, fmt.Sprintf("attachment %d", id),
+		attachmentSelect+`WHERE t.id = $1 FOR NO KEY UPDATE OF t`, id)
 	return t, err
 }
 
@@ -110,7 +121,8 @@ func ListAttachments(ctx context.Context, h pg.Handle, q AttachmentQuery) ([]Att
 	if id == 0 {
 		owner, id = "acquisition_id", q.AcquisitionID
 	}
-	err := h.SelectContext(ctx, &found, attachmentSelect+`WHERE t.`+owner+` = $1 AND NOT t.struck AND t.id > $2 AND NOT ($3 AND t.staff_only)
+	err := h.SelectContext(ctx, &found,
+		attachmentSelect+`WHERE t.`+owner+` = $1 AND NOT t.struck AND t.id > $2 AND NOT ($3 AND t.staff_only)
 		ORDER BY t.id LIMIT $4`, id, q.After, q.ForViewers, q.Limit)
 	return found, err
 }
@@ -118,14 +130,20 @@ func ListAttachments(ctx context.Context, h pg.Handle, q AttachmentQuery) ([]Att
 // NumbersOf lists the attachments of a machine or lot in which numbers stand.
 func NumbersOf(ctx context.Context, h pg.Handle, machineID, acquisitionID *int64) ([]Attachment, error) {
 	found := []Attachment{}
-	err := h.SelectContext(ctx, &found, attachmentSelect+`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.struck AND t.numbers <> '' ORDER BY t.id`, machineID, acquisitionID)
+	err := h.SelectContext(ctx, &found,
+		attachmentSelect+
+			`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.struck AND t.numbers <> '' ORDER BY t.id`,
+		machineID, acquisitionID)
 	return found, err
 }
 
 // AttachmentOfBlob finds what a machine or lot has of the same content, struck out or not; ErrNotFound for none.
-func AttachmentOfBlob(ctx context.Context, h pg.Handle, sha256 string, machineID, acquisitionID *int64) (Attachment, error) {
+func AttachmentOfBlob(ctx context.Context, h pg.Handle, sha256 string,
+	machineID, acquisitionID *int64) (Attachment, error) {
 	var t Attachment
-	err := pg.Get(ctx, h, &t, "attachment of blob "+sha256, attachmentSelect+`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.struck, t.id LIMIT 1`,
+	err := pg.Get(ctx, h, &t, "attachment of blob "+sha256,
+		attachmentSelect+
+			`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.struck, t.id LIMIT 1`,
 		sha256, machineID, acquisitionID)
 	return t, err
 }

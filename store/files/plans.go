@@ -14,7 +14,9 @@ func BoardPlan(ctx context.Context, h pg.Handle, attachmentID int64) (pg.KeptDoc
 		pg.KeptDocument
 		AssemblyID int64 `db:"assembly_id"`
 	}
-	err := pg.Get(ctx, h, &p, fmt.Sprintf("plan of picture %d", attachmentID), `SELECT CAST(body AS text) AS body, version, assembly_id FROM board_plan WHERE attachment_id = $1`, attachmentID)
+	err := pg.Get(ctx, h, &p, fmt.Sprintf("plan of picture %d", attachmentID),
+		`SELECT CAST(body AS text) AS body, version, assembly_id FROM board_plan WHERE attachment_id = $1`,
+		attachmentID)
 	return p.KeptDocument, p.AssemblyID, err
 }
 
@@ -24,8 +26,11 @@ func PutBoardPlan(ctx context.Context, h pg.Handle, attachmentID, assemblyID int
 	if err != nil {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO board_plan (attachment_id, assembly_id, body) VALUES ($1, $2, CAST($3 AS jsonb))
-		ON CONFLICT ON CONSTRAINT board_plan_pkey DO UPDATE SET assembly_id = excluded.assembly_id, body = excluded.body, version = board_plan.version + 1, updated_at = now()`,
+	_, err = h.ExecContext(ctx,
+		`INSERT INTO board_plan (attachment_id, assembly_id, body) VALUES ($1, $2, CAST($3 AS jsonb))
+		ON CONFLICT ON CONSTRAINT board_plan_pkey DO UPDATE
+		SET assembly_id = excluded.assembly_id, body = excluded.body, version = board_plan.version + 1,
+		updated_at = now()`,
 		attachmentID, assemblyID, string(encoded))
 	return err
 }
@@ -42,9 +47,12 @@ type PlannedPicture struct {
 // PlannedPictures lists the pictures of a machine that have numbers on them.
 func PlannedPictures(ctx context.Context, h pg.Handle, machineID int64, forViewers bool) ([]PlannedPicture, error) {
 	found := []PlannedPicture{}
-	err := h.SelectContext(ctx, &found, `SELECT p.attachment_id, p.assembly_id, a.title AS assembly, COALESCE(NULLIF(t.caption, ''), t.file_name) AS caption,
+	err := h.SelectContext(ctx, &found,
+		`SELECT p.attachment_id, p.assembly_id, a.title AS assembly, COALESCE(NULLIF(t.caption, ''),
+			t.file_name) AS caption,
 			jsonb_array_length(p.body->'callouts') AS callouts
 		FROM board_plan p JOIN attachment t ON t.id = p.attachment_id JOIN assembly a ON a.id = p.assembly_id
-		WHERE t.machine_id = $1 AND NOT t.struck AND NOT ($2 AND t.staff_only) ORDER BY p.attachment_id`, machineID, forViewers)
+		WHERE t.machine_id = $1 AND NOT t.struck AND NOT ($2 AND t.staff_only) ORDER BY p.attachment_id`, machineID,
+		forViewers)
 	return found, err
 }

@@ -16,13 +16,14 @@ func LastEvent(ctx context.Context, h pg.Handle) (int64, error) {
 // OwnEvents lists the events behind a number that this transaction has written.
 func OwnEvents(ctx context.Context, h pg.Handle, after int64) ([]Event, error) {
 	events := []Event{}
-	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
+	err := h.SelectContext(ctx, &events,
+		`SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM history WHERE id > $1 AND xmin = CAST(pg_current_xact_id() AS xid) ORDER BY id`, after)
 	return events, err
 }
 
-// EventsSaying says which events are looked for: those of kinds of subjects whose text may hold one of the hints, in lower
-// case, before an event (0 for all). SheetDeed is the deed that saves a sheet, whose text is the revision.
+// EventsSaying says which events are looked for: those of kinds of subjects whose text may hold one of the hints, in
+// lower case, before an event (0 for all). SheetDeed is the deed that saves a sheet, whose text is the revision.
 type EventsSaying struct {
 	Kinds, Hints []string
 	SheetDeed    string
@@ -30,16 +31,19 @@ type EventsSaying struct {
 	Limit        int
 }
 
-// ListEventsSaying lists the events, the newest first, that wrote what holds one of the hints, or letters and line breaks
-// in which it may stand another way; and whose fields no later event on the same subject wrote anew.
+// ListEventsSaying lists the events, the newest first, that wrote what holds one of the hints, or letters and line
+// breaks in which it may stand another way; and whose fields no later event on the same subject wrote anew.
 func ListEventsSaying(ctx context.Context, h pg.Handle, asked EventsSaying) ([]Event, error) {
 	events := []Event{}
-	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
+	err := h.SelectContext(ctx, &events,
+		`SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM (SELECT h.*, COALESCE(r.body, CAST(h.after AS text)) AS written FROM history h
-			LEFT JOIN sheet_revision r ON h.deed = $4 AND r.assembly_id = h.subject_id AND r.n = CAST(h.after ->> 'revision' AS integer)) w
+			LEFT JOIN sheet_revision r ON h.deed = $4 AND r.assembly_id = h.subject_id
+			AND r.n = CAST(h.after ->> 'revision' AS integer)) w
 		WHERE subject_kind = ANY (CAST($1 AS text[])) AND ($2 = 0 OR id < $2)
 			AND (lower(written) LIKE ANY (CAST($3 AS text[])) OR written ~ '[^\x01-\x7f]' OR written ~ '-\s*(\n|\\n)')
-			AND NOT EXISTS (SELECT 1 FROM history n WHERE n.subject_kind = w.subject_kind AND n.subject_id = w.subject_id AND n.id > w.id
+			AND NOT EXISTS (SELECT 1 FROM history n WHERE n.subject_kind = w.subject_kind
+			AND n.subject_id = w.subject_id AND n.id > w.id
 				AND CASE WHEN w.deed = $4 OR jsonb_typeof(w.after) <> 'object' THEN n.deed = w.deed
 					ELSE jsonb_exists_all(n.after, ARRAY(SELECT jsonb_object_keys(w.after))) END)
 		ORDER BY id DESC LIMIT $5`, asked.Kinds, asked.Before, pg.Holding(asked.Hints), asked.SheetDeed, asked.Limit)

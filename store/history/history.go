@@ -37,15 +37,18 @@ func InsertEvent(ctx context.Context, h pg.Handle, e Event, before, after any) (
 		return 0, err
 	}
 	var id int64
-	err = h.GetContext(ctx, &id, `INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after)
-		VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID, e.MachineID, beforeJSON, afterJSON)
+	err = h.GetContext(ctx, &id,
+		`INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after)
+		VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID, e.MachineID,
+		beforeJSON, afterJSON)
 	return id, err
 }
 
 // EventsOf lists the history of one record, oldest first.
 func EventsOf(ctx context.Context, h pg.Handle, subjectKind string, subjectID int64) ([]Event, error) {
 	events := []Event{}
-	err := h.SelectContext(ctx, &events, `SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
+	err := h.SelectContext(ctx, &events,
+		`SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
 		FROM history WHERE subject_kind = $1 AND subject_id = $2 ORDER BY id`, subjectKind, subjectID)
 	return events, err
 }
@@ -68,10 +71,13 @@ type ToldEvent struct {
 	IsNewest  bool   `db:"is_newest"` // nothing was done to the same record since
 }
 
-const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.subject_id, h.machine_id, h.before, h.after,
+const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.subject_id, h.machine_id, h.before,
+	h.after,
 		COALESCE(c.name, '') AS by_name, COALESCE(m.accession, '') AS accession,
-		CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title, '') ELSE '' END AS subject,
-		NOT EXISTS (SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id) AS is_newest
+		CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title,
+		'') ELSE '' END AS subject,
+		NOT EXISTS (SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id
+		AND l.id > h.id) AS is_newest
 	FROM history h
 	LEFT JOIN account c ON c.id = h.account_id
 	LEFT JOIN machine m ON m.id = h.machine_id
@@ -90,10 +96,12 @@ type EventReader struct {
 func (r EventReader) condition(args []any) (string, []any) {
 	args = append(args, r.Kinds, r.Account, r.NotDeeds, r.PublicOnly)
 	n := len(args) - 3
-	return fmt.Sprintf(` AND (CAST($%d AS text[]) IS NULL OR h.subject_kind = ANY (CAST($%d AS text[])) OR h.subject_kind = 'account' AND h.subject_id = $%d)
+	return fmt.Sprintf(` AND (CAST($%d AS text[]) IS NULL OR h.subject_kind = ANY (CAST($%d AS text[]))
+		OR h.subject_kind = 'account' AND h.subject_id = $%d)
 		AND NOT h.deed = ANY (CAST($%d AS text[]))
 		AND NOT ($%d AND h.subject_kind = 'attachment' AND (COALESCE(CAST(h.before->>'staffOnly' AS boolean), false)
-			OR COALESCE(CAST(h.after->>'staffOnly' AS boolean), false) OR EXISTS (SELECT 1 FROM attachment t WHERE t.id = h.subject_id AND t.staff_only)))`,
+			OR COALESCE(CAST(h.after->>'staffOnly' AS boolean), false) OR EXISTS (SELECT 1 FROM attachment t
+			WHERE t.id = h.subject_id AND t.staff_only)))`,
 		n, n, n+1, n+2, n+3), args
 }
 
@@ -113,8 +121,10 @@ func ListEvents(ctx context.Context, h pg.Handle, q EventQuery) ([]ToldEvent, er
 	may, args := q.condition([]any{q.Machine, q.Assembly, q.Before, q.Limit, q.Lot})
 	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1)
 		AND (CAST($2 AS bigint) = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
-		AND (CAST($3 AS bigint) = 0 OR h.id < $3) AND (CAST($5 AS bigint) = 0 OR h.subject_kind = 'acquisition' AND h.subject_id = $5
-			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))`+may+`
+		AND (CAST($3 AS bigint) = 0 OR h.id < $3) AND (CAST($5 AS bigint) = 0 OR h.subject_kind = 'acquisition'
+		AND h.subject_id = $5
+			OR h.subject_kind = 'lot item' AND h.subject_id IN (SELECT id FROM lot_item WHERE acquisition_id = $5))`+
+		may+`
 		ORDER BY h.id DESC LIMIT $4`, args...)
 	return events, err
 }
@@ -131,6 +141,7 @@ func EventByID(ctx context.Context, h pg.Handle, reader EventReader, id int64) (
 func IsNewestEvent(ctx context.Context, h pg.Handle, id int64) (bool, error) {
 	var is bool
 	err := pg.Get(ctx, h, &is, fmt.Sprintf("event %d", id), `SELECT NOT EXISTS
-		(SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id) FROM history h WHERE h.id = $1`, id)
+		(SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id)
+		FROM history h WHERE h.id = $1`, id)
 	return is, err
 }

@@ -31,7 +31,8 @@ type Assembly struct {
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.rev, a.serial, COALESCE(f.slot, '') AS slot,
+const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.rev, a.serial, COALESCE(f.slot,
+	'') AS slot,
 		COALESCE(f.fit, 'unknown') AS fit, a.purpose, f.id IS NULL AS is_struck, a.version, a.updated_at,
 		COALESCE((SELECT max(n) FROM sheet_revision r WHERE r.assembly_id = a.id), 0) AS revision
 	FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL `
@@ -40,7 +41,8 @@ const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.re
 func InsertAssembly(ctx context.Context, h pg.Handle, at Fitting, a AssemblyFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id, `INSERT INTO assembly (kind, title, part, rev, serial, purpose)
-		VALUES (COALESCE(NULLIF($1, ''), 'board'), $2, $3, $4, $5, $6) RETURNING id`, a.Kind, a.Title, a.Part, a.Rev, a.Serial, a.Purpose)
+		VALUES (COALESCE(NULLIF($1, ''), 'board'), $2, $3, $4, $5, $6) RETURNING id`, a.Kind, a.Title, a.Part, a.Rev,
+		a.Serial, a.Purpose)
 	if err != nil {
 		return 0, err
 	}
@@ -51,12 +53,15 @@ func InsertAssembly(ctx context.Context, h pg.Handle, at Fitting, a AssemblyFiel
 
 // UpdateAssembly writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateAssembly(ctx context.Context, h pg.Handle, id int64, a AssemblyFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6, kind = $7,
-		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose, a.Kind)
+	_, err := h.ExecContext(ctx,
+		`UPDATE assembly SET title = $2, part = $3, rev = $4, serial = $5, purpose = $6, kind = $7,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, a.Title, a.Part, a.Rev, a.Serial, a.Purpose,
+		a.Kind)
 	if err != nil {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `UPDATE fitting SET slot = $2, fit = $3 WHERE assembly_id = $1 AND until IS NULL`, id, a.Slot, a.Fit)
+	_, err = h.ExecContext(ctx, `UPDATE fitting SET slot = $2, fit = $3 WHERE assembly_id = $1 AND until IS NULL`, id,
+		a.Slot, a.Fit)
 	return err
 }
 
@@ -79,7 +84,8 @@ func LockAssembly(ctx context.Context, h pg.Handle, id int64) (Assembly, error) 
 // AssembliesOf lists what is fitted in a machine today, in order; its outside is none of them.
 func AssembliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]Assembly, error) {
 	assemblies := []Assembly{}
-	err := h.SelectContext(ctx, &assemblies, assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'outside' ORDER BY f.ordinal, a.id`, machineID)
+	err := h.SelectContext(ctx, &assemblies,
+		assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'outside' ORDER BY f.ordinal, a.id`, machineID)
 	return assemblies, err
 }
 
@@ -91,7 +97,8 @@ func (a Assembly) IsOutside() bool { return a.Kind == OutsideKind }
 
 // InsertOutside gives a machine its outside.
 func InsertOutside(ctx context.Context, h pg.Handle, machineID int64) error {
-	_, err := h.ExecContext(ctx, `WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'outside') RETURNING id)
+	_, err := h.ExecContext(ctx,
+		`WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'outside') RETURNING id)
 		INSERT INTO fitting (assembly_id, machine_id) SELECT id, $1 FROM added`, machineID)
 	return err
 }
@@ -99,6 +106,7 @@ func InsertOutside(ctx context.Context, h pg.Handle, machineID int64) error {
 // OutsideOf reads the outside of a machine.
 func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (Assembly, error) {
 	var a Assembly
-	err := pg.Get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID), assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID),
+		assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
 	return a, err
 }

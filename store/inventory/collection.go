@@ -38,7 +38,9 @@ func collection(ctx context.Context, h pg.Handle, lock string) (Collection, erro
 
 // UpdateCollection writes all fields and counts the version up. The caller holds the lock.
 func UpdateCollection(ctx context.Context, h pg.Handle, c CollectionFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, version = version + 1`, c.Name, c.AccessionPattern, c.Currency)
+	_, err := h.ExecContext(ctx,
+		`UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, version = version + 1`, c.Name,
+		c.AccessionPattern, c.Currency)
 	return err
 }
 
@@ -54,7 +56,8 @@ type GivenNumber struct {
 func GiveNumber(ctx context.Context, h pg.Handle, number string, machineID int64) (bool, error) {
 	var holder int64
 	err := h.GetContext(ctx, &holder, `INSERT INTO accession_number (number, machine_id) VALUES ($1, $2)
-		ON CONFLICT ON CONSTRAINT accession_number_pkey DO UPDATE SET number = EXCLUDED.number RETURNING COALESCE(machine_id, 0)`, number, machineID)
+		ON CONFLICT ON CONSTRAINT accession_number_pkey DO UPDATE SET number = EXCLUDED.number
+		RETURNING COALESCE(machine_id, 0)`, number, machineID)
 	return holder == machineID, err
 }
 
@@ -62,7 +65,8 @@ func GiveNumber(ctx context.Context, h pg.Handle, number string, machineID int64
 // alone: then it returns false.
 func NoteNumber(ctx context.Context, h pg.Handle, number, note string) (bool, error) {
 	result, err := h.ExecContext(ctx, `INSERT INTO accession_number (number, note) VALUES ($1, $2)
-		ON CONFLICT ON CONSTRAINT accession_number_pkey DO UPDATE SET note = EXCLUDED.note WHERE accession_number.machine_id IS NULL`, number, note)
+		ON CONFLICT ON CONSTRAINT accession_number_pkey DO UPDATE SET note = EXCLUDED.note
+		WHERE accession_number.machine_id IS NULL`, number, note)
 	if err != nil {
 		return false, err
 	}
@@ -74,6 +78,7 @@ func NoteNumber(ctx context.Context, h pg.Handle, number, note string) (bool, er
 func NumbersLike(ctx context.Context, h pg.Handle, start string) ([]GivenNumber, error) {
 	numbers := []GivenNumber{}
 	err := h.SelectContext(ctx, &numbers, `SELECT n.number, n.machine_id, COALESCE(m.accession, '') AS accession, n.note
-		FROM accession_number n LEFT JOIN machine m ON m.id = n.machine_id WHERE n.number LIKE $1 ORDER BY n.number`, pg.LikeEscaper.Replace(start)+"%")
+		FROM accession_number n LEFT JOIN machine m ON m.id = n.machine_id WHERE n.number LIKE $1 ORDER BY n.number`,
+		pg.LikeEscaper.Replace(start)+"%")
 	return numbers, err
 }

@@ -32,7 +32,8 @@ func FindAssemblies(ctx context.Context, h pg.Handle, words []string, public boo
 		where, args = people.LikeAllPublic(people.PublicAssembly, "a.id", "a.search", words, nil)
 	}
 	args = append(args, limit)
-	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT a.id, a.title, a.part, a.serial, f.machine_id, COALESCE(m.accession, '') AS accession,
+	err := h.SelectContext(ctx, &found,
+		fmt.Sprintf(`SELECT a.id, a.title, a.part, a.serial, f.machine_id, COALESCE(m.accession, '') AS accession,
 			COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place, f.lent_to
 		FROM assembly a JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id
@@ -59,7 +60,8 @@ func FindChips(ctx context.Context, h pg.Handle, words []string, limit int) ([]l
 		condition = fmt.Sprintf(`(%s OR e.type_number = $%d)`, condition, len(args))
 	}
 	args = append(args, limit)
-	err := h.SelectContext(ctx, &found, fmt.Sprintf(`SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
+	err := h.SelectContext(ctx, &found,
+		fmt.Sprintf(`SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
 			e.assembly_id, a.title AS assembly, e.line, e.count, e.marking
 		FROM (SELECT * FROM entry e WHERE %s LIMIT $%d) e
 		JOIN assembly a ON a.id = e.assembly_id JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
@@ -72,7 +74,9 @@ func FindChips(ctx context.Context, h pg.Handle, words []string, limit int) ([]l
 func MachineByAccession(ctx context.Context, h pg.Handle, accession string) (Machine, error) {
 	var m Machine
 	err := pg.Get(ctx, h, &m, "machine "+accession,
-		`SELECT `+machineColumns+` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.accession = ANY (CAST($1 AS text[])) LIMIT 1`,
+		`SELECT `+machineColumns+
+			` FROM machine m LEFT JOIN place p ON p.id = m.place_id WHERE m.accession = ANY (CAST($1 AS text[]))
+				LIMIT 1`,
 		[]string{accession, strings.ToUpper(accession)})
 	return m, err
 }

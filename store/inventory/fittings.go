@@ -36,8 +36,10 @@ func (f Fitting) Where() string {
 	return f.Accession
 }
 
-const fittingSelect = `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(p.name, '') AS place,
-		f.lent_to, CAST(f.due AS text) AS due, f.slot, f.fit, f.note, CAST(f.since AS text) AS since, CAST(f.until AS text) AS until
+const fittingSelect = `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(m.accession, '') AS accession,
+	COALESCE(p.name, '') AS place,
+		f.lent_to, CAST(f.due AS text) AS due, f.slot, f.fit, f.note, CAST(f.since AS text) AS since,
+		CAST(f.until AS text) AS until
 	FROM fitting f LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id `
 
 // FittingsOf lists where an assembly has been, the newest first.
@@ -55,7 +57,8 @@ func InsertFitting(ctx context.Context, h pg.Handle, f Fitting) (int64, error) {
 		return 0, err
 	}
 	var id int64
-	err = h.GetContext(ctx, &id, `INSERT INTO fitting (assembly_id, machine_id, place_id, lent_to, due, slot, fit, note, since, ordinal)
+	err = h.GetContext(ctx, &id,
+		`INSERT INTO fitting (assembly_id, machine_id, place_id, lent_to, due, slot, fit, note, since, ordinal)
 		VALUES ($1, $2, $3, $4, CAST($5 AS date), $6, $7, $8, CAST($9 AS date),
 			(SELECT COALESCE(max(ordinal), 0) + 1 FROM fitting WHERE machine_id = $2 AND until IS NULL)) RETURNING id`,
 		f.AssemblyID, f.MachineID, place, f.LentTo, f.Due, f.Slot, f.Fit, f.Note, f.Since)
@@ -101,25 +104,32 @@ type LooseAssembly struct {
 
 // ListLoose reads a page of the assemblies that are in no machine, in the order of their ids, whose
 // words all occur in what is said of them or of where they are; with public only in what others than staff may see.
-func ListLoose(ctx context.Context, h pg.Handle, words []string, public bool, after int64, limit int) ([]LooseAssembly, error) {
+func ListLoose(ctx context.Context, h pg.Handle, words []string, public bool, after int64,
+	limit int) ([]LooseAssembly, error) {
 	said := `concat_ws(' ', a.title, a.part, a.serial, a.kind, p.name, f.lent_to)`
 	if public {
 		// Whom something is lent to is no search for others.
-		said = `concat_ws(' ', ` + people.PublicOr(people.PublicAssembly, "a.id", "a.search") + `, ` + people.PublicOr(people.PublicPlace, "p.id", "p.name") + `)`
+		said = `concat_ws(' ', ` + people.PublicOr(people.PublicAssembly, "a.id", "a.search") + `, ` +
+			people.PublicOr(people.PublicPlace, "p.id", "p.name") + `)`
 	}
 	where, args := pg.LikeAll(`lower(`+said+`)`, words, []any{after, limit})
 	if where != "" {
 		where = " AND " + where
 	}
 	found := []LooseAssembly{}
-	err := h.SelectContext(ctx, &found, `SELECT a.id, a.kind, a.title, a.part, a.rev, a.serial, f.slot, f.fit, a.purpose, false AS is_struck, a.version, a.updated_at,
-			COALESCE(t.revision, 0) AS revision, COALESCE(p.name, '') AS place, f.lent_to, CAST(f.due AS text) AS due, CAST(f.since AS text) AS since,
+	err := h.SelectContext(ctx, &found,
+		`SELECT a.id, a.kind, a.title, a.part, a.rev, a.serial, f.slot, f.fit, a.purpose, false AS is_struck, a.version,
+			a.updated_at,
+			COALESCE(t.revision, 0) AS revision, COALESCE(p.name, '') AS place, f.lent_to, CAST(f.due AS text) AS due,
+			CAST(f.since AS text) AS since,
 			COALESCE((SELECT m.accession FROM fitting b JOIN machine m ON m.id = b.machine_id
 				WHERE b.assembly_id = a.id ORDER BY b.id DESC LIMIT 1), '') AS came_from,
 			COALESCE(CAST(t.totals->>'chips' AS integer), 0) AS chips,
-			COALESCE(CAST(t.totals->>'ramBytes' AS bigint), 0) AS ram_bytes, COALESCE(CAST(t.totals->>'romBytes' AS bigint), 0) AS rom_bytes
+			COALESCE(CAST(t.totals->>'ramBytes' AS bigint), 0) AS ram_bytes,
+			COALESCE(CAST(t.totals->>'romBytes' AS bigint), 0) AS rom_bytes
 		FROM fitting f JOIN assembly a ON a.id = f.assembly_id
 		LEFT JOIN place p ON p.id = f.place_id LEFT JOIN sheet_total t ON t.assembly_id = a.id
-		WHERE f.machine_id IS NULL AND f.until IS NULL AND f.assembly_id > $1`+where+` ORDER BY f.assembly_id LIMIT $2`, args...)
+		WHERE f.machine_id IS NULL AND f.until IS NULL AND f.assembly_id > $1`+where+` ORDER BY f.assembly_id LIMIT $2`,
+		args...)
 	return found, err
 }

@@ -28,7 +28,8 @@ type Home struct {
 
 // homeStatements find the home of a record; one that was struck out has none.
 var homeStatements = map[OwnedKind]string{
-	OwnedBoard: `SELECT f.machine_id, CAST(NULL AS bigint) AS lot_id, COALESCE(m.accession, p.name, NULLIF(f.lent_to, ''), 'no place') AS home
+	OwnedBoard: `SELECT f.machine_id, CAST(NULL AS bigint) AS lot_id, COALESCE(m.accession, p.name, NULLIF(f.lent_to,
+		''), 'no place') AS home
 		FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id WHERE a.id = $1`,
 	OwnedPicture: `SELECT t.machine_id, t.acquisition_id AS lot_id, COALESCE(m.accession, q.title) AS home

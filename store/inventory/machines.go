@@ -41,7 +41,8 @@ func InsertMachine(ctx context.Context, h pg.Handle, m MachineFields) (int64, er
 		return 0, err
 	}
 	var id int64
-	err = h.GetContext(ctx, &id, `INSERT INTO machine (accession, name, maker, model, serial, era_from, era_to, place_id, provenance)
+	err = h.GetContext(ctx, &id,
+		`INSERT INTO machine (accession, name, maker, model, serial, era_from, era_to, place_id, provenance)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
 		m.Accession, m.Name, m.Maker, m.Model, m.Serial, m.EraFrom, m.EraTo, place, m.Provenance)
 	return id, err
@@ -94,7 +95,8 @@ func placeID(ctx context.Context, h pg.Handle, name string) (*int64, error) {
 	if name == "" {
 		return nil, nil
 	}
-	if _, err := h.ExecContext(ctx, `INSERT INTO place (name) SELECT $1 WHERE NOT EXISTS (SELECT 1 FROM place WHERE name = $1)
+	if _, err := h.ExecContext(ctx,
+		`INSERT INTO place (name) SELECT $1 WHERE NOT EXISTS (SELECT 1 FROM place WHERE name = $1)
 		ON CONFLICT ON CONSTRAINT place_name_key DO NOTHING`, name); err != nil {
 		return nil, err
 	}

@@ -82,9 +82,11 @@ func (s machineSort) Takes(value string) bool {
 // MachineSorts are the columns that lists can be sorted by. Those of the machine's record come from
 // its row, the others from the narrow row of its sums.
 var MachineSorts = map[string]machineSort{
-	"accession": {"m.accession", "text"}, "name": {"lower(m.name)", "text"}, "maker": {"lower(m.maker || ' ' || m.model)", "text"},
+	"accession": {"m.accession", "text"}, "name": {"lower(m.name)", "text"},
+	"maker": {"lower(m.maker || ' ' || m.model)", "text"},
 	"place": {"lower(COALESCE(p.name, ''))", "text"}, "year": {"COALESCE(s.era_from, 9999)", "bigint"},
-	"chips": {"s.chips", "bigint"}, "unidentified": {"s.unidentified", "bigint"}, "ram": {"s.ram_bytes", "bigint"}, "rom": {"s.rom_bytes", "bigint"},
+	"chips": {"s.chips", "bigint"}, "unidentified": {"s.unidentified", "bigint"}, "ram": {"s.ram_bytes", "bigint"},
+	"rom": {"s.rom_bytes", "bigint"},
 }
 
 // publicSorts stand in the place of columns in which a private person may be named.
@@ -120,10 +122,13 @@ func MachinesStatement(q MachineQuery) (string, []any) {
 	}
 	if q.After != nil {
 		args = append(args, q.After.Value, q.After.ID)
-		where += fmt.Sprintf(" AND (%s, %s) %s (CAST($%d AS %s), $%d)", sort.expression, id, beyond, len(args)-1, sort.kind, len(args))
+		where += fmt.Sprintf(" AND (%s, %s) %s (CAST($%d AS %s), $%d)", sort.expression, id, beyond, len(args)-1,
+			sort.kind, len(args))
 	}
 	args = append(args, q.Limit)
-	return fmt.Sprintf(`SELECT m.id, m.accession, m.name, m.maker, m.model, COALESCE(p.name, '') AS place, m.era_from, s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, s.disputed, s.memory_disputed, CAST(s.sorted_by AS text) AS sorted_by
+	return fmt.Sprintf(`SELECT m.id, m.accession, m.name, m.maker, m.model, COALESCE(p.name, '') AS place, m.era_from,
+		s.boards, s.chips, s.unidentified, s.ram_bytes, s.rom_bytes, s.stage, s.attention, s.disputed,
+		s.memory_disputed, CAST(s.sorted_by AS text) AS sorted_by
 		FROM (SELECT s.*, %s AS sorted_by FROM %s WHERE %s ORDER BY %s %s, %s %s LIMIT $%d) s
 		JOIN machine m ON m.id = s.machine_id LEFT JOIN place p ON p.id = m.place_id
 		ORDER BY s.sorted_by %s, m.id %s`,
@@ -167,11 +172,20 @@ type facet struct {
 
 // facets are what lists can be narrowed by, each with the filter without it.
 var facets = []facet{
-	{"place", "place_id", "(SELECT name FROM place WHERE id = c.value)", func(f MachineFilter) MachineFilter { f.Places = nil; return f }},
+	{"place", "place_id", "(SELECT name FROM place WHERE id = c.value)", func(f MachineFilter) MachineFilter {
+		f.Places = nil
+		return f
+	}},
 	{"maker", "maker", "c.value", func(f MachineFilter) MachineFilter { f.Makers = nil; return f }},
-	{"year", "COALESCE(era_from, 9999)", "NULLIF(CAST(c.value AS text), '9999')", func(f MachineFilter) MachineFilter { f.Years = nil; return f }},
+	{"year", "COALESCE(era_from, 9999)", "NULLIF(CAST(c.value AS text), '9999')", func(f MachineFilter) MachineFilter {
+		f.Years = nil
+		return f
+	}},
 	{"stage", "stage", "c.value", func(f MachineFilter) MachineFilter { f.Stages = nil; return f }},
-	{"statement", "disputed > 0", fmt.Sprintf(disputedColumn, "c.value"), func(f MachineFilter) MachineFilter { f.Statements = nil; return f }},
+	{"statement", "disputed > 0", fmt.Sprintf(disputedColumn, "c.value"), func(f MachineFilter) MachineFilter {
+		f.Statements = nil
+		return f
+	}},
 }
 
 // mostFacetValues bounds the values of one facet; those with most machines come first.
@@ -223,7 +237,8 @@ func publicFacets(together []facet) []facet {
 	for i := range public {
 		switch public[i].name {
 		case "place":
-			public[i].value = "(SELECT " + people.PublicOr(people.PublicPlace, "p.id", "p.name") + " FROM place p WHERE p.id = c.value)"
+			public[i].value = "(SELECT " + people.PublicOr(people.PublicPlace, "p.id", "p.name") +
+				" FROM place p WHERE p.id = c.value)"
 		case "maker":
 			public[i].value = fmt.Sprintf(`COALESCE((SELECT x.body FROM public_text x JOIN machine m ON m.id = x.id
 				WHERE x.kind = '%s' AND m.maker = c.value LIMIT 1), c.value)`, people.PublicMaker)
@@ -240,7 +255,8 @@ func countTogether(together []facet, from, where string) string {
 		// GROUPING has a bit for each column, the first the highest; the one that is grouped by has none.
 		mask := 1<<len(together) - 1 - 1<<(len(together)-1-i)
 		names += fmt.Sprintf(" WHEN %d THEN '%s'", mask, one.name)
-		values += fmt.Sprintf(" WHEN %d THEN COALESCE(%s, '')", mask, strings.ReplaceAll(one.value, "c.value", fmt.Sprintf("c.v%d", i)))
+		values += fmt.Sprintf(" WHEN %d THEN COALESCE(%s, '')", mask,
+			strings.ReplaceAll(one.value, "c.value", fmt.Sprintf("c.v%d", i)))
 	}
 	list := ""
 	for i, column := range columns {
@@ -259,7 +275,9 @@ func CountFacets(ctx context.Context, h pg.Handle, f MachineFilter) ([]FacetCoun
 		return nil, err
 	}
 	counts = mergeEqual(counts)
-	slices.SortFunc(counts, func(a, b FacetCount) int { return cmp.Or(cmp.Compare(b.Count, a.Count), cmp.Compare(a.Value, b.Value)) })
+	slices.SortFunc(counts, func(a, b FacetCount) int {
+		return cmp.Or(cmp.Compare(b.Count, a.Count), cmp.Compare(a.Value, b.Value))
+	})
 	of := map[string]int{}
 	return slices.DeleteFunc(counts, func(c FacetCount) bool {
 		of[c.Facet]++
@@ -294,7 +312,8 @@ func HoldingStatement(f MachineFilter, numbers []string) (string, []any) {
 	}
 	args = append(args, numbers)
 	return fmt.Sprintf(`SELECT 'type' AS facet, t.type_number AS value, count(*) AS count FROM %s
-		WHERE %s AND t.type_number = ANY (CAST($%d AS text[])) GROUP BY t.type_number ORDER BY count DESC, value`, from, where, len(args)), args
+		WHERE %s AND t.type_number = ANY (CAST($%d AS text[])) GROUP BY t.type_number ORDER BY count DESC, value`, from,
+		where, len(args)), args
 }
 
 // CountHolding counts them. Numbers that no machine holds are missing.

@@ -35,7 +35,9 @@ func (s Stay) Where() string {
 // StaysOf lists where a machine has been, the newest first.
 func StaysOf(ctx context.Context, h pg.Handle, machineID int64) ([]Stay, error) {
 	stays := []Stay{}
-	err := h.SelectContext(ctx, &stays, `SELECT s.id, s.machine_id, COALESCE(p.name, '') AS place, s.lent_to, s.bound_for, CAST(s.due AS text) AS due, s.note,
+	err := h.SelectContext(ctx, &stays,
+		`SELECT s.id, s.machine_id, COALESCE(p.name, '') AS place, s.lent_to, s.bound_for, CAST(s.due AS text) AS due,
+			s.note,
 			CAST(s.since AS text) AS since, CAST(s.until AS text) AS until
 		FROM stay s LEFT JOIN place p ON p.id = s.place_id WHERE s.machine_id = $1 ORDER BY s.id DESC`, machineID)
 	return stays, err
@@ -50,7 +52,8 @@ func InsertStay(ctx context.Context, h pg.Handle, s Stay) (int64, error) {
 	}
 	var id int64
 	err = h.GetContext(ctx, &id, `INSERT INTO stay (machine_id, place_id, lent_to, bound_for, due, note, since)
-		VALUES ($1, $2, $3, $4, CAST($5 AS date), $6, CAST($7 AS date)) RETURNING id`, s.MachineID, place, s.LentTo, s.BoundFor, s.Due, s.Note, s.Since)
+		VALUES ($1, $2, $3, $4, CAST($5 AS date), $6, CAST($7 AS date)) RETURNING id`, s.MachineID, place, s.LentTo,
+		s.BoundFor, s.Due, s.Note, s.Since)
 	return id, err
 }
 
@@ -72,7 +75,8 @@ func SetPlace(ctx context.Context, h pg.Handle, machineID int64, place string) e
 	if err != nil {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `UPDATE machine SET place_id = $2, version = version + 1, updated_at = now() WHERE id = $1`, machineID, id)
+	_, err = h.ExecContext(ctx,
+		`UPDATE machine SET place_id = $2, version = version + 1, updated_at = now() WHERE id = $1`, machineID, id)
 	return err
 }
 
@@ -89,7 +93,8 @@ func CountPlaces(ctx context.Context, h pg.Handle) ([]PlaceCount, error) {
 	counts := []PlaceCount{}
 	err := h.SelectContext(ctx, &counts, `SELECT p.name, p.climate,
 			(SELECT count(*) FROM machine_sum s WHERE s.place_id = p.id) AS machines,
-			(SELECT count(*) FROM fitting f WHERE f.place_id = p.id AND f.until IS NULL AND f.machine_id IS NULL) AS assemblies
+			(SELECT count(*) FROM fitting f WHERE f.place_id = p.id AND f.until IS NULL
+			AND f.machine_id IS NULL) AS assemblies
 		FROM place p ORDER BY p.name`)
 	return counts, err
 }

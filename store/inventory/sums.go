@@ -46,14 +46,18 @@ func BoardCountsOf(ctx context.Context, h pg.Handle, machineID int64) ([]BoardCo
 // BoardTotalsOf reads the totals of the boards fitted in a machine today, as JSON.
 func BoardTotalsOf(ctx context.Context, h pg.Handle, machineID int64) ([]string, error) {
 	totals := []string{}
-	err := h.SelectContext(ctx, &totals, `SELECT CAST(t.totals AS text) FROM fitting f JOIN assembly a ON a.id = f.assembly_id
-		JOIN sheet_total t ON t.assembly_id = f.assembly_id WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside'`, machineID)
+	err := h.SelectContext(ctx, &totals,
+		`SELECT CAST(t.totals AS text) FROM fitting f JOIN assembly a ON a.id = f.assembly_id
+		JOIN sheet_total t ON t.assembly_id = f.assembly_id WHERE f.machine_id = $1 AND f.until IS NULL
+		AND a.kind <> 'outside'`, machineID)
 	return totals, err
 }
 
 // PutDisputed notes how many attributes of a machine are disputed, and whether its memory is.
 func PutDisputed(ctx context.Context, h pg.Handle, machineID int64, disputed int, memory bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE machine_sum SET disputed = $2, memory_disputed = $3 WHERE machine_id = $1 AND (disputed, memory_disputed) <> ($2, $3)`,
+	_, err := h.ExecContext(ctx,
+		`UPDATE machine_sum SET disputed = $2, memory_disputed = $3 WHERE machine_id = $1
+			AND (disputed, memory_disputed) <> ($2, $3)`,
 		machineID, disputed, memory)
 	return err
 }
@@ -61,7 +65,8 @@ func PutDisputed(ctx context.Context, h pg.Handle, machineID int64, disputed int
 // PutMachineSum sums up the boards fitted in a machine today, and the types on them, and notes what
 // filters need of its record. The caller holds the lock.
 func PutMachineSum(ctx context.Context, h pg.Handle, machineID int64, stage string, attention int) error {
-	_, err := h.ExecContext(ctx, `UPDATE machine_sum SET boards = s.boards, chips = s.chips, unidentified = s.unidentified,
+	_, err := h.ExecContext(ctx,
+		`UPDATE machine_sum SET boards = s.boards, chips = s.chips, unidentified = s.unidentified,
 			ram_bytes = s.ram_bytes, rom_bytes = s.rom_bytes, stage = $2, attention = $3,
 			place_id = m.place_id, maker = m.maker, era_from = m.era_from
 		FROM machine m, (SELECT count(*) AS boards,
@@ -69,7 +74,8 @@ func PutMachineSum(ctx context.Context, h pg.Handle, machineID int64, stage stri
 				COALESCE(sum(CAST(t.totals->>'unidentified' AS bigint)), 0) AS unidentified,
 				COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes,
 				COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
-			FROM fitting f JOIN assembly a ON a.id = f.assembly_id LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
+			FROM fitting f JOIN assembly a ON a.id = f.assembly_id LEFT
+			JOIN sheet_total t ON t.assembly_id = f.assembly_id
 			WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside') s
 		WHERE machine_id = $1 AND m.id = $1`, machineID, stage, attention)
 	if err != nil {
@@ -80,6 +86,7 @@ func PutMachineSum(ctx context.Context, h pg.Handle, machineID int64, stage stri
 	}
 	_, err = h.ExecContext(ctx, `INSERT INTO machine_type (type_number, machine_id, parts)
 		SELECT e.type_number, $1, sum(e.count) FROM fitting f JOIN entry e ON e.assembly_id = f.assembly_id
-		WHERE f.machine_id = $1 AND f.until IS NULL AND e.type_number <> '' AND NOT e.empty GROUP BY e.type_number`, machineID)
+		WHERE f.machine_id = $1 AND f.until IS NULL AND e.type_number <> '' AND NOT e.empty GROUP BY e.type_number`,
+		machineID)
 	return err
 }

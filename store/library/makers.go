@@ -28,21 +28,26 @@ type Maker struct {
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-const makerSelect = `SELECT k.id, k.name, k.founded, k.ended, k.place, k.ties, k.note, k.source, k.version, k.updated_at,
+const makerSelect = `SELECT k.id, k.name, k.founded, k.ended, k.place, k.ties, k.note, k.source, k.version,
+	k.updated_at,
 	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(k.name)) AS machines FROM maker k `
 
 // InsertMaker adds a maker and returns its id. A name that is there violates maker_name_key.
 func InsertMaker(ctx context.Context, h pg.Handle, f MakerFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO maker (name, founded, ended, place, ties, note, source) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO maker (name, founded, ended, place, ties, note, source) VALUES ($1, $2, $3, $4, $5, $6, $7)
+			RETURNING id`,
 		f.Name, f.Founded, f.Ended, f.Place, f.Ties, f.Note, f.Source)
 	return id, err
 }
 
 // UpdateMaker writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateMaker(ctx context.Context, h pg.Handle, id int64, f MakerFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE maker SET name = $2, founded = $3, ended = $4, place = $5, ties = $6, note = $7, source = $8,
-		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Name, f.Founded, f.Ended, f.Place, f.Ties, f.Note, f.Source)
+	_, err := h.ExecContext(ctx,
+		`UPDATE maker SET name = $2, founded = $3, ended = $4, place = $5, ties = $6, note = $7, source = $8,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Name, f.Founded, f.Ended, f.Place, f.Ties,
+		f.Note, f.Source)
 	return err
 }
 

@@ -28,21 +28,28 @@ type MachineModel struct {
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.note, d.source, d.version, d.updated_at,
-	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(d.maker) AND lower(m.model) = lower(d.model)) AS machines FROM machine_model d `
+const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.note, d.source, d.version,
+	d.updated_at,
+	(SELECT count(*) FROM machine m WHERE lower(m.maker) = lower(d.maker)
+	AND lower(m.model) = lower(d.model)) AS machines FROM machine_model d `
 
 // InsertModel adds a model and returns its id. One that is there violates machine_model_key.
 func InsertModel(ctx context.Context, h pg.Handle, f ModelFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO machine_model (maker, model, made, variants, expected, note, source) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO machine_model (maker, model, made, variants, expected, note, source)
+			VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
 		f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
 	return id, err
 }
 
 // UpdateModel writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateModel(ctx context.Context, h pg.Handle, id int64, f ModelFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, note = $7, source = $8,
-		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected, f.Note, f.Source)
+	_, err := h.ExecContext(ctx,
+		`UPDATE machine_model SET maker = $2, model = $3, made = $4, variants = $5, expected = $6, note = $7,
+			source = $8,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, f.Maker, f.Model, f.Made, f.Variants, f.Expected,
+		f.Note, f.Source)
 	return err
 }
 
@@ -64,7 +71,8 @@ func LockModel(ctx context.Context, h pg.Handle, id int64) (MachineModel, error)
 // ModelOf finds the model that a machine is of, by its maker and model; ErrNotFound when it is not known.
 func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineModel, error) {
 	var m MachineModel
-	err := pg.Get(ctx, h, &m, "model "+maker+" "+model, modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
+	err := pg.Get(ctx, h, &m, "model "+maker+" "+model,
+		modelSelect+`WHERE lower(d.maker) = lower($1) AND lower(d.model) = lower($2)`, maker, model)
 	return m, err
 }
 
@@ -75,7 +83,8 @@ func ListModels(ctx context.Context, h pg.Handle, words []string, limit int) ([]
 		where = "true"
 	}
 	found := []MachineModel{}
-	err := h.SelectContext(ctx, &found, modelSelect+`WHERE `+where+` ORDER BY lower(d.maker), lower(d.model) LIMIT $1`, args...)
+	err := h.SelectContext(ctx, &found, modelSelect+`WHERE `+where+` ORDER BY lower(d.maker), lower(d.model) LIMIT $1`,
+		args...)
 	return found, err
 }
 
@@ -94,8 +103,10 @@ type DatedEntry struct {
 // DatedEntriesOf lists the dated lines of assemblies.
 func DatedEntriesOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]DatedEntry, error) {
 	found := []DatedEntry{}
-	err := h.SelectContext(ctx, &found, `SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, count, marking, socketed,
+	err := h.SelectContext(ctx, &found,
+		`SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, count, marking, socketed,
 			CAST(date_from AS text) AS date_from, CAST(date_to AS text) AS date_to
-		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND date_from IS NOT NULL AND date_to IS NOT NULL AND NOT empty ORDER BY assembly_id, line`, assemblyIDs)
+		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND date_from IS NOT NULL AND date_to IS NOT NULL
+		AND NOT empty ORDER BY assembly_id, line`, assemblyIDs)
 	return found, err
 }

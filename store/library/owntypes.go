@@ -48,24 +48,31 @@ func ListOwnTypes(ctx context.Context, h pg.Handle) ([]OwnType, error) {
 // OwnTypeByID reads a type. Whoever changes types holds the library's lock already.
 func OwnTypeByID(ctx context.Context, h pg.Handle, id int64) (OwnType, error) {
 	var t OwnType
-	err := pg.Get(ctx, h, &t, fmt.Sprintf("own type %d", id), `SELECT `+ownTypeColumns+` FROM own_type WHERE id = $1`, id)
+	err := pg.Get(ctx, h, &t, fmt.Sprintf("own type %d", id), `SELECT `+ownTypeColumns+` FROM own_type WHERE id = $1`,
+		id)
 	return t, err
 }
 
 // InsertOwnType adds a type and returns its id. A number that is taken violates own_type_number_key.
 func InsertOwnType(ctx context.Context, h pg.Handle, t OwnTypeFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker, currents, ageing, substitutes, documents)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO own_type (number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker,
+			currents, ageing, substitutes, documents)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
-		t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents)
+		t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker,
+		t.Currents, t.Ageing, t.Substitutes, t.Documents)
 	return id, err
 }
 
 // UpdateOwnType writes all fields and counts the version up.
 func UpdateOwnType(ctx context.Context, h pg.Handle, id int64, t OwnTypeFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE own_type SET number = $2, class = $3, function = $4, words = $5, bits = $6, package = $7,
-			clock_mhz = $8, typical_ma = $9, notes = $10, maker = $11, currents = $12, ageing = $13, substitutes = $14, documents = $15, version = version + 1, updated_at = now() WHERE id = $1`,
-		id, t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker, t.Currents, t.Ageing, t.Substitutes, t.Documents)
+	_, err := h.ExecContext(ctx,
+		`UPDATE own_type SET number = $2, class = $3, function = $4, words = $5, bits = $6, package = $7,
+			clock_mhz = $8, typical_ma = $9, notes = $10, maker = $11, currents = $12, ageing = $13, substitutes = $14,
+			documents = $15, version = version + 1, updated_at = now() WHERE id = $1`,
+		id, t.Number, t.Class, t.Function, t.Words, t.Bits, t.Package, t.ClockMHz, t.TypicalMA, t.Notes, t.Maker,
+		t.Currents, t.Ageing, t.Substitutes, t.Documents)
 	return err
 }
 
@@ -77,7 +84,8 @@ func DeleteOwnType(ctx context.Context, h pg.Handle, id int64) error {
 
 // LibraryState tells how often own types were changed.
 func LibraryState(ctx context.Context, h pg.Handle) (n int64, isOwn bool, err error) {
-	return pg.StateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM library_state`)
+	return pg.StateOf(ctx, h,
+		`SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM library_state`)
 }
 
 // libraryLock is the advisory lock on the library. A row's lock would not do: people who share one overtake whoever
@@ -143,8 +151,11 @@ type TypeHolder struct {
 // HoldersOf lists the machines that hold parts of a type, at most limit.
 func HoldersOf(ctx context.Context, h pg.Handle, number string, limit int) ([]TypeHolder, error) {
 	found := []TypeHolder{}
-	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, sum(e.count) AS parts FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id AND f.until IS NULL
-		WHERE e.type_number = $1 AND NOT e.empty AND f.machine_id IS NOT NULL GROUP BY f.machine_id ORDER BY f.machine_id LIMIT $2`, number, limit)
+	err := h.SelectContext(ctx, &found,
+		`SELECT f.machine_id, sum(e.count) AS parts FROM entry e JOIN fitting f ON f.assembly_id = e.assembly_id
+			AND f.until IS NULL
+		WHERE e.type_number = $1 AND NOT e.empty AND f.machine_id IS NOT NULL GROUP BY f.machine_id
+		ORDER BY f.machine_id LIMIT $2`, number, limit)
 	return found, err
 }
 
@@ -163,7 +174,8 @@ type Occurrence struct {
 // OccurrencesOf lists the lines on which a type occurs, by machine, at most limit.
 func OccurrencesOf(ctx context.Context, h pg.Handle, number string, limit int) ([]Occurrence, error) {
 	found := []Occurrence{}
-	err := h.SelectContext(ctx, &found, `SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
+	err := h.SelectContext(ctx, &found,
+		`SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
 			e.assembly_id, a.title AS assembly, e.line, e.count, e.marking
 		FROM entry e JOIN assembly a ON a.id = e.assembly_id
 		LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL

@@ -26,9 +26,12 @@ type Mention struct {
 	TextSum   string    `db:"text_sum" json:"-"`
 }
 
-const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.said, n.around, h.machine_id, COALESCE(m.accession, '') AS accession,
-		CASE h.subject_kind WHEN 'acquisition' THEN h.subject_id END AS lot_id, h.subject_kind, h.at, n.meant, n.version, n.text_sum
-	FROM mention n JOIN party y ON y.id = n.party_id JOIN history h ON h.id = n.event_id LEFT JOIN machine m ON m.id = h.machine_id `
+const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.said, n.around, h.machine_id,
+	COALESCE(m.accession, '') AS accession,
+		CASE h.subject_kind WHEN 'acquisition' THEN h.subject_id END AS lot_id, h.subject_kind, h.at, n.meant,
+		n.version, n.text_sum
+	FROM mention n JOIN party y ON y.id = n.party_id JOIN history h ON h.id = n.event_id LEFT
+	JOIN machine m ON m.id = h.machine_id `
 
 // FoundMention is a mention that was found in a text.
 type FoundMention struct {
@@ -38,7 +41,8 @@ type FoundMention struct {
 
 // NoteMention keeps a mention, unless it is known; isNew tells.
 func NoteMention(ctx context.Context, h pg.Handle, f FoundMention) (isNew bool, err error) {
-	result, err := h.ExecContext(ctx, `INSERT INTO mention (party_id, said, around, text_sum, event_id) VALUES ($1, $2, $3, $4, $5)
+	result, err := h.ExecContext(ctx,
+		`INSERT INTO mention (party_id, said, around, text_sum, event_id) VALUES ($1, $2, $3, $4, $5)
 		ON CONFLICT ON CONSTRAINT mention_once_key DO NOTHING`, f.PartyID, f.Said, f.Around, f.TextSum, f.EventID)
 	if err != nil {
 		return false, err
@@ -50,7 +54,8 @@ func NoteMention(ctx context.Context, h pg.Handle, f FoundMention) (isNew bool, 
 // OpenMentions lists those that nobody has decided about, of people who are private, the newest text first.
 func OpenMentions(ctx context.Context, h pg.Handle, limit int) ([]Mention, error) {
 	found := []Mention{}
-	err := h.SelectContext(ctx, &found, mentionSelect+`WHERE n.meant IS NULL AND y.private ORDER BY n.event_id DESC, n.id DESC LIMIT $1`, limit)
+	err := h.SelectContext(ctx, &found,
+		mentionSelect+`WHERE n.meant IS NULL AND y.private ORDER BY n.event_id DESC, n.id DESC LIMIT $1`, limit)
 	return found, err
 }
 
@@ -63,7 +68,9 @@ func LockMention(ctx context.Context, h pg.Handle, id int64) (Mention, error) {
 
 // DecideMention keeps whether the person is meant.
 func DecideMention(ctx context.Context, h pg.Handle, id int64, by *int64, meant *bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE mention SET meant = $2, account_id = $3, decided_at = now(), version = version + 1 WHERE id = $1`, id, meant, by)
+	_, err := h.ExecContext(ctx,
+		`UPDATE mention SET meant = $2, account_id = $3, decided_at = now(), version = version + 1 WHERE id = $1`, id,
+		meant, by)
 	return err
 }
 
@@ -78,12 +85,14 @@ type DecidedMention struct {
 // DecidedMentions lists what was decided about mentions of people who are private.
 func DecidedMentions(ctx context.Context, h pg.Handle) ([]DecidedMention, error) {
 	found := []DecidedMention{}
-	err := h.SelectContext(ctx, &found, `SELECT n.party_id, n.text_sum, n.said, n.meant FROM mention n JOIN party y ON y.id = n.party_id
+	err := h.SelectContext(ctx, &found,
+		`SELECT n.party_id, n.text_sum, n.said, n.meant FROM mention n JOIN party y ON y.id = n.party_id
 		WHERE n.meant IS NOT NULL AND y.private ORDER BY n.id`)
 	return found, err
 }
 
 // PrivacyState tells how often it changed who is private; isOwn says that this transaction changed it.
 func PrivacyState(ctx context.Context, h pg.Handle) (n int64, isOwn bool, err error) {
-	return pg.StateOf(ctx, h, `SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
+	return pg.StateOf(ctx, h,
+		`SELECT n, COALESCE(xmin = CAST(pg_current_xact_id_if_assigned() AS xid), false) AS own FROM privacy_state`)
 }

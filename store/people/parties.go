@@ -30,15 +30,19 @@ const partyColumns = `id, name, kind, private, role, spellings, place, note, ver
 // InsertParty adds a party and returns its id. A name that is there violates party_name_key.
 func InsertParty(ctx context.Context, h pg.Handle, p PartyFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO party (name, kind, private, role, spellings, place, note) VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO party (name, kind, private, role, spellings, place, note) VALUES ($1, $2, $3, $4, $5, $6, $7)
+			RETURNING id`,
 		p.Name, p.Kind, p.Private, p.Role, p.Spellings, p.Place, p.Note)
 	return id, err
 }
 
 // UpdateParty writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateParty(ctx context.Context, h pg.Handle, id int64, p PartyFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE party SET name = $2, kind = $3, private = $4, role = $5, spellings = $6, place = $7, note = $8,
-		version = version + 1, updated_at = now() WHERE id = $1`, id, p.Name, p.Kind, p.Private, p.Role, p.Spellings, p.Place, p.Note)
+	_, err := h.ExecContext(ctx,
+		`UPDATE party SET name = $2, kind = $3, private = $4, role = $5, spellings = $6, place = $7, note = $8,
+		version = version + 1, updated_at = now() WHERE id = $1`, id, p.Name, p.Kind, p.Private, p.Role, p.Spellings,
+		p.Place, p.Note)
 	return err
 }
 
@@ -65,7 +69,8 @@ func ListParties(ctx context.Context, h pg.Handle, words []string, limit int) ([
 	if where == "" {
 		where = "true"
 	}
-	err := h.SelectContext(ctx, &parties, `SELECT `+partyColumns+` FROM party WHERE `+where+` ORDER BY lower(name), id LIMIT $1`, args...)
+	err := h.SelectContext(ctx, &parties,
+		`SELECT `+partyColumns+` FROM party WHERE `+where+` ORDER BY lower(name), id LIMIT $1`, args...)
 	return parties, err
 }
 

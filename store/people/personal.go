@@ -33,7 +33,8 @@ const personalColumns = `id, machine_id, medium, sort, decision, reason, decided
 // InsertPersonalData notes that there is some, and returns the id.
 func InsertPersonalData(ctx context.Context, h pg.Handle, machineID int64, p PersonalDataFields) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO personal_data (machine_id, medium, sort, decision, reason, decided_by, decided_on, done_on)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO personal_data (machine_id, medium, sort, decision, reason, decided_by, decided_on, done_on)
 		VALUES ($1, $2, $3, $4, $5, $6, CAST($7 AS date), CAST($8 AS date)) RETURNING id`,
 		machineID, p.Medium, p.Sort, p.Decision, p.Reason, p.DecidedBy, p.DecidedOn, p.DoneOn)
 	return id, err
@@ -41,7 +42,8 @@ func InsertPersonalData(ctx context.Context, h pg.Handle, machineID int64, p Per
 
 // UpdatePersonalData writes all fields and counts the version up. The caller holds the row's lock.
 func UpdatePersonalData(ctx context.Context, h pg.Handle, id int64, p PersonalDataFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE personal_data SET medium = $2, sort = $3, decision = $4, reason = $5, decided_by = $6,
+	_, err := h.ExecContext(ctx,
+		`UPDATE personal_data SET medium = $2, sort = $3, decision = $4, reason = $5, decided_by = $6,
 		decided_on = CAST($7 AS date), done_on = CAST($8 AS date), version = version + 1 WHERE id = $1`,
 		id, p.Medium, p.Sort, p.Decision, p.Reason, p.DecidedBy, p.DecidedOn, p.DoneOn)
 	return err
@@ -50,7 +52,8 @@ func UpdatePersonalData(ctx context.Context, h pg.Handle, id int64, p PersonalDa
 // LockPersonalData reads a note and keeps others from changing it until the transaction ends.
 func LockPersonalData(ctx context.Context, h pg.Handle, id int64) (PersonalData, error) {
 	var p PersonalData
-	err := pg.Get(ctx, h, &p, fmt.Sprintf("note %d of personal data", id), `SELECT `+personalColumns+` FROM personal_data WHERE id = $1 FOR UPDATE`, id)
+	err := pg.Get(ctx, h, &p, fmt.Sprintf("note %d of personal data", id),
+		`SELECT `+personalColumns+` FROM personal_data WHERE id = $1 FOR UPDATE`, id)
 	return p, err
 }
 

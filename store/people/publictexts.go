@@ -41,19 +41,23 @@ const ProseSeparator = "\x1f"
 // publicSources select plain and prose of each kind as columns of x, by id.
 var publicSources = map[PublicKind]string{
 	PublicMachine: `SELECT m.id, concat_ws(' ', m.accession, m.model, m.serial) AS plain,
-		concat_ws(E'\x1f', m.name, m.maker, m.provenance, p.name) AS prose FROM machine m LEFT JOIN place p ON p.id = m.place_id`,
+		concat_ws(E'\x1f', m.name, m.maker, m.provenance, p.name) AS prose FROM machine m LEFT
+		JOIN place p ON p.id = m.place_id`,
 	PublicMachineName: `SELECT id, '' AS plain, name AS prose FROM machine`,
 	PublicMaker:       `SELECT id, '' AS plain, maker AS prose FROM machine`,
 	PublicPlace:       `SELECT id, '' AS plain, name AS prose FROM place`,
 	PublicAssembly:    `SELECT id, concat_ws(' ', part, rev, serial, kind) AS plain, title AS prose FROM assembly`,
 	PublicLot: `SELECT q.id, concat_ws(' ', q.method, q.arrived) AS plain,
-		concat_ws(E'\x1f', q.title, q.note, (SELECT string_agg(i.title, E'\x1f') FROM lot_item i WHERE i.acquisition_id = q.id)) AS prose FROM acquisition q`,
+		concat_ws(E'\x1f', q.title, q.note, (SELECT string_agg(i.title, E'\x1f') FROM lot_item i
+		WHERE i.acquisition_id = q.id)) AS prose FROM acquisition q`,
 }
 
 // PublicSourcesOf reads what the public texts of records are made from.
 func PublicSourcesOf(ctx context.Context, h pg.Handle, kind PublicKind, ids []int64) ([]PublicSource, error) {
 	found := []PublicSource{}
-	err := h.SelectContext(ctx, &found, `SELECT id, plain, prose FROM (`+publicSources[kind]+`) x WHERE id = ANY (CAST($1 AS bigint[])) ORDER BY id`, ids)
+	err := h.SelectContext(ctx, &found,
+		`SELECT id, plain, prose FROM (`+publicSources[kind]+`) x WHERE id = ANY (CAST($1 AS bigint[])) ORDER BY id`,
+		ids)
 	return found, err
 }
 
@@ -76,13 +80,15 @@ func PutPublicText(ctx context.Context, h pg.Handle, kind PublicKind, id int64, 
 
 // DeletePublicTexts forgets them: all that the records say is public.
 func DeletePublicTexts(ctx context.Context, h pg.Handle, kind PublicKind, ids []int64) error {
-	_, err := h.ExecContext(ctx, `DELETE FROM public_text WHERE kind = $1 AND id = ANY (CAST($2 AS bigint[]))`, kind, ids)
+	_, err := h.ExecContext(ctx, `DELETE FROM public_text WHERE kind = $1 AND id = ANY (CAST($2 AS bigint[]))`, kind,
+		ids)
 	return err
 }
 
 // PublicOr writes an expression for what is public of a text.
 func PublicOr(kind PublicKind, id, text string) string {
-	return fmt.Sprintf(`COALESCE((SELECT x.body FROM public_text x WHERE x.kind = '%s' AND x.id = %s), %s)`, kind, id, text)
+	return fmt.Sprintf(`COALESCE((SELECT x.body FROM public_text x WHERE x.kind = '%s' AND x.id = %s), %s)`, kind, id,
+		text)
 }
 
 // LikeAllPublic is likeAll over what is public of a column that an index serves: rows with a public text of their own

@@ -5,7 +5,8 @@ import "context"
 // Projections are what follows from records and is kept, in the order in which it is made anew: each may follow from
 // those before it, and all who write several lock in this order.
 var Projections = []string{
-	ProjectedEntries, ProjectedAssemblyIdentifiers, ProjectedLotIdentifiers, ProjectedMachineSum, ProjectedMachineEvidence, ProjectedMachineAgeing,
+	ProjectedEntries, ProjectedAssemblyIdentifiers, ProjectedLotIdentifiers, ProjectedMachineSum,
+	ProjectedMachineEvidence, ProjectedMachineAgeing,
 	"public machine", "public machine name", "public machine maker",
 	"public place", "public assembly", "public lot",
 }
@@ -26,7 +27,8 @@ func TakeDue(ctx context.Context, h Handle) (map[string][]int64, error) {
 		Projection string `db:"projection"`
 		ID         int64  `db:"id"`
 	}{}
-	err := h.SelectContext(ctx, &rows, `DELETE FROM projection_due WHERE tx = pg_current_xact_id() RETURNING projection, id`)
+	err := h.SelectContext(ctx, &rows,
+		`DELETE FROM projection_due WHERE tx = pg_current_xact_id() RETURNING projection, id`)
 	due := map[string][]int64{}
 	for _, row := range rows {
 		due[row.Projection] = append(due[row.Projection], row.ID)
@@ -36,16 +38,20 @@ func TakeDue(ctx context.Context, h Handle) (map[string][]int64, error) {
 
 // NoteDue has projections made anew that no trigger notes, as those that follow from what was read of the library.
 func NoteDue(ctx context.Context, h Handle, projection string, ids []int64) error {
-	_, err := h.ExecContext(ctx, `INSERT INTO projection_due (projection, id) SELECT $1, unnest(CAST($2 AS bigint[])) ON CONFLICT DO NOTHING`, projection, ids)
+	_, err := h.ExecContext(ctx,
+		`INSERT INTO projection_due (projection, id) SELECT $1, unnest(CAST($2 AS bigint[])) ON CONFLICT DO NOTHING`,
+		projection, ids)
 	return err
 }
 
 // TakeOverLeftDue makes up to limit of what other transactions left over due in this one, and returns how many.
 func TakeOverLeftDue(ctx context.Context, h Handle, limit int) (int, error) {
 	result, err := h.ExecContext(ctx, `WITH left_over AS (DELETE FROM projection_due WHERE (tx, projection, id) IN
-			(SELECT tx, projection, id FROM projection_due WHERE tx <> pg_current_xact_id() ORDER BY projection, id LIMIT $1 FOR UPDATE SKIP LOCKED)
+			(SELECT tx, projection, id FROM projection_due WHERE tx <> pg_current_xact_id() ORDER BY projection, id
+			LIMIT $1 FOR UPDATE SKIP LOCKED)
 			RETURNING projection, id)
-		INSERT INTO projection_due (projection, id) SELECT DISTINCT projection, id FROM left_over ON CONFLICT DO NOTHING`, limit)
+		INSERT INTO projection_due (projection, id) SELECT DISTINCT projection, id FROM left_over
+		ON CONFLICT DO NOTHING`, limit)
 	if err != nil {
 		return 0, err
 	}

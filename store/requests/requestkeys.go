@@ -33,7 +33,8 @@ const keysKept = 24 * time.Hour
 // done. One that began a while ago and did nothing is begun anew: it was lost with its process, or cannot be done
 // any more.
 func BeginRequest(ctx context.Context, h pg.Handle, k RequestKey, givenUp time.Duration) (attempt int, err error) {
-	if _, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE started_at < now() - make_interval(secs => $1)`, keysKept.Seconds()); err != nil {
+	if _, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE started_at < now() - make_interval(secs => $1)`,
+		keysKept.Seconds()); err != nil {
 		return 0, err
 	}
 	err = h.GetContext(ctx, &attempt, `INSERT INTO request_key (account_id, key, fingerprint) VALUES ($1, $2, $3)
@@ -50,7 +51,8 @@ func BeginRequest(ctx context.Context, h pg.Handle, k RequestKey, givenUp time.D
 // RequestWith reads what is known of a request.
 func RequestWith(ctx context.Context, h pg.Handle, account int64, key string) (KeyedRequest, error) {
 	var r KeyedRequest
-	err := pg.Get(ctx, h, &r, "request "+key, `SELECT account_id, key, fingerprint, CAST(extract(epoch FROM now() - started_at) AS double precision) AS age,
+	err := pg.Get(ctx, h, &r, "request "+key,
+		`SELECT account_id, key, fingerprint, CAST(extract(epoch FROM now() - started_at) AS double precision) AS age,
 		done, status, media_type, body FROM request_key WHERE account_id = $1 AND key = $2`, account, key)
 	return r, err
 }
@@ -58,7 +60,9 @@ func RequestWith(ctx context.Context, h pg.Handle, account int64, key string) (K
 // MarkRequestDone keeps that what a request asks for is done, in the transaction that does it. It reports whether the
 // attempt may do it: not if the request was begun anew meanwhile.
 func MarkRequestDone(ctx context.Context, h pg.Handle, k RequestKey, attempt int) (bool, error) {
-	result, err := h.ExecContext(ctx, `UPDATE request_key SET done = true WHERE account_id = $1 AND key = $2 AND attempt = $3`, k.AccountID, k.Key, attempt)
+	result, err := h.ExecContext(ctx,
+		`UPDATE request_key SET done = true WHERE account_id = $1 AND key = $2 AND attempt = $3`, k.AccountID, k.Key,
+		attempt)
 	if err != nil {
 		return false, err
 	}
@@ -67,14 +71,19 @@ func MarkRequestDone(ctx context.Context, h pg.Handle, k RequestKey, attempt int
 }
 
 // AnswerRequest keeps the answer of an attempt.
-func AnswerRequest(ctx context.Context, h pg.Handle, k RequestKey, attempt, status int, mediaType string, body []byte) error {
-	_, err := h.ExecContext(ctx, `UPDATE request_key SET status = $4, media_type = $5, body = $6 WHERE account_id = $1 AND key = $2 AND attempt = $3`,
+func AnswerRequest(ctx context.Context, h pg.Handle, k RequestKey, attempt, status int, mediaType string,
+	body []byte) error {
+	_, err := h.ExecContext(ctx,
+		`UPDATE request_key SET status = $4, media_type = $5, body = $6 WHERE account_id = $1 AND key = $2
+			AND attempt = $3`,
 		k.AccountID, k.Key, attempt, status, mediaType, body)
 	return err
 }
 
 // ForgetRequest lets a request be sent anew whose attempt was refused.
 func ForgetRequest(ctx context.Context, h pg.Handle, k RequestKey, attempt int) error {
-	_, err := h.ExecContext(ctx, `DELETE FROM request_key WHERE account_id = $1 AND key = $2 AND attempt = $3 AND NOT done`, k.AccountID, k.Key, attempt)
+	_, err := h.ExecContext(ctx,
+		`DELETE FROM request_key WHERE account_id = $1 AND key = $2 AND attempt = $3 AND NOT done`, k.AccountID, k.Key,
+		attempt)
 	return err
 }

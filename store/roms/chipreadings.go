@@ -26,13 +26,16 @@ type ChipReading struct {
 	AccountID  *int64    `db:"account_id" json:"-"`
 }
 
-const chipReadingSelect = `SELECT id, assembly_id, designator, device, label, exception, state, size, length(got) AS done, again, note, at, updated_at, account_id FROM chip_reading `
+const chipReadingSelect = `SELECT id, assembly_id, designator, device, label, exception, state, size,
+	length(got) AS done, again, note, at, updated_at, account_id FROM chip_reading `
 
 // InsertChipReading starts one and returns its id.
 func InsertChipReading(ctx context.Context, h pg.Handle, by *int64, r ChipReading) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO chip_reading (assembly_id, designator, device, label, exception, state, size, account_id)
-		VALUES ($1, $2, $3, $4, $5, 'running', $6, $7) RETURNING id`, r.AssemblyID, r.Designator, r.Device, r.Label, r.Exception, r.Size, by)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO chip_reading (assembly_id, designator, device, label, exception, state, size, account_id)
+		VALUES ($1, $2, $3, $4, $5, 'running', $6, $7) RETURNING id`, r.AssemblyID, r.Designator, r.Device, r.Label,
+		r.Exception, r.Size, by)
 	return id, err
 }
 
@@ -46,13 +49,15 @@ func ChipReadingByID(ctx context.Context, h pg.Handle, id int64) (ChipReading, e
 // RunningChipReadings lists those that went on within the last seconds.
 func RunningChipReadings(ctx context.Context, h pg.Handle, seconds int) ([]ChipReading, error) {
 	found := []ChipReading{}
-	err := h.SelectContext(ctx, &found, chipReadingSelect+`WHERE state = 'running' AND updated_at > now() - make_interval(secs => $1)`, seconds)
+	err := h.SelectContext(ctx, &found,
+		chipReadingSelect+`WHERE state = 'running' AND updated_at > now() - make_interval(secs => $1)`, seconds)
 	return found, err
 }
 
 // AppendToChipReading keeps what was read since, behind the bytes that were there, unless the reading was
 // stopped meanwhile or somebody else went on with it.
-func AppendToChipReading(ctx context.Context, h pg.Handle, id int64, behind int, more []byte, again int) (running bool, err error) {
+func AppendToChipReading(ctx context.Context, h pg.Handle, id int64, behind int, more []byte,
+	again int) (running bool, err error) {
 	result, err := h.ExecContext(ctx, `UPDATE chip_reading SET got = got || $3, again = again + $4, updated_at = now()
 		WHERE id = $1 AND state = 'running' AND length(got) = $2`, id, behind, more, again)
 	if err != nil {
@@ -71,7 +76,9 @@ func BytesOfChipReading(ctx context.Context, h pg.Handle, id int64) ([]byte, err
 
 // EndChipReading sets how a running one ended, and reports whether it was still running.
 func EndChipReading(ctx context.Context, h pg.Handle, id int64, state, note string) (bool, error) {
-	result, err := h.ExecContext(ctx, `UPDATE chip_reading SET state = $2, note = $3, updated_at = now() WHERE id = $1 AND state = 'running'`, id, state, note)
+	result, err := h.ExecContext(ctx,
+		`UPDATE chip_reading SET state = $2, note = $3, updated_at = now() WHERE id = $1 AND state = 'running'`, id,
+		state, note)
 	if err != nil {
 		return false, err
 	}
@@ -82,7 +89,8 @@ func EndChipReading(ctx context.Context, h pg.Handle, id int64, state, note stri
 // ResumeChipReading lets a stopped one go on, or a running one that nobody went on with for some seconds.
 func ResumeChipReading(ctx context.Context, h pg.Handle, id int64, seconds int) (bool, error) {
 	result, err := h.ExecContext(ctx, `UPDATE chip_reading SET state = 'running', note = '', updated_at = now()
-		WHERE id = $1 AND (state = 'stopped' OR state = 'running' AND updated_at <= now() - make_interval(secs => $2))`, id, seconds)
+		WHERE id = $1 AND (state = 'stopped' OR state = 'running' AND updated_at <= now() - make_interval(secs => $2))`,
+		id, seconds)
 	if err != nil {
 		return false, err
 	}

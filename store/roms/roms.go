@@ -39,8 +39,10 @@ func PutRom(ctx context.Context, h pg.Handle, by *int64, i RomImage, inspection 
 	if err != nil {
 		return false, err
 	}
-	result, err := h.ExecContext(ctx, `INSERT INTO rom_image (sha256, bytes, crc32, sha1, effective, inspection, made_from, account_id)
-		VALUES ($1, $2, $3, $4, $5, CAST($6 AS jsonb), $7, $8) ON CONFLICT ON CONSTRAINT rom_image_sha256_key DO NOTHING`,
+	result, err := h.ExecContext(ctx,
+		`INSERT INTO rom_image (sha256, bytes, crc32, sha1, effective, inspection, made_from, account_id)
+		VALUES ($1, $2, $3, $4, $5, CAST($6 AS jsonb), $7, $8)
+		ON CONFLICT ON CONSTRAINT rom_image_sha256_key DO NOTHING`,
 		i.SHA256, i.Bytes, i.CRC32, i.SHA1, i.Effective, string(encoded), i.MadeFrom, by)
 	if err != nil {
 		return false, err
@@ -51,7 +53,8 @@ func PutRom(ctx context.Context, h pg.Handle, by *int64, i RomImage, inspection 
 
 // UpdateRom writes all fields and counts the change. The caller holds the row's lock.
 func UpdateRom(ctx context.Context, h pg.Handle, sha256 string, f RomFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE rom_image SET name = $2, version = $3, note = $4, public = $5, changes = changes + 1 WHERE sha256 = $1`,
+	_, err := h.ExecContext(ctx,
+		`UPDATE rom_image SET name = $2, version = $3, note = $4, public = $5, changes = changes + 1 WHERE sha256 = $1`,
 		sha256, f.Name, f.Edition, f.Note, f.Public)
 	return err
 }
@@ -68,14 +71,16 @@ func LockRom(ctx context.Context, h pg.Handle, sha256 string) (RomImage, error) 
 
 func romBy(ctx context.Context, h pg.Handle, sha256, lock string) (RomImage, error) {
 	var i RomImage
-	err := pg.Get(ctx, h, &i, "image "+sha256, `SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = $1`+lock, sha256)
+	err := pg.Get(ctx, h, &i, "image "+sha256, `SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = $1`+lock,
+		sha256)
 	return i, err
 }
 
 // RomInspection reads what was found in an image, as JSON.
 func RomInspection(ctx context.Context, h pg.Handle, sha256 string) (string, error) {
 	var encoded string
-	err := pg.Get(ctx, h, &encoded, "image "+sha256, `SELECT CAST(inspection AS text) FROM rom_image WHERE sha256 = $1`, sha256)
+	err := pg.Get(ctx, h, &encoded, "image "+sha256, `SELECT CAST(inspection AS text) FROM rom_image WHERE sha256 = $1`,
+		sha256)
 	return encoded, err
 }
 
@@ -97,14 +102,17 @@ func ListRoms(ctx context.Context, h pg.Handle, words []string, public bool, ski
 	found := []ListedRom{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+`,
 			(SELECT count(DISTINCT (r.assembly_id, r.designator)) FROM rom_read r WHERE r.sha256 = i.sha256 AND NOT r.struck) AS sockets
-		FROM rom_image i WHERE `+where+` ORDER BY i.name = '', lower(i.name), i.version, i.at, i.sha256 OFFSET $1 LIMIT $2`, args...)
+		FROM rom_image i WHERE `+where+
+		` ORDER BY i.name = '', lower(i.name), i.version, i.at, i.sha256 OFFSET $1 LIMIT $2`, args...)
 	return found, err
 }
 
 // SameContent lists other images with the same content in another number of copies.
 func SameContent(ctx context.Context, h pg.Handle, i RomImage) ([]RomImage, error) {
 	found := []RomImage{}
-	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+` FROM rom_image i WHERE i.effective = $1 AND i.sha256 <> $2 ORDER BY i.bytes`, i.Effective, i.SHA256)
+	err := h.SelectContext(ctx, &found,
+		`SELECT `+romColumns+` FROM rom_image i WHERE i.effective = $1 AND i.sha256 <> $2 ORDER BY i.bytes`,
+		i.Effective, i.SHA256)
 	return found, err
 }
 
@@ -125,13 +133,16 @@ type RomRead struct {
 	At         time.Time `db:"at" json:"at"`
 }
 
-const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.label, r.marking, r.revision, r.way, CAST(r.read_on AS text) AS read_on, r.exception, r.struck,
+const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.label, r.marking, r.revision, r.way,
+	CAST(r.read_on AS text) AS read_on, r.exception, r.struck,
 	COALESCE(c.name, '') AS by_name, r.at FROM rom_read r LEFT JOIN account c ON c.id = r.account_id `
 
 // InsertRomRead notes a reading and returns its id.
 func InsertRomRead(ctx context.Context, h pg.Handle, by *int64, r RomRead) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO rom_read (sha256, assembly_id, designator, label, marking, revision, way, read_on, exception, account_id)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO rom_read (sha256, assembly_id, designator, label, marking, revision, way, read_on, exception,
+			account_id)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, CAST($8 AS date), $9, $10) RETURNING id`,
 		r.SHA256, r.AssemblyID, r.Designator, r.Label, r.Marking, r.Revision, r.Way, r.ReadOn, r.Exception, by)
 	return id, err
@@ -159,14 +170,17 @@ func ExceptRomRead(ctx context.Context, h pg.Handle, id int64, why string) error
 // RomReadsOf lists the readings of assemblies, the oldest first.
 func RomReadsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]RomRead, error) {
 	found := []RomRead{}
-	err := h.SelectContext(ctx, &found, romReadSelect+`WHERE r.assembly_id = ANY (CAST($1 AS bigint[])) AND NOT r.struck ORDER BY r.read_on, r.id`, assemblyIDs)
+	err := h.SelectContext(ctx, &found,
+		romReadSelect+`WHERE r.assembly_id = ANY (CAST($1 AS bigint[])) AND NOT r.struck ORDER BY r.read_on, r.id`,
+		assemblyIDs)
 	return found, err
 }
 
 // RomImages reads the records of images, by SHA-256.
 func RomImages(ctx context.Context, h pg.Handle, sums []string) (map[string]RomImage, error) {
 	found := []RomImage{}
-	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = ANY (CAST($1 AS text[]))`, sums)
+	err := h.SelectContext(ctx, &found,
+		`SELECT `+romColumns+` FROM rom_image i WHERE i.sha256 = ANY (CAST($1 AS text[]))`, sums)
 	byName := make(map[string]RomImage, len(found))
 	for _, i := range found {
 		byName[i.SHA256] = i
@@ -189,8 +203,10 @@ type RomHolder struct {
 	ReadOn     string `db:"read_on" json:"readOn"`
 }
 
-const holderSelect = `SELECT DISTINCT ON (r.assembly_id, r.designator) r.sha256, f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine,
-		COALESCE(m.maker || ' ' || m.model, '') AS model, r.assembly_id, a.title AS assembly, a.part, r.designator, r.label, CAST(r.read_on AS text) AS read_on
+const holderSelect = `SELECT DISTINCT ON (r.assembly_id, r.designator) r.sha256, f.machine_id, COALESCE(m.accession,
+	'') AS accession, COALESCE(m.name, '') AS machine,
+		COALESCE(m.maker || ' ' || m.model, '') AS model, r.assembly_id, a.title AS assembly, a.part, r.designator,
+		r.label, CAST(r.read_on AS text) AS read_on
 	FROM rom_read r JOIN assembly a ON a.id = r.assembly_id
 	LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL LEFT JOIN machine m ON m.id = f.machine_id
 	WHERE NOT r.struck `
@@ -198,7 +214,8 @@ const holderSelect = `SELECT DISTINCT ON (r.assembly_id, r.designator) r.sha256,
 // RomHolders lists the sockets in which one of some images was read last.
 func RomHolders(ctx context.Context, h pg.Handle, sums []string) ([]RomHolder, error) {
 	found := []RomHolder{}
-	err := h.SelectContext(ctx, &found, `SELECT * FROM (`+holderSelect+`ORDER BY r.assembly_id, r.designator, r.read_on DESC, r.id DESC) h
+	err := h.SelectContext(ctx, &found,
+		`SELECT * FROM (`+holderSelect+`ORDER BY r.assembly_id, r.designator, r.read_on DESC, r.id DESC) h
 		WHERE h.sha256 = ANY (CAST($1 AS text[])) ORDER BY h.accession, h.assembly, h.designator LIMIT 500`, sums)
 	return found, err
 }
@@ -208,8 +225,10 @@ func RomHolders(ctx context.Context, h pg.Handle, sums []string) ([]RomHolder, e
 func Siblings(ctx context.Context, h pg.Handle, assemblyID int64, designator string) ([]RomHolder, error) {
 	found := []RomHolder{}
 	err := h.SelectContext(ctx, &found, holderSelect+`AND r.designator = $2 AND r.assembly_id <> $1 AND EXISTS (
-			SELECT 1 FROM assembly o LEFT JOIN fitting g ON g.assembly_id = o.id AND g.until IS NULL LEFT JOIN machine n ON n.id = g.machine_id
-			WHERE o.id = $1 AND (o.part <> '' AND o.part = a.part OR o.title = a.title AND n.model <> '' AND n.maker = m.maker AND n.model = m.model))
+			SELECT 1 FROM assembly o LEFT JOIN fitting g ON g.assembly_id = o.id AND g.until IS NULL LEFT
+			JOIN machine n ON n.id = g.machine_id
+			WHERE o.id = $1 AND (o.part <> '' AND o.part = a.part OR o.title = a.title AND n.model <> ''
+			AND n.maker = m.maker AND n.model = m.model))
 		ORDER BY r.assembly_id, r.designator, r.read_on DESC, r.id DESC LIMIT 100`, assemblyID, designator)
 	return found, err
 }
@@ -228,7 +247,9 @@ type RomSocket struct {
 // the order of the sheets.
 func RomSocketsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64, classes []string) ([]RomSocket, error) {
 	found := []RomSocket{}
-	err := h.SelectContext(ctx, &found, `SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, marking, type_number, empty
-		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND type_class = ANY (CAST($2 AS text[])) AND NOT empty ORDER BY assembly_id, line`, assemblyIDs, classes)
+	err := h.SelectContext(ctx, &found,
+		`SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, marking, type_number, empty
+		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND type_class = ANY (CAST($2 AS text[]))
+		AND NOT empty ORDER BY assembly_id, line`, assemblyIDs, classes)
 	return found, err
 }

@@ -24,7 +24,8 @@ type RomSetImage struct {
 // InsertRomSet adds a set and returns its id. A name that is there violates rom_set_name_key.
 func InsertRomSet(ctx context.Context, h pg.Handle, name, note string, images []RomSetImage) (int64, error) {
 	var id int64
-	if err := h.GetContext(ctx, &id, `INSERT INTO rom_set (name, note) VALUES ($1, $2) RETURNING id`, name, note); err != nil {
+	if err := h.GetContext(ctx, &id, `INSERT INTO rom_set (name, note) VALUES ($1, $2) RETURNING id`, name,
+		note); err != nil {
 		return 0, err
 	}
 	encoded, err := json.Marshal(images)
@@ -32,7 +33,8 @@ func InsertRomSet(ctx context.Context, h pg.Handle, name, note string, images []
 		return 0, err
 	}
 	_, err = h.ExecContext(ctx, `INSERT INTO rom_set_image (set_id, sha256, place)
-		SELECT $1, r.sha256, r.place FROM jsonb_to_recordset(CAST($2 AS jsonb)) AS r(sha256 text, place text)`, id, string(encoded))
+		SELECT $1, r.sha256, r.place FROM jsonb_to_recordset(CAST($2 AS jsonb)) AS r(sha256 text, place text)`, id,
+		string(encoded))
 	return id, err
 }
 
@@ -42,6 +44,7 @@ func ListRomSets(ctx context.Context, h pg.Handle) ([]RomSet, []RomSetImage, err
 	if err := h.SelectContext(ctx, &sets, `SELECT id, name, note FROM rom_set ORDER BY lower(name), id`); err != nil {
 		return nil, nil, err
 	}
-	err := h.SelectContext(ctx, &images, `SELECT set_id, sha256, place FROM rom_set_image ORDER BY set_id, length(place), place`)
+	err := h.SelectContext(ctx, &images,
+		`SELECT set_id, sha256, place FROM rom_set_image ORDER BY set_id, length(place), place`)
 	return sets, images, err
 }

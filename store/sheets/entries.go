@@ -38,10 +38,13 @@ func ReplaceEntries(ctx context.Context, h pg.Handle, assemblyID int64, revision
 		return err
 	}
 	// One parameter for all rows: sheets may be longer than a statement may have parameters.
-	_, err = h.ExecContext(ctx, `INSERT INTO entry (assembly_id, revision, line, designators, count, kind, marking, type_number,
+	_, err = h.ExecContext(ctx,
+		`INSERT INTO entry (assembly_id, revision, line, designators, count, kind, marking, type_number,
 			type_class, speed_ns, date_from, date_to, purpose, socketed, empty, doubtful, findings)
-		SELECT $1, $2, r.* FROM jsonb_to_recordset(CAST($3 AS jsonb)) AS r(line integer, designators text[], count integer, kind text,
-			marking text, "typeNumber" text, "typeClass" text, "speedNs" integer, "dateFrom" date, "dateTo" date, purpose text,
+		SELECT $1, $2, r.* FROM jsonb_to_recordset(CAST($3 AS jsonb)) AS r(line integer, designators text[],
+		count integer, kind text,
+			marking text, "typeNumber" text, "typeClass" text, "speedNs" integer, "dateFrom" date, "dateTo" date,
+			purpose text,
 			socketed boolean, empty boolean, doubtful boolean, findings jsonb)`, assemblyID, revision, string(encoded))
 	return err
 }
@@ -49,9 +52,12 @@ func ReplaceEntries(ctx context.Context, h pg.Handle, assemblyID int64, revision
 // EntriesOf lists the entries of an assembly after a line, in order.
 func EntriesOf(ctx context.Context, h pg.Handle, assemblyID int64, afterLine, limit int) ([]EntryRow, error) {
 	encoded := []string{}
-	err := h.SelectContext(ctx, &encoded, `SELECT CAST(jsonb_build_object('line', line, 'designators', designators, 'count', count, 'kind', kind,
-			'marking', marking, 'typeNumber', type_number, 'typeClass', type_class, 'speedNs', speed_ns, 'dateFrom', date_from, 'dateTo', date_to,
-			'purpose', purpose, 'socketed', socketed, 'empty', empty, 'doubtful', doubtful, 'findings', findings) AS text)
+	err := h.SelectContext(ctx, &encoded,
+		`SELECT CAST(jsonb_build_object('line', line, 'designators', designators, 'count', count, 'kind', kind,
+			'marking', marking, 'typeNumber', type_number, 'typeClass', type_class, 'speedNs', speed_ns, 'dateFrom',
+			date_from, 'dateTo', date_to,
+			'purpose', purpose, 'socketed', socketed, 'empty', empty, 'doubtful', doubtful, 'findings',
+			findings) AS text)
 		FROM entry WHERE assembly_id = $1 AND line > $2 ORDER BY line LIMIT $3`, assemblyID, afterLine, limit)
 	if err != nil {
 		return nil, err
@@ -79,7 +85,8 @@ func AddPositions(ctx context.Context, h pg.Handle, assemblyID int64, positions 
 		return err
 	}
 	_, err = h.ExecContext(ctx, `INSERT INTO position (assembly_id, designator, ordinal)
-		SELECT $1, r.designator, r.ordinal FROM jsonb_to_recordset(CAST($2 AS jsonb)) AS r(designator text, ordinal integer)
+		SELECT $1, r.designator, r.ordinal
+		FROM jsonb_to_recordset(CAST($2 AS jsonb)) AS r(designator text, ordinal integer)
 		ON CONFLICT ON CONSTRAINT position_designator_key DO NOTHING`, assemblyID, string(encoded))
 	return err
 }
@@ -94,14 +101,17 @@ func PositionsOf(ctx context.Context, h pg.Handle, assemblyID, after int64, limi
 
 // PutTotals keeps the totals of a revision as reckoned with a version of the library, with how many
 // entries and problems it has.
-func PutTotals(ctx context.Context, h pg.Handle, assemblyID int64, revision, libraryVersion, entries, problems int, totals any) error {
+func PutTotals(ctx context.Context, h pg.Handle, assemblyID int64, revision, libraryVersion, entries, problems int,
+	totals any) error {
 	encoded, err := json.Marshal(totals)
 	if err != nil {
 		return err
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO sheet_total (assembly_id, revision, library_version, entries, problems, totals)
+	_, err = h.ExecContext(ctx,
+		`INSERT INTO sheet_total (assembly_id, revision, library_version, entries, problems, totals)
 		VALUES ($1, $2, $3, $4, $5, CAST($6 AS jsonb))
-		ON CONFLICT ON CONSTRAINT sheet_total_pkey DO UPDATE SET revision = excluded.revision, library_version = excluded.library_version,
+		ON CONFLICT ON CONSTRAINT sheet_total_pkey DO UPDATE
+		SET revision = excluded.revision, library_version = excluded.library_version,
 			entries = excluded.entries, problems = excluded.problems, totals = excluded.totals`,
 		assemblyID, revision, libraryVersion, entries, problems, string(encoded))
 	return err
@@ -110,6 +120,8 @@ func PutTotals(ctx context.Context, h pg.Handle, assemblyID int64, revision, lib
 // AssembliesWithOldTotals lists assemblies whose totals come from another version of the library.
 func AssembliesWithOldTotals(ctx context.Context, h pg.Handle, libraryVersion, limit int) ([]int64, error) {
 	ids := []int64{}
-	err := h.SelectContext(ctx, &ids, `SELECT assembly_id FROM sheet_total WHERE library_version <> $1 ORDER BY assembly_id LIMIT $2`, libraryVersion, limit)
+	err := h.SelectContext(ctx, &ids,
+		`SELECT assembly_id FROM sheet_total WHERE library_version <> $1 ORDER BY assembly_id LIMIT $2`, libraryVersion,
+		limit)
 	return ids, err
 }

@@ -22,7 +22,8 @@ const revisionSelect = `SELECT r.assembly_id, r.n, r.body, COALESCE(c.name, '') 
 
 // InsertRevision adds a revision. Two writers of one n violate sheet_revision_pkey.
 func InsertRevision(ctx context.Context, h pg.Handle, assemblyID int64, n int, body string, accountID *int64) error {
-	_, err := h.ExecContext(ctx, `INSERT INTO sheet_revision (assembly_id, n, body, account_id) VALUES ($1, $2, $3, $4)`,
+	_, err := h.ExecContext(ctx,
+		`INSERT INTO sheet_revision (assembly_id, n, body, account_id) VALUES ($1, $2, $3, $4)`,
 		assemblyID, n, body, accountID)
 	return err
 }
@@ -30,14 +31,16 @@ func InsertRevision(ctx context.Context, h pg.Handle, assemblyID int64, n int, b
 // NewestRevision reads the newest revision of an assembly's sheet; ErrNotFound before the first.
 func NewestRevision(ctx context.Context, h pg.Handle, assemblyID int64) (Revision, error) {
 	var r Revision
-	err := pg.Get(ctx, h, &r, fmt.Sprintf("sheet of assembly %d", assemblyID), revisionSelect+`WHERE r.assembly_id = $1 ORDER BY r.n DESC LIMIT 1`, assemblyID)
+	err := pg.Get(ctx, h, &r, fmt.Sprintf("sheet of assembly %d", assemblyID),
+		revisionSelect+`WHERE r.assembly_id = $1 ORDER BY r.n DESC LIMIT 1`, assemblyID)
 	return r, err
 }
 
 // RevisionsOf lists the revisions of an assembly's sheet, the newest first.
 func RevisionsOf(ctx context.Context, h pg.Handle, assemblyID int64, before, limit int) ([]Revision, error) {
 	revisions := []Revision{}
-	err := h.SelectContext(ctx, &revisions, revisionSelect+`WHERE r.assembly_id = $1 AND r.n < $2 ORDER BY r.n DESC LIMIT $3`, assemblyID, before, limit)
+	err := h.SelectContext(ctx, &revisions,
+		revisionSelect+`WHERE r.assembly_id = $1 AND r.n < $2 ORDER BY r.n DESC LIMIT $3`, assemblyID, before, limit)
 	return revisions, err
 }
 
@@ -46,7 +49,8 @@ func NewestRevisionsIn(ctx context.Context, h pg.Handle, machineID int64) ([]Rev
 	revisions := []Revision{}
 	err := h.SelectContext(ctx, &revisions, `SELECT r.assembly_id, r.n, r.body, COALESCE(c.name, '') AS by_name, r.at
 		FROM fitting f
-		JOIN LATERAL (SELECT * FROM sheet_revision s WHERE s.assembly_id = f.assembly_id ORDER BY s.n DESC LIMIT 1) r ON true
+		JOIN LATERAL (SELECT * FROM sheet_revision s WHERE s.assembly_id = f.assembly_id ORDER BY s.n DESC
+		LIMIT 1) r ON true
 		LEFT JOIN account c ON c.id = r.account_id
 		WHERE f.machine_id = $1 AND f.until IS NULL`, machineID)
 	return revisions, err
@@ -55,6 +59,7 @@ func NewestRevisionsIn(ctx context.Context, h pg.Handle, machineID int64) ([]Rev
 // RevisionOf reads one revision of an assembly's sheet.
 func RevisionOf(ctx context.Context, h pg.Handle, assemblyID int64, n int) (Revision, error) {
 	var r Revision
-	err := pg.Get(ctx, h, &r, fmt.Sprintf("revision %d of assembly %d", n, assemblyID), revisionSelect+`WHERE r.assembly_id = $1 AND r.n = $2`, assemblyID, n)
+	err := pg.Get(ctx, h, &r, fmt.Sprintf("revision %d of assembly %d", n, assemblyID),
+		revisionSelect+`WHERE r.assembly_id = $1 AND r.n = $2`, assemblyID, n)
 	return r, err
 }

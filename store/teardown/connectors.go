@@ -20,7 +20,8 @@ type ConnectorRow struct {
 	Version   int        `db:"version"`
 }
 
-const connectorSelect = `SELECT id, machine_id, name, CAST(body AS text) AS body, open, open_since, struck, version FROM connector `
+const connectorSelect = `SELECT id, machine_id, name, CAST(body AS text) AS body, open, open_since, struck, version
+	FROM connector `
 
 // ConnectorsOf lists the connectors of a machine, in the order in which they were entered.
 func ConnectorsOf(ctx context.Context, h pg.Handle, machineID int64) ([]ConnectorRow, error) {
@@ -39,18 +40,24 @@ func ConnectorByID(ctx context.Context, h pg.Handle, id int64) (ConnectorRow, er
 // InsertConnector adds one and returns its id. A name that is there violates connector_name_key.
 func InsertConnector(ctx context.Context, h pg.Handle, machineID int64, name, body string) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO connector (machine_id, name, body) VALUES ($1, $2, CAST($3 AS jsonb)) RETURNING id`, machineID, name, body)
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO connector (machine_id, name, body) VALUES ($1, $2, CAST($3 AS jsonb)) RETURNING id`, machineID,
+		name, body)
 	return id, err
 }
 
 // UpdateConnector rewrites what is written about one.
 func UpdateConnector(ctx context.Context, h pg.Handle, id int64, name, body string, struck bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE connector SET name = $2, body = CAST($3 AS jsonb), struck = $4, version = version + 1 WHERE id = $1`, id, name, body, struck)
+	_, err := h.ExecContext(ctx,
+		`UPDATE connector SET name = $2, body = CAST($3 AS jsonb), struck = $4, version = version + 1 WHERE id = $1`,
+		id, name, body, struck)
 	return err
 }
 
 // OpenConnector notes that one was unplugged, or plugged in again.
 func OpenConnector(ctx context.Context, h pg.Handle, id int64, open bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE connector SET open = $2, open_since = CASE WHEN $2 THEN COALESCE(open_since, now()) END, version = version + 1 WHERE id = $1`, id, open)
+	_, err := h.ExecContext(ctx,
+		`UPDATE connector SET open = $2, open_since = CASE WHEN $2 THEN COALESCE(open_since, now()) END,
+			version = version + 1 WHERE id = $1`, id, open)
 	return err
 }

@@ -24,14 +24,17 @@ type Teardown struct {
 	EndedAt     *time.Time `db:"ended_at" json:"endedAt"`
 }
 
-const teardownSelect = `SELECT t.id, t.machine_id, t.purpose, t.tray_rows, t.tray_columns, t.procedure_id, t.outcome, t.why,
+const teardownSelect = `SELECT t.id, t.machine_id, t.purpose, t.tray_rows, t.tray_columns, t.procedure_id, t.outcome,
+	t.why,
 		COALESCE(s.name, '') AS started_by, t.started_at, COALESCE(e.name, '') AS ended_by, t.ended_at
 	FROM teardown t LEFT JOIN account s ON s.id = t.started_by LEFT JOIN account e ON e.id = t.ended_by `
 
 // InsertTeardown starts a log and returns its id. While another is open it violates teardown_open_key.
 func InsertTeardown(ctx context.Context, h pg.Handle, by *int64, t Teardown) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO teardown (machine_id, purpose, tray_rows, tray_columns, procedure_id, started_by) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO teardown (machine_id, purpose, tray_rows, tray_columns, procedure_id, started_by)
+			VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
 		t.MachineID, t.Purpose, t.Rows, t.Columns, t.ProcedureID, by)
 	return id, err
 }
@@ -52,13 +55,16 @@ func TeardownsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Teardown,
 
 // EndTeardown writes how putting together ended.
 func EndTeardown(ctx context.Context, h pg.Handle, id int64, by *int64, outcome, why string) error {
-	_, err := h.ExecContext(ctx, `UPDATE teardown SET outcome = $2, why = $3, ended_by = $4, ended_at = now() WHERE id = $1`, id, outcome, why, by)
+	_, err := h.ExecContext(ctx,
+		`UPDATE teardown SET outcome = $2, why = $3, ended_by = $4, ended_at = now() WHERE id = $1`, id, outcome, why,
+		by)
 	return err
 }
 
 // ReopenTeardown takes back that it ended.
 func ReopenTeardown(ctx context.Context, h pg.Handle, id int64) error {
-	_, err := h.ExecContext(ctx, `UPDATE teardown SET outcome = 'open', why = '', ended_by = NULL, ended_at = NULL WHERE id = $1`, id)
+	_, err := h.ExecContext(ctx,
+		`UPDATE teardown SET outcome = 'open', why = '', ended_by = NULL, ended_at = NULL WHERE id = $1`, id)
 	return err
 }
 
@@ -77,14 +83,16 @@ type StepRow struct {
 	ReversedAt *time.Time `db:"reversed_at"`
 }
 
-const stepSelect = `SELECT p.id, p.teardown_id, CAST(p.body AS text) AS body, CAST(p.pictures AS text) AS pictures, CAST(p.reversal AS text) AS reversal, p.struck, p.version,
+const stepSelect = `SELECT p.id, p.teardown_id, CAST(p.body AS text) AS body, CAST(p.pictures AS text) AS pictures,
+	CAST(p.reversal AS text) AS reversal, p.struck, p.version,
 		COALESCE(a.name, '') AS by_name, p.at, COALESCE(r.name, '') AS reversed_by_name, p.reversed_at
 	FROM teardown_step p LEFT JOIN account a ON a.id = p.account_id LEFT JOIN account r ON r.id = p.reversed_by `
 
 // StepsOf lists the steps of a log in their order, without those struck out.
 func StepsOf(ctx context.Context, h pg.Handle, teardownID int64) ([]StepRow, error) {
 	found := []StepRow{}
-	err := h.SelectContext(ctx, &found, stepSelect+`WHERE p.teardown_id = $1 AND NOT p.struck ORDER BY p.id`, teardownID)
+	err := h.SelectContext(ctx, &found, stepSelect+`WHERE p.teardown_id = $1 AND NOT p.struck ORDER BY p.id`,
+		teardownID)
 	return found, err
 }
 
@@ -98,21 +106,28 @@ func StepByID(ctx context.Context, h pg.Handle, id int64) (StepRow, error) {
 // InsertStep adds a step at the end and returns its id.
 func InsertStep(ctx context.Context, h pg.Handle, teardownID int64, by *int64, body, pictures string) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO teardown_step (teardown_id, body, pictures, account_id) VALUES ($1, CAST($2 AS jsonb), CAST($3 AS jsonb), $4) RETURNING id`,
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO teardown_step (teardown_id, body, pictures, account_id)
+			VALUES ($1, CAST($2 AS jsonb), CAST($3 AS jsonb), $4) RETURNING id`,
 		teardownID, body, pictures, by)
 	return id, err
 }
 
 // UpdateStep rewrites what came off.
 func UpdateStep(ctx context.Context, h pg.Handle, id int64, body, pictures string, struck bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE teardown_step SET body = CAST($2 AS jsonb), pictures = CAST($3 AS jsonb), struck = $4, version = version + 1 WHERE id = $1`, id, body, pictures, struck)
+	_, err := h.ExecContext(ctx,
+		`UPDATE teardown_step SET body = CAST($2 AS jsonb), pictures = CAST($3 AS jsonb), struck = $4,
+			version = version + 1 WHERE id = $1`, id, body, pictures, struck)
 	return err
 }
 
 // ReverseStep writes how a step was put back; who did it is forgotten when it is off again.
 func ReverseStep(ctx context.Context, h pg.Handle, id int64, by *int64, reversal string, isOff bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE teardown_step SET reversal = CAST($2 AS jsonb), reversed_by = CASE WHEN $4 THEN NULL ELSE CAST($3 AS bigint) END,
-		reversed_at = CASE WHEN $4 THEN NULL ELSE now() END, version = version + 1 WHERE id = $1`, id, reversal, by, isOff)
+	_, err := h.ExecContext(ctx,
+		`UPDATE teardown_step SET reversal = CAST($2 AS jsonb),
+			reversed_by = CASE WHEN $4 THEN NULL ELSE CAST($3 AS bigint) END,
+		reversed_at = CASE WHEN $4 THEN NULL ELSE now() END, version = version + 1 WHERE id = $1`, id, reversal, by,
+		isOff)
 	return err
 }
 
@@ -134,12 +149,16 @@ type Procedure struct {
 	UpdatedAt  time.Time `db:"updated_at" json:"updatedAt"`
 }
 
-const procedureSelect = `SELECT id, maker, model, title, body, warnings, teardown_id, version, updated_at FROM procedure `
+const procedureSelect = `SELECT id, maker, model, title, body, warnings, teardown_id, version, updated_at
+	FROM procedure `
 
 // ProceduresOf lists the procedures of a model, by title; with an empty maker and model all.
 func ProceduresOf(ctx context.Context, h pg.Handle, maker, model string) ([]Procedure, error) {
 	found := []Procedure{}
-	err := h.SelectContext(ctx, &found, procedureSelect+`WHERE ($1 = '' AND $2 = '') OR (lower(maker) = lower($1) AND lower(model) = lower($2)) ORDER BY lower(maker), lower(model), lower(title) LIMIT 500`, maker, model)
+	err := h.SelectContext(ctx, &found,
+		procedureSelect+
+			`WHERE ($1 = '' AND $2 = '') OR (lower(maker) = lower($1) AND lower(model) = lower($2))
+				ORDER BY lower(maker), lower(model), lower(title) LIMIT 500`, maker, model)
 	return found, err
 }
 
@@ -161,14 +180,18 @@ func LockProcedure(ctx context.Context, h pg.Handle, id int64) (Procedure, error
 // InsertProcedure adds one and returns its id. A title that is there violates procedure_title_key.
 func InsertProcedure(ctx context.Context, h pg.Handle, f ProcedureFields, teardownID *int64) (int64, error) {
 	var id int64
-	err := h.GetContext(ctx, &id, `INSERT INTO procedure (maker, model, title, body, warnings, teardown_id) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
+	err := h.GetContext(ctx, &id,
+		`INSERT INTO procedure (maker, model, title, body, warnings, teardown_id) VALUES ($1, $2, $3, $4, $5, $6)
+			RETURNING id`,
 		f.Maker, f.Model, f.Title, f.Body, f.Warnings, teardownID)
 	return id, err
 }
 
 // UpdateProcedure writes all fields and counts the version up. The caller holds the row's lock.
 func UpdateProcedure(ctx context.Context, h pg.Handle, id int64, f ProcedureFields) error {
-	_, err := h.ExecContext(ctx, `UPDATE procedure SET maker = $2, model = $3, title = $4, body = $5, warnings = $6, version = version + 1, updated_at = now() WHERE id = $1`,
+	_, err := h.ExecContext(ctx,
+		`UPDATE procedure SET maker = $2, model = $3, title = $4, body = $5, warnings = $6, version = version + 1,
+			updated_at = now() WHERE id = $1`,
 		id, f.Maker, f.Model, f.Title, f.Body, f.Warnings)
 	return err
 }
@@ -183,7 +206,10 @@ type ObservedStep struct {
 // ObservedSteps lists the steps of all machines of a model that say how something is made.
 func ObservedSteps(ctx context.Context, h pg.Handle, maker, model string) ([]ObservedStep, error) {
 	found := []ObservedStep{}
-	err := h.SelectContext(ctx, &found, `SELECT t.machine_id, m.accession, CAST(p.body AS text) AS body FROM machine m JOIN teardown t ON t.machine_id = m.id JOIN teardown_step p ON p.teardown_id = t.id
-		WHERE lower(m.maker) = lower($1) AND lower(m.model) = lower($2) AND NOT p.struck AND jsonb_array_length(p.body->'differs') > 0 ORDER BY m.accession, p.id`, maker, model)
+	err := h.SelectContext(ctx, &found,
+		`SELECT t.machine_id, m.accession, CAST(p.body AS text) AS body FROM machine m
+			JOIN teardown t ON t.machine_id = m.id JOIN teardown_step p ON p.teardown_id = t.id
+		WHERE lower(m.maker) = lower($1) AND lower(m.model) = lower($2) AND NOT p.struck
+		AND jsonb_array_length(p.body->'differs') > 0 ORDER BY m.accession, p.id`, maker, model)
 	return found, err
 }

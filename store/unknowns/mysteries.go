@@ -11,7 +11,8 @@ import (
 // Mystery reads what was thought about an assembly; ErrNotFound when nobody has yet.
 func Mystery(ctx context.Context, h pg.Handle, assemblyID int64) (pg.KeptDocument, error) {
 	var m pg.KeptDocument
-	err := pg.Get(ctx, h, &m, fmt.Sprintf("mystery of assembly %d", assemblyID), `SELECT CAST(body AS text) AS body, version FROM mystery WHERE assembly_id = $1`, assemblyID)
+	err := pg.Get(ctx, h, &m, fmt.Sprintf("mystery of assembly %d", assemblyID),
+		`SELECT CAST(body AS text) AS body, version FROM mystery WHERE assembly_id = $1`, assemblyID)
 	return m, err
 }
 
@@ -22,14 +23,16 @@ func PutMystery(ctx context.Context, h pg.Handle, assemblyID int64, body any) er
 		return err
 	}
 	_, err = h.ExecContext(ctx, `INSERT INTO mystery (assembly_id, body) VALUES ($1, CAST($2 AS jsonb))
-		ON CONFLICT ON CONSTRAINT mystery_pkey DO UPDATE SET body = excluded.body, version = mystery.version + 1, updated_at = now()`, assemblyID, string(encoded))
+		ON CONFLICT ON CONSTRAINT mystery_pkey DO UPDATE
+		SET body = excluded.body, version = mystery.version + 1, updated_at = now()`, assemblyID, string(encoded))
 	return err
 }
 
 // AssembliesWithMystery lists the assemblies of a machine that somebody puzzles over; with 0 all.
 func AssembliesWithMystery(ctx context.Context, h pg.Handle, machineID int64) ([]int64, error) {
 	ids := []int64{}
-	err := h.SelectContext(ctx, &ids, `SELECT y.assembly_id FROM mystery y JOIN fitting f ON f.assembly_id = y.assembly_id AND f.until IS NULL
+	err := h.SelectContext(ctx, &ids,
+		`SELECT y.assembly_id FROM mystery y JOIN fitting f ON f.assembly_id = y.assembly_id AND f.until IS NULL
 		WHERE CAST($1 AS bigint) = 0 OR f.machine_id = $1 ORDER BY y.assembly_id`, machineID)
 	return ids, err
 }

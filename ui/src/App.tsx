@@ -84,7 +84,8 @@ export function App() {
           <Route path="bench/:machineId/tray-labels/:teardownId" element={<TrayLabels />} />
           <Route path="bench/:machineId/board-picture/:attachmentId" element={<BoardPlan />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />
-          <Route path="*" element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />
+          <Route path="*"
+            element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />
         </Route>
       </Routes>
     </Suspense>

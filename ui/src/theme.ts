@@ -63,7 +63,9 @@ export const radius = '2px'
 /** Below this width the reckoning folds under the sheet. */
 export const narrow = '@media (max-width: 900px)'
 
-/** Least heights of what is pressed: a main control, and a small one in a line of text. Under a thumb both are large. */
+/**
+ * Least heights of what is pressed: a main control, and a small one in a line of text. Under a thumb both are large.
+ */
 export const target = { main: 'var(--target-main)', small: 'var(--target-small)' }
 export const targetVariables = '--target-main: 40px; --target-small: 32px;'
 export const thumbVariables = '--target-main: 44px; --target-small: 44px;'

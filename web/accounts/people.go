@@ -29,24 +29,29 @@ type Welcomed struct {
 func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeaccounts.ListedAccount], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		_ *struct{}) (*httpx.Output[[]storeaccounts.ListedAccount], error) {
 		return httpx.Answer(deeds.Accounts.Accounts(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "invite", Metadata: httpx.AnswersSecret(), Method: http.MethodPost, Path: "/api/accounts", Summary: "Invite somebody: an account, and the link to set its password",
+		OperationID: "invite", Metadata: httpx.AnswersSecret(), Method: http.MethodPost, Path: "/api/accounts",
+		Summary:       "Invite somebody: an account, and the link to set its password",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Invitation }) (*httpx.Output[accounts.Link], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body Invitation }) (*httpx.Output[accounts.Link], error) {
 		return httpx.Answer(deeds.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "reset-account", Metadata: httpx.AnswersSecret(), Method: http.MethodPost, Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
+		OperationID: "reset-account", Metadata: httpx.AnswersSecret(), Method: http.MethodPost,
+		Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[accounts.Link], error) {
 		return httpx.Answer(deeds.Accounts.ResetAccount(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}", Summary: "Change name or role of an account, or disable it; a disabled one's sessions end",
-		Errors: httpx.ErrorsOfChange,
+		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}",
+		Summary: "Change name or role of an account, or disable it; a disabled one's sessions end",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -61,7 +66,8 @@ func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 		return httpx.Answer(account, err)
 	})
 	httpx.Register(api, nil, huma.Operation{
-		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look", Summary: "Whose password a link sets", Errors: httpx.ErrorsOfCreate,
+		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look",
+		Summary: "Whose password a link sets", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Body struct {
 			Token string `json:"token" maxLength:"100"`
@@ -71,7 +77,9 @@ func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 		return httpx.Answer(Welcomed{account.Login, account.Name}, err)
 	})
 	httpx.Register(api, nil, huma.Operation{
-		OperationID: "take-link", Method: http.MethodPost, Path: "/api/welcome", Summary: "Set the password of a link's account, and sign in; its other sessions end", Errors: httpx.ErrorsOfCreate,
+		OperationID: "take-link", Method: http.MethodPost, Path: "/api/welcome",
+		Summary: "Set the password of a link's account, and sign in; its other sessions end",
+		Errors:  httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
 		httpx.Caller
 		Body struct {

@@ -75,7 +75,8 @@ func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, _ action.Actor, in *signInInput) (*signedInOutput, error) {
-		signedIn, err := deeds.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password, accounts.Caller{Address: in.Address, Browser: in.Browser})
+		signedIn, err := deeds.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password,
+			accounts.Caller{Address: in.Address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
 		}
@@ -84,13 +85,15 @@ func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
 			return nil, err
 		}
 		return &signedInOutput{Body: started.Body, SetCookie: http.Cookie{
-			Name: browserCookie, Value: signedIn.Browser, Path: "/api/session", MaxAge: int(accounts.BrowserKnown / time.Second),
+			Name: browserCookie, Value: signedIn.Browser, Path: "/api/session",
+			MaxAge:   int(accounts.BrowserKnown / time.Second),
 			HttpOnly: true, SameSite: http.SameSiteLaxMode, Secure: s.manager.Cookie.Secure,
 		}}, nil
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password", Summary: "Change your own password; your other sessions end",
-		Errors: []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
+		OperationID: "change-password", Method: http.MethodPut, Path: "/api/session/password",
+		Summary: "Change your own password; your other sessions end",
+		Errors:  []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, actor action.Actor, in *passwordInput) (*struct{}, error) {
 		if err := deeds.Accounts.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
 			return nil, err

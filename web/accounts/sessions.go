@@ -80,7 +80,8 @@ func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler
 }
 
 // startSession signs an account in.
-func (s *Sessions) startSession(ctx context.Context, account accounts.Account, from httpx.Caller) (*sessionOutput, error) {
+func (s *Sessions) startSession(ctx context.Context, account accounts.Account,
+	from httpx.Caller) (*sessionOutput, error) {
 	// A new token: one that was planted before signing in must not become a session.
 	if err := s.manager.RenewToken(ctx); err != nil {
 		return nil, err
@@ -151,12 +152,14 @@ func (s *Sessions) sessionsOf(ctx context.Context, account int64) ([]Session, er
 
 func registerSessions(api *httpx.API, deeds *app.App, s *Sessions) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/session/all", Summary: "Where your account is signed in",
+		OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/session/all",
+		Summary: "Where your account is signed in",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]Session], error) {
 		return httpx.Answer(s.sessionsOf(ctx, actor.AccountID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "end-session", Method: http.MethodDelete, Path: "/api/session/all/{key}", Summary: "End one of your sessions", Errors: httpx.ErrorsOfRead,
+		OperationID: "end-session", Method: http.MethodDelete, Path: "/api/session/all/{key}",
+		Summary: "End one of your sessions", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Key string `path:"key" maxLength:"64"`
 	}) (*struct{}, error) {

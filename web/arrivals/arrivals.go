@@ -48,7 +48,8 @@ type ChangedThing struct {
 
 func registerArrivals(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first",
+		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 		Skip  int    `query:"skip" minimum:"0" maximum:"1000000" doc:"What next was in the page before"`
@@ -57,25 +58,30 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot",
+		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*httpx.Output[arrivals.Lot], error) {
 		return httpx.Answer(deeds.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}", Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}",
+		Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[arrivals.Lot], error) {
 		return httpx.Answer(deeds.Arrivals.Lot(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}", Summary: "Change what is said of an arrival", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}",
+		Summary: "Change what is said of an arrival", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedLot
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version, in.Body.AcquisitionFields))
+		return httpx.Answer(deeds.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version,
+			in.Body.AcquisitionFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things", Summary: "Add a thing to a lot", Errors: httpx.ErrorsOfChange,
+		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things",
+		Summary: "Add a thing to a lot", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedThing
@@ -83,15 +89,18 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}", Summary: "Change what is said of a thing of a lot", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}",
+		Summary: "Change what is said of a thing of a lot", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body ChangedThing
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.LotItemFields))
+		return httpx.Answer(deeds.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing,
+			in.Body.LotItemFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike", Summary: "Take a thing out of a lot, entered by mistake", Errors: httpx.ErrorsOfChange,
+		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike",
+		Summary: "Take a thing out of a lot, entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body httpx.Versioned
@@ -100,7 +109,8 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(Struck{after, event}, err)
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "item-becomes-machine", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Enter a thing of a lot as a machine",
+		OperationID: "item-becomes-machine", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/machine",
+		Summary:       "Enter a thing of a lot as a machine",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
@@ -109,10 +119,13 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 			inventory.MachineFields
 		}
 	}) (*httpx.Output[inventory.Machine], error) {
-		return httpx.Answer(deeds.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineFields))
+		return httpx.Answer(deeds.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
+			in.Body.MachineFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine", Summary: "Say that a thing of a lot is a machine that is in the collection already", Errors: httpx.ErrorsOfChange,
+		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine",
+		Summary: "Say that a thing of a lot is a machine that is in the collection already",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body struct {
@@ -120,10 +133,12 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 			MachineID int64 `json:"machineId" minimum:"0" doc:"0 to say that it is none"`
 		}
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.MachineID))
+		return httpx.Answer(deeds.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
+			in.Body.MachineID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "item-goes-to-store", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/assembly", Summary: "Take a thing of a lot into store",
+		OperationID: "item-goes-to-store", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/assembly",
+		Summary:       "Take a thing of a lot into store",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
@@ -132,10 +147,12 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 			webinventory.LooseFields
 		}
 	}) (*httpx.Output[inventory.Assembly], error) {
-		return httpx.Answer(deeds.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing, in.Body.Place, in.Body.AssemblyFields))
+		return httpx.Answer(deeds.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing,
+			in.Body.Place, in.Body.AssemblyFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival", Summary: "The lot that a board or other unit came with, if it came by itself", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival",
+		Summary: "The lot that a board or other unit came with, if it came by itself", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Arrival], error) {
 		return httpx.Answer(deeds.Bench.AssemblyArrival(ctx, actor, in.ID))
 	})

@@ -18,7 +18,8 @@ import (
 
 func registerReckoning(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "reckon", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/reckon", Summary: "Reckon a sheet without keeping it",
+		OperationID: "reckon", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/reckon",
+		Summary:      "Reckon a sheet without keeping it",
 		MaxBodyBytes: httpx.SheetBodyLimit, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
@@ -27,10 +28,12 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
 		}
 	}) (*httpx.Output[bench.Reckoned], error) {
-		return httpx.Answer(deeds.Bench.Reckon(ctx, actor, in.Body.Text, datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
+		return httpx.Answer(deeds.Bench.Reckon(ctx, actor, in.Body.Text,
+			datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "reckon-machine", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
+		OperationID: "reckon-machine", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
+		Path: "/api/machines/{id}/reckoning", Summary: "Reckon a machine, with drafts in place of kept sheets",
 		MaxBodyBytes: httpx.SheetBodyLimit, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
@@ -39,7 +42,9 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "reckon-assembly", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/reckoning", Summary: "Reckon an assembly on its own, with a draft in place of its kept sheet",
+		OperationID: "reckon-assembly", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
+		Path:         "/api/assemblies/{id}/reckoning",
+		Summary:      "Reckon an assembly on its own, with a draft in place of its kept sheet",
 		MaxBodyBytes: httpx.SheetBodyLimit, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
@@ -48,7 +53,8 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types", Summary: "Library types by the start of their number",
+		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types",
+		Summary: "Library types by the start of their number",
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
@@ -56,8 +62,9 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Library.Types(ctx, actor, in.Start, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "write-line", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/sheet-line", Summary: "Write a row of the table as a line of a sheet",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "write-line", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/sheet-line",
+		Summary: "Write a row of the table as a line of a sheet",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(_ context.Context, _ action.Actor, in *struct{ Body sheet.Record }) (*httpx.Output[Line], error) {
 		text, err := in.Body.Text()
 		if err != nil {
@@ -93,7 +100,8 @@ type Line struct {
 
 func registerIdentified(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified", Summary: "How far the identifying of a machine has come", Errors: httpx.ErrorsOfRead,
+		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified",
+		Summary: "How far the identifying of a machine has come", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[reckoning.Stage], error) {
 		return httpx.Answer(deeds.Bench.IdentifyStage(ctx, actor, in.ID))
 	})

@@ -34,12 +34,14 @@ type EndedSurvey struct {
 
 func registerJudge(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition", Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition",
+		Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[condition.Condition], error) {
 		return httpx.Answer(deeds.Condition.Condition(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys", Summary: "Begin a survey", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys",
+		Summary: "Begin a survey", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body NewSurvey
@@ -47,24 +49,30 @@ func registerJudge(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}", Summary: "Say what was seen of a subsystem", Errors: httpx.ErrorsOfChange,
+		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}",
+		Summary: "Say what was seen of a subsystem", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Subsystem string `path:"subsystem" maxLength:"40"`
 		Body      JudgedSubsystem
 	}) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem, in.Body.JudgedItem))
+		return httpx.Answer(deeds.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem,
+			in.Body.JudgedItem))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "end-survey", Method: http.MethodPost, Path: "/api/surveys/{id}/end", Summary: "End a survey; what was not inspected stays so", Errors: httpx.ErrorsOfChange,
+		OperationID: "end-survey", Method: http.MethodPost, Path: "/api/surveys/{id}/end",
+		Summary: "End a survey; what was not inspected stays so", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body EndedSurvey
 	}) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic, in.Body.Note))
+		return httpx.Answer(deeds.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic,
+			in.Body.Note))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "note-finding", Method: http.MethodPost, Path: "/api/machines/{id}/findings", Summary: "Note something found, or how a finding is now, outside of a survey", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+		OperationID: "note-finding", Method: http.MethodPost, Path: "/api/machines/{id}/findings",
+		Summary:       "Note something found, or how a finding is now, outside of a survey",
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body condition.NotedFinding
@@ -72,7 +80,8 @@ func registerJudge(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike", Summary: "Strike out a finding entered by mistake", Errors: httpx.ErrorsOfChange,
+		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike",
+		Summary: "Strike out a finding entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
 		event, err := deeds.Condition.StrikeFinding(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
@@ -113,7 +122,8 @@ type PlaceClimate struct {
 
 func registerRisks(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-risks", Method: http.MethodGet, Path: "/api/risks", Summary: "What ages, in the order in which to look at it", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-risks", Method: http.MethodGet, Path: "/api/risks",
+		Summary: "What ages, in the order in which to look at it", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 		After   int   `query:"after" minimum:"0"`
@@ -122,24 +132,29 @@ func registerRisks(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings", Summary: "What to open first in some hours", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings",
+		Summary: "What to open first in some hours", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Minutes int `query:"minutes" minimum:"15" maximum:"60000" default:"480"`
 	}) (*httpx.Output[condition.OpeningPlan], error) {
 		return httpx.Answer(deeds.Condition.PlanOpenings(ctx, actor, in.Minutes))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-ageing-classes", Method: http.MethodGet, Path: "/api/ageing-classes", Summary: "How often what ages is looked at in this collection", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-ageing-classes", Method: http.MethodGet, Path: "/api/ageing-classes",
+		Summary: "How often what ages is looked at in this collection", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]condition.OwnClass], error) {
 		return httpx.Answer(deeds.Condition.AgeingClasses(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes", Summary: "Say how often something that ages is looked at", Errors: httpx.ErrorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body ChangedClass }) (*httpx.Output[[]condition.OwnClass], error) {
+		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes",
+		Summary: "Say how often something that ages is looked at", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body ChangedClass }) (*httpx.Output[[]condition.OwnClass], error) {
 		return httpx.Answer(deeds.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates", Summary: "Say how a place treats what stands there", Errors: httpx.ErrorsOfCreate,
+		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates",
+		Summary: "Say how a place treats what stands there", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body PlaceClimate }) (*struct{}, error) {
 		return nil, deeds.Condition.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
 	})

@@ -14,7 +14,8 @@ import (
 
 func registerDating(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating", Summary: "When a machine was built, and what of it is original", Errors: httpx.ErrorsOfRead,
+		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating",
+		Summary: "When a machine was built, and what of it is original", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[dating.DatedMachine], error) {
 		return httpx.Answer(deeds.Dating.Dating(ctx, actor, in.ID))
 	})

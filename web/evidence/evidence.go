@@ -56,24 +56,28 @@ type WantedMachineMove struct {
 
 func registerEvidence(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier", Summary: "What is written down about a machine beside its boards", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier",
+		Summary: "What is written down about a machine beside its boards", Errors: httpx.ErrorsOfRead,
 		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Dossier], error) {
 		return httpx.Answer(deeds.Bench.Dossier(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json", Summary: "The same as a file, with the record, to be taken away", Errors: httpx.ErrorsOfRead,
+		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json",
+		Summary: "The same as a file, with the record, to be taken away", Errors: httpx.ErrorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
 		return httpx.MadeFile(deeds.Bench.ExportDossier(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "Attributes, kinds of sources and roles",
+		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
+		Summary: "Attributes, kinds of sources and roles",
 	}, func(context.Context, action.Actor, *struct{}) (*httpx.Output[Vocabulary], error) {
 		return httpx.Answer(vocabulary(), nil)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "state-evidence", Method: http.MethodPost, Path: "/api/machines/{id}/evidence", Summary: "Note what a source says of an attribute",
+		OperationID: "state-evidence", Method: http.MethodPost, Path: "/api/machines/{id}/evidence",
+		Summary:       "Note what a source says of an attribute",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
@@ -82,7 +86,8 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw", Summary: "Say that a statement does not count any more", Errors: httpx.ErrorsOfCreate,
+		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw",
+		Summary: "Say that a statement does not count any more", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body Withdrawal
@@ -91,7 +96,8 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings", Summary: "Identifiers that a record shares with others", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings",
+		Summary: "Identifiers that a record shares with others", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
@@ -99,12 +105,15 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings", Summary: "Say what an identifier means that two records share", Errors: httpx.ErrorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body appevidence.MeetingDecision }) (*struct{}, error) {
+		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings",
+		Summary: "Say what an identifier means that two records share", Errors: httpx.ErrorsOfCreate,
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body appevidence.MeetingDecision }) (*struct{}, error) {
 		return nil, deeds.Evidence.DecideMeeting(ctx, actor, in.Body)
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody", Summary: "Note who had a machine, when and where",
+		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody",
+		Summary:       "Note who had a machine, when and where",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
@@ -113,7 +122,8 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}", Summary: "Change a statement about a machine's past", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}",
+		Summary: "Change a statement about a machine's past", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -124,7 +134,8 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw", Summary: "Say that a statement about the past does not count any more", Errors: httpx.ErrorsOfCreate,
+		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw",
+		Summary: "Say that a statement about the past does not count any more", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body Withdrawal
@@ -133,8 +144,10 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "note-personal-data", Method: http.MethodPost, Path: "/api/machines/{id}/personal-data", Summary: "Note that data of former owners is on a medium",
-		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
+		OperationID: "note-personal-data", Method: http.MethodPost, Path: "/api/machines/{id}/personal-data",
+		Summary:     "Note that data of former owners is on a medium",
+		Description: "Where and of what kind; never what it says.", DefaultStatus: http.StatusCreated,
+		Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body storepeople.PersonalDataFields
@@ -142,7 +155,8 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}", Summary: "Decide about data of former owners, or say that it was carried out", Errors: httpx.ErrorsOfChange,
+		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}",
+		Summary: "Decide about data of former owners, or say that it was carried out", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -150,15 +164,18 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 			storepeople.PersonalDataFields
 		}
 	}) (*httpx.Output[storepeople.PersonalData], error) {
-		return httpx.Answer(deeds.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version, in.Body.PersonalDataFields))
+		return httpx.Answer(deeds.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version,
+			in.Body.PersonalDataFields))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data", Summary: "Data of former owners about which something is still to be decided or done",
+		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data",
+		Summary: "Data of former owners about which something is still to be decided or done",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]people.OpenData], error) {
 		return httpx.Answer(deeds.People.OpenPersonalData(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves", Summary: "Move a machine to a place, lend it, or send it on its way", Errors: httpx.ErrorsOfChange,
+		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves",
+		Summary: "Move a machine to a place, lend it, or send it on its way", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body WantedMachineMove
@@ -166,7 +183,8 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts", Summary: "All places with what is there today",
+		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts",
+		Summary: "All places with what is there today",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeinventory.PlaceCount], error) {
 		return httpx.Answer(deeds.Inventory.CountPlaces(ctx, actor))
 	})

@@ -36,11 +36,16 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 		name, path, words string
 		of                func(id int64) files.Owner
 	}{
-		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner { return files.Owner{MachineID: id} }},
-		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner { return files.Owner{AcquisitionID: id} }},
+		{"machine", "/api/machines/{id}/attachments", "a machine", func(id int64) files.Owner {
+			return files.Owner{MachineID: id}
+		}},
+		{"lot", "/api/lots/{id}/attachments", "an arrival", func(id int64) files.Owner {
+			return files.Owner{AcquisitionID: id}
+		}},
 	} {
 		httpx.Register(api, action.MayWriteSheets, api.TakesFile(huma.Operation{
-			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path, Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
+			OperationID: "attach-to-" + owner.name, Method: http.MethodPost, Path: owner.path,
+			Summary: "Add a picture or a document to " + owner.words, DefaultStatus: http.StatusCreated,
 			Description: "JPEG, PNG, WebP, HEIC, PDF or plain text, one file a request, up to 64 MB. Once it is answered with 201, the file is kept for good.",
 			Errors:      httpx.ErrorsOfCreate,
 		}, picture.MostBytes), func(ctx context.Context, actor action.Actor, in *struct {
@@ -50,7 +55,8 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 			return httpx.Answer(deeds.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, httpx.Uploaded(ctx)))
 		})
 		httpx.Register(api, action.MayLook, huma.Operation{
-			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path, Summary: "Pictures and documents of " + owner.words, Errors: httpx.ErrorsOfCreate,
+			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path,
+			Summary: "Pictures and documents of " + owner.words, Errors: httpx.ErrorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *struct {
 			httpx.ByID
 			PageOfAttachments
@@ -59,12 +65,14 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 		})
 	}
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}", Summary: "What is said of a picture or document", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}",
+		Summary: "What is said of a picture or document", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storefiles.Attachment], error) {
 		return httpx.Answer(deeds.Files.Attachment(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view", Summary: "A picture, upright, without where it was taken", Errors: httpx.ErrorsOfRead,
+		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view",
+		Summary: "A picture, upright, without where it was taken", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
@@ -73,12 +81,14 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 		return httpx.ShownFile(deeds.Files.View(ctx, actor, in.ID, side))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original", Summary: "What was uploaded, as it is; of a picture for staff only", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original",
+		Summary: "What was uploaded, as it is; of a picture for staff only", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
 		return httpx.KeptFile(deeds.Files.Original(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}", Summary: "Change what is said of a picture or document", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}",
+		Summary: "Change what is said of a picture or document", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedAttachment
@@ -86,7 +96,8 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike", Summary: "Strike out a picture or document", Errors: httpx.ErrorsOfChange,
+		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike",
+		Summary: "Strike out a picture or document", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body httpx.Versioned

@@ -21,14 +21,16 @@ type HistoryPage struct {
 
 func registerHistory(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history", Summary: "Who did what when, in the whole collection",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history",
+		Summary: "Who did what when, in the whole collection",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*httpx.Output[history.ToldPage], error) {
 		return httpx.Answer(deeds.History.History(ctx, actor, 0, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history", Summary: "Who did what when to a machine and its assemblies",
-		Errors: httpx.ErrorsOfCreate,
+		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history",
+		Summary: "Who did what when to a machine and its assemblies",
+		Errors:  httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		HistoryPage
@@ -36,8 +38,9 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.History.History(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history", Summary: "Who did what when to an assembly, wherever it was",
-		Errors: httpx.ErrorsOfCreate,
+		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history",
+		Summary: "Who did what when to an assembly, wherever it was",
+		Errors:  httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		HistoryPage
@@ -45,8 +48,9 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history", Summary: "Who did what when to an arrival and its things",
-		Errors: httpx.ErrorsOfCreate,
+		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history",
+		Summary: "Who did what when to an arrival and its things",
+		Errors:  httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		HistoryPage
@@ -54,15 +58,17 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo", Summary: "Take back what an event did",
+		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo",
+		Summary:     "Take back what an event did",
 		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
 		Errors:      httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*struct{}, error) {
 		return nil, deeds.History.Undo(ctx, actor, in.ID)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference", Summary: "How a sheet changed from one revision to another",
-		Errors: httpx.ErrorsOfCreate,
+		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference",
+		Summary: "How a sheet changed from one revision to another",
+		Errors:  httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		From int `query:"from" minimum:"0" doc:"Older revision; 0 for the empty sheet before the first"`

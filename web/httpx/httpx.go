@@ -1,5 +1,5 @@
-// Package httpx is what all operations share: how they are registered, by role; how input is checked, errors become answers,
-// files come and go, and what is private is kept from answers.
+// Package httpx is what all operations share: how they are registered, by role; how input is checked, errors become
+// answers, files come and go, and what is private is kept from answers.
 package httpx
 
 import (
@@ -73,7 +73,8 @@ func (api *API) requireRole(ctx huma.Context, next func(huma.Context)) {
 
 // Register adds an operation that only the given roles may call; nil opens it to everybody. The
 // handler is told who asks, and its errors become problem details.
-func Register[In, Out any](api *API, roles action.Roles, op huma.Operation, handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
+func Register[In, Out any](api *API, roles action.Roles, op huma.Operation,
+	handle func(ctx context.Context, actor action.Actor, in *In) (*Out, error)) {
 	if op.Metadata == nil {
 		op.Metadata = map[string]any{}
 	}

@@ -119,7 +119,8 @@ func refuseBadInput(found []FieldProblem) error {
 		return nil
 	}
 	const most = 20
-	return &Problem{Title: "Not acceptable as it is", Status: 422, Detail: found[0].Message, Errors: found[:min(most, len(found))]}
+	return &Problem{Title: "Not acceptable as it is", Status: 422, Detail: found[0].Message,
+		Errors: found[:min(most, len(found))]}
 }
 
 // JsonFormat reads and writes bodies.

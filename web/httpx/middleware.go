@@ -39,7 +39,8 @@ func RecoverPanics(next http.Handler) http.Handler {
 			if cause == http.ErrAbortHandler {
 				panic(cause)
 			}
-			slog.Error("panic", "id", middleware.GetReqID(r.Context()), "path", r.URL.Path, "cause", cause, "stack", string(debug.Stack()))
+			slog.Error("panic", "id", middleware.GetReqID(r.Context()), "path", r.URL.Path, "cause", cause, "stack",
+				string(debug.Stack()))
 			WriteProblem(w, &Problem{Title: "Server error", Status: http.StatusInternalServerError,
 				Detail: serverFailed})
 		}()

@@ -31,8 +31,8 @@ const (
 	lookEvery   = 100 * time.Millisecond
 )
 
-// givenUpAfter is when a request that did nothing yet is begun anew by the next one with its key. Only one of both can be
-// done, so this need not be long.
+// givenUpAfter is when a request that did nothing yet is begun anew by the next one with its key. Only one of both can
+// be done, so this need not be long.
 const givenUpAfter = 5 * time.Second
 
 // Keys of what operations say of themselves in their metadata.
@@ -63,12 +63,14 @@ func (api *API) once(ctx huma.Context, next func(huma.Context)) {
 	}
 	fingerprint, err := fingerprintOf(r, ctx.Operation())
 	if err != nil {
-		WriteProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The request did not arrive whole; send it again."})
+		WriteProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest,
+			Detail: "The request did not arrive whole; send it again."})
 		return
 	}
 	asked := action.Request{Key: key, Fingerprint: fingerprint, GivenUp: givenUpAfter}
 	begun, answered, err := api.kernel.Begin(ctx.Context(), actor, asked)
-	for deadline := time.Now().Add(firstWithin); errors.Is(err, action.ErrStillAtWork) && time.Now().Before(deadline) && ctx.Context().Err() == nil; {
+	for deadline := time.Now().Add(firstWithin); errors.Is(err, action.ErrStillAtWork) && time.Now().Before(deadline) &&
+		ctx.Context().Err() == nil; {
 		time.Sleep(lookEvery)
 		begun, answered, err = api.kernel.Begin(ctx.Context(), actor, asked)
 	}
@@ -83,7 +85,8 @@ func (api *API) once(ctx huma.Context, next func(huma.Context)) {
 	}
 	held := &heldAnswer{ResponseWriter: w}
 	next(humachi.NewContext(ctx.Operation(), r.WithContext(begun), held))
-	answer := action.Answered{Status: max(held.status, http.StatusOK), MediaType: w.Header().Get("Content-Type"), Body: held.body.Bytes()}
+	answer := action.Answered{Status: max(held.status, http.StatusOK), MediaType: w.Header().Get("Content-Type"),
+		Body: held.body.Bytes()}
 	// Whoever asked may have hung up: that is when the answer is asked for once more.
 	keeping, stop := context.WithTimeout(context.WithoutCancel(begun), 5*time.Second)
 	defer stop()

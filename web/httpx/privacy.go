@@ -28,8 +28,9 @@ func (api *API) findPrivate(ctx huma.Context, next func(huma.Context)) {
 	next(huma.WithContext(ctx, context.WithValue(ctx.Context(), privacyKey{}, privacy)))
 }
 
-// PublicAnswer takes the names of private persons out of the typed texts of every answer to somebody who is not staff. It
-// stands where all answers are written, so that no operation can forget it. Files are made public where they are made.
+// PublicAnswer takes the names of private persons out of the typed texts of every answer to somebody who is not staff.
+// It stands where all answers are written, so that no operation can forget it. Files are made public where they are
+// made.
 func PublicAnswer(ctx huma.Context, _ string, answer any) (any, error) {
 	if privacy, ok := ctx.Context().Value(privacyKey{}).(*people.Privacy); ok {
 		return privacy.Public(answer), nil

@@ -126,11 +126,14 @@ func problem(ctx context.Context, err error) error {
 	case errors.As(err, &invalid):
 		return fieldProblem(invalid.Field, invalid.Why)
 	case errors.As(err, &stale):
-		return &Problem{Title: "Changed meanwhile", Status: http.StatusConflict, Detail: sentence(stale.Error()), Newer: newer(stale.Newer)}
+		return &Problem{Title: "Changed meanwhile", Status: http.StatusConflict, Detail: sentence(stale.Error()),
+			Newer: newer(stale.Newer)}
 	case errors.As(err, &tooMany):
-		return later(&Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests, Detail: sentence(tooMany.Error())}, tooMany.RetryIn+time.Second)
+		return later(&Problem{Title: "Too many attempts", Status: http.StatusTooManyRequests,
+			Detail: sentence(tooMany.Error())}, tooMany.RetryIn+time.Second)
 	case errors.As(err, &busy):
-		return later(&Problem{Title: "Busy", Status: http.StatusServiceUnavailable, Detail: sentence(busy.Error())}, busyLasts)
+		return later(&Problem{Title: "Busy", Status: http.StatusServiceUnavailable, Detail: sentence(busy.Error())},
+			busyLasts)
 	case errors.Is(err, context.Canceled), errors.Is(ctx.Err(), context.Canceled):
 		return &Problem{Title: "Given up", Status: statusGivenUp, Detail: "Whoever asked did not wait for the answer."}
 	case pg.IsFull(err):
@@ -160,17 +163,22 @@ func problem(ctx context.Context, err error) error {
 		return &Problem{Title: "File is damaged", Status: http.StatusGone,
 			Detail: "The file in the store is no longer what was uploaded, so it is not shown. Upload the same file again, or have it brought back from a backup."}
 	case errors.Is(err, action.ErrOtherRequest):
-		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity, Detail: sentence(err.Error())}
+		return &Problem{Title: "Not acceptable as it is", Status: http.StatusUnprocessableEntity,
+			Detail: sentence(err.Error())}
 	case errors.Is(err, action.ErrStillAtWork):
-		return later(&Problem{Title: "Still at work", Status: http.StatusConflict, Detail: sentence(err.Error())}, busyLasts)
+		return later(&Problem{Title: "Still at work", Status: http.StatusConflict, Detail: sentence(err.Error())},
+			busyLasts)
 	case errors.Is(err, action.ErrAnswerLost):
 		return &Problem{Title: "Done already", Status: http.StatusConflict, Detail: sentence(err.Error())}
 	case errors.Is(err, accounts.ErrLinkEnded):
-		return &Problem{Title: "Link has ended", Status: http.StatusNotFound, Detail: sentence(accounts.ErrLinkEnded.Error())}
+		return &Problem{Title: "Link has ended", Status: http.StatusNotFound,
+			Detail: sentence(accounts.ErrLinkEnded.Error())}
 	case errors.Is(err, action.ErrForbidden):
-		return &Problem{Title: "Not allowed", Status: http.StatusForbidden, Detail: sentence(action.ErrForbidden.Error())}
+		return &Problem{Title: "Not allowed", Status: http.StatusForbidden,
+			Detail: sentence(action.ErrForbidden.Error())}
 	case errors.Is(err, accounts.ErrSignIn):
-		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized, Detail: sentence(accounts.ErrSignIn.Error())}
+		return &Problem{Title: "Not signed in", Status: http.StatusUnauthorized,
+			Detail: sentence(accounts.ErrSignIn.Error())}
 	}
 	return NewProblem(http.StatusInternalServerError, "unexpected error", err)
 }

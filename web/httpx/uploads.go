@@ -92,8 +92,11 @@ func (api *API) TakesFile(op huma.Operation, most int64) huma.Operation {
 	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
 		"application/octet-stream": {Schema: &huma.Schema{Type: "string", Format: "binary"}},
 	}}
-	op.Errors = append(op.Errors, http.StatusRequestEntityTooLarge, http.StatusTooManyRequests, http.StatusInsufficientStorage)
-	op.Middlewares = append(op.Middlewares, func(ctx huma.Context, next func(huma.Context)) { api.receive(ctx, most, next) })
+	op.Errors = append(op.Errors, http.StatusRequestEntityTooLarge, http.StatusTooManyRequests,
+		http.StatusInsufficientStorage)
+	op.Middlewares = append(op.Middlewares, func(ctx huma.Context, next func(huma.Context)) {
+		api.receive(ctx, most, next)
+	})
 	return op
 }
 
@@ -114,13 +117,15 @@ func (api *API) receive(ctx huma.Context, most int64, next func(huma.Context)) {
 	if err != nil {
 		w.Header().Set("Retry-After", strconv.Itoa(int(uploadWaits/time.Second)))
 		WriteProblem(w, &Problem{Title: "Too many files at once", Status: http.StatusTooManyRequests,
-			Detail: fmt.Sprintf("%d files of yours are on their way already, or the server is busy with those of others; send it again in a moment.", uploadsOfOne)})
+			Detail: fmt.Sprintf(
+				"%d files of yours are on their way already, or the server is busy with those of others; send it again in a moment.", uploadsOfOne)})
 		return
 	}
 	defer leave()
 	// The server's own limits are for requests without files.
 	connection := http.NewResponseController(w)
-	connection.SetReadDeadline(time.Now().Add(uploadLasts))                 //nolint:errcheck // then the server's own limit holds
+	connection.SetReadDeadline(
+		time.Now().Add(uploadLasts)) //nolint:errcheck // then the server's own limit holds
 	connection.SetWriteDeadline(time.Now().Add(uploadLasts + requestLasts)) //nolint:errcheck // likewise
 	data, err := readFile(r.Body, r.ContentLength, most)
 	switch {
@@ -128,9 +133,11 @@ func (api *API) receive(ctx huma.Context, most int64, next func(huma.Context)) {
 		WriteProblem(w, tooLarge)
 	case errors.Is(err, os.ErrDeadlineExceeded):
 		WriteProblem(w, &Problem{Title: "Too slow", Status: http.StatusRequestTimeout,
-			Detail: fmt.Sprintf("The file did not arrive within %d minutes; nothing of it was kept.", int(uploadLasts/time.Minute))})
+			Detail: fmt.Sprintf("The file did not arrive within %d minutes; nothing of it was kept.",
+				int(uploadLasts/time.Minute))})
 	case err != nil:
-		WriteProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest, Detail: "The file did not arrive whole; nothing of it was kept. Send it again."})
+		WriteProblem(w, &Problem{Title: "Cut off", Status: http.StatusBadRequest,
+			Detail: "The file did not arrive whole; nothing of it was kept. Send it again."})
 	default:
 		next(huma.WithValue(ctx, uploadedKey{}, data))
 	}

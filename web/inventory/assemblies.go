@@ -34,7 +34,8 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Sheets.Contents(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-assembly", Method: http.MethodPost, Path: "/api/machines/{id}/assemblies", Summary: "Add a board to a machine",
+		OperationID: "add-assembly", Method: http.MethodPost, Path: "/api/machines/{id}/assemblies",
+		Summary:       "Add a board to a machine",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
@@ -43,7 +44,8 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Inventory.AddAssembly(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "take-over-sheet", Method: http.MethodPost, Path: "/api/machines/{id}/sheets", Summary: "Add a board for each heading of a text",
+		OperationID: "take-over-sheet", Method: http.MethodPost, Path: "/api/machines/{id}/sheets",
+		Summary:       "Add a board for each heading of a text",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate, MaxBodyBytes: httpx.SheetBodyLimit,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
@@ -54,13 +56,15 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Sheets.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}", Summary: "Read an assembly with its sheet", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}",
+		Summary: "Read an assembly with its sheet", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[sheets.FittedAssembly], error) {
 		return httpx.Answer(deeds.Sheets.AssemblyWithSheet(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-loose-assemblies", Method: http.MethodGet, Path: "/api/assemblies", Summary: "Assemblies that are in no machine: in store, or lent",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-loose-assemblies", Method: http.MethodGet, Path: "/api/assemblies",
+		Summary: "Assemblies that are in no machine: in store, or lent",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200" doc:"Words that must all occur in what is said of it or of where it is"`
 		After  int64  `query:"after" minimum:"0" doc:"What next was in the page before"`
@@ -69,14 +73,17 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Inventory.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies", Summary: "Add an assembly that is in no machine",
+		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies",
+		Summary:       "Add an assembly that is in no machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body LooseFields }) (*httpx.Output[storeinventory.Assembly], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body LooseFields }) (*httpx.Output[storeinventory.Assembly], error) {
 		return httpx.Answer(deeds.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves", Summary: "Move an assembly to a machine or a place, or lend it",
-		Errors: httpx.ErrorsOfChange,
+		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves",
+		Summary: "Move an assembly to a machine or a place, or lend it",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body WantedMove
@@ -84,8 +91,9 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Inventory.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/strike", Summary: "Strike out an assembly that was entered by mistake",
-		Errors: httpx.ErrorsOfChange,
+		OperationID: "strike-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/strike",
+		Summary: "Strike out an assembly that was entered by mistake",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body httpx.Versioned
@@ -93,8 +101,9 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Inventory.StrikeAssembly(ctx, actor, in.ID, in.Body.Version))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-assembly", Method: http.MethodPut, Path: "/api/assemblies/{id}", Summary: "Change what is said of an assembly",
-		Errors: httpx.ErrorsOfChange,
+		OperationID: "change-assembly", Method: http.MethodPut, Path: "/api/assemblies/{id}",
+		Summary: "Change what is said of an assembly",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -105,7 +114,8 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Inventory.ChangeAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings", Summary: "Where an assembly is and was", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings",
+		Summary: "Where an assembly is and was", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]storeinventory.Fitting], error) {
 		return httpx.Answer(deeds.Inventory.Fittings(ctx, actor, in.ID))
 	})

@@ -25,7 +25,8 @@ type MachineFilters struct {
 }
 
 func (f MachineFilters) inApp() inventory.MachineFilters {
-	return inventory.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage, Statements: f.Statement, Type: f.Type}
+	return inventory.MachineFilters{Search: f.Search, Places: f.Place, Makers: f.Maker, Years: f.Year, Stages: f.Stage,
+		Statements: f.Statement, Type: f.Type}
 }
 
 type listMachinesInput struct {
@@ -39,21 +40,25 @@ type listMachinesInput struct {
 func registerMachines(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
-		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *listMachinesInput) (*httpx.Output[inventory.MachinePage], error) {
+		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.",
+		Errors:      []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor action.Actor,
+		in *listMachinesInput) (*httpx.Output[inventory.MachinePage], error) {
 		return httpx.Answer(deeds.Inventory.ListMachines(ctx, actor, inventory.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets", Summary: "How many machines there are of each value that the list can be narrowed by",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "count-facets", Method: http.MethodGet, Path: "/api/machines/facets",
+		Summary: "How many machines there are of each value that the list can be narrowed by",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*httpx.Output[inventory.Facets], error) {
 		return httpx.Answer(deeds.Inventory.CountFacets(ctx, actor, in.inApp()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding", Summary: "Types by the start of their number, with how many machines hold them",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding",
+		Summary: "Types by the start of their number, with how many machines hold them",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
@@ -63,17 +68,20 @@ func registerMachines(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeinventory.MachineFields }) (*httpx.Output[storeinventory.Machine], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body storeinventory.MachineFields }) (*httpx.Output[storeinventory.Machine], error) {
 		return httpx.Answer(deeds.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine",
+		Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeinventory.Machine], error) {
 		return httpx.Answer(deeds.Inventory.Machine(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}", Summary: "Change what is said of a machine",
-		Errors: httpx.ErrorsOfChange,
+		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}",
+		Summary: "Change what is said of a machine",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {

@@ -15,7 +15,8 @@ import (
 
 func registerLibrary(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "search-library", Method: http.MethodGet, Path: "/api/library", Summary: "Types by the start of their number, own ones first",
+		OperationID: "search-library", Method: http.MethodGet, Path: "/api/library",
+		Summary:     "Types by the start of their number, own ones first",
 		Description: "Without text it lists the collection's own types.", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Start string `query:"start" maxLength:"30"`
@@ -24,8 +25,9 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Library.SearchLibrary(ctx, actor, in.Start, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-occurrences", Method: http.MethodGet, Path: "/api/library/occurrences", Summary: "Where a type occurs",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-occurrences", Method: http.MethodGet, Path: "/api/library/occurrences",
+		Summary: "Where a type occurs",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
@@ -33,13 +35,16 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Library.Occurrences(ctx, actor, in.Number, in.Limit))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "name-type", Method: http.MethodPost, Path: "/api/own-types", Summary: "Name a type; it is recognised on every sheet at once",
+		OperationID: "name-type", Method: http.MethodPost, Path: "/api/own-types",
+		Summary:       "Name a type; it is recognised on every sheet at once",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storelibrary.OwnTypeFields }) (*httpx.Output[library.NamedType], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body storelibrary.OwnTypeFields }) (*httpx.Output[library.NamedType], error) {
 		return httpx.Answer(deeds.Library.NameType(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-type", Method: http.MethodPut, Path: "/api/own-types/{id}", Summary: "Change an own type", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-type", Method: http.MethodPut, Path: "/api/own-types/{id}", Summary: "Change an own type",
+		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -50,7 +55,8 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}", Summary: "Take an own type out of the library", Errors: httpx.ErrorsOfRead,
+		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}",
+		Summary: "Take an own type out of the library", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[httpx.Done], error) {
 		event, err := deeds.Library.ForgetType(ctx, actor, in.ID)
 		return httpx.Answer(httpx.Done{Event: event}, err)

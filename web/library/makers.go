@@ -21,19 +21,23 @@ type Pack struct {
 
 func registerMakers(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-makers", Method: http.MethodGet, Path: "/api/makers", Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-makers", Method: http.MethodGet, Path: "/api/makers",
+		Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*httpx.Output[[]library.ToldMaker], error) {
 		return httpx.Answer(deeds.Library.Makers(ctx, actor, in.Search))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storelibrary.MakerFields }) (*httpx.Output[library.ToldMaker], error) {
+		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker",
+		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body storelibrary.MakerFields }) (*httpx.Output[library.ToldMaker], error) {
 		return httpx.Answer(deeds.Library.AddMaker(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-maker", Method: http.MethodPut, Path: "/api/makers/{id}", Summary: "Change what is said of a maker", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-maker", Method: http.MethodPut, Path: "/api/makers/{id}",
+		Summary: "Change what is said of a maker", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -44,14 +48,17 @@ func registerMakers(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv", Summary: "The collection's own types as a reference pack", Errors: httpx.ErrorsOfRead,
+		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv",
+		Summary: "The collection's own types as a reference pack", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.File, error) {
 		return httpx.MadeFile(deeds.Library.ExportPack(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack", Summary: "Take over a reference pack, or say what it would do", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack",
+		Summary: "Take over a reference pack, or say what it would do", Errors: []int{http.StatusUnprocessableEntity},
 		MaxBodyBytes: 5 << 20,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Pack }) (*httpx.Output[library.TakenPack], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body Pack }) (*httpx.Output[library.TakenPack], error) {
 		return httpx.Answer(deeds.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
 	})
 }

@@ -14,19 +14,23 @@ import (
 
 func registerModels(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines",
+		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*httpx.Output[[]library.MachineModel], error) {
 		return httpx.Answer(deeds.Library.Models(ctx, actor, in.Search))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model", DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body library.ModelFields }) (*httpx.Output[library.MachineModel], error) {
+		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model",
+		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body library.ModelFields }) (*httpx.Output[library.MachineModel], error) {
 		return httpx.Answer(deeds.Library.AddModel(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-model", Method: http.MethodPut, Path: "/api/models/{id}", Summary: "Change what is said of a model", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-model", Method: http.MethodPut, Path: "/api/models/{id}",
+		Summary: "Change what is said of a model", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {

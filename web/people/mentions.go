@@ -20,13 +20,15 @@ type DecidedMention struct {
 
 func registerMentions(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions", Summary: "Names of private persons in texts of which nobody has said whether they are meant",
+		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions",
+		Summary:     "Names of private persons in texts of which nobody has said whether they are meant",
 		Description: "Until somebody does, others than staff read the role in their place.",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storepeople.Mention], error) {
 		return httpx.Answer(deeds.People.Mentions(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "decide-mention", Method: http.MethodPost, Path: "/api/mentions/{id}/decision", Summary: "Say whether a private person is meant in a text", Errors: httpx.ErrorsOfChange,
+		OperationID: "decide-mention", Method: http.MethodPost, Path: "/api/mentions/{id}/decision",
+		Summary: "Say whether a private person is meant in a text", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body DecidedMention

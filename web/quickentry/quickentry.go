@@ -21,21 +21,25 @@ type SaidText struct {
 
 func registerSay(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "find", Method: http.MethodGet, Path: "/api/find", Summary: "Look for words in machines, assemblies and chips",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "find", Method: http.MethodGet, Path: "/api/find",
+		Summary: "Look for words in machines, assemblies and chips",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200" required:"true"`
 	}) (*httpx.Output[inventory.Found], error) {
 		return httpx.Answer(deeds.Inventory.Find(ctx, actor, in.Words))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "understand", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/understand", Summary: "Read a statement about a machine; nothing is kept",
-		Errors: httpx.ErrorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body SaidText }) (*httpx.Output[quickentry.Understood], error) {
+		OperationID: "understand", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/understand",
+		Summary: "Read a statement about a machine; nothing is kept",
+		Errors:  httpx.ErrorsOfCreate,
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body SaidText }) (*httpx.Output[quickentry.Understood], error) {
 		return httpx.Answer(deeds.QuickEntry.Understand(ctx, actor, in.Body.MachineID, in.Body.Text))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "say", Method: http.MethodPost, Path: "/api/statements", Summary: "Keep a statement about a machine",
+		OperationID: "say", Method: http.MethodPost, Path: "/api/statements",
+		Summary:     "Keep a statement about a machine",
 		Description: "A note, or a line on the sheet of one of its assemblies.", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
@@ -44,6 +48,7 @@ func registerSay(api *httpx.API, deeds *app.App) {
 			Base       int   `json:"base" minimum:"0" doc:"Revision that it is put on"`
 		}
 	}) (*httpx.Output[quickentry.Said], error) {
-		return httpx.Answer(deeds.QuickEntry.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base, in.Body.Text))
+		return httpx.Answer(deeds.QuickEntry.Say(ctx, actor, in.Body.MachineID, in.Body.AssemblyID, in.Body.Base,
+			in.Body.Text))
 	})
 }

@@ -45,23 +45,27 @@ const mostRomUpload = 64 << 20
 
 func registerRoms(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-rom-sockets", Method: http.MethodGet, Path: "/api/machines/{id}/roms", Summary: "Sockets for read-only memories of a machine, with what was read there", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-rom-sockets", Method: http.MethodGet, Path: "/api/machines/{id}/roms",
+		Summary: "Sockets for read-only memories of a machine, with what was read there", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]roms.RomSocket], error) {
 		return httpx.Answer(deeds.Roms.Roms(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, api.TakesFile(huma.Operation{
-		OperationID: "add-rom-file", Method: http.MethodPost, Path: "/api/assemblies/{id}/roms", Summary: "Keep what was read out of a chip", DefaultStatus: http.StatusCreated,
+		OperationID: "add-rom-file", Method: http.MethodPost, Path: "/api/assemblies/{id}/roms",
+		Summary: "Keep what was read out of a chip", DefaultStatus: http.StatusCreated,
 		Description: "Binary, hex records, S-records, or a zip archive of such, up to 64 MB; a file of an archive whose name starts with another designator of the board goes to that chip.",
 		Errors:      httpx.ErrorsOfCreate,
 	}, mostRomUpload), func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		RomUpload
 	}) (*httpx.Output[[]roms.AddedRead], error) {
-		of := roms.RomReading{Designator: in.Designator, Label: in.Label, Way: in.Way, ReadOn: in.ReadOn, Exception: in.Exception}
+		of := roms.RomReading{Designator: in.Designator, Label: in.Label, Way: in.Way, ReadOn: in.ReadOn,
+			Exception: in.Exception}
 		return httpx.Answer(deeds.Roms.AddRomFile(ctx, actor, in.ID, of, in.Name, httpx.Uploaded(ctx)))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "except-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/exception", Summary: "Let one reading count alone", Errors: httpx.ErrorsOfCreate,
+		OperationID: "except-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/exception",
+		Summary: "Let one reading count alone", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body WhyAlone
@@ -69,13 +73,15 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		return nil, deeds.Roms.ExceptRead(ctx, actor, in.ID, in.Body.Why)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/strike", Summary: "Strike out a reading", Errors: httpx.ErrorsOfRead,
+		OperationID: "strike-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/strike",
+		Summary: "Strike out a reading", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[httpx.Done], error) {
 		event, err := deeds.Roms.StrikeRead(ctx, actor, in.ID)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-roms", Method: http.MethodGet, Path: "/api/roms", Summary: "Images of read-only memories", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-roms", Method: http.MethodGet, Path: "/api/roms", Summary: "Images of read-only memories",
+		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200" doc:"Words of the name, or the start of a sum"`
 		Skip   int    `query:"skip" minimum:"0"`
@@ -84,13 +90,15 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Roms.RomList(ctx, actor, in.Search, in.Skip, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}", Summary: "What is known of an image", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}",
+		Summary: "What is known of an image", Errors: httpx.ErrorsOfRead,
 		Description: "Sums are for everybody; texts and code only where the bytes are.",
 	}, func(ctx context.Context, actor action.Actor, in *BySum) (*httpx.Output[roms.ToldRom], error) {
 		return httpx.Answer(deeds.Roms.Rom(ctx, actor, in.SHA256))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "name-rom", Method: http.MethodPut, Path: "/api/roms/{sha256}", Summary: "Say what an image is; it is known by that wherever it is met", Errors: httpx.ErrorsOfChange,
+		OperationID: "name-rom", Method: http.MethodPut, Path: "/api/roms/{sha256}",
+		Summary: "Say what an image is; it is known by that wherever it is met", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		Body ChangedRom
@@ -98,7 +106,8 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "map-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/map", Summary: "What each cell of an image holds", Errors: httpx.ErrorsOfRead,
+		OperationID: "map-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/map",
+		Summary: "What each cell of an image holds", Errors: httpx.ErrorsOfRead,
 		Description: "A letter for each cell: b blank, t text, r repeated, d tables, c as varied as programs are, x as varied as chance.",
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
@@ -107,7 +116,8 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Roms.RomMap(ctx, actor, in.SHA256, in.Cell))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "read-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/bytes", Summary: "A stretch of an image as rows of figures", Errors: httpx.ErrorsOfRead,
+		OperationID: "read-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/bytes",
+		Summary: "A stretch of an image as rows of figures", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		From  int `query:"from" minimum:"0"`
@@ -116,7 +126,8 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Roms.RomHex(ctx, actor, in.SHA256, in.From, in.Count))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-rom-file", Method: http.MethodGet, Path: "/api/roms/{sha256}/file", Summary: "An image as a file", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-rom-file", Method: http.MethodGet, Path: "/api/roms/{sha256}/file",
+		Summary: "An image as a file", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		Format string `query:"format" enum:"bin,ihex,srec" default:"bin"`
@@ -124,7 +135,8 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		return httpx.KeptFile(deeds.Roms.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format)))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "compare-roms", Method: http.MethodGet, Path: "/api/roms/{sha256}/against/{other}", Summary: "Two images side by side; the first is the earlier", Errors: httpx.ErrorsOfRead,
+		OperationID: "compare-roms", Method: http.MethodGet, Path: "/api/roms/{sha256}/against/{other}",
+		Summary: "Two images side by side; the first is the earlier", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		Other string `path:"other" minLength:"64" maxLength:"64" pattern:"^[0-9a-f]{64}$"`
@@ -143,12 +155,15 @@ type NamedSet struct {
 
 func registerLanes(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-rom-sets", Method: http.MethodGet, Path: "/api/rom-sets", Summary: "Sets of images, with who has which", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-rom-sets", Method: http.MethodGet, Path: "/api/rom-sets",
+		Summary: "Sets of images, with who has which", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]roms.ToldRomSet], error) {
 		return httpx.Answer(deeds.Roms.RomSets(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "name-rom-set", Method: http.MethodPost, Path: "/api/assemblies/{id}/rom-set", Summary: "Name what counts on a board as a set", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
+		OperationID: "name-rom-set", Method: http.MethodPost, Path: "/api/assemblies/{id}/rom-set",
+		Summary: "Name what counts on a board as a set", DefaultStatus: http.StatusCreated,
+		Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body NamedSet
@@ -156,7 +171,8 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Roms.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "split-rom", Method: http.MethodPost, Path: "/api/roms/{sha256}/split", Summary: "Deal an image out to the lanes of a wide bus", Errors: httpx.ErrorsOfCreate,
+		OperationID: "split-rom", Method: http.MethodPost, Path: "/api/roms/{sha256}/split",
+		Summary: "Deal an image out to the lanes of a wide bus", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		Body struct {
@@ -166,7 +182,8 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Roms.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "merge-roms", Method: http.MethodPost, Path: "/api/roms/merge", Summary: "Put the lanes of a wide bus together", Errors: httpx.ErrorsOfCreate,
+		OperationID: "merge-roms", Method: http.MethodPost, Path: "/api/roms/merge",
+		Summary: "Put the lanes of a wide bus together", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
 			Lanes []string `json:"lanes" minItems:"2" maxItems:"8" doc:"SHA-256 of the image of each lane, lane 0 first"`
@@ -178,12 +195,15 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 
 func registerChipReadings(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "get-reader", Method: http.MethodGet, Path: "/api/reader", Summary: "The reader on the bench", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-reader", Method: http.MethodGet, Path: "/api/reader", Summary: "The reader on the bench",
+		Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[roms.Reader], error) {
 		return httpx.Answer(deeds.Roms.Reader(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "prepare-stand-in", Method: http.MethodPut, Path: "/api/reader/stand-in", Summary: "Put a chip into the stand-in of a reader, and tell it what to get wrong", Errors: httpx.ErrorsOfCreate,
+		OperationID: "prepare-stand-in", Method: http.MethodPut, Path: "/api/reader/stand-in",
+		Summary: "Put a chip into the stand-in of a reader, and tell it what to get wrong",
+		Errors:  httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body struct {
 			Chip  string `json:"chip" maxLength:"100"`
@@ -193,7 +213,8 @@ func registerChipReadings(api *httpx.API, deeds *app.App) {
 		return nil, deeds.Roms.PrepareStandIn(ctx, actor, in.Body.Chip, in.Body.Fault)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "start-reading", Method: http.MethodPost, Path: "/api/assemblies/{id}/chip-readings", Summary: "Have the reader read a chip, twice", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
+		OperationID: "start-reading", Method: http.MethodPost, Path: "/api/assemblies/{id}/chip-readings",
+		Summary: "Have the reader read a chip, twice", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body roms.WantedReading
@@ -206,10 +227,12 @@ func registerChipReadings(api *httpx.API, deeds *app.App) {
 	}{
 		{http.MethodGet, "get-reading", "", "How far a reading is", deeds.Roms.ChipReading},
 		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", deeds.Roms.StopReading},
-		{http.MethodPost, "resume-reading", "/resume", "Go on with a reading where it stopped", deeds.Roms.ResumeReading},
+		{http.MethodPost, "resume-reading", "/resume", "Go on with a reading where it stopped",
+			deeds.Roms.ResumeReading},
 	} {
 		httpx.Register(api, action.MayWriteSheets, huma.Operation{
-			OperationID: deed.id, Method: deed.method, Path: "/api/chip-readings/{id}" + deed.path, Summary: deed.summary, Errors: httpx.ErrorsOfCreate,
+			OperationID: deed.id, Method: deed.method, Path: "/api/chip-readings/{id}" + deed.path,
+			Summary: deed.summary, Errors: httpx.ErrorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeroms.ChipReading], error) {
 			return httpx.Answer(deed.do(ctx, actor, in.ID))
 		})

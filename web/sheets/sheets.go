@@ -21,12 +21,14 @@ type SheetText struct {
 
 func registerSheets(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet", Summary: "Newest revision of an assembly's sheet", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet",
+		Summary: "Newest revision of an assembly's sheet", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storesheets.Revision], error) {
 		return httpx.Answer(deeds.Sheets.Sheet(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet", Summary: "Keep a new revision of a sheet",
+		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet",
+		Summary:      "Keep a new revision of a sheet",
 		Description:  "Refused with 409 and the newer revision when somebody saved another since base.",
 		MaxBodyBytes: httpx.SheetBodyLimit, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -36,7 +38,9 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "merge-sheet", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/assemblies/{id}/merge", Summary: "Merge a text with the revision that somebody else saved meanwhile",
+		OperationID: "merge-sheet", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
+		Path:         "/api/assemblies/{id}/merge",
+		Summary:      "Merge a text with the revision that somebody else saved meanwhile",
 		Description:  "Nothing is kept: the merged text is saved like any other.",
 		MaxBodyBytes: httpx.SheetBodyLimit, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
@@ -46,7 +50,8 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Sheets.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions", Summary: "Revisions of a sheet, the newest first", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions",
+		Summary: "Revisions of a sheet, the newest first", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
@@ -55,7 +60,8 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions", Summary: "Sockets and parts of an assembly that were ever written down", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions",
+		Summary: "Sockets and parts of an assembly that were ever written down", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
@@ -64,7 +70,8 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries", Summary: "Entries of the newest sheet", Errors: httpx.ErrorsOfRead,
+		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries",
+		Summary: "Entries of the newest sheet", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`

@@ -52,12 +52,16 @@ type ChangedProcedure struct {
 
 func registerOpenUp(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-opened-up", Method: http.MethodGet, Path: "/api/machines/{id}/opened-up", Summary: "How a machine is taken apart: the open log, earlier ones, procedures of its model", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-opened-up", Method: http.MethodGet, Path: "/api/machines/{id}/opened-up",
+		Summary: "How a machine is taken apart: the open log, earlier ones, procedures of its model",
+		Errors:  httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.OpenedUp], error) {
 		return httpx.Answer(deeds.Teardown.OpenedUp(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "start-teardown", Method: http.MethodPost, Path: "/api/machines/{id}/teardowns", Summary: "Begin a log of taking a machine apart", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+		OperationID: "start-teardown", Method: http.MethodPost, Path: "/api/machines/{id}/teardowns",
+		Summary: "Begin a log of taking a machine apart", DefaultStatus: http.StatusCreated,
+		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body teardown.StartedTeardown
@@ -65,12 +69,14 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}", Summary: "A log of taking a machine apart", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}",
+		Summary: "A log of taking a machine apart", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ToldTeardown], error) {
 		return httpx.Answer(deeds.Teardown.Teardown(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "add-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/steps", Summary: "Write down what came off", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+		OperationID: "add-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/steps",
+		Summary: "Write down what came off", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body teardown.WrittenStep
@@ -78,7 +84,9 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.AddStep(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "read-step", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/teardowns/{id}/read", Summary: "Read a step that is being written: what to take care of before it comes off; nothing is kept", Errors: httpx.ErrorsOfChange,
+		OperationID: "read-step", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/teardowns/{id}/read",
+		Summary: "Read a step that is being written: what to take care of before it comes off; nothing is kept",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body teardown.WrittenStep
@@ -86,7 +94,8 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-step", Method: http.MethodPut, Path: "/api/teardown-steps/{id}", Summary: "Rewrite what came off", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-step", Method: http.MethodPut, Path: "/api/teardown-steps/{id}",
+		Summary: "Rewrite what came off", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedStep
@@ -94,13 +103,15 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike", Summary: "Strike out a step entered by mistake", Errors: httpx.ErrorsOfChange,
+		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike",
+		Summary: "Strike out a step entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
 		event, err := deeds.Teardown.StrikeStep(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "reverse-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/reversal", Summary: "Say that what came off is back, or stays off", Errors: httpx.ErrorsOfChange,
+		OperationID: "reverse-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/reversal",
+		Summary: "Say that what came off is back, or stays off", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ReversedStep
@@ -108,7 +119,8 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end", Summary: "Call a machine closed; refused while anything is missing", Errors: httpx.ErrorsOfChange,
+		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end",
+		Summary: "Call a machine closed; refused while anything is missing", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ToldTeardown], error) {
 		return httpx.Answer(deeds.Teardown.EndTeardown(ctx, actor, in.ID))
 	})
@@ -118,12 +130,14 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 
 func registerWiring(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-wiring", Method: http.MethodGet, Path: "/api/machines/{id}/wiring", Summary: "The connector map of a machine, and what may be mistaken", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-wiring", Method: http.MethodGet, Path: "/api/machines/{id}/wiring",
+		Summary: "The connector map of a machine, and what may be mistaken", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.Wiring], error) {
 		return httpx.Answer(deeds.Teardown.Wiring(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring", Summary: "Put a connector on the map", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring",
+		Summary: "Put a connector on the map", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body wiring.Connector
@@ -131,7 +145,8 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.MapConnector(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-connector", Method: http.MethodPut, Path: "/api/connectors/{id}", Summary: "Rewrite what the map says of a connector", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-connector", Method: http.MethodPut, Path: "/api/connectors/{id}",
+		Summary: "Rewrite what the map says of a connector", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedConnector
@@ -139,7 +154,8 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "plug-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/open", Summary: "Say that a plug was pulled, or went back in", Errors: httpx.ErrorsOfChange,
+		OperationID: "plug-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/open",
+		Summary: "Say that a plug was pulled, or went back in", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body PluggedConnector
@@ -147,13 +163,15 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike", Summary: "Take a connector off the map that was entered by mistake", Errors: httpx.ErrorsOfChange,
+		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike",
+		Summary: "Take a connector off the map that was entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
 		event, err := deeds.Teardown.StrikeConnector(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-wiring-drawing", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.svg", Summary: "The sockets of a board as SVG", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-wiring-drawing", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.svg",
+		Summary: "The sockets of a board as SVG", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Board string `query:"board" maxLength:"200" doc:"What carries the sockets, as the map calls it"`
@@ -161,7 +179,8 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		return httpx.MadeFile(deeds.Teardown.WiringDrawing(ctx, actor, in.ID, in.Board))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv", Summary: "The connector map as a wiring list in CSV", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv",
+		Summary: "The connector map as a wiring list in CSV", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
 		return httpx.MadeFile(deeds.Teardown.WiringList(ctx, actor, in.ID))
 	})
@@ -169,17 +188,22 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 
 func registerProcedures(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures", Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures",
+		Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeteardown.Procedure], error) {
 		return httpx.Answer(deeds.Teardown.Procedures(ctx, actor))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}", Summary: "How a model is taken apart, and what is not made the same on all machines of it", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}",
+		Summary: "How a model is taken apart, and what is not made the same on all machines of it",
+		Errors:  httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ToldProcedure], error) {
 		return httpx.Answer(deeds.Teardown.Procedure(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "make-procedure", Method: http.MethodPost, Path: "/api/teardowns/{id}/procedure", Summary: "Make a log the procedure of the machine's model", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+		OperationID: "make-procedure", Method: http.MethodPost, Path: "/api/teardowns/{id}/procedure",
+		Summary: "Make a log the procedure of the machine's model", DefaultStatus: http.StatusCreated,
+		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body NewProcedure
@@ -187,7 +211,8 @@ func registerProcedures(api *httpx.API, deeds *app.App) {
 		return httpx.Answer(deeds.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-procedure", Method: http.MethodPut, Path: "/api/procedures/{id}", Summary: "Rewrite a procedure", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-procedure", Method: http.MethodPut, Path: "/api/procedures/{id}",
+		Summary: "Rewrite a procedure", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedProcedure

@@ -15,19 +15,24 @@ import (
 
 func registerQuestions(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns", Summary: "What nobody knows yet, on a machine or in the collection", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns",
+		Summary: "What nobody knows yet, on a machine or in the collection",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 	}) (*httpx.Output[unknowns.Unknowns], error) {
 		return httpx.Answer(deeds.Unknowns.Unknowns(ctx, actor, in.Machine))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body storeunknowns.QuestionFields }) (*httpx.Output[storeunknowns.Question], error) {
+		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown",
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body storeunknowns.QuestionFields }) (*httpx.Output[storeunknowns.Question], error) {
 		return httpx.Answer(deeds.Unknowns.Ask(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}", Summary: "Change what is asked and who was asked", Errors: httpx.ErrorsOfChange,
+		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}",
+		Summary: "Change what is asked and who was asked", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -36,10 +41,12 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 			Asked string `json:"asked" maxLength:"1000"`
 		}
 	}) (*httpx.Output[storeunknowns.Question], error) {
-		return httpx.Answer(deeds.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text, in.Body.Asked))
+		return httpx.Answer(deeds.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text,
+			in.Body.Asked))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses", Summary: "Note what the answer could be, and why", Errors: httpx.ErrorsOfCreate,
+		OperationID: "guess", Method: http.MethodPost, Path: "/api/questions/{id}/guesses",
+		Summary: "Note what the answer could be, and why", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -50,7 +57,9 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 		return nil, deeds.Unknowns.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer", Summary: "Settle a question; a type that comes with it is recognised everywhere at once", Errors: httpx.ErrorsOfChange,
+		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer",
+		Summary: "Settle a question; a type that comes with it is recognised everywhere at once",
+		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body struct {
@@ -64,19 +73,22 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 
 func registerMysteries(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries", Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries",
+		Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 	}) (*httpx.Output[[]unknowns.ToldMystery], error) {
 		return httpx.Answer(deeds.Unknowns.Mysteries(ctx, actor, in.Machine))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery", Summary: "What an unknown board could be", Errors: httpx.ErrorsOfRead,
+		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery",
+		Summary: "What an unknown board could be", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[unknowns.ToldMystery], error) {
 		return httpx.Answer(deeds.Unknowns.Mystery(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery", Summary: "Rewrite explanations, evidence and decision", Errors: httpx.ErrorsOfChange,
+		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery",
+		Summary: "Rewrite explanations, evidence and decision", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body WrittenMystery

@@ -33,7 +33,8 @@ const mostAtOnce = 200
 
 /** What a statement can cite: the first pictures and documents of an owner. */
 export const citableQuery = (owner: Owner) =>
-  queryOptions({ queryKey: [...attachmentsKey, 'citable', owner], queryFn: async () => (await page(owner, 0, mostAtOnce)).attachments })
+  queryOptions({ queryKey: [...attachmentsKey, 'citable', owner], queryFn: async () =>
+    (await page(owner, 0, mostAtOnce)).attachments })
 
 export const attachmentQuery = (id: number) =>
   queryOptions({
@@ -41,7 +42,8 @@ export const attachmentQuery = (id: number) =>
     queryFn: () => ask(api.GET('/api/attachments/{id}', { params: { path: { id } } })),
   })
 
-export const viewOf = (id: number, size: 'thumb' | 'screen' | 'full') => `/api/attachments/${String(id)}/view?size=${size}`
+export const viewOf = (id: number, size: 'thumb' | 'screen' | 'full') =>
+  `/api/attachments/${String(id)}/view?size=${size}`
 export const originalOf = (id: number) => `/api/attachments/${String(id)}/original`
 
 export function attachmentsChanged() {
@@ -57,14 +59,16 @@ export function sendFile(owner: Owner, file: File, onProgress: (part: number) =>
 
 export function useChangeAttachment(id: number) {
   return useMutation({
-    mutationFn: (body: AttachmentFields & { version: number }) => ask(api.PUT('/api/attachments/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: AttachmentFields & { version: number }) =>
+      ask(api.PUT('/api/attachments/{id}', { params: { path: { id } }, body })),
     onSuccess: attachmentsChanged,
   })
 }
 
 export function useStrikeAttachment() {
   return useMutation({
-    mutationFn: ({ id, version }: Attachment) => ask(api.POST('/api/attachments/{id}/strike', { params: { path: { id } }, body: { version } })),
+    mutationFn: ({ id, version }: Attachment) =>
+      ask(api.POST('/api/attachments/{id}/strike', { params: { path: { id } }, body: { version } })),
     onSuccess: ({ event }, { fileName }) => {
       attachmentsChanged()
       offerUndo({ event, words: `${fileName} is struck out.` })

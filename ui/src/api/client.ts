@@ -22,7 +22,8 @@ export function whenNamesAreFound(tell: () => void) {
   onNamesFound = tell
 }
 
-// Whatever creates something carries a key. The fingerprint is taken before the request is sent, as its body is read once.
+// Whatever creates something carries a key. The fingerprint is taken before the request is sent, as its body is read
+// once.
 const fingerprints = new Map<string, string>()
 api.use({
   async onRequest({ request, id }) {
@@ -62,7 +63,10 @@ export async function ask<Data>(call: Promise<Answer<Data>>): Promise<Data> {
 export const sessionKey = ['session']
 export const sessionEndedKey = ['session ended']
 
-/** Notes that the server no longer knows who asks. The page stays, with what is typed in it, until somebody signs in again. */
+/**
+ * Notes that the server no longer knows who asks. The page stays, with what is typed in it, until somebody signs in
+ * again.
+ */
 export function sessionEnded() {
   queryClient.setQueryData(sessionEndedKey, true)
 }

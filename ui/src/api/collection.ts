@@ -14,7 +14,8 @@ export const registerQuery = queryOptions({
   queryFn: () => ask(api.GET('/api/collection/register')),
 })
 
-const onChange = { onSuccess: () => { for (const key of ['collection', 'next number']) void queryClient.invalidateQueries({ queryKey: [key] }) } }
+const onChange = { onSuccess: () => { for (const key of ['collection', 'next number'])
+  void queryClient.invalidateQueries({ queryKey: [key] }) } }
 
 export function useChangeCollection() {
   return useMutation({

@@ -34,21 +34,24 @@ export const vocabularyQuery = queryOptions({
 
 /** Whatever is written about a machine may change what is reckoned of it. */
 export function dossierChanged() {
-  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments'], ['meetings'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [dossiersKey, ['reckoning'], ['attachments'], ['meetings'], ['dating']])
+    void queryClient.invalidateQueries({ queryKey })
 }
 
 const onChange = { onSuccess: dossierChanged }
 
 export function useStateEvidence(machineId: number) {
   return useMutation({
-    mutationFn: (body: StatementFields) => ask(api.POST('/api/machines/{id}/evidence', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: StatementFields) =>
+      ask(api.POST('/api/machines/{id}/evidence', { params: { path: { id: machineId } }, body })),
     ...onChange,
   })
 }
 
 export function useWithdrawStatement() {
   return useMutation({
-    mutationFn: ({ id, why }: { id: number; why: string }) => ask(api.POST('/api/evidence/{id}/withdraw', { params: { path: { id } }, body: { why } })),
+    mutationFn: ({ id, why }: { id: number; why: string }) =>
+      ask(api.POST('/api/evidence/{id}/withdraw', { params: { path: { id } }, body: { why } })),
     onSuccess: ({ event }) => {
       dossierChanged()
       offerUndo({ event, words: 'The statement does not count any more.' })
@@ -58,21 +61,24 @@ export function useWithdrawStatement() {
 
 export function useTellCustody(machineId: number) {
   return useMutation({
-    mutationFn: (body: CustodyFields) => ask(api.POST('/api/machines/{id}/custody', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: CustodyFields) =>
+      ask(api.POST('/api/machines/{id}/custody', { params: { path: { id: machineId } }, body })),
     ...onChange,
   })
 }
 
 export function useChangeCustody(id: number) {
   return useMutation({
-    mutationFn: (body: CustodyFields & { version: number }) => ask(api.PUT('/api/custody/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: CustodyFields & { version: number }) =>
+      ask(api.PUT('/api/custody/{id}', { params: { path: { id } }, body })),
     ...onChange,
   })
 }
 
 export function useWithdrawCustody() {
   return useMutation({
-    mutationFn: ({ id, why }: { id: number; why: string }) => ask(api.POST('/api/custody/{id}/withdraw', { params: { path: { id } }, body: { why } })),
+    mutationFn: ({ id, why }: { id: number; why: string }) =>
+      ask(api.POST('/api/custody/{id}/withdraw', { params: { path: { id } }, body: { why } })),
     onSuccess: ({ event }) => {
       dossierChanged()
       offerUndo({ event, words: 'The statement about the past does not count any more.' })
@@ -82,14 +88,16 @@ export function useWithdrawCustody() {
 
 export function useNotePersonalData(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['PersonalDataFields']) => ask(api.POST('/api/machines/{id}/personal-data', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: Schemas['PersonalDataFields']) =>
+      ask(api.POST('/api/machines/{id}/personal-data', { params: { path: { id: machineId } }, body })),
     ...onChange,
   })
 }
 
 export function useDecidePersonalData(id: number) {
   return useMutation({
-    mutationFn: (body: Schemas['PersonalDataFields'] & { version: number }) => ask(api.PUT('/api/personal-data/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: Schemas['PersonalDataFields'] & { version: number }) =>
+      ask(api.PUT('/api/personal-data/{id}', { params: { path: { id } }, body })),
     ...onChange,
   })
 }
@@ -98,10 +106,12 @@ export type MachineMove = Omit<Schemas['WantedMachineMove'], 'version'>
 
 export function useMoveMachine(machineId: number) {
   return useMutation({
-    mutationFn: (body: MachineMove & { version: number }) => ask(api.POST('/api/machines/{id}/moves', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: MachineMove & { version: number }) =>
+      ask(api.POST('/api/machines/{id}/moves', { params: { path: { id: machineId } }, body })),
     onSuccess: ({ machine, event, where }) => {
       queryClient.setQueryData(machineQuery(machineId).queryKey, machine)
-      for (const queryKey of [['machines'], placesQuery.queryKey, assembliesKey]) void queryClient.invalidateQueries({ queryKey })
+      for (const queryKey of [['machines'], placesQuery.queryKey, assembliesKey])
+        void queryClient.invalidateQueries({ queryKey })
       dossierChanged()
       offerUndo({ event, words: `${machine.accession} is moved: ${where}.` })
     },

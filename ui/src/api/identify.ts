@@ -10,13 +10,16 @@ export type ModelFields = Schemas['ModelFields']
 const datingKey = ['dating']
 
 export const datingQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...datingKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/dating', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...datingKey, machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/dating', { params: { path: { id: machineId } } })) })
 
 export const identifyStageQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...datingKey, 'stage', machineId], queryFn: () => ask(api.GET('/api/machines/{id}/identified', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...datingKey, 'stage', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/identified', { params: { path: { id: machineId } } })) })
 
 export const modelsQuery = (search: string) =>
-  queryOptions({ queryKey: ['models', search], queryFn: () => ask(api.GET('/api/models', { params: { query: { search } } })) })
+  queryOptions({ queryKey: ['models', search], queryFn: () =>
+    ask(api.GET('/api/models', { params: { query: { search } } })) })
 
 /** What a machine is dated by has changed. */
 export function datingChanged() {
@@ -24,12 +27,14 @@ export function datingChanged() {
 }
 
 export function useAddModel() {
-  return useMutation({ mutationFn: (body: ModelFields) => ask(api.POST('/api/models', { body })), onSuccess: datingChanged })
+  return useMutation({ mutationFn: (body: ModelFields) => ask(api.POST('/api/models', { body })),
+    onSuccess: datingChanged })
 }
 
 export function useChangeModel(id: number) {
   return useMutation({
-    mutationFn: (body: ModelFields & { version: number }) => ask(api.PUT('/api/models/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: ModelFields & { version: number }) =>
+      ask(api.PUT('/api/models/{id}', { params: { path: { id } }, body })),
     onSuccess: datingChanged,
   })
 }

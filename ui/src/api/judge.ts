@@ -22,11 +22,13 @@ const measurementsKey = ['measurements']
 const risksKey = ['risks']
 
 export const conditionQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...conditionKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/condition', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...conditionKey, machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/condition', { params: { path: { id: machineId } } })) })
 
 /** What was found, measured and looked at hangs together with the reckoning and the ranking. */
 function judged() {
-  for (const queryKey of [conditionKey, measurementsKey, risksKey, ['reckoning']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [conditionKey, measurementsKey, risksKey, ['reckoning']])
+    void queryClient.invalidateQueries({ queryKey })
 }
 
 function told(machineId: number) {
@@ -38,7 +40,8 @@ function told(machineId: number) {
 
 export function useStartSurvey(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['NewSurvey']) => ask(api.POST('/api/machines/{id}/surveys', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: Schemas['NewSurvey']) =>
+      ask(api.POST('/api/machines/{id}/surveys', { params: { path: { id: machineId } }, body })),
     onSuccess: told(machineId),
   })
 }
@@ -54,7 +57,8 @@ export function useJudgeItem(machineId: number, surveyId: number) {
 
 export function useEndSurvey(machineId: number) {
   return useMutation({
-    mutationFn: ({ id, ...body }: Schemas['EndedSurvey'] & { id: number }) => ask(api.POST('/api/surveys/{id}/end', { params: { path: { id } }, body })),
+    mutationFn: ({ id, ...body }: Schemas['EndedSurvey'] & { id: number }) =>
+      ask(api.POST('/api/surveys/{id}/end', { params: { path: { id } }, body })),
     onSuccess: told(machineId),
     onError: judged,
   })
@@ -62,14 +66,16 @@ export function useEndSurvey(machineId: number) {
 
 export function useNoteFinding(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['NotedFinding']) => ask(api.POST('/api/machines/{id}/findings', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: Schemas['NotedFinding']) =>
+      ask(api.POST('/api/machines/{id}/findings', { params: { path: { id: machineId } }, body })),
     onSuccess: told(machineId),
   })
 }
 
 export function useStrikeFinding() {
   return useMutation({
-    mutationFn: ({ id, version }: ToldFinding) => ask(api.POST('/api/findings/{id}/strike', { params: { path: { id }, query: { version } } })),
+    mutationFn: ({ id, version }: ToldFinding) =>
+      ask(api.POST('/api/findings/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { kind, where }) => {
       judged()
       offerUndo({ event, words: `The finding ${kind}, ${where}, is struck out.` })
@@ -78,11 +84,13 @@ export function useStrikeFinding() {
 }
 
 export const measurementsQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...measurementsKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/measurements', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...measurementsKey, machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/measurements', { params: { path: { id: machineId } } })) })
 
 export function useMeasure(machineId: number) {
   return useMutation({
-    mutationFn: (body: WrittenMeasurement) => ask(api.POST('/api/machines/{id}/measurements', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: WrittenMeasurement) =>
+      ask(api.POST('/api/machines/{id}/measurements', { params: { path: { id: machineId } }, body })),
     onSuccess: ({ event, point, judged: { said, verdict } }, { line }) => {
       judged()
       if (line) offerUndo({ event, words: `${point} ${said}: ${verdict}.` })
@@ -91,26 +99,30 @@ export function useMeasure(machineId: number) {
 }
 
 export function useTakeReading() {
-  return useMutation({ mutationFn: (id: number) => ask(api.POST('/api/measurements/{id}/take', { params: { path: { id } } })), onSettled: judged })
+  return useMutation({ mutationFn: (id: number) =>
+    ask(api.POST('/api/measurements/{id}/take', { params: { path: { id } } })), onSettled: judged })
 }
 
 export function useAddReading() {
   return useMutation({
-    mutationFn: ({ id, value }: { id: number; value: number }) => ask(api.POST('/api/measurements/{id}/readings', { params: { path: { id } }, body: { value } })),
+    mutationFn: ({ id, value }: { id: number; value: number }) =>
+      ask(api.POST('/api/measurements/{id}/readings', { params: { path: { id } }, body: { value } })),
     onSuccess: judged,
   })
 }
 
 export function useDropReading() {
   return useMutation({
-    mutationFn: ({ id, version }: Measurement) => ask(api.POST('/api/measurements/{id}/drop', { params: { path: { id }, query: { version } } })),
+    mutationFn: ({ id, version }: Measurement) =>
+      ask(api.POST('/api/measurements/{id}/drop', { params: { path: { id }, query: { version } } })),
     onSuccess: judged,
   })
 }
 
 export function useStrikeMeasurement() {
   return useMutation({
-    mutationFn: ({ id, version }: Measurement) => ask(api.POST('/api/measurements/{id}/strike', { params: { path: { id }, query: { version } } })),
+    mutationFn: ({ id, version }: Measurement) =>
+      ask(api.POST('/api/measurements/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { point }) => {
       judged()
       offerUndo({ event, words: `The measurement of ${point} is struck out.` })
@@ -118,27 +130,32 @@ export function useStrikeMeasurement() {
   })
 }
 
-export const meterQuery = queryOptions({ queryKey: ['meter'], queryFn: () => ask(api.GET('/api/meter')), staleTime: 60_000 })
+export const meterQuery = queryOptions({ queryKey: ['meter'], queryFn: () =>
+  ask(api.GET('/api/meter')), staleTime: 60_000 })
 
 export function useTouchPoint() {
   return useMutation({ mutationFn: (body: Schemas['TouchedPoint']) => ask(api.POST('/api/meter/stand-in', { body })) })
 }
 
 export const adjustersQuery = (machineId: number) =>
-  queryOptions({ queryKey: ['adjusters', machineId], queryFn: () => ask(api.GET('/api/machines/{id}/adjusters', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: ['adjusters', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/adjusters', { params: { path: { id: machineId } } })) })
 
-const adjusted = (machineId: number) => (all: Adjuster[]) => { queryClient.setQueryData(adjustersQuery(machineId).queryKey, all) }
+const adjusted = (machineId: number) =>
+  (all: Adjuster[]) => { queryClient.setQueryData(adjustersQuery(machineId).queryKey, all) }
 
 export function useNoteAdjuster(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['AdjusterFields']) => ask(api.POST('/api/machines/{id}/adjusters', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: Schemas['AdjusterFields']) =>
+      ask(api.POST('/api/machines/{id}/adjusters', { params: { path: { id: machineId } }, body })),
     onSuccess: adjusted(machineId),
   })
 }
 
 export function useTurnAdjuster(machineId: number) {
   return useMutation({
-    mutationFn: ({ id, ...body }: Schemas['TurnedAdjuster'] & { id: number }) => ask(api.POST('/api/adjusters/{id}/turns', { params: { path: { id } }, body })),
+    mutationFn: ({ id, ...body }: Schemas['TurnedAdjuster'] & { id: number }) =>
+      ask(api.POST('/api/adjusters/{id}/turns', { params: { path: { id } }, body })),
     onSuccess: adjusted(machineId),
   })
 }
@@ -147,18 +164,22 @@ export function useTurnAdjuster(machineId: number) {
 export const risksQuery = (machine: number) =>
   infiniteQueryOptions({
     queryKey: [...risksKey, machine],
-    queryFn: ({ pageParam: after }) => ask(api.GET('/api/risks', { params: { query: { machine, after, limit: machine ? 100 : 50 } } })),
+    queryFn: ({ pageParam: after }) =>
+      ask(api.GET('/api/risks', { params: { query: { machine, after, limit: machine ? 100 : 50 } } })),
     initialPageParam: 0,
     getNextPageParam: (page) => page.next || undefined,
   })
 
 export const openingsQuery = (minutes: number) =>
-  queryOptions({ queryKey: [...risksKey, 'openings', minutes], queryFn: () => ask(api.GET('/api/openings', { params: { query: { minutes } } })) })
+  queryOptions({ queryKey: [...risksKey, 'openings', minutes], queryFn: () =>
+    ask(api.GET('/api/openings', { params: { query: { minutes } } })) })
 
-export const classesQuery = queryOptions({ queryKey: [...risksKey, 'classes'], queryFn: () => ask(api.GET('/api/ageing-classes')) })
+export const classesQuery = queryOptions({ queryKey: [...risksKey, 'classes'], queryFn: () =>
+  ask(api.GET('/api/ageing-classes')) })
 
 export function useChangeClass() {
-  return useMutation({ mutationFn: (body: Schemas['ChangedClass']) => ask(api.PUT('/api/ageing-classes', { body })), onSuccess: judged })
+  return useMutation({ mutationFn: (body: Schemas['ChangedClass']) => ask(api.PUT('/api/ageing-classes', { body })),
+    onSuccess: judged })
 }
 
 export function useSayClimate() {

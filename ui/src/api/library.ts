@@ -36,7 +36,8 @@ export function useNameType() {
 
 export function useChangeType(id: number) {
   return useMutation({
-    mutationFn: (body: OwnTypeFields & { version: number }) => ask(api.PUT('/api/own-types/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: OwnTypeFields & { version: number }) =>
+      ask(api.PUT('/api/own-types/{id}', { params: { path: { id } }, body })),
     onSuccess: changed,
   })
 }
@@ -55,14 +56,16 @@ export type MakerFields = Schemas['MakerFields']
 const makersKey = ['makers']
 const onMakers = { onSuccess: () => queryClient.invalidateQueries({ queryKey: makersKey }) }
 
-export const makersQuery = (search: string) => queryOptions({ queryKey: [...makersKey, search], queryFn: () => ask(api.GET('/api/makers', { params: { query: { search } } })) })
+export const makersQuery = (search: string) => queryOptions({ queryKey: [...makersKey, search], queryFn: () =>
+  ask(api.GET('/api/makers', { params: { query: { search } } })) })
 
 export function useAddMaker() {
   return useMutation({ mutationFn: (body: MakerFields) => ask(api.POST('/api/makers', { body })), ...onMakers })
 }
 
 export function useChangeMaker(id: number) {
-  return useMutation({ mutationFn: (body: MakerFields & { version: number }) => ask(api.PUT('/api/makers/{id}', { params: { path: { id } }, body })), ...onMakers })
+  return useMutation({ mutationFn: (body: MakerFields & { version: number }) =>
+    ask(api.PUT('/api/makers/{id}', { params: { path: { id } }, body })), ...onMakers })
 }
 
 export function useForgetType() {

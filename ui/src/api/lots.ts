@@ -37,7 +37,8 @@ export const assemblyArrivalQuery = (assemblyId: number) =>
 
 function changed(lot?: Lot) {
   if (lot) queryClient.setQueryData(lotQuery(lot.id).queryKey, lot)
-  for (const queryKey of [lotsKey, ['next number'], ['machines'], ['loose']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [lotsKey, ['next number'], ['machines'], ['loose']])
+    void queryClient.invalidateQueries({ queryKey })
   dossierChanged()
 }
 
@@ -49,14 +50,16 @@ export function useReceiveLot() {
 
 export function useChangeLot(id: number) {
   return useMutation({
-    mutationFn: (body: LotFields & { version: number }) => ask(api.PUT('/api/lots/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: LotFields & { version: number }) =>
+      ask(api.PUT('/api/lots/{id}', { params: { path: { id } }, body })),
     ...onLot,
   })
 }
 
 export function useAddThing(id: number) {
   return useMutation({
-    mutationFn: (body: ThingFields & { version: number }) => ask(api.POST('/api/lots/{id}/things', { params: { path: { id } }, body })),
+    mutationFn: (body: ThingFields & { version: number }) =>
+      ask(api.POST('/api/lots/{id}/things', { params: { path: { id } }, body })),
     ...onLot,
   })
 }
@@ -65,14 +68,16 @@ const ofThing = (id: number, thing: number) => ({ params: { path: { id, thing } 
 
 export function useChangeThing(id: number, thing: number) {
   return useMutation({
-    mutationFn: (body: ThingFields & { version: number }) => ask(api.PUT('/api/lots/{id}/things/{thing}', { ...ofThing(id, thing), body })),
+    mutationFn: (body: ThingFields & { version: number }) =>
+      ask(api.PUT('/api/lots/{id}/things/{thing}', { ...ofThing(id, thing), body })),
     ...onLot,
   })
 }
 
 export function useStrikeThing(id: number, { id: thing, title }: LotThing) {
   return useMutation({
-    mutationFn: (version: number) => ask(api.POST('/api/lots/{id}/things/{thing}/strike', { ...ofThing(id, thing), body: { version } })),
+    mutationFn: (version: number) =>
+      ask(api.POST('/api/lots/{id}/things/{thing}/strike', { ...ofThing(id, thing), body: { version } })),
     onSuccess: ({ lot, event }) => {
       changed(lot)
       offerUndo({ event, words: `${title} is taken out of the lot.` })
@@ -82,7 +87,8 @@ export function useStrikeThing(id: number, { id: thing, title }: LotThing) {
 
 export function useThingBecomesMachine(id: number, thing: number) {
   return useMutation({
-    mutationFn: (body: MachineFields & { version: number }) => ask(api.POST('/api/lots/{id}/things/{thing}/machine', { ...ofThing(id, thing), body })),
+    mutationFn: (body: MachineFields & { version: number }) =>
+      ask(api.POST('/api/lots/{id}/things/{thing}/machine', { ...ofThing(id, thing), body })),
     onSuccess: () => { changed() },
   })
 }
@@ -97,7 +103,8 @@ export function useThingIsMachine() {
 
 export function useThingGoesToStore(id: number, thing: number) {
   return useMutation({
-    mutationFn: (body: Schemas['LooseFields'] & { version: number }) => ask(api.POST('/api/lots/{id}/things/{thing}/assembly', { ...ofThing(id, thing), body })),
+    mutationFn: (body: Schemas['LooseFields'] & { version: number }) =>
+      ask(api.POST('/api/lots/{id}/things/{thing}/assembly', { ...ofThing(id, thing), body })),
     onSuccess: () => { changed() },
   })
 }

@@ -14,7 +14,8 @@ export type MachineQuery = Omit<NonNullable<paths['/api/machines']['get']['param
 export const machinesQuery = (query: MachineQuery) =>
   infiniteQueryOptions({
     queryKey: [...machinesKey, 'list', query],
-    queryFn: ({ pageParam, signal }) => ask(api.GET('/api/machines', { params: { query: { ...query, after: pageParam } }, signal })),
+    queryFn: ({ pageParam, signal }) =>
+      ask(api.GET('/api/machines', { params: { query: { ...query, after: pageParam } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: (previous) => previous,
@@ -24,7 +25,8 @@ export const machinesQuery = (query: MachineQuery) =>
 export const facetsQuery = ({ search, place, maker, year, stage, statement, type }: MachineQuery) =>
   queryOptions({
     queryKey: [...machinesKey, 'facets', search, place, maker, year, stage, statement, type],
-    queryFn: ({ signal }) => ask(api.GET('/api/machines/facets', { params: { query: { search, place, maker, year, stage, statement, type } }, signal })),
+    queryFn: ({ signal }) => ask(api.GET('/api/machines/facets',
+      { params: { query: { search, place, maker, year, stage, statement, type } }, signal })),
     placeholderData: keepPreviousData,
   })
 
@@ -32,7 +34,8 @@ export const facetsQuery = ({ search, place, maker, year, stage, statement, type
 export const holdingQuery = ({ search, place, maker, year, stage, statement }: MachineQuery, start: string) =>
   queryOptions({
     queryKey: [...machinesKey, 'holding', search, place, maker, year, stage, statement, start],
-    queryFn: ({ signal }) => ask(api.GET('/api/machines/holding', { params: { query: { search, place, maker, year, stage, statement, start } }, signal })),
+    queryFn: ({ signal }) => ask(api.GET('/api/machines/holding',
+      { params: { query: { search, place, maker, year, stage, statement, start } }, signal })),
     placeholderData: keepPreviousData,
   })
 

@@ -29,12 +29,14 @@ export const fittingsQuery = (assemblyId: number, version: number) =>
 
 /** What is somewhere else than before changes lists and sums. */
 function moved() {
-  for (const queryKey of [assembliesKey, looseKey, ['machines'], placesQuery.queryKey]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [assembliesKey, looseKey, ['machines'], placesQuery.queryKey])
+    void queryClient.invalidateQueries({ queryKey })
 }
 
 export function useMove(assemblyId: number) {
   return useMutation({
-    mutationFn: (body: Move) => ask(api.POST('/api/assemblies/{id}/moves', { params: { path: { id: assemblyId } }, body })),
+    mutationFn: (body: Move) =>
+      ask(api.POST('/api/assemblies/{id}/moves', { params: { path: { id: assemblyId } }, body })),
     onSuccess: ({ assembly, event, where }) => {
       moved()
       offerUndo({ event, words: `${assembly.title} is moved: ${where}.` })
@@ -51,7 +53,8 @@ export function useAddLoose() {
 
 export function useStrike(assemblyId: number) {
   return useMutation({
-    mutationFn: (version: number) => ask(api.POST('/api/assemblies/{id}/strike', { params: { path: { id: assemblyId } }, body: { version } })),
+    mutationFn: (version: number) =>
+      ask(api.POST('/api/assemblies/{id}/strike', { params: { path: { id: assemblyId } }, body: { version } })),
     onSuccess: ({ assembly, event }) => {
       moved()
       offerUndo({ event, words: `${assembly.title} is struck out.` })

@@ -21,61 +21,72 @@ const wiringKey = ['wiring']
 const proceduresKey = ['procedures']
 
 export const openedUpQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...openedKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/opened-up', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...openedKey, machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/opened-up', { params: { path: { id: machineId } } })) })
 
 export const teardownQuery = (id: number) =>
-  queryOptions({ queryKey: [...openedKey, 'log', id], queryFn: () => ask(api.GET('/api/teardowns/{id}', { params: { path: { id } } })) })
+  queryOptions({ queryKey: [...openedKey, 'log', id], queryFn: () =>
+    ask(api.GET('/api/teardowns/{id}', { params: { path: { id } } })) })
 
 /** A step that is being written: what to take care of before it comes off. Nothing is kept. */
 export const readStepQuery = (teardownId: number, steps: number, body: WrittenStep) =>
   queryOptions({
     queryKey: [...openedKey, 'read', teardownId, steps, body],
-    queryFn: ({ signal }) => ask(api.POST('/api/teardowns/{id}/read', { params: { path: { id: teardownId } }, body, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.POST('/api/teardowns/{id}/read', { params: { path: { id: teardownId } }, body, signal })),
     enabled: Boolean(body.line?.trim()) || Boolean(body.step),
   })
 
 export const wiringQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...wiringKey, machineId], queryFn: () => ask(api.GET('/api/machines/{id}/wiring', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...wiringKey, machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/wiring', { params: { path: { id: machineId } } })) })
 
 export const proceduresQuery = queryOptions({ queryKey: proceduresKey, queryFn: () => ask(api.GET('/api/procedures')) })
 
 export const procedureQuery = (id: number) =>
-  queryOptions({ queryKey: [...proceduresKey, id], queryFn: () => ask(api.GET('/api/procedures/{id}', { params: { path: { id } } })) })
+  queryOptions({ queryKey: [...proceduresKey, id], queryFn: () =>
+    ask(api.GET('/api/procedures/{id}', { params: { path: { id } } })) })
 
 /** Log, map and what follows from them hang together. Where somebody was faster, what they did is read, too. */
 function changed() {
-  for (const queryKey of [openedKey, wiringKey, proceduresKey, ['reckoning'], ['condition']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [openedKey, wiringKey, proceduresKey, ['reckoning'], ['condition']])
+    void queryClient.invalidateQueries({ queryKey })
 }
 
 function told(log: ToldTeardown) {
-  queryClient.setQueryData<OpenedUp>(openedUpQuery(log.machineId).queryKey, (before) => before && { ...before, now: log.outcome === 'open' ? log : null })
+  queryClient.setQueryData<OpenedUp>(openedUpQuery(log.machineId).queryKey, (before) =>
+    before && { ...before, now: log.outcome === 'open' ? log : null })
   changed()
 }
 
 export function useStartTeardown(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['StartedTeardown']) => ask(api.POST('/api/machines/{id}/teardowns', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: Schemas['StartedTeardown']) =>
+      ask(api.POST('/api/machines/{id}/teardowns', { params: { path: { id: machineId } }, body })),
     onSuccess: told,
   })
 }
 
 export function useAddStep(teardownId: number) {
   return useMutation({
-    mutationFn: (body: WrittenStep) => ask(api.POST('/api/teardowns/{id}/steps', { params: { path: { id: teardownId } }, body })),
+    mutationFn: (body: WrittenStep) =>
+      ask(api.POST('/api/teardowns/{id}/steps', { params: { path: { id: teardownId } }, body })),
     onSuccess: told,
   })
 }
 
 export function useChangeStep(id: number) {
   return useMutation({
-    mutationFn: (body: WrittenStep & { version: number }) => ask(api.PUT('/api/teardown-steps/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: WrittenStep & { version: number }) =>
+      ask(api.PUT('/api/teardown-steps/{id}', { params: { path: { id } }, body })),
     onSuccess: told,
   })
 }
 
 export function useStrikeStep() {
   return useMutation({
-    mutationFn: ({ id, version }: ToldStep) => ask(api.POST('/api/teardown-steps/{id}/strike', { params: { path: { id }, query: { version } } })),
+    mutationFn: ({ id, version }: ToldStep) =>
+      ask(api.POST('/api/teardown-steps/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { n, off }) => {
       changed()
       offerUndo({ event, words: `Step ${String(n)}, ${off}, is struck out.` })
@@ -86,40 +97,46 @@ export function useStrikeStep() {
 
 export function useReverseStep() {
   return useMutation({
-    mutationFn: ({ id, ...body }: Schemas['ReversedStep'] & { id: number }) => ask(api.POST('/api/teardown-steps/{id}/reversal', { params: { path: { id } }, body })),
+    mutationFn: ({ id, ...body }: Schemas['ReversedStep'] & { id: number }) =>
+      ask(api.POST('/api/teardown-steps/{id}/reversal', { params: { path: { id } }, body })),
     onSuccess: told,
     onError: changed,
   })
 }
 
 export function useEndTeardown() {
-  return useMutation({ mutationFn: (id: number) => ask(api.POST('/api/teardowns/{id}/end', { params: { path: { id } } })), onSuccess: told })
+  return useMutation({ mutationFn: (id: number) =>
+    ask(api.POST('/api/teardowns/{id}/end', { params: { path: { id } } })), onSuccess: told })
 }
 
 export function useMapConnector(machineId: number) {
   return useMutation({
-    mutationFn: (body: Connector) => ask(api.POST('/api/machines/{id}/wiring', { params: { path: { id: machineId } }, body })),
+    mutationFn: (body: Connector) =>
+      ask(api.POST('/api/machines/{id}/wiring', { params: { path: { id: machineId } }, body })),
     onSuccess: changed,
   })
 }
 
 export function useChangeConnector(id: number) {
   return useMutation({
-    mutationFn: (body: Connector & { version: number }) => ask(api.PUT('/api/connectors/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: Connector & { version: number }) =>
+      ask(api.PUT('/api/connectors/{id}', { params: { path: { id } }, body })),
     onSuccess: changed,
   })
 }
 
 export function usePlugConnector() {
   return useMutation({
-    mutationFn: ({ id, ...body }: { id: number; version: number; open: boolean }) => ask(api.POST('/api/connectors/{id}/open', { params: { path: { id } }, body })),
+    mutationFn: ({ id, ...body }: { id: number; version: number; open: boolean }) =>
+      ask(api.POST('/api/connectors/{id}/open', { params: { path: { id } }, body })),
     onSettled: changed,
   })
 }
 
 export function useStrikeConnector() {
   return useMutation({
-    mutationFn: ({ id, version }: ToldConnector) => ask(api.POST('/api/connectors/{id}/strike', { params: { path: { id }, query: { version } } })),
+    mutationFn: ({ id, version }: ToldConnector) =>
+      ask(api.POST('/api/connectors/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { name }) => {
       changed()
       offerUndo({ event, words: `${name} is off the map.` })
@@ -130,14 +147,16 @@ export function useStrikeConnector() {
 
 export function useMakeProcedure(teardownId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['NewProcedure']) => ask(api.POST('/api/teardowns/{id}/procedure', { params: { path: { id: teardownId } }, body })),
+    mutationFn: (body: Schemas['NewProcedure']) =>
+      ask(api.POST('/api/teardowns/{id}/procedure', { params: { path: { id: teardownId } }, body })),
     onSuccess: changed,
   })
 }
 
 export function useChangeProcedure(id: number) {
   return useMutation({
-    mutationFn: (body: ProcedureFields & { version: number }) => ask(api.PUT('/api/procedures/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: ProcedureFields & { version: number }) =>
+      ask(api.PUT('/api/procedures/{id}', { params: { path: { id } }, body })),
     onSuccess: changed,
   })
 }

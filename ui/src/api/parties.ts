@@ -15,7 +15,8 @@ export const partiesQuery = (words: string) =>
   })
 
 // Names stand in lots, chains and statements.
-const onChange = { onSuccess: () => { for (const key of ['parties', 'lots', 'dossier']) void queryClient.invalidateQueries({ queryKey: [key] }) } }
+const onChange = { onSuccess: () => { for (const key of ['parties', 'lots', 'dossier'])
+  void queryClient.invalidateQueries({ queryKey: [key] }) } }
 
 export function useAddParty() {
   return useMutation({ mutationFn: (body: PartyFields) => ask(api.POST('/api/parties', { body })), ...onChange })
@@ -23,7 +24,8 @@ export function useAddParty() {
 
 export function useChangeParty(id: number) {
   return useMutation({
-    mutationFn: (body: PartyFields & { version: number }) => ask(api.PUT('/api/parties/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: PartyFields & { version: number }) =>
+      ask(api.PUT('/api/parties/{id}', { params: { path: { id } }, body })),
     ...onChange,
   })
 }

@@ -27,12 +27,14 @@ export function useReset() {
 
 export function useChangeAccount(id: number) {
   return useMutation({
-    mutationFn: (body: AccountFields & { version: number }) => ask(api.PUT('/api/accounts/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: AccountFields & { version: number }) =>
+      ask(api.PUT('/api/accounts/{id}', { params: { path: { id } }, body })),
     onSettled: changed,
   })
 }
 
-export const ownSessionsQuery = queryOptions({ queryKey: ['own sessions'], queryFn: () => ask(api.GET('/api/session/all')), staleTime: 0 })
+export const ownSessionsQuery = queryOptions({ queryKey: ['own sessions'], queryFn: () =>
+  ask(api.GET('/api/session/all')), staleTime: 0 })
 
 export function useEndSession() {
   return useMutation({
@@ -43,4 +45,5 @@ export function useEndSession() {
 
 /** Whose password a link sets. */
 export const welcomeQuery = (token: string) =>
-  queryOptions({ queryKey: ['welcome', token], queryFn: () => ask(api.POST('/api/welcome/look', { body: { token } })), gcTime: 0 })
+  queryOptions({ queryKey: ['welcome', token], queryFn: () => ask(api.POST('/api/welcome/look', { body: { token } })),
+    gcTime: 0 })

@@ -25,7 +25,8 @@ export class ProblemError extends Error {
 
   /** The whole in one sentence: the detail, and what no field could show. */
   get summary(): string {
-    const rest = (this.problem?.errors ?? []).filter(({ location }) => location === 'body').map(({ message }) => message)
+    const rest = (this.problem?.errors ?? []).filter(({ location }) => location === 'body').map(({ message }) =>
+      message)
     return [this.message, ...rest].join(' ')
   }
 }

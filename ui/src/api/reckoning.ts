@@ -22,8 +22,10 @@ export const reckoningQuery = (subject: Subject, drafts: Draft[], stamp: string)
     queryFn: async ({ signal }) => ({
       ...(await ask(
         'machine' in subject
-          ? api.POST('/api/machines/{id}/reckoning', { params: { path: { id: subject.machine } }, body: { drafts }, signal })
-          : api.POST('/api/assemblies/{id}/reckoning', { params: { path: { id: subject.assembly } }, body: { drafts }, signal }),
+          ? api.POST('/api/machines/{id}/reckoning', { params: { path: { id: subject.machine } }, body: { drafts },
+            signal })
+          : api.POST('/api/assemblies/{id}/reckoning', { params: { path: { id: subject.assembly } }, body: { drafts },
+            signal }),
       )),
       // Which texts this speaks of: by the time it arrives, others may stand in the editors.
       of: drafts,

@@ -24,7 +24,9 @@ export function answered(fingerprint: string) {
   unanswered.delete(fingerprint)
 }
 
-/** A random key. Browsers offer crypto.randomUUID only where the connection is safe, and a phone in the hall has none. */
+/**
+ * A random key. Browsers offer crypto.randomUUID only where the connection is safe, and a phone in the hall has none.
+ */
 function newKey(): string {
   return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')
 }

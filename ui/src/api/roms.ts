@@ -15,13 +15,16 @@ export type ChipReading = Schemas['ChipReading']
 const romsKey = ['roms']
 
 export const romSocketsQuery = (machineId: number) =>
-  queryOptions({ queryKey: [...romsKey, 'sockets', machineId], queryFn: () => ask(api.GET('/api/machines/{id}/roms', { params: { path: { id: machineId } } })) })
+  queryOptions({ queryKey: [...romsKey, 'sockets', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/roms', { params: { path: { id: machineId } } })) })
 
 export const romListQuery = (search: string) =>
-  queryOptions({ queryKey: [...romsKey, 'list', search], queryFn: () => ask(api.GET('/api/roms', { params: { query: { search } } })), placeholderData: keepPreviousData })
+  queryOptions({ queryKey: [...romsKey, 'list', search], queryFn: () =>
+    ask(api.GET('/api/roms', { params: { query: { search } } })), placeholderData: keepPreviousData })
 
 export const romQuery = (sha256: string) =>
-  queryOptions({ queryKey: [...romsKey, sha256], queryFn: () => ask(api.GET('/api/roms/{sha256}', { params: { path: { sha256 } } })) })
+  queryOptions({ queryKey: [...romsKey, sha256], queryFn: () =>
+    ask(api.GET('/api/roms/{sha256}', { params: { path: { sha256 } } })) })
 
 /** The map never changes: the image is named by its content. */
 export const romMapQuery = (sha256: string, cell: number) =>
@@ -42,11 +45,13 @@ export const romBytesQuery = (sha256: string, from: number, count: number) =>
 export const romComparisonQuery = (a: string, b: string, cell: number) =>
   queryOptions({
     queryKey: [...romsKey, a, 'against', b, cell],
-    queryFn: () => ask(api.GET('/api/roms/{sha256}/against/{other}', { params: { path: { sha256: a, other: b }, query: { cell } } })),
+    queryFn: () => ask(api.GET('/api/roms/{sha256}/against/{other}',
+      { params: { path: { sha256: a, other: b }, query: { cell } } })),
     staleTime: Infinity,
   })
 
-export const romFileOf = (sha256: string, format: 'bin' | 'ihex' | 'srec') => `/api/roms/${sha256}/file?format=${format}`
+export const romFileOf = (sha256: string, format: 'bin' | 'ihex' | 'srec') =>
+  `/api/roms/${sha256}/file?format=${format}`
 
 function changed() {
   void queryClient.invalidateQueries({ queryKey: romsKey })
@@ -60,8 +65,11 @@ export function useAddRomFiles() {
     mutationFn: async ({ files, reading }: { files: File[]; reading: Reading }) => {
       const added: AddedRead[] = []
       for (const file of files) {
-        const query = new URLSearchParams({ name: file.name, designator: reading.designator, label: reading.label, exception: reading.exception })
-        added.push(...(await upload<AddedRead[]>(`/api/assemblies/${String(reading.assemblyId)}/roms?${query.toString()}`, file)))
+        const query = new URLSearchParams({ name: file.name, designator: reading.designator, label: reading.label,
+          exception: reading.exception })
+        added.push(
+          ...(await upload<AddedRead[]>(`/api/assemblies/${String(reading.assemblyId)}/roms?${query.toString()}`,
+            file)))
       }
       return added
     },
@@ -72,7 +80,8 @@ export function useAddRomFiles() {
 
 export function useExceptRead() {
   return useMutation({
-    mutationFn: ({ id, why }: { id: number; why: string }) => ask(api.POST('/api/rom-reads/{id}/exception', { params: { path: { id } }, body: { why } })),
+    mutationFn: ({ id, why }: { id: number; why: string }) =>
+      ask(api.POST('/api/rom-reads/{id}/exception', { params: { path: { id } }, body: { why } })),
     onSuccess: changed,
   })
 }
@@ -89,24 +98,29 @@ export function useStrikeRead() {
 
 export function useNameRom(sha256: string) {
   return useMutation({
-    mutationFn: (body: RomFields & { version: number }) => ask(api.PUT('/api/roms/{sha256}', { params: { path: { sha256 } }, body })),
+    mutationFn: (body: RomFields & { version: number }) =>
+      ask(api.PUT('/api/roms/{sha256}', { params: { path: { sha256 } }, body })),
     onSuccess: changed,
   })
 }
 
 export function useSplitRom(sha256: string) {
-  return useMutation({ mutationFn: (lanes: number) => ask(api.POST('/api/roms/{sha256}/split', { params: { path: { sha256 } }, body: { lanes } })), onSuccess: changed })
+  return useMutation({ mutationFn: (lanes: number) =>
+    ask(api.POST('/api/roms/{sha256}/split', { params: { path: { sha256 } }, body: { lanes } })), onSuccess: changed })
 }
 
 export function useMergeRoms() {
-  return useMutation({ mutationFn: (lanes: string[]) => ask(api.POST('/api/roms/merge', { body: { lanes } })), onSuccess: changed })
+  return useMutation({ mutationFn: (lanes: string[]) => ask(api.POST('/api/roms/merge', { body: { lanes } })),
+    onSuccess: changed })
 }
 
-export const romSetsQuery = queryOptions({ queryKey: [...romsKey, 'sets'], queryFn: () => ask(api.GET('/api/rom-sets')) })
+export const romSetsQuery = queryOptions({ queryKey: [...romsKey, 'sets'], queryFn: () =>
+  ask(api.GET('/api/rom-sets')) })
 
 export function useNameRomSet() {
   return useMutation({
-    mutationFn: ({ assemblyId, name }: { assemblyId: number; name: string }) => ask(api.POST('/api/assemblies/{id}/rom-set', { params: { path: { id: assemblyId } }, body: { name } })),
+    mutationFn: ({ assemblyId, name }: { assemblyId: number; name: string }) =>
+      ask(api.POST('/api/assemblies/{id}/rom-set', { params: { path: { id: assemblyId } }, body: { name } })),
     onSuccess: changed,
   })
 }
@@ -114,7 +128,8 @@ export function useNameRomSet() {
 export const readerQuery = queryOptions({ queryKey: ['reader'], queryFn: () => ask(api.GET('/api/reader')) })
 
 export function usePrepareStandIn() {
-  return useMutation({ mutationFn: (body: { chip: string; fault: string }) => ask(api.PUT('/api/reader/stand-in', { body })) })
+  return useMutation({ mutationFn: (body: { chip: string; fault: string }) =>
+    ask(api.PUT('/api/reader/stand-in', { body })) })
 }
 
 const lookEvery = 300
@@ -133,14 +148,16 @@ export const chipReadingQuery = (id: number) =>
 
 export function useStartReading() {
   return useMutation({
-    mutationFn: ({ assemblyId, ...body }: Schemas['WantedReading'] & { assemblyId: number }) => ask(api.POST('/api/assemblies/{id}/chip-readings', { params: { path: { id: assemblyId } }, body })),
+    mutationFn: ({ assemblyId, ...body }: Schemas['WantedReading'] & { assemblyId: number }) =>
+      ask(api.POST('/api/assemblies/{id}/chip-readings', { params: { path: { id: assemblyId } }, body })),
   })
 }
 
 export function useTurnReading(id: number) {
   return useMutation({
     mutationFn: (turn: 'stop' | 'resume') =>
-      ask(turn === 'stop' ? api.POST('/api/chip-readings/{id}/stop', { params: { path: { id } } }) : api.POST('/api/chip-readings/{id}/resume', { params: { path: { id } } })),
+      ask(turn === 'stop' ? api.POST('/api/chip-readings/{id}/stop', { params: { path: { id } } })
+        : api.POST('/api/chip-readings/{id}/resume', { params: { path: { id } } })),
     onSuccess: (reading) => {
       queryClient.setQueryData(chipReadingQuery(id).queryKey, reading)
       void queryClient.invalidateQueries({ queryKey: chipReadingQuery(id).queryKey })

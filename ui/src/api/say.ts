@@ -29,7 +29,8 @@ export function useSay() {
     mutationFn: ({ machineId, assemblyId, base, text }: Schemas['SayRequest'] & { done: string }) =>
       ask(api.POST('/api/statements', { body: { machineId, assemblyId, base, text } })),
     onSuccess: ({ event }, { done }) => {
-      for (const queryKey of [assembliesKey, ['machines'], ['understood']]) void queryClient.invalidateQueries({ queryKey })
+      for (const queryKey of [assembliesKey, ['machines'], ['understood']])
+        void queryClient.invalidateQueries({ queryKey })
       offerUndo({ event, words: done })
     },
   })

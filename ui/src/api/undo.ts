@@ -21,7 +21,8 @@ export function useUndo() {
     mutationFn: (event: number) => ask(api.POST('/api/history/{id}/undo', { params: { path: { id: event } } })),
     onSuccess: () => {
       offerUndo(null)
-      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => queryKey !== offerKey && queryKey[0] !== 'session' })
+      void queryClient.invalidateQueries({ predicate: ({ queryKey }) =>
+        queryKey !== offerKey && queryKey[0] !== 'session' })
     },
   })
 }

@@ -11,47 +11,56 @@ export type WrittenMystery = Schemas['WrittenMystery']
 
 /** What nobody knows yet; 0 for the whole collection. */
 export const unknownsQuery = (machine: number) =>
-  queryOptions({ queryKey: ['unknowns', machine], queryFn: () => ask(api.GET('/api/unknowns', { params: { query: { machine } } })) })
+  queryOptions({ queryKey: ['unknowns', machine], queryFn: () =>
+    ask(api.GET('/api/unknowns', { params: { query: { machine } } })) })
 
 function changed() {
-  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
+  for (const queryKey of [['unknowns'], ['reckoning'], ['library'], ['machines'], ['dating']])
+    void queryClient.invalidateQueries({ queryKey })
 }
 
 export function useAsk() {
-  return useMutation({ mutationFn: (body: QuestionFields) => ask(api.POST('/api/questions', { body })), onSuccess: changed })
+  return useMutation({ mutationFn: (body: QuestionFields) => ask(api.POST('/api/questions', { body })),
+    onSuccess: changed })
 }
 
 export function useChangeQuestion(id: number) {
   return useMutation({
-    mutationFn: (body: { version: number; text: string; asked: string }) => ask(api.PUT('/api/questions/{id}', { params: { path: { id } }, body })),
+    mutationFn: (body: { version: number; text: string; asked: string }) =>
+      ask(api.PUT('/api/questions/{id}', { params: { path: { id } }, body })),
     onSuccess: changed,
   })
 }
 
 export function useGuess() {
   return useMutation({
-    mutationFn: ({ id, ...body }: { id: number; text: string; reason: string }) => ask(api.POST('/api/questions/{id}/guesses', { params: { path: { id } }, body })),
+    mutationFn: ({ id, ...body }: { id: number; text: string; reason: string }) =>
+      ask(api.POST('/api/questions/{id}/guesses', { params: { path: { id } }, body })),
     onSuccess: changed,
   })
 }
 
 export function useAnswer() {
   return useMutation({
-    mutationFn: ({ id, ...body }: { id: number; version: number; answer: string; source: string; type?: Schemas['OwnTypeFields'] }) =>
+    mutationFn: ({ id, ...body }: { id: number; version: number; answer: string; source: string;
+      type?: Schemas['OwnTypeFields'] }) =>
       ask(api.POST('/api/questions/{id}/answer', { params: { path: { id } }, body })),
     onSuccess: changed,
   })
 }
 
 export const mysteriesQuery = (machine: number) =>
-  queryOptions({ queryKey: ['mysteries', machine], queryFn: () => ask(api.GET('/api/mysteries', { params: { query: { machine } } })) })
+  queryOptions({ queryKey: ['mysteries', machine], queryFn: () =>
+    ask(api.GET('/api/mysteries', { params: { query: { machine } } })) })
 
 export const mysteryQuery = (assemblyId: number) =>
-  queryOptions({ queryKey: ['mysteries', 'of', assemblyId], queryFn: () => ask(api.GET('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } } })) })
+  queryOptions({ queryKey: ['mysteries', 'of', assemblyId], queryFn: () =>
+    ask(api.GET('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } } })) })
 
 export function useWeigh(assemblyId: number) {
   return useMutation({
-    mutationFn: (body: WrittenMystery) => ask(api.PUT('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } }, body })),
+    mutationFn: (body: WrittenMystery) =>
+      ask(api.PUT('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } }, body })),
     onSuccess: (told) => {
       queryClient.setQueryData(mysteryQuery(assemblyId).queryKey, told)
       for (const queryKey of [['mysteries'], ['dating']]) void queryClient.invalidateQueries({ queryKey })

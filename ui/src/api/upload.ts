@@ -3,9 +3,11 @@ import { ProblemError, unreachable } from './problem'
 import { answered, keyFor, requestKeyHeader } from './requestKey'
 
 /** Sends one file, and tells how much of it has gone, from 0 to 1. Only XMLHttpRequest can tell that. */
-export function upload<Answer>(address: string, file: File, onProgress: (part: number) => void = () => undefined): Promise<Answer> {
+export function upload<Answer>(address: string, file: File, onProgress: (part: number) => void = () =>
+  undefined): Promise<Answer> {
   if (file.size === 0) {
-    return Promise.reject(new ProblemError(422, { title: 'Not acceptable as it is', status: 422, detail: 'The file is empty; nothing of it would be kept.' }))
+    return Promise.reject(new ProblemError(422, { title: 'Not acceptable as it is', status: 422,
+      detail: 'The file is empty; nothing of it would be kept.' }))
   }
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()

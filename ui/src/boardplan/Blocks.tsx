@@ -19,15 +19,20 @@ type Props = {
 export function Blocks({ told, mayWrite, members, onMembers, isPending, onBlocks }: Props) {
   const { blocks } = told.plan
   const [reaches, setReaches] = useState<string[]>([])
-  const toggle = (name: string, isOn: boolean) => { setReaches(isOn ? [...reaches, name] : reaches.filter((one) => one !== name)) }
+  const toggle = (name: string, isOn: boolean) => { setReaches(isOn ? [...reaches, name] : reaches.filter((one) =>
+    one !== name)) }
   return (
-    <Part title="What works together" action={mayWrite && !members && <Button $small onPress={() => { setReaches([]); onMembers([]) }}>Draw an outline</Button>}>
+    <Part title="What works together"
+      action={mayWrite && !members && <Button $small onPress={() => { setReaches([]); onMembers([]) }}>
+        Draw an outline
+      </Button>}>
       {members && (
         <RecordForm
           error={null}
           isPending={isPending}
           action={`Outline ${String(members.length)} numbers`}
-          onSubmit={(form) => { onBlocks([...blocks, { name: textOf(form, 'name'), members, reaches }], () => { onMembers(undefined) }) }}
+          onSubmit={(form) => { onBlocks([...blocks, { name: textOf(form, 'name'), members, reaches }],
+            () => { onMembers(undefined) }) }}
           onCancel={() => { onMembers(undefined) }}
         >
           <Field label="What it does" name="name" isRequired autoFocus placeholder="memory" />
@@ -35,7 +40,8 @@ export function Blocks({ told, mayWrite, members, onMembers, isPending, onBlocks
           {blocks.length > 0 && (
             <fieldset>
               <legend>A processor in it may reach</legend>
-              {blocks.map(({ name }) => <Tick key={name} label={name} isOn={reaches.includes(name)} onChange={(isOn) => { toggle(name, isOn) }} />)}
+              {blocks.map(({ name }) => <Tick key={name} label={name} isOn={reaches.includes(name)}
+                onChange={(isOn) => { toggle(name, isOn) }} />)}
             </fieldset>
           )}
         </RecordForm>
@@ -44,10 +50,15 @@ export function Blocks({ told, mayWrite, members, onMembers, isPending, onBlocks
       <ul>
         {blocks.map((block) => (
           <li key={block.name}>
-            <strong>{block.name}</strong>: {block.members.join(', ')}{block.reaches.length > 0 && `; may reach ${block.reaches.join(', ')}`}{' '}
+            <strong>{block.name}</strong>: {block.members.join(', ')}
+              {block.reaches.length > 0 && `; may reach ${block.reaches.join(', ')}`}{' '}
             {mayWrite && (
               <Buttons className="no-print">
-                <Button $tone="quiet" aria-label={`Take off the outline ${block.name}`} onPress={() => { onBlocks(blocks.filter((one) => one !== block).map((one) => ({ ...one, reaches: one.reaches.filter((name) => name !== block.name) }))) }}>Take off</Button>
+                <Button $tone="quiet" aria-label={`Take off the outline ${block.name}`}
+                  onPress={() => {
+                    onBlocks(blocks.filter((one) => one !== block).map((one) => ({ ...one,
+                      reaches: one.reaches.filter((name) => name !== block.name) })))
+                  }}>Take off</Button>
               </Buttons>
             )}
           </li>

@@ -24,7 +24,8 @@ export default function BoardPlan() {
   const plan = useQuery(planQuery(attachmentId))
   const picture = useQuery(attachmentQuery(attachmentId))
   const error = plan.error ?? picture.error
-  if (error) return <Page><Title>Board picture</Title><Notice tone="stop" word="Not read.">{messageOf(error)}</Notice></Page>
+  if (error)
+    return <Page><Title>Board picture</Title><Notice tone="stop" word="Not read.">{messageOf(error)}</Notice></Page>
   if (!plan.data || !picture.data) return null
   return <Shown machineId={machineId} told={plan.data} name={picture.data.caption || picture.data.fileName} />
 }
@@ -47,15 +48,20 @@ function Shown({ machineId, told, name }: { machineId: number; told: ToldPlan; n
   const stale = draw.error instanceof ProblemError && draw.error.problem?.newer
   return (
     <Page>
-      <Title><Link to={`/bench/${String(machineId)}/identify`}>Identify</Link> / {name}{told.assembly && told.assembly !== name && `: ${told.assembly}`}</Title>
+      <Title><Link to={`/bench/${String(machineId)}/identify`}>Identify</Link> / {name}
+        {told.assembly && told.assembly !== name && `: ${told.assembly}`}</Title>
       {draw.error && (
-        <Notice tone="stop" word="Not kept.">{messageOf(draw.error)} {stale && <Button $small onPress={() => { draw.reset() }}>Go on with what it is now</Button>}</Notice>
+        <Notice tone="stop"
+          word="Not kept.">{messageOf(draw.error)} {stale && <Button $small onPress={() => { draw.reset() }}>
+            Go on with what it is now
+          </Button>}</Notice>
       )}
       {!told.assemblyId && (
         <Choice
           label="Board that the picture shows"
           value={board}
-          options={[{ value: '', text: 'choose one' }, ...(assemblies.data ?? []).map(({ id, title }) => ({ value: String(id), text: title }))]}
+          options={[{ value: '', text: 'choose one' },
+            ...(assemblies.data ?? []).map(({ id, title }) => ({ value: String(id), text: title }))]}
           onChange={(id) => {
             setBoard(id)
             if (id) draw.mutate({ version: told.version, assemblyId: Number(id), plan: told.plan })
@@ -71,17 +77,23 @@ function Shown({ machineId, told, name }: { machineId: number; told: ToldPlan; n
             members={members}
             toPlace={nextToPlace}
             onChoose={setChosen}
-            onMember={(designator) => { setMembers(members?.includes(designator) ? members.filter((one) => one !== designator) : [...(members ?? []), designator]) }}
-            onPlace={(x, y) => { if (nextToPlace) put({ rows: [{ designators: [nextToPlace], x1: x, y1: y, x2: x, y2: y }] }) }}
+            onMember={(designator) => { setMembers(members?.includes(designator) ? members.filter((one) =>
+              one !== designator) : [...(members ?? []), designator]) }}
+            onPlace={(x, y) => { if (nextToPlace)
+              put({ rows: [{ designators: [nextToPlace], x1: x, y1: y, x2: x, y2: y }] }) }}
             onRow={(row) => {
-              const line = told.legend.unplaced.find(({ designators }) => nextToPlace !== undefined && designators.includes(nextToPlace))
+              const line = told.legend.unplaced.find(({ designators }) =>
+                nextToPlace !== undefined && designators.includes(nextToPlace))
               if (line) put({ rows: [{ designators: line.designators, ...row }] })
             }}
-            onMove={(designator, x, y) => { put({ callouts: told.plan.callouts.map((one) => (one.designator === designator ? { designator, x, y } : one)) }) }}
+            onMove={(designator, x,
+              y) => { put({ callouts: told.plan.callouts.map((one) => (one.designator === designator ? { designator, x,
+                y } : one)) }) }}
             onRemove={(designator) => {
               put({
                 callouts: told.plan.callouts.filter((one) => one.designator !== designator),
-                blocks: told.plan.blocks.map((block) => ({ ...block, members: block.members.filter((one) => one !== designator) })).filter((block) => block.members.length > 0),
+                blocks: told.plan.blocks.map((block) => ({ ...block, members: block.members.filter((one) =>
+                  one !== designator) })).filter((block) => block.members.length > 0),
               })
             }}
           />
@@ -94,8 +106,10 @@ function Shown({ machineId, told, name }: { machineId: number; told: ToldPlan; n
           )}
         </div>
         <div>
-          <Legend machineId={machineId} told={told} chosen={chosen} toPlace={mayWrite ? nextToPlace : undefined} onChoose={setChosen} onToPlace={setToPlace} />
-          <Blocks told={told} mayWrite={mayWrite && told.plan.callouts.length > 0} members={members} onMembers={setMembers} isPending={draw.isPending} onBlocks={(blocks, done) => { put({ blocks }, done) }} />
+          <Legend machineId={machineId} told={told} chosen={chosen} toPlace={mayWrite ? nextToPlace : undefined}
+            onChoose={setChosen} onToPlace={setToPlace} />
+          <Blocks told={told} mayWrite={mayWrite && told.plan.callouts.length > 0} members={members}
+            onMembers={setMembers} isPending={draw.isPending} onBlocks={(blocks, done) => { put({ blocks }, done) }} />
         </div>
       </Beside>
     </Page>

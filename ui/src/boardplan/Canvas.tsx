@@ -25,14 +25,17 @@ type Props = {
 /** So far a pointer moves before it counts as a drag, in parts of the picture. */
 const leastDrag = 0.02
 const within = (part: number) => Math.min(1, Math.max(0, part))
-const arrows: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const arrows: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1],
+  ArrowDown: [0, 1] }
 const percent = (part: number) => `${String(part * 100)}%`
 
 /**
- * The picture with its numbers. A click places the part whose turn it is, a drag a run of parts; by keyboard the arrows move
+ * The picture with its numbers. A click places the part whose turn it is, a drag a run of parts; by keyboard the arrows
+ * move
  * a cross, Enter places at it, and R begins a run there that Enter ends. Tab steps through the numbers.
  */
-export function Canvas({ told, mayWrite, chosen, members, toPlace, onChoose, onMember, onPlace, onRow, onMove, onRemove }: Props) {
+export function Canvas({ told, mayWrite, chosen, members, toPlace, onChoose, onMember, onPlace, onRow, onMove,
+  onRemove }: Props) {
   const frame = useRef<HTMLDivElement>(null)
   const [from, setFrom] = useState<{ x: number; y: number }>()
   const [to, setTo] = useState<{ x: number; y: number }>()
@@ -40,7 +43,8 @@ export function Canvas({ told, mayWrite, chosen, members, toPlace, onChoose, onM
   const places = mayWrite && toPlace !== undefined && !members
   const spot = (event: PointerEvent) => {
     const box = frame.current?.getBoundingClientRect()
-    return box ? { x: within((event.clientX - box.left) / box.width), y: within((event.clientY - box.top) / box.height) } : { x: 0, y: 0 }
+    return box ? { x: within((event.clientX - box.left) / box.width),
+      y: within((event.clientY - box.top) / box.height) } : { x: 0, y: 0 }
   }
   const end = (event: PointerEvent) => {
     if (!from) return
@@ -76,7 +80,9 @@ export function Canvas({ told, mayWrite, chosen, members, toPlace, onChoose, onM
         tabIndex={0}
         role="group"
         data-places={places || undefined}
-        aria-label={places ? `Picture of the board; ${toPlace} is placed next. Arrows move the cross, Enter places, R begins a run` : 'Picture of the board'}
+        aria-label={places
+          ? `Picture of the board; ${toPlace} is placed next. Arrows move the cross, Enter places, R begins a run`
+            : 'Picture of the board'}
         onKeyDown={onKey}
         onPointerDown={(event) => { if (places && event.button === 0) { setFrom(spot(event)); setCross(undefined) } }}
         onPointerMove={(event) => { if (from && !cross) setTo(spot(event)) }}
@@ -85,7 +91,10 @@ export function Canvas({ told, mayWrite, chosen, members, toPlace, onChoose, onM
         <img src={viewOf(told.attachmentId, 'screen')} alt="" draggable={false} />
         {told.plan.blocks.map((block, i) => {
           const box = told.boxes[i]
-          return box && <Outline key={block.name} style={{ left: percent(box.x), top: percent(box.y), width: percent(box.w), height: percent(box.h) }}><span>{block.name}</span></Outline>
+          return box
+            && <Outline key={block.name}
+              style={{ left: percent(box.x), top: percent(box.y), width: percent(box.w),
+                height: percent(box.h) }}><span>{block.name}</span></Outline>
         })}
         {told.legend.numbered.map((one) => (
           <Number
@@ -114,14 +123,17 @@ export function Canvas({ told, mayWrite, chosen, members, toPlace, onChoose, onM
           </Number>
         ))}
         {places && cross && <Cross style={{ left: percent(cross.x), top: percent(cross.y) }} />}
-        {line && <Drawn viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true"><line x1={from.x * 100} y1={from.y * 100} x2={line.x * 100} y2={line.y * 100} /></Drawn>}
+        {line && <Drawn viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
+          <line x1={from.x * 100} y1={from.y * 100} x2={line.x * 100} y2={line.y * 100} />
+        </Drawn>}
       </Frame>
       <Faint className="no-print">
         {members
           ? 'Choose the numbers that belong together.'
           : places
             ? `${toPlace} is next: click where it is, or drag along a run. On a number, arrows move it and Delete takes it off.`
-            : mayWrite && told.plan.callouts.length > 0 && 'All parts of the sheet have a number. On a number, arrows move it and Delete takes it off.'}
+            : mayWrite && told.plan.callouts.length > 0
+              && 'All parts of the sheet have a number. On a number, arrows move it and Delete takes it off.'}
       </Faint>
     </>
   )
@@ -158,7 +170,8 @@ const Outline = styled.div`
   border: 3px dashed #2f5d73;
   outline: 2px solid #fffdf9;
   pointer-events: none;
-  span { position: absolute; left: 0; bottom: 100%; padding: 0 4px; background: #fffdf9; color: #1d2b33; font-weight: 600; font-size: 14px; white-space: nowrap; }
+  span { position: absolute; left: 0; bottom: 100%; padding: 0 4px; background: #fffdf9; color: #1d2b33;
+    font-weight: 600; font-size: 14px; white-space: nowrap; }
 `
 const Cross = styled.div`
   position: absolute;

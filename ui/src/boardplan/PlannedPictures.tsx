@@ -14,14 +14,16 @@ export function PlannedPictures({ machineId }: { machineId: number }) {
   const plans = useQuery(plansQuery(machineId))
   const attachments = useInfiniteQuery(attachmentsQuery({ machine: machineId }))
   const planned = plans.data ?? []
-  const others = (attachments.data?.pages ?? []).flatMap((page) => page.attachments).filter(({ id, kind }) => kind === 'picture' && !planned.some((one) => one.attachmentId === id))
+  const others = (attachments.data?.pages ?? []).flatMap((page) => page.attachments).filter(({ id, kind }) =>
+    kind === 'picture' && !planned.some((one) => one.attachmentId === id))
   const to = (id: number) => `/bench/${String(machineId)}/board-picture/${String(id)}`
   return (
     <Part title="Board pictures" faint={planned.length > 0 && `${String(planned.length)} with numbers`}>
       <Row>
         {planned.map((one) => (
           <li key={one.attachmentId}>
-            <Link to={to(one.attachmentId)}><img src={viewOf(one.attachmentId, 'thumb')} alt="" width={160} loading="lazy" /><br />{one.assembly}: {one.caption}, {one.callouts} numbers</Link>
+            <Link to={to(one.attachmentId)}><img src={viewOf(one.attachmentId, 'thumb')} alt="" width={160}
+              loading="lazy" /><br />{one.assembly}: {one.caption}, {one.callouts} numbers</Link>
           </li>
         ))}
       </Row>
@@ -30,12 +32,14 @@ export function PlannedPictures({ machineId }: { machineId: number }) {
           <summary>Number the parts on another picture</summary>
           <Row>
             {others.map((one) => (
-              <li key={one.id}><Link to={to(one.id)}><img src={viewOf(one.id, 'thumb')} alt="" width={160} loading="lazy" /><br />{one.caption || one.view || one.fileName}</Link></li>
+              <li key={one.id}><Link to={to(one.id)}><img src={viewOf(one.id, 'thumb')} alt="" width={160}
+                loading="lazy" /><br />{one.caption || one.view || one.fileName}</Link></li>
             ))}
           </Row>
         </details>
       )}
-      {attachments.data && planned.length === 0 && others.length === 0 && <p>There is no picture yet: add one of a board in <Link to={`/bench/${String(machineId)}/look-over`}>Look over</Link>.</p>}
+      {attachments.data && planned.length === 0 && others.length === 0 && <p>There is no picture yet: add one of a
+        board in <Link to={`/bench/${String(machineId)}/look-over`}>Look over</Link>.</p>}
     </Part>
   )
 }

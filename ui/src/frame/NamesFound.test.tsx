@@ -10,7 +10,8 @@ import { show } from '../testing/show'
 import { NamesFound } from './NamesFound'
 
 const mention = (id: number, said: string, around: string): Mention => ({
-  id, said, around, partyId: 7, party: 'Rose Tregear', role: 'a neighbour', machineId: 3, lotId: null, accession: 'EH-0142', subject: 'machine',
+  id, said, around, partyId: 7, party: 'Rose Tregear', role: 'a neighbour', machineId: 3, lotId: null,
+    accession: 'EH-0142', subject: 'machine',
   at: '2026-11-28T10:00:00Z', meant: null, version: 1,
 })
 
@@ -22,7 +23,9 @@ const answer = ({ method, path, body }: { method: string; path: string; body: un
 }
 
 describe('names found in what was saved', () => {
-  beforeEach(() => { open = [mention(2, 'rose', 'the voltage rose'), mention(1, 'R. Tregear', 'given by R. Tregear in person')] })
+  beforeEach(() => {
+    open = [mention(2, 'rose', 'the voltage rose'), mention(1, 'R. Tregear', 'given by R. Tregear in person')]
+  })
 
   it('are asked about only when they were just saved', () => {
     const asked = serve(answer)
@@ -49,7 +52,8 @@ describe('names found in what was saved', () => {
     await user.click(screen.getByRole('button', { name: 'It is Rose Tregear' }))
     await vi.waitFor(() => { expect(screen.queryByText(/stands in a text/)).toBeNull() })
     const decided = asked.filter(({ method }) => method === 'POST').map(({ path, body }) => [path, body])
-    expect(decided).toEqual([['/api/mentions/2/decision', { version: 1, meant: false }], ['/api/mentions/1/decision', { version: 1, meant: true }]])
+    expect(decided).toEqual([['/api/mentions/2/decision', { version: 1, meant: false }], ['/api/mentions/1/decision',
+      { version: 1, meant: true }]])
   })
 
   it('can wait, and say what went wrong', async () => {
@@ -72,7 +76,9 @@ describe('names found in what was saved', () => {
     for (const { id } of [...open]) {
       const before = screen.getAllByRole('button', { name: 'Leave the word' }).length
       await user.click(screen.getAllByRole('button', { name: 'Leave the word' })[0] as HTMLElement)
-      await vi.waitFor(() => { expect(screen.queryAllByRole('button', { name: 'Leave the word' }).length).toBe(before - 1) }, { timeout: 3000 })
+      await vi.waitFor(() => {
+        expect(screen.queryAllByRole('button', { name: 'Leave the word' }).length).toBe(before - 1)
+      }, { timeout: 3000 })
       expect(id).toBeGreaterThan(0)
     }
     expect(screen.queryByText('Names found in texts')).toBeNull()

@@ -9,7 +9,10 @@ import { Bar } from './bars'
 
 const listOfAll = '/library/people'
 
-/** Asks about a name that stands in a text, whether the private person of that name is meant. The list of all asks itself. */
+/**
+ * Asks about a name that stands in a text, whether the private person of that name is meant. The list of all asks
+ * itself.
+ */
 export function NamesFound() {
   const isListed = useLocation().pathname === listOfAll
   const isOffered = useMentionsOffered() && !isListed

@@ -24,7 +24,8 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
   const understood = useQuery({ ...understoodQuery(machineId, words), enabled: mayWrite && words !== '' })
   const say = useSay()
   const measure = useMeasure(understood.data?.machine?.id ?? 0)
-  const groups = words && found.data && !(mayWrite && understood.isPending) ? offers(words, found.data, understood.data) : []
+  const groups = words && found.data && !(mayWrite && understood.isPending) ? offers(words, found.data,
+    understood.data) : []
 
   const done = () => {
     setText('')
@@ -38,7 +39,8 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
     } else if ('line' in offer) {
       measure.mutate({ line: offer.line }, { onSuccess: done })
     } else {
-      say.mutate({ machineId: offer.machineId, text: words, assemblyId: offer.assemblyId, base: offer.base, done: offer.done }, { onSuccess: done })
+      say.mutate({ machineId: offer.machineId, text: words, assemblyId: offer.assemblyId, base: offer.base,
+        done: offer.done }, { onSuccess: done })
     }
   }
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -66,7 +68,8 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
                 <ListBoxSection key={title}>
                   <Title>{title}</Title>
                   {items.map((offer) => (
-                    <Item key={offer.key} id={offer.key} textValue={offer.text} isDisabled={'blocked' in offer} onAction={() => { take(offer) }}>
+                    <Item key={offer.key} id={offer.key} textValue={offer.text} isDisabled={'blocked' in offer}
+                      onAction={() => { take(offer) }}>
                       <Text $mono={"machineId" in offer}>{offer.text}</Text>
                       {offer.more && <More>{offer.more}</More>}
                     </Item>
@@ -74,7 +77,8 @@ export function SayOrFind({ inputRef }: { inputRef: React.RefObject<HTMLInputEle
                 </ListBoxSection>
               ))}
             </ListBox>
-            {(say.error ?? measure.error) && <Wrong role="alert">Not kept: {messageOf(say.error ?? measure.error)}</Wrong>}
+            {(say.error ?? measure.error)
+              && <Wrong role="alert">Not kept: {messageOf(say.error ?? measure.error)}</Wrong>}
           </Offers>
         )}
       </Autocomplete>

@@ -33,7 +33,8 @@ export function SignInForm() {
   return (
     <MiddleFields onSubmit={submit}>
       <Field label="Login" name="login" autoComplete="username" autoFocus isRequired maxLength={80} />
-      <Field label="Password" name="password" type="password" autoComplete="current-password" isRequired maxLength={200} />
+      <Field label="Password" name="password" type="password" autoComplete="current-password" isRequired
+        maxLength={200} />
       {signIn.error && <Notice tone="stop" word="Not signed in.">{messageOf(signIn.error)}</Notice>}
       <Button $tone="main" type="submit" isPending={signIn.isPending}>Sign in</Button>
     </MiddleFields>

@@ -32,14 +32,21 @@ export default function Welcome() {
       <MiddlePanel>
         <h1>Frugal Heron</h1>
         {(whose.error ?? (token === '' ? new Error('The address holds no link; open it as it was sent.') : null)) && (
-          <Notice tone="stop" word="Not open.">{whose.error ? messageOf(whose.error) : 'The address holds no link; open it as it was sent.'}</Notice>
+          <Notice tone="stop" word="Not open.">
+            {whose.error ? messageOf(whose.error) : 'The address holds no link; open it as it was sent.'}
+          </Notice>
         )}
         {whose.data && (
-          <MiddleFields onSubmit={submit} validationErrors={{ ...fields, ...(differ ? { again: differ } : {}) }} validationBehavior="aria">
-            <p>Welcome, {whose.data.name}. Set the password that you will sign in with as <strong>{whose.data.login}</strong>.</p>
+          <MiddleFields onSubmit={submit} validationErrors={{ ...fields, ...(differ ? { again: differ } : {}) }}
+            validationBehavior="aria">
+            <p>Welcome, {whose.data.name}. Set the password that you will sign in with as <strong>
+              {whose.data.login}
+            </strong>.</p>
             <input type="hidden" name="username" autoComplete="username" value={whose.data.login} readOnly />
-            <Field label="Password" name="password" type="password" autoComplete="new-password" autoFocus isRequired maxLength={200} hint="At least ten characters" />
-            <Field label="Password once more" name="again" type="password" autoComplete="new-password" isRequired maxLength={200} />
+            <Field label="Password" name="password" type="password" autoComplete="new-password" autoFocus isRequired
+              maxLength={200} hint="At least ten characters" />
+            <Field label="Password once more" name="again" type="password" autoComplete="new-password" isRequired
+              maxLength={200} />
             {take.error && !fields.password && <Notice tone="stop" word="Not set.">{messageOf(take.error)}</Notice>}
             <Button $tone="main" type="submit" isPending={take.isPending}>Set the password and sign in</Button>
           </MiddleFields>

@@ -6,9 +6,12 @@ import { offers } from './offers'
 
 const nothing: Found = { exact: null, machines: [], total: 0, assemblies: [], chips: [] }
 const machine = { id: 7, accession: 'EH-0142', name: 'Meridian 2' } as Schemas['Machine']
-const listed = { id: 7, accession: 'EH-0142', name: 'Meridian 2', maker: 'Tarn & Vole', model: '', place: 'Loft' } as Schemas['ListedMachine']
-const way = { assemblyId: 3, title: 'Main board', base: 4, line: 15, text: 'U14        27128-25', replaces: '', blocked: '', reading: '27128 UV-erasable PROM' }
-const understood = (more: Partial<Schemas['Understood']>): Schemas['Understood'] => ({ machine, note: '', sure: true, ways: [way], measured: null, ...more })
+const listed = { id: 7, accession: 'EH-0142', name: 'Meridian 2', maker: 'Tarn & Vole', model: '',
+  place: 'Loft' } as Schemas['ListedMachine']
+const way = { assemblyId: 3, title: 'Main board', base: 4, line: 15, text: 'U14        27128-25', replaces: '',
+  blocked: '', reading: '27128 UV-erasable PROM' }
+const understood = (more: Partial<Schemas['Understood']>): Schemas['Understood'] => ({ machine, note: '', sure: true,
+  ways: [way], measured: null, ...more })
 const titles = (groups: ReturnType<typeof offers>) => groups.map(({ title }) => title)
 
 describe('what a line can mean', () => {
@@ -20,11 +23,14 @@ describe('what a line can mean', () => {
   it('puts a statement first only where the words say what they are', () => {
     const found = { ...nothing, machines: [listed], total: 12 }
     expect(titles(offers('u14 27128-25', found, understood({})))[0]).toBe('Say of EH-0142 Meridian 2')
-    expect(titles(offers('hb2 valve', found, understood({ sure: false })))).toEqual(['On the shelves', 'Say of EH-0142 Meridian 2'])
+    expect(titles(offers('hb2 valve', found, understood({ sure: false })))).toEqual(['On the shelves',
+      'Say of EH-0142 Meridian 2'])
     expect(offers('x', found, undefined)[0]?.items[0]?.text).toBe('Show 12 machines with these words')
   })
   it('says where a line would go, what it replaces, and what it is taken for', () => {
-    const [said] = offers('u14 27128-25', nothing, understood({ ways: [{ ...way, replaces: 'U14        @empty' }, { ...way, assemblyId: 4, title: 'Card', blocked: 'U14 stands on line 1 with others' }] }))
+    const [said] = offers('u14 27128-25', nothing,
+      understood({ ways: [{ ...way, replaces: 'U14        @empty' }, { ...way, assemblyId: 4, title: 'Card',
+        blocked: 'U14 stands on line 1 with others' }] }))
     expect(said?.items[0]).toMatchObject({
       more: 'Main board, line 15, in place of U14 @empty. Taken for: 27128 UV-erasable PROM',
       machineId: 7, assemblyId: 3, base: 4, done: 'U14 27128-25 stands on Main board, line 15.',
@@ -33,19 +39,25 @@ describe('what a line can mean', () => {
     expect(said?.items[0]).not.toHaveProperty('blocked')
   })
   it('offers a measurement before the sheet where it is sure, else behind it', () => {
-    const measured = { line: 'BT1 2.1 V', point: 'BT1', said: '2.1 V', verdict: 'fail' as const, why: ['below the limit'], sure: true }
+    const measured = { line: 'BT1 2.1 V', point: 'BT1', said: '2.1 V', verdict: 'fail' as const,
+      why: ['below the limit'], sure: true }
     const [said] = offers('bt1 2.1 v', nothing, understood({ measured }))
-    expect(said?.items[0]).toEqual({ key: 'measured', text: 'BT1 2.1 V', more: 'Measured BT1, 2.1 V: fail. below the limit', machineId: 7, line: 'BT1 2.1 V' })
-    expect(offers('bt1 2.1 v', nothing, understood({ measured: { ...measured, sure: false } }))[0]?.items[1]).toHaveProperty('line')
+    expect(said?.items[0]).toEqual({ key: 'measured', text: 'BT1 2.1 V',
+      more: 'Measured BT1, 2.1 V: fail. below the limit', machineId: 7, line: 'BT1 2.1 V' })
+    expect(offers('bt1 2.1 v', nothing, understood({ measured: { ...measured, sure: false } }))[0]?.items[1])
+      .toHaveProperty('line')
   })
   it('keeps a note without a board', () => {
     const [said] = offers('note hinge', nothing, understood({ note: 'hinge', ways: [] }))
-    expect(said?.items).toEqual([{ key: 'note', text: 'hinge', more: 'Keep as a note', machineId: 7, assemblyId: 0, base: 0, done: 'Noted for EH-0142.' }])
+    expect(said?.items).toEqual([{ key: 'note', text: 'hinge', more: 'Keep as a note', machineId: 7, assemblyId: 0,
+      base: 0, done: 'Noted for EH-0142.' }])
   })
   it('leads to the very line of a chip, or to what lies in store', () => {
-    const chip = { machineId: 7, accession: 'EH-0142', machine: 'Meridian 2', assemblyId: 3, assembly: 'Main board', line: 8, count: 2, marking: '27128-25 8534' }
+    const chip = { machineId: 7, accession: 'EH-0142', machine: 'Meridian 2', assemblyId: 3, assembly: 'Main board',
+      line: 8, count: 2, marking: '27128-25 8534' }
     const groups = offers('27128', { ...nothing, chips: [chip, { ...chip, machineId: null, line: 9 }] }, undefined)
-    expect(groups[0]?.items[0]).toMatchObject({ text: '2 x 27128-25 8534', to: '/bench/7/take-stock', state: { spot: { assembly: 3, line: 8 } } })
+    expect(groups[0]?.items[0]).toMatchObject({ text: '2 x 27128-25 8534', to: '/bench/7/take-stock',
+      state: { spot: { assembly: 3, line: 8 } } })
     expect(groups[0]?.items[1]).toMatchObject({ to: '/stores/3', more: 'Main board, line 9, in no machine' })
   })
   it('says so when nothing is found', () => {

@@ -20,13 +20,18 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
   const onShelves: Offers = {
     title: 'On the shelves',
     items: found.total === 0 ? [] : [
-      { key: 'shelves', text: found.total === 1 ? 'Show 1 machine with these words' : `Show ${found.total.toLocaleString('en')} machines with these words`, to: shelves },
-      ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`, more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: bench(m.id) })),
+      { key: 'shelves',
+        text: found.total === 1 ? 'Show 1 machine with these words'
+          : `Show ${found.total.toLocaleString('en')} machines with these words`, to: shelves },
+      ...found.machines.map((m): Goal => ({ key: `machine ${String(m.id)}`, text: `${m.accession} ${m.name}`,
+        more: [m.maker, m.model, m.place].filter(Boolean).join(' · '), to: bench(m.id) })),
     ],
   }
   const exact = found.exact
   const groups: Offers[] = [
-    { title: 'By its number', items: exact ? [{ key: 'exact', text: `${exact.accession} ${exact.name}`, more: 'Take it onto the bench', to: bench(exact.id) }] : [] },
+    { title: 'By its number',
+      items: exact ? [{ key: 'exact', text: `${exact.accession} ${exact.name}`, more: 'Take it onto the bench',
+        to: bench(exact.id) }] : [] },
     ...(understood?.sure ? said : []),
     onShelves,
     ...(understood?.sure ? [] : said),
@@ -44,20 +49,24 @@ export function offers(words: string, found: Found, understood: Schemas['Underst
       items: found.chips.map((c) => ({
         key: `chip ${String(c.assemblyId)} ${String(c.line)}`,
         text: `${String(c.count)} x ${c.marking}`,
-        more: `${c.assembly}, line ${String(c.line)}${c.machineId ? `, in ${c.accession} ${c.machine}` : ', in no machine'}`,
+        more: `${c.assembly}, line ${String(c.line)}${c.machineId ? `, in ${c.accession} ${c.machine}`
+          : ', in no machine'}`,
         ...spotOf(c.machineId, c.assemblyId, c.line),
       })),
     },
   ]
   const meant = groups.filter(({ items }) => items.length > 0)
   if (meant.length > 0) return meant
-  return [{ title: 'Nothing found', items: [{ key: 'nothing', text: 'No machine, board or chip has all of these words', more: 'Go to the shelves and look with others', to: shelves }] }]
+  return [{ title: 'Nothing found',
+    items: [{ key: 'nothing', text: 'No machine, board or chip has all of these words',
+      more: 'Go to the shelves and look with others', to: shelves }] }]
 }
 
 const bench = (machineId: number) => `/bench/${String(machineId)}/take-stock`
 
 function spotOf(machineId: number | null, assembly: number, line: number) {
-  return machineId ? { to: bench(machineId), state: { spot: { assembly, line } } } : { to: `/stores/${String(assembly)}` }
+  return machineId ? { to: bench(machineId), state: { spot: { assembly, line } } }
+    : { to: `/stores/${String(assembly)}` }
 }
 
 function statements(understood: Schemas['Understood'] | undefined): Offers[] {
@@ -65,11 +74,14 @@ function statements(understood: Schemas['Understood'] | undefined): Offers[] {
   if (!machine) return []
   const title = `Say of ${machine.accession} ${machine.name}`
   if (understood.note) {
-    return [{ title, items: [{ key: 'note', text: understood.note, more: 'Keep as a note', machineId: machine.id, assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }] }]
+    return [{ title, items: [{ key: 'note', text: understood.note, more: 'Keep as a note', machineId: machine.id,
+      assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }] }]
   }
   const { measured } = understood
   const ways = understood.ways.map((way) => statement(machine.id, way))
-  const measuring: Measuring[] = measured ? [{ key: 'measured', text: measured.line, more: `Measured ${measured.point}, ${measured.said}: ${measured.verdict}. ${measured.why.join('; ')}`, machineId: machine.id, line: measured.line }] : []
+  const measuring: Measuring[] = measured ? [{ key: 'measured', text: measured.line,
+    more: `Measured ${measured.point}, ${measured.said}: ${measured.verdict}. ${measured.why.join('; ')}`,
+      machineId: machine.id, line: measured.line }] : []
   return [{ title, items: measured?.sure ? [...measuring, ...ways] : [...ways, ...measuring] }]
 }
 

@@ -22,7 +22,9 @@ export function HistoryList({ of }: { of: HistoryOf }) {
         {events.map((event) => <Event key={event.id} event={event} withMachine={of === 'collection'} />)}
       </Events>
       {history.hasNextPage && (
-        <Button onPress={() => void history.fetchNextPage()} isPending={history.isFetchingNextPage}>Show earlier</Button>
+        <Button onPress={() => void history.fetchNextPage()} isPending={history.isFetchingNextPage}>
+          Show earlier
+        </Button>
       )}
     </>
   )
@@ -34,7 +36,9 @@ function Event({ event, withMachine }: { event: Told; withMachine: boolean }) {
     <li>
       <time dateTime={event.at}>{moment(event.at)}</time>
       <span>
-        {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}/take-stock`}>{event.accession}</Link>{' '}</>}
+        {withMachine && event.machineId && <><Link to={`/bench/${String(event.machineId)}/take-stock`}>
+          {event.accession}
+        </Link>{' '}</>}
         {event.by || 'The command line'} {event.what}
         {role && event.mayUndo.includes(role) && <Undo event={event.id} />}
       </span>

@@ -19,7 +19,8 @@ export const Button = styled(AriaButton)<{ $tone?: 'main' | 'quiet'; $small?: bo
   &[data-hovered] { border-color: ${color.slate}; text-decoration: underline; }
   &[data-pressed] { background: ${({ $tone }) => ($tone === 'main' ? color.ink : color.slateGround)}; }
   &[data-pressed] { color: ${({ $tone }) => ($tone === 'main' ? color.paper : color.slate)}; }
-  &[data-disabled] { cursor: default; border-color: ${color.line}; background: transparent; color: ${color.faint}; text-decoration: none; }
+  &[data-disabled] { cursor: default; border-color: ${color.line}; background: transparent; color: ${color.faint};
+    text-decoration: none; }
   &[data-focus-visible] { outline: 2px solid ${color.slate}; outline-offset: 2px; }
 `
 

@@ -8,12 +8,14 @@ import { refusal, serve } from '../testing/server'
 import { show } from '../testing/show'
 import { EditRecord } from './EditRecord'
 
-const party: Party = { id: 3, name: 'Pilot office', kind: 'organisation', private: false, role: '', spellings: '', place: 'quay', note: '', version: 4 }
+const party: Party = { id: 3, name: 'Pilot office', kind: 'organisation', private: false, role: '', spellings: '',
+  place: 'quay', note: '', version: 4 }
 
 function Edit({ onDone }: { onDone: () => void }) {
   const change = useChangeParty(party.id)
   return (
-    <EditRecord record={party} change={change} newerIn={(newer) => newer.party} names={{ name: 'name', place: 'place', note: 'note' }} onDone={onDone}>
+    <EditRecord record={party} change={change} newerIn={(newer) => newer.party}
+      names={{ name: 'name', place: 'place', note: 'note' }} onDone={onDone}>
       {(form) => <PartyForm start={party} action="Keep it" {...form} />}
     </EditRecord>
   )
@@ -32,7 +34,8 @@ describe('editing a record', () => {
 
   it('shows what somebody else changed, and goes on over theirs only when told to', async () => {
     const theirs = { ...party, place: 'rope works', note: 'moved', version: 5 }
-    const answers = [refusal(409, 'Changed by somebody else.', { newer: { party: theirs } }), { body: { ...theirs, version: 6 } }]
+    const answers = [refusal(409, 'Changed by somebody else.', { newer: { party: theirs } }),
+      { body: { ...theirs, version: 6 } }]
     const asked = serve(() => answers.shift() ?? {})
     const onDone = vi.fn()
     const user = show(<Edit onDone={onDone} />)
@@ -60,7 +63,8 @@ describe('editing a record', () => {
   })
 
   it('says other refusals in the form', async () => {
-    serve(() => refusal(422, 'Pilot office is in the list already.', { errors: [{ location: 'body.name', message: 'Pilot office is in the list already.' }] }))
+    serve(() => refusal(422, 'Pilot office is in the list already.',
+      { errors: [{ location: 'body.name', message: 'Pilot office is in the list already.' }] }))
     const user = show(<Edit onDone={vi.fn()} />)
     await user.click(screen.getByRole('button', { name: 'Keep it' }))
     expect(await screen.findByText('Pilot office is in the list already.')).toBeTruthy()

@@ -5,7 +5,8 @@ import type { Schemas } from '../api/client'
 import { ProblemError } from '../api/problem'
 import { ChangedMeanwhile, Differences } from './ChangedMeanwhile'
 
-type Form<Fields> = { error: Error | null; isPending: boolean; onSubmit: (fields: Omit<Fields, 'version'>) => void; onCancel: () => void }
+type Form<Fields> = { error: Error | null; isPending: boolean; onSubmit: (fields: Omit<Fields, 'version'>) => void;
+  onCancel: () => void }
 
 type Props<Kept extends { version: number }, Fields extends { version: number }> = {
   /** The record that is edited, as it was read. */
@@ -20,7 +21,8 @@ type Props<Kept extends { version: number }, Fields extends { version: number }>
 }
 
 /** Edits a record: when somebody else changed it meanwhile, theirs is shown, and whoever edits chooses. */
-export function EditRecord<Kept extends { version: number }, Fields extends { version: number }>({ record, change, newerIn, names, onDone, children }: Props<Kept, Fields>) {
+export function EditRecord<Kept extends { version: number }, Fields extends { version: number }>({ record, change,
+  newerIn, names, onDone, children }: Props<Kept, Fields>) {
   const [base, setBase] = useState(record)
   const problem = change.error instanceof ProblemError ? change.error.problem : undefined
   const newer = problem?.newer && newerIn(problem.newer)

@@ -93,7 +93,8 @@ const ChoiceWrap = styled.label`
 const Drop = styled.select`${control}`
 
 /** Something that is so, or not. */
-export function Tick({ label, isOn, onChange }: { label: ReactNode; isOn: boolean; onChange: (isOn: boolean) => void }) {
+export function Tick({ label, isOn, onChange }: { label: ReactNode; isOn: boolean;
+  onChange: (isOn: boolean) => void }) {
   return (
     <TickLabel>
       <input type="checkbox" checked={isOn} onChange={(event) => { onChange(event.target.checked) }} /> {label}

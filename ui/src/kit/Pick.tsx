@@ -1,4 +1,5 @@
-import { Button, ComboBox, type ComboBoxProps, FieldError, Input, Label, ListBox, ListBoxItem, Popover } from 'react-aria-components'
+import { Button, ComboBox, type ComboBoxProps, FieldError, Input, Label, ListBox, ListBoxItem,
+  Popover } from 'react-aria-components'
 import styled from 'styled-components'
 
 import { color, radius, space, target } from '../theme'

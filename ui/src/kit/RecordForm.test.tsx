@@ -12,10 +12,12 @@ const refused = (errors: { location: string; message: string }[]) =>
   new ProblemError(422, { title: 'Not acceptable as it is', status: 422, detail: 'Something is wrong.', errors })
 
 /** A form whose first sending is refused. */
-function Form({ error, onSubmit, onCancel = () => undefined }: { error: Error; onSubmit: (name: string) => void; onCancel?: () => void }) {
+function Form({ error, onSubmit, onCancel = () => undefined }: { error: Error; onSubmit: (name: string) => void;
+  onCancel?: () => void }) {
   const [now, setNow] = useState<Error | null>(null)
   return (
-    <RecordForm error={now} isPending={false} action="Keep it" onSubmit={(form) => { onSubmit(textOf(form, 'name')); setNow(error) }} onCancel={onCancel}>
+    <RecordForm error={now} isPending={false} action="Keep it"
+      onSubmit={(form) => { onSubmit(textOf(form, 'name')); setNow(error) }} onCancel={onCancel}>
       <Field label="Name" name="name" />
       <Field label="Note" name="note" rows={2} />
     </RecordForm>
@@ -32,13 +34,15 @@ describe('a form of a record', () => {
   })
 
   it('says what is wrong at its field, and keeps what was typed', async () => {
-    const user = show(<Form error={refused([{ location: 'body.name', message: 'EH-7 is taken.' }])} onSubmit={vi.fn()} />)
+    const user = show(<Form error={refused([{ location: 'body.name', message: 'EH-7 is taken.' }])}
+      onSubmit={vi.fn()} />)
     await user.type(screen.getByLabelText('Name'), 'Sorter')
     await user.type(screen.getByLabelText('Note'), 'from the loft')
     await user.click(screen.getByRole('button', { name: 'Keep it' }))
     const name = screen.getByLabelText('Name')
     expect(name.getAttribute('aria-invalid')).toBe('true')
-    expect(document.getElementById(name.getAttribute('aria-describedby')?.split(' ').at(-1) ?? '')?.textContent).toBe('EH-7 is taken.')
+    expect(document.getElementById(name.getAttribute('aria-describedby')?.split(' ').at(-1) ?? '')?.textContent)
+      .toBe('EH-7 is taken.')
     expect(screen.queryByRole('alert')).toBeNull()
     expect((name as HTMLInputElement).value).toBe('Sorter')
     expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('from the loft')

@@ -18,7 +18,8 @@ type Props = {
 }
 
 /** A form for a record. Errors stand at their fields, or below; what was typed stays whatever the server says. */
-export function RecordForm({ error, wrong = {}, isPending, action, leave = 'Leave it', onSubmit, onCancel, children }: Props) {
+export function RecordForm({ error, wrong = {}, isPending, action, leave = 'Leave it', onSubmit, onCancel,
+  children }: Props) {
   const fields = { ...(error instanceof ProblemError ? error.fields : {}), ...wrong }
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

@@ -48,7 +48,8 @@ export const band = `
 export function TimeYears({ from, to, at }: { from: string; to: string; at: (iso: string) => number }) {
   return (
     <Years>
-      {yearsBetween(from, to).map((year) => <span key={year} style={{ left: `${String(at(`${String(year)}-01-01`))}%` }}>{year}</span>)}
+      {yearsBetween(from, to).map((year) =>
+        <span key={year} style={{ left: `${String(at(`${String(year)}-01-01`))}%` }}>{year}</span>)}
     </Years>
   )
 }

@@ -3,7 +3,8 @@ import { expect, test } from 'vitest'
 import { amountOf, centsOf, readAmounts } from './amount'
 
 test('amounts are read and written to the cent', () => {
-  for (const [text, cents] of [['371.00', 37100], ['371', 37100], ['48,5', 4850], ['0.05', 5], [' 7.10 ', 710]] as const) {
+  for (const [text, cents] of [['371.00', 37100], ['371', 37100], ['48,5', 4850], ['0.05', 5],
+    [' 7.10 ', 710]] as const) {
     expect(centsOf(text)).toBe(cents)
     expect(centsOf(amountOf(cents))).toBe(cents)
   }

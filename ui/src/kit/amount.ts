@@ -14,12 +14,14 @@ export function amountOf(cents: number | null | undefined): string {
 }
 
 /** Reads the amounts of a form by field name, with a message for each that is none. */
-export function readAmounts(fields: Record<string, string>): { cents: Record<string, number | null>; wrong: Record<string, string> } {
+export function readAmounts(fields: Record<string, string>): { cents: Record<string, number | null>;
+  wrong: Record<string, string> } {
   const cents: Record<string, number | null> = {}
   const wrong: Record<string, string> = {}
   for (const [name, text] of Object.entries(fields)) {
     const read = centsOf(text)
-    if (read === undefined) wrong[name] = 'Write an amount as 371.00, without currency and without marks between thousands.'
+    if (read === undefined) wrong[name] =
+      'Write an amount as 371.00, without currency and without marks between thousands.'
     else cents[name] = read
   }
   return { cents, wrong }

@@ -30,7 +30,9 @@ describe('what is typed', () => {
   })
 
   it('stays in the form when the device has no room for it', () => {
-    vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => { throw new DOMException('full', 'QuotaExceededError') })
+    vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
     const { result } = renderHook(() => useKept('step of 9', start))
     act(() => { result.current[1]((step) => ({ ...step, line: 'Lid' })) })
     expect(result.current[0].line).toBe('Lid')

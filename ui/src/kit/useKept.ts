@@ -6,7 +6,8 @@ import { keepUnder, keptUnder } from './kept'
  * What is typed into a form, kept on this device under a name until the server has it: it outlives a closed tab.
  * Forget it once it is sent, or given up.
  */
-export function useKept<Value>(name: string, start: Value): [value: Value, change: (how: (before: Value) => Value) => void, forget: () => void] {
+export function useKept<Value>(name: string,
+  start: Value): [value: Value, change: (how: (before: Value) => Value) => void, forget: () => void] {
   const [value, setValue] = useState(() => keptUnder<Value>(name) ?? start)
   // From what is there then: a photo may come while one types on.
   const change = (how: (before: Value) => Value) => {

@@ -16,7 +16,8 @@ type Props = { of: RecordRef; meetings: Meeting[] }
 
 /** Identifiers that stand on two records: is this the same thing? */
 export function Meetings({ of, meetings }: Props) {
-  return <>{meetings.map((meeting) => <One key={[meeting.key, meeting.other.kind, meeting.other.id].join(' ')} of={of} meeting={meeting} />)}</>
+  return <>{meetings.map((meeting) =>
+    <One key={[meeting.key, meeting.other.kind, meeting.other.id].join(' ')} of={of} meeting={meeting} />)}</>
 }
 
 /** Reads them first. */
@@ -30,24 +31,28 @@ const pages: Record<RecordRef['kind'], (id: string) => string> = {
   assembly: (id) => `/stores/${id}`,
   lot: (id) => `/shelves/arrivals/${id}`,
 }
-const places: Record<RecordRef['kind'], string> = { machine: '', assembly: ' in the stores', lot: ' among the arrivals' }
+const places: Record<RecordRef['kind'], string> = { machine: '', assembly: ' in the stores',
+  lot: ' among the arrivals' }
 
 function One({ of, meeting }: { of: RecordRef; meeting: Meeting }) {
   const mayDecide = useAccount()?.mayKeepTheRecord ?? false
   const [decision, setDecision] = useState<'linked' | 'dismissed'>()
   const decide = useDecideMeeting()
-  const other = <><Link to={pages[meeting.other.kind](String(meeting.other.id))}>{meeting.name}</Link>{places[meeting.other.kind]}</>
+  const other = <><Link to={pages[meeting.other.kind](String(meeting.other.id))}>{meeting.name}</Link>
+    {places[meeting.other.kind]}</>
   if (meeting.decision !== '' && !decision) {
     return (
       <p>
-        <Value>{meeting.value}</Value> stands on {other}, too: {meeting.decision}, {meeting.reason} <Faint>({meeting.by})</Faint>{' '}
+        <Value>{meeting.value}</Value> stands on {other},
+          too: {meeting.decision}, {meeting.reason} <Faint>({meeting.by})</Faint>{' '}
         {mayDecide && <Button $tone="quiet" onPress={() => { setDecision('linked') }}>Decide anew</Button>}
       </p>
     )
   }
   return (
     <Notice tone="attention" word="Met twice.">
-      <Value>{meeting.value}</Value> ({meeting.source}) stands on {other}, too{meeting.there !== meeting.name && ` (${meeting.there})`}. {question(of, meeting.other)}
+      <Value>{meeting.value}</Value> ({meeting.source}) stands on {other},
+        too{meeting.there !== meeting.name && ` (${meeting.there})`}. {question(of, meeting.other)}
       {mayDecide && !decision && (
         <Buttons>
           <Button $small onPress={() => { setDecision('linked') }}>They belong together</Button>
@@ -60,11 +65,13 @@ function One({ of, meeting }: { of: RecordRef; meeting: Meeting }) {
           isPending={decide.isPending}
           action={decision === 'linked' ? 'Link the two' : 'Dismiss it'}
           onSubmit={(form) => {
-            decide.mutate({ key: meeting.key, one: of, other: meeting.other, decision, reason: textOf(form, 'reason') }, { onSuccess: () => { setDecision(undefined) } })
+            decide.mutate({ key: meeting.key, one: of, other: meeting.other, decision,
+              reason: textOf(form, 'reason') }, { onSuccess: () => { setDecision(undefined) } })
           }}
           onCancel={() => { setDecision(undefined) }}
         >
-          <Field label={decision === 'linked' ? 'How they belong together' : 'Why it means nothing'} name="reason" isRequired autoFocus />
+          <Field label={decision === 'linked' ? 'How they belong together' : 'Why it means nothing'} name="reason"
+            isRequired autoFocus />
         </RecordForm>
       )}
     </Notice>
@@ -72,7 +79,8 @@ function One({ of, meeting }: { of: RecordRef; meeting: Meeting }) {
 }
 
 function question(one: RecordRef, other: RecordRef) {
-  if (one.kind === 'machine' && other.kind === 'machine') return 'Is this the same machine, or do the two belong together?'
+  if (one.kind === 'machine' && other.kind === 'machine')
+    return 'Is this the same machine, or do the two belong together?'
   return 'Is this the same thing, or do the two belong together?'
 }
 

@@ -24,9 +24,11 @@ export function Mysteries({ machineId, assemblies }: { machineId: number; assemb
     <Part
       title="What could it be"
       faint="Explanations against evidence"
-      action={mayWrite && others.map(({ id, title }) => <Button key={id} $small onPress={() => { setBegun([...begun, id]) }}>Puzzle over {title}</Button>)}
+      action={mayWrite && others.map(({ id, title }) =>
+        <Button key={id} $small onPress={() => { setBegun([...begun, id]) }}>Puzzle over {title}</Button>)}
     >
-      {shown.length === 0 && <p>Where a board cannot be named, write down what it could be and what one sees; the evidence that would tell most is named.</p>}
+      {shown.length === 0 && <p>Where a board cannot be named, write down what it could be and what one sees; the
+        evidence that would tell most is named.</p>}
       {shown.map((id) => <Mystery key={id} assemblyId={id} />)}
     </Part>
   )

@@ -34,7 +34,8 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
   const [adding, setAdding] = useState<'explanation' | 'evidence' | 'decision'>()
   const { hypotheses, evidence, weighing, decision } = mystery
   const written: Written = { hypotheses, evidence, decision }
-  const put = (change: Partial<Written>, onSuccess?: () => void) => { weigh.mutate({ version: mystery.version, ...written, ...change }, { onSuccess }) }
+  const put = (change: Partial<Written>,
+    onSuccess?: () => void) => { weigh.mutate({ version: mystery.version, ...written, ...change }, { onSuccess }) }
   const done = () => { setAdding(undefined) }
   const chosen = hypotheses.find(({ id }) => id === decision?.hypothesisId)
   const stale = weigh.error instanceof ProblemError && weigh.error.problem?.newer
@@ -48,14 +49,18 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
       )}
       {weigh.error && (
         <Notice tone="stop" word="Not kept.">
-          {messageOf(weigh.error)} {stale && <Button $small onPress={() => { weigh.reset() }}>Go on with what it is now</Button>}
+          {messageOf(weigh.error)} {stale && <Button $small onPress={() => { weigh.reset() }}>
+            Go on with what it is now
+          </Button>}
         </Notice>
       )}
       {weighing.ranking.length > 0 && (
         <ol>
           {weighing.ranking.map((one) => (
             <li key={one.id}>
-              <strong>{one.text}</strong> <Share aria-hidden="true"><span style={{ width: `${String(Math.round(one.share * 100))}%` }} /></Share> <Faint>{Math.round(one.share * 100)} of 100, a rule of thumb</Faint>
+              <strong>{one.text}</strong> <Share aria-hidden="true">
+                <span style={{ width: `${String(Math.round(one.share * 100))}%` }} />
+              </Share> <Faint>{Math.round(one.share * 100)} of 100, a rule of thumb</Faint>
               {one.for.length > 0 && <p>For it: {one.for.map(({ text }) => text).join('; ')}.</p>}
               {one.against.length > 0 && <p>Against it: {one.against.map(({ text }) => text).join('; ')}.</p>}
             </li>
@@ -63,29 +68,43 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
         </ol>
       )}
       {weighing.next.length > 0 && !decision && (
-        <p><strong>Look for next:</strong> {weighing.next[0]?.text}{weighing.next[0]?.howTo && ` (${weighing.next[0].howTo})`}: it {weighing.next[0]?.why}.</p>
+        <p><strong>Look for next:</strong> {weighing.next[0]?.text}
+          {weighing.next[0]?.howTo && ` (${weighing.next[0].howTo})`}: it {weighing.next[0]?.why}.</p>
       )}
       {evidence.length > 0 && hypotheses.length > 0 && (
         <Scroll>
           <Evidences>
-            <thead><tr><th>Evidence</th><th>Looked for</th>{hypotheses.map(({ id, text }) => <Figure as="th" key={id} $text>{text}</Figure>)}</tr></thead>
+            <thead><tr><th>Evidence</th><th>Looked for</th>{hypotheses.map(({ id, text }) =>
+              <Figure as="th" key={id} $text>{text}</Figure>)}</tr></thead>
             <tbody>
-              {evidence.map((one) => <Row key={one.id} one={one} hypotheses={hypotheses} mayWrite={mayWrite} onChange={(changed) => { put({ evidence: evidence.map((other) => (other.id === one.id ? changed : other)) }) }} />)}
+              {evidence.map((one) => <Row key={one.id} one={one} hypotheses={hypotheses} mayWrite={mayWrite}
+                onChange={(changed) => {
+                  put({ evidence: evidence.map((other) => (other.id === one.id ? changed : other)) })
+                }} />)}
             </tbody>
           </Evidences>
         </Scroll>
       )}
-      {evidence.length > 0 && hypotheses.length > 0 && <Faint>+3 speaks strongly for an explanation, -3 strongly against it, 0 says nothing.</Faint>}
+      {evidence.length > 0 && hypotheses.length > 0 && <Faint>+3 speaks strongly for an explanation, -3 strongly
+        against it, 0 says nothing.</Faint>}
       {mayWrite && (
         <Buttons>
           <Button $small onPress={() => { setAdding('explanation') }}>Add an explanation</Button>
-          <Button $small isDisabled={hypotheses.length === 0} onPress={() => { setAdding('evidence') }}>Add evidence</Button>
-          <Button $small isDisabled={hypotheses.length === 0} onPress={() => { setAdding('decision') }}>{decision ? 'Decide anew' : 'Decide'}</Button>
+          <Button $small isDisabled={hypotheses.length === 0} onPress={() => { setAdding('evidence') }}>
+            Add evidence
+          </Button>
+          <Button $small isDisabled={hypotheses.length === 0} onPress={() => { setAdding('decision') }}>
+            {decision ? 'Decide anew' : 'Decide'}
+          </Button>
           {decision && <Button $small onPress={() => { put({ decision: undefined }) }}>Open it again</Button>}
         </Buttons>
       )}
       {adding === 'explanation' && (
-        <RecordForm error={null} isPending={weigh.isPending} action="Add it" onSubmit={(form) => { put({ hypotheses: [...hypotheses, { id: next(hypotheses.map(({ id }) => id)), text: textOf(form, 'text') }] }, done) }} onCancel={done}>
+        <RecordForm error={null} isPending={weigh.isPending} action="Add it"
+          onSubmit={(form) => {
+            put({ hypotheses: [...hypotheses, { id: next(hypotheses.map(({ id }) => id)),
+              text: textOf(form, 'text') }] }, done)
+          }} onCancel={done}>
           <Field label="It could be" name="text" isRequired autoFocus placeholder="a disk controller" />
         </RecordForm>
       )}
@@ -95,23 +114,27 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
           isPending={weigh.isPending}
           action="Add it"
           onSubmit={(form) => {
-            const one = { id: next(evidence.map(({ id }) => id)), text: textOf(form, 'text'), howTo: textOf(form, 'howTo'), seen: (textOf(form, 'seen') || 'found') as Evidence['seen'], weights: [] }
+            const one = { id: next(evidence.map(({ id }) => id)), text: textOf(form, 'text'),
+              howTo: textOf(form, 'howTo'), seen: (textOf(form, 'seen') || 'found') as Evidence['seen'], weights: [] }
             put({ evidence: [...evidence, one] }, done)
           }}
           onCancel={done}
         >
           <FieldGrid>
-            <Field label="What one sees, or would see" name="text" isRequired autoFocus placeholder="a connector of 34 pins" />
+            <Field label="What one sees, or would see" name="text" isRequired autoFocus
+              placeholder="a connector of 34 pins" />
             <Field label="How one looks for it" name="howTo" placeholder="read the crystal" />
           </FieldGrid>
         </RecordForm>
       )}
-      {adding === 'decision' && <Deciding mystery={mystery} isPending={weigh.isPending} onDecide={(made) => { put({ decision: made }, done) }} onCancel={done} />}
+      {adding === 'decision' && <Deciding mystery={mystery} isPending={weigh.isPending}
+        onDecide={(made) => { put({ decision: made }, done) }} onCancel={done} />}
     </Frame>
   )
 }
 
-function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypotheses: ToldMystery['hypotheses']; mayWrite: boolean; onChange: (changed: Evidence) => void }) {
+function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypotheses: ToldMystery['hypotheses'];
+  mayWrite: boolean; onChange: (changed: Evidence) => void }) {
   const weightOf = (id: number) => one.weights.find(({ hypothesisId }) => hypothesisId === id)?.weight ?? 0
   return (
     <tr>
@@ -133,7 +156,10 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
               label={<span className="only-read">What {one.text} says of {text}</span>}
               value={String(weightOf(id))}
               options={weights.map((weight) => ({ value: String(weight), text: weightWord(weight) }))}
-              onChange={(weight) => { onChange({ ...one, weights: [...one.weights.filter(({ hypothesisId }) => hypothesisId !== id), { hypothesisId: id, weight: Number(weight) }] }) }}
+              onChange={(weight) => {
+                onChange({ ...one, weights: [...one.weights.filter(({ hypothesisId }) => hypothesisId !== id),
+                  { hypothesisId: id, weight: Number(weight) }] })
+              }}
             />
           ) : weightWord(weightOf(id))}
         </td>
@@ -142,14 +168,20 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
   )
 }
 
-function Deciding({ mystery, isPending, onDecide, onCancel }: { mystery: ToldMystery; isPending: boolean; onDecide: (decision: NonNullable<ToldMystery['decision']>) => void; onCancel: () => void }) {
+function Deciding({ mystery, isPending, onDecide, onCancel }: { mystery: ToldMystery; isPending: boolean;
+  onDecide: (decision: NonNullable<ToldMystery['decision']>) => void; onCancel: () => void }) {
   const [id, setId] = useState(String(mystery.weighing.ranking[0]?.id ?? ''))
   const [sure, setSure] = useState<'certain' | 'likely' | 'a guess'>('likely')
   return (
-    <RecordForm error={null} isPending={isPending} action="Decide it" onSubmit={(form) => { onDecide({ hypothesisId: Number(id), sure, reason: textOf(form, 'reason') }) }} onCancel={onCancel}>
+    <RecordForm error={null} isPending={isPending} action="Decide it"
+      onSubmit={(form) => { onDecide({ hypothesisId: Number(id), sure, reason: textOf(form, 'reason') }) }}
+        onCancel={onCancel}>
       <FieldGrid>
-        <Choice label="It is" value={id} options={mystery.hypotheses.map((one) => ({ value: String(one.id), text: one.text }))} onChange={setId} />
-        <Choice label="How sure that is" value={sure} options={(['certain', 'likely', 'a guess'] as const).map((value) => ({ value, text: value }))} onChange={setSure} />
+        <Choice label="It is" value={id}
+          options={mystery.hypotheses.map((one) => ({ value: String(one.id), text: one.text }))} onChange={setId} />
+        <Choice label="How sure that is" value={sure}
+          options={(['certain', 'likely', 'a guess'] as const).map((value) => ({ value, text: value }))}
+            onChange={setSure} />
         <Field label="What decided it" name="reason" isRequired autoFocus />
       </FieldGrid>
     </RecordForm>

@@ -6,7 +6,8 @@ import { Field, FieldGrid, Tick } from '../kit/Field'
 import { RecordForm, textOf } from '../kit/RecordForm'
 
 const names = { caption: 'caption', view: 'view', taken: 'date', translation: 'translation', numbers: 'numbers' }
-const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top', 'board bottom', 'label', 'screen', 'inside']
+const views = ['front', 'left', 'rear', 'right', 'top', 'underside', 'board top', 'board bottom', 'label', 'screen',
+  'inside']
 
 /** What is written about a picture or document. */
 export function AttachmentForm({ attachment, onDone }: { attachment: Attachment; onDone: () => void }) {
@@ -16,7 +17,8 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
   const read = (data: FormData): AttachmentFields => {
     const text = (name: string) => textOf(data, name)
     return {
-      caption: text('caption'), view: text('view'), taken: text('taken'), language: text('language'), translation: text('translation'),
+      caption: text('caption'), view: text('view'), taken: text('taken'), language: text('language'),
+        translation: text('translation'),
       address: text('address'), captured: text('captured'), numbers: text('numbers'), staffOnly,
     }
   }
@@ -26,11 +28,15 @@ export function AttachmentForm({ attachment, onDone }: { attachment: Attachment;
       <RecordForm {...form} action="Keep it" onSubmit={(data) => { onSubmit(read(data)) }}>
         <FieldGrid>
           <Field label="Caption" name="caption" defaultValue={attachment.caption} autoFocus />
-          <Field label={isDocument ? 'What it is' : 'What it shows'} name="view" defaultValue={attachment.view} list="views-of-picture" placeholder={isDocument ? 'bill, letter, web page' : 'label'} />
-          <Field label={isDocument ? 'Written' : 'Taken'} name="taken" defaultValue={attachment.taken} placeholder="2026-11-25" mono />
-          {isDocument && <Field label="Language" name="language" defaultValue={attachment.language} placeholder="en" mono />}
+          <Field label={isDocument ? 'What it is' : 'What it shows'} name="view" defaultValue={attachment.view}
+            list="views-of-picture" placeholder={isDocument ? 'bill, letter, web page' : 'label'} />
+          <Field label={isDocument ? 'Written' : 'Taken'} name="taken" defaultValue={attachment.taken}
+            placeholder="2026-11-25" mono />
+          {isDocument && <Field label="Language" name="language" defaultValue={attachment.language} placeholder="en"
+            mono />}
           {isDocument && <Field label="Address of a web page" name="address" defaultValue={attachment.address} mono />}
-          {isDocument && <Field label="Captured on" name="captured" defaultValue={attachment.captured} placeholder="2026-11-25" mono />}
+          {isDocument && <Field label="Captured on" name="captured" defaultValue={attachment.captured}
+            placeholder="2026-11-25" mono />}
         </FieldGrid>
         <Field
           label="Serials and other identifiers that stand in it"

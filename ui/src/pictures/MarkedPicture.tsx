@@ -6,7 +6,8 @@ import type { Region } from '../api/dossier'
 import { color } from '../theme'
 import { between, moved, whole } from './region'
 
-type Props = { id: number; alt: string; region: Region | undefined; onMark?: (region: Region | undefined) => void; frame?: RefObject<HTMLDivElement | null> }
+type Props = { id: number; alt: string; region: Region | undefined; onMark?: (region: Region | undefined) => void;
+  frame?: RefObject<HTMLDivElement | null> }
 
 /** A picture on which a part is marked, by pointer or by arrow keys; without onMark it only shows the mark. */
 export function MarkedPicture({ id, alt, region, onMark, frame }: Props) {
@@ -29,14 +30,18 @@ export function MarkedPicture({ id, alt, region, onMark, frame }: Props) {
     role: 'group',
     'aria-label': 'Picture; arrow keys move the mark, with Shift they size it',
     onKeyDown: onKey,
-    onPointerDown: (event: PointerEvent) => { event.currentTarget.setPointerCapture(event.pointerId); setFrom(spot(event)) },
+    onPointerDown: (event: PointerEvent) => {
+      event.currentTarget.setPointerCapture(event.pointerId)
+      setFrom(spot(event))
+    },
     onPointerMove: (event: PointerEvent) => { if (from) onMark(between(from, spot(event))) },
     onPointerUp: () => { setFrom(undefined) },
   }
   return (
     <Frame ref={ref} data-marking={onMark ? true : undefined} {...marking}>
       <img src={viewOf(id, 'screen')} alt={alt} draggable={false} />
-      {region && <Marked style={{ left: `${String(region.x * 100)}%`, top: `${String(region.y * 100)}%`, width: `${String(region.w * 100)}%`, height: `${String(region.h * 100)}%` }} />}
+      {region && <Marked style={{ left: `${String(region.x * 100)}%`, top: `${String(region.y * 100)}%`,
+        width: `${String(region.w * 100)}%`, height: `${String(region.h * 100)}%` }} />}
     </Frame>
   )
 }

@@ -6,7 +6,8 @@ import { Button } from '../kit/Button'
 import { Notice } from '../kit/Notice'
 
 /** Takes pictures from the camera, or from files, and tells them once they are kept. */
-export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner: Owner; label?: string; isQuiet?: boolean; onKept: (ids: number[]) => void }) {
+export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner: Owner; label?: string;
+  isQuiet?: boolean; onKept: (ids: number[]) => void }) {
   const input = useRef<HTMLInputElement>(null)
   const [sending, setSending] = useState(0)
   const [error, setError] = useState<unknown>()
@@ -27,7 +28,8 @@ export function PhotoButton({ owner, label = 'Photo', isQuiet, onKept }: { owner
   }
   return (
     <>
-      <Button $small $tone={isQuiet ? 'quiet' : undefined} isPending={sending > 0} onPress={() => input.current?.click()}>{sending > 0 ? 'On its way' : label}</Button>
+      <Button $small $tone={isQuiet ? 'quiet' : undefined} isPending={sending > 0} onPress={() =>
+        input.current?.click()}>{sending > 0 ? 'On its way' : label}</Button>
       <input
         ref={input}
         type="file"

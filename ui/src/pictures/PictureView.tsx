@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 
-import { type Attachment, attachmentQuery, originalOf, type Owner, useStrikeAttachment, viewOf } from '../api/attachments'
+import { type Attachment, attachmentQuery, originalOf, type Owner, useStrikeAttachment,
+  viewOf } from '../api/attachments'
 import type { Region } from '../api/dossier'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
@@ -21,10 +22,12 @@ type Props = { opened: Opened; owner: Owner; among: number[]; onOpen: (opened: O
 export function PictureView({ opened, owner, among, onOpen }: Props) {
   const attachment = useQuery(attachmentQuery(opened.id))
   if (attachment.error) return <Notice tone="stop" word="Not read.">{messageOf(attachment.error)}</Notice>
-  return attachment.data ? <Shown attachment={attachment.data} region={opened.region} owner={owner} among={among} onOpen={onOpen} /> : null
+  return attachment.data ? <Shown attachment={attachment.data} region={opened.region} owner={owner} among={among}
+    onOpen={onOpen} /> : null
 }
 
-function Shown({ attachment, region: start, owner, among, onOpen }: { attachment: Attachment; region: Region | undefined } & Omit<Props, 'opened'>) {
+function Shown({ attachment, region: start, owner, among, onOpen }: { attachment: Attachment;
+  region: Region | undefined } & Omit<Props, 'opened'>) {
   const account = useAccount()
   const [region, setRegion] = useState(start)
   const [doing, setDoing] = useState<'citing' | 'editing'>()
@@ -44,22 +47,36 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
     <Panel ref={panel} aria-label={`Picture ${attachment.caption || attachment.fileName}`}>
       <Buttons>
         <strong>{attachment.caption || attachment.view || attachment.fileName}</strong>
-        <Faint>{[attachment.view, attachment.taken, isPicture && `${String(attachment.width)} x ${String(attachment.height)} pixels`, attachment.by && `by ${attachment.by}`].filter(Boolean).join(' · ')}</Faint>
-        <Button $small isDisabled={at <= 0} onPress={() => { onOpen({ id: among[at - 1] ?? attachment.id }) }}>Before</Button>
-        <Button $small isDisabled={at < 0 || at >= among.length - 1} onPress={() => { onOpen({ id: among[at + 1] ?? attachment.id }) }}>Next</Button>
+        <Faint>{[attachment.view, attachment.taken,
+          isPicture && `${String(attachment.width)} x ${String(attachment.height)} pixels`,
+            attachment.by && `by ${attachment.by}`].filter(Boolean).join(' · ')}</Faint>
+        <Button $small isDisabled={at <= 0} onPress={() => { onOpen({ id: among[at - 1] ?? attachment.id }) }}>
+          Before
+        </Button>
+        <Button $small isDisabled={at < 0 || at >= among.length - 1}
+          onPress={() => { onOpen({ id: among[at + 1] ?? attachment.id }) }}>Next</Button>
         <Button $small onPress={() => { onOpen(undefined) }}>Close</Button>
       </Buttons>
       {isPicture && (
-        <MarkedPicture id={attachment.id} alt={attachment.caption || attachment.view || attachment.fileName} region={region} onMark={setRegion} frame={frame} />
+        <MarkedPicture id={attachment.id} alt={attachment.caption || attachment.view || attachment.fileName}
+          region={region} onMark={setRegion} frame={frame} />
       )}
       <Buttons>
-        {mayCite && isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>{region ? 'Cite the marked part' : 'Cite the picture'}</Button>}
-        {mayCite && !isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>Cite the document</Button>}
+        {mayCite && isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>
+          {region ? 'Cite the marked part' : 'Cite the picture'}
+        </Button>}
+        {mayCite && !isPicture && <Button $tone="main" $small onPress={() => { setDoing('citing') }}>
+          Cite the document
+        </Button>}
         {region && <Button $small onPress={() => { setRegion(undefined) }}>Take the mark off</Button>}
         {account?.mayWriteSheets && <Button $small onPress={() => { setDoing('editing') }}>Say what it shows</Button>}
         {isPicture && <a href={viewOf(attachment.id, 'full')} target="_blank" rel="noreferrer">all pixels</a>}
-        {(account?.mayWriteSheets || !isPicture) && <a href={originalOf(attachment.id)} download>{isPicture ? 'the original (with what the camera wrote)' : 'the file'}</a>}
-        {account?.mayWriteSheets && <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it out</Button>}
+        {(account?.mayWriteSheets || !isPicture) && <a href={originalOf(attachment.id)} download>
+          {isPicture ? 'the original (with what the camera wrote)' : 'the file'}
+        </a>}
+        {account?.mayWriteSheets && <Button $tone="quiet" isPending={strike.isPending}
+          onPress={() => { strike.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it
+            out</Button>}
       </Buttons>
       {isPicture && mayCite && !region && <Faint>Drag over a part, as the serial number, to mark and cite it.</Faint>}
       {attachment.numbers && <Faint>Stands in it: {attachment.numbers.split('\n').join(', ')}</Faint>}

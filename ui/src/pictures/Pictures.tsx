@@ -26,11 +26,13 @@ export function Pictures({ owner, opened, onOpen }: Props) {
   const pictures = all.filter(({ kind }) => kind === 'picture')
   const documents = all.filter(({ kind }) => kind === 'document')
   return (
-    <Part title="Pictures and documents" faint={all.length > 0 ? `${String(all.length)}${attachments.hasNextPage ? ' and more' : ''}` : undefined}>
+    <Part title="Pictures and documents"
+      faint={all.length > 0 ? `${String(all.length)}${attachments.hasNextPage ? ' and more' : ''}` : undefined}>
       {mayAdd && <UploadArea owner={owner} />}
       {attachments.error && <Notice tone="stop" word="Not listed.">{messageOf(attachments.error)}</Notice>}
       {attachments.data && all.length === 0 && <p>There are none yet.</p>}
-      {shown && <PictureView key={`${String(shown.id)} ${JSON.stringify(shown.region)}`} opened={shown} owner={owner} among={all.map(({ id }) => id)} onOpen={open} />}
+      {shown && <PictureView key={`${String(shown.id)} ${JSON.stringify(shown.region)}`} opened={shown} owner={owner}
+        among={all.map(({ id }) => id)} onOpen={open} />}
       <Grid aria-label="Pictures">
         {pictures.map((one) => (
           <li key={one.id}>
@@ -45,18 +47,28 @@ export function Pictures({ owner, opened, onOpen }: Props) {
         <Documents aria-label="Documents">
           {documents.map((one) => (
             <li key={one.id}>
-              <a href={originalOf(one.id)} download>{nameOf(one)}</a> {[one.language, one.taken, one.address, one.captured && `captured ${one.captured}`, one.staffOnly && 'for staff only'].filter(Boolean).join(', ')}{' '}
-              <Button $tone="quiet" aria-label={`About ${nameOf(one)}`} onPress={() => { open({ id: one.id }) }}>About</Button>
+              <a href={originalOf(one.id)} download>
+                {nameOf(one)}
+              </a> {[one.language, one.taken, one.address, one.captured && `captured ${one.captured}`,
+                one.staffOnly && 'for staff only'].filter(Boolean).join(', ')}{' '}
+              <Button $tone="quiet" aria-label={`About ${nameOf(one)}`} onPress={() => { open({ id: one.id }) }}>
+                About
+              </Button>
             </li>
           ))}
         </Documents>
       )}
-      {attachments.hasNextPage && <Buttons><Button onPress={() => void attachments.fetchNextPage()} isPending={attachments.isFetchingNextPage}>Show more</Button></Buttons>}
+      {attachments.hasNextPage && <Buttons>
+        <Button onPress={() => void attachments.fetchNextPage()} isPending={attachments.isFetchingNextPage}>
+          Show more
+        </Button>
+      </Buttons>}
     </Part>
   )
 }
 
-const inWords = (one: Attachment) => `${nameOf(one)}${one.staffOnly ? ' (staff)' : ''}${one.cited > 0 ? `, cited ${String(one.cited)}x` : ''}`
+const inWords = (one: Attachment) =>
+  `${nameOf(one)}${one.staffOnly ? ' (staff)' : ''}${one.cited > 0 ? `, cited ${String(one.cited)}x` : ''}`
 const nameOf = ({ caption, view, fileName }: Attachment) => caption || view || fileName
 
 const Grid = styled.ul`

@@ -47,13 +47,20 @@ export function UploadArea({ owner }: { owner: Owner }) {
         <Button $small onPress={() => camera.current?.click()}>Take a picture</Button>
         <span>or drop or paste them here: JPEG, PNG, WebP, HEIC, PDF, text, up to 64 MB each</span>
       </Buttons>
-      <input ref={choose} type="file" multiple hidden aria-label="Files to add" accept="image/jpeg,image/png,image/webp,image/heic,application/pdf,text/plain" onChange={(event) => { take(event.target) }} />
-      <input ref={camera} type="file" hidden aria-label="Picture from the camera" accept="image/*" capture="environment" onChange={(event) => { take(event.target) }} />
+      <input ref={choose} type="file" multiple hidden aria-label="Files to add"
+        accept="image/jpeg,image/png,image/webp,image/heic,application/pdf,text/plain"
+          onChange={(event) => { take(event.target) }} />
+      <input ref={camera} type="file" hidden aria-label="Picture from the camera" accept="image/*"
+        capture="environment" onChange={(event) => { take(event.target) }} />
       {uploads.length > 0 && (
         <div role="status">
-          {left > 0 && <Bar max={uploads.length} value={uploads.reduce((sum, one) => sum + (one.state === 'sending' ? one.part * 0.95 : one.state === 'waiting' ? 0 : 1), 0)} aria-label="Sent so far" />}
+          {left > 0 && <Bar max={uploads.length}
+            value={uploads.reduce((sum,
+              one) => sum + (one.state === 'sending' ? one.part * 0.95 : one.state === 'waiting' ? 0 : 1), 0)}
+                aria-label="Sent so far" />}
           <p>
-            {kept} of {uploads.length} kept{left > 0 && `, ${String(left)} on their way`}{refused > 0 && `, ${String(refused)} not kept`}{' '}
+            {kept} of {uploads.length} kept{left > 0 && `, ${String(left)} on their way`}
+              {refused > 0 && `, ${String(refused)} not kept`}{' '}
             {left === 0 && <Button $tone="quiet" onPress={clear}>Clear the list</Button>}
             {refused > 0 && left === 0 && <Button $tone="quiet" onPress={again}>Send what was not kept again</Button>}
           </p>

@@ -22,9 +22,14 @@ const step = 0.02
 
 /** The part after an arrow key: moved, or with Shift larger or smaller; undefined for other keys. */
 export function moved(region: Region, key: string, size: boolean): Region | undefined {
-  const by = { ArrowLeft: { x: -step, y: 0 }, ArrowRight: { x: step, y: 0 }, ArrowUp: { x: 0, y: -step }, ArrowDown: { x: 0, y: step } }[key]
+  const by = { ArrowLeft: { x: -step, y: 0 }, ArrowRight: { x: step, y: 0 }, ArrowUp: { x: 0, y: -step },
+    ArrowDown: { x: 0, y: step } }[key]
   if (!by) return undefined
-  if (size) return { ...region, w: Math.min(1 - region.x, Math.max(step, region.w + by.x)), h: Math.min(1 - region.y, Math.max(step, region.h + by.y)) }
-  const start = region.w === 1 && region.h === 1 ? { x: 0.4, y: 0.4, w: 0.2, h: 0.2 } : region // the first key draws a part in the middle
-  return { ...start, x: Math.min(1 - start.w, Math.max(0, start.x + by.x)), y: Math.min(1 - start.h, Math.max(0, start.y + by.y)) }
+  if (size)
+    return { ...region, w: Math.min(1 - region.x, Math.max(step, region.w + by.x)),
+      h: Math.min(1 - region.y, Math.max(step, region.h + by.y)) }
+  const start = region.w === 1 && region.h === 1 ? { x: 0.4, y: 0.4, w: 0.2, h: 0.2 }
+    : region // the first key draws a part in the middle
+  return { ...start, x: Math.min(1 - start.w, Math.max(0, start.x + by.x)),
+    y: Math.min(1 - start.h, Math.max(0, start.y + by.y)) }
 }

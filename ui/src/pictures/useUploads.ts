@@ -3,9 +3,11 @@ import { useCallback, useReducer, useRef } from 'react'
 import { attachmentsChanged, type Owner, sendFile } from '../api/attachments'
 import { messageOf } from '../api/problem'
 
-export type Upload = { key: number; name: string; state: 'waiting' | 'sending' | 'kept' | 'refused'; part: number; why: string; file: File }
+export type Upload = { key: number; name: string; state: 'waiting' | 'sending' | 'kept' | 'refused'; part: number;
+  why: string; file: File }
 
-type Action = { type: 'add'; uploads: Upload[] } | { type: 'change'; key: number; to: Partial<Upload> } | { type: 'clear' }
+type Action = { type: 'add'; uploads: Upload[] } | { type: 'change'; key: number; to: Partial<Upload> }
+  | { type: 'clear' }
 
 export function nextUploads(uploads: Upload[], action: Action): Upload[] {
   switch (action.type) {
@@ -30,7 +32,8 @@ export function useUploads(owner: Owner) {
   const of = useRef(owner)
 
   const send = useCallback((files: Iterable<File>) => {
-    const added = [...files].map((file): Upload => ({ key: ++counter.current, name: file.name, state: 'waiting', part: 0, why: '', file }))
+    const added = [...files].map((file): Upload => ({ key: ++counter.current, name: file.name, state: 'waiting',
+      part: 0, why: '', file }))
     waiting.current.push(...added)
     act({ type: 'add', uploads: added })
     const work = async () => {

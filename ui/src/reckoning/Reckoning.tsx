@@ -35,7 +35,9 @@ export function Reckoning({ assemblies, reckoning }: { assemblies: FittedAssembl
         />
       ))}
       {reckoning.machine && verdicts.length === 0 && (
-        <Faint>Nothing to reckon yet. Add a board and write down what is on it, a line a part: <code>U40-U48 41256-15 8512</code></Faint>
+        <Faint>Nothing to reckon yet. Add a board and write down what is on it, a line a part: <code>
+          U40-U48 41256-15 8512
+        </code></Faint>
       )}
     </Column>
   )

@@ -54,7 +54,8 @@ const Trigger = styled(Button)<{ $state: Verdict['state'] }>`
   width: 100%;
   padding: 6px ${space(1)};
   border: none;
-  border-left: 3px solid ${({ $state }) => ($state === 'stop' ? color.rust : $state === 'attention' ? color.amber : 'transparent')};
+  border-left: 3px solid ${({ $state }) => ($state === 'stop' ? color.rust : $state === 'attention' ? color.amber
+    : 'transparent')};
   background: ${({ $state }) => ($state === 'stop' ? color.rustGround : 'transparent')};
   text-align: left;
   cursor: pointer;

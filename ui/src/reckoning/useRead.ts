@@ -11,7 +11,8 @@ export function useRead(verdicts: Verdict[]) {
   return {
     isNews: (verdict: Verdict) => seen !== undefined && seen[verdict.key] !== telling(verdict),
     read: (verdict: Verdict) => {
-      setSeen((before) => (before?.[verdict.key] === telling(verdict) ? before : { ...before, [verdict.key]: telling(verdict) }))
+      setSeen((before) => (before?.[verdict.key] === telling(verdict) ? before : { ...before,
+        [verdict.key]: telling(verdict) }))
     },
   }
 }

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 
 import type { FittedAssembly } from '../api/assemblies'
-import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery, type Subject } from '../api/reckoning'
+import { type Draft, type LineState, type ReckonedBoard, type ReckonedMachine, reckoningQuery,
+  type Subject } from '../api/reckoning'
 
 /** A pause in typing of this many milliseconds lets the reckoning follow. */
 const pause = 30
@@ -33,7 +34,8 @@ export function useReckoning(subject: Subject, version: number, assemblies: Fitt
     const body = settled[id]
     return body === undefined ? [] : [{ assemblyId: id, body }]
   })
-  const stamp = [version, ...assemblies.map((a) => `${String(a.id)}.${String(a.version)}.${String(a.revision)}`)].join(' ')
+  const stamp = [version, ...assemblies.map((a) =>
+    `${String(a.id)}.${String(a.version)}.${String(a.revision)}`)].join(' ')
   const query = useQuery(reckoningQuery(subject, sent, stamp))
 
   const places = useRef(new Map<number, (line: number) => void>())

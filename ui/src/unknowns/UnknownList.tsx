@@ -4,7 +4,8 @@ import styled from 'styled-components'
 
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
-import { type Settled, type ToldQuestion, type Unknown, useAnswer, useAsk, useChangeQuestion, useGuess } from '../api/unknowns'
+import { type Settled, type ToldQuestion, type Unknown, useAnswer, useAsk, useChangeQuestion,
+  useGuess } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Field, FieldGrid } from '../kit/Field'
 import { Notice } from '../kit/Notice'
@@ -15,7 +16,8 @@ import { color, font, space } from '../theme'
 
 /** What nobody knows yet: each with what is known of it, guesses, who is asked, and the way to settle it. */
 export function UnknownList({ open, onSettled }: { open: Unknown[]; onSettled: (words: string) => void }) {
-  return <List>{open.map((one) => <One key={`${one.sort} ${one.subject}`} unknown={one} onSettled={onSettled} />)}</List>
+  return <List>{open.map((one) =>
+    <One key={`${one.sort} ${one.subject}`} unknown={one} onSettled={onSettled} />)}</List>
 }
 
 type Doing = 'guessing' | 'asking' | 'answering'
@@ -37,13 +39,19 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
         <Subject>{unknown.subject}</Subject>
         <Faint>
           {unknown.sort === 'reading' ? 'doubtful reading' : unknown.sort}
-          {unknown.parts > 0 && `, ${String(unknown.parts)} ${unknown.parts === 1 ? 'part' : 'parts'} on ${String(unknown.machines)} ${unknown.machines === 1 ? 'machine' : 'machines'}`}
+          {unknown.parts > 0
+            && `, ${String(unknown.parts)} ${unknown.parts === 1 ? 'part'
+              : 'parts'} on ${String(unknown.machines)} ${unknown.machines === 1 ? 'machine' : 'machines'}`}
         </Faint>
         {mayWrite && (
           <Buttons>
-            <Button $tone="quiet" aria-label={`Guess what ${unknown.subject} is`} onPress={() => { begin('guessing') }}>Guess</Button>
-            <Button $tone="quiet" aria-label={`Say who is asked about ${unknown.subject}`} onPress={() => { begin('asking') }}>Who is asked</Button>
-            <Button $tone="quiet" aria-label={`Answer what ${unknown.subject} is`} onPress={() => { begin('answering') }}>Answer</Button>
+            <Button $tone="quiet" aria-label={`Guess what ${unknown.subject} is`} onPress={() => { begin('guessing') }}>
+              Guess
+            </Button>
+            <Button $tone="quiet" aria-label={`Say who is asked about ${unknown.subject}`}
+              onPress={() => { begin('asking') }}>Who is asked</Button>
+            <Button $tone="quiet" aria-label={`Answer what ${unknown.subject} is`}
+              onPress={() => { begin('answering') }}>Answer</Button>
           </Buttons>
         )}
       </Head>
@@ -52,7 +60,8 @@ function One({ unknown, onSettled }: { unknown: Unknown; onSettled: (words: stri
       {question && <Thought question={question} />}
       {question && doing === 'guessing' && <Guessing question={question} onDone={done} />}
       {question && doing === 'asking' && <Asking question={question} onDone={done} />}
-      {question && doing === 'answering' && <Answering unknown={unknown} question={question} onSettled={onSettled} onDone={done} />}
+      {question && doing === 'answering' && <Answering unknown={unknown} question={question} onSettled={onSettled}
+        onDone={done} />}
     </li>
   )
 }
@@ -66,14 +75,18 @@ function Places({ places }: { places: Unknown['places'] }) {
     <ul>
       {shown.map((place) => (
         <li key={`${String(place.assemblyId)} ${String(place.line)}`}>
-          <Link to={place.machineId ? `/bench/${String(place.machineId)}/take-stock` : `/stores/${String(place.assemblyId)}`} state={{ spot: { assembly: place.assemblyId, line: place.line } }}>
+          <Link to={place.machineId ? `/bench/${String(place.machineId)}/take-stock`
+            : `/stores/${String(place.assemblyId)}`} state={{ spot: { assembly: place.assemblyId, line: place.line } }}>
             {[place.accession, place.assembly, place.designators].filter(Boolean).join(' ')}
           </Link>{' '}
           <Mono>{place.marking}</Mono>
-          <Faint>{[place.date && ` dated ${place.date}`, place.neighbours && ` beside ${place.neighbours.split(' ').join(', ')}`].filter(Boolean).join(',')}</Faint>
+          <Faint>{[place.date && ` dated ${place.date}`,
+            place.neighbours && ` beside ${place.neighbours.split(' ').join(', ')}`].filter(Boolean).join(',')}</Faint>
         </li>
       ))}
-      {!all && places.length > fewPlaces && <li><Button $tone="quiet" onPress={() => { setAll(true) }}>{places.length - fewPlaces} more places</Button></li>}
+      {!all && places.length > fewPlaces && <li>
+        <Button $tone="quiet" onPress={() => { setAll(true) }}>{places.length - fewPlaces} more places</Button>
+      </li>}
     </ul>
   )
 }
@@ -84,7 +97,8 @@ function Thought({ question }: { question: ToldQuestion }) {
     <>
       {question.text && <p>{question.text}</p>}
       {question.asked && <p>Asked: {question.asked}</p>}
-      <ul>{question.guesses.map((guess) => <li key={guess.id}>Perhaps <strong>{guess.text}</strong>, because {guess.reason} <Faint>{guess.by}</Faint></li>)}</ul>
+      <ul>{question.guesses.map((guess) => <li key={guess.id}>Perhaps <strong>{guess.text}</strong>,
+        because {guess.reason} <Faint>{guess.by}</Faint></li>)}</ul>
     </>
   )
 }
@@ -92,7 +106,11 @@ function Thought({ question }: { question: ToldQuestion }) {
 function Guessing({ question, onDone }: { question: ToldQuestion; onDone: () => void }) {
   const guess = useGuess()
   return (
-    <RecordForm error={guess.error} isPending={guess.isPending} action="Note the guess" onSubmit={(form) => { guess.mutate({ id: question.id, text: textOf(form, 'text'), reason: textOf(form, 'reason') }, { onSuccess: onDone }) }} onCancel={onDone}>
+    <RecordForm error={guess.error} isPending={guess.isPending} action="Note the guess"
+      onSubmit={(form) => {
+        guess.mutate({ id: question.id, text: textOf(form, 'text'), reason: textOf(form, 'reason') },
+          { onSuccess: onDone })
+      }} onCancel={onDone}>
       <FieldGrid>
         <Field label="It could be" name="text" isRequired autoFocus placeholder="an address decoder" />
         <Field label="Because" name="reason" isRequired placeholder="it sits between the processor and the memory" />
@@ -104,38 +122,47 @@ function Guessing({ question, onDone }: { question: ToldQuestion; onDone: () => 
 function Asking({ question, onDone }: { question: ToldQuestion; onDone: () => void }) {
   const change = useChangeQuestion(question.id)
   return (
-    <RecordForm error={change.error} isPending={change.isPending} action="Keep it" onSubmit={(form) => { change.mutate({ version: question.version, text: textOf(form, 'text'), asked: textOf(form, 'asked') }, { onSuccess: onDone }) }} onCancel={onDone}>
+    <RecordForm error={change.error} isPending={change.isPending} action="Keep it"
+      onSubmit={(form) => { change.mutate({ version: question.version, text: textOf(form, 'text'),
+        asked: textOf(form, 'asked') }, { onSuccess: onDone }) }} onCancel={onDone}>
       <Field label="What one sees, and what is asked" name="text" defaultValue={question.text} rows={2} autoFocus />
-      <Field label="Who is asked, and since when" name="asked" defaultValue={question.asked} placeholder="Saltmarsh Repair Club, 2026-11-20" />
+      <Field label="Who is asked, and since when" name="asked" defaultValue={question.asked}
+        placeholder="Saltmarsh Repair Club, 2026-11-20" />
     </RecordForm>
   )
 }
 
-function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown; question: ToldQuestion; onSettled: (words: string) => void; onDone: () => void }) {
+function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown; question: ToldQuestion;
+  onSettled: (words: string) => void; onDone: () => void }) {
   const answer = useAnswer()
   const [source, setSource] = useState('')
   const begun = { id: question.id, version: question.version }
   const settled = ({ recognised, machines }: Settled) => {
-    onSettled(`${unknown.subject} is settled${recognised > 0 ? `: ${String(recognised)} parts on ${String(machines)} machines are known by it now` : ''}.`)
+    onSettled(`${unknown.subject} is settled${recognised > 0
+      ? `: ${String(recognised)} parts on ${String(machines)} machines are known by it now` : ''}.`)
     onDone()
   }
   if (unknown.nameable) {
     return (
       <>
-        <Field label="Where the answer comes from" value={source} onChange={setSource} isRequired autoFocus placeholder="data book of 1983, page 212" />
+        <Field label="Where the answer comes from" value={source} onChange={setSource} isRequired autoFocus
+          placeholder="data book of 1983, page 212" />
         <TypeForm
           start={{ number: unknown.subject }}
           error={answer.error}
           isPending={answer.isPending}
           action={`Settle ${String(unknown.parts)} ${unknown.parts === 1 ? 'part' : 'parts'}`}
-          onSubmit={(type) => { answer.mutate({ ...begun, answer: type.function, source, type }, { onSuccess: settled }) }}
+          onSubmit={(type) => { answer.mutate({ ...begun, answer: type.function, source, type },
+            { onSuccess: settled }) }}
           onCancel={onDone}
         />
       </>
     )
   }
   return (
-    <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it" onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') }, { onSuccess: settled }) }} onCancel={onDone}>
+    <RecordForm error={answer.error} isPending={answer.isPending} action="Settle it"
+      onSubmit={(form) => { answer.mutate({ ...begun, answer: textOf(form, 'answer'), source: textOf(form, 'source') },
+        { onSuccess: settled }) }} onCancel={onDone}>
       <FieldGrid>
         <Field label="It is" name="answer" isRequired autoFocus />
         <Field label="Where the answer comes from" name="source" isRequired />
@@ -153,12 +180,17 @@ export function AskAbout({ machineId, onDone }: { machineId: number | null; onDo
       error={ask.error}
       isPending={ask.isPending}
       action="Ask"
-      onSubmit={(form) => { ask.mutate({ sort: textOf(form, 'sort') as Unknown['sort'], subject: textOf(form, 'subject'), text: textOf(form, 'text'), asked: textOf(form, 'asked'), machineId }, { onSuccess: onDone }) }}
+      onSubmit={(form) => {
+        ask.mutate({ sort: textOf(form, 'sort') as Unknown['sort'], subject: textOf(form, 'subject'),
+          text: textOf(form, 'text'), asked: textOf(form, 'asked'), machineId }, { onSuccess: onDone })
+      }}
       onCancel={onDone}
     >
       <FieldGrid>
-        <Sort>What sort of thing<select name="sort">{sorts.map((sort) => <option key={sort}>{sort}</option>)}</select></Sort>
-        <Field label="What it is called" name="subject" isRequired autoFocus placeholder="connector beside the supply, 9 pins" />
+        <Sort>What sort of thing<select name="sort">{sorts.map((sort) =>
+          <option key={sort}>{sort}</option>)}</select></Sort>
+        <Field label="What it is called" name="subject" isRequired autoFocus
+          placeholder="connector beside the supply, 9 pins" />
         <Field label="Who is asked, and since when" name="asked" />
       </FieldGrid>
       <Field label="What one sees, and what is asked" name="text" rows={2} />

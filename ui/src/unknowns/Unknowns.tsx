@@ -21,8 +21,10 @@ export function Unknowns({ machineId }: { machineId: number }) {
   return (
     <Part
       title="Unknowns"
-      faint={unknowns.data && `${String(open.length)} open${answered.length > 0 ? `, ${String(answered.length)} answered` : ''}`}
-      action={<>{machineId > 0 && <Link to="/library/unknowns">of the collection</Link>}{mayWrite && <Button $small onPress={() => { setAsking(true) }}>Ask about something else</Button>}</>}
+      faint={unknowns.data
+        && `${String(open.length)} open${answered.length > 0 ? `, ${String(answered.length)} answered` : ''}`}
+      action={<>{machineId > 0 && <Link to="/library/unknowns">of the collection</Link>}
+        {mayWrite && <Button $small onPress={() => { setAsking(true) }}>Ask about something else</Button>}</>}
     >
       {asking && <AskAbout machineId={machineId || null} onDone={() => { setAsking(false) }} />}
       {unknowns.error && <Notice tone="stop" word="Not listed.">{messageOf(unknowns.error)}</Notice>}
@@ -33,7 +35,10 @@ export function Unknowns({ machineId }: { machineId: number }) {
       {answered.length > 0 && (
         <details>
           <summary>{answered.length} answered</summary>
-          <ul>{answered.map((one) => <li key={one.id}><strong>{one.subject}</strong>: {one.answer} <Faint>({one.source}, {one.answeredOn})</Faint></li>)}</ul>
+          <ul>{answered.map((one) =>
+            <li key={one.id}><strong>
+              {one.subject}
+            </strong>: {one.answer} <Faint>({one.source}, {one.answeredOn})</Faint></li>)}</ul>
         </details>
       )}
     </Part>

@@ -21,7 +21,8 @@ export default function Account() {
     const same = password('wanted') === password('again')
     setDiffer(same ? {} : { again: 'The two new passwords differ.' })
     if (same) {
-      change.mutate({ current: password('current'), wanted: password('wanted') }, { onSuccess: () => { setChanging(false) } })
+      change.mutate({ current: password('current'), wanted: password('wanted') },
+        { onSuccess: () => { setChanging(false) } })
     }
   }
   return (
@@ -30,11 +31,15 @@ export default function Account() {
       <p>You are signed in as {account?.role}.</p>
       {change.isSuccess && !changing && <p role="status">Your password is changed. Your other sessions have ended.</p>}
       {changing ? (
-        <RecordForm error={change.error} wrong={differ} isPending={change.isPending} action="Change the password" onSubmit={submit} onCancel={() => { setChanging(false) }}>
+        <RecordForm error={change.error} wrong={differ} isPending={change.isPending} action="Change the password"
+          onSubmit={submit} onCancel={() => { setChanging(false) }}>
           <FieldGrid>
-            <Field label="Current password" name="current" type="password" autoComplete="current-password" isRequired autoFocus maxLength={200} />
-            <Field label="New password" name="wanted" type="password" autoComplete="new-password" isRequired maxLength={200} hint="At least ten characters" />
-            <Field label="New password once more" name="again" type="password" autoComplete="new-password" isRequired maxLength={200} />
+            <Field label="Current password" name="current" type="password" autoComplete="current-password" isRequired
+              autoFocus maxLength={200} />
+            <Field label="New password" name="wanted" type="password" autoComplete="new-password" isRequired
+              maxLength={200} hint="At least ten characters" />
+            <Field label="New password once more" name="again" type="password" autoComplete="new-password" isRequired
+              maxLength={200} />
           </FieldGrid>
         </RecordForm>
       ) : (

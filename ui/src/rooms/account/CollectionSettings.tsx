@@ -26,7 +26,8 @@ export function CollectionSettings() {
   const { name, accessionPattern, currency } = collection.data
   return (
     <>
-      <Part title="The collection" action={<Button $small onPress={() => { setEditing(true) }}>Edit the collection</Button>}>
+      <Part title="The collection"
+        action={<Button $small onPress={() => { setEditing(true) }}>Edit the collection</Button>}>
         {editing ? <Edit collection={collection.data} onDone={() => { setEditing(false) }} /> : (
           <Facts>
             <dt>Name</dt><dd>{name || 'none yet'}</dd>
@@ -49,11 +50,15 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
         <RecordForm
           {...form}
           action="Keep it"
-          onSubmit={(data) => { onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'), currency: textOf(data, 'currency') }) }}
+          onSubmit={(data) => {
+            onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'),
+              currency: textOf(data, 'currency') })
+          }}
         >
           <FieldGrid>
             <Field label="Name of the collection" name="name" defaultValue={collection.name} autoFocus />
-            <Field label="Accession numbers" name="accessionPattern" defaultValue={collection.accessionPattern} mono hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
+            <Field label="Accession numbers" name="accessionPattern" defaultValue={collection.accessionPattern} mono
+              hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
             <Field label="Currency" name="currency" defaultValue={collection.currency} maxLength={3} mono isRequired />
           </FieldGrid>
         </RecordForm>
@@ -78,33 +83,41 @@ function Numbers() {
       faint={`${String(given)} given, none of them ever again`}
       action={<Button $small onPress={() => { setWriting(true) }}>Explain gaps, or take over a register</Button>}
     >
-      {gaps.length > 0 ? <p>Passed over and not explained: <Mono>{gaps.slice(0, 60).join(', ')}</Mono>{gaps.length > 60 && ` and ${String(gaps.length - 60)} more`}</p> : <p>No number is passed over without explanation.</p>}
+      {gaps.length > 0 ? <p>Passed over and not explained: <Mono>{gaps.slice(0, 60).join(', ')}</Mono>
+        {gaps.length > 60 && ` and ${String(gaps.length - 60)} more`}</p>
+          : <p>No number is passed over without explanation.</p>}
       {writing && (
         <RecordForm
           error={take.error}
           isPending={take.isPending}
-          action={take.variables?.dryRun && take.variables.text === text && lines.length > wrong.length ? `Take over ${String(lines.length - wrong.length)} numbers` : 'See what would happen'}
+          action={take.variables?.dryRun && take.variables.text === text && lines.length > wrong.length
+            ? `Take over ${String(lines.length - wrong.length)} numbers` : 'See what would happen'}
           onSubmit={() => {
             const seen = take.data !== undefined && take.variables.dryRun && take.variables.text === text
             take.mutate({ text, dryRun: !seen }, { onSuccess: () => { if (seen) { setText(''); setWriting(false) } } })
           }}
           onCancel={() => { setWriting(false) }}
         >
-          <Field label="Numbers, a line each, with what is known of them behind a semicolon" value={text} onChange={setText} rows={6} mono autoFocus placeholder={'EH-0103; given back to the lender in 1999\nEH-0104; number passed over by mistake'} />
+          <Field label="Numbers, a line each, with what is known of them behind a semicolon" value={text}
+            onChange={setText} rows={6} mono autoFocus
+              placeholder={'EH-0103; given back to the lender in 1999\nEH-0104; number passed over by mistake'} />
           {wrong.length > 0 && (
             <Notice tone="attention" word={`${String(wrong.length)} of ${String(lines.length)} cannot be taken over.`}>
-              <ul>{wrong.slice(0, 20).map((line) => <li key={line.line}>line {line.line}, {line.number || 'no number'}: {line.wrong}</li>)}</ul>
+              <ul>{wrong.slice(0, 20).map((line) =>
+                <li key={line.line}>line {line.line}, {line.number || 'no number'}: {line.wrong}</li>)}</ul>
             </Notice>
           )}
         </RecordForm>
       )}
       {explained.length > 0 && (
         <details>
-          <summary>{explained.length === 1 ? '1 number' : `${String(explained.length)} numbers`} that no machine has today</summary>
+          <summary>{explained.length === 1 ? '1 number' : `${String(explained.length)} numbers`} that no machine has
+            today</summary>
           <Scroll>
             <ListTable>
               <thead><tr><th>Number</th><th>Why</th></tr></thead>
-              <tbody>{explained.map((one) => <tr key={one.number}><td><Mono>{one.number}</Mono></td><td>{one.note}</td></tr>)}</tbody>
+              <tbody>{explained.map((one) =>
+                <tr key={one.number}><td><Mono>{one.number}</Mono></td><td>{one.note}</td></tr>)}</tbody>
             </ListTable>
           </Scroll>
         </details>

@@ -23,7 +23,9 @@ export function People() {
   return (
     <Section aria-label="People">
       <h2>People</h2>
-      {(people.error ?? reset.error) && <Notice tone="stop" word="Not done.">{messageOf(people.error ?? reset.error)}</Notice>}
+      {(people.error ?? reset.error) && <Notice tone="stop" word="Not done.">
+        {messageOf(people.error ?? reset.error)}
+      </Notice>}
       {link && <LinkToPassOn link={link} onClose={() => { setLink(undefined) }} />}
       {inviting ? (
         <Invite onDone={(made) => { setInviting(false); if (made) setLink(made) }} />
@@ -35,7 +37,8 @@ export function People() {
           <thead><tr><th>Name</th><th>Login</th><th>Role</th><th>State</th><th>Change</th></tr></thead>
           <tbody>
             {people.data?.map((account) => (
-              <Person key={account.id} account={account} onReset={() => { reset.mutate(account.id, { onSuccess: setLink }) }} />
+              <Person key={account.id} account={account}
+                onReset={() => { reset.mutate(account.id, { onSuccess: setLink }) }} />
             ))}
           </tbody>
         </ListTable>
@@ -52,7 +55,8 @@ function Invite({ onDone }: { onDone: (link?: Link) => void }) {
       error={invite.error}
       isPending={invite.isPending}
       action="Invite"
-      onSubmit={(form) => { invite.mutate({ login: textOf(form, 'login'), name: textOf(form, 'name'), role }, { onSuccess: onDone }) }}
+      onSubmit={(form) => { invite.mutate({ login: textOf(form, 'login'), name: textOf(form, 'name'), role },
+        { onSuccess: onDone }) }}
       onCancel={() => { onDone() }}
     >
       <FieldGrid>
@@ -69,7 +73,8 @@ function LinkToPassOn({ link, onClose }: { link: Link; onClose: () => void }) {
   const address = `${window.location.origin}/welcome#${link.token}`
   return (
     <Notice tone="attention" word="Pass this on now; it is not shown again.">
-      <p>Whoever opens it sets the password of {link.account.name} ({link.account.login}). It works once, until {moment(link.expires)}.</p>
+      <p>Whoever opens it sets the password of {link.account.name} ({link.account.login}). It works once,
+        until {moment(link.expires)}.</p>
       <Address tabIndex={0} aria-label="Link">{address}</Address>
       <Button $small onPress={onClose}>It is passed on</Button>
     </Notice>

@@ -15,7 +15,8 @@ export function Person({ account, onReset }: { account: ListedAccount; onReset: 
   const change = useChangeAccount(account.id)
   const [editing, setEditing] = useState(false)
   const { name, role, version } = account
-  const state = account.disabled ? 'disabled: cannot sign in' : account.invited ? 'invited, no password set yet' : 'can sign in'
+  const state = account.disabled ? 'disabled: cannot sign in' : account.invited ? 'invited, no password set yet'
+    : 'can sign in'
   if (editing) {
     return <tr><td colSpan={5}><Edit account={account} isOwn={isOwn} onDone={() => { setEditing(false) }} /></td></tr>
   }
@@ -28,9 +29,13 @@ export function Person({ account, onReset }: { account: ListedAccount; onReset: 
       <td>
         <Buttons>
           <Button $small aria-label={`Edit ${name}`} onPress={() => { setEditing(true) }}>Edit</Button>
-          {!account.disabled && <Button $small aria-label={account.invited ? `New link for ${name}` : `Reset the password of ${name}`} onPress={onReset}>{account.invited ? 'New link' : 'Reset the password'}</Button>}
+          {!account.disabled
+            && <Button $small aria-label={account.invited ? `New link for ${name}` : `Reset the password of ${name}`}
+              onPress={onReset}>{account.invited ? 'New link' : 'Reset the password'}</Button>}
           {!isOwn && (
-            <Button $small isPending={change.isPending} aria-label={account.disabled ? `Let in again: ${name}` : `Disable ${name}`} onPress={() => { change.mutate({ name, role, disabled: !account.disabled, version }) }}>
+            <Button $small isPending={change.isPending}
+              aria-label={account.disabled ? `Let in again: ${name}` : `Disable ${name}`}
+                onPress={() => { change.mutate({ name, role, disabled: !account.disabled, version }) }}>
               {account.disabled ? 'Let in again' : 'Disable'}
             </Button>
           )}
@@ -49,7 +54,8 @@ function Edit({ account, isOwn, onDone }: { account: ListedAccount; isOwn: boole
       error={change.error}
       isPending={change.isPending}
       action="Keep"
-      onSubmit={(form) => { change.mutate({ name: textOf(form, 'name'), role, disabled: account.disabled, version: account.version }, { onSuccess: onDone }) }}
+      onSubmit={(form) => { change.mutate({ name: textOf(form, 'name'), role, disabled: account.disabled,
+        version: account.version }, { onSuccess: onDone }) }}
       onCancel={onDone}
     >
       <Field label={`Name of ${account.login}`} name="name" defaultValue={account.name} autoFocus maxLength={80} />

@@ -14,7 +14,9 @@ export function Sessions() {
   return (
     <section aria-label="Where you are signed in">
       <h2>Where you are signed in</h2>
-      {(sessions.error ?? end.error) && <Notice tone="stop" word="Not done.">{messageOf(sessions.error ?? end.error)}</Notice>}
+      {(sessions.error ?? end.error) && <Notice tone="stop" word="Not done.">
+        {messageOf(sessions.error ?? end.error)}
+      </Notice>}
       <Scroll>
         <ListTable>
           <thead><tr><th>Since</th><th>Address</th><th>Browser or program</th><th>Session</th></tr></thead>
@@ -26,7 +28,9 @@ export function Sessions() {
                 <td>{session.agent}</td>
                 <td>
                   {session.isThis ? 'this one' : (
-                    <Button $small isPending={end.isPending && end.variables === session.key} aria-label={`End the session since ${moment(session.started)}`} onPress={() => { end.mutate(session.key) }}>End it</Button>
+                    <Button $small isPending={end.isPending && end.variables === session.key}
+                      aria-label={`End the session since ${moment(session.started)}`}
+                        onPress={() => { end.mutate(session.key) }}>End it</Button>
                   )}
                 </td>
               </tr>

@@ -26,14 +26,18 @@ export default function Arrivals() {
         words={words}
         onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}
       >
-        {account?.mayKeepTheRecord && <Button $tone="main" onPress={() => void navigate('/shelves/arrivals/new')}>Receive a lot</Button>}
+        {account?.mayKeepTheRecord && <Button $tone="main" onPress={() => void navigate('/shelves/arrivals/new')}>
+          Receive a lot
+        </Button>}
       </ListHead>
-      <p><Faint>What came together, from whom and for how much. Its things become machines, go to store, or are passed on. <Link to="/shelves">Back to the shelves</Link></Faint></p>
+      <p><Faint>What came together, from whom and for how much. Its things become machines, go to store, or are passed
+        on. <Link to="/shelves">Back to the shelves</Link></Faint></p>
       {lots.error && <Notice tone="stop" word="Not listed.">{messageOf(lots.error)}</Notice>}
       {found.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>When</th><th>What arrived</th><th>How</th><th>From</th><Figure as="th">Things</Figure><Figure as="th">Cost</Figure><th>Currency</th></tr></thead>
+            <thead><tr><th>When</th><th>What arrived</th><th>How</th><th>From</th><Figure as="th">Things</Figure>
+              <Figure as="th">Cost</Figure><th>Currency</th></tr></thead>
             <tbody>
               {found.map((lot) => (
                 <tr key={lot.id}>
@@ -51,9 +55,12 @@ export default function Arrivals() {
         </Scroll>
       )}
       {lots.data && found.length === 0 && (
-        <p>{words ? <>No arrival has all of these words. <Link to="/shelves/arrivals">Show all</Link></> : 'Nothing is written down as arrived. Receive the first lot: what came together, from whom, for how much.'}</p>
+        <p>{words ? <>No arrival has all of these words. <Link to="/shelves/arrivals">Show all</Link></>
+          : 'Nothing is written down as arrived. Receive the first lot: what came together, from whom, for how much.'}</p>
       )}
-      {lots.hasNextPage && <Buttons><Button onPress={() => void lots.fetchNextPage()} isPending={lots.isFetchingNextPage}>Show earlier</Button></Buttons>}
+      {lots.hasNextPage && <Buttons>
+        <Button onPress={() => void lots.fetchNextPage()} isPending={lots.isFetchingNextPage}>Show earlier</Button>
+      </Buttons>}
     </Page>
   )
 }

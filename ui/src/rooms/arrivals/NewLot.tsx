@@ -16,7 +16,8 @@ export default function NewLot() {
         isPending={receive.isPending}
         action="Receive it, and add its things"
         leave="Back to arrivals"
-        onSubmit={(fields) => { receive.mutate({ ...fields, things: [] }, { onSuccess: ({ id }) => void navigate(`/shelves/arrivals/${String(id)}`) }) }}
+        onSubmit={(fields) => { receive.mutate({ ...fields, things: [] }, { onSuccess: ({ id }) =>
+          void navigate(`/shelves/arrivals/${String(id)}`) }) }}
         onCancel={() => void navigate('/shelves/arrivals')}
       />
     </Page>

@@ -22,7 +22,8 @@ export default function OneLot() {
   const id = Number(useParams().lotId)
   const lot = useQuery(lotQuery(id))
   if (lot.isPending) return null
-  if (!lot.data) return <Page><Title>Arrivals</Title><Notice tone="stop" word="Not read.">{messageOf(lot.error)}</Notice></Page>
+  if (!lot.data)
+    return <Page><Title>Arrivals</Title><Notice tone="stop" word="Not read.">{messageOf(lot.error)}</Notice></Page>
   return <Shown key={id} lot={lot.data} />
 }
 
@@ -39,20 +40,27 @@ function Shown({ lot }: { lot: Lot }) {
             <dt>By</dt><dd>{lot.method}{lot.party && `, from ${lot.party}`}</dd>
             <dt>On</dt><dd>{lot.arrived || 'not known'}</dd>
             {lot.priceCents !== null && <><dt>Price</dt><dd>{amountOf(lot.priceCents)} {lot.currency}</dd></>}
-            {lot.costs?.map(({ what, cents }) => <Row key={what} what={what} text={`${amountOf(cents)} ${lot.currency}`} />)}
-            {(lot.priceCents !== null || lot.costs?.length) && <><dt>Together</dt><dd><strong>{lot.cost} {lot.currency}</strong></dd></>}
+            {lot.costs?.map(({ what, cents }) =>
+              <Row key={what} what={what} text={`${amountOf(cents)} ${lot.currency}`} />)}
+            {(lot.priceCents !== null || lot.costs?.length) && <><dt>Together</dt>
+              <dd><strong>{lot.cost} {lot.currency}</strong></dd></>}
             {lot.condition && <><dt>As received</dt><dd>{lot.condition}</dd></>}
             {lot.powered && <><dt>Last ran</dt><dd>{lot.powered}</dd></>}
             {lot.cameWith && <><dt>Came with it</dt><dd>{lot.cameWith}</dd></>}
             {lot.note && <><dt>Note</dt><dd>{lot.note}</dd></>}
-            <dt>Was it worth it</dt><dd>{lot.worth.verdict ? <strong>{lot.worth.verdict}</strong> : 'No value is known yet: say of a thing what it is worth today.'}</dd>
+            <dt>Was it worth it</dt>
+              <dd>{lot.worth.verdict ? <strong>{lot.worth.verdict}</strong>
+                : 'No value is known yet: say of a thing what it is worth today.'}</dd>
           </Facts>
         </Part>
       )}
       <MeetingsOf of={{ kind: 'lot', id: lot.id }} />
       <Things lot={lot} />
       <Pictures owner={{ lot: lot.id }} />
-      <Part title="History" action={<Button $small aria-expanded={telling} onPress={() => { setTelling(!telling) }}>{telling ? 'Hide the history' : 'Show the history'}</Button>}>
+      <Part title="History"
+        action={<Button $small aria-expanded={telling} onPress={() => { setTelling(!telling) }}>
+          {telling ? 'Hide the history' : 'Show the history'}
+        </Button>}>
         {telling && <HistoryList of={{ lot: lot.id }} />}
       </Part>
     </Page>
@@ -65,9 +73,11 @@ function Row({ what, text }: { what: string; text: string }) {
 
 function Edit({ lot, onDone }: { lot: Lot; onDone: () => void }) {
   const change = useChangeLot(lot.id)
-  const names = { title: 'what arrived', method: 'how', arrived: 'when', party: 'from', condition: 'condition', note: 'note', items: 'things' }
+  const names = { title: 'what arrived', method: 'how', arrived: 'when', party: 'from', condition: 'condition',
+    note: 'note', items: 'things' }
   return (
-    <EditRecord record={lot} change={change} newerIn={({ lot: newer }) => newer && { ...lot, ...newer }} names={names} onDone={onDone}>
+    <EditRecord record={lot} change={change} newerIn={({ lot: newer }) => newer && { ...lot, ...newer }} names={names}
+      onDone={onDone}>
       {(form) => <LotForm start={lot} action="Keep it" {...form} />}
     </EditRecord>
   )

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 
-import { type Lot, type LotThing, nextNumberQuery, useThingBecomesMachine, useThingGoesToStore, useThingIsMachine } from '../../api/lots'
+import { type Lot, type LotThing, nextNumberQuery, useThingBecomesMachine, useThingGoesToStore,
+  useThingIsMachine } from '../../api/lots'
 import { placesQuery } from '../../api/machines'
 import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { RecordForm, textOf } from '../../kit/RecordForm'
@@ -44,7 +45,8 @@ function AsMachine({ lot, thing, onDone }: Props) {
       isPending={become.isPending}
       action="Enter it and take it onto the bench"
       leave="Leave it"
-      onSubmit={(fields) => { become.mutate({ ...fields, version: lot.version }, { onSuccess: ({ id }) => void navigate(`/bench/${String(id)}/arrive`) }) }}
+      onSubmit={(fields) => { become.mutate({ ...fields, version: lot.version }, { onSuccess: ({ id }) =>
+        void navigate(`/bench/${String(id)}/arrive`) }) }}
       onCancel={onDone}
     />
   )
@@ -59,7 +61,8 @@ function ToStore({ lot, thing, onDone }: Props) {
       error={go.error}
       isPending={go.isPending}
       action="Take it into store"
-      onSubmit={(fields, form) => { go.mutate({ ...fields, place: textOf(form, 'place'), version: lot.version }, { onSuccess: onDone }) }}
+      onSubmit={(fields, form) => { go.mutate({ ...fields, place: textOf(form, 'place'), version: lot.version },
+        { onSuccess: onDone }) }}
       onCancel={onDone}
     >
       <Field label="Where it is" name="place" list="places-of-thing" isRequired />
@@ -76,7 +79,8 @@ function IsKnown({ lot, thing, onDone }: Props) {
       error={link.error}
       isPending={link.isPending}
       action="It is this machine"
-      onSubmit={() => { link.mutate({ id: lot.id, thing: thing.id, version: lot.version, machineId: machineId ?? -1 }, { onSuccess: onDone }) }}
+      onSubmit={() => { link.mutate({ id: lot.id, thing: thing.id, version: lot.version, machineId: machineId ?? -1 },
+        { onSuccess: onDone }) }}
       onCancel={onDone}
     >
       <FieldGrid><PickMachine onPick={setMachineId} /></FieldGrid>

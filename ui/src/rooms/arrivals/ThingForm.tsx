@@ -7,7 +7,8 @@ import { RecordForm, textOf } from '../../kit/RecordForm'
 import { PickParty } from '../library/people/PickParty'
 
 export const thingKinds: { value: ThingFields['kind']; text: string }[] = [
-  { value: 'machine', text: 'machine' }, { value: 'board', text: 'board or card' }, { value: 'peripheral', text: 'peripheral' }, { value: 'part', text: 'part' },
+  { value: 'machine', text: 'machine' }, { value: 'board', text: 'board or card' },
+    { value: 'peripheral', text: 'peripheral' }, { value: 'part', text: 'part' },
   { value: 'media', text: 'media' }, { value: 'document', text: 'document' },
 ]
 
@@ -35,28 +36,37 @@ export function ThingForm({ start, byHand, onSubmit, ...form }: Props) {
     setWrong(odd)
     if (Object.keys(odd).length > 0) return
     onSubmit({
-      kind, title: text('title'), estimateCents: cents.estimateCents ?? null, valueCents: cents.valueCents ?? null, valueNote: text('valueNote'), note: text('note'),
+      kind, title: text('title'), estimateCents: cents.estimateCents ?? null, valueCents: cents.valueCents ?? null,
+        valueNote: text('valueNote'), note: text('note'),
       handCents: byHand ? (cents.handCents ?? null) : (start?.handCents ?? null),
-      passedOn: passing ? text('passedOn') : '', passedTo: passing ? party : null, passedForCents: passing ? (cents.passedForCents ?? null) : null,
+      passedOn: passing ? text('passedOn') : '', passedTo: passing ? party : null,
+        passedForCents: passing ? (cents.passedForCents ?? null) : null,
     })
   }
   return (
     <RecordForm {...form} wrong={wrong} onSubmit={submit}>
       <FieldGrid>
-        <Field label="What it is" name="title" defaultValue={start?.title} placeholder="Memory card, 384 KB" isRequired autoFocus />
+        <Field label="What it is" name="title" defaultValue={start?.title} placeholder="Memory card, 384 KB" isRequired
+          autoFocus />
         <Choice label="Kind" value={kind} options={thingKinds} onChange={setKind} />
-        <Field label="Estimate when it came" name="estimateCents" defaultValue={amountOf(start?.estimateCents)} inputMode="decimal" mono />
-        {byHand && <Field label="Share of the cost, by hand" name="handCents" defaultValue={amountOf(start?.handCents)} inputMode="decimal" mono />}
-        <Field label="Worth today" name="valueCents" defaultValue={amountOf(start?.valueCents)} inputMode="decimal" mono />
+        <Field label="Estimate when it came" name="estimateCents" defaultValue={amountOf(start?.estimateCents)}
+          inputMode="decimal" mono />
+        {byHand && <Field label="Share of the cost, by hand" name="handCents" defaultValue={amountOf(start?.handCents)}
+          inputMode="decimal" mono />}
+        <Field label="Worth today" name="valueCents" defaultValue={amountOf(start?.valueCents)} inputMode="decimal"
+          mono />
         <Field label="How one knows" name="valueNote" defaultValue={start?.valueNote} />
         <Field label="Note" name="note" defaultValue={start?.note} />
       </FieldGrid>
       {!inCollection && <Tick label="It was passed on" isOn={passing} onChange={setPassing} />}
       {passing && (
         <FieldGrid>
-          <Field label="Passed on when" name="passedOn" defaultValue={start?.passedOn} placeholder="2026-05" isRequired mono />
-          <PickParty label="To" name="passedTo" start={{ id: start?.passedTo ?? null, name: start?.party ?? '' }} onPick={setParty} />
-          <Field label="For how much" name="passedForCents" defaultValue={amountOf(start?.passedForCents)} inputMode="decimal" mono />
+          <Field label="Passed on when" name="passedOn" defaultValue={start?.passedOn} placeholder="2026-05" isRequired
+            mono />
+          <PickParty label="To" name="passedTo" start={{ id: start?.passedTo ?? null, name: start?.party ?? '' }}
+            onPick={setParty} />
+          <Field label="For how much" name="passedForCents" defaultValue={amountOf(start?.passedForCents)}
+            inputMode="decimal" mono />
         </FieldGrid>
       )}
     </RecordForm>

@@ -25,7 +25,8 @@ export function Things({ lot }: { lot: Lot }) {
   const done = () => { setDoing(undefined) }
   const byHand = lot.spread === 'hand'
   return (
-    <Part title="Things of the lot" action={mayEdit && <Button $small onPress={() => { setAdding(true) }}>Add a thing</Button>}>
+    <Part title="Things of the lot"
+      action={mayEdit && <Button $small onPress={() => { setAdding(true) }}>Add a thing</Button>}>
       {lot.spreadProblem && <Notice tone="attention" word="Not spread.">{capital(lot.spreadProblem)}.</Notice>}
       {lot.things.length === 0 && !adding && <p>Nothing is listed yet. Add what came, a thing at a time.</p>}
       {lot.things.length > 0 && (
@@ -33,7 +34,9 @@ export function Things({ lot }: { lot: Lot }) {
           <ListTable>
             <thead>
               <tr>
-                <th>Thing</th><th>Kind</th><Figure as="th">Estimate, {lot.currency}</Figure><Figure as="th">Share, {lot.currency}</Figure><Figure as="th">Worth today, {lot.currency}</Figure><th>What became of it</th>
+                <th>Thing</th><th>Kind</th><Figure as="th">Estimate, {lot.currency}</Figure>
+                  <Figure as="th">Share, {lot.currency}</Figure><Figure as="th">Worth today, {lot.currency}</Figure>
+                    <th>What became of it</th>
                 {mayEdit && <th><span className="only-read">Do</span></th>}
               </tr>
             </thead>
@@ -46,7 +49,9 @@ export function Things({ lot }: { lot: Lot }) {
                   <Figure>{thing.share}</Figure>
                   <Figure>{amountOf(thing.valueCents)}</Figure>
                   <td><Fate thing={thing} /></td>
-                  {mayEdit && <td><Do lot={lot} thing={thing} onDo={(what) => { setDoing({ thing: thing.id, what }) }} /></td>}
+                  {mayEdit && <td>
+                    <Do lot={lot} thing={thing} onDo={(what) => { setDoing({ thing: thing.id, what }) }} />
+                  </td>}
                 </tr>
               ))}
             </tbody>
@@ -64,7 +69,8 @@ export function Things({ lot }: { lot: Lot }) {
       )}
       {lot.things.filter(({ id }) => id === doing?.thing).map((thing) => (
         <Below key={thing.id}>
-          {doing?.what === 'place' ? <PlaceThing lot={lot} thing={thing} onDone={done} /> : <Change lot={lot} thing={thing} onDone={done} />}
+          {doing?.what === 'place' ? <PlaceThing lot={lot} thing={thing} onDone={done} />
+            : <Change lot={lot} thing={thing} onDone={done} />}
         </Below>
       ))}
       {adding && (
@@ -95,10 +101,15 @@ function Do({ lot, thing, onDo }: { lot: Lot; thing: LotThing; onDo: (what: Doin
   const placed = thing.machineId !== null || thing.assemblyId !== null || thing.passedOn !== ''
   return (
     <>
-      {!placed && <Button $tone="quiet" aria-label={`Place ${thing.title}`} onPress={() => { onDo('place') }}>Place</Button>}
+      {!placed && <Button $tone="quiet" aria-label={`Place ${thing.title}`} onPress={() => { onDo('place') }}>
+        Place
+      </Button>}
       <Button $tone="quiet" aria-label={`Change ${thing.title}`} onPress={() => { onDo('change') }}>Change</Button>
       {thing.machineId !== null && (
-        <Button $tone="quiet" aria-label={`Unlink ${thing.title} from ${thing.accession}`} onPress={() => { unlink.mutate({ id: lot.id, thing: thing.id, version: lot.version, machineId: 0 }) }}>Unlink</Button>
+        <Button $tone="quiet" aria-label={`Unlink ${thing.title} from ${thing.accession}`}
+          onPress={() => {
+            unlink.mutate({ id: lot.id, thing: thing.id, version: lot.version, machineId: 0 })
+          }}>Unlink</Button>
       )}
       {unlink.error && <Notice tone="stop" word="Not unlinked.">{messageOf(unlink.error)}</Notice>}
     </>
@@ -119,7 +130,9 @@ function Change({ lot, thing, onDone }: { lot: Lot; thing: LotThing; onDone: () 
         onSubmit={(fields) => { change.mutate({ ...fields, version: lot.version }, { onSuccess: onDone }) }}
         onCancel={onDone}
       />
-      <div><Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(lot.version, { onSuccess: onDone }) }}>Entered by mistake: take it out of the lot</Button></div>
+      <div><Button $tone="quiet" isPending={strike.isPending}
+        onPress={() => { strike.mutate(lot.version, { onSuccess: onDone }) }}>Entered by mistake: take it out of the
+          lot</Button></div>
       {strike.error && <Notice tone="stop" word="Not taken out.">{messageOf(strike.error)}</Notice>}
     </>
   )

@@ -32,7 +32,9 @@ export function MachineHead({ machine }: { machine: Machine }) {
       </Line>
       <Below>{[what, serial, machine.place].filter(Boolean).join(' · ')}</Below>
       {machine.provenance && <Below>{machine.provenance}</Below>}
-      {telling && <Telling aria-label={`History of ${machine.accession}`}><HistoryList of={{ machine: machine.id }} /></Telling>}
+      {telling && <Telling aria-label={`History of ${machine.accession}`}>
+        <HistoryList of={{ machine: machine.id }} />
+      </Telling>}
     </div>
   )
 }

@@ -42,7 +42,9 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
     <Layout>
       <StageRail
         machineId={machine.id}
-        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver, 'take-stock': reckoning.machine?.stage, identify: identified.data, 'open-up': opened.data?.stage, judge: condition.data?.stage }}
+        states={{ arrive: dossier.data?.stages.arrive, 'look-over': dossier.data?.stages.lookOver,
+          'take-stock': reckoning.machine?.stage, identify: identified.data, 'open-up': opened.data?.stage,
+            judge: condition.data?.stage }}
       />
       <Middle>
         <MachineHead machine={machine} />
@@ -56,15 +58,20 @@ export function MachineOnBench({ machine }: { machine: Machine }) {
         ) : stage.path === 'take-stock' ? (
           assemblies.data && <TakeStock machine={machine} assemblies={assemblies.data} reckoning={reckoning} />
         ) : stage.path === 'identify' ? (
-          assemblies.data && <Suspense fallback={null}><Identify machine={machine} assemblies={assemblies.data} /></Suspense>
+          assemblies.data && <Suspense fallback={null}>
+            <Identify machine={machine} assemblies={assemblies.data} />
+          </Suspense>
         ) : stage.path === 'open-up' ? (
-          assemblies.data && <Suspense fallback={null}><OpenUp machine={machine} assemblies={assemblies.data} /></Suspense>
+          assemblies.data && <Suspense fallback={null}>
+            <OpenUp machine={machine} assemblies={assemblies.data} />
+          </Suspense>
         ) : stage.path === 'judge' ? (
           <Suspense fallback={null}><Judge machine={machine} /></Suspense>
         ) : (
           dossier.data && (
             <Suspense fallback={null}>
-              {stage.path === 'arrive' ? <Arrive machine={machine} dossier={dossier.data} /> : <LookOver machine={machine} dossier={dossier.data} />}
+              {stage.path === 'arrive' ? <Arrive machine={machine} dossier={dossier.data} />
+                : <LookOver machine={machine} dossier={dossier.data} />}
             </Suspense>
           )
         )}

@@ -25,7 +25,8 @@ export default function PrintView() {
 
 function Dossier({ machine, assemblies }: { machine: Machine; assemblies: FittedAssembly[] }) {
   const reckoning = useReckoning({ machine: machine.id }, machine.version, assemblies)
-  const facts = [machine.maker, machine.model, machine.serial && `serial ${machine.serial}`, machine.place].filter(Boolean).join(' · ')
+  const facts = [machine.maker, machine.model, machine.serial && `serial ${machine.serial}`,
+    machine.place].filter(Boolean).join(' · ')
   return (
     <Paper>
       <OnScreen>
@@ -46,14 +47,16 @@ function Dossier({ machine, assemblies }: { machine: Machine; assemblies: Fitted
           ))}
         </tbody>
       </Verdicts>
-      {assemblies.map((assembly) => <Board key={assembly.id} assembly={assembly} reckoned={reckoning.board(assembly.id)} />)}
+      {assemblies.map((assembly) =>
+        <Board key={assembly.id} assembly={assembly} reckoned={reckoning.board(assembly.id)} />)}
     </Paper>
   )
 }
 
 function Board({ assembly, reckoned }: { assembly: FittedAssembly; reckoned: BoardReckoning | undefined }) {
   const { title, part, rev, serial, slot, revision } = assembly
-  const facts = [part && `part ${part}`, rev && `rev ${rev}`, serial && `serial ${serial}`, slot && `slot ${slot}`, `sheet revision ${String(revision)}`]
+  const facts = [part && `part ${part}`, rev && `rev ${rev}`, serial && `serial ${serial}`, slot && `slot ${slot}`,
+    `sheet revision ${String(revision)}`]
   return (
     <section aria-label={title}>
       <h2>{title}</h2>

@@ -18,7 +18,8 @@ const marks: Record<StageState['state'], MarkKind> = {
 }
 
 /** The ten stages down the left edge, each with its state as shape and word. */
-export function StageRail({ machineId, states }: { machineId: number; states: Record<string, StageState | undefined> }) {
+export function StageRail({ machineId, states }: { machineId: number;
+  states: Record<string, StageState | undefined> }) {
   const current = useParams().stage
   const navigate = useNavigate()
   const at = stages.findIndex(({ path }) => path === current)

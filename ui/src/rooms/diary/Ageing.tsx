@@ -14,7 +14,8 @@ import { Faint, Page, Title } from '../../kit/Page'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 import { readIntervals, writeIntervals } from './intervals'
 
-const consequences = { looks: 'changes only how it looks', data: 'loses data', stops: 'stops the machine', spreads: 'spreads to its neighbours', hurts: 'may hurt somebody' } as const
+const consequences = { looks: 'changes only how it looks', data: 'loses data', stops: 'stops the machine',
+  spreads: 'spreads to its neighbours', hurts: 'may hurt somebody' } as const
 
 /** How often parts that age are looked at in this collection, each with how one knows. */
 export default function Ageing() {
@@ -25,21 +26,25 @@ export default function Ageing() {
   return (
     <Page>
       <Title><Link to="/diary/open-first">What to open first</Link> / How often</Title>
-      <p><Faint>The numbers ship with the product, most as rules of thumb. A collection that knows better changes them; a harsh climate, said of a place in <Link to="/stores/places">Places</Link>, shortens them.</Faint></p>
+      <p><Faint>The numbers ship with the product, most as rules of thumb. A collection that knows better changes them;
+        a harsh climate, said of a place in <Link to="/stores/places">Places</Link>, shortens them.</Faint></p>
       {classes.error && <Notice tone="stop" word="Not listed.">{messageOf(classes.error)}</Notice>}
       {edited && <Edit key={edited.key} one={edited} onDone={() => { setEditing(undefined) }} />}
       <Scroll>
         <ListTable>
-          <thead><tr><th>What ages</th><th>Look every</th><th>What happens</th><Figure as="th">Minutes</Figure><th>How one knows</th><th><span className="only-read">Edit</span></th></tr></thead>
+          <thead><tr><th>What ages</th><th>Look every</th><th>What happens</th><Figure as="th">Minutes</Figure>
+            <th>How one knows</th><th><span className="only-read">Edit</span></th></tr></thead>
           <tbody>
             {classes.data?.map((one) => (
               <tr key={one.key}>
                 <td><strong>{one.name}</strong>{!one.shipped && <><br /><Faint>changed here</Faint></>}</td>
-                <td>{one.intervals.map(({ fromYears, months }) => (fromYears === 0 ? `${String(months)} months` : `${String(months)} from ${String(fromYears)} years on`)).join(', ')}</td>
+                <td>{one.intervals.map(({ fromYears, months }) => (fromYears === 0 ? `${String(months)} months`
+                  : `${String(months)} from ${String(fromYears)} years on`)).join(', ')}</td>
                 <td>{one.happens}; <Faint>{consequences[one.consequence]}</Faint></td>
                 <Figure>{one.minutes}</Figure>
                 <td>{one.source}</td>
-                <td>{mayChange && <Button $tone="quiet" aria-label={`Edit ${one.name}`} onPress={() => { setEditing(one.key) }}>Edit</Button>}</td>
+                <td>{mayChange && <Button $tone="quiet" aria-label={`Edit ${one.name}`}
+                  onPress={() => { setEditing(one.key) }}>Edit</Button>}</td>
               </tr>
             ))}
           </tbody>
@@ -54,7 +59,8 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
   const [consequence, setConsequence] = useState(one.consequence)
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
-    <EditRecord record={one} change={change} newerIn={(newer) => newer.ageingClass} names={{ name: 'name', happens: 'what happens', source: 'how one knows', minutes: 'minutes' }} onDone={onDone}>
+    <EditRecord record={one} change={change} newerIn={(newer) => newer.ageingClass}
+      names={{ name: 'name', happens: 'what happens', source: 'how one knows', minutes: 'minutes' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm
           {...form}
@@ -68,20 +74,26 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
             }
             setWrong({})
             onSubmit({
-              key: one.key, name: textOf(data, 'name'), happens: textOf(data, 'happens'), source: textOf(data, 'source'), minutes: Number(textOf(data, 'minutes')) || one.minutes, consequence,
+              key: one.key, name: textOf(data, 'name'), happens: textOf(data, 'happens'),
+                source: textOf(data, 'source'), minutes: Number(textOf(data, 'minutes')) || one.minutes, consequence,
               intervals,
             })
           }}
         >
           <FieldGrid>
             <Field label="Name" name="name" defaultValue={one.name} isRequired autoFocus />
-            <Choice label="When it fails, it" value={consequence} options={Object.entries(consequences).map(([value, text]) => ({ value: value as OwnClass['consequence'], text }))} onChange={setConsequence} />
-            <Field label="Minutes to look at one" name="minutes" defaultValue={String(one.minutes)} inputMode="numeric" />
+            <Choice label="When it fails, it" value={consequence}
+              options={Object.entries(consequences).map(([value, text]) => ({ value: value as OwnClass['consequence'],
+                text }))} onChange={setConsequence} />
+            <Field label="Minutes to look at one" name="minutes" defaultValue={String(one.minutes)}
+              inputMode="numeric" />
           </FieldGrid>
-          <Field label="From age in years: months between looks" name="intervals" defaultValue={writeIntervals(one.intervals)} rows={3} mono hint="A line each, the first from 0 on" />
+          <Field label="From age in years: months between looks" name="intervals"
+            defaultValue={writeIntervals(one.intervals)} rows={3} mono hint="A line each, the first from 0 on" />
           <FieldGrid>
             <Field label="What happens to it" name="happens" defaultValue={one.happens} />
-            <Field label="How one knows" name="source" defaultValue={one.source} isRequired hint="A source, or that it is a rule of thumb" />
+            <Field label="How one knows" name="source" defaultValue={one.source} isRequired
+              hint="A source, or that it is a rule of thumb" />
           </FieldGrid>
         </RecordForm>
       )}

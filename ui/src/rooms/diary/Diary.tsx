@@ -26,11 +26,15 @@ function OpenData() {
   const open = useQuery(openDataQuery).data ?? []
   if (open.length === 0) return null
   return (
-    <Part title="Personal data of former owners" faint={open.length === 1 ? '1 to decide or to carry out' : `${String(open.length)} to decide or to carry out`}>
+    <Part title="Personal data of former owners"
+      faint={open.length === 1 ? '1 to decide or to carry out' : `${String(open.length)} to decide or to carry out`}>
       <ul>
         {open.map((data) => (
           <li key={data.id}>
-            <Link to={`/bench/${String(data.machineId)}/arrive`}>{data.accession}</Link> {data.medium}: {data.decision === 'open' ? 'to be decided' : `${data.decision}, decided by ${data.decidedBy}, not carried out yet`} <Faint>(found {data.foundOn})</Faint>
+            <Link to={`/bench/${String(data.machineId)}/arrive`}>
+              {data.accession}
+            </Link> {data.medium}: {data.decision === 'open' ? 'to be decided'
+              : `${data.decision}, decided by ${data.decidedBy}, not carried out yet`} <Faint>(found {data.foundOn})</Faint>
           </li>
         ))}
       </ul>

@@ -27,18 +27,30 @@ export default function OpenFirst() {
         <Title>What to open first</Title>
         <Hours><Field label="Hours this month" value={hours} onChange={setHours} inputMode="decimal" /></Hours>
       </PageHead>
-      <p><Faint>An order, not a probability: months since the last look, by how often a part of that age should be looked at, times what happens when it fails. <Link to="/diary/ageing">How often, and why</Link></Faint></p>
+      <p><Faint>An order, not a probability: months since the last look, by how often a part of that age should be
+        looked at, times what happens when it fails. <Link to="/diary/ageing">How often, and why</Link></Faint></p>
       {plan.error && <Notice tone="stop" word="Not planned.">{messageOf(plan.error)}</Notice>}
       {plan.data && (
-        <Part title={`In ${inHours(minutes)}`} faint={`${machines(plan.data.openings.length)}, ${inHours(plan.data.minutes)}; ${String(plan.data.waiting)} more wait`}>
-          {plan.data.openings.length === 0 && <p>{plan.data.waiting > 0 ? 'The time is too short for any of them; a machine takes three quarters of an hour and more.' : 'Nothing is overdue.'}</p>}
+        <Part title={`In ${inHours(minutes)}`}
+          faint={`${machines(plan.data.openings.length)}, ${inHours(plan.data.minutes)}; ${String(
+            plan.data.waiting)} more wait`}>
+          {plan.data.openings.length === 0 && <p>
+            {plan.data.waiting > 0
+              ? 'The time is too short for any of them; a machine takes three quarters of an hour and more.'
+                : 'Nothing is overdue.'}
+          </p>}
           <Openings>
             {plan.data.openings.map(({ machine, minutes: takes, timed, look, more }) => (
               <li key={machine.id}>
-                <strong><Link to={`/bench/${String(machine.id)}/judge`}>{machine.accession} {machine.name}</Link></strong>{' '}
-                <Faint>{[machine.place, `${inHours(takes)}${timed ? ', as timed last time' : ''}`].filter(Boolean).join(' · ')}</Faint>
+                <strong><Link
+                  to={`/bench/${String(machine.id)}/judge`}>{machine.accession} {machine.name}</Link></strong>{' '}
+                <Faint>{[machine.place, `${inHours(takes)}${timed ? ', as timed last time' : ''}`].filter(Boolean)
+                  .join(' · ')}</Faint>
                 <ul>
-                  {look.map((risk) => <li key={`${String(risk.assemblyId)} ${String(risk.line)} ${risk.class}`}>{risk.place === risk.board ? risk.board : `${risk.board}, ${risk.place}`}: {risk.why}</li>)}
+                  {look.map((risk) =>
+                    <li key={`${String(risk.assemblyId)} ${String(
+                      risk.line)} ${risk.class}`}>{risk.place === risk.board ? risk.board
+                        : `${risk.board}, ${risk.place}`}: {risk.why}</li>)}
                   {more > 0 && <li>and {more} more</li>}
                 </ul>
               </li>
@@ -46,11 +58,15 @@ export default function OpenFirst() {
           </Openings>
         </Part>
       )}
-      <Part title="The whole order" faint={first && `${first.due.toLocaleString('en')} of ${first.total.toLocaleString('en')} overdue`}>
+      <Part title="The whole order"
+        faint={first && `${first.due.toLocaleString('en')} of ${first.total.toLocaleString('en')} overdue`}>
         {risks.error && <Notice tone="stop" word="Not ranked.">{messageOf(risks.error)}</Notice>}
-        {first?.total === 0 && <p>Nothing on the sheets is known to age. Batteries, safety capacitors, belts and the like are found by their lines.</p>}
+        {first?.total === 0 && <p>Nothing on the sheets is known to age. Batteries, safety capacitors, belts and the
+          like are found by their lines.</p>}
         <RiskList withMachine risks={risks.data?.pages.flatMap((page) => page.risks) ?? []} />
-        {risks.hasNextPage && <Buttons><Button isPending={risks.isFetchingNextPage} onPress={() => void risks.fetchNextPage()}>Show more</Button></Buttons>}
+        {risks.hasNextPage && <Buttons>
+          <Button isPending={risks.isFetchingNextPage} onPress={() => void risks.fetchNextPage()}>Show more</Button>
+        </Buttons>}
       </Part>
     </Page>
   )

@@ -11,5 +11,6 @@ export function minutesOf(hours: string): number {
 /** Minutes as people say them: 3 h 35 min. */
 export function inHours(minutes: number): string {
   const hours = Math.floor(minutes / 60)
-  return [hours > 0 && `${String(hours)} h`, minutes % 60 > 0 && `${String(minutes % 60)} min`].filter(Boolean).join(' ') || '0 min'
+  return [hours > 0 && `${String(hours)} h`, minutes % 60 > 0 && `${String(minutes % 60)} min`].filter(Boolean)
+    .join(' ') || '0 min'
 }

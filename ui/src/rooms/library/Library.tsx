@@ -65,7 +65,8 @@ export default function Library() {
         />
       )}
       {name.data && !naming && (
-        <p role="status">{name.data.number} is named; {String(name.data.recognised)} parts on all sheets are known by it now.</p>
+        <p role="status">{name.data.number} is named; {String(name.data.recognised)} parts on all sheets are known by
+          it now.</p>
       )}
       {types.error && <Notice tone="stop" word="Not listed.">{messageOf(types.error)}</Notice>}
       {detail && <TypeDetail key={detail.number} type={detail} onClose={() => { choose('') }} />}
@@ -77,7 +78,8 @@ export default function Library() {
             : 'The collection has named no type of its own yet. Type the start of a number, as 27 or 74LS, to look up the built-in ones; name a type here, or on an unknown line of a sheet with Alt+N.'}
         </p>
       )}
-      {!start && types.data && types.data.length > 0 && <Faint>The collection's own types. Type the start of a number to look up the built-in ones.</Faint>}
+      {!start && types.data && types.data.length > 0 && <Faint>The collection's own types. Type the start of a number
+        to look up the built-in ones.</Faint>}
     </Page>
   )
 }

@@ -29,15 +29,22 @@ export function PackForm({ onDone }: { onDone: () => void }) {
         hint="The columns number, class and function are needed. Nothing is taken over before you have seen what would be done."
       />
       <Buttons>
-        <input type="file" accept=".csv,text/csv,text/plain" aria-label="File of a reference pack" onChange={(event) => { void event.target.files?.[0]?.text().then(setText) }} />
-        <Button type="submit" $tone="main" isPending={look.isPending} isDisabled={text.trim() === ''}>See what it would do</Button>
-        {look.data && wrong === 0 && !take.data?.taken && <Button isPending={take.isPending} onPress={() => { take.mutate({ text, dry: false }) }}>Take it over</Button>}
+        <input type="file" accept=".csv,text/csv,text/plain" aria-label="File of a reference pack"
+          onChange={(event) => { void event.target.files?.[0]?.text().then(setText) }} />
+        <Button type="submit" $tone="main" isPending={look.isPending} isDisabled={text.trim() === ''}>
+          See what it would do
+        </Button>
+        {look.data && wrong === 0 && !take.data?.taken && <Button isPending={take.isPending}
+          onPress={() => { take.mutate({ text, dry: false }) }}>Take it over</Button>}
         <Button onPress={onDone}>{take.data?.taken ? 'Close' : 'Leave it'}</Button>
       </Buttons>
-      {(look.error ?? take.error) && <Notice tone="stop" word="Not taken over.">{messageOf(look.error ?? take.error)}</Notice>}
+      {(look.error ?? take.error) && <Notice tone="stop" word="Not taken over.">
+        {messageOf(look.error ?? take.error)}
+      </Notice>}
       {rows.length > 0 && (
         <p role="status">
-          {take.data?.taken ? `Taken over; ${String(take.data.recognised)} parts on all sheets are known by it now: ` : wrong > 0 ? `${String(wrong)} lines are wrong, so nothing would be taken over: ` : 'It would do this: '}
+          {take.data?.taken ? `Taken over; ${String(take.data.recognised)} parts on all sheets are known by it now: `
+            : wrong > 0 ? `${String(wrong)} lines are wrong, so nothing would be taken over: ` : 'It would do this: '}
           {count('new')} new, {count('changed')} changed, {count('same')} the same.
         </p>
       )}
@@ -47,7 +54,8 @@ export function PackForm({ onDone }: { onDone: () => void }) {
             <thead><tr><th>Line</th><th>Number</th><th>State</th><th>Why</th></tr></thead>
             <tbody>
               {rows.filter(({ state }) => state !== 'same').slice(0, 200).map((row) => (
-                <tr key={row.line}><td>{row.line}</td><td>{row.number}</td><td>{row.state === 'wrong' && <Mark kind="problem" />} {row.state}</td><td>{row.why}</td></tr>
+                <tr key={row.line}><td>{row.line}</td><td>{row.number}</td>
+                  <td>{row.state === 'wrong' && <Mark kind="problem" />} {row.state}</td><td>{row.why}</td></tr>
               ))}
             </tbody>
           </ListTable>

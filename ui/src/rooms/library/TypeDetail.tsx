@@ -24,9 +24,12 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
   return (
     <Panel aria-label={type.number}>
       <h2>{type.number}</h2>
-      <p>{[type.function, type.family, type.package].filter(Boolean).join(', ')}. <Faint>Source: {type.source}.</Faint></p>
+      <p>{[type.function, type.family, type.package].filter(Boolean)
+        .join(', ')}. <Faint>Source: {type.source}.</Faint></p>
       {own?.clockMHz ? <p>Rated clock {own.clockMHz} MHz.</p> : null}
-      {own?.maker && <p>Made by <Link to={`/library/makers?search=${encodeURIComponent(own.maker)}`}>{own.maker}</Link>.</p>}
+      {own?.maker && <p>Made by <Link to={`/library/makers?search=${encodeURIComponent(own.maker)}`}>
+        {own.maker}
+      </Link>.</p>}
       {own?.currents && <p>Draws {own.currents} mA, typically and at most.</p>}
       {own?.substitutes && <p>In its place: {own.substitutes}.</p>}
       {own?.ageing && <p>Ages: {own.ageing}.</p>}
@@ -37,7 +40,9 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       <ul>
         {found.data?.map((line) => (
           <li key={`${String(line.assemblyId)} ${String(line.line)}`}>
-            {line.machineId ? <Link to={`/bench/${String(line.machineId)}/take-stock`}>{line.accession} {line.machine}</Link> : <Link to={`/stores/${String(line.assemblyId)}`}>in no machine</Link>}
+            {line.machineId
+              ? <Link to={`/bench/${String(line.machineId)}/take-stock`}>{line.accession} {line.machine}</Link>
+                : <Link to={`/stores/${String(line.assemblyId)}`}>in no machine</Link>}
             {', '}{line.assembly}, line {line.line}: {line.count} x <code>{line.marking}</code>
           </li>
         ))}
@@ -46,7 +51,9 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
       <Buttons>
         {own && account?.mayWriteSheets && <Button onPress={() => { setEditing(true) }}>Edit the type</Button>}
         {own && account?.mayKeepTheRecord && (
-          <Button isPending={forget.isPending} onPress={() => { forget.mutate(own, { onSuccess: onClose }) }}>Take it out of the library</Button>
+          <Button isPending={forget.isPending} onPress={() => { forget.mutate(own, { onSuccess: onClose }) }}>
+            Take it out of the library
+          </Button>
         )}
         <Button onPress={onClose}>Close</Button>
       </Buttons>
@@ -56,7 +63,8 @@ export function TypeDetail({ type, onClose }: { type: LibraryType; onClose: () =
 
 const names: Partial<Record<keyof OwnType, string>> = {
   number: 'number', function: 'what it does', class: 'class', words: 'words', bits: 'bits', package: 'package',
-  clockMHz: 'rated clock', typicalMilliamps: 'current', notes: 'notes', maker: 'maker', currents: 'current by rail', ageing: 'how it ages', substitutes: 'what can take its place', documents: 'documents',
+  clockMHz: 'rated clock', typicalMilliamps: 'current', notes: 'notes', maker: 'maker', currents: 'current by rail',
+    ageing: 'how it ages', substitutes: 'what can take its place', documents: 'documents',
 }
 
 function EditType({ own, onDone }: { own: OwnType; onDone: () => void }) {

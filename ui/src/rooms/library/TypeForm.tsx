@@ -45,24 +45,32 @@ export function TypeForm({ start, onSubmit, ...form }: Props) {
       number: text('number'), function: text('function'), class: kind, package: text('package'), notes: text('notes'),
       words: isMemory ? figure('words') : 0, bits: isMemory ? figure('bits') : 0,
       clockMHz: figure('clockMHz'), typicalMilliamps: figure('typicalMilliamps'),
-      maker: text('maker'), currents: text('currents'), ageing: text('ageing'), substitutes: text('substitutes'), documents: text('documents'),
+      maker: text('maker'), currents: text('currents'), ageing: text('ageing'), substitutes: text('substitutes'),
+        documents: text('documents'),
     })
   }
   const written = (value: number | undefined) => (value ? String(value) : '')
   return (
     <RecordForm {...form} wrong={notFigures} onSubmit={submit}>
       <FieldGrid>
-        <Field label="Device number" name="number" defaultValue={start.number} placeholder="HX9040" isRequired autoFocus={!start.number} mono hint="Without speed and package" />
-        <Field label="What it does" name="function" defaultValue={start.function} placeholder="processor, 8 bits" isRequired autoFocus={Boolean(start.number)} />
+        <Field label="Device number" name="number" defaultValue={start.number} placeholder="HX9040" isRequired
+          autoFocus={!start.number} mono hint="Without speed and package" />
+        <Field label="What it does" name="function" defaultValue={start.function} placeholder="processor, 8 bits"
+          isRequired autoFocus={Boolean(start.number)} />
         <Choice label="Class" value={kind} options={classes} onChange={setKind} />
-        {isMemory && <Field label="Words" name="words" defaultValue={written(start.words)} inputMode="numeric" placeholder="16384" />}
-        {isMemory && <Field label="Bits in a word" name="bits" defaultValue={written(start.bits)} inputMode="numeric" placeholder="8" />}
+        {isMemory && <Field label="Words" name="words" defaultValue={written(start.words)} inputMode="numeric"
+          placeholder="16384" />}
+        {isMemory && <Field label="Bits in a word" name="bits" defaultValue={written(start.bits)} inputMode="numeric"
+          placeholder="8" />}
         <Field label="Package" name="package" defaultValue={start.package} placeholder="DIP-40" />
         <Field label="Rated clock, MHz" name="clockMHz" defaultValue={written(start.clockMHz)} inputMode="decimal" />
-        <Field label="Typical +5 V current, mA" name="typicalMilliamps" defaultValue={written(start.typicalMilliamps)} inputMode="decimal" />
-        <Field label="Current by rail, mA" name="currents" defaultValue={start.currents} placeholder="+5 180/260, +12 20" mono hint="Typically / at most" />
+        <Field label="Typical +5 V current, mA" name="typicalMilliamps" defaultValue={written(start.typicalMilliamps)}
+          inputMode="decimal" />
+        <Field label="Current by rail, mA" name="currents" defaultValue={start.currents}
+          placeholder="+5 180/260, +12 20" mono hint="Typically / at most" />
         <Field label="Maker" name="maker" defaultValue={start.maker} />
-        <Field label="What can take its place" name="substitutes" defaultValue={start.substitutes} placeholder="HX9040A, HX9050" mono />
+        <Field label="What can take its place" name="substitutes" defaultValue={start.substitutes}
+          placeholder="HX9040A, HX9050" mono />
         <Field label="How it ages" name="ageing" defaultValue={start.ageing} placeholder="loses its charge" />
       </FieldGrid>
       <Field label="Documents, one a line" name="documents" defaultValue={start.documents} rows={2} />

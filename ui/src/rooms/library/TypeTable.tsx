@@ -6,7 +6,8 @@ import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { font } from '../../theme'
 
 /** Types as a table; a number pressed shows where the type occurs. */
-export function TypeTable({ types, chosen, onChoose }: { types: LibraryType[]; chosen: string; onChoose: (number: string) => void }) {
+export function TypeTable({ types, chosen, onChoose }: { types: LibraryType[]; chosen: string;
+  onChoose: (number: string) => void }) {
   return (
     <Scroll>
       <ListTable>

@@ -16,11 +16,14 @@ type FacetProps = {
 /** How many values a facet shows before more are asked for. */
 const few = 6
 
-/** One thing that the list can be narrowed by: its values, each with a box to tick and how many machines it would leave. */
+/**
+ * One thing that the list can be narrowed by: its values, each with a box to tick and how many machines it would leave.
+ */
 export function Facet({ title, values = [], chosen = [], none = 'not known', onTick }: FacetProps) {
   const [all, setAll] = useState(false)
   // What is ticked stays in sight, also where nothing is left of it.
-  const gone = chosen.filter((value) => !values.some((known) => known.value === value)).map((value) => ({ value, count: 0 }))
+  const gone = chosen.filter((value) =>
+    !values.some((known) => known.value === value)).map((value) => ({ value, count: 0 }))
   const listed = [...values, ...gone]
   if (listed.length === 0) return null
   const shown = all ? listed : listed.filter(({ value }, i) => i < few || chosen.includes(value))
@@ -35,7 +38,9 @@ export function Facet({ title, values = [], chosen = [], none = 'not known', onT
         </Value>
       ))}
       {(listed.length > shown.length || all) && listed.length > few && (
-        <Button $tone="quiet" $small onPress={() => { setAll(!all) }}>{all ? 'Show fewer' : `Show all ${String(listed.length)}`}</Button>
+        <Button $tone="quiet" $small onPress={() => { setAll(!all) }}>
+          {all ? 'Show fewer' : `Show all ${String(listed.length)}`}
+        </Button>
       )}
     </Group>
   )

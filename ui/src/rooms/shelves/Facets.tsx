@@ -19,18 +19,24 @@ type Props = {
 export function Facets({ query, onTick, onType }: Props) {
   const counts = useQuery(facetsQuery(query)).data
   const [open, setOpen] = useState(() => !matchMedia('(max-width: 900px)').matches)
-  const chosen = [...(query.place ?? []), ...(query.maker ?? []), ...(query.year ?? []), ...(query.stage ?? []), ...(query.statement ?? []), ...(query.type ? [query.type] : [])].length
+  const chosen = [...(query.place ?? []), ...(query.maker ?? []), ...(query.year ?? []), ...(query.stage ?? []),
+    ...(query.statement ?? []), ...(query.type ? [query.type] : [])].length
   return (
     <Side aria-label="Narrow the list">
       <Disclosure isExpanded={open} onExpandedChange={setOpen}>
         <Fold slot="trigger">Narrow down{chosen > 0 ? ` (${String(chosen)} chosen)` : ''} {open ? '▴' : '▾'}</Fold>
         <DisclosurePanel>
-          <Facet title="Take stock" values={counts?.stages} chosen={query.stage} onTick={(value) => { onTick('stage', value) }} />
-          <Facet title="Statements" values={counts?.statements} chosen={query.statement} onTick={(value) => { onTick('statement', value) }} />
+          <Facet title="Take stock" values={counts?.stages} chosen={query.stage}
+            onTick={(value) => { onTick('stage', value) }} />
+          <Facet title="Statements" values={counts?.statements} chosen={query.statement}
+            onTick={(value) => { onTick('statement', value) }} />
           <HoldsType query={query} onType={onType} />
-          <Facet title="Place" values={counts?.places} chosen={query.place} none="no place" onTick={(value) => { onTick('place', value) }} />
-          <Facet title="Maker" values={counts?.makers} chosen={query.maker} none="no maker" onTick={(value) => { onTick('maker', value) }} />
-          <Facet title="Parts from year" values={counts?.years.filter(({ value }) => value)} chosen={query.year?.map(String)} onTick={(value) => { onTick('year', value) }} />
+          <Facet title="Place" values={counts?.places} chosen={query.place} none="no place"
+            onTick={(value) => { onTick('place', value) }} />
+          <Facet title="Maker" values={counts?.makers} chosen={query.maker} none="no maker"
+            onTick={(value) => { onTick('maker', value) }} />
+          <Facet title="Parts from year" values={counts?.years.filter(({ value }) => value)}
+            chosen={query.year?.map(String)} onTick={(value) => { onTick('year', value) }} />
         </DisclosurePanel>
       </Disclosure>
     </Side>

@@ -10,14 +10,17 @@ export function HoldsType({ query, onType }: { query: MachineQuery; onType: (num
   const [start, setStart] = useState('')
   const holding = useQuery({ ...holdingQuery(query, start.trim()), enabled: start.trim() !== '' })
   const offered = start.trim() ? (holding.data ?? []) : []
-  const chosen = query.type && !offered.some(({ value }) => value === query.type) ? [{ value: query.type, count: undefined }] : []
+  const chosen = query.type && !offered.some(({ value }) => value === query.type)
+    ? [{ value: query.type, count: undefined }] : []
   return (
     <Group>
       <legend>Holds the type</legend>
-      <Field aria-label="Type number, by its start" label="" value={start} onChange={setStart} placeholder="4164" maxLength={20} mono type="search" />
+      <Field aria-label="Type number, by its start" label="" value={start} onChange={setStart} placeholder="4164"
+        maxLength={20} mono type="search" />
       {[...chosen, ...offered].map(({ value, count }) => (
         <Value key={value}>
-          <input type="checkbox" checked={query.type === value} onChange={() => { onType(query.type === value ? '' : value) }} />
+          <input type="checkbox" checked={query.type === value}
+            onChange={() => { onType(query.type === value ? '' : value) }} />
           <span>{value}</span>
           <Count>{count?.toLocaleString('en')}</Count>
         </Value>

@@ -28,13 +28,16 @@ export function MachineForm({ start, onSubmit, ...form }: Props) {
   return (
     <RecordForm {...form} wrong={notYears} onSubmit={submit}>
       <FieldGrid>
-        <Field label="Accession number" name="accession" defaultValue={start?.accession} placeholder="EH-0142" isRequired autoFocus={!isProposed} maxLength={40} mono hint={isProposed ? 'The next one' : undefined} />
-        <Field label="Name" name="name" defaultValue={start?.name} placeholder="Meridian 2" isRequired autoFocus={isProposed} />
+        <Field label="Accession number" name="accession" defaultValue={start?.accession} placeholder="EH-0142"
+          isRequired autoFocus={!isProposed} maxLength={40} mono hint={isProposed ? 'The next one' : undefined} />
+        <Field label="Name" name="name" defaultValue={start?.name} placeholder="Meridian 2" isRequired
+          autoFocus={isProposed} />
         <Field label="Maker" name="maker" defaultValue={start?.maker} />
         <Field label="Model" name="model" defaultValue={start?.model} />
         <Field label="Serial number" name="serial" defaultValue={start?.serial} mono />
         <Field label="Place" name="place" defaultValue={start?.place} list="places" />
-        <Field label="Parts from (year)" name="eraFrom" defaultValue={start?.eraFrom?.toString()} inputMode="numeric" hint="Settles date codes with an open decade" />
+        <Field label="Parts from (year)" name="eraFrom" defaultValue={start?.eraFrom?.toString()} inputMode="numeric"
+          hint="Settles date codes with an open decade" />
         <Field label="Parts to (year)" name="eraTo" defaultValue={start?.eraTo?.toString()} inputMode="numeric" />
       </FieldGrid>
       <datalist id="places">{places.data?.map((place) => <option key={place} value={place} />)}</datalist>
@@ -47,7 +50,8 @@ function read(form: FormData): MachineFields {
   const text = (name: string) => textOf(form, name)
   const year = (name: string) => (text(name) === '' ? null : Number(text(name)))
   return {
-    accession: text('accession'), name: text('name'), maker: text('maker'), model: text('model'), serial: text('serial'),
+    accession: text('accession'), name: text('name'), maker: text('maker'), model: text('model'),
+      serial: text('serial'),
     place: text('place'), provenance: text('provenance'), eraFrom: year('eraFrom'), eraTo: year('eraTo'),
   }
 }

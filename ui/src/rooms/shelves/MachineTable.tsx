@@ -58,8 +58,10 @@ export function MachineTable({ machines, total, query, onSort, onEnd }: Props) {
         <thead>
           <tr aria-rowindex={1}>
             {columns.map(({ sort: key, title, figure }) => (
-              <Figure as="th" key={key} $text={!figure} aria-sort={sort === key ? (query.down ? 'descending' : 'ascending') : undefined}>
-                <SortBy type="button" onClick={() => { onSort(key) }}>{title}{sort === key && <span aria-hidden="true">{query.down ? ' ▾' : ' ▴'}</span>}</SortBy>
+              <Figure as="th" key={key} $text={!figure}
+                aria-sort={sort === key ? (query.down ? 'descending' : 'ascending') : undefined}>
+                <SortBy type="button" onClick={() => { onSort(key) }}>{title}
+                  {sort === key && <span aria-hidden="true">{query.down ? ' ▾' : ' ▴'}</span>}</SortBy>
               </Figure>
             ))}
           </tr>
@@ -82,7 +84,8 @@ const Disputed = styled.span`
   font: 12px/1 ${font.body};
 `
 
-function Row({ machine, index, measure }: { machine: Machine; index: number; measure: (row: HTMLTableRowElement | null) => void }) {
+function Row({ machine, index, measure }: { machine: Machine; index: number;
+  measure: (row: HTMLTableRowElement | null) => void }) {
   return (
     <tr ref={measure} data-index={index} aria-rowindex={index + 2}>
       <Accession>{machine.accession}</Accession>
@@ -92,7 +95,11 @@ function Row({ machine, index, measure }: { machine: Machine; index: number; mea
       <Figure>{machine.eraFrom}</Figure>
       <Figure>{machine.chips}</Figure>
       <Figure $warn={machine.unidentified > 0}>{machine.unidentified || ''}</Figure>
-      <Figure $warn={machine.memoryDisputed}>{machine.memoryDisputed && <Disputed title="Disputed: sources that are equally strong differ">disputed</Disputed>}{machine.ram}</Figure>
+      <Figure $warn={machine.memoryDisputed}>
+        {machine.memoryDisputed && <Disputed title="Disputed: sources that are equally strong differ">
+          disputed
+        </Disputed>}{machine.ram}
+      </Figure>
       <Figure>{machine.rom}</Figure>
     </tr>
   )
@@ -100,7 +107,9 @@ function Row({ machine, index, measure }: { machine: Machine; index: number; mea
 
 /** Stands for the rows that are not drawn. */
 function Gap({ $height }: { $height: number }) {
-  return $height > 0 ? <tr aria-hidden="true"><td colSpan={columns.length} style={{ height: $height, padding: 0, border: 'none' }} /></tr> : null
+  return $height > 0 ? <tr aria-hidden="true">
+    <td colSpan={columns.length} style={{ height: $height, padding: 0, border: 'none' }} />
+  </tr> : null
 }
 
 const Accession = styled.td`

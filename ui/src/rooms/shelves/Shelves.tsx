@@ -45,11 +45,13 @@ export function Shelves() {
       </ListHead>
       {machines.error && <Notice tone="stop" word="Not listed.">{messageOf(machines.error)}</Notice>}
       <Beside>
-        <Facets query={query} onTick={(facet, value) => { change(ticked(parameters, facet, value)) }} onType={(number) => { change(withValue(parameters, 'type', number)) }} />
+        <Facets query={query} onTick={(facet, value) => { change(ticked(parameters, facet, value)) }}
+          onType={(number) => { change(withValue(parameters, 'type', number)) }} />
         <List>
           {machines.data && (
             <p role="status">
-              <Faint>{total === 1 ? '1 machine' : `${total.toLocaleString('en')} machines`}; sums over the boards fitted today, 1 KB is 1,024 bytes</Faint>
+              <Faint>{total === 1 ? '1 machine' : `${total.toLocaleString('en')} machines`}; sums over the boards
+                fitted today, 1 KB is 1,024 bytes</Faint>
               {parameters.size > 0 && <> <Link to="/shelves">Show all machines</Link></>}
             </p>
           )}
@@ -66,7 +68,8 @@ export function Shelves() {
             <p>
               {parameters.size > 0
                 ? 'No machine fits all of this.'
-                : <>The shelves are empty. A curator starts with <em>Enter a machine</em>: an accession number and a name are enough.</>}
+                : <>The shelves are empty. A curator starts with <em>Enter a machine</em>: an accession number and a
+                  name are enough.</>}
             </p>
           )}
         </List>

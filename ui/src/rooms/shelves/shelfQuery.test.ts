@@ -3,7 +3,8 @@ import { expect, it } from 'vitest'
 import { readQuery, sorted, ticked } from './shelfQuery'
 
 it('reads from the address what it wrote there', () => {
-  const address = ticked(ticked(ticked(new URLSearchParams('search=tarn'), 'place', 'Loft'), 'place', ''), 'year', '1984')
+  const address = ticked(ticked(ticked(new URLSearchParams('search=tarn'), 'place', 'Loft'), 'place', ''), 'year',
+    '1984')
   expect(readQuery(address)).toMatchObject({ search: 'tarn', place: ['Loft', ''], year: [1984] })
   expect(readQuery(ticked(address, 'place', 'Loft')).place).toEqual([''])
   expect(readQuery(new URLSearchParams('stage=lost&sort=colour&year=x'))).toEqual({})

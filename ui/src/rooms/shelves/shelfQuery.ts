@@ -15,8 +15,10 @@ export function readQuery(parameters: URLSearchParams): MachineQuery {
     place: many(parameters.getAll('place')),
     maker: many(parameters.getAll('maker')),
     year: many(parameters.getAll('year').map(Number).filter(Number.isInteger)),
-    stage: many(parameters.getAll('stage').filter((value): value is (typeof stages)[number] => stages.some((stage) => stage === value))),
-    statement: many(parameters.getAll('statement').filter((value): value is (typeof statements)[number] => statements.some((one) => one === value))),
+    stage: many(parameters.getAll('stage').filter((value): value is (typeof stages)[number] =>
+      stages.some((stage) => stage === value))),
+    statement: many(parameters.getAll('statement').filter((value): value is (typeof statements)[number] =>
+      statements.some((one) => one === value))),
     type: parameters.get('type') ?? undefined,
     sort: sorts.find((sort) => sort === parameters.get('sort')),
     down: parameters.get('down') === 'true' || undefined,

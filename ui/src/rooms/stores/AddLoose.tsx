@@ -19,7 +19,8 @@ export function AddLoose({ onDone }: { onDone: () => void }) {
       isPending={add.isPending}
       action="Enter it"
       onSubmit={(fields, form) => {
-        add.mutate({ ...fields, place: textOf(form, 'place') }, { onSuccess: ({ id }) => void navigate(`/stores/${String(id)}`) })
+        add.mutate({ ...fields, place: textOf(form, 'place') }, { onSuccess: ({ id }) =>
+          void navigate(`/stores/${String(id)}`) })
       }}
       onCancel={onDone}
     >

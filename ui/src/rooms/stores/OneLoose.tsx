@@ -26,7 +26,8 @@ export default function OneLoose() {
   }
   if (assembly.data.machineId) return <Navigate to={`/bench/${String(assembly.data.machineId)}/take-stock`} replace />
   if (assembly.data.isStruck) {
-    return <Page><Title>{assembly.data.title}</Title><p>It was entered by mistake and is struck out. The <Link to="/diary">diary</Link> can bring it back.</p></Page>
+    return <Page><Title>{assembly.data.title}</Title>
+      <p>It was entered by mistake and is struck out. The <Link to="/diary">diary</Link> can bring it back.</p></Page>
   }
   return <Loose key={id} assembly={assembly.data} />
 }
@@ -41,8 +42,10 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
         <Title><Link to="/stores">Stores</Link></Title>
         {came.data?.lot && (
           <p>
-            Came with <Link to={`/shelves/arrivals/${String(came.data.lot.id)}`}>{came.data.lot.title}</Link>{came.data.lot.arrived && `, ${came.data.lot.arrived}`}
-            {came.data.thing?.share && `; its share of the cost is ${came.data.thing.share} ${came.data.lot.currency ?? ''}`}
+            Came with <Link to={`/shelves/arrivals/${String(came.data.lot.id)}`}>{came.data.lot.title}</Link>
+              {came.data.lot.arrived && `, ${came.data.lot.arrived}`}
+            {came.data.thing?.share
+              && `; its share of the cost is ${came.data.thing.share} ${came.data.lot.currency ?? ''}`}
           </p>
         )}
         <MeetingsOf of={{ kind: 'assembly', id: assembly.id }} />

@@ -19,20 +19,26 @@ export default function Places() {
   return (
     <Page>
       <Title><Link to="/stores">Stores</Link> / Places</Title>
-      <p><Faint>A place is written from the outside in, divided by commas: building, room, shelf, box. Each counts what lies in it, too.</Faint></p>
+      <p><Faint>A place is written from the outside in, divided by commas: building, room, shelf, box. Each counts what
+        lies in it, too.</Faint></p>
       {places.error && <Notice tone="stop" word="Not listed.">{messageOf(places.error)}</Notice>}
       {places.data && rows.length === 0 && <p>No place is written down yet. Move a machine, and name where it goes.</p>}
       {rows.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>Place</th><th>Climate</th><Figure as="th">Machines</Figure><Figure as="th">Boards and units</Figure></tr></thead>
+            <thead><tr><th>Place</th><th>Climate</th><Figure as="th">Machines</Figure>
+              <Figure as="th">Boards and units</Figure></tr></thead>
             <tbody>
               {rows.map((row) => (
                 <tr key={row.path}>
                   <Deep $depth={row.depth}>{row.name}</Deep>
                   <td><ClimateOf row={row} /></td>
-                  <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>{row.machines}</Link>}</Figure>
-                  <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>{row.assemblies}</Link>}</Figure>
+                  <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>
+                    {row.machines}
+                  </Link>}</Figure>
+                  <Figure>{row.assemblies > 0 && <Link to={`/stores?search=${encodeURIComponent(row.path)}`}>
+                    {row.assemblies}
+                  </Link>}</Figure>
                 </tr>
               ))}
             </tbody>
@@ -43,7 +49,8 @@ export default function Places() {
   )
 }
 
-const climates = { '': 'not said', kept: 'kept: even and dry', room: 'room, heated', damp: 'damp: cellar, shed', hot: 'hot: loft, heating', outside: 'outside: frost and sun' } as const
+const climates = { '': 'not said', kept: 'kept: even and dry', room: 'room, heated', damp: 'damp: cellar, shed',
+  hot: 'hot: loft, heating', outside: 'outside: frost and sun' } as const
 
 /** How a place treats what stands there: a harsh one is looked at more often. */
 function ClimateOf({ row }: { row: PlaceRow }) {
@@ -65,5 +72,6 @@ function ClimateOf({ row }: { row: PlaceRow }) {
 }
 
 const Deep = styled.td<{ $depth: number }>`
-  && { padding-left: ${({ $depth }) => `${String(8 + $depth * 24)}px`}; font-weight: ${({ $depth }) => ($depth === 0 ? 600 : 400)}; }
+  && { padding-left: ${({ $depth }) =>
+    `${String(8 + $depth * 24)}px`}; font-weight: ${({ $depth }) => ($depth === 0 ? 600 : 400)}; }
 `

@@ -30,16 +30,20 @@ export default function Stores() {
         onWords={(words) => { setParameters(words ? { search: words } : {}, { replace: true }) }}
       >
         <Button onPress={() => void navigate('/stores/places')}>Places</Button>
-        {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>Enter something loose</Button>}
+        {account?.mayWriteSheets && <Button $tone="main" onPress={() => { setAdding(true) }}>
+          Enter something loose
+        </Button>}
       </ListHead>
       {adding && <AddLoose onDone={() => { setAdding(false) }} />}
-      <p><Faint>Boards, cards, drives, supplies and keyboards that are in no machine. Spare parts, what jobs need and what is on order will stand here later.</Faint></p>
+      <p><Faint>Boards, cards, drives, supplies and keyboards that are in no machine. Spare parts, what jobs need and
+        what is on order will stand here later.</Faint></p>
       {loose.error && <Notice tone="stop" word="Not listed.">{messageOf(loose.error)}</Notice>}
       {found.length > 0 && (
         <Scroll>
           <ListTable>
             <thead>
-              <tr><th>What</th><th>Kind</th><th>Part number</th><th>Where</th><th>Since</th><th>Came from</th><Figure as="th">Chips</Figure><Figure as="th">RAM, KB</Figure><Figure as="th">ROM, KB</Figure></tr>
+              <tr><th>What</th><th>Kind</th><th>Part number</th><th>Where</th><th>Since</th><th>Came from</th>
+                <Figure as="th">Chips</Figure><Figure as="th">RAM, KB</Figure><Figure as="th">ROM, KB</Figure></tr>
             </thead>
             <tbody>
               {found.map((one) => (
@@ -60,10 +64,13 @@ export default function Stores() {
         </Scroll>
       )}
       {loose.data && found.length === 0 && (
-        <p>{search ? <>Nothing loose has all of these words. <Link to="/stores">Show all</Link></> : 'Nothing is loose: everything is in a machine. Take something out at the bench with Move.'}</p>
+        <p>{search ? <>Nothing loose has all of these words. <Link to="/stores">Show all</Link></>
+          : 'Nothing is loose: everything is in a machine. Take something out at the bench with Move.'}</p>
       )}
       {loose.hasNextPage && (
-        <Buttons><Button onPress={() => void loose.fetchNextPage()} isPending={loose.isFetchingNextPage}>Show more</Button></Buttons>
+        <Buttons><Button onPress={() => void loose.fetchNextPage()} isPending={loose.isFetchingNextPage}>
+          Show more
+        </Button></Buttons>
       )}
     </Page>
   )

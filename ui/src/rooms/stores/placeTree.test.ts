@@ -14,6 +14,9 @@ test('places lie in each other, with what is in them', () => {
 })
 
 test('a climate is that of the place itself; those around and in it say their own', () => {
-  const rows = placeTree([{ name: 'Rope walk', climate: 'damp', machines: 0, assemblies: 0 }, { name: 'Rope walk, bay 2', climate: '', machines: 1, assemblies: 0 }, { name: 'Loft, box', climate: 'hot', machines: 0, assemblies: 1 }])
-  expect(rows.map(({ path, climate }) => [path, climate])).toEqual([['Loft', ''], ['Loft, box', 'hot'], ['Rope walk', 'damp'], ['Rope walk, bay 2', '']])
+  const rows = placeTree([{ name: 'Rope walk', climate: 'damp', machines: 0, assemblies: 0 },
+    { name: 'Rope walk, bay 2', climate: '', machines: 1, assemblies: 0 }, { name: 'Loft, box', climate: 'hot',
+      machines: 0, assemblies: 1 }])
+  expect(rows.map(({ path, climate }) => [path, climate])).toEqual([['Loft', ''], ['Loft, box', 'hot'],
+    ['Rope walk', 'damp'], ['Rope walk, bay 2', '']])
 })

@@ -4,7 +4,8 @@ type Climate = Schemas['PlaceCount']['climate']
 type Counted = { name: string; climate: Climate; machines: number; assemblies: number }
 
 /** A place among the others: how deep it lies, its own name, and what is there with all that lies in it. */
-export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number; climate: Climate }
+export type PlaceRow = { path: string; name: string; depth: number; machines: number; assemblies: number;
+  climate: Climate }
 
 /** Puts places in order by building, room, shelf and box, which commas divide in their names. */
 export function placeTree(places: Counted[]): PlaceRow[] {

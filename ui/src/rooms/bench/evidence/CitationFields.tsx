@@ -10,22 +10,27 @@ export type SourceKind = StatementFields['kind']
 /** A picture or document that a statement cites, and the part of it. */
 export type Cited = { pictureId: number; region: Region | undefined }
 
-type Props = { machineId: number; kind: SourceKind; onKind: (kind: SourceKind) => void; start?: Partial<StatementFields>; cited?: Cited }
+type Props = { machineId: number; kind: SourceKind; onKind: (kind: SourceKind) => void;
+  start?: Partial<StatementFields>; cited?: Cited }
 
 /** Where a statement comes from. */
 export function CitationFields({ machineId, kind, onKind, start, cited }: Props) {
   const vocabulary = useQuery(vocabularyQuery)
   const pictures = useCitable(machineId)
   const [picture, setPicture] = useState(String(cited?.pictureId ?? ''))
-  const kinds = (vocabulary.data?.kinds ?? []).map((one) => ({ value: one.kind as SourceKind, text: `${one.kind}: ${one.words}` }))
+  const kinds = (vocabulary.data?.kinds ?? []).map((one) => ({ value: one.kind as SourceKind,
+    text: `${one.kind}: ${one.words}` }))
   const offered = pictures.map((one) => ({ value: String(one.id), text: `${one.kind} ${one.caption || one.fileName}` }))
   // What is cited stays, though it may be none of those offered.
-  if (picture !== '' && !offered.some(({ value }) => value === picture)) offered.unshift({ value: picture, text: 'the one cited' })
+  if (picture !== '' && !offered.some(({ value }) => value === picture))
+    offered.unshift({ value: picture, text: 'the one cited' })
   return (
     <FieldGrid>
       <Choice label="Source" value={kind} options={kinds} onChange={onKind} />
-      {offered.length > 0 && <Choice label="Picture or document" name="picture" value={picture} options={[{ value: '', text: 'none' }, ...offered]} onChange={setPicture} />}
-      <Field label="Which one, in words" name="cited" defaultValue={start?.cited ?? ''} placeholder={cited ? 'the picture' : 'rating plate on the rear'} />
+      {offered.length > 0 && <Choice label="Picture or document" name="picture" value={picture}
+        options={[{ value: '', text: 'none' }, ...offered]} onChange={setPicture} />}
+      <Field label="Which one, in words" name="cited" defaultValue={start?.cited ?? ''}
+        placeholder={cited ? 'the picture' : 'rating plate on the rear'} />
       <Field label="Page" name="page" defaultValue={start?.page ?? ''} />
       <Field label="Said or seen on" name="saidOn" defaultValue={start?.saidOn ?? ''} placeholder="2026-11-25" mono />
       <Field label="Address" name="link" defaultValue={start?.link ?? ''} hint="Kept as text" mono />

@@ -16,7 +16,8 @@ import { StatementForm } from './StatementForm'
 const marks: Record<Known['judgement']['state'], MarkKind> = { settled: 'done', open: 'none', disputed: 'attention' }
 
 /** What is known of each attribute: the best supported value, the statements, and what would settle it. */
-export function KnownList({ machineId, known, onPicture }: { machineId: number; known: Known[]; onPicture: (id: number, region: Stated['region']) => void }) {
+export function KnownList({ machineId, known, onPicture }: { machineId: number; known: Known[];
+  onPicture: (id: number, region: Stated['region']) => void }) {
   return (
     <List>
       {known.map((one) => <One key={one.attribute.key} machineId={machineId} known={one} onPicture={onPicture} />)}
@@ -24,23 +25,30 @@ export function KnownList({ machineId, known, onPicture }: { machineId: number; 
   )
 }
 
-function One({ machineId, known, onPicture }: { machineId: number; known: Known; onPicture: (id: number, region: Stated['region']) => void }) {
+function One({ machineId, known, onPicture }: { machineId: number; known: Known;
+  onPicture: (id: number, region: Stated['region']) => void }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState(false)
   const { attribute, judgement, statements } = known
-  const standing = new Map(judgement.groups.flatMap((group) => group.statements.map((said) => [`${String(said.id)} ${said.kind} ${said.value}`, group.standing] as const)))
+  const standing = new Map(judgement.groups.flatMap((group) =>
+    group.statements.map((said) => [`${String(said.id)} ${said.kind} ${said.value}`, group.standing] as const)))
   return (
     <li data-state={judgement.state}>
       <Head>
         <strong>{attribute.label}</strong>
-        <Value>{judgement.value || (judgement.state === 'disputed' ? judgement.groups.filter((g) => g.standing === 'rival').map((g) => g.value).join(' or ') : '')}</Value>
+        <Value>{judgement.value
+          || (judgement.state === 'disputed' ? judgement.groups.filter((g) => g.standing === 'rival').map((g) =>
+            g.value).join(' or ') : '')}</Value>
         <State><Mark kind={marks[judgement.state]} /> {judgement.state}</State>
-        {mayWrite && <Button $tone="quiet" aria-label={`Add a statement about ${attribute.label}`} onPress={() => { setAdding(!adding) }}>Add a statement</Button>}
+        {mayWrite && <Button $tone="quiet" aria-label={`Add a statement about ${attribute.label}`}
+          onPress={() => { setAdding(!adding) }}>Add a statement</Button>}
       </Head>
       {judgement.next && <Next>To settle it: {judgement.next}.</Next>}
       {adding && <StatementForm machineId={machineId} attribute={attribute.key} onDone={() => { setAdding(false) }} />}
       {statements.map((said, i) => (
-        <Said key={said.id || `follows ${String(i)}`} said={said} standing={standing.get(`${String(said.id)} ${said.kind} ${said.value}`)} mayWrite={mayWrite} onPicture={onPicture} machineId={machineId} />
+        <Said key={said.id || `follows ${String(i)}`} said={said}
+          standing={standing.get(`${String(said.id)} ${said.kind} ${said.value}`)} mayWrite={mayWrite}
+            onPicture={onPicture} machineId={machineId} />
       ))}
     </li>
   )
@@ -55,7 +63,8 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
 }) {
   const [withdrawing, setWithdrawing] = useState(false)
   const withdraw = useWithdrawStatement()
-  const source = [said.follows ? `from ${said.follows}` : said.cited, said.page && `page ${said.page}`, said.party, said.saidOn, said.link].filter(Boolean).join(', ')
+  const source = [said.follows ? `from ${said.follows}` : said.cited, said.page && `page ${said.page}`, said.party,
+    said.saidOn, said.link].filter(Boolean).join(', ')
   return (
     <Line $faint={said.withdrawn !== '' || standing === 'contradicted'}>
       <span>{said.kind}</span>
@@ -67,7 +76,9 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
         {said.spot && (
           <Link to={`/bench/${String(machineId)}/look-over`} state={{ spot: said.spot }}>line {said.spot.line}</Link>
         )}
-        {said.pictureId && <Go onPress={() => { if (said.pictureId) onPicture(said.pictureId, said.region) }}>{said.region ? 'place on the picture' : 'the picture'}</Go>}
+        {said.pictureId && <Go onPress={() => { if (said.pictureId) onPicture(said.pictureId, said.region) }}>
+          {said.region ? 'place on the picture' : 'the picture'}
+        </Go>}
         {mayWrite && said.id > 0 && !said.withdrawn && (
           <Go aria-label={`Withdraw ${said.value}`} onPress={() => { setWithdrawing(true) }}>withdraw</Go>
         )}
@@ -78,7 +89,8 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
             error={withdraw.error}
             isPending={withdraw.isPending}
             action="It does not count any more"
-            onSubmit={(form) => { withdraw.mutate({ id: said.id, why: textOf(form, 'why') }, { onSuccess: () => { setWithdrawing(false) } }) }}
+            onSubmit={(form) => { withdraw.mutate({ id: said.id, why: textOf(form, 'why') },
+              { onSuccess: () => { setWithdrawing(false) } }) }}
             onCancel={() => { setWithdrawing(false) }}
           >
             <Field label="Why it does not count any more" name="why" isRequired autoFocus />
@@ -99,7 +111,8 @@ export function AddStatement({ machineId }: { machineId: number }) {
 
 const List = styled.ul`
   > li { padding: ${space(1)} 0; border-bottom: 1px solid ${color.line}; }
-  > li[data-state='disputed'] { border-left: 3px solid ${color.amber}; padding-left: ${space(1)}; background: ${color.amberGround}; }
+  > li[data-state='disputed'] { border-left: 3px solid ${color.amber}; padding-left: ${space(1)};
+    background: ${color.amberGround}; }
 `
 const Head = styled.div`
   display: flex;

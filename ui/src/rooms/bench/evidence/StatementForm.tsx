@@ -12,14 +12,16 @@ const own = ''
 type Props = { machineId: number; attribute?: string; kind?: SourceKind; cited?: Cited; onDone: () => void }
 
 /** Notes what a source says of an attribute. */
-export function StatementForm({ machineId, attribute: start = 'serial', kind: startKind = 'seen', cited, onDone }: Props) {
+export function StatementForm({ machineId, attribute: start = 'serial', kind: startKind = 'seen', cited,
+  onDone }: Props) {
   const vocabulary = useQuery(vocabularyQuery)
   const [attribute, setAttribute] = useState(start)
   const [kind, setKind] = useState<SourceKind>(startKind)
   const [party, setParty] = useState<number | null>(null)
   const state = useStateEvidence(machineId)
   const attributes = vocabulary.data?.attributes ?? []
-  const options = [...attributes.map(({ key, label }) => ({ value: key, text: label })), { value: own, text: 'something else' }]
+  const options = [...attributes.map(({ key, label }) => ({ value: key, text: label })),
+    { value: own, text: 'something else' }]
   const known = attributes.find(({ key }) => key === attribute)
   if (!vocabulary.data) return null
   return (
@@ -28,7 +30,8 @@ export function StatementForm({ machineId, attribute: start = 'serial', kind: st
       isPending={state.isPending}
       action="Note it"
       onSubmit={(form) => {
-        const body = { attribute: attribute || textOf(form, 'attribute'), value: textOf(form, 'value'), ...readCitation(form, kind, cited), partyId: party }
+        const body = { attribute: attribute || textOf(form, 'attribute'), value: textOf(form, 'value'),
+          ...readCitation(form, kind, cited), partyId: party }
         state.mutate(body, { onSuccess: onDone })
       }}
       onCancel={onDone}
@@ -36,7 +39,8 @@ export function StatementForm({ machineId, attribute: start = 'serial', kind: st
       <FieldGrid>
         <Choice label="About" value={attribute} options={options} onChange={setAttribute} />
         {!known && <Field label="Name of it" name="attribute" placeholder="colour" isRequired />}
-        <Field label={known?.unit ? `What the source says, ${known.unit}` : 'What the source says'} name="value" isRequired autoFocus mono hint={known && `Settled best: ${known.settledBy}`} />
+        <Field label={known?.unit ? `What the source says, ${known.unit}` : 'What the source says'} name="value"
+          isRequired autoFocus mono hint={known && `Settled best: ${known.settledBy}`} />
       </FieldGrid>
       <CitationFields machineId={machineId} kind={kind} onKind={setKind} cited={cited} />
       <FieldGrid><PickParty label="Who says it" name="party" onPick={setParty} /></FieldGrid>

@@ -4,7 +4,8 @@ import { Mark } from '../../../kit/Mark'
 import { color } from '../../../theme'
 
 /** What a stage still asks for: a reminder in a line of text, not an alarm. */
-export function Left({ words, left, done = 'All of it is written down.' }: { words: string; left: string[]; done?: string }) {
+export function Left({ words, left, done = 'All of it is written down.' }: { words: string; left: string[];
+  done?: string }) {
   if (left.length === 0) return <Line><Mark kind="done" /> {done}</Line>
   return <Line><Mark kind="working" /> <strong>{words}:</strong> {left.join('; ')}.</Line>
 }

@@ -25,28 +25,39 @@ export default function Makers() {
   const add = useAddMaker()
   return (
     <Page>
-      <ListHead title="Makers" label="Filter by words in name, place, ties" words={words} onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}>
+      <ListHead title="Makers" label="Filter by words in name, place, ties" words={words}
+        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }}>
         {mayWrite && <Button $tone="main" onPress={() => { setAdding(true) }}>Add a maker</Button>}
       </ListHead>
-      <p><Faint>The badge is not the maker: who made for whom stands here, with how one knows. <Link to="/library">Back to the library</Link></Faint></p>
+      <p><Faint>The badge is not the maker: who made for whom stands here, with how one knows. <Link to="/library">
+        Back to the library
+      </Link></Faint></p>
       {adding && (
-        <MakerForm error={add.error} isPending={add.isPending} action="Add the maker" onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }} onCancel={() => { setAdding(false) }} />
+        <MakerForm error={add.error} isPending={add.isPending} action="Add the maker"
+          onSubmit={(fields) => { add.mutate(fields, { onSuccess: () => { setAdding(false) } }) }}
+            onCancel={() => { setAdding(false) }} />
       )}
       {makers.error && <Notice tone="stop" word="Not listed.">{messageOf(makers.error)}</Notice>}
-      {makers.data?.filter(({ id }) => id === editing).map((maker) => <Edit key={maker.id} maker={maker} onDone={() => { setEditing(undefined) }} />)}
+      {makers.data?.filter(({ id }) => id === editing).map((maker) =>
+        <Edit key={maker.id} maker={maker} onDone={() => { setEditing(undefined) }} />)}
       {makers.data && makers.data.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>Maker</th><th>From and to</th><th>Ties</th><th>How one knows</th><Figure as="th">Machines</Figure><th><span className="only-read">Edit</span></th></tr></thead>
+            <thead><tr><th>Maker</th><th>From and to</th><th>Ties</th><th>How one knows</th>
+              <Figure as="th">Machines</Figure><th><span className="only-read">Edit</span></th></tr></thead>
             <tbody>
               {makers.data.map((maker) => (
                 <tr key={maker.id}>
-                  <td><strong>{maker.name}</strong>{maker.place && <>, {maker.place}</>}{maker.note && <><br /><Faint>{maker.note}</Faint></>}</td>
-                  <td>{maker.ended ? `${maker.founded ?? ''} to ${maker.ended}` : maker.founded && `since ${maker.founded}`}</td>
-                  <td><ul>{maker.told.map((tie) => <li key={tie.line}>{tie.words}{tie.source && <Faint> ({tie.source})</Faint>}</li>)}</ul></td>
+                  <td><strong>{maker.name}</strong>{maker.place && <>, {maker.place}</>}
+                    {maker.note && <><br /><Faint>{maker.note}</Faint></>}</td>
+                  <td>{maker.ended ? `${maker.founded ?? ''} to ${maker.ended}`
+                    : maker.founded && `since ${maker.founded}`}</td>
+                  <td><ul>{maker.told.map((tie) =>
+                    <li key={tie.line}>{tie.words}{tie.source && <Faint> ({tie.source})</Faint>}</li>)}</ul></td>
                   <td>{maker.source}</td>
                   <Figure>{maker.machines}</Figure>
-                  <td>{mayWrite && <Button $tone="quiet" aria-label={`Edit ${maker.name}`} onPress={() => { setEditing(maker.id) }}>Edit</Button>}</td>
+                  <td>{mayWrite && <Button $tone="quiet" aria-label={`Edit ${maker.name}`}
+                    onPress={() => { setEditing(maker.id) }}>Edit</Button>}</td>
                 </tr>
               ))}
             </tbody>
@@ -58,12 +69,14 @@ export default function Makers() {
   )
 }
 
-type FormProps = { start?: Maker; error: Error | null; isPending: boolean; action: string; onSubmit: (fields: MakerFields) => void; onCancel: () => void }
+type FormProps = { start?: Maker; error: Error | null; isPending: boolean; action: string;
+  onSubmit: (fields: MakerFields) => void; onCancel: () => void }
 
 function MakerForm({ start, onSubmit, ...form }: FormProps) {
   const read = (data: FormData): MakerFields => {
     const text = (name: string) => textOf(data, name)
-    return { name: text('name'), founded: text('founded'), ended: text('ended'), place: text('place'), ties: text('ties'), note: text('note'), source: text('source') }
+    return { name: text('name'), founded: text('founded'), ended: text('ended'), place: text('place'),
+      ties: text('ties'), note: text('note'), source: text('source') }
   }
   return (
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
@@ -90,9 +103,11 @@ function MakerForm({ start, onSubmit, ...form }: FormProps) {
 
 function Edit({ maker, onDone }: { maker: Maker; onDone: () => void }) {
   const change = useChangeMaker(maker.id)
-  const names = { name: 'name', founded: 'founded', ended: 'ended', place: 'place', ties: 'ties', note: 'note', source: 'how one knows' }
+  const names = { name: 'name', founded: 'founded', ended: 'ended', place: 'place', ties: 'ties', note: 'note',
+    source: 'how one knows' }
   return (
-    <EditRecord record={maker} change={change} newerIn={({ maker: newer }) => newer && { ...maker, ...newer }} names={names} onDone={onDone}>
+    <EditRecord record={maker} change={change} newerIn={({ maker: newer }) => newer && { ...maker, ...newer }}
+      names={names} onDone={onDone}>
       {(form) => <MakerForm start={maker} action="Keep it" {...form} />}
     </EditRecord>
   )

@@ -15,14 +15,16 @@ type Props = {
 export function ModelForm({ start, onSubmit, ...form }: Props) {
   const read = (data: FormData): ModelFields => {
     const text = (name: string) => textOf(data, name)
-    return { maker: text('maker'), model: text('model'), made: text('made'), variants: text('variants'), expected: text('expected'), note: text('note'), source: text('source') }
+    return { maker: text('maker'), model: text('model'), made: text('made'), variants: text('variants'),
+      expected: text('expected'), note: text('note'), source: text('source') }
   }
   return (
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
       <FieldGrid>
         <Field label="Maker" name="maker" defaultValue={start?.maker} isRequired autoFocus />
         <Field label="Model" name="model" defaultValue={start?.model} isRequired />
-        <Field label="Made" name="made" defaultValue={start?.made} mono placeholder="1984/1988" hint="From and to, EDTF; ../1988 and 1984/.. for an open end" />
+        <Field label="Made" name="made" defaultValue={start?.made} mono placeholder="1984/1988"
+          hint="From and to, EDTF; ../1988 and 1984/.. for an open end" />
         <Field label="How one knows" name="source" defaultValue={start?.source} placeholder="price list of 1986" />
       </FieldGrid>
       <Field

@@ -16,20 +16,26 @@ export function Mentions() {
   return (
     <section aria-labelledby="names-found">
       <h2 id="names-found">Names found in texts</h2>
-      <p><Faint>Until somebody says who is meant, viewers read the role in place of the name. A text that is changed is looked through again.</Faint></p>
+      <p><Faint>Until somebody says who is meant, viewers read the role in place of the name. A text that is changed is
+        looked through again.</Faint></p>
       {decide.error && <Notice tone="stop" word="Not kept.">{messageOf(decide.error)}</Notice>}
       <Scroll>
         <StackedTable>
-          <thead><tr><th>Text</th><th>Where</th><th>Private person</th><th><span className="only-read">Decide</span></th></tr></thead>
+          <thead><tr><th>Text</th><th>Where</th><th>Private person</th>
+            <th><span className="only-read">Decide</span></th></tr></thead>
           <tbody>
             {mentions.data.map(({ id, version, said, around, accession, machineId, lotId, subject, party }) => (
               <tr key={id}>
                 <td><Around text={around} said={said} /></td>
-                <td>{machineId ? <Link to={`/bench/${machineId}`}>{accession}</Link> : lotId ? <Link to={`/shelves/arrivals/${lotId}`}>a lot</Link> : subject}</td>
+                <td>{machineId ? <Link to={`/bench/${machineId}`}>{accession}</Link>
+                  : lotId ? <Link to={`/shelves/arrivals/${lotId}`}>a lot</Link> : subject}</td>
                 <td>{party}</td>
                 <td>
-                  <Button $small onPress={() => { decide.mutate({ id, version, meant: true }) }}>It is {party}</Button>{' '}
-                  <Button $small $tone="quiet" onPress={() => { decide.mutate({ id, version, meant: false }) }}>Leave the word</Button>
+                  <Button $small onPress={() => { decide.mutate({ id, version, meant: true }) }}>It is {party}</Button>
+                    {' '}
+                  <Button $small $tone="quiet" onPress={() => { decide.mutate({ id, version, meant: false }) }}>
+                    Leave the word
+                  </Button>
                 </td>
               </tr>
             ))}

@@ -25,14 +25,19 @@ export function PartyForm({ start, onSubmit, ...form }: Props) {
     <RecordForm {...form} onSubmit={(data) => { onSubmit(read(data)) }}>
       <FieldGrid>
         <Field label="Name" name="name" defaultValue={start?.name} isRequired autoFocus />
-        <Choice label="Kind" value={kind} options={[{ value: 'organisation', text: 'organisation' }, { value: 'person', text: 'person' }]} onChange={setKind} />
+        <Choice label="Kind" value={kind}
+          options={[{ value: 'organisation', text: 'organisation' }, { value: 'person', text: 'person' }]}
+            onChange={setKind} />
         <Field label="Place" name="place" defaultValue={start?.place} />
       </FieldGrid>
-      {kind === 'person' && <Tick label="A private person: the name is for staff only" isOn={isPrivate} onChange={setPrivate} />}
+      {kind === 'person' && <Tick label="A private person: the name is for staff only" isOn={isPrivate}
+        onChange={setPrivate} />}
       <FieldGrid>
-        <Field label={kind === 'person' && isPrivate ? 'What everybody may know in place of the name' : 'Role'} name="role" defaultValue={start?.role} placeholder="a former pilot" />
+        <Field label={kind === 'person' && isPrivate ? 'What everybody may know in place of the name' : 'Role'}
+          name="role" defaultValue={start?.role} placeholder="a former pilot" />
         {kind === 'person' && isPrivate && (
-          <Field label="Other ways in which the name is written, a line each" name="spellings" defaultValue={start?.spellings} rows={2} />
+          <Field label="Other ways in which the name is written, a line each" name="spellings"
+            defaultValue={start?.spellings} rows={2} />
         )}
         <Field label="Note" name="note" defaultValue={start?.note} rows={2} />
       </FieldGrid>

@@ -33,7 +33,8 @@ export default function People() {
       >
         {mayEdit && <Button $tone="main" onPress={() => { setAdding(true) }}>Add somebody</Button>}
       </ListHead>
-      <p><Faint>Names of private persons are shown to staff only; viewers and files to be taken away say the role. <Link to="/library">Back to the library</Link></Faint></p>
+      <p><Faint>Names of private persons are shown to staff only; viewers and files to be taken away say the
+        role. <Link to="/library">Back to the library</Link></Faint></p>
       {adding && (
         <PartyForm
           error={add.error}
@@ -48,7 +49,8 @@ export default function People() {
       {parties.data && parties.data.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th>Name</th><th>Kind</th><th>Role</th><th>Place</th><th>Note</th><th><span className="only-read">Edit</span></th></tr></thead>
+            <thead><tr><th>Name</th><th>Kind</th><th>Role</th><th>Place</th><th>Note</th>
+              <th><span className="only-read">Edit</span></th></tr></thead>
             <tbody>
               {parties.data.map((party) => (
                 <tr key={party.id}>
@@ -57,15 +59,20 @@ export default function People() {
                   <td>{party.role}</td>
                   <td>{party.place}</td>
                   <td>{party.note}</td>
-                  <td>{mayEdit && <Button $tone="quiet" aria-label={`Edit ${party.name}`} onPress={() => { setEditing(party.id) }}>Edit</Button>}</td>
+                  <td>{mayEdit && <Button $tone="quiet" aria-label={`Edit ${party.name}`}
+                    onPress={() => { setEditing(party.id) }}>Edit</Button>}</td>
                 </tr>
               ))}
             </tbody>
           </ListTable>
         </Scroll>
       )}
-      {parties.data?.filter(({ id }) => id === editing).map((party) => <Edit key={party.id} party={party} onDone={() => { setEditing(undefined) }} />)}
-      {parties.data?.length === 0 && <p>{words ? 'Nobody has all of these words.' : 'Nobody is written down yet. Add whoever the first machine came from.'}</p>}
+      {parties.data?.filter(({ id }) => id === editing).map((party) =>
+        <Edit key={party.id} party={party} onDone={() => { setEditing(undefined) }} />)}
+      {parties.data?.length === 0 && <p>
+        {words ? 'Nobody has all of these words.'
+          : 'Nobody is written down yet. Add whoever the first machine came from.'}
+      </p>}
     </Page>
   )
 }

@@ -34,7 +34,8 @@ export function PickParty({ label, name, start, onPick, free }: Props) {
     setSearch(text)
     onPick(id)
   }
-  const items = (parties.data ?? []).map((party) => ({ id: party.id, text: party.private ? `${party.name} (private)` : party.name }))
+  const items = (parties.data ?? []).map((party) => ({ id: party.id,
+    text: party.private ? `${party.name} (private)` : party.name }))
   return (
     <Row>
       <Pick
@@ -53,7 +54,9 @@ export function PickParty({ label, name, start, onPick, free }: Props) {
           if (picked) choose(picked.id, picked.text)
         }}
       />
-      {mayAdd && <Button $small onPress={() => { setAdding(true) }} aria-label={`Add somebody new: ${label}`}>New</Button>}
+      {mayAdd && <Button $small onPress={() => { setAdding(true) }} aria-label={`Add somebody new: ${label}`}>
+        New
+      </Button>}
       <Overlay isOpen={adding} onOpenChange={setAdding} isDismissable>
         <Modal>
           <OverlayPanel>

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 
-import { type Procedure, procedureQuery, proceduresQuery, type ProcedureFields, useChangeProcedure } from '../../../api/openup'
+import { type Procedure, procedureQuery, proceduresQuery, type ProcedureFields,
+  useChangeProcedure } from '../../../api/openup'
 import { messageOf } from '../../../api/problem'
 import { useAccount } from '../../../api/session'
 import { Button } from '../../../kit/Button'
@@ -20,7 +21,8 @@ export default function Procedures() {
   return (
     <Page>
       <Title><Link to="/library">Library</Link> / Procedures</Title>
-      <p><Faint>A log of one machine becomes the procedure of its model, in the stage Open up; the next machine starts from it.</Faint></p>
+      <p><Faint>A log of one machine becomes the procedure of its model, in the stage Open up; the next machine starts
+        from it.</Faint></p>
       {procedures.error && <Notice tone="stop" word="Not listed.">{messageOf(procedures.error)}</Notice>}
       {procedures.data?.length === 0 && <p>There are none yet.</p>}
       {procedures.data?.map((one) => <One key={one.id} procedure={one} />)}
@@ -36,14 +38,20 @@ function One({ procedure }: { procedure: Procedure }) {
     <Part
       title={`${procedure.maker} ${procedure.model}: ${procedure.title}`}
       faint={told && `${String(told.steps.length)} steps`}
-      action={mayWrite && !editing && <Button $small aria-label={`Edit ${procedure.title} of ${procedure.model}`} onPress={() => { setEditing(true) }}>Edit</Button>}
+      action={mayWrite && !editing && <Button $small aria-label={`Edit ${procedure.title} of ${procedure.model}`}
+        onPress={() => { setEditing(true) }}>Edit</Button>}
     >
       {editing ? (
         <Edit procedure={procedure} onDone={() => { setEditing(false) }} />
       ) : (
         <>
           {procedure.warnings && <Notice tone="attention" word="Before one starts.">{procedure.warnings}</Notice>}
-          <ol>{told?.steps.map((step, i) => <li key={i}>{i + 1}. <strong>{step.off}</strong> <Faint>{[...step.fasteners.map(({ count, kind }) => `${String(count)} x ${kind}`), ...step.tabs.map((tab) => `mind: ${tab}`), ...step.connectors.map((name) => `unplug ${name}`), step.special && 'in this order', step.note].filter(Boolean).join('; ')}</Faint></li>)}</ol>
+          <ol>{told?.steps.map((step,
+            i) => <li key={i}>{i + 1}. <strong>{step.off}</strong> <Faint>
+              {[...step.fasteners.map(({ count, kind }) => `${String(count)} x ${kind}`),
+                ...step.tabs.map((tab) => `mind: ${tab}`), ...step.connectors.map((name) => `unplug ${name}`),
+                  step.special && 'in this order', step.note].filter(Boolean).join('; ')}
+            </Faint></li>)}</ol>
           {told && <Variants variants={told.variants} />}
         </>
       )}
@@ -54,14 +62,16 @@ function One({ procedure }: { procedure: Procedure }) {
 function Edit({ procedure, onDone }: { procedure: Procedure; onDone: () => void }) {
   const change = useChangeProcedure(procedure.id)
   return (
-    <EditRecord record={procedure} change={change} newerIn={(newer) => newer.procedure} names={{ title: 'name', body: 'steps', warnings: 'warnings' }} onDone={onDone}>
+    <EditRecord record={procedure} change={change} newerIn={(newer) => newer.procedure}
+      names={{ title: 'name', body: 'steps', warnings: 'warnings' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm
           {...form}
           action="Keep it"
           onSubmit={(data) => {
             const text = (name: string) => textOf(data, name)
-            const fields: ProcedureFields = { maker: text('maker'), model: text('model'), title: text('title'), body: text('body'), warnings: text('warnings') }
+            const fields: ProcedureFields = { maker: text('maker'), model: text('model'), title: text('title'),
+              body: text('body'), warnings: text('warnings') }
             onSubmit(fields)
           }}
         >
@@ -71,7 +81,8 @@ function Edit({ procedure, onDone }: { procedure: Procedure; onDone: () => void 
             <Field label="How far it goes" name="title" defaultValue={procedure.title} isRequired autoFocus />
           </FieldGrid>
           <Field label="What to know before one starts" name="warnings" defaultValue={procedure.warnings} rows={2} />
-          <Field label="Steps, one a line" name="body" defaultValue={procedure.body} rows={10} mono isRequired hint="As in a log: Lid | 4x M3x8 PH1 @A1 | tab: front left | unplug J5 | in this order | note:" />
+          <Field label="Steps, one a line" name="body" defaultValue={procedure.body} rows={10} mono isRequired
+            hint="As in a log: Lid | 4x M3x8 PH1 @A1 | tab: front left | unplug J5 | in this order | note:" />
         </RecordForm>
       )}
     </EditRecord>

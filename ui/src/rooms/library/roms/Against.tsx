@@ -14,7 +14,9 @@ import { romName } from './romName'
 
 const tones: Tones = {
   '0': { word: 'the same', tone: 'slateGround', opacity: 1 },
-  ...Object.fromEntries([...'123456789a'].map((figure, i) => [figure, { word: i === 9 ? 'all bytes differ' : `up to ${String(i + 1)} of 10 bytes differ`, tone: 'rust', opacity: 0.35 + 0.065 * i }])),
+  ...Object.fromEntries([...'123456789a'].map((figure,
+    i) => [figure, { word: i === 9 ? 'all bytes differ' : `up to ${String(i + 1)} of 10 bytes differ`, tone: 'rust',
+      opacity: 0.35 + 0.065 * i }])),
 }
 const cell = 16
 const rows = 12
@@ -30,8 +32,12 @@ export function Against({ a, b, onClose }: { a: RomImage; b: string; onClose: ()
   return (
     <Part title={`${romName(a)} against ${romName(other)}`} action={<Button $small onPress={onClose}>Close</Button>}>
       <p><Verdict>{verdict}</Verdict> {note}</p>
-      <p>{differingBytes.toLocaleString('en')} bytes differ; {bits0to1.toLocaleString('en')} bits from 0 to 1, {bits1to0.toLocaleString('en')} from 1 to 0. The other is <Link to={`/library/roms/${other.sha256}`}>{romName(other)}</Link>.</p>
-      <ByteMap kinds={cells.kinds} cell={cells.cell} bytes={Math.max(a.bytes, other.bytes)} offset={offset} tones={tones} label="Where the two differ; the mark chooses what is shown below" onOffset={setChosen} />
+      <p>{differingBytes.toLocaleString('en')} bytes differ; {bits0to1.toLocaleString('en')} bits from 0 to
+        1, {bits1to0.toLocaleString('en')} from 1 to 0. The other is <Link to={`/library/roms/${other.sha256}`}>
+          {romName(other)}
+        </Link>.</p>
+      <ByteMap kinds={cells.kinds} cell={cells.cell} bytes={Math.max(a.bytes, other.bytes)} offset={offset}
+        tones={tones} label="Where the two differ; the mark chooses what is shown below" onOffset={setChosen} />
       <Both>
         <Side of={a} other={other} from={offset - (offset % 16)} />
         <Side of={other} other={a} from={offset - (offset % 16)} />
@@ -50,7 +56,8 @@ function Side({ of, other, from }: { of: RomImage; other: RomImage; from: number
         return (
           <div key={row.offset}>
             {hex(row.offset)}{'  '}
-            {row.hex.split(' ').map((figure, n) => <span key={String(n)}>{figure === against[n] ? figure : <mark>{figure}</mark>} </span>)}
+            {row.hex.split(' ').map((figure, n) =>
+              <span key={String(n)}>{figure === against[n] ? figure : <mark>{figure}</mark>} </span>)}
           </div>
         )
       })}

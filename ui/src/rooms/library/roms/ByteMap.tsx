@@ -4,7 +4,8 @@ import styled from 'styled-components'
 import { color, font, space } from '../../../theme'
 
 export type Tones = Record<string, { word: string; tone: keyof typeof color; opacity: number }>
-type Props = { kinds: string; cell: number; bytes: number; offset: number; tones: Tones; label: string; onOffset: (offset: number) => void }
+type Props = { kinds: string; cell: number; bytes: number; offset: number; tones: Tones; label: string;
+  onOffset: (offset: number) => void }
 
 /** How many cells are in sight at least, however far one zooms in. */
 const leastInSight = 64
@@ -30,7 +31,8 @@ export function ByteMap({ kinds, cell, bytes, offset, tones, label, onOffset }: 
     const drawing = canvas.current?.getContext('2d')
     if (!drawing || !canvas.current) return
     const style = getComputedStyle(canvas.current)
-    const inks = Object.fromEntries(Object.entries(tones).map(([kind, { tone }]) => [kind, style.getPropertyValue(`--${tone}`)]))
+    const inks = Object.fromEntries(Object.entries(tones).map(([kind, { tone }]) =>
+      [kind, style.getPropertyValue(`--${tone}`)]))
     drawing.clearRect(0, 0, width, height)
     // A column for each pixel; where cells are wider, each fills several.
     for (let x = 0; x < width; x++) {
@@ -51,7 +53,8 @@ export function ByteMap({ kinds, cell, bytes, offset, tones, label, onOffset }: 
     return Math.min(bytes - 1, Math.floor((sight.from + part * sight.count) * cell))
   }
   const zoom = (factor: number, around: number) => {
-    const count = Math.max(Math.min(leastInSight, kinds.length), Math.min(kinds.length, Math.round(sight.count * factor)))
+    const count = Math.max(Math.min(leastInSight, kinds.length),
+      Math.min(kinds.length, Math.round(sight.count * factor)))
     const centre = around / cell
     const from = Math.round(centre - ((centre - sight.from) / sight.count) * count)
     setSight({ from: Math.max(0, Math.min(kinds.length - count, from)), count })

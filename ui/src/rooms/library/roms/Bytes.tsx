@@ -35,7 +35,8 @@ export function Bytes({ rom, offset, onOffset }: { rom: ToldRom; offset: number;
   }
   return (
     <Part title="Byte map" faint={`from 0 to ${hex(rom.bytes - 1)}`}>
-      {map.data && <ByteMap kinds={map.data.kinds} cell={map.data.cell} bytes={rom.bytes} offset={offset} tones={tones} label="Byte map; the mark chooses what is shown below" onOffset={onOffset} />}
+      {map.data && <ByteMap kinds={map.data.kinds} cell={map.data.cell} bytes={rom.bytes} offset={offset} tones={tones}
+        label="Byte map; the mark chooses what is shown below" onOffset={onOffset} />}
       <Go onSubmit={go}>
         <Field label="Offset, hexadecimal" name="offset" placeholder={hex(offset)} mono />
         <Button type="submit">Show</Button>
@@ -50,7 +51,9 @@ export function Bytes({ rom, offset, onOffset }: { rom: ToldRom; offset: number;
           <summary>{rom.inspection.texts.length} texts</summary>
           <ul>
             {rom.inspection.texts.slice(0, 300).map((text) => (
-              <li key={text.offset}><Button $tone="quiet" onPress={() => { onOffset(text.offset) }}>{hex(text.offset)}</Button> <Text>{text.text}</Text></li>
+              <li key={text.offset}><Button $tone="quiet" onPress={() => { onOffset(text.offset) }}>
+                {hex(text.offset)}
+              </Button> <Text>{text.text}</Text></li>
             ))}
           </ul>
         </details>

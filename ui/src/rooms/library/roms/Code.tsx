@@ -9,15 +9,18 @@ export function Code({ rom, onOffset }: { rom: ToldRom; onOffset: (offset: numbe
   const fits = [...rom.code, ...(rom.jumpTable ? [rom.jumpTable] : [])]
   return (
     <Part title="What code it could be" faint="Guesses, by the way of starting alone">
-      {fits.length === 0 && <p>No known way of starting fits: it may hold tables, a part of a program, or one lane of a wide bus.</p>}
+      {fits.length === 0 && <p>No known way of starting fits: it may hold tables, a part of a program, or one lane of a
+        wide bus.</p>}
       {fits.map((fit) => (
         <div key={`${fit.kind} ${fit.order}`}>
           <p><strong>{fit.kind}</strong>, {fit.order} <Faint>{fit.why.join('; ')}</Faint></p>
           <ul>
             {fit.vectors.map((vector) => (
               <li key={`${vector.name} ${String(vector.at)}`}>
-                {vector.name} at <Button $tone="quiet" aria-label={`${hex(vector.at)}: show the ${vector.name}`} onPress={() => { onOffset(vector.at) }}>{hex(vector.at)}</Button> leads to {vector.to},{' '}
-                <Button $tone="quiet" aria-label={`offset ${hex(vector.leads)}: show where the ${vector.name} leads`} onPress={() => { onOffset(vector.leads) }}>offset {hex(vector.leads)}</Button>
+                {vector.name} at <Button $tone="quiet" aria-label={`${hex(vector.at)}: show the ${vector.name}`}
+                  onPress={() => { onOffset(vector.at) }}>{hex(vector.at)}</Button> leads to {vector.to},{' '}
+                <Button $tone="quiet" aria-label={`offset ${hex(vector.leads)}: show where the ${vector.name} leads`}
+                  onPress={() => { onOffset(vector.leads) }}>offset {hex(vector.leads)}</Button>
               </li>
             ))}
           </ul>

@@ -26,14 +26,19 @@ export default function RomList() {
   const [one, two] = chosen
   return (
     <Page>
-      <ListHead title="ROM images" label="Filter by name, version or the start of a sum" words={words} onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }} />
-      <p><Faint>A content is known by its sums; name it once, and it is recognised on every machine. <Link to="/library">Back to the library</Link></Faint></p>
+      <ListHead title="ROM images" label="Filter by name, version or the start of a sum" words={words}
+        onWords={(next) => { setParameters(next ? { search: next } : {}, { replace: true }) }} />
+      <p><Faint>A content is known by its sums; name it once, and it is recognised on every
+        machine. <Link to="/library">Back to the library</Link></Faint></p>
       {chosen.length > 0 && (
         <Buttons>
           <span>{chosen.length} chosen, in this order</span>
-          <Button $small isDisabled={chosen.length !== 2} onPress={() => void navigate(`/library/roms/${one ?? ''}?against=${two ?? ''}`)}>Compare the two</Button>
+          <Button $small isDisabled={chosen.length !== 2} onPress={() =>
+            void navigate(`/library/roms/${one ?? ''}?against=${two ?? ''}`)}>Compare the two</Button>
           {mayWrite && (
-            <Button $small isDisabled={chosen.length < 2 || chosen.length > 8} isPending={merge.isPending} onPress={() => { merge.mutate(chosen, { onSuccess: ({ sha256 }) => void navigate(`/library/roms/${sha256}`) }) }}>
+            <Button $small isDisabled={chosen.length < 2 || chosen.length > 8} isPending={merge.isPending}
+              onPress={() => { merge.mutate(chosen, { onSuccess: ({ sha256 }) =>
+                void navigate(`/library/roms/${sha256}`) }) }}>
               Put them together as lanes
             </Button>
           )}
@@ -45,7 +50,8 @@ export default function RomList() {
       {roms.data && roms.data.images.length > 0 && (
         <Scroll>
           <ListTable>
-            <thead><tr><th><span className="only-read">Choose</span></th><th>Name</th><Figure as="th">Bytes</Figure><th>CRC-32</th><th>SHA-256</th><Figure as="th">Sockets</Figure><th>For</th></tr></thead>
+            <thead><tr><th><span className="only-read">Choose</span></th><th>Name</th><Figure as="th">Bytes</Figure>
+              <th>CRC-32</th><th>SHA-256</th><Figure as="th">Sockets</Figure><th>For</th></tr></thead>
             <tbody>
               {roms.data.images.map((image) => (
                 <tr key={image.sha256}>
@@ -53,10 +59,12 @@ export default function RomList() {
                     <Tick
                       label={<span className="only-read">Choose {romName(image)}, {image.crc32}</span>}
                       isOn={chosen.includes(image.sha256)}
-                      onChange={(isOn) => { setChosen(isOn ? [...chosen, image.sha256] : chosen.filter((sum) => sum !== image.sha256)) }}
+                      onChange={(isOn) => { setChosen(isOn ? [...chosen, image.sha256] : chosen.filter((sum) =>
+                        sum !== image.sha256)) }}
                     />
                   </td>
-                  <td><Link to={`/library/roms/${image.sha256}`}>{romName(image)}</Link>{image.madeFrom && <Faint> {image.madeFrom}</Faint>}</td>
+                  <td><Link to={`/library/roms/${image.sha256}`}>{romName(image)}</Link>
+                    {image.madeFrom && <Faint> {image.madeFrom}</Faint>}</td>
                   <Figure>{image.bytes.toLocaleString('en')}</Figure>
                   <Figure $text>{image.crc32}</Figure>
                   <Figure $text>{image.sha256.slice(0, 16)}</Figure>
@@ -70,7 +78,10 @@ export default function RomList() {
       )}
       <RomSets />
       {roms.data?.more && <p>There are more; narrow them by words.</p>}
-      {roms.data?.images.length === 0 && <p>{words ? 'No image has all of these words.' : 'Nothing was read yet. Read a chip out in the stage Identify of a machine.'}</p>}
+      {roms.data?.images.length === 0 && <p>
+        {words ? 'No image has all of these words.'
+          : 'Nothing was read yet. Read a chip out in the stage Identify of a machine.'}
+      </p>}
     </Page>
   )
 }

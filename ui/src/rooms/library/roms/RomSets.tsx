@@ -20,8 +20,12 @@ export function RomSets() {
               {set.boards.map((board) => (
                 <li key={board.assemblyId}>
                   <Mark kind={board.complete ? 'done' : 'attention'} />{' '}
-                  {board.machineId ? <Link to={`/bench/${String(board.machineId)}/identify`}>{board.accession} {board.assembly}</Link> : <Link to={`/stores/${String(board.assemblyId)}`}>{board.assembly}</Link>}{' '}
-                  {board.complete ? 'has it all' : [board.differ.length > 0 && `differs in ${board.differ.join(', ')}`, board.missing.length > 0 && `${board.missing.join(', ')} not read`].filter(Boolean).join('; ')}
+                  {board.machineId
+                    ? <Link to={`/bench/${String(board.machineId)}/identify`}>{board.accession} {board.assembly}</Link>
+                      : <Link to={`/stores/${String(board.assemblyId)}`}>{board.assembly}</Link>}{' '}
+                  {board.complete ? 'has it all'
+                    : [board.differ.length > 0 && `differs in ${board.differ.join(', ')}`,
+                      board.missing.length > 0 && `${board.missing.join(', ')} not read`].filter(Boolean).join('; ')}
                 </li>
               ))}
             </ul>

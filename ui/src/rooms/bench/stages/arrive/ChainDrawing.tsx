@@ -11,14 +11,21 @@ export function ChainDrawing({ chain, arrived }: { chain: Dossier['chain']; arri
   const at = scale(chain.from, chain.to)
   const gaps = chain.findings.filter(({ kind, from, to }) => kind === 'gap' && from && to)
   return (
-    <TimeFrame role="img" aria-label={`The past from ${chain.from.slice(0, 4)} to ${chain.to.slice(0, 4)}: ${chain.links.map((link) => `${link.roleWords} ${link.whom} ${link.dates}`).join(', ')}`}>
+    <TimeFrame role="img"
+      aria-label={`The past from ${chain.from.slice(0, 4)} to ${chain.to.slice(0, 4)}: ${chain.links.map((link) =>
+        `${link.roleWords} ${link.whom} ${link.dates}`).join(', ')}`}>
       <TimeNames aria-hidden="true">
-        {chain.links.map((link) => <TimeName key={link.id} title={`${link.roleWords} ${link.whom}`}>{link.roleWords} <b>{link.whom || 'somebody unknown'}</b></TimeName>)}
+        {chain.links.map((link) => <TimeName key={link.id} title={`${link.roleWords} ${link.whom}`}>{link.roleWords} <b>
+          {link.whom || 'somebody unknown'}
+        </b></TimeName>)}
         <TimeName />
       </TimeNames>
       <TimeTrack aria-hidden="true">
         {gaps.map(({ from, to }) => (
-          <Gap key={`${String(from)}`} style={{ left: `${String(at(from ?? ''))}%`, width: `${String(at(to ?? '') - at(from ?? ''))}%` }}><span>?</span></Gap>
+          <Gap key={`${String(from)}`}
+            style={{ left: `${String(at(from ?? ''))}%`, width: `${String(at(to ?? '') - at(from ?? ''))}%` }}><span>
+              ?
+            </span></Gap>
         ))}
         {chain.links.map((link) => <Bar key={link.id} link={link} at={at} />)}
         {arrived && <Arrived style={{ left: `${String(at(arrived))}%` }} />}
@@ -37,7 +44,9 @@ function Bar({ link, at }: { link: ToldCustody; at: (iso: string) => number }) {
     <TimeRow>
       <Possible style={{ left: `${String(left)}%`, width: `${String(width)}%` }} />
       {span.certainFrom && span.certainTo && (
-        <Certain style={{ left: `${String(at(span.certainFrom))}%`, width: `${String(Math.max(0.5, at(span.certainTo) - at(span.certainFrom)))}%` }} />
+        <Certain
+          style={{ left: `${String(at(span.certainFrom))}%`,
+            width: `${String(Math.max(0.5, at(span.certainTo) - at(span.certainFrom)))}%` }} />
       )}
     </TimeRow>
   )

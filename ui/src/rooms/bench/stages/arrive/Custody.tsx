@@ -21,46 +21,59 @@ export function Custody({ machineId, chain, arrived }: { machineId: number; chai
   const mayEdit = useAccount()?.mayKeepTheRecord ?? false
   const [adding, setAdding] = useState(false)
   return (
-    <Part title="Through whose hands" action={mayEdit && <Button $small onPress={() => { setAdding(true) }}>Add to the chain</Button>}>
+    <Part title="Through whose hands"
+      action={mayEdit && <Button $small onPress={() => { setAdding(true) }}>Add to the chain</Button>}>
       {adding && <TellCustody machineId={machineId} onDone={() => { setAdding(false) }} />}
       <ChainDrawing chain={chain} arrived={/^\d{4}-\d\d-\d\d$/.test(arrived) ? arrived : ''} />
       {chain.findings.length > 0 && (
         <Findings aria-label="What does not hold">
           {chain.findings.map((finding) => (
             <li key={finding.text}>
-              <Mark kind={finding.kind === 'gap' || finding.kind === 'undated' ? 'attention' : 'problem'} /> <strong>{words[finding.kind]}</strong> {finding.text}
+              <Mark kind={finding.kind === 'gap' || finding.kind === 'undated' ? 'attention' : 'problem'} /> <strong>
+                {words[finding.kind]}
+              </strong> {finding.text}
             </li>
           ))}
         </Findings>
       )}
-      {chain.links.length === 0 && <p>Nothing is written down of its past. Start with who made it and when, or with who used it last.</p>}
+      {chain.links.length === 0 && <p>Nothing is written down of its past. Start with who made it and when, or with who
+        used it last.</p>}
       <Links>
         {chain.links.map((link) => <One key={link.id} machineId={machineId} link={link} mayEdit={mayEdit} />)}
         {chain.withdrawn.map((link) => (
-          <li key={link.id}><When>{link.dates}</When><span><s>{link.roleWords} {link.whom}</s> <Faint>withdrawn: {link.withdrawn}</Faint></span></li>
+          <li key={link.id}><When>{link.dates}</When>
+            <span><s>{link.roleWords} {link.whom}</s> <Faint>withdrawn: {link.withdrawn}</Faint></span></li>
         ))}
       </Links>
     </Part>
   )
 }
 
-const words: Record<Chain['findings'][number]['kind'], string> = { gap: 'Gap', overlap: 'Overlap', impossible: 'Impossible', undated: 'No date' }
+const words: Record<Chain['findings'][number]['kind'], string> = { gap: 'Gap', overlap: 'Overlap',
+  impossible: 'Impossible', undated: 'No date' }
 
 function One({ machineId, link, mayEdit }: { machineId: number; link: ToldCustody; mayEdit: boolean }) {
   const [doing, setDoing] = useState<'changing' | 'withdrawing'>()
   const withdraw = useWithdrawCustody()
   const done = () => { setDoing(undefined) }
-  const source = [link.kind, link.cited, link.page && `page ${link.page}`, link.saidOn, link.link].filter(Boolean).join(', ')
+  const source = [link.kind, link.cited, link.page && `page ${link.page}`, link.saidOn, link.link].filter(Boolean)
+    .join(', ')
   return (
     <li>
       <When>{link.dates || 'no date'}</When>
       <span>
-        {link.roleWords} <strong>{link.whom || 'somebody unknown'}</strong>{link.place && `, ${link.place}`}{link.usedFor && `: ${link.usedFor}`} <Faint>({source})</Faint>
-        {link.pictureId && <> <Link to={`/bench/${String(machineId)}/look-over`} state={{ picture: { id: link.pictureId, region: link.region } }}>{link.region ? 'place on the picture' : 'what it cites'}</Link></>}
+        {link.roleWords} <strong>{link.whom || 'somebody unknown'}</strong>{link.place && `, ${link.place}`}
+          {link.usedFor && `: ${link.usedFor}`} <Faint>({source})</Faint>
+        {link.pictureId
+          && <> <Link to={`/bench/${String(machineId)}/look-over`}
+            state={{ picture: { id: link.pictureId, region: link.region } }}>{link.region ? 'place on the picture'
+              : 'what it cites'}</Link></>}
         {mayEdit && (
           <Both>
-            <Button $tone="quiet" aria-label={`Change ${link.roleWords} ${link.whom}`} onPress={() => { setDoing('changing') }}>Change</Button>
-            <Button $tone="quiet" aria-label={`Withdraw ${link.roleWords} ${link.whom}`} onPress={() => { setDoing('withdrawing') }}>Withdraw</Button>
+            <Button $tone="quiet" aria-label={`Change ${link.roleWords} ${link.whom}`}
+              onPress={() => { setDoing('changing') }}>Change</Button>
+            <Button $tone="quiet" aria-label={`Withdraw ${link.roleWords} ${link.whom}`}
+              onPress={() => { setDoing('withdrawing') }}>Withdraw</Button>
           </Both>
         )}
       </span>

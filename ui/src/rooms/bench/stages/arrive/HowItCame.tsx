@@ -24,7 +24,8 @@ export function HowItCame({ machine, arrival }: { machine: Machine; arrival: Dos
         {mayEdit && !writing && (
           <Buttons>
             <Button $tone="main" onPress={() => { setWriting(true) }}>Write down how it came</Button>
-            <span>If it came with others, choose its lot in <Link to="/shelves/arrivals">Arrivals</Link> and say there which thing it is.</span>
+            <span>If it came with others, choose its lot in <Link to="/shelves/arrivals">Arrivals</Link> and say there
+              which thing it is.</span>
           </Buttons>
         )}
         {writing && <WriteDown machine={machine} onDone={() => { setWriting(false) }} />}
@@ -37,9 +38,13 @@ export function HowItCame({ machine, arrival }: { machine: Machine; arrival: Dos
       <Facts>
         <dt>By</dt><dd>{lot.method}{lot.party && `, from ${lot.party}`}</dd>
         <dt>On</dt><dd>{lot.arrived || 'not known'}</dd>
-        {lot.priceCents !== null && <><dt>Cost of the lot</dt><dd>{lot.cost} {lot.currency}{extra && ` (${amountOf(lot.priceCents)} and ${extra})`}</dd></>}
-        {thing.share && <><dt>Its share</dt><dd>{thing.share} {lot.currency}, spread over {lot.things.length === 1 ? '1 thing' : `${String(lot.things.length)} things`} by {ways[lot.spread ?? 'estimate']}</dd></>}
-        {thing.valueCents !== null && <><dt>Worth today</dt><dd>{amountOf(thing.valueCents)} {lot.currency}{thing.valueNote && `, ${thing.valueNote}`}</dd></>}
+        {lot.priceCents !== null && <><dt>Cost of the lot</dt><dd>{lot.cost} {lot.currency}
+          {extra && ` (${amountOf(lot.priceCents)} and ${extra})`}</dd></>}
+        {thing.share && <><dt>Its share</dt>
+          <dd>{thing.share} {lot.currency}, spread over {lot.things.length === 1 ? '1 thing'
+            : `${String(lot.things.length)} things`} by {ways[lot.spread ?? 'estimate']}</dd></>}
+        {thing.valueCents !== null && <><dt>Worth today</dt><dd>{amountOf(thing.valueCents)} {lot.currency}
+          {thing.valueNote && `, ${thing.valueNote}`}</dd></>}
         {lot.condition && <><dt>As received</dt><dd>{lot.condition}</dd></>}
         {lot.powered && <><dt>Last ran</dt><dd>{lot.powered}</dd></>}
         {lot.cameWith && <><dt>Came with it</dt><dd>{lot.cameWith}</dd></>}
@@ -57,14 +62,16 @@ function WriteDown({ machine, onDone }: { machine: Machine; onDone: () => void }
   const link = useThingIsMachine()
   return (
     <>
-      {link.error && <Notice tone="stop" word="Not linked.">{messageOf(link.error)} It stands in Arrivals; say there that it is this machine.</Notice>}
+      {link.error && <Notice tone="stop" word="Not linked.">{messageOf(link.error)} It stands in Arrivals; say there
+        that it is this machine.</Notice>}
       <LotForm
         start={{ title: machine.name }}
         error={receive.error}
         isPending={receive.isPending || link.isPending}
         action="Keep it"
         onSubmit={(fields) => {
-          receive.mutate({ ...fields, things: [{ kind: 'machine', title: machine.name, estimateCents: fields.priceCents ?? null }] }, {
+          receive.mutate({ ...fields,
+            things: [{ kind: 'machine', title: machine.name, estimateCents: fields.priceCents ?? null }] }, {
             onSuccess: ({ id, version, things: [thing] }) => {
               if (thing) link.mutate({ id, thing: thing.id, version, machineId: machine.id }, { onSuccess: onDone })
             },

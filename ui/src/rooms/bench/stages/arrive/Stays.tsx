@@ -19,7 +19,10 @@ export function Stays({ machine, stays }: { machine: Machine; stays: Stay[] }) {
   const mayMove = useAccount()?.mayWriteSheets ?? false
   const [moving, setMoving] = useState(false)
   return (
-    <Part title="Where it is" action={mayMove && <Button $small aria-expanded={moving} onPress={() => { setMoving(!moving) }}>Move the machine</Button>}>
+    <Part title="Where it is"
+      action={mayMove && <Button $small aria-expanded={moving} onPress={() => { setMoving(!moving) }}>
+        Move the machine
+      </Button>}>
       {moving && <MoveMachine machine={machine} onDone={() => { setMoving(false) }} />}
       {stays.length === 0 && <p>Where it is is not written down.</p>}
       <Line>
@@ -64,13 +67,15 @@ function MoveMachine({ machine, onDone }: { machine: Machine; onDone: () => void
         leave="Leave it where it is"
         onSubmit={(form) => {
           const text = (name: string) => textOf(form, name)
-          move.mutate({ version, to, place: text('place'), lentTo: text('lentTo'), boundFor: text('boundFor'), due: text('due'), on: text('on'), note: text('note') }, { onSuccess: onDone })
+          move.mutate({ version, to, place: text('place'), lentTo: text('lentTo'), boundFor: text('boundFor'),
+            due: text('due'), on: text('on'), note: text('note') }, { onSuccess: onDone })
         }}
         onCancel={onDone}
       >
         <FieldGrid>
           <Choice label="It goes" value={to} options={goals} onChange={setTo} />
-          {to === 'place' && <Field label="Place" name="place" list="places-to-stay" hint="Building, room, shelf, box, divided by commas" autoFocus isRequired />}
+          {to === 'place' && <Field label="Place" name="place" list="places-to-stay"
+            hint="Building, room, shelf, box, divided by commas" autoFocus isRequired />}
           {to === 'loan' && <Field label="Lent to" name="lentTo" autoFocus isRequired />}
           {to === 'loan' && <Field label="To be back by" name="due" placeholder="2027-05-01" mono />}
           {to === 'transit' && <Field label="On its way to" name="boundFor" autoFocus isRequired />}

@@ -7,7 +7,10 @@ import { color } from '../../../../theme'
 
 const year = (iso: string) => iso.slice(0, 4)
 
-/** All dates of a machine over the time in which its model was made: a row for each assembly, a dot for each line of its sheet. */
+/**
+ * All dates of a machine over the time in which its model was made: a row for each assembly, a dot for each line of its
+ * sheet.
+ */
 export function DatesDrawing({ dated }: { dated: Dated }) {
   const { parts, result } = dated
   const days = parts.flatMap(({ from, to }) => [from, to]).filter(Boolean).sort()
@@ -17,7 +20,8 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
   const from = `${year(first)}-01-01`
   const to = `${year(last)}-12-31`
   const at = scale(from, to)
-  const spread = (start: string, end: string) => ({ left: `${String(at(start || from))}%`, width: `${String(Math.max(0.4, at(end || to) - at(start || from)))}%` })
+  const spread = (start: string, end: string) => ({ left: `${String(at(start || from))}%`,
+    width: `${String(Math.max(0.4, at(end || to) - at(start || from)))}%` })
   const rows = new Map<string, DatedPart[]>()
   for (const part of parts) {
     if (part.kind !== 'date-code' && part.kind !== 'copyright') continue
@@ -25,9 +29,12 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
   }
   const others = parts.filter(({ kind }) => kind === 'label' || kind === 'document')
   const window = parts.find(({ kind }) => kind === 'production-window')
-  const said = [...rows].map(([assembly, own]) => `${assembly}: ${String(own.length)} dates from ${own.map((part) => part.from).sort()[0] ?? ''} on`)
+  const said = [...rows].map(([assembly, own]) =>
+    `${assembly}: ${String(own.length)} dates from ${own.map((part) => part.from).sort()[0] ?? ''} on`)
   return (
-    <TimeFrame role="img" aria-label={`Dates from ${year(first)} to ${year(last)}. ${said.join('. ')}. ${result.outliers.map(({ id, verdict }) => `${id} is ${verdict}`).join(', ')}`}>
+    <TimeFrame role="img"
+      aria-label={`Dates from ${year(first)} to ${year(last)}. ${said.join('. ')}. ${result.outliers.map(({ id,
+        verdict }) => `${id} is ${verdict}`).join(', ')}`}>
       <TimeNames aria-hidden="true">
         {[...rows.keys()].map((name) => <TimeName key={name}>{name}</TimeName>)}
         {others.map((part) => <TimeName key={part.id}>{part.id}</TimeName>)}
@@ -43,12 +50,15 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
               part.kind === 'copyright' ? (
                 <Claimed key={part.id} style={spread(part.from, part.to)} title={`${part.id}: ${part.words}`} />
               ) : (
-                <Dot key={part.id} data-verdict={part.verdict} style={{ left: `${String(at(part.from))}%` }} title={`${part.id} ${part.words}, ${part.from} to ${part.to}${part.verdict && `: ${part.verdict}`}`} />
+                <Dot key={part.id} data-verdict={part.verdict} style={{ left: `${String(at(part.from))}%` }}
+                  title={`${part.id} ${part.words}, ${part.from} to ${part.to}${part.verdict
+                    && `: ${part.verdict}`}`} />
               ),
             )}
           </TimeRow>
         ))}
-        {others.map((part) => <TimeRow key={part.id}><Said style={spread(part.from, part.to)} title={part.words} /></TimeRow>)}
+        {others.map((part) =>
+          <TimeRow key={part.id}><Said style={spread(part.from, part.to)} title={part.words} /></TimeRow>)}
         {window && <TimeRow><Made style={spread(window.from, window.to)} title={window.words} /></TimeRow>}
         {result.estimate && <TimeRow><Built style={spread(result.estimate.from, result.estimate.to)} /></TimeRow>}
         <TimeYears from={from} to={to} at={at} />
@@ -73,7 +83,8 @@ const Dot = styled.span`
   border: 1px solid ${color.sheet};
   border-radius: 50%;
   background: ${color.slate};
-  &[data-verdict='later'], &[data-verdict='earlier'] { border-radius: 0; background: ${color.amber}; transform: rotate(45deg); }
+  &[data-verdict='later'], &[data-verdict='earlier'] { border-radius: 0; background: ${color.amber};
+    transform: rotate(45deg); }
 `
 const Claimed = styled.span`
   ${band}

@@ -35,12 +35,16 @@ function When({ machineId, dated }: { machineId: number; dated: Dated }) {
   const spotOf = (id: string) => parts.find((part) => part.id === id)?.spot
   const where = (id: string) => {
     const spot = spotOf(id)
-    return spot ? <Link to={`/bench/${String(machineId)}/take-stock`} state={{ spot }}>{id}</Link> : <strong>{id}</strong>
+    return spot ? <Link to={`/bench/${String(machineId)}/take-stock`} state={{ spot }}>{id}</Link>
+      : <strong>{id}</strong>
   }
   return (
-    <Part title="When it was built" faint={result.estimate && <Estimate>{result.estimate.from} to {result.estimate.to}</Estimate>}>
+    <Part title="When it was built"
+      faint={result.estimate && <Estimate>{result.estimate.from} to {result.estimate.to}</Estimate>}>
       {parts.length === 0 ? (
-        <p>Nothing is dated yet: write date codes behind the markings in <Link to={`/bench/${String(machineId)}/take-stock`}>Take stock</Link>, as 74LS245 8533, or note the date on the rating plate in <Link to={`/bench/${String(machineId)}/look-over`}>Look over</Link>.</p>
+        <p>Nothing is dated yet: write date codes behind the markings
+          in <Link to={`/bench/${String(machineId)}/take-stock`}>Take stock</Link>, as 74LS245 8533, or note the date
+            on the rating plate in <Link to={`/bench/${String(machineId)}/look-over`}>Look over</Link>.</p>
       ) : (
         <DatesDrawing dated={dated} />
       )}
@@ -49,7 +53,8 @@ function When({ machineId, dated }: { machineId: number; dated: Dated }) {
         {result.notAfter && <><dt>Not after</dt><dd>{result.notAfter}</dd></>}
         {result.basis.length > 0 && <><dt>Because</dt><dd>{result.basis.join('\n')}</dd></>}
       </Facts>
-      {result.conflicts.map((conflict) => <Notice key={conflict.why} tone="attention" word="That does not go together.">{conflict.why} <Faint>({conflict.ids.join(', ')})</Faint></Notice>)}
+      {result.conflicts.map((conflict) => <Notice key={conflict.why} tone="attention"
+        word="That does not go together.">{conflict.why} <Faint>({conflict.ids.join(', ')})</Faint></Notice>)}
       {result.outliers.length > 0 && (
         <Scroll>
           <ListTable aria-label="Parts that are not of the time of the others">
@@ -60,7 +65,8 @@ function When({ machineId, dated }: { machineId: number; dated: Dated }) {
                 if (!first) return null
                 return (
                   <tr key={first.id}>
-                    <td>{group.length > few ? <strong>{assemblyOf(dated, first.id)}</strong> : group.map(({ id }) => <div key={id}>{where(id)}</div>)}</td>
+                    <td>{group.length > few ? <strong>{assemblyOf(dated, first.id)}</strong> : group.map(({ id }) =>
+                      <div key={id}>{where(id)}</div>)}</td>
                     <td><Nowrap><Mark kind="attention" /> {first.verdict}</Nowrap></td>
                     <td>
                       {group.length > few ? (

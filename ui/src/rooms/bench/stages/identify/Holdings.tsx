@@ -13,7 +13,8 @@ import { ModelForm } from '../../../library/models/ModelForm'
 type State = Dated['holdings'][number]['state']
 
 const marks: Record<State, MarkKind> = {
-  fitted: 'done', missing: 'problem', 'option fitted': 'done', 'option not fitted': 'none', extra: 'attention', 'not original': 'attention', 'other part number': 'attention',
+  fitted: 'done', missing: 'problem', 'option fitted': 'done', 'option not fitted': 'none', extra: 'attention',
+    'not original': 'attention', 'other part number': 'attention',
 }
 
 /** What machines of the model hold, beside what this one does. */
@@ -26,8 +27,11 @@ export function Holdings({ machine, dated }: { machine: Machine; dated: Dated })
   return (
     <Part
       title="What the model holds"
-      faint={known && <>{known.maker} {known.model}{known.made && `, made ${known.made}`}{known.source && ` (${known.source})`}</>}
-      action={known ? <Link to={`/library/models?search=${encodeURIComponent(known.model)}`}>the model in the library</Link> : mayWrite && name && <Button $small onPress={() => { setAdding(true) }}>Describe the model</Button>}
+      faint={known && <>{known.maker} {known.model}{known.made && `, made ${known.made}`}
+        {known.source && ` (${known.source})`}</>}
+      action={known ? <Link to={`/library/models?search=${encodeURIComponent(known.model)}`}>
+        the model in the library
+      </Link> : mayWrite && name && <Button $small onPress={() => { setAdding(true) }}>Describe the model</Button>}
     >
       {adding && (
         <ModelForm
@@ -39,9 +43,13 @@ export function Holdings({ machine, dated }: { machine: Machine; dated: Dated })
           onCancel={() => { setAdding(false) }}
         />
       )}
-      {!known && !adding && <p>{name ? `${name} is not in the library: when it was made and what belongs in it is not known.` : 'The record names no maker and model yet.'}</p>}
+      {!known && !adding && <p>
+        {name ? `${name} is not in the library: when it was made and what belongs in it is not known.`
+          : 'The record names no maker and model yet.'}
+      </p>}
       {known?.variants && <p>Variants: {known.variants.split('\n').join(', ')}</p>}
-      {known && dated.holdings.length === 0 && <p>Nobody has written down yet what belongs in a machine of this model.</p>}
+      {known && dated.holdings.length === 0 && <p>Nobody has written down yet what belongs in a machine of this
+        model.</p>}
       {dated.holdings.length > 0 && (
         <Scroll>
           <ListTable>

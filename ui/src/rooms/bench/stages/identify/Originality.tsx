@@ -11,7 +11,8 @@ import { Part } from '../../../../kit/Part'
 
 type One = Dated['assemblies'][number]
 
-const words: Record<One['own'], string> = { unknown: 'not decided', factory: 'factory', period: 'of the period', later: 'later', modern: 'modern' }
+const words: Record<One['own'], string> = { unknown: 'not decided', factory: 'factory', period: 'of the period',
+  later: 'later', modern: 'modern' }
 const options = Object.entries(words).map(([value, text]) => ({ value: value as One['own'], text }))
 
 /** From when each assembly is: by its dates, and by what somebody decided, which counts. */
@@ -23,7 +24,8 @@ export function Originality({ dated, assemblies }: { dated: Dated; assemblies: F
         <ListTable>
           <thead><tr><th>Assembly</th><th>By its dates</th><th>Decided</th><th>Counts</th></tr></thead>
           <tbody>
-            {dated.assemblies.map((one) => <Row key={one.id} one={one} assembly={assemblies.find(({ id }) => id === one.id)} />)}
+            {dated.assemblies.map((one) =>
+              <Row key={one.id} one={one} assembly={assemblies.find(({ id }) => id === one.id)} />)}
           </tbody>
         </ListTable>
       </Scroll>
@@ -36,7 +38,9 @@ function Row({ one, assembly }: { one: One; assembly: FittedAssembly | undefined
   const change = useChangeAssembly(one.id)
   return (
     <tr>
-      <td>{assembly ? <Link to="../take-stock" relative="path" state={{ spot: { assembly: one.id, line: 1 } }}>{one.title}</Link> : one.title}</td>
+      <td>{assembly ? <Link to="../take-stock" relative="path" state={{ spot: { assembly: one.id, line: 1 } }}>
+        {one.title}
+      </Link> : one.title}</td>
       <td><strong>{words[one.reckoned.originality]}</strong>: {one.reckoned.why}</td>
       <td>
         {mayWrite && assembly ? (
@@ -44,7 +48,9 @@ function Row({ one, assembly }: { one: One; assembly: FittedAssembly | undefined
             label={<span className="only-read">Decided about {one.title}</span>}
             value={one.own}
             options={options}
-            onChange={(fit) => { change.mutate({ kind: assembly.kind, title: assembly.title, part: assembly.part, rev: assembly.rev, serial: assembly.serial, slot: assembly.slot, purpose: assembly.purpose, fit, version: assembly.version }) }}
+            onChange={(fit) => { change.mutate({ kind: assembly.kind, title: assembly.title, part: assembly.part,
+              rev: assembly.rev, serial: assembly.serial, slot: assembly.slot, purpose: assembly.purpose, fit,
+                version: assembly.version }) }}
           />
         ) : words[one.own]}
         {change.error && <Notice tone="stop" word="Not kept.">{messageOf(change.error)}</Notice>}

@@ -35,7 +35,8 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
     panel.current?.querySelector<HTMLElement>('input, button')?.focus({ preventScroll: true })
   }, [])
   const send = (files: File[]) => {
-    if (files.length > 0) add.mutate({ files, reading: { assemblyId: socket.assemblyId, designator: socket.designator, label, exception } })
+    if (files.length > 0)
+      add.mutate({ files, reading: { assemblyId: socket.assemblyId, designator: socket.designator, label, exception } })
   }
   const take = useEffectEvent((files: File[]) => { send(files) })
   useEffect(() => { take(dropped) }, [dropped])
@@ -43,7 +44,9 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
     <Panel ref={panel} aria-label={`Readings of ${socket.designator}`}>
       <Buttons>
         <strong>{socket.designator} of {socket.assembly}</strong>
-        <Faint>{[socket.marking, socket.device && `a ${socket.device.number} holds ${socket.device.bytes.toLocaleString('en')} bytes`].filter(Boolean).join(' · ')}</Faint>
+        <Faint>{[socket.marking,
+          socket.device && `a ${socket.device.number} holds ${socket.device.bytes.toLocaleString('en')} bytes`].filter(
+            Boolean).join(' · ')}</Faint>
         <Button $small onPress={onDone}>Close</Button>
       </Buttons>
       {socket.chip.next && <p>Next: {socket.chip.next}.</p>}
@@ -51,7 +54,8 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
         <>
           <FieldGrid>
             <Field label="What stands on the chip" value={label} onChange={setLabel} placeholder="MON V1.2 EVEN" mono />
-            <Field label="Why no second reading can be had" value={exception} onChange={setException} hint="Only where that is so; it stays with the reading" />
+            <Field label="Why no second reading can be had" value={exception} onChange={setException}
+              hint="Only where that is so; it stays with the reading" />
           </FieldGrid>
           <Drop
             data-over={over || undefined}
@@ -60,17 +64,22 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
             onDrop={(event) => { event.preventDefault(); setOver(false); send([...event.dataTransfer.files]) }}
           >
             <Buttons>
-              <Button $small isPending={add.isPending} onPress={() => choose.current?.click()}>Add what was read</Button>
-              <span>or drop files here: binary, hex records, S-records, or a zip of them, up to 64 MB. A content counts once two readings in a row are alike.</span>
+              <Button $small isPending={add.isPending} onPress={() => choose.current?.click()}>
+                Add what was read
+              </Button>
+              <span>or drop files here: binary, hex records, S-records, or a zip of them, up to 64 MB. A content counts
+                once two readings in a row are alike.</span>
             </Buttons>
-            <input ref={choose} type="file" multiple hidden aria-label="Files that were read" onChange={(event) => { send([...(event.target.files ?? [])]); event.target.value = '' }} />
+            <input ref={choose} type="file" multiple hidden aria-label="Files that were read"
+              onChange={(event) => { send([...(event.target.files ?? [])]); event.target.value = '' }} />
           </Drop>
           {add.error && <Notice tone="stop" word="Not kept.">{messageOf(add.error)}</Notice>}
           {add.data && (
             <ul role="status">
               {add.data.map((one, i) => (
                 <li key={String(i)}>
-                  {one.file}, {one.format}, for {one.designator}: {one.chip}{one.known ? `; it is ${one.known}` : one.isNew ? '; a content that was not known yet' : ''}
+                  {one.file}, {one.format}, for {one.designator}: {one.chip}
+                    {one.known ? `; it is ${one.known}` : one.isNew ? '; a content that was not known yet' : ''}
                   {one.warnings.map((warning) => <Faint as="p" key={warning}>{warning}</Faint>)}
                 </li>
               ))}
@@ -95,16 +104,24 @@ function Readings({ socket, mayWrite }: { socket: RomSocket; mayWrite: boolean }
       {socket.reads.map((read) => (
         <li key={read.id}>
           {read.readOn} {read.way}: <Link to={`/library/roms/${read.sha256}`}>{read.sha256.slice(0, 8)}</Link>
-          {first && read.sha256 !== first && <> <Link to={`/library/roms/${first}?against=${read.sha256}`}>compare with what counts</Link></>}
-          {read.label && `, label "${read.label}"`}{read.exception && `, counts alone: ${read.exception}`} <Faint>{read.by}</Faint>{' '}
-          {mayWrite && !read.exception && socket.chip.state !== 'read' && <Button $tone="quiet" aria-label={`Let the reading of ${read.readOn} count alone`} onPress={() => { setExcepting(read.id) }}>count alone</Button>}
-          {mayWrite && <Button $tone="quiet" aria-label={`Strike out the reading of ${read.readOn}`} isPending={strike.isPending} onPress={() => { strike.mutate(read.id) }}>strike out</Button>}
+          {first && read.sha256 !== first && <> <Link to={`/library/roms/${first}?against=${read.sha256}`}>
+            compare with what counts
+          </Link></>}
+          {read.label && `, label "${read.label}"`}{read.exception && `, counts alone: ${read.exception}`} <Faint>
+            {read.by}
+          </Faint>{' '}
+          {mayWrite && !read.exception && socket.chip.state !== 'read'
+            && <Button $tone="quiet" aria-label={`Let the reading of ${read.readOn} count alone`}
+              onPress={() => { setExcepting(read.id) }}>count alone</Button>}
+          {mayWrite && <Button $tone="quiet" aria-label={`Strike out the reading of ${read.readOn}`}
+            isPending={strike.isPending} onPress={() => { strike.mutate(read.id) }}>strike out</Button>}
           {excepting === read.id && (
             <RecordForm
               error={except.error}
               isPending={except.isPending}
               action="Let it count alone"
-              onSubmit={(form) => { except.mutate({ id: read.id, why: textOf(form, 'why') }, { onSuccess: () => { setExcepting(undefined) } }) }}
+              onSubmit={(form) => { except.mutate({ id: read.id, why: textOf(form, 'why') },
+                { onSuccess: () => { setExcepting(undefined) } }) }}
               onCancel={() => { setExcepting(undefined) }}
             >
               <Field label="Why no second reading can be had" name="why" isRequired autoFocus />

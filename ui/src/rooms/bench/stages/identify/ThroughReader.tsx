@@ -3,7 +3,8 @@ import { useEffect, useEffectEvent, useState } from 'react'
 import styled from 'styled-components'
 
 import { messageOf } from '../../../../api/problem'
-import { chipReadingQuery, readerQuery, type RomSocket, usePrepareStandIn, useStartReading, useTurnReading } from '../../../../api/roms'
+import { chipReadingQuery, readerQuery, type RomSocket, usePrepareStandIn, useStartReading,
+  useTurnReading } from '../../../../api/roms'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
@@ -11,7 +12,8 @@ import { Faint } from '../../../../kit/Page'
 import { color } from '../../../../theme'
 
 /** Reads the chip through the reader on the bench, twice, with progress; what stopped can be gone on with. */
-export function ThroughReader({ accession, socket, label, exception }: { accession: string; socket: RomSocket; label: string; exception: string }) {
+export function ThroughReader({ accession, socket, label, exception }: { accession: string; socket: RomSocket;
+  label: string; exception: string }) {
   const reader = useQuery(readerQuery)
   const [device, setDevice] = useState(socket.device?.number ?? '')
   const [running, setRunning] = useState(0)
@@ -25,7 +27,8 @@ export function ThroughReader({ accession, socket, label, exception }: { accessi
     <Frame aria-label="Through the reader">
       <strong>Through the reader</strong> <Faint>{name || reader.data.address}</Faint>
       {trouble && <Notice tone="attention" word="The reader does not answer.">{trouble}</Notice>}
-      {chips.length > 0 && <StandIn chips={chips} faults={reader.data.faults} likely={`${accession} ${socket.designator}`} />}
+      {chips.length > 0 && <StandIn chips={chips} faults={reader.data.faults}
+        likely={`${accession} ${socket.designator}`} />}
       {!trouble && (
         <FieldGrid>
           <Field label="Device in the reader" value={device} onChange={setDevice} mono placeholder="27128" />
@@ -34,7 +37,8 @@ export function ThroughReader({ accession, socket, label, exception }: { accessi
               $small
               isPending={start.isPending}
               isDisabled={state === 'running' || device.trim() === ''}
-              onPress={() => { start.mutate({ assemblyId: socket.assemblyId, designator: socket.designator, device, label, exception }, { onSuccess: ({ id }) => { setRunning(id) } }) }}
+              onPress={() => { start.mutate({ assemblyId: socket.assemblyId, designator: socket.designator, device,
+                label, exception }, { onSuccess: ({ id }) => { setRunning(id) } }) }}
             >
               Read {socket.designator} twice
             </Button>
@@ -56,7 +60,9 @@ export function ThroughReader({ accession, socket, label, exception }: { accessi
       {state === 'stopped' && (
         <>
           <Notice tone="attention" word="Stopped.">{reading.data?.note}</Notice>
-          <Buttons><Button $small isPending={turn.isPending} onPress={() => { turn.mutate('resume') }}>Go on</Button></Buttons>
+          <Buttons><Button $small isPending={turn.isPending} onPress={() => { turn.mutate('resume') }}>
+            Go on
+          </Button></Buttons>
         </>
       )}
       {state === 'refused' && <Notice tone="stop" word="Not accepted.">{reading.data?.note}</Notice>}
@@ -81,10 +87,13 @@ function StandIn({ chips, faults, likely }: { chips: string[]; faults: string[];
   return (
     <>
       <FieldGrid>
-        <Choice label="Chip in the stand-in" value={chip} options={chips.map((value) => ({ value, text: value }))} onChange={(next) => { tell({ chip: next, fault }) }} />
-        <Choice label="What it gets wrong" value={fault} options={faults.map((value) => ({ value, text: value }))} onChange={(next) => { tell({ chip, fault: next }) }} />
+        <Choice label="Chip in the stand-in" value={chip} options={chips.map((value) => ({ value, text: value }))}
+          onChange={(next) => { tell({ chip: next, fault }) }} />
+        <Choice label="What it gets wrong" value={fault} options={faults.map((value) => ({ value, text: value }))}
+          onChange={(next) => { tell({ chip, fault: next }) }} />
       </FieldGrid>
-      {prepare.isSuccess && <Faint role="status">The stand-in holds {prepare.variables.chip}; wrong with it: {prepare.variables.fault}.</Faint>}
+      {prepare.isSuccess && <Faint role="status">The stand-in holds {prepare.variables.chip}; wrong with
+        it: {prepare.variables.fault}.</Faint>}
       {prepare.error && <Notice tone="stop" word="Not told.">{messageOf(prepare.error)}</Notice>}
     </>
   )

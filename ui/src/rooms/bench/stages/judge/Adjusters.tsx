@@ -17,7 +17,8 @@ export function Adjusters({ machineId, mayWrite }: { machineId: number; mayWrite
   const [turning, setTurning] = useState<number>()
   if (adjusters.length === 0 && !mayWrite) return null
   return (
-    <Part title="Adjusters" faint="Trimmers and geometry controls" action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Note an adjuster</Button>}>
+    <Part title="Adjusters" faint="Trimmers and geometry controls"
+      action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Note an adjuster</Button>}>
       {adding && (
         <RecordForm
           error={note.error}
@@ -25,7 +26,8 @@ export function Adjusters({ machineId, mayWrite }: { machineId: number; mayWrite
           action="Note it"
           onSubmit={(form) => {
             const text = (name: string) => textOf(form, name)
-            note.mutate({ name: text('name'), place: text('place'), does: text('does'), position: text('position') }, { onSuccess: () => { setAdding(false) } })
+            note.mutate({ name: text('name'), place: text('place'), does: text('does'), position: text('position') },
+              { onSuccess: () => { setAdding(false) } })
           }}
           onCancel={() => { setAdding(false); note.reset() }}
         >
@@ -41,10 +43,18 @@ export function Adjusters({ machineId, mayWrite }: { machineId: number; mayWrite
         {adjusters.map((one) => (
           <li key={one.id}>
             <Cautions cautions={one.cautions} />
-            <strong>{one.name}</strong>{one.place && `, ${one.place}`}: {one.does}. It stands at <strong>{one.position}</strong>.{' '}
-            {mayWrite && <Button $tone="quiet" aria-label={`Turn ${one.name}`} onPress={() => { setTurning(one.id) }}>It was turned</Button>}
-            {one.turns.map((turn, i) => <div key={i}><Faint>{turn.on}{turn.by && `, ${turn.by}`}: from {turn.before} to {turn.after}; {turn.why}</Faint></div>)}
-            {turning === one.id && <Turn machineId={machineId} adjuster={one} onDone={() => { setTurning(undefined) }} />}
+            <strong>{one.name}</strong>{one.place && `, ${one.place}`}: {one.does}. It stands at <strong>
+              {one.position}
+            </strong>.{' '}
+            {mayWrite && <Button $tone="quiet" aria-label={`Turn ${one.name}`} onPress={() => { setTurning(one.id) }}>
+              It was turned
+            </Button>}
+            {one.turns.map((turn,
+              i) => <div key={i}>
+                <Faint>{turn.on}{turn.by && `, ${turn.by}`}: from {turn.before} to {turn.after}; {turn.why}</Faint>
+              </div>)}
+            {turning === one.id && <Turn machineId={machineId} adjuster={one}
+              onDone={() => { setTurning(undefined) }} />}
           </li>
         ))}
       </ul>
@@ -59,7 +69,10 @@ function Turn({ machineId, adjuster, onDone }: { machineId: number; adjuster: Ad
       error={turn.error}
       isPending={turn.isPending}
       action={`Note the turn of ${adjuster.name}`}
-      onSubmit={(form) => { turn.mutate({ id: adjuster.id, version: adjuster.version, position: textOf(form, 'position'), why: textOf(form, 'why') }, { onSuccess: onDone }) }}
+      onSubmit={(form) => {
+        turn.mutate({ id: adjuster.id, version: adjuster.version, position: textOf(form, 'position'),
+          why: textOf(form, 'why') }, { onSuccess: onDone })
+      }}
       onCancel={onDone}
     >
       <FieldGrid>

@@ -42,14 +42,23 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
         const isLine = (chosen?.line ?? 0) > 0
         onSubmit({
           severity, note: textOf(data, 'note'), findingId: 0,
-          new: { subsystem: item.subsystem, kind, assemblyId: chosen?.assemblyId, designator: isLine ? chosen?.place.split(' ')[0] : '', place: textOf(data, 'place'), attachmentId: picture, region: picture ? region : undefined },
+          new: { subsystem: item.subsystem, kind, assemblyId: chosen?.assemblyId,
+            designator: isLine ? chosen?.place.split(' ')[0] : '', place: textOf(data, 'place'), attachmentId: picture,
+              region: picture ? region : undefined },
         })
       }}
     >
       <FieldGrid>
-        <Field label="What" name="kind" list="usual-findings" isRequired autoFocus placeholder={item.kinds.slice(0, 3).join(', ')} />
-        <Choice label="How grave" value={severity} options={severities.map(({ grade, means }) => ({ value: grade as Severity, text: `${grade}: ${means}` }))} onChange={setSeverity} />
-        {item.parts.length > 0 && <Choice label="On" value={part} options={[{ value: '', text: 'none of these' }, ...item.parts.map(({ board, place }, i) => ({ value: String(i), text: place === board ? board : `${board} ${place}` }))]} onChange={setPart} />}
+        <Field label="What" name="kind" list="usual-findings" isRequired autoFocus
+          placeholder={item.kinds.slice(0, 3).join(', ')} />
+        <Choice label="How grave" value={severity}
+          options={severities.map(({ grade, means }) => ({ value: grade as Severity, text: `${grade}: ${means}` }))}
+            onChange={setSeverity} />
+        {item.parts.length > 0 && <Choice label="On" value={part}
+          options={[{ value: '', text: 'none of these' },
+            ...item.parts.map(({ board, place },
+              i) => ({ value: String(i), text: place === board ? board : `${board} ${place}` }))]}
+                onChange={setPart} />}
         <Field label="Where, in words" name="place" placeholder="rear left corner" />
       </FieldGrid>
       <datalist id="usual-findings">{item.kinds.map((kind) => <option key={kind} value={kind} />)}</datalist>
@@ -58,12 +67,16 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
         <Choice
           label="Picture that shows it"
           value={String(picture ?? '')}
-          options={[{ value: '', text: 'none' }, ...pictures.map(({ id, caption, view, fileName }) => ({ value: String(id), text: caption || view || fileName }))]}
+          options={[{ value: '', text: 'none' },
+            ...pictures.map(({ id, caption, view, fileName }) => ({ value: String(id),
+              text: caption || view || fileName }))]}
           onChange={(id) => { setPicture(Number(id) || undefined); setRegion(undefined) }}
         />
       )}
-      {picture && <MarkedPicture id={picture} alt="What was found; drag over the spot" region={region} onMark={setRegion} />}
-      <div><PhotoButton owner={{ machine: machineId }} onKept={([id]) => { setPicture(id); setRegion(undefined) }} /></div>
+      {picture && <MarkedPicture id={picture} alt="What was found; drag over the spot" region={region}
+        onMark={setRegion} />}
+      <div><PhotoButton owner={{ machine: machineId }}
+        onKept={([id]) => { setPicture(id); setRegion(undefined) }} /></div>
     </RecordForm>
   )
 }

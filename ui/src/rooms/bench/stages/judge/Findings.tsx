@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Condition, measurementsQuery, type SeenFinding, type ToldFinding, useNoteFinding, useStrikeFinding } from '../../../../api/judge'
+import { type Condition, measurementsQuery, type SeenFinding, type ToldFinding, useNoteFinding,
+  useStrikeFinding } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
@@ -27,12 +28,15 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
   return (
     <Part
       title="Findings"
-      faint={condition.findings.length > 0 ? `${String(open)} open, ${String(condition.findings.length - open)} gone` : undefined}
+      faint={condition.findings.length > 0 ? `${String(open)} open, ${String(condition.findings.length - open)} gone`
+        : undefined}
       action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Note a finding</Button>}
     >
       {adding && item && (
         <>
-          <Choice label="Subsystem" value={subsystem} options={condition.guide.map((one) => ({ value: one.subsystem, text: one.name }))} onChange={setSubsystem} />
+          <Choice label="Subsystem" value={subsystem}
+            options={condition.guide.map((one) => ({ value: one.subsystem, text: one.name }))}
+              onChange={setSubsystem} />
           <FindingForm
             key={subsystem}
             machineId={machineId}
@@ -46,7 +50,8 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
           />
         </>
       )}
-      {condition.findings.length === 0 ? <p><Faint>Nothing was found yet, in a survey or beside one.</Faint></p> : <Compared machineId={machineId} condition={condition} mayWrite={mayWrite} />}
+      {condition.findings.length === 0 ? <p><Faint>Nothing was found yet, in a survey or beside one.</Faint></p>
+        : <Compared machineId={machineId} condition={condition} mayWrite={mayWrite} />}
     </Part>
   )
 }
@@ -63,10 +68,16 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
             const finding = findings.find(({ id }) => id === row.findingId)
             return finding && (
               <tr key={row.findingId}>
-                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br /><Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint><Beside machineId={machineId} finding={finding} forPaper={forPaper} /></td>
-                {row.states.map((state, i) => <td key={surveys[i]?.id}>{state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}</td>)}
+                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br />
+                  <Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>
+                    <Beside machineId={machineId} finding={finding} forPaper={forPaper} /></td>
+                {row.states.map((state,
+                  i) => <td key={surveys[i]?.id}>
+                    {state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}
+                  </td>)}
                 <Today>
-                  {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br /><Faint>{row.story.words}</Faint>
+                  {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br />
+                    <Faint>{row.story.words}</Faint>
                   {mayWrite && <Now machineId={machineId} finding={finding} />}
                 </Today>
               </tr>
@@ -81,38 +92,53 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
 const lastNote = ({ sightings }: ToldFinding) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
 
 /** What hangs on a finding: its picture with the spot, its number on a board picture, what was measured for it. */
-function Beside({ machineId, finding, forPaper = false }: { machineId: number; finding: ToldFinding; forPaper?: boolean }) {
+function Beside({ machineId, finding, forPaper = false }: { machineId: number; finding: ToldFinding;
+  forPaper?: boolean }) {
   const [isShown, setShown] = useState(forPaper)
-  const measured = (useQuery(measurementsQuery(machineId)).data ?? []).filter(({ findingId }) => findingId === finding.id)
+  const measured = (useQuery(measurementsQuery(machineId)).data ?? []).filter(({ findingId }) =>
+    findingId === finding.id)
   const { attachmentId, callout, region } = finding
   return (
     <>
-      {measured.map(({ id, point, on, judged }) => <div key={id}><Faint>{on} measured {point} {judged.said}: {judged.verdict}</Faint></div>)}
-      {callout && <div><Link to={`/bench/${String(machineId)}/board-picture/${String(callout.attachmentId)}`}>number {callout.n} on the board picture</Link></div>}
-      {attachmentId && !forPaper && <div><Button $tone="quiet" aria-label={`Picture of ${finding.kind}, ${finding.where}`} onPress={() => { setShown(!isShown) }}>{isShown ? 'Close the picture' : 'Picture'}</Button></div>}
-      {attachmentId && isShown && <MarkedPicture id={attachmentId} alt={`${finding.kind}, ${finding.where}`} region={region} />}
+      {measured.map(({ id, point, on, judged }) =>
+        <div key={id}><Faint>{on} measured {point} {judged.said}: {judged.verdict}</Faint></div>)}
+      {callout && <div>
+        <Link to={`/bench/${String(machineId)}/board-picture/${String(callout.attachmentId)}`}>number {callout.n} on
+          the board picture</Link>
+      </div>}
+      {attachmentId && !forPaper && <div>
+        <Button $tone="quiet" aria-label={`Picture of ${finding.kind}, ${finding.where}`}
+          onPress={() => { setShown(!isShown) }}>{isShown ? 'Close the picture' : 'Picture'}</Button>
+      </div>}
+      {attachmentId && isShown && <MarkedPicture id={attachmentId} alt={`${finding.kind}, ${finding.where}`}
+        region={region} />}
     </>
   )
 }
 
 function Where({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
   if (!finding.assemblyId || finding.line === 0) return finding.where || 'no place'
-  return <Link to={`/bench/${String(machineId)}/take-stock`} state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
+  return <Link to={`/bench/${String(machineId)}/take-stock`}
+    state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
 }
 
 /** Says how a finding is now, outside of a survey: mended, or there again. */
 function Now({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
   const note = useNoteFinding(machineId)
   const strike = useStrikeFinding()
-  const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity, ...seen }) }
+  const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity,
+    ...seen }) }
   const error = note.error ?? strike.error
   return (
     <>
       <Buttons>
         {finding.story.open
-          ? <Button $tone="quiet" aria-label={`Gone: ${finding.kind}, ${finding.where}`} isPending={note.isPending} onPress={() => { say({ gone: true }) }}>Gone</Button>
-          : <Button $tone="quiet" aria-label={`Back: ${finding.kind}, ${finding.where}`} isPending={note.isPending} onPress={() => { say({ gone: false }) }}>It is back</Button>}
-        <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={strike.isPending} onPress={() => { strike.mutate(finding) }}>Strike out</Button>
+          ? <Button $tone="quiet" aria-label={`Gone: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
+            onPress={() => { say({ gone: true }) }}>Gone</Button>
+          : <Button $tone="quiet" aria-label={`Back: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
+            onPress={() => { say({ gone: false }) }}>It is back</Button>}
+        <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={strike.isPending}
+          onPress={() => { strike.mutate(finding) }}>Strike out</Button>
       </Buttons>
       {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
     </>

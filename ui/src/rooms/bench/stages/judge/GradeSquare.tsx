@@ -20,8 +20,10 @@ const Square = styled.span`
   text-align: center;
   &[data-grade='good'] { border: 2px solid ${color.reed}; color: ${color.reed}; }
   &[data-grade='watch'] { border: 2px dashed ${color.amber}; background: ${color.amberGround}; color: ${color.amber}; }
-  &[data-grade='repair'] { border: 2px solid ${color.amber}; background: ${color.amberGround}; color: ${color.amber}; font-weight: 600; }
-  &[data-grade='hazard'] { border: 3px double ${color.rust}; background: ${color.rustGround}; color: ${color.rust}; font-weight: 700; }
+  &[data-grade='repair'] { border: 2px solid ${color.amber}; background: ${color.amberGround}; color: ${color.amber};
+    font-weight: 600; }
+  &[data-grade='hazard'] { border: 3px double ${color.rust}; background: ${color.rustGround}; color: ${color.rust};
+    font-weight: 700; }
   &[data-grade='not inspected'] { border-style: dotted; color: ${color.faint}; font-style: italic; }
   &[data-grade='absent'] { border-color: transparent; color: ${color.faint}; }
 `

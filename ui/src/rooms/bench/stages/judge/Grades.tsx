@@ -9,19 +9,27 @@ import { GradeSquare } from './GradeSquare'
 
 /** The technical grade apart from the cosmetic one, each with what it means. */
 export function Grades({ machineId, condition }: { machineId: number; condition: Condition }) {
-  const means = (of: { grade: string; means: string }[], grade: string) => of.find((one) => one.grade === grade)?.means ?? ''
+  const means = (of: { grade: string; means: string }[], grade: string) =>
+    of.find((one) => one.grade === grade)?.means ?? ''
   return (
-    <Part title="Condition" action={condition.surveys.length > 0 && <Link to={`/bench/${String(machineId)}/condition-report`}>Report for paper</Link>}>
+    <Part title="Condition"
+      action={condition.surveys.length > 0 && <Link to={`/bench/${String(machineId)}/condition-report`}>
+        Report for paper
+      </Link>}>
       <Facts>
         <dt>Technical grade</dt>
-        <dd><GradeSquare grade={condition.technical} /> {means(condition.technicalGrades, condition.technical)} <Faint>({condition.technicalWhy})</Faint></dd>
+        <dd><GradeSquare grade={condition.technical} /> {means(condition.technicalGrades,
+          condition.technical)} <Faint>({condition.technicalWhy})</Faint></dd>
         <dt>Cosmetic grade</dt>
-        <dd>{condition.cosmetic ? <><strong>{condition.cosmetic}</strong> {means(condition.cosmeticGrades, condition.cosmetic)} <Faint>({condition.cosmeticOn})</Faint></> : 'nobody gave one yet'}</dd>
+        <dd>{condition.cosmetic ? <><strong>{condition.cosmetic}</strong> {means(condition.cosmeticGrades,
+          condition.cosmetic)} <Faint>({condition.cosmeticOn})</Faint></> : 'nobody gave one yet'}</dd>
       </Facts>
       <More>
         <summary>What the grades mean</summary>
-        <p><strong>Technical</strong>: {condition.technicalGrades.map(({ grade, means: text }) => `${grade}: ${text}`).join('. ')}.</p>
-        <p><strong>Cosmetic</strong>: {condition.cosmeticGrades.map(({ grade, means: text }) => `${grade}: ${text}`).join('. ')}.</p>
+        <p><strong>Technical</strong>: {condition.technicalGrades.map(({ grade, means: text }) =>
+          `${grade}: ${text}`).join('. ')}.</p>
+        <p><strong>Cosmetic</strong>: {condition.cosmeticGrades.map(({ grade, means: text }) =>
+          `${grade}: ${text}`).join('. ')}.</p>
       </More>
     </Part>
   )

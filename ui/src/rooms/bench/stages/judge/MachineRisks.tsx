@@ -12,7 +12,8 @@ export function MachineRisks({ machineId }: { machineId: number }) {
   const risks = useInfiniteQuery(risksQuery(machineId))
   const first = risks.data?.pages[0]
   return (
-    <Part title="What ages" faint={first && `${String(first.due)} of ${String(first.total)} overdue`} action={<Link to="/diary/open-first">What to open first</Link>}>
+    <Part title="What ages" faint={first && `${String(first.due)} of ${String(first.total)} overdue`}
+      action={<Link to="/diary/open-first">What to open first</Link>}>
       {risks.error && <Notice tone="stop" word="Not ranked.">{messageOf(risks.error)}</Notice>}
       {first?.total === 0 && <p>Nothing on the sheets is known to age.</p>}
       <RiskList risks={risks.data?.pages.flatMap((page) => page.risks) ?? []} />

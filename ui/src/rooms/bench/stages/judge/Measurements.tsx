@@ -4,7 +4,8 @@ import styled from 'styled-components'
 
 import { assembliesQuery } from '../../../../api/assemblies'
 import { viewOf } from '../../../../api/attachments'
-import { type Measurement, measurementsQuery, type ToldFinding, useMeasure, useStrikeMeasurement } from '../../../../api/judge'
+import { type Measurement, measurementsQuery, type ToldFinding, useMeasure,
+  useStrikeMeasurement } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -20,10 +21,12 @@ import { PhotoButton } from '../../../../pictures/PhotoButton'
 import { color, font } from '../../../../theme'
 import { MeterSeries } from './MeterSeries'
 
-const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done', marginal: 'attention', fail: 'problem', noted: 'part' }
+const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done', marginal: 'attention',
+  fail: 'problem', noted: 'part' }
 
 /** What was measured: typed as one says it, or read by the meter. */
-export function Measurements({ machine, findings, mayWrite }: { machine: Machine; findings: ToldFinding[]; mayWrite: boolean }) {
+export function Measurements({ machine, findings, mayWrite }: { machine: Machine; findings: ToldFinding[];
+  mayWrite: boolean }) {
   const all = useQuery(measurementsQuery(machine.id))
   const measure = useMeasure(machine.id)
   const [line, setLine, forget] = useKept(`measurement of ${String(machine.id)}`, '')
@@ -43,19 +46,29 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
           action="Keep it"
           leave="Clear"
           onSubmit={(form) => {
-            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'), attachmentId: wave, findingId: Number(finding) || undefined, assemblyId: Number(board) || undefined }, { onSuccess: () => { forget(); setWave(undefined); setFinding('') } })
+            measure.mutate({ line, instrument: textOf(form, 'instrument'), note: textOf(form, 'note'),
+              attachmentId: wave, findingId: Number(finding) || undefined, assemblyId: Number(board) || undefined },
+                { onSuccess: () => { forget(); setWave(undefined); setFinding('') } })
           }}
           onCancel={() => { forget(); measure.reset() }}
         >
-          <Field label="What you measured" name="line" value={line} onChange={(text) => { setLine(() => text) }} mono isRequired placeholder="BT1 2.1 V" hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm > 0.2 (part / opening > play)" />
+          <Field label="What you measured" name="line" value={line} onChange={(text) => { setLine(() => text) }} mono
+            isRequired placeholder="BT1 2.1 V"
+              hint="+5 4.93 · BT1 2.1 V · C12 41 uF = 47 uF +/- 20 % · C12 ESR 0.8 ohm < 1 · drive guide 31.4 mm / 30.9 mm > 0.2 (part / opening > play)" />
           <FieldGrid>
             <Field label="With" name="instrument" placeholder="bench meter 2" />
             <Field label="Note" name="note" />
-            {boards.length > 1 && <Choice label="On" value={board} options={[{ value: '', text: 'the board that has the part' }, ...boards.map(({ id, title }) => ({ value: String(id), text: title }))]} onChange={setBoard} />}
-            {open.length > 0 && <Choice label="For the finding" value={finding} options={[{ value: '', text: 'none' }, ...open.map(({ id, kind, where }) => ({ value: String(id), text: `${kind}, ${where}` }))]} onChange={setFinding} />}
+            {boards.length > 1 && <Choice label="On" value={board}
+              options={[{ value: '', text: 'the board that has the part' },
+                ...boards.map(({ id, title }) => ({ value: String(id), text: title }))]} onChange={setBoard} />}
+            {open.length > 0 && <Choice label="For the finding" value={finding}
+              options={[{ value: '', text: 'none' },
+                ...open.map(({ id, kind, where }) => ({ value: String(id), text: `${kind}, ${where}` }))]}
+                  onChange={setFinding} />}
           </FieldGrid>
           <Buttons>
-            <PhotoButton owner={{ machine: machine.id }} label="Picture of the waveform" onKept={([id]) => { setWave(id) }} />
+            <PhotoButton owner={{ machine: machine.id }} label="Picture of the waveform"
+              onKept={([id]) => { setWave(id) }} />
             {wave && <span role="status">One goes with it</span>}
           </Buttons>
         </RecordForm>
@@ -65,8 +78,10 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
       {measured.length > 0 && (
         <Scroll>
           <StackedTable>
-            <thead><tr><th>Point</th><th>Value and verdict</th><th>Why</th><th>When, with</th><th><span className="only-read">Change</span></th></tr></thead>
-            <tbody>{measured.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onGoOn={() => { setRunning(one.id) }} />)}</tbody>
+            <thead><tr><th>Point</th><th>Value and verdict</th><th>Why</th><th>When, with</th>
+              <th><span className="only-read">Change</span></th></tr></thead>
+            <tbody>{measured.map((one) =>
+              <Row key={one.id} one={one} mayWrite={mayWrite} onGoOn={() => { setRunning(one.id) }} />)}</tbody>
           </StackedTable>
         </Scroll>
       )}
@@ -79,14 +94,20 @@ function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; o
   return (
     <tr>
       <Whole><strong>{one.point}</strong>{one.assembly && <><br /><Faint>{one.assembly}</Faint></>}</Whole>
-      <Whole><Value>{one.judged.said}</Value><br /><Mark kind={marks[one.judged.verdict]} /> {one.judged.verdict}</Whole>
-      <Why>{one.judged.why.join('; ')}{one.trouble && <Notice tone="attention" word="Stopped.">{one.trouble}</Notice>}{one.note && <><br /><Faint>{one.note}</Faint></>}</Why>
-      <Whole>{one.on}<br /><Faint>{[one.instrument, one.by].filter(Boolean).join(', ')}</Faint>{one.attachmentId && <><br /><a href={viewOf(one.attachmentId, 'screen')} target="_blank" rel="noreferrer">waveform</a></>}</Whole>
+      <Whole><Value>{one.judged.said}</Value><br />
+        <Mark kind={marks[one.judged.verdict]} /> {one.judged.verdict}</Whole>
+      <Why>{one.judged.why.join('; ')}{one.trouble && <Notice tone="attention" word="Stopped.">{one.trouble}</Notice>}
+        {one.note && <><br /><Faint>{one.note}</Faint></>}</Why>
+      <Whole>{one.on}<br /><Faint>{[one.instrument, one.by].filter(Boolean).join(', ')}</Faint>
+        {one.attachmentId && <><br /><a href={viewOf(one.attachmentId, 'screen')} target="_blank" rel="noreferrer">
+          waveform
+        </a></>}</Whole>
       <td>
         {mayWrite && (
           <Buttons>
             <Button $tone="quiet" aria-label={`More readings of ${one.point}`} onPress={onGoOn}>More readings</Button>
-            <Button $tone="quiet" aria-label={`Strike out ${one.point} ${one.judged.said}`} isPending={strike.isPending} onPress={() => { strike.mutate(one) }}>Strike out</Button>
+            <Button $tone="quiet" aria-label={`Strike out ${one.point} ${one.judged.said}`}
+              isPending={strike.isPending} onPress={() => { strike.mutate(one) }}>Strike out</Button>
           </Buttons>
         )}
         {strike.error && <Notice tone="stop" word="Not kept.">{messageOf(strike.error)}</Notice>}

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useEffectEvent, useState } from 'react'
 import styled from 'styled-components'
 
-import { type Measurement, meterQuery, type Quantity, useAddReading, useDropReading, useMeasure, useTakeReading, useTouchPoint } from '../../../../api/judge'
+import { type Measurement, meterQuery, type Quantity, useAddReading, useDropReading, useMeasure, useTakeReading,
+  useTouchPoint } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -15,11 +16,16 @@ import { color, font, space } from '../../../../theme'
 const footSwitch = 'F9'
 
 const quantities: { value: Quantity; text: string }[] = [
-  { value: 'volts', text: 'volts' }, { value: 'volts-ac', text: 'volts, alternating' }, { value: 'amperes', text: 'amperes' }, { value: 'ohms', text: 'ohms' }, { value: 'microfarads', text: 'microfarads' },
-  { value: 'esr', text: 'ESR, ohms' }, { value: 'hertz', text: 'hertz' }, { value: 'seconds', text: 'seconds' }, { value: 'millimetres', text: 'millimetres' }, { value: 'celsius', text: 'degrees Celsius' }, { value: 'grams', text: 'grams' },
+  { value: 'volts', text: 'volts' }, { value: 'volts-ac', text: 'volts, alternating' },
+    { value: 'amperes', text: 'amperes' }, { value: 'ohms', text: 'ohms' },
+      { value: 'microfarads', text: 'microfarads' },
+  { value: 'esr', text: 'ESR, ohms' }, { value: 'hertz', text: 'hertz' }, { value: 'seconds', text: 'seconds' },
+    { value: 'millimetres', text: 'millimetres' }, { value: 'celsius', text: 'degrees Celsius' },
+      { value: 'grams', text: 'grams' },
 ]
 
-type Props = { machine: Machine; measured: Measurement[]; running: number | undefined; onRunning: (id: number | undefined) => void }
+type Props = { machine: Machine; measured: Measurement[]; running: number | undefined;
+  onRunning: (id: number | undefined) => void }
 
 /** Several readings of one point, by the meter or by hand; the key of a foot switch takes the next. */
 export function MeterSeries({ machine, measured, running, onRunning }: Props) {
@@ -30,7 +36,10 @@ export function MeterSeries({ machine, measured, running, onRunning }: Props) {
   const series = measured.find(({ id }) => id === running)
   return (
     <Frame aria-label="Series of readings">
-      <p><strong>A series</strong> <Faint>{meter.data?.name || (meter.data?.trouble ? meter.data.trouble : meter.data?.address ? 'the meter is asked for' : 'no meter is set up; readings are typed')}</Faint></p>
+      <p><strong>A series</strong> <Faint>
+        {meter.data?.name || (meter.data?.trouble ? meter.data.trouble : meter.data?.address ? 'the meter is asked for'
+          : 'no meter is set up; readings are typed')}
+      </Faint></p>
       {series ? (
         <Series series={series} hasMeter={Boolean(meter.data?.address)} onDone={() => { onRunning(undefined) }} />
       ) : (
@@ -40,10 +49,13 @@ export function MeterSeries({ machine, measured, running, onRunning }: Props) {
             <Choice label="What" value={quantity} options={quantities} onChange={setQuantity} />
           </FieldGrid>
           {measure.error && <Notice tone="stop" word="Not begun.">{messageOf(measure.error)}</Notice>}
-          <Buttons><Button $small isDisabled={point.trim() === ''} isPending={measure.isPending} onPress={() => { measure.mutate({ point, quantity }, { onSuccess: ({ id }) => { onRunning(id) } }) }}>Begin a series of {point.trim() || 'a point'}</Button></Buttons>
+          <Buttons><Button $small isDisabled={point.trim() === ''} isPending={measure.isPending}
+            onPress={() => { measure.mutate({ point, quantity }, { onSuccess: ({ id }) => { onRunning(id) } }) }}>Begin
+              a series of {point.trim() || 'a point'}</Button></Buttons>
         </>
       )}
-      {meter.data && meter.data.points.length > 0 && <StandIn points={meter.data.points} faults={meter.data.faults} likely={`${machine.accession} ${series?.point ?? point}`} />}
+      {meter.data && meter.data.points.length > 0 && <StandIn points={meter.data.points} faults={meter.data.faults}
+        likely={`${machine.accession} ${series?.point ?? point}`} />}
     </Frame>
   )
 }
@@ -70,18 +82,25 @@ function Series({ series, hasMeter, onDone }: { series: Measurement; hasMeter: b
     <>
       <Shown role="status">
         <b>{series.point}</b> <Value>{said}</Value> <span>{verdict}</span>
-        <Faint>{stats.count === 1 ? '1 reading' : `${String(stats.count)} readings`}{stats.count > 1 && `, spread ${String(stats.spread)} ${series.unit}`}</Faint>
+        <Faint>{stats.count === 1 ? '1 reading' : `${String(stats.count)} readings`}
+          {stats.count > 1 && `, spread ${String(stats.spread)} ${series.unit}`}</Faint>
       </Shown>
       <Faint>{series.readings.join(' · ')}</Faint>
       <Faint>{why.join('; ')}</Faint>
-      {series.trouble && <Notice tone="attention" word="Stopped; what was read is kept.">{series.trouble}. Look after the leads and the cable, then go on.</Notice>}
+      {series.trouble && <Notice tone="attention" word="Stopped; what was read is kept.">{series.trouble}. Look after
+        the leads and the cable, then go on.</Notice>}
       {error && <Notice tone="stop" word="Not read.">{messageOf(error)}</Notice>}
       <Buttons>
-        {hasMeter && <Button $tone="main" autoFocus isPending={take.isPending} onPress={() => { take.mutate(series.id) }}>{series.trouble ? 'Go on' : 'Take a reading'} ({footSwitch})</Button>}
-        {stats.count > 0 && <Button $small isPending={drop.isPending} onPress={() => { drop.mutate(series) }}>Take the last one out</Button>}
+        {hasMeter && <Button $tone="main" autoFocus isPending={take.isPending}
+          onPress={() => { take.mutate(series.id) }}>{series.trouble ? 'Go on'
+            : 'Take a reading'} ({footSwitch})</Button>}
+        {stats.count > 0 && <Button $small isPending={drop.isPending} onPress={() => { drop.mutate(series) }}>
+          Take the last one out
+        </Button>}
         <Button $small onPress={onDone}>Done</Button>
       </Buttons>
-      <form onSubmit={(event) => { event.preventDefault(); if (typed && Number.isFinite(value)) add.mutate({ id: series.id, value }, { onSuccess: () => { setTyped('') } }) }}>
+      <form onSubmit={(event) => { event.preventDefault(); if (typed && Number.isFinite(value))
+        add.mutate({ id: series.id, value }, { onSuccess: () => { setTyped('') } }) }}>
         <Field label={`A reading by hand, ${series.unit}`} value={typed} onChange={setTyped} inputMode="decimal" mono />
       </form>
     </>
@@ -99,10 +118,13 @@ function StandIn({ points, faults, likely }: { points: string[]; faults: string[
   return (
     <>
       <FieldGrid>
-        <Choice label="Leads of the stand-in" value={point} options={points.map((value) => ({ value, text: value }))} onChange={setChosen} />
-        <Choice label="What the meter gets wrong" value={fault} options={faults.map((value) => ({ value, text: value }))} onChange={setFault} />
+        <Choice label="Leads of the stand-in" value={point} options={points.map((value) => ({ value, text: value }))}
+          onChange={setChosen} />
+        <Choice label="What the meter gets wrong" value={fault}
+          options={faults.map((value) => ({ value, text: value }))} onChange={setFault} />
       </FieldGrid>
-      {touch.isSuccess && <Faint role="status">The leads are at {touch.variables.point}; wrong with the meter: {touch.variables.fault}.</Faint>}
+      {touch.isSuccess && <Faint role="status">The leads are at {touch.variables.point}; wrong with the
+        meter: {touch.variables.fault}.</Faint>}
       {touch.error && <Notice tone="stop" word="Not told.">{messageOf(touch.error)}</Notice>}
     </>
   )

@@ -15,7 +15,9 @@ export function RiskList({ risks, withMachine }: { risks: Risk[]; withMachine?: 
           <Rank title="Missed looks times what happens: an order, not a probability">{risk.rank.toFixed(1)}</Rank>
           <span>
             <Mark kind={risk.isDue ? 'attention' : 'done'} />{' '}
-            {withMachine && <><Link to={`/bench/${String(risk.machine.id)}/judge`}>{risk.machine.accession} {risk.machine.name}</Link> </>}
+            {withMachine
+              && <><Link
+                to={`/bench/${String(risk.machine.id)}/judge`}>{risk.machine.accession} {risk.machine.name}</Link> </>}
             <Spot risk={risk} /> {withMachine && risk.machine.place && <Faint>({risk.machine.place})</Faint>}
             <br />{risk.why}
           </span>
@@ -27,11 +29,13 @@ export function RiskList({ risks, withMachine }: { risks: Risk[]; withMachine?: 
 
 function Spot({ risk }: { risk: Risk }) {
   const words = risk.place === risk.board ? risk.board : `${risk.board}, ${risk.place}`
-  return risk.line > 0 ? <Link to={`/bench/${String(risk.machine.id)}/take-stock`} state={{ spot: { assembly: risk.assemblyId, line: risk.line } }}>{words}</Link> : <strong>{words}</strong>
+  return risk.line > 0 ? <Link to={`/bench/${String(risk.machine.id)}/take-stock`}
+    state={{ spot: { assembly: risk.assemblyId, line: risk.line } }}>{words}</Link> : <strong>{words}</strong>
 }
 
 const List = styled.ol`
-  li { display: grid; grid-template-columns: 64px minmax(0, 1fr); gap: ${space(1)}; padding: 6px 0; border-bottom: 1px dotted ${color.line}; overflow-wrap: anywhere; }
+  li { display: grid; grid-template-columns: 64px minmax(0, 1fr); gap: ${space(1)}; padding: 6px 0;
+    border-bottom: 1px dotted ${color.line}; overflow-wrap: anywhere; }
   svg { vertical-align: -3px; }
 `
 const Rank = styled.span`

@@ -24,15 +24,20 @@ export function Survey({ machineId, condition, mayWrite }: Props) {
   if (running) return <Running key={running.id} machineId={machineId} condition={condition} mayWrite={mayWrite} />
   return (
     <Part title="Survey" faint={last ? `last on ${last.on}${last.by && `, by ${last.by}`}` : 'There was none yet.'}>
-      {surveys.length > 0 && <Left words="Not inspected" left={condition.notInspected} done="Every subsystem was looked at." />}
-      {mayWrite && !asking && <Buttons><Button $tone="main" isPending={start.isPending} onPress={() => { start.mutate({}) }}>Begin a survey</Button><Button $small onPress={() => { setAsking(true) }}>Enter one made earlier</Button></Buttons>}
+      {surveys.length > 0 && <Left words="Not inspected" left={condition.notInspected}
+        done="Every subsystem was looked at." />}
+      {mayWrite && !asking && <Buttons>
+        <Button $tone="main" isPending={start.isPending} onPress={() => { start.mutate({}) }}>Begin a survey</Button>
+          <Button $small onPress={() => { setAsking(true) }}>Enter one made earlier</Button>
+      </Buttons>}
       {start.error && !asking && <Notice tone="stop" word="Not begun.">{messageOf(start.error)}</Notice>}
       {asking && (
         <RecordForm
           error={start.error}
           isPending={start.isPending}
           action="Begin it"
-          onSubmit={(form) => { start.mutate({ on: textOf(form, 'on'), by: textOf(form, 'by') }, { onSuccess: () => { setAsking(false) } }) }}
+          onSubmit={(form) => { start.mutate({ on: textOf(form, 'on'), by: textOf(form, 'by') },
+            { onSuccess: () => { setAsking(false) } }) }}
           onCancel={() => { setAsking(false) }}
         >
           <FieldGrid>
@@ -54,10 +59,12 @@ function Running({ machineId, condition, mayWrite }: Props) {
   if (!running) return null
   const next = () => { setAt((before) => guide.findIndex(({ subsystem }, i) => i > before && !isDone(subsystem))) }
   return (
-    <Part title={`Survey of ${running.on}`} faint={<>{looks.length} of {guide.length} looked at{running.by && <Faint> · by {running.by}</Faint>}</>}>
+    <Part title={`Survey of ${running.on}`}
+      faint={<>{looks.length} of {guide.length} looked at{running.by && <Faint> · by {running.by}</Faint>}</>}>
       <SurveyList guide={guide} looks={looks} at={at} onGo={setAt} />
       {item ? (
-        mayWrite && <SurveyItem key={item.subsystem} machineId={machineId} condition={condition} survey={running} item={item} onNext={next} />
+        mayWrite && <SurveyItem key={item.subsystem} machineId={machineId} condition={condition} survey={running}
+          item={item} onNext={next} />
       ) : (
         mayWrite && <End machineId={machineId} condition={condition} onBack={() => { setAt(0) }} />
       )}
@@ -71,21 +78,26 @@ function End({ machineId, condition, onBack }: { machineId: number; condition: C
   const { running, guide, cosmeticGrades } = condition
   const [cosmetic, setCosmetic] = useState(condition.cosmetic)
   if (!running) return null
-  const missing = guide.filter(({ subsystem }) => !running.looks.some((one) => one.subsystem === subsystem)).map(({ name }) => name)
+  const missing = guide.filter(({ subsystem }) =>
+    !running.looks.some((one) => one.subsystem === subsystem)).map(({ name }) => name)
   return (
     <RecordForm
       error={end.error}
       isPending={end.isPending}
       action="End the survey"
       leave="Look at more"
-      onSubmit={(form) => { end.mutate({ id: running.id, version: running.version, cosmetic, note: textOf(form, 'note') }) }}
+      onSubmit={(form) => {
+        end.mutate({ id: running.id, version: running.version, cosmetic, note: textOf(form, 'note') })
+      }}
       onCancel={onBack}
     >
-      {missing.length > 0 && <Notice tone="attention" word="Not inspected:">{missing.join(', ')}. That stays visible.</Notice>}
+      {missing.length > 0 && <Notice tone="attention" word="Not inspected:">{missing.join(', ')}. That stays
+        visible.</Notice>}
       <Choice
         label="Cosmetic grade"
         value={cosmetic}
-        options={[{ value: '', text: 'none given' }, ...cosmeticGrades.map(({ grade, means }) => ({ value: grade, text: `${grade}: ${means}` }))]}
+        options={[{ value: '', text: 'none given' },
+          ...cosmeticGrades.map(({ grade, means }) => ({ value: grade, text: `${grade}: ${means}` }))]}
         onChange={setCosmetic}
       />
       <Field label="Note" name="note" rows={2} defaultValue={running.note} />

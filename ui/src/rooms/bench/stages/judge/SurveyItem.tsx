@@ -20,13 +20,15 @@ type Props = { machineId: number; condition: Condition; survey: ToldSurvey; item
 export function SurveyItem({ machineId, condition, survey, item, onNext }: Props) {
   const judge = useJudgeItem(machineId, survey.id)
   const known = condition.findings.filter(({ subsystem }) => subsystem === item.subsystem)
-  const [seen, change, forget] = useKept(`survey ${String(survey.id)} ${item.subsystem}`, { now: {} as Record<number, { is: string; note: string }>, fresh: [] as SeenFinding[] })
+  const [seen, change, forget] = useKept(`survey ${String(survey.id)} ${item.subsystem}`,
+    { now: {} as Record<number, { is: string; note: string }>, fresh: [] as SeenFinding[] })
   const { now, fresh } = seen
   const [adding, setAdding] = useState(false)
   const again = known.flatMap((finding) => seenAgain(finding, now[finding.id]))
   const send = (look: 'inspected' | 'not inspected' | 'absent') => {
     const findings = look === 'inspected' ? [...again, ...fresh] : []
-    judge.mutate({ subsystem: item.subsystem, version: survey.version, look, note: look === 'not inspected' ? 'left out' : '', seen: findings }, { onSuccess: () => { forget(); onNext() } })
+    judge.mutate({ subsystem: item.subsystem, version: survey.version, look,
+      note: look === 'not inspected' ? 'left out' : '', seen: findings }, { onSuccess: () => { forget(); onNext() } })
   }
   const found = again.length + fresh.length
   return (
@@ -36,21 +38,34 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
       <Facts>
         <dt>Look for</dt><dd>{item.lookFor}</dd>
         <dt>How to grade</dt><dd>{item.grading}</dd>
-        {item.parts.length > 0 && <><dt>On the sheets</dt><dd>{item.parts.map(({ board, place, words }) => `${board}${place === board ? '' : ` ${place}`}${words && `: ${words}`}`).join('\n')}{item.more > 0 && `\nand ${String(item.more)} more`}</dd></>}
+        {item.parts.length > 0 && <><dt>On the sheets</dt>
+          <dd>{item.parts.map(({ board, place, words }) =>
+            `${board}${place === board ? '' : ` ${place}`}${words && `: ${words}`}`).join('\n')}
+              {item.more > 0 && `\nand ${String(item.more)} more`}</dd></>}
       </Facts>
       {known.map((finding) => {
         const say = now[finding.id] ?? { is: '', note: '' }
-        const put = (changed: Partial<typeof say>) => { change((before) => ({ ...before, now: { ...before.now, [finding.id]: { ...say, ...changed } } })) }
+        const put = (changed: Partial<typeof say>) => {
+          change((before) => ({ ...before, now: { ...before.now, [finding.id]: { ...say, ...changed } } }))
+        }
         return (
           <Known key={finding.id}>
-            <span><strong>{finding.kind}</strong>, {finding.where || 'no place'} <Faint>{finding.story.words}</Faint></span>
-            <Choice label={`${finding.kind}, ${finding.where}: now`} value={say.is} options={choicesFor(finding)} onChange={(is) => { put({ is }) }} />
+            <span><strong>{finding.kind}</strong>, {finding.where || 'no place'} <Faint>
+              {finding.story.words}
+            </Faint></span>
+            <Choice label={`${finding.kind}, ${finding.where}: now`} value={say.is} options={choicesFor(finding)}
+              onChange={(is) => { put({ is }) }} />
             {say.is && <Field label="What one sees" value={say.note} onChange={(note) => { put({ note }) }} />}
           </Known>
         )
       })}
       {fresh.map((one, i) => (
-        <p key={i}><strong>{one.new?.kind}</strong>, {[one.new?.designator, one.new?.place].filter(Boolean).join(' ')}: {one.severity} <Button $tone="quiet" onPress={() => { change((before) => ({ ...before, fresh: before.fresh.filter((_, j) => j !== i) })) }}>Take it out</Button></p>
+        <p key={i}><strong>
+          {one.new?.kind}
+        </strong>, {[one.new?.designator, one.new?.place].filter(Boolean).join(' ')}: {one.severity} <Button
+          $tone="quiet"
+            onPress={() => { change((before) => ({ ...before, fresh: before.fresh.filter((_, j) => j !== i) })) }}>Take
+              it out</Button></p>
       ))}
       {adding && (
         <FindingForm
@@ -67,7 +82,9 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
       {judge.error && <Notice tone="stop" word="Not kept.">{messageOf(judge.error)}</Notice>}
       {!adding && (
         <Buttons>
-          <Button $tone="main" autoFocus isPending={judge.isPending} onPress={() => { send('inspected') }}>{found > 0 ? `Inspected, ${String(found)} found` : 'Inspected, nothing new found'}</Button>
+          <Button $tone="main" autoFocus isPending={judge.isPending} onPress={() => { send('inspected') }}>
+            {found > 0 ? `Inspected, ${String(found)} found` : 'Inspected, nothing new found'}
+          </Button>
           <Button onPress={() => { setAdding(true) }}>Found something</Button>
           <Button onPress={() => { send('not inspected') }}>Not inspected</Button>
           <Button onPress={() => { send('absent') }}>It has none</Button>

@@ -6,7 +6,8 @@ import { Mark } from '../../../../kit/Mark'
 import { color } from '../../../../theme'
 
 /** What the survey goes through, and how far it is. */
-export function SurveyList({ guide, looks, at, onGo }: { guide: GuideItem[]; looks: ToldSurvey['looks']; at: number; onGo: (at: number) => void }) {
+export function SurveyList({ guide, looks, at, onGo }: { guide: GuideItem[]; looks: ToldSurvey['looks']; at: number;
+  onGo: (at: number) => void }) {
   return (
     <List aria-label="Subsystems">
       {guide.map(({ subsystem, name }, i) => {
@@ -14,7 +15,8 @@ export function SurveyList({ guide, looks, at, onGo }: { guide: GuideItem[]; loo
         return (
           <li key={subsystem} aria-current={i === at ? 'step' : undefined}>
             <Button $tone="quiet" onPress={() => { onGo(i) }}>
-              <Mark kind={look === 'inspected' ? 'done' : look === 'absent' ? 'none' : look ? 'later' : i === at ? 'working' : 'none'} /> {name} <span>{look ?? 'to do'}</span>
+              <Mark kind={look === 'inspected' ? 'done' : look === 'absent' ? 'none'
+                : look ? 'later' : i === at ? 'working' : 'none'} /> {name} <span>{look ?? 'to do'}</span>
             </Button>
           </li>
         )

@@ -2,9 +2,13 @@ import type { SeenFinding, ToldFinding } from '../../../../api/judge'
 
 /** What can be said of a finding that was there before, in the words of a drop-down; the first says nothing. */
 export function choicesFor({ story }: ToldFinding) {
-  const grave = (['cosmetic', 'watch', 'repair', 'hazard'] as const).filter((one) => !story.open || one !== story.severity).map((value) => ({ value, text: story.open ? `now ${value}` : `it is back, ${value}` }))
+  const grave = (['cosmetic', 'watch', 'repair', 'hazard'] as const).filter((one) =>
+    !story.open || one !== story.severity).map((value) => ({ value,
+      text: story.open ? `now ${value}` : `it is back, ${value}` }))
   if (!story.open) return [{ value: '', text: `gone since ${story.goneOn}` }, ...grave]
-  return [{ value: '', text: 'not said' }, { value: 'same', text: `as before, ${story.severity}` }, { value: 'worse', text: `worse, still ${story.severity}` }, { value: 'better', text: `better, still ${story.severity}` }, ...grave, { value: 'gone', text: 'gone' }]
+  return [{ value: '', text: 'not said' }, { value: 'same', text: `as before, ${story.severity}` },
+    { value: 'worse', text: `worse, still ${story.severity}` },
+      { value: 'better', text: `better, still ${story.severity}` }, ...grave, { value: 'gone', text: 'gone' }]
 }
 
 /** What a choice says of a finding; nothing for the first. */

@@ -41,9 +41,11 @@ function Outside({ machine, dossier, outside }: { machine: Machine; dossier: Dos
       <Walk walk={walk} mayWrite={mayWrite} onFace={(text) => { setInsert({ text }) }} />
       <Board assembly={outside} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
       <Meetings of={{ kind: 'machine', id: machine.id }} meetings={dossier.meetings} />
-      <Part title="What is known" faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>
+      <Part title="What is known"
+        faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>
         {mayWrite && <AddStatement machineId={machine.id} />}
-        <KnownList machineId={machine.id} known={dossier.known} onPicture={(id, region) => { setOpened({ id, region }) }} />
+        <KnownList machineId={machine.id} known={dossier.known}
+          onPicture={(id, region) => { setOpened({ id, region }) }} />
       </Part>
       <Pictures owner={{ machine: machine.id }} opened={opened} onOpen={setOpened} />
     </>

@@ -6,7 +6,8 @@ import { Mark } from '../../../../kit/Mark'
 import { color, font, space } from '../../../../theme'
 
 /** The walk round the machine: each side with what to look for there, and whether it was seen. */
-export function Walk({ walk, mayWrite, onFace }: { walk: WalkStep[]; mayWrite: boolean; onFace: (text: string) => void }) {
+export function Walk({ walk, mayWrite, onFace }: { walk: WalkStep[]; mayWrite: boolean;
+  onFace: (text: string) => void }) {
   return (
     <Sides aria-label="Walk round the machine">
       {walk.map((step) => (
@@ -16,7 +17,8 @@ export function Walk({ walk, mayWrite, onFace }: { walk: WalkStep[]; mayWrite: b
           {!step.seen && (
             <>
               <LookFor>{step.lookFor}</LookFor>
-              {mayWrite && <Button $small onPress={() => { onFace(`== ${step.face}\n`) }} aria-label={`Write it: ${step.face}`}>Write it</Button>}
+              {mayWrite && <Button $small onPress={() => { onFace(`== ${step.face}\n`) }}
+                aria-label={`Write it: ${step.face}`}>Write it</Button>}
             </>
           )}
         </li>

@@ -30,7 +30,8 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
     add.reset()
     requestAnimationFrame(() => field.current?.querySelector('input')?.focus())
   }
-  const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, line.trim() ? { line } : { step: next }), placeholderData: (before) => before }).data
+  const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, line.trim() ? { line } : { step: next }),
+    placeholderData: (before) => before }).data
   if (tapped) {
     return (
       <StepForm
@@ -43,7 +44,8 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
         error={add.error}
         isPending={add.isPending}
         action={`Write down step ${String(log.sums.steps + 1)}`}
-        onSubmit={(step, taken, sent) => { add.mutate({ step, pictures: taken }, { onSuccess: () => { sent(); done() } }) }}
+        onSubmit={(step, taken,
+          sent) => { add.mutate({ step, pictures: taken }, { onSuccess: () => { sent(); done() } }) }}
         onCancel={() => { setTapped(undefined); add.reset() }}
       />
     )
@@ -58,10 +60,13 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
       )}
       {next && (
         <Usual>
-          <p><strong>The procedure goes on:</strong> {next.off}{next.tabs.length > 0 && `; mind ${next.tabs.join(', ')}`}</p>
+          <p><strong>The procedure goes on:</strong> {next.off}
+            {next.tabs.length > 0 && `; mind ${next.tabs.join(', ')}`}</p>
           <Buttons>
             <Button $small onPress={() => { setTapped(next) }}>As the procedure says, with changes</Button>
-            <Button $small isPending={add.isPending} onPress={() => { add.mutate({ step: next, pictures }, { onSuccess: done }) }}>Just as the procedure says</Button>
+            <Button $small isPending={add.isPending}
+              onPress={() => { add.mutate({ step: next, pictures }, { onSuccess: done }) }}>Just as the procedure
+                says</Button>
           </Buttons>
         </Usual>
       )}
@@ -85,9 +90,12 @@ export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wi
           hint="4x M3x8 PH1 @A1 (or @hole, @laid) · tab: what may snap · unplug J5, J6 · differs battery: soldered · note:"
         />
         <Buttons>
-          <PhotoButton owner={{ machine: log.machineId }} onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
+          <PhotoButton owner={{ machine: log.machineId }}
+            onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
           {line.trim() && <Faint>Kept on this device until it is written down.</Faint>}
-          {pictures.length > 0 && <span role="status">{pictures.length === 1 ? '1 photo goes with it' : `${String(pictures.length)} photos go with it`}</span>}
+          {pictures.length > 0 && <span role="status">
+            {pictures.length === 1 ? '1 photo goes with it' : `${String(pictures.length)} photos go with it`}
+          </span>}
         </Buttons>
       </RecordForm>
     </div>

@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ToldConnector, useChangeConnector, useMapConnector, usePlugConnector, useStrikeConnector, type Wiring, wiringDrawing, wiringList } from '../../../../api/openup'
+import { type ToldConnector, useChangeConnector, useMapConnector, usePlugConnector, useStrikeConnector, type Wiring,
+  wiringDrawing, wiringList } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
@@ -44,22 +45,28 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
           onCancel={() => { setAdding(false); add.reset() }}
         />
       )}
-      {edited && <Edit key={edited.id} machineId={machineId} connector={edited} boards={boards} onDone={() => { setEditing(undefined) }} />}
+      {edited && <Edit key={edited.id} machineId={machineId} connector={edited} boards={boards}
+        onDone={() => { setEditing(undefined) }} />}
       <WarningList title="" warnings={wiring.warnings} />
       {connectors.length === 0 ? (
-        <p><Faint>No connector is mapped yet. Map each before it is unplugged: from where to where, how many pins, and which way round.</Faint></p>
+        <p><Faint>No connector is mapped yet. Map each before it is unplugged: from where to where, how many pins, and
+          which way round.</Faint></p>
       ) : (
         <>
           <Scroll>
             <StackedTable>
-              <thead><tr><th>Name</th><th>From, to</th><th>Pins</th><th>Which way round</th><th>State</th><th><span className="only-read">Change</span></th></tr></thead>
-              <tbody>{connectors.map((one) => <Row key={one.id} one={one} mayWrite={mayWrite} onEdit={() => { setEditing(one.id) }} />)}</tbody>
+              <thead><tr><th>Name</th><th>From, to</th><th>Pins</th><th>Which way round</th><th>State</th>
+                <th><span className="only-read">Change</span></th></tr></thead>
+              <tbody>{connectors.map((one) =>
+                <Row key={one.id} one={one} mayWrite={mayWrite} onEdit={() => { setEditing(one.id) }} />)}</tbody>
             </StackedTable>
           </Scroll>
           {wiring.boards.filter(Boolean).map((board) => (
             <Drawing
               key={board}
-              src={wiringDrawing(machineId, board, connectors.map(({ id, version }) => `${String(id)}.${String(version)}`).join('-'))} alt={`Sockets on ${board}: pins covered by plugs filled, free pins hollow, pin 1 square`}
+              src={wiringDrawing(machineId, board,
+                connectors.map(({ id, version }) => `${String(id)}.${String(version)}`).join('-'))}
+                  alt={`Sockets on ${board}: pins covered by plugs filled, free pins hollow, pin 1 square`}
             />
           ))}
         </>
@@ -72,7 +79,8 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
   const plug = usePlugConnector()
   const strike = useStrikeConnector()
   const error = plug.error ?? strike.error
-  const way = [one.pin1 && `pin 1: ${one.pin1}`, one.key && `key: ${one.key}`, one.colours && `wires: ${one.colours}`].filter(Boolean).join('; ')
+  const way = [one.pin1 && `pin 1: ${one.pin1}`, one.key && `key: ${one.key}`,
+    one.colours && `wires: ${one.colours}`].filter(Boolean).join('; ')
   const free = one.free.socket.length + one.free.plug.length
   return (
     <tr>
@@ -82,15 +90,20 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
         <br /><Faint>to {[one.toBoard, one.toPlace].filter(Boolean).join(' ') || 'not said yet'}</Faint>
         {one.cable && <><br /><Faint>{one.cable}</Faint></>}
       </td>
-      <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} pins in ${String(one.socketPins ?? 0)}` : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
+      <td>{one.plugPins && !one.socketOnly ? `${String(one.plugPins)} pins in ${String(one.socketPins ?? 0)}`
+        : (one.socketPins ?? 0) || ''}{free > 0 && <><br /><Faint>{free} free</Faint></>}</td>
       <td>{one.never ? <strong>Plug in nothing: {one.never}</strong> : way}</td>
       <Whole>{one.socketOnly ? 'free' : one.open ? <strong>open</strong> : 'connected'}</Whole>
       <td>
         {mayWrite && (
           <Buttons>
-            {!one.socketOnly && <Button $tone="quiet" aria-label={`${one.open ? 'Plug in' : 'Unplug'} ${one.name}`} isPending={plug.isPending} onPress={() => { plug.mutate({ id: one.id, version: one.version, open: !one.open }) }}>{one.open ? 'Plug in' : 'Unplug'}</Button>}
+            {!one.socketOnly && <Button $tone="quiet" aria-label={`${one.open ? 'Plug in' : 'Unplug'} ${one.name}`}
+              isPending={plug.isPending}
+                onPress={() => { plug.mutate({ id: one.id, version: one.version, open: !one.open }) }}>{one.open
+                  ? 'Plug in' : 'Unplug'}</Button>}
             <Button $tone="quiet" aria-label={`Edit ${one.name}`} onPress={onEdit}>Edit</Button>
-            <Button $tone="quiet" aria-label={`Strike out ${one.name}`} isPending={strike.isPending} onPress={() => { strike.mutate(one) }}>Strike out</Button>
+            <Button $tone="quiet" aria-label={`Strike out ${one.name}`} isPending={strike.isPending}
+              onPress={() => { strike.mutate(one) }}>Strike out</Button>
           </Buttons>
         )}
         {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
@@ -99,9 +112,12 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
   )
 }
 
-function Edit({ machineId, connector, boards, onDone }: { machineId: number; connector: ToldConnector; boards: string[]; onDone: () => void }) {
+function Edit({ machineId, connector, boards, onDone }: { machineId: number; connector: ToldConnector;
+  boards: string[]; onDone: () => void }) {
   const change = useChangeConnector(connector.id)
-  const names = { name: 'name', fromBoard: 'from', toBoard: 'to', plugPins: 'pins of the plug', socketPins: 'pins of the socket', offset: 'moved by', pin1: 'pin 1', key: 'key', colours: 'wires', never: 'must stay free' }
+  const names = { name: 'name', fromBoard: 'from', toBoard: 'to', plugPins: 'pins of the plug',
+    socketPins: 'pins of the socket', offset: 'moved by', pin1: 'pin 1', key: 'key', colours: 'wires',
+      never: 'must stay free' }
   return (
     <EditRecord record={connector} change={change} newerIn={(newer) => newer.connector} names={names} onDone={onDone}>
       {(form) => <ConnectorForm machineId={machineId} start={connector} boards={boards} action="Keep it" {...form} />}

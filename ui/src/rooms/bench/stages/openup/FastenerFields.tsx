@@ -6,31 +6,46 @@ import { Choice, Field } from '../../../../kit/Field'
 import { color, space } from '../../../../theme'
 import { Pattern } from './Pattern'
 
-const ways = [{ value: 'cell', text: 'in the tray' }, { value: 'hole', text: 'left in their holes' }, { value: 'laid', text: 'laid out as they came' }] as const
+const ways = [{ value: 'cell', text: 'in the tray' }, { value: 'hole', text: 'left in their holes' },
+  { value: 'laid', text: 'laid out as they came' }] as const
 const shapes = ['row', 'two rows', 'ring'] as const
 
 /** Equal screws, clips or nuts of a step, and how they are kept. */
-export function FastenerFields({ n, fastener, onChange, onDrop }: { n: number; fastener: Fastener; onChange: (next: Fastener) => void; onDrop: () => void }) {
+export function FastenerFields({ n, fastener, onChange, onDrop }: { n: number; fastener: Fastener;
+  onChange: (next: Fastener) => void; onDrop: () => void }) {
   const put = (changed: Partial<Fastener>) => { onChange({ ...fastener, ...changed }) }
   const pattern = fastener.pattern ?? []
   return (
     <Group aria-label={`Fasteners ${String(n)}`}>
       <legend>Fasteners {n}</legend>
       <Row>
-        <Field label="How many" value={String(fastener.count)} onChange={(text) => { put({ count: Number(text.replace(/\D/g, '')) || 0, pattern: [] }) }} inputMode="numeric" />
+        <Field label="How many" value={String(fastener.count)}
+          onChange={(text) => { put({ count: Number(text.replace(/\D/g, '')) || 0, pattern: [] }) }}
+            inputMode="numeric" />
         <Field label="What" value={fastener.kind} onChange={(kind) => { put({ kind }) }} list="fastener-kinds" />
-        <Field label="Length, mm" value={fastener.lengthMm ? String(fastener.lengthMm) : ''} onChange={(text) => { put({ lengthMm: Number(text.replace(',', '.')) || 0 }) }} inputMode="decimal" />
-        <Field label="Washer" value={fastener.washer ?? ''} onChange={(washer) => { put({ washer }) }} placeholder="spring" />
+        <Field label="Length, mm" value={fastener.lengthMm ? String(fastener.lengthMm) : ''}
+          onChange={(text) => { put({ lengthMm: Number(text.replace(',', '.')) || 0 }) }} inputMode="decimal" />
+        <Field label="Washer" value={fastener.washer ?? ''} onChange={(washer) => { put({ washer }) }}
+          placeholder="spring" />
         <Field label="Tool" value={fastener.tool ?? ''} onChange={(tool) => { put({ tool }) }} placeholder="PH1" />
       </Row>
-      <datalist id="fastener-kinds">{['M3 pan', 'M2.5 pan', 'M4 countersunk', 'self-tapping', 'hex standoff', 'clip', 'plastic rivet', 'nut M3'].map((kind) => <option key={kind} value={kind} />)}</datalist>
+      <datalist id="fastener-kinds">
+        {['M3 pan', 'M2.5 pan', 'M4 countersunk', 'self-tapping', 'hex standoff', 'clip', 'plastic rivet',
+          'nut M3'].map((kind) => <option key={kind} value={kind} />)}
+      </datalist>
       <Wide>
         <Choice label="Kept" value={fastener.way} options={[...ways]} onChange={(way) => { put({ way }) }} />
-        {fastener.way === 'cell' && <Field label="Cell" value={fastener.cell ?? ''} onChange={(cell) => { put({ cell: cell.toUpperCase() }) }} mono />}
-        {fastener.way === 'laid' && <Choice label="As a" value={fastener.shape ?? 'row'} options={shapes.map((value) => ({ value, text: value }))} onChange={(shape) => { put({ shape, pattern: [] }) }} />}
+        {fastener.way === 'cell' && <Field label="Cell" value={fastener.cell ?? ''}
+          onChange={(cell) => { put({ cell: cell.toUpperCase() }) }} mono />}
+        {fastener.way === 'laid' && <Choice label="As a" value={fastener.shape ?? 'row'}
+          options={shapes.map((value) => ({ value, text: value }))}
+            onChange={(shape) => { put({ shape, pattern: [] }) }} />}
       </Wide>
-      {fastener.way === 'laid' && pattern.length > 0 && <Pattern points={pattern} onMove={(moved) => { put({ pattern: moved }) }} />}
-      <Buttons><Button $tone="quiet" aria-label={`Take these out, fasteners ${String(n)}`} onPress={onDrop}>Take these out</Button></Buttons>
+      {fastener.way === 'laid' && pattern.length > 0 && <Pattern points={pattern}
+        onMove={(moved) => { put({ pattern: moved }) }} />}
+      <Buttons><Button $tone="quiet" aria-label={`Take these out, fasteners ${String(n)}`} onPress={onDrop}>
+        Take these out
+      </Button></Buttons>
     </Group>
   )
 }

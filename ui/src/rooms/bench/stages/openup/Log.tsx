@@ -19,24 +19,30 @@ type Props = { log: ToldTeardown; wiring: Wiring; boards: string[]; mayWrite: bo
 
 /** The open log of a machine, one way or the other. */
 export function Log({ log, wiring, boards, mayWrite, onEnded }: Props) {
-  const [way, setWay] = useState<'apart' | 'together'>(log.sums.steps > 0 && log.sums.off < log.sums.steps ? 'together' : 'apart')
+  const [way, setWay] = useState<'apart' | 'together'>(log.sums.steps > 0 && log.sums.off < log.sums.steps ? 'together'
+    : 'apart')
   const [making, setMaking] = useState(false)
   const end = useEndTeardown()
   const { sums } = log
-  const facts = [`${String(sums.off)} of ${steps(sums.steps)} off`, `${String(sums.aside)} fasteners aside`, `${String(sums.open)} of ${String(sums.unplugged)} plugs open`]
+  const facts = [`${String(sums.off)} of ${steps(sums.steps)} off`, `${String(sums.aside)} fasteners aside`,
+    `${String(sums.open)} of ${String(sums.unplugged)} plugs open`]
   return (
     <Part
       title={`Open: ${log.purpose}`}
       faint={`since ${dayOf(log.startedAt)}${log.startedBy && `, by ${log.startedBy}`}`}
       action={mayWrite && (
         <>
-          <Button $small $tone={way === 'apart' ? 'main' : undefined} aria-pressed={way === 'apart'} onPress={() => { setWay('apart') }}>Take apart</Button>
-          <Button $small $tone={way === 'together' ? 'main' : undefined} aria-pressed={way === 'together'} onPress={() => { setWay('together') }}>Put together</Button>
+          <Button $small $tone={way === 'apart' ? 'main' : undefined} aria-pressed={way === 'apart'}
+            onPress={() => { setWay('apart') }}>Take apart</Button>
+          <Button $small $tone={way === 'together' ? 'main' : undefined} aria-pressed={way === 'together'}
+            onPress={() => { setWay('together') }}>Put together</Button>
         </>
       )}
     >
       <p><strong>{facts.join(' · ')}</strong>{log.procedure && <Faint> · by the procedure {log.procedure}</Faint>}</p>
-      {log.procedureWarnings && way === 'apart' && <Notice tone="attention" word="From the procedure.">{log.procedureWarnings}</Notice>}
+      {log.procedureWarnings && way === 'apart' && <Notice tone="attention" word="From the procedure.">
+        {log.procedureWarnings}
+      </Notice>}
       <Columns>
         <div>
           {way === 'apart' ? (
@@ -53,7 +59,8 @@ export function Log({ log, wiring, boards, mayWrite, onEnded }: Props) {
       {log.changes.length > 0 && (
         <section aria-label="Differences to the procedure">
           <p><strong>Differences to the procedure</strong></p>
-          <ul>{log.changes.map(({ step, off, text }) => <li key={`${String(step)} ${text}`}>{step > 0 && `${String(step)}. `}{off}: {text}</li>)}</ul>
+          <ul>{log.changes.map(({ step, off, text }) =>
+            <li key={`${String(step)} ${text}`}>{step > 0 && `${String(step)}. `}{off}: {text}</li>)}</ul>
         </section>
       )}
       {way === 'together' && log.lacks.length > 0 && (
@@ -66,8 +73,16 @@ export function Log({ log, wiring, boards, mayWrite, onEnded }: Props) {
       {making && <MakeProcedure teardownId={log.id} onDone={() => { setMaking(false) }} />}
       {mayWrite && (
         <Buttons>
-          {way === 'together' && <Button $tone={log.lacks.length === 0 ? 'main' : undefined} isPending={end.isPending} onPress={() => { end.mutate(log.id, { onSuccess: ({ outcome, why }) => { onEnded(`${outcome === 'closed' ? 'closed' : 'put together, not as it was'}; ${why}`) } }) }}>Call it closed</Button>}
-          {sums.steps > 0 && !making && <Button $small onPress={() => { setMaking(true) }}>Make it the procedure of the model</Button>}
+          {way === 'together' && <Button $tone={log.lacks.length === 0 ? 'main' : undefined} isPending={end.isPending}
+            onPress={() => {
+              end.mutate(log.id,
+                { onSuccess: ({ outcome, why }) => {
+                  onEnded(`${outcome === 'closed' ? 'closed' : 'put together, not as it was'}; ${why}`)
+                } })
+            }}>Call it closed</Button>}
+          {sums.steps > 0 && !making && <Button $small onPress={() => { setMaking(true) }}>
+            Make it the procedure of the model
+          </Button>}
         </Buttons>
       )}
     </Part>

@@ -10,11 +10,13 @@ export function MakeProcedure({ teardownId, onDone }: { teardownId: number; onDo
       error={make.error}
       isPending={make.isPending}
       action="Make it a procedure"
-      onSubmit={(form) => { make.mutate({ title: textOf(form, 'title'), warnings: textOf(form, 'warnings') }, { onSuccess: onDone }) }}
+      onSubmit={(form) => { make.mutate({ title: textOf(form, 'title'), warnings: textOf(form, 'warnings') },
+        { onSuccess: onDone }) }}
       onCancel={onDone}
     >
       <Field label="How far it goes" name="title" isRequired autoFocus placeholder="Down to the main board" />
-      <Field label="What to know before one starts" name="warnings" rows={2} placeholder="The front clips are brittle; a long PH1 is needed." />
+      <Field label="What to know before one starts" name="warnings" rows={2}
+        placeholder="The front clips are brittle; a long PH1 is needed." />
     </RecordForm>
   )
 }

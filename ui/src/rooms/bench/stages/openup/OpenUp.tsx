@@ -30,7 +30,8 @@ export function OpenUp({ machine, assemblies }: { machine: Machine; assemblies: 
       {now ? (
         <Log key={now.id} log={now} wiring={wiring.data} boards={boards} mayWrite={mayWrite} onEnded={setEnded} />
       ) : (
-        <StartLog machine={machine} procedures={procedures} ahead={wiring.data.warnings} mayWrite={mayWrite} hasBefore={before.length > 0} onStarted={() => { setEnded('') }} />
+        <StartLog machine={machine} procedures={procedures} ahead={wiring.data.warnings} mayWrite={mayWrite}
+          hasBefore={before.length > 0} onStarted={() => { setEnded('') }} />
       )}
       <Connectors machineId={machine.id} wiring={wiring.data} boards={boards} mayWrite={mayWrite} />
       <Variants variants={variants} />

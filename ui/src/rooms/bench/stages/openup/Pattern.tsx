@@ -9,16 +9,19 @@ const wide = 240
 const high = 140
 const step = 0.05
 const within = (value: number) => Math.min(1, Math.max(0, value))
-const arrows: Record<string, Point | undefined> = { ArrowLeft: { x: -step, y: 0 }, ArrowRight: { x: step, y: 0 }, ArrowUp: { x: 0, y: -step }, ArrowDown: { x: 0, y: step } }
+const arrows: Record<string, Point | undefined> = { ArrowLeft: { x: -step, y: 0 }, ArrowRight: { x: step, y: 0 },
+  ArrowUp: { x: 0, y: -step }, ArrowDown: { x: 0, y: step } }
 
 /** How fasteners are laid out, as they came: each is moved by dragging, or by the arrow keys. */
 export function Pattern({ points, onMove }: { points: Point[]; onMove?: (points: Point[]) => void }) {
   const field = useRef<SVGSVGElement>(null)
   const dragged = useRef(-1)
-  const put = (at: number, to: Point) => { onMove?.(points.map((one, i) => (i === at ? { x: within(to.x), y: within(to.y) } : one))) }
+  const put = (at: number,
+    to: Point) => { onMove?.(points.map((one, i) => (i === at ? { x: within(to.x), y: within(to.y) } : one))) }
   const onDrag = (event: PointerEvent) => {
     const box = field.current?.getBoundingClientRect()
-    if (dragged.current >= 0 && box) put(dragged.current, { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height })
+    if (dragged.current >= 0 && box)
+      put(dragged.current, { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height })
   }
   const onKey = (event: KeyboardEvent, at: number) => {
     const by = arrows[event.key]

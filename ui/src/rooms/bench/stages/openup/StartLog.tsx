@@ -9,7 +9,8 @@ import { Part } from '../../../../kit/Part'
 import { RecordForm, textOf } from '../../../../kit/RecordForm'
 import { WarningList } from './WarningList'
 
-type Props = { machine: Machine; procedures: Procedure[]; ahead: Schemas['WiringWarning'][]; mayWrite: boolean; hasBefore: boolean; onStarted: () => void }
+type Props = { machine: Machine; procedures: Procedure[]; ahead: Schemas['WiringWarning'][]; mayWrite: boolean;
+  hasBefore: boolean; onStarted: () => void }
 
 /** Begins a log: what for, how large the tray is, and by which procedure. */
 export function StartLog({ machine, procedures, ahead, mayWrite, hasBefore, onStarted }: Props) {
@@ -21,8 +22,11 @@ export function StartLog({ machine, procedures, ahead, mayWrite, hasBefore, onSt
       <WarningList title="Before anything is unplugged" warnings={ahead.filter(({ kind }) => kind !== 'not counted')} />
       {!isOpen && mayWrite && (
         <>
-          <p>A log tells whoever puts it together, perhaps weeks later, what came off, where its screws lie and how each plug sat.</p>
-          <Buttons><Button $tone="main" onPress={() => { setOpen(true) }}>Begin to take {machine.accession} apart</Button></Buttons>
+          <p>A log tells whoever puts it together, perhaps weeks later, what came off, where its screws lie and how
+            each plug sat.</p>
+          <Buttons>
+            <Button $tone="main" onPress={() => { setOpen(true) }}>Begin to take {machine.accession} apart</Button>
+          </Buttons>
         </>
       )}
       {isOpen && (
@@ -32,18 +36,22 @@ export function StartLog({ machine, procedures, ahead, mayWrite, hasBefore, onSt
           action="Begin the log"
           onSubmit={(form) => {
             start.mutate(
-              { purpose: textOf(form, 'purpose'), rows: Number(textOf(form, 'rows')) || 4, columns: Number(textOf(form, 'columns')) || 6, procedureId: Number(procedure) || undefined },
+              { purpose: textOf(form, 'purpose'), rows: Number(textOf(form, 'rows')) || 4,
+                columns: Number(textOf(form, 'columns')) || 6, procedureId: Number(procedure) || undefined },
               { onSuccess: onStarted },
             )
           }}
           onCancel={() => { setOpen(false) }}
         >
-          <Field label="What it is opened for" name="purpose" isRequired autoFocus placeholder="to take the clock battery out" />
+          <Field label="What it is opened for" name="purpose" isRequired autoFocus
+            placeholder="to take the clock battery out" />
           <FieldGrid>
             <Field label="Rows of the tray" name="rows" defaultValue="4" inputMode="numeric" />
             <Field label="Columns of the tray" name="columns" defaultValue="6" inputMode="numeric" />
             {procedures.length > 0 && (
-              <Choice label="By the procedure" value={procedure} options={[...procedures.map(({ id, title }) => ({ value: String(id), text: title })), { value: '', text: 'without one' }]} onChange={setProcedure} />
+              <Choice label="By the procedure" value={procedure}
+                options={[...procedures.map(({ id, title }) => ({ value: String(id), text: title })),
+                  { value: '', text: 'without one' }]} onChange={setProcedure} />
             )}
           </FieldGrid>
         </RecordForm>

@@ -21,23 +21,30 @@ export function StepFacts({ step, large }: { step: ToldStep; large?: boolean }) 
           </li>
         ))}
         {step.tabs.map((tab) => <li key={tab}>mind: {tab}</li>)}
-        {step.connectors.length > 0 && <li>unplugged: {step.connectors.map((name) => (step.open.includes(name) ? `${name} (open)` : name)).join(', ')}</li>}
+        {step.connectors.length > 0
+          && <li>unplugged: {step.connectors.map((name) => (step.open.includes(name) ? `${name} (open)` : name))
+            .join(', ')}</li>}
         {step.differs.map(({ subject, value }) => <li key={subject}>{subject}: {value}</li>)}
         {step.note && <li>{step.note}</li>}
       </Lines>
       {large && <WarningList title="" warnings={step.warnings.filter(({ kind }) => kind !== 'not counted')} />}
       <Thumbs>
         {step.pictures.map((id) => (
-          <li key={id}><a href={viewOf(id, 'screen')} target="_blank" rel="noreferrer"><img src={viewOf(id, large ? 'screen' : 'thumb')} alt={`Photo of step ${String(step.n)}, ${step.off}`} width={wide} height={high} /></a></li>
+          <li key={id}><a href={viewOf(id, 'screen')} target="_blank" rel="noreferrer">
+            <img src={viewOf(id, large ? 'screen' : 'thumb')} alt={`Photo of step ${String(step.n)}, ${step.off}`}
+              width={wide} height={high} />
+          </a></li>
         ))}
       </Thumbs>
-      <Faint>{[step.by, step.reversedBy && step.state !== 'off' && `put back by ${step.reversedBy}`].filter(Boolean).join(', ')}</Faint>
+      <Faint>{[step.by, step.reversedBy && step.state !== 'off' && `put back by ${step.reversedBy}`].filter(Boolean)
+        .join(', ')}</Faint>
     </>
   )
 }
 
 export function inWords({ count, kind, lengthMm, washer, tool }: Fastener): string {
-  return [`${String(count)} x ${kind}${lengthMm ? ` x ${String(lengthMm)} mm` : ''}`, washer && `${washer} washer`, tool].filter(Boolean).join(', ')
+  return [`${String(count)} x ${kind}${lengthMm ? ` x ${String(lengthMm)} mm` : ''}`, washer && `${washer} washer`,
+    tool].filter(Boolean).join(', ')
 }
 
 function whereOf({ way, cell }: Fastener): string {

@@ -29,19 +29,24 @@ type Props = {
   onCancel: () => void
 }
 
-const newFastener = (cell: string): Fastener => ({ count: 4, kind: 'M3 pan', lengthMm: 0, washer: '', tool: '', way: cell ? 'cell' : 'hole', cell, pattern: [] })
+const newFastener = (cell: string): Fastener => ({ count: 4, kind: 'M3 pan', lengthMm: 0, washer: '', tool: '',
+  way: cell ? 'cell' : 'hole', cell, pattern: [] })
 
 /** A step field by field, for a thumb. What is tapped is kept on the device until it is sent. */
 export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, onSubmit, onCancel, ...form }: Props) {
   const [tapped, change, forget] = useKept(keptAs, tappedOf(start, pictures))
   const put = (changed: Partial<typeof tapped>) => { change((before) => ({ ...before, ...changed })) }
   const { off, fasteners, unplugged } = tapped
-  const plugs = wiring.connectors.filter(({ socketOnly, open, name }) => !socketOnly && (!open || unplugged.includes(name)))
+  const plugs = wiring.connectors.filter(({ socketOnly, open, name }) =>
+    !socketOnly && (!open || unplugged.includes(name)))
   // Without the fasteners, which may be half typed: cautions and warnings hang on the words and the plugs.
-  const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, { step: { ...stepOf(tapped), fasteners: [] } }), placeholderData: (before) => before }).data
+  const read = useQuery({ ...readStepQuery(log.id, log.sums.steps, { step: { ...stepOf(tapped), fasteners: [] } }),
+    placeholderData: (before) => before }).data
   return (
-    <RecordForm {...form} onSubmit={() => { onSubmit(stepOf(tapped), tapped.pictures, forget) }} onCancel={() => { forget(); onCancel() }}>
-      <Field label="What comes off" name="off" value={off} onChange={(text) => { put({ off: text }) }} isRequired autoFocus list="what-comes-off" />
+    <RecordForm {...form} onSubmit={() => { onSubmit(stepOf(tapped), tapped.pictures, forget) }}
+      onCancel={() => { forget(); onCancel() }}>
+      <Field label="What comes off" name="off" value={off} onChange={(text) => { put({ off: text }) }} isRequired
+        autoFocus list="what-comes-off" />
       <datalist id="what-comes-off">{boards.map((title) => <option key={title} value={title} />)}</datalist>
       {read && <Cautions cautions={read.cautions} />}
       {fasteners.map((fastener, i) => (
@@ -53,24 +58,34 @@ export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, on
           onDrop={() => { put({ fasteners: fasteners.filter((_, j) => j !== i) }) }}
         />
       ))}
-      <Buttons><Button $small onPress={() => { put({ fasteners: [...fasteners, newFastener(log.freeCell)] }) }}>{fasteners.length === 0 ? 'Add fasteners' : 'Add other fasteners'}</Button></Buttons>
+      <Buttons><Button $small onPress={() => { put({ fasteners: [...fasteners, newFastener(log.freeCell)] }) }}>
+        {fasteners.length === 0 ? 'Add fasteners' : 'Add other fasteners'}
+      </Button></Buttons>
       {plugs.length > 0 && (
         <fieldset>
           <legend>Unplugged</legend>
           {plugs.map(({ id, name, fromBoard }) => (
-            <Tick key={id} label={`${name}, from ${fromBoard}`} isOn={unplugged.includes(name)} onChange={(isOn) => { put({ unplugged: isOn ? [...unplugged, name] : unplugged.filter((one) => one !== name) }) }} />
+            <Tick key={id} label={`${name}, from ${fromBoard}`} isOn={unplugged.includes(name)}
+              onChange={(isOn) => {
+                put({ unplugged: isOn ? [...unplugged, name] : unplugged.filter((one) => one !== name) })
+              }} />
           ))}
         </fieldset>
       )}
       <WarningList title="" warnings={read?.warnings ?? []} />
-      <Field label={plugs.length > 0 ? 'Other plugs, by name' : 'Plugs, by name'} name="connectors" value={tapped.more} onChange={(more) => { put({ more }) }} placeholder="J5, J6" hint="What is not on the map yet is put there" />
-      <Field label="What may snap, stick or hurt" name="tabs" value={tapped.tabs} onChange={(tabs) => { put({ tabs }) }} placeholder="front left clip, brittle" hint="Several with ; between" />
-      <Field label="How it is made here, where that tells machines apart" name="differs" value={tapped.differs} onChange={(differs) => { put({ differs }) }} placeholder="battery: soldered" />
+      <Field label={plugs.length > 0 ? 'Other plugs, by name' : 'Plugs, by name'} name="connectors" value={tapped.more}
+        onChange={(more) => { put({ more }) }} placeholder="J5, J6" hint="What is not on the map yet is put there" />
+      <Field label="What may snap, stick or hurt" name="tabs" value={tapped.tabs}
+        onChange={(tabs) => { put({ tabs }) }} placeholder="front left clip, brittle" hint="Several with ; between" />
+      <Field label="How it is made here, where that tells machines apart" name="differs" value={tapped.differs}
+        onChange={(differs) => { put({ differs }) }} placeholder="battery: soldered" />
       <Field label="Note" name="note" value={tapped.note} onChange={(note) => { put({ note }) }} />
       <Tick label="The order matters here" isOn={tapped.special} onChange={(special) => { put({ special }) }} />
-      <Thumbs>{tapped.pictures.map((id) => <li key={id}><img src={viewOf(id, 'thumb')} alt={`Photo ${String(id)}`} width={96} height={72} /></li>)}</Thumbs>
+      <Thumbs>{tapped.pictures.map((id) => <li key={id}><img src={viewOf(id, 'thumb')} alt={`Photo ${String(id)}`}
+        width={96} height={72} /></li>)}</Thumbs>
       <Buttons>
-        <PhotoButton owner={{ machine: log.machineId }} onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
+        <PhotoButton owner={{ machine: log.machineId }}
+          onKept={(ids) => { change((before) => ({ ...before, pictures: [...before.pictures, ...ids] })) }} />
         <Faint>Kept on this device until it is written down.</Faint>
       </Buttons>
     </RecordForm>

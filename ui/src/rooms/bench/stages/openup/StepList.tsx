@@ -19,7 +19,8 @@ type Props = { log: ToldTeardown; wiring: Wiring; boards: string[]; mayWrite: bo
 /** What came off so far, the last on top: that is what lies nearest. */
 export function StepList({ log, wiring, boards, mayWrite }: Props) {
   const [editing, setEditing] = useState<number>()
-  if (log.steps.length === 0) return <p><Faint>Nothing came off yet. The first step may be the mains lead: pull it, and write it down.</Faint></p>
+  if (log.steps.length === 0)
+    return <p><Faint>Nothing came off yet. The first step may be the mains lead: pull it, and write it down.</Faint></p>
   return (
     <List aria-label="Steps, the last on top" reversed>
       {[...log.steps].reverse().map((step) => (
@@ -35,7 +36,8 @@ export function StepList({ log, wiring, boards, mayWrite }: Props) {
   )
 }
 
-function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId: number; mayWrite: boolean; onEdit: () => void }) {
+function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId: number; mayWrite: boolean;
+  onEdit: () => void }) {
   const change = useChangeStep(step.id)
   const strike = useStrikeStep()
   const error = change.error ?? strike.error
@@ -44,16 +46,22 @@ function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId:
       <Head>
         <Mark kind={step.state === 'off' ? 'working' : step.state === 'back' ? 'done' : 'none'} />
         <strong>{step.n}. {step.off}</strong>
-        <Faint>{step.state === 'back' ? 'back on' : step.state === 'skipped' ? `left off: ${step.reason ?? ''}` : 'off'}</Faint>
+        <Faint>{step.state === 'back' ? 'back on' : step.state === 'skipped' ? `left off: ${step.reason ?? ''}`
+          : 'off'}</Faint>
         {step.special && <Faint>in this order</Faint>}
       </Head>
-      {step.cautions.length > 0 && <Faint>care was due: {step.cautions.map(({ word }) => word.toLowerCase()).join(', ')}</Faint>}
+      {step.cautions.length > 0 && <Faint>care was due: {step.cautions.map(({ word }) =>
+        word.toLowerCase()).join(', ')}</Faint>}
       <StepFacts step={step} />
       {mayWrite && (
         <Buttons>
-          <PhotoButton owner={{ machine: machineId }} label={`Photo of step ${String(step.n)}`} isQuiet onKept={(ids) => { change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, ...ids] }) }} />
+          <PhotoButton owner={{ machine: machineId }} label={`Photo of step ${String(step.n)}`} isQuiet
+            onKept={(ids) => {
+              change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, ...ids] })
+            }} />
           <Button $tone="quiet" aria-label={`Change step ${String(step.n)}`} onPress={onEdit}>Change</Button>
-          <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={strike.isPending} onPress={() => { strike.mutate(step) }}>Strike out</Button>
+          <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={strike.isPending}
+            onPress={() => { strike.mutate(step) }}>Strike out</Button>
         </Buttons>
       )}
       {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
@@ -61,7 +69,8 @@ function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId:
   )
 }
 
-function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: ToldStep; wiring: Wiring; boards: string[]; onDone: () => void }) {
+function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: ToldStep; wiring: Wiring;
+  boards: string[]; onDone: () => void }) {
   const change = useChangeStep(step.id)
   const keptAs = `step ${String(step.id)}`
   const leave = () => {
@@ -87,13 +96,15 @@ function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: 
   )
 }
 
-const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special }: ToldStep) => ({ off, fasteners, tabs, connectors, differs, note, special })
+const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special }: ToldStep) => ({ off, fasteners, tabs,
+  connectors, differs, note, special })
 
 const List = styled.ol`
   display: flex;
   flex-direction: column;
   gap: ${space(1)};
-  > li { display: flex; flex-direction: column; gap: 4px; padding: ${space(1)}; border: 1px solid ${color.line}; background: ${color.sheet}; }
+  > li { display: flex; flex-direction: column; gap: 4px; padding: ${space(1)}; border: 1px solid ${color.line};
+    background: ${color.sheet}; }
 `
 const Head = styled.div`
   display: flex;

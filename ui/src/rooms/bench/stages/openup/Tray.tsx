@@ -12,11 +12,15 @@ export function Tray({ log }: { log: ToldTeardown }) {
       <Head>
         <strong>Tray</strong>
         <span>{taken.length} of {log.cells.length} cells</span>
-        {taken.length > 0 && <Button $small onPress={() => { window.open(`/bench/${String(log.machineId)}/tray-labels/${String(log.id)}`, '_blank', 'noopener') }}>Print labels</Button>}
+        {taken.length > 0
+          && <Button $small
+            onPress={() => { window.open(`/bench/${String(log.machineId)}/tray-labels/${String(log.id)}`, '_blank',
+              'noopener') }}>Print labels</Button>}
       </Head>
       <Grid $columns={log.columns}>
         {log.cells.map((cell) => (
-          <li key={cell.name} data-taken={cell.step > 0 || undefined} data-mixed={cell.mixed !== '' || undefined} title={cell.step > 0 ? `${cell.name}: step ${String(cell.step)}, ${cell.off}` : `${cell.name} is free`}>
+          <li key={cell.name} data-taken={cell.step > 0 || undefined} data-mixed={cell.mixed !== '' || undefined}
+            title={cell.step > 0 ? `${cell.name}: step ${String(cell.step)}, ${cell.off}` : `${cell.name} is free`}>
             <b>{cell.name}</b>
             {cell.step > 0 && <span><em>{cell.step}</em> {cell.holds.join(', ')}</span>}
           </li>

@@ -38,7 +38,8 @@ function Labels({ log }: { log: ToldTeardown }) {
             <span>{cell.holds.join(', ')}</span>
           </li>
         ))}
-        {log.steps.flatMap((step) => step.fasteners.map((fastener, i) => fastener.way === 'laid' && step.state === 'off' && (
+        {log.steps.flatMap((step) => step.fasteners.map((fastener,
+          i) => fastener.way === 'laid' && step.state === 'off' && (
           <li key={`${String(step.id)} ${String(i)}`}>
             <b>laid out</b>
             <span>step {step.n}: {step.off}</span>
@@ -53,6 +54,7 @@ function Labels({ log }: { log: ToldTeardown }) {
 
 const Sheet = styled(Paper)`
   ul { display: grid; grid-template-columns: repeat(auto-fill, 62mm); gap: 2mm; margin-top: 12px; }
-  li { display: flex; flex-direction: column; min-height: 24mm; padding: 2mm; border: 1px solid ${color.ink}; break-inside: avoid; overflow-wrap: anywhere; font-size: 13px; line-height: 1.3; }
+  li { display: flex; flex-direction: column; min-height: 24mm; padding: 2mm; border: 1px solid ${color.ink};
+    break-inside: avoid; overflow-wrap: anywhere; font-size: 13px; line-height: 1.3; }
   b { font: 700 20px ${font.mono}; }
 `

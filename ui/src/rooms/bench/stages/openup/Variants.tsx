@@ -10,7 +10,8 @@ export function Variants({ variants }: { variants: Variant[] }) {
       <ul>
         {variants.map(({ subject, spans, dates }) => (
           <li key={subject}>
-            <strong>{subject}</strong>: {spans.map(({ value, machines, from, to }) => `${value} on ${machines.join(', ')}${from ? ` (built ${from} to ${to})` : ''}`).join('; ')}
+            <strong>{subject}</strong>: {spans.map(({ value, machines, from, to }) =>
+              `${value} on ${machines.join(', ')}${from ? ` (built ${from} to ${to})` : ''}`).join('; ')}
             {dates && <><br /><Faint>{dates}.</Faint></>}
           </li>
         ))}

@@ -18,7 +18,8 @@ export function WarningList({ title, warnings }: { title: string; warnings: Sche
   return (
     <List>
       {title && <p><strong>{title}</strong></p>}
-      {warnings.map(({ kind, text }) => <Notice key={text} tone={kind === 'never' ? 'stop' : 'attention'} word={words[kind]}>{text}</Notice>)}
+      {warnings.map(({ kind, text }) =>
+        <Notice key={text} tone={kind === 'never' ? 'stop' : 'attention'} word={words[kind]}>{text}</Notice>)}
     </List>
   )
 }

@@ -1,7 +1,8 @@
 import type { Fastener, Step } from '../../../../api/openup'
 
 /** A step as it is tapped: lists of words as one text each. */
-export type Tapped = { off: string; fasteners: Fastener[]; unplugged: string[]; more: string; tabs: string; differs: string; note: string; special: boolean; pictures: number[] }
+export type Tapped = { off: string; fasteners: Fastener[]; unplugged: string[]; more: string; tabs: string;
+  differs: string; note: string; special: boolean; pictures: number[] }
 
 /** A step, or as much of one as there is, in the fields of the form. */
 export const tappedOf = (start: Partial<Step>, pictures: number[]): Tapped => ({

@@ -2,7 +2,8 @@ import { useAddAssembly } from '../../../../api/assemblies'
 import { BoardForm } from './BoardForm'
 
 /** Adds a board to the machine. */
-export function AddBoard({ machineId, isFirst, onDone }: { machineId: number; isFirst: boolean; onDone: (id?: number) => void }) {
+export function AddBoard({ machineId, isFirst, onDone }: { machineId: number; isFirst: boolean;
+  onDone: (id?: number) => void }) {
   const add = useAddAssembly(machineId)
   return (
     <BoardForm

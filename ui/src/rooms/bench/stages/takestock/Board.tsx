@@ -60,8 +60,10 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
         {mayWrite && !isOutside && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
-        {mayWrite && !isOutside && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving} onPress={() => { setMoving(!moving) }}>Move</Button>}
-        <Button $tone="quiet" aria-label={`History of ${assembly.title}`} aria-expanded={telling} onPress={() => { setTelling(!telling) }}>History</Button>
+        {mayWrite && !isOutside && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving}
+          onPress={() => { setMoving(!moving) }}>Move</Button>}
+        <Button $tone="quiet" aria-label={`History of ${assembly.title}`} aria-expanded={telling}
+          onPress={() => { setTelling(!telling) }}>History</Button>
         <Tools>
         {mayWrite && <DraftState draft={draft} title={assembly.title} />}
         {!isOutside && <Views
@@ -107,7 +109,9 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
         />
       )}
       {view === 'text' ? (
-        <Suspense fallback={<Waiting tabIndex={0} aria-label={`Sheet of ${assembly.title}, loading`}>{draft.text}</Waiting>}>
+        <Suspense fallback={<Waiting tabIndex={0} aria-label={`Sheet of ${assembly.title}, loading`}>
+          {draft.text}
+        </Waiting>}>
           <SheetEditor
             title={assembly.title}
             text={draft.text}
@@ -128,7 +132,8 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
           />
         </Suspense>
       ) : (
-        <SheetTable title={assembly.title} text={draft.text} reckoned={reckoned} spot={spot} readOnly={!mayWrite} onType={draft.type} />
+        <SheetTable title={assembly.title} text={draft.text} reckoned={reckoned} spot={spot} readOnly={!mayWrite}
+          onType={draft.type} />
       )}
     </PartSection>
   )

@@ -7,7 +7,8 @@ import { Notice } from '../../../../kit/Notice'
 import { BoardForm } from './BoardForm'
 
 const names: Partial<Record<keyof AssemblyFields, string>> = {
-  title: 'name', kind: 'kind', part: 'part number', rev: 'revision', serial: 'serial number', slot: 'slot', fit: 'fitted', purpose: 'memory is for',
+  title: 'name', kind: 'kind', part: 'part number', rev: 'revision', serial: 'serial number', slot: 'slot',
+    fit: 'fitted', purpose: 'memory is for',
 }
 
 /** Edits what is said of a board. */
@@ -15,10 +16,12 @@ export function BoardDetails({ assembly, onDone }: { assembly: FittedAssembly; o
   const change = useChangeAssembly(assembly.id)
   const strike = useStrike(assembly.id)
   return (
-    <EditRecord record={assembly} change={change} newerIn={({ assembly: newer }) => newer && { ...assembly, ...newer }} names={names} onDone={onDone}>
+    <EditRecord record={assembly} change={change} newerIn={({ assembly: newer }) => newer && { ...assembly, ...newer }}
+      names={names} onDone={onDone}>
       {(form) => (
         <BoardForm start={assembly} action="Keep the details" {...form}>
-          <Button $tone="quiet" isPending={strike.isPending} onPress={() => { strike.mutate(assembly.version, { onSuccess: onDone }) }}>
+          <Button $tone="quiet" isPending={strike.isPending}
+            onPress={() => { strike.mutate(assembly.version, { onSuccess: onDone }) }}>
             Entered by mistake: strike it out
           </Button>
           {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}

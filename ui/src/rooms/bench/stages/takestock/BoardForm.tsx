@@ -50,12 +50,14 @@ export function BoardForm({ start, onSubmit, children, ...form }: Props) {
   const [purpose, setPurpose] = useState<Purpose>(start.purpose ?? '')
   const submit = (form: FormData) => {
     const text = (name: string) => textOf(form, name)
-    onSubmit({ kind, title: text('title'), part: text('part'), rev: text('rev'), serial: text('serial'), slot: text('slot'), fit, purpose }, form)
+    onSubmit({ kind, title: text('title'), part: text('part'), rev: text('rev'), serial: text('serial'),
+      slot: text('slot'), fit, purpose }, form)
   }
   return (
     <RecordForm {...form} onSubmit={submit}>
       <FieldGrid>
-        <Field label="Name of the board" name="title" defaultValue={start.title} placeholder="Main board" isRequired autoFocus />
+        <Field label="Name of the board" name="title" defaultValue={start.title} placeholder="Main board" isRequired
+          autoFocus />
         <Choice label="It is a" value={kind} options={kinds} onChange={setKind} />
         <Field label="Part number" name="part" defaultValue={start.part} mono />
         <Field label="Revision" name="rev" defaultValue={start.rev} mono />

@@ -10,15 +10,18 @@ export function DryRun({ reckoned }: { reckoned: Reckoned }) {
     <Result role="status">
       <p>
         Would add {reckoned.assemblies.length === 1 ? '1 board' : `${String(reckoned.assemblies.length)} boards`}:{' '}
-        {reckoned.assemblies.map(({ title, entries }) => `${title || 'Board'} (${String(entries.length)} lines read)`).join(', ')}.
+        {reckoned.assemblies.map(({ title, entries }) =>
+          `${title || 'Board'} (${String(entries.length)} lines read)`).join(', ')}.
       </p>
       <ul>
-        {reckoned.verdicts.filter(({ key }) => key !== 'problems').map(({ key, label, value }) => <li key={key}>{label}: {value}</li>)}
+        {reckoned.verdicts.filter(({ key }) => key !== 'problems').map(({ key, label, value }) =>
+          <li key={key}>{label}: {value}</li>)}
       </ul>
       {reckoned.problems.length > 0 && (
         <Problems>
           {reckoned.problems.map(({ line, column, message }) => (
-            <li key={`${String(line)} ${String(column)}`}><Mark kind="problem" /> line {line}, column {column}: {message}</li>
+            <li key={`${String(line)} ${String(column)}`}><Mark kind="problem" /> line {line},
+              column {column}: {message}</li>
           ))}
         </Problems>
       )}

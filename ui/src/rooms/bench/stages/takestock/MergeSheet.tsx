@@ -21,7 +21,8 @@ type Props = {
 
 /** Two people changed one sheet: what comes of both, line by line, before it is saved. */
 export function MergeSheet({ assemblyId, base, mine, theirs, onSave, onTakeTheirs }: Props) {
-  const merge = useQuery({ ...mergeQuery(assemblyId, base, mine, theirs.n), placeholderData: (previous: Merged | undefined) => previous })
+  const merge = useQuery({ ...mergeQuery(assemblyId, base, mine, theirs.n),
+    placeholderData: (previous: Merged | undefined) => previous })
   const [choices, setChoices] = useState<Choices>({})
   const stretches = merge.data?.stretches ?? []
   const conflicts = stretches.filter(({ kind }) => kind === 'conflict')
@@ -45,14 +46,20 @@ export function MergeSheet({ assemblyId, base, mine, theirs, onSave, onTakeTheir
               if (stretch.kind !== 'conflict') return null
               const key = spot(stretch)
               return (
-                <Conflict key={i} stretch={stretch} who={who} choice={choices[key]} onChoose={(choice) => { setChoices({ ...choices, [key]: choice }) }} />
+                <Conflict key={i} stretch={stretch} who={who} choice={choices[key]}
+                  onChoose={(choice) => { setChoices({ ...choices, [key]: choice }) }} />
               )
             })}
           </Changes>
           <Buttons>
-            <Button $tone="main" isDisabled={open > 0 || merge.isPlaceholderData} onPress={() => { onSave(merged(stretches, choices)) }}>Save both together</Button>
-            {conflicts.length > 1 && <Button onPress={() => { setChoices(everywhere(stretches, 'mine')) }}>Yours everywhere</Button>}
-            {conflicts.length > 1 && <Button onPress={() => { setChoices(everywhere(stretches, 'theirs')) }}>Theirs everywhere</Button>}
+            <Button $tone="main" isDisabled={open > 0 || merge.isPlaceholderData}
+              onPress={() => { onSave(merged(stretches, choices)) }}>Save both together</Button>
+            {conflicts.length > 1 && <Button onPress={() => { setChoices(everywhere(stretches, 'mine')) }}>
+              Yours everywhere
+            </Button>}
+            {conflicts.length > 1 && <Button onPress={() => { setChoices(everywhere(stretches, 'theirs')) }}>
+              Theirs everywhere
+            </Button>}
             <Button onPress={onTakeTheirs}>Drop yours, take revision {theirs.n}</Button>
             {open > 0 && <span>{open === 1 ? '1 choice' : `${String(open)} choices`} to make</span>}
           </Buttons>

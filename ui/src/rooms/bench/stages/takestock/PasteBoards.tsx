@@ -11,14 +11,16 @@ import { Notice } from '../../../../kit/Notice'
 import { space, target } from '../../../../theme'
 import { DryRun } from './DryRun'
 
-const example = '== Main board | part 4410-2 | rev C\nU1         HX9040-2 8431\nU40-U48    41256-15 8512\n\n== Video card | slot 3 | fit later\nU1         6845 8436'
+const example =
+  '== Main board | part 4410-2 | rev C\nU1         HX9040-2 8431\nU40-U48    41256-15 8512\n\n== Video card | slot 3 | fit later\nU1         6845 8436'
 
 /** Takes a text with headings over, a board for each; first it says what would come of it. */
 export function PasteBoards({ machineId, onDone }: { machineId: number; onDone: (id?: number) => void }) {
   const [text, setText] = useState('')
   const take = useTakeOverSheet(machineId)
   const settled = useDeferredValue(text)
-  const dryRun = useQuery({ ...dryRunQuery(settled), enabled: settled.trim() !== '', placeholderData: keepPreviousData })
+  const dryRun = useQuery({ ...dryRunQuery(settled), enabled: settled.trim() !== '',
+    placeholderData: keepPreviousData })
 
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -34,12 +36,17 @@ export function PasteBoards({ machineId, onDone }: { machineId: number; onDone: 
         label="Sheet with headings" value={text} onChange={setText} rows={10} mono autoFocus placeholder={example}
         hint="Each line that starts with == opens a board; the lines below it become its sheet, letter by letter."
       />
-      <FileLabel>or from a file <input type="file" accept=".sheet,.txt,text/plain" onChange={(event) => void read(event)} /></FileLabel>
-      {text.trim() !== '' && dryRun.error && <Notice tone="stop" word="Not readable.">{messageOf(dryRun.error)}</Notice>}
+      <FileLabel>or from a file <input type="file" accept=".sheet,.txt,text/plain" onChange={(event) =>
+        void read(event)} /></FileLabel>
+      {text.trim() !== '' && dryRun.error && <Notice tone="stop" word="Not readable.">
+        {messageOf(dryRun.error)}
+      </Notice>}
       {text.trim() !== '' && dryRun.data && <DryRun reckoned={dryRun.data} />}
       {take.error && <Notice tone="stop" word="Not taken over.">{messageOf(take.error)}</Notice>}
       <Buttons>
-        <Button $tone="main" type="submit" isPending={take.isPending} isDisabled={text.trim() === ''}>Add the boards</Button>
+        <Button $tone="main" type="submit" isPending={take.isPending} isDisabled={text.trim() === ''}>
+          Add the boards
+        </Button>
         <Button onPress={() => { onDone() }}>Leave it</Button>
       </Buttons>
     </FormPanel>

@@ -25,7 +25,8 @@ export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props
   const [from, setFrom] = useState(String(Math.max(0, assembly.revision - 1)))
   const difference = useQuery({ ...differenceQuery(assembly.id, Number(from), Number(to)), enabled: to !== '0' })
   const options = [
-    ...(revisions.data ?? []).map(({ n, by, at }) => ({ value: String(n), text: `${String(n)}: ${by || 'command line'}, ${moment(at)}` })),
+    ...(revisions.data ?? []).map(({ n, by, at }) => ({ value: String(n),
+      text: `${String(n)}: ${by || 'command line'}, ${moment(at)}` })),
     { value: '0', text: '0: nothing yet' },
   ]
   const old = revisions.data?.find(({ n }) => n === Number(from))
@@ -37,9 +38,12 @@ export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props
       <h3>The sheet</h3>
       {assembly.revision === 0 ? <p>Nothing was saved yet.</p> : <Buttons>
         <Choice label="From revision" value={from} options={options} onChange={setFrom} />
-        <Choice label="to revision" value={to} options={options.filter(({ value }) => value !== '0')} onChange={setTo} />
+        <Choice label="to revision" value={to} options={options.filter(({ value }) => value !== '0')}
+          onChange={setTo} />
       </Buttons>}
-      {(revisions.error ?? difference.error) && <Notice tone="stop" word="Not read.">{messageOf(revisions.error ?? difference.error)}</Notice>}
+      {(revisions.error ?? difference.error) && <Notice tone="stop" word="Not read.">
+        {messageOf(revisions.error ?? difference.error)}
+      </Notice>}
       {changed === 0 && <p>The two are the same.</p>}
       {difference.data && changed !== 0 && (
         <Lines tabIndex={0} aria-label="Lines that differ">

@@ -63,7 +63,8 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
           </tbody>
         </Table>
       </Scroll>
-      {left > 0 && <Faint>{left === 1 ? '1 line stands' : `${String(left)} lines stand`} only in the text: it could not be read as a record.</Faint>}
+      {left > 0 && <Faint>{left === 1 ? '1 line stands' : `${String(left)} lines stand`} only in the text: it could not
+        be read as a record.</Faint>}
     </>
   )
 }
@@ -91,6 +92,7 @@ const Table = styled.table`
   min-width: 992px;
   table-layout: fixed;
   border-collapse: collapse;
-  th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px; font-weight: 600; text-align: left; }
+  th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px;
+    font-weight: 600; text-align: left; }
   td { border-bottom: 1px solid ${color.line}; font: 14px/1.4 ${font.mono}; }
 `

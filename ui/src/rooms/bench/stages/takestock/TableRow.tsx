@@ -15,7 +15,8 @@ type Props = {
   onWritten: (line: string) => boolean
 }
 
-const names = { parts: 'Parts', marking: 'Marking', findings: 'Findings', comment: 'Comment', purpose: 'For', mount: 'Mount' }
+const names = { parts: 'Parts', marking: 'Marking', findings: 'Findings', comment: 'Comment', purpose: 'For',
+  mount: 'Mount' }
 const purposes: SheetRecord['purpose'][] = ['', 'main', 'picture', 'cache', 'shared', 'card', 'parity']
 const mounts: SheetRecord['mount'][] = ['', 'socket', 'solder', 'empty']
 type TextField = 'parts' | 'marking' | 'findings' | 'comment'
@@ -31,13 +32,15 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
 
   const write = async (changed: SheetRecord) => {
     // Enter and leaving the row may both ask for the same line.
-    if (sameFields(record, changed) || changed.parts.trim() === '' || (underWay.current && sameFields(underWay.current, changed))) return
+    if (sameFields(record, changed) || changed.parts.trim() === '' || (underWay.current && sameFields(underWay.current,
+      changed))) return
     underWay.current = changed
     if (isNew) setTyped({}) // the next line can be typed at once
     try {
       if (onWritten(await writeLine(changed))) {
         // What was typed since stays.
-        setTyped((now) => Object.fromEntries(Object.entries(now).filter(([field, value]) => changed[field as keyof SheetRecord] !== value)))
+        setTyped((now) => Object.fromEntries(Object.entries(now).filter(([field, value]) =>
+          changed[field as keyof SheetRecord] !== value)))
         setWrong('')
       } else {
         setWrong('The line was changed meanwhile. Look at it, then press Enter again.')
@@ -49,7 +52,8 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
       underWay.current = undefined
     }
   }
-  const name = (field: keyof typeof names) => (isNew ? `${names[field]} of a new line` : `${names[field]}, line ${String(record.line)}`)
+  const name = (field: keyof typeof names) => (isNew ? `${names[field]} of a new line`
+    : `${names[field]}, line ${String(record.line)}`)
   const cell = (field: TextField) => (
     <td>
       <Cell

@@ -17,7 +17,8 @@ import { PasteBoards } from './PasteBoards'
 type Adding = 'nothing' | 'board' | 'text' | 'loose'
 
 /** Board by board: the assemblies of the machine one below the other, each with its sheet. */
-export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine; assemblies: FittedAssembly[]; reckoning: Reckoning }) {
+export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine; assemblies: FittedAssembly[];
+  reckoning: Reckoning }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState<Adding>('nothing')
   const [newest, setNewest] = useState<number>()
@@ -33,10 +34,14 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
     <Boards>
       {mayWrite && (
         <Buttons>
-          <Button $small={assemblies.length > 0} $tone={assemblies.length ? undefined : 'main'} onPress={() => { setAdding('board') }}>Add a board</Button>
-          <Button $small={assemblies.length > 0} onPress={() => { setAdding('text') }}>Paste a sheet with headings</Button>
+          <Button $small={assemblies.length > 0} $tone={assemblies.length ? undefined : 'main'}
+            onPress={() => { setAdding('board') }}>Add a board</Button>
+          <Button $small={assemblies.length > 0} onPress={() => { setAdding('text') }}>
+            Paste a sheet with headings
+          </Button>
           <Button $small={assemblies.length > 0} onPress={() => { setAdding('loose') }}>Fit one from store</Button>
-          {assemblies.length === 0 && <Faint>Start with the main board: add it, then write down what the eye meets, a line a part.</Faint>}
+          {assemblies.length === 0 && <Faint>Start with the main board: add it, then write down what the eye meets, a
+            line a part.</Faint>}
         </Buttons>
       )}
       {!mayWrite && assemblies.length === 0 && <p>Nothing is written down about the inside of this machine yet.</p>}

@@ -3,7 +3,8 @@ import { expect, it } from 'vitest'
 import type { Stretch } from '../../../../api/assemblies'
 import { everywhere, merged, spot, undecided } from './mergeChoices'
 
-const stretch = (kind: Stretch['kind'], base: string[], mine: string[], theirs: string[]): Stretch => ({ kind, base, mine, theirs })
+const stretch = (kind: Stretch['kind'], base: string[], mine: string[],
+  theirs: string[]): Stretch => ({ kind, base, mine, theirs })
 const first = stretch('conflict', ['U3 7408'], ['U3 7432'], ['U3 7486'])
 const second = stretch('conflict', [], ['U9 mine'], ['U9 theirs'])
 const sheet = [
@@ -20,7 +21,8 @@ it('waits for every conflict to be decided', () => {
 it('writes what was decided, and the rest as only one side changed it', () => {
   expect(merged(sheet, everywhere(sheet, 'mine'))).toBe('U1 7400\nU2 mine\nU3 7432\nU5 b\nU9 mine')
   expect(merged(sheet, everywhere(sheet, 'theirs'))).toBe('U1 7400\nU2 mine\nU3 7486\nU5 b\nU9 theirs')
-  expect(merged(sheet, { [spot(first)]: 'both', [spot(second)]: 'theirs' })).toBe('U1 7400\nU2 mine\nU3 7432\nU3 7486\nU5 b\nU9 theirs')
+  expect(merged(sheet, { [spot(first)]: 'both', [spot(second)]: 'theirs' }))
+    .toBe('U1 7400\nU2 mine\nU3 7432\nU3 7486\nU5 b\nU9 theirs')
 })
 
 it('forgets a choice once other lines stand there', () => {

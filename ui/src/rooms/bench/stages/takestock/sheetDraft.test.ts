@@ -6,7 +6,8 @@ import { type DraftAction, type DraftState, isChanged, nextDraft, startDraft } f
 
 const kept = { revision: 3, body: 'U1 7400' }
 const theirs: Revision = { assemblyId: 7, n: 4, body: 'U1 7404', by: 'Bram Sedge', at: '2026-01-01T00:00:00Z' }
-const refused = new ProblemError(409, { title: 'Changed meanwhile', status: 409, detail: 'changed', newer: { sheet: theirs } })
+const refused = new ProblemError(409, { title: 'Changed meanwhile', status: 409, detail: 'changed',
+  newer: { sheet: theirs } })
 
 function after(...actions: DraftAction[]): DraftState {
   return actions.reduce(nextDraft, startDraft(kept, undefined))
@@ -25,20 +26,23 @@ describe('a draft', () => {
   })
   it('keeps what was typed while saving was under way', () => {
     const revision = { ...theirs, body: 'U1 mine' }
-    const draft = after({ type: 'typed', text: 'U1 mine' }, { type: 'saving' }, { type: 'typed', text: 'U1 mine too' }, { type: 'saved', revision })
+    const draft = after({ type: 'typed', text: 'U1 mine' }, { type: 'saving' }, { type: 'typed', text: 'U1 mine too' },
+      { type: 'saved', revision })
     expect(draft).toMatchObject({ base: 4, kept: 'U1 mine', text: 'U1 mine too', saving: false })
     expect(isChanged(draft)).toBe(true)
   })
   it('keeps what was typed when the server refuses or does not answer', () => {
     const typed: DraftAction = { type: 'typed', text: 'U1 mine' }
     for (const error of [refused, new ProblemError(0, undefined)]) {
-      expect(after(typed, { type: 'saving' }, { type: 'refused', error })).toMatchObject({ text: 'U1 mine', base: 3, error, saving: false })
+      expect(after(typed, { type: 'saving' }, { type: 'refused', error })).toMatchObject({ text: 'U1 mine', base: 3,
+        error, saving: false })
     }
   })
   it('stands on the newer revision once merged with it, or takes it, only when told', () => {
     const met = after({ type: 'typed', text: 'U1 mine' }, { type: 'refused', error: refused })
     expect(met.newer).toEqual(theirs)
-    expect(nextDraft(met, { type: 'merging', text: 'U1 both' })).toMatchObject({ base: 4, kept: 'U1 7404', text: 'U1 both', newer: undefined })
+    expect(nextDraft(met, { type: 'merging', text: 'U1 both' })).toMatchObject({ base: 4, kept: 'U1 7404',
+      text: 'U1 both', newer: undefined })
     expect(nextDraft(met, { type: 'take theirs' })).toMatchObject({ base: 4, text: 'U1 7404', newer: undefined })
   })
   it('follows a newer revision only while nothing was changed here', () => {

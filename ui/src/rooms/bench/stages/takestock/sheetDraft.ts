@@ -34,11 +34,13 @@ export function nextDraft(state: DraftState, action: DraftAction): DraftState {
     case 'merging':
       // From now on the text stands on theirs: only what differs from it is ours.
       return state.newer
-        ? { ...state, base: state.newer.n, kept: state.newer.body, text: action.text, newer: undefined, error: undefined }
+        ? { ...state, base: state.newer.n, kept: state.newer.body, text: action.text, newer: undefined,
+          error: undefined }
         : state
     case 'take theirs':
       return state.newer
-        ? { ...state, base: state.newer.n, kept: state.newer.body, text: state.newer.body, newer: undefined, error: undefined }
+        ? { ...state, base: state.newer.n, kept: state.newer.body, text: state.newer.body, newer: undefined,
+          error: undefined }
         : state
     case 'loaded':
       // A newer revision only replaces what nobody changed here; else saving will meet it.

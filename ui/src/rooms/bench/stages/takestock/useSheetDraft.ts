@@ -10,7 +10,8 @@ export function useSheetDraft(assembly: FittedAssembly) {
   const [state, act] = useReducer(nextDraft, assembly, start)
   const isChanged = changed(state)
 
-  useEffect(() => { act({ type: 'loaded', n: assembly.revision, body: assembly.body }) }, [assembly.revision, assembly.body])
+  useEffect(() => { act({ type: 'loaded', n: assembly.revision, body: assembly.body }) },
+    [assembly.revision, assembly.body])
 
   useEffect(() => {
     if (isChanged) keepDraft(assembly.id, { base: state.base, text: state.text })

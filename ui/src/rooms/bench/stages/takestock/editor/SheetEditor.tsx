@@ -25,7 +25,8 @@ type Props = {
 }
 
 /** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
-export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, isOutside, insert, onType, onSave, onName }: Props) {
+export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, isOutside, insert, onType,
+  onSave, onName }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const told = useRef<string[]>([]) // texts typed here that have not come back yet
@@ -70,7 +71,8 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
     told.current = told.current.slice(known + 1)
     if (known >= 0 || editor.state.doc.toString() === text) return
     told.current = []
-    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text }, annotations: fromOutside.of(true) })
+    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text },
+      annotations: fromOutside.of(true) })
   }, [text])
 
   useEffect(() => {
@@ -79,7 +81,8 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
     // After the text was set: on an editor that has just come up, both happen at once.
     const end = editor.state.doc.length
     const text = end > 0 && editor.state.doc.lineAt(end).text !== '' ? `\n${insert.text}` : insert.text
-    editor.dispatch({ changes: { from: end, insert: text }, selection: { anchor: end + text.length }, scrollIntoView: true })
+    editor.dispatch({ changes: { from: end, insert: text }, selection: { anchor: end + text.length },
+      scrollIntoView: true })
     editor.focus()
   }, [insert])
 

@@ -22,4 +22,5 @@ async function source(context: CompletionContext): Promise<CompletionResult | nu
 }
 
 // Nothing is chosen until an arrow key says so: Enter must stay the key for the next line.
-export const libraryCompletion = autocompletion({ override: [source], selectOnOpen: false, icons: false, defaultKeymap: false })
+export const libraryCompletion = autocompletion({ override: [source], selectOnOpen: false, icons: false,
+  defaultKeymap: false })

@@ -24,24 +24,30 @@ type Options = {
 /** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
 export function extensions({ label, readOnly, isOutside, onType, onSave, onName }: Options): Extension {
   const saveKey = { key: 'Mod-s', preventDefault: true, run: () => { onSave(); return true } }
-  const nameKey = { key: 'Alt-n', preventDefault: true, run: (view: EditorView) => onName(view.state.doc.lineAt(view.state.selection.main.head).number) }
+  const nameKey = { key: 'Alt-n', preventDefault: true, run: (view: EditorView) =>
+    onName(view.state.doc.lineAt(view.state.selection.main.head).number) }
   return [
     lineStates(onName),
     lineNumbers(),
     history(),
     drawSelection(),
     highlightActiveLine(),
-    placeholder(readOnly ? 'Nothing written yet.' : `${isOutside ? outsideExample : example}\n\n# Alt+Enter writes this example`),
+    placeholder(readOnly ? 'Nothing written yet.'
+      : `${isOutside ? outsideExample : example}\n\n# Alt+Enter writes this example`),
     isOutside
       ? Prec.high(keymap.of([saveKey, { key: 'Alt-Enter', run: writeExample(outsideExample) }]))
-      : [libraryCompletion, Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine }, { key: 'Alt-Enter', run: repeatLine }]))],
-    keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
+      : [libraryCompletion,
+        Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine },
+          { key: 'Alt-Enter', run: repeatLine }]))],
+    keymap.of([...completionKeymap.filter(({ key }) => key !== 'Enter'), ...closeBracketsKeymap, ...historyKeymap,
+      ...defaultKeymap]),
     EditorState.readOnly.of(readOnly),
     EditorView.editable.of(!readOnly),
     EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', autocapitalize: 'off', tabindex: '0' }),
     EditorView.cspNonce.of(document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce ?? ''),
     EditorView.updateListener.of((update) => {
-      if (update.docChanged && !update.transactions.some((one) => one.annotation(fromOutside))) onType(update.state.doc.toString())
+      if (update.docChanged && !update.transactions.some((one) => one.annotation(fromOutside)))
+        onType(update.state.doc.toString())
     }),
     editorTheme,
   ]

@@ -54,7 +54,8 @@ const margin = StateField.define<RangeSet<MarginMark>>({
     let moved = set.map(transaction.changes)
     for (const effect of transaction.effects) {
       if (effect.is(setLineStates)) {
-        moved = RangeSet.of(effect.value.flatMap((state) => at(transaction.newDoc, state, (line) => new MarginMark(state).range(line.from))))
+        moved = RangeSet.of(effect.value.flatMap((state) =>
+          at(transaction.newDoc, state, (line) => new MarginMark(state).range(line.from))))
       }
     }
     return moved
@@ -69,7 +70,8 @@ const lineEnds = StateField.define<DecorationSet>({
       if (effect.is(setLineStates)) {
         moved = Decoration.set(
           effect.value.flatMap((state) =>
-            at(transaction.newDoc, state, (line) => Decoration.widget({ widget: new LineEnd(state), side: 1 }).range(line.to)),
+            at(transaction.newDoc, state, (line) =>
+              Decoration.widget({ widget: new LineEnd(state), side: 1 }).range(line.to)),
           ),
         )
       }

@@ -75,7 +75,8 @@ describe('repeatLine', () => {
     }
   })
   it('changes nothing where there is nothing to repeat, or nothing may be changed', () => {
-    for (const { view, text } of [viewOf('8x 4164'), viewOf('', { readOnly: true }), viewOf('U1 7400', { readOnly: true })]) {
+    for (const { view, text } of [viewOf('8x 4164'), viewOf('', { readOnly: true }),
+      viewOf('U1 7400', { readOnly: true })]) {
       const before = text()
       expect(repeatLine(view)).toBe(false)
       expect(text()).toBe(before)

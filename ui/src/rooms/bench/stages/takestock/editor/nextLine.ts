@@ -60,7 +60,8 @@ export const repeatLine: Command = (view) => {
   const words = model.text.trimStart().replace(/^\S+(?:,\s+\S+)*\s*/, '')
   const repeated = next.padEnd(wordsColumn) + words
   if (isFresh && line.number > 1) {
-    view.dispatch({ changes: { from: line.from, to: line.to, insert: repeated }, selection: { anchor: line.from + repeated.length }, userEvent: 'input' })
+    view.dispatch({ changes: { from: line.from, to: line.to, insert: repeated },
+      selection: { anchor: line.from + repeated.length }, userEvent: 'input' })
   } else {
     insertLine(view, line.to, repeated)
   }

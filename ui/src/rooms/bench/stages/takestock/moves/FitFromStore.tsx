@@ -24,17 +24,21 @@ export function FitFromStore({ machine, onDone }: { machine: Machine; onDone: (i
     setNothing(assembly ? {} : { assembly: 'Choose one of those that are in store or lent.' })
     if (!assembly) return
     move.mutate(
-      { version: assembly.version, to: 'machine', machineId: machine.id, slot: textOf(form, 'slot'), fit, on: textOf(form, 'on') },
+      { version: assembly.version, to: 'machine', machineId: machine.id, slot: textOf(form, 'slot'), fit,
+        on: textOf(form, 'on') },
       { onSuccess: () => { onDone(assembly.id) } },
     )
   }
   return (
-    <RecordForm error={move.error} wrong={nothing} isPending={move.isPending} action={`Put it into ${machine.accession}`} onSubmit={submit} onCancel={() => { onDone() }}>
+    <RecordForm error={move.error} wrong={nothing} isPending={move.isPending}
+      action={`Put it into ${machine.accession}`} onSubmit={submit} onCancel={() => { onDone() }}>
       <FieldGrid>
         <Pick
           label="What is in store or lent"
           name="assembly"
-          items={loose.map((one) => ({ id: one.id, text: [one.title, one.part, one.lentTo ? `lent to ${one.lentTo}` : one.place].filter(Boolean).join(', ') }))}
+          items={loose.map((one) => ({ id: one.id,
+            text: [one.title, one.part, one.lentTo ? `lent to ${one.lentTo}` : one.place].filter(Boolean)
+              .join(', ') }))}
           search={search}
           onSearch={setSearch}
           onPick={setChosen}

@@ -25,7 +25,8 @@ const goals: { value: To; text: string }[] = [
 const actions: Record<To, string> = { place: 'Take it there', machine: 'Put it into the machine', loan: 'Lend it' }
 
 /** Takes an assembly out of where it is: to a place, into a machine, or on loan. */
-export function MoveForm({ assembly, start = 'place', onDone }: { assembly: FittedAssembly; start?: To; onDone: () => void }) {
+export function MoveForm({ assembly, start = 'place', onDone }: { assembly: FittedAssembly; start?: To;
+  onDone: () => void }) {
   const places = useQuery(placesQuery)
   const [to, setTo] = useState<To>(start)
   const [machineId, setMachineId] = useState<number | null>(null)
@@ -52,7 +53,8 @@ export function MoveForm({ assembly, start = 'place', onDone }: { assembly: Fitt
           <p>It is version {newer.version} of {newer.title} now; look at its history.</p>
         </ChangedMeanwhile>
       )}
-      <RecordForm error={newer ? null : move.error} isPending={move.isPending} action={actions[to]} leave="Leave it where it is" onSubmit={submit} onCancel={onDone}>
+      <RecordForm error={newer ? null : move.error} isPending={move.isPending} action={actions[to]}
+        leave="Leave it where it is" onSubmit={submit} onCancel={onDone}>
         <FieldGrid>
           <Choice label="It goes" value={to} options={goals} onChange={setTo} />
           {to === 'place' && <Field label="Place" name="place" list="places-to-move" autoFocus isRequired />}
@@ -65,7 +67,8 @@ export function MoveForm({ assembly, start = 'place', onDone }: { assembly: Fitt
           <Field label="Note" name="note" />
         </FieldGrid>
         {back && (
-          <div><Button onPress={() => { move.mutate({ version, ...back.move }, { onSuccess: onDone }) }}>Bring it back: {back.words}</Button></div>
+          <div><Button onPress={() => { move.mutate({ version, ...back.move }, { onSuccess: onDone }) }}>Bring it
+            back: {back.words}</Button></div>
         )}
         <datalist id="places-to-move">{places.data?.map((place) => <option key={place} value={place} />)}</datalist>
       </RecordForm>
@@ -79,6 +82,7 @@ function wayBack(fittings: Schemas['Fitting'][] | undefined) {
   if (!now || !before || now.machineId || before.lentTo) return undefined
   const { machineId, accession, slot, fit, place } = before
   return machineId
-    ? { words: `${accession}${slot && `, slot ${slot}`}`, move: { to: 'machine' as const, machineId, slot, fit: fit as Fit } }
+    ? { words: `${accession}${slot && `, slot ${slot}`}`,
+      move: { to: 'machine' as const, machineId, slot, fit: fit as Fit } }
     : { words: place, move: { to: 'place' as const, place } }
 }

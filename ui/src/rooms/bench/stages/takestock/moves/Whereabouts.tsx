@@ -31,7 +31,8 @@ export function Whereabouts({ assembly }: { assembly: FittedAssembly }) {
 function Place({ fitting }: { fitting: Schemas['Fitting'] }) {
   if (fitting.lentTo) return <>lent to {fitting.lentTo}{fitting.due && `, to be back by ${fitting.due}`}</>
   if (!fitting.machineId) return <>{fitting.place}</>
-  return <><Link to={`/bench/${String(fitting.machineId)}/take-stock`}>{fitting.accession}</Link>{fitting.slot && `, slot ${fitting.slot}`}</>
+  return <><Link to={`/bench/${String(fitting.machineId)}/take-stock`}>{fitting.accession}</Link>
+    {fitting.slot && `, slot ${fitting.slot}`}</>
 }
 
 const Line = styled.ol`
