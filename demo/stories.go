@@ -112,7 +112,9 @@ func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, prog
 			return fmt.Errorf("%s: %w", m.Accession, err)
 		}
 	}
-	for _, part := range []func() error{t.roms, t.mysteries, t.questions, t.climates, t.teardowns, t.surveys, t.measurements} {
+	for _, part := range []func() error{
+		t.roms, t.mysteries, t.questions, t.climates, t.teardowns, t.surveys, t.measurements,
+	} {
 		if err := part(); err != nil {
 			return err
 		}

@@ -106,7 +106,8 @@ func TestArriveAndLookOver(t *testing.T) {
 		Chord("s", input.ModifierCtrl),
 		See(Text("saved, revision 1")), See(Text("not looked at: left, right, top, underside")),
 		Until("the rating to be known",
-			`Array.from(document.querySelectorAll("li[data-state=settled]")).some(x => x.textContent.includes("220-240 V"))`),
+			`Array.from(document.querySelectorAll("li[data-state=settled]"))
+				.some(x => x.textContent.includes("220-240 V"))`),
 	))
 
 	// The serial number, cited where it stands on a picture.

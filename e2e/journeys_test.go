@@ -279,7 +279,8 @@ func TestKeyboardOnly(t *testing.T) {
 		Keys("?"), See(Text("new line with the next designator")), Keys(kb.Escape),
 		Gone(Text("new line with the next designator")),
 		Until("the button to take the focus",
-			`(Array.from(document.querySelectorAll("button")).find(x => x.textContent === "Add a board").focus(), true)`),
+			`(Array.from(document.querySelectorAll("button"))
+				.find(x => x.textContent === "Add a board").focus(), true)`),
 		Keys(kb.Enter), See(Labelled("Name of the board")), Keys(kb.Enter), See(editor("Main board")),
 		Until("focus in the sheet", `document.activeElement.ariaLabel === "Sheet of Main board"`),
 		// Enter proposes the next designator, Alt+Enter repeats the line above.
@@ -401,7 +402,8 @@ func TestViewerChangesNothing(t *testing.T) {
 		Evaluate(`Array.from(document.querySelectorAll("main button, section button, div > button")).map(x => x.textContent).filter(x => /add|paste|edit|save|enter/i.test(x))`, &buttons),
 		chromedp.Evaluate(
 			fmt.Sprintf(
-				`fetch("/api/assemblies/%d/sheet", {method: "PUT", headers: {"Content-Type": "application/json"}, body: '{"base":1,"body":"U2 7400"}'}).then(r => r.status)`, board.ID), &status, awaitPromise),
+				`fetch("/api/assemblies/%d/sheet", {method: "PUT", headers: {"Content-Type": "application/json"},
+					body: '{"base":1,"body":"U2 7400"}'}).then(r => r.status)`, board.ID), &status, awaitPromise),
 	))
 	require.Empty(t, buttons)
 	require.Empty(t, fields)

@@ -39,8 +39,10 @@ func TestMeasurementsOnTheCommandLine(t *testing.T) {
 }
 
 func TestRisksOnTheCommandLine(t *testing.T) {
-	const parts = `{"machines": [{"id": 1, "acquired": "2024-11-01", "built": "1985-10-01", "climate": "damp"}], "parts": [
-		{"machine": 2, "words": "battery lithium CR2032", "place": "BT2", "looked": "2026-10-01"}, {"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"}, {"machine": 1, "words": "chip logic 7400"}]}`
+	const parts = `{"machines": [{"id": 1, "acquired": "2024-11-01", "built": "1985-10-01", "climate": "damp"}],
+		"parts": [
+		{"machine": 2, "words": "battery lithium CR2032", "place": "BT2", "looked": "2026-10-01"},
+		{"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"}, {"machine": 1, "words": "chip logic 7400"}]}`
 	ranked := answerOf(t, parts, "risk", "--on", "2026-11-01")["ranked"].([]any)
 	require.Len(t, ranked, 2, "logic does not age")
 	first := ranked[0].(map[string]any)

@@ -30,7 +30,9 @@ type CodeFit struct {
 // One copy of what repeats is enough.
 func CodeFits(data []byte) []CodeFit {
 	fits := []CodeFit{}
-	for _, look := range []func([]byte) CodeFit{vectorsLowFirst, vectorsHighFirst, startsAtZero, farJumpNearEnd, stackAndStart, controllerJump} {
+	for _, look := range []func([]byte) CodeFit{
+		vectorsLowFirst, vectorsHighFirst, startsAtZero, farJumpNearEnd, stackAndStart, controllerJump,
+	} {
 		if fit := look(data); fit.Score > 0 {
 			fits = append(fits, fit)
 		}

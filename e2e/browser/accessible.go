@@ -30,7 +30,8 @@ func Accessible(script string) chromedp.Action {
 		err = chromedp.Tasks{
 			chromedp.Evaluate(string(source), nil),
 			chromedp.Evaluate(`axe.run({exclude: ["[data-live-announcer]"]}, {resultTypes: ["violations"]}).then(result => result.violations.map(
-				({id, help, nodes}) => ({id, help, nodes: nodes.slice(0, 3).map(node => node.html.slice(0, 200) + " " + node.failureSummary)})))`,
+				({id, help, nodes}) => ({id, help,
+					nodes: nodes.slice(0, 3).map(node => node.html.slice(0, 200) + " " + node.failureSummary)})))`,
 				&found, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) }),
 		}.Do(ctx)
 		if err != nil {

@@ -1,5 +1,5 @@
-// Command layers checks that everything points inward to the core, and that the core keeps to
-// computing: no network, no database, no files, no clock.
+// Command layers checks that everything points inward to the core, that subjects use only those that they may, that the
+// core keeps to computing (no network, no database, no files, no clock), and that lines break.
 package main
 
 import (
@@ -10,6 +10,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -40,14 +41,25 @@ var computing = []string{"golang.org/x/text/unicode/norm"}
 // clock are the functions of package time that look at a clock.
 var clock = []string{"Now", "Since", "Until", "After", "AfterFunc", "Tick", "NewTimer", "NewTicker", "Sleep"}
 
+// isSource are the files whose lines break at a width.
+var isSource = regexp.MustCompile(`\.(go|tsx?)$`)
+
 func main() {
 	problems := []string{}
 	err := filepath.WalkDir(".", func(path string, entry fs.DirEntry, err error) error {
 		if err != nil {
 			return err
 		}
-		if entry.IsDir() && (entry.Name() == "node_modules" || strings.HasPrefix(entry.Name(), ".") && path != ".") {
+		isForeign := slices.Contains([]string{"node_modules", "dist"}, entry.Name())
+		if entry.IsDir() && (isForeign || strings.HasPrefix(entry.Name(), ".") && path != ".") {
 			return fs.SkipDir
+		}
+		if isSource.MatchString(path) && !strings.Contains(path, ".gen.") {
+			found, err := tooWide(path)
+			problems = append(problems, found...)
+			if err != nil {
+				return err
+			}
 		}
 		if strings.HasSuffix(path, ".go") {
 			found, err := check(path)

@@ -101,7 +101,8 @@ func ListRoms(ctx context.Context, h pg.Handle, words []string, public bool, ski
 	where = pg.AnyWord(where)
 	found := []ListedRom{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+`,
-			(SELECT count(DISTINCT (r.assembly_id, r.designator)) FROM rom_read r WHERE r.sha256 = i.sha256 AND NOT r.struck) AS sockets
+			(SELECT count(DISTINCT (r.assembly_id, r.designator)) FROM rom_read r
+				WHERE r.sha256 = i.sha256 AND NOT r.struck) AS sockets
 		FROM rom_image i WHERE `+where+
 		` ORDER BY i.name = '', lower(i.name), i.version, i.at, i.sha256 OFFSET $1 LIMIT $2`, args...)
 	return found, err

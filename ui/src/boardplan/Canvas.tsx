@@ -178,7 +178,8 @@ const Cross = styled.div`
   width: 25px;
   height: 25px;
   transform: translate(-50%, -50%);
-  background: linear-gradient(#ffd24d, #ffd24d) center / 3px 100% no-repeat, linear-gradient(#ffd24d, #ffd24d) center / 100% 3px no-repeat;
+  background: linear-gradient(#ffd24d, #ffd24d) center / 3px 100% no-repeat,
+    linear-gradient(#ffd24d, #ffd24d) center / 100% 3px no-repeat;
   outline: 1px solid #1d2b33;
   pointer-events: none;
 `
