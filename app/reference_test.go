@@ -17,7 +17,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	_, deeds, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
 	const pack = "function,number,class,currents,substitutes,documents\n" +
 		"\"link, serial\",hx7200,own,\"+5 120/180, -12 8\",HX7201,\"Data book 1983\nErrata 1984\"\n" +
-			"timer,HX7300,support,,,\n"
+		"timer,HX7300,support,,,\n"
 	dry, err := deeds.Library.TakePack(ctx, curator, pack, true)
 	require.NoError(t, err)
 	require.False(t, dry.Taken)
