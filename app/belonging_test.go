@@ -46,7 +46,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 			condition.NotedFinding{Subsystem: "batteries",
 				SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
 	}
-	measured := func(w condition.WrittenMeasurement) error {
+	measured := func(w condition.MeasurementInput) error {
 		w.Line = "BT1 2.1 V"
 		return second(deeds.Condition.Measure(ctx, technician, machine.ID, w))
 	}
@@ -67,12 +67,12 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 				condition.NotedFinding{
 					SeenFinding: condition.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true},
 				}))},
-		{"board of a measurement", "assemblyId", measured(condition.WrittenMeasurement{AssemblyID: &card.ID})},
-		{"picture of a measurement", "attachmentId", measured(condition.WrittenMeasurement{AttachmentID: &theirs.ID})},
-		{"finding of a measurement", "findingId", measured(condition.WrittenMeasurement{FindingID: &finding})},
+		{"board of a measurement", "assemblyId", measured(condition.MeasurementInput{AssemblyID: &card.ID})},
+		{"picture of a measurement", "attachmentId", measured(condition.MeasurementInput{AttachmentID: &theirs.ID})},
+		{"finding of a measurement", "findingId", measured(condition.MeasurementInput{FindingID: &finding})},
 		{"picture of a step", "pictures",
 			second(deeds.Teardown.AddStep(ctx, technician, log.ID,
-				teardown.WrittenStep{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
+				teardown.StepInput{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
 		{"board of a drawing", "assemblyId",
 			second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
@@ -82,11 +82,11 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field, test.rule)
 		require.Contains(t, invalid.Why, "belongs to EH-2; choose one of EH-0142", test.rule)
 	}
-	require.ErrorContains(t, measured(condition.WrittenMeasurement{AssemblyID: ptr(int64(999))}),
+	require.ErrorContains(t, measured(condition.MeasurementInput{AssemblyID: ptr(int64(999))}),
 		"there is no board 999")
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
 	require.NoError(t, seen(storecondition.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
-	require.NoError(t, measured(condition.WrittenMeasurement{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
+	require.NoError(t, measured(condition.MeasurementInput{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
 	require.NoError(t, cited(ofLot.ID))
 	require.Error(t, seen(storecondition.FindingFields{AttachmentID: &ofLot.ID}))

@@ -149,7 +149,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
 	say := func(line string) appcondition.Measured {
-		kept, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Line: line})
+		kept, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: line})
 		require.NoError(t, err, line)
 		return kept
 	}
@@ -163,7 +163,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.Equal(t, measure.Fail, guide.Judged.Verdict)
 	require.InDelta(t, 0.6, guide.Fit.TakeOff, 1e-9)
 	var invalid *action.Invalid
-	_, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.WrittenMeasurement{Line: "U1 27128"})
+	_, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: "U1 27128"})
 	require.ErrorAs(t, err, &invalid)
 
 	// A part that stands on two boards is measured by the marking of the one that is named.
@@ -175,7 +175,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	noted := say("BT1 2.9 V")
 	require.Equal(t, measure.Noted, noted.Judged.Verdict)
 	named, err := deeds.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.WrittenMeasurement{Line: "bt1 2.9 V", AssemblyID: &card.ID})
+		appcondition.MeasurementInput{Line: "bt1 2.9 V", AssemblyID: &card.ID})
 	require.NoError(t, err)
 	require.Equal(t, []any{"BT1", "Clock card", measure.Pass}, []any{named.Point, named.Assembly, named.Judged.Verdict})
 	require.NoError(t, deeds.History.Undo(ctx, technician, named.Event))
@@ -223,7 +223,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 func TestAMeterDropsInASeries(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
 	series, err := deeds.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+		appcondition.MeasurementInput{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	var invalid *action.Invalid
 	_, err = deeds.Condition.TakeReading(ctx, technician, series.ID)
@@ -262,7 +262,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 	require.Equal(t, 5, told.Judged.Stats.Count)
 	require.Contains(t, told.Instrument, "stand-in meter")
 	guide, err := deeds.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.WrittenMeasurement{Point: "guide", Quantity: measure.Millimetres})
+		appcondition.MeasurementInput{Point: "guide", Quantity: measure.Millimetres})
 	require.NoError(t, err)
 	_, err = deeds.Condition.TakeReading(ctx, technician, guide.ID)
 	require.ErrorAs(t, err, &invalid)

@@ -39,8 +39,8 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 		require.NoError(rt, err)
 		b := believed{map[int64]string{}, map[int64]bool{}, map[string]bool{}, map[int64]bool{}}
 		for n := range rapid.IntRange(1, 12).Draw(rt, "deeds") {
-			var after appteardown.ToldTeardown
-			pick := func(word string) appteardown.ToldStep {
+			var after appteardown.TeardownView
+			pick := func(word string) appteardown.StepView {
 				return log.Steps[rapid.IntRange(0, len(log.Steps)-1).Draw(rt, word)]
 			}
 			deed := rapid.SampledFrom([]string{"add", "add", "back", "off", "strike", "change"}).Draw(rt, "deed")
@@ -51,7 +51,7 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 			case "add":
 				name := fmt.Sprintf("J%d", n)
 				after, err = deeds.Teardown.AddStep(ctx, technician, log.ID,
-					appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
+					appteardown.StepInput{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
 				require.NoError(rt, err)
 				s := after.Steps[len(after.Steps)-1]
 				b.lines[s.ID], b.off[s.ID], b.open[name] = s.Line, true, true
@@ -98,14 +98,14 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 			case "change":
 				s := pick("change")
 				after, err = deeds.Teardown.ChangeStep(ctx, technician, s.ID, s.Version,
-					appteardown.WrittenStep{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
+					appteardown.StepInput{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
 				require.NoError(rt, err)
 				if b.off[s.ID] {
 					for _, name := range s.Connectors {
 						b.open[name] = false
 					}
 				}
-				b.lines[s.ID] = after.Steps[slices.IndexFunc(after.Steps, func(one appteardown.ToldStep) bool {
+				b.lines[s.ID] = after.Steps[slices.IndexFunc(after.Steps, func(one appteardown.StepView) bool {
 					return one.ID == s.ID
 				})].Line
 			}
@@ -134,7 +134,7 @@ func (b believed) lacks() int {
 	return n
 }
 
-func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log appteardown.ToldTeardown) {
+func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log appteardown.TeardownView) {
 	require.Len(t, log.Steps, len(b.lines))
 	aside := 0
 	for i, s := range log.Steps {

@@ -57,7 +57,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 			plugs++
 			line += fmt.Sprintf(" | unplug J%d", plugs) // J14 is not on the map yet
 		}
-		log, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: line})
+		log, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.StepInput{Line: line})
 		require.NoError(t, err, line)
 	}
 	require.Equal(t, teardown.Sums{Steps: 25, Off: 25, Fasteners: 50, Aside: 48, Unplugged: 14, Open: 14}, log.Sums)
@@ -66,11 +66,11 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "in hand", string(opened.Stage.State))
 	require.Equal(t, "Ottilie Wren", opened.Now.StartedBy)
-	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: "More | 2x M3x5 @A99"})
+	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.StepInput{Line: "More | 2x M3x5 @A99"})
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "line", invalid.Field)
 	_, err = deeds.Teardown.AddStep(ctx, first, log.ID,
-		appteardown.WrittenStep{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
+		appteardown.StepInput{Step: &teardown.Step{Off: "More"}, Pictures: []int64{77}})
 	require.ErrorAs(t, err, &invalid)
 	_, err = deeds.Teardown.EndTeardown(ctx, second, log.ID)
 	require.ErrorContains(t, err, "step 25, Part 25, is not back on")
@@ -133,7 +133,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	found, err = deeds.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, found.Findings, 1)
-	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.WrittenStep{Line: "Late"})
+	_, err = deeds.Teardown.AddStep(ctx, first, log.ID, appteardown.StepInput{Line: "Late"})
 	require.ErrorAs(t, err, &invalid)
 
 	// That it ended can be taken back; the log becomes the procedure of the model.
@@ -168,7 +168,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Battery | differs battery: soldered",
 		"Power supply | unplug P1 | in this order"} {
-		log, err = deeds.Teardown.AddStep(ctx, technician, log.ID, appteardown.WrittenStep{Line: line})
+		log, err = deeds.Teardown.AddStep(ctx, technician, log.ID, appteardown.StepInput{Line: line})
 		require.NoError(t, err)
 	}
 	// Cautions come at the first step where they are due, on the way back.
@@ -176,12 +176,12 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.Equal(t, "cells", string(log.Steps[1].Cautions[0].Key))
 	// While a step is written, what to take care of is said before it comes off, unless it was said before.
 	read, err := deeds.Teardown.ReadStep(ctx, technician, log.ID,
-		appteardown.WrittenStep{Line: "Monitor, tube | unplug P1"})
+		appteardown.StepInput{Line: "Monitor, tube | unplug P1"})
 	require.NoError(t, err)
 	require.Equal(t, []string{"tube", "weight"}, []string{string(read.Cautions[0].Key), string(read.Cautions[1].Key)})
 	require.Equal(t, "which way", read.Warnings[0].Kind)
 	read, err = deeds.Teardown.ReadStep(ctx, technician, log.ID,
-		appteardown.WrittenStep{Line: "Second supply | four screws"})
+		appteardown.StepInput{Line: "Second supply | four screws"})
 	require.NoError(t, err)
 	require.Empty(t, read.Cautions)
 	require.Contains(t, read.Problem, "is not understood")
@@ -193,10 +193,10 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "The lid is brittle", next.Warnings)
 	require.Len(t, next.Upcoming, 3)
-	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID, appteardown.WrittenStep{Step: &next.Upcoming[0]})
+	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID, appteardown.StepInput{Step: &next.Upcoming[0]})
 	require.NoError(t, err)
 	next, err = deeds.Teardown.AddStep(ctx, technician, next.ID,
-		appteardown.WrittenStep{Line: "Battery | differs battery: in a holder"})
+		appteardown.StepInput{Line: "Battery | differs battery: in a holder"})
 	require.NoError(t, err)
 	require.Len(t, next.Upcoming, 1)
 	require.Equal(t, []teardown.Change{
@@ -210,7 +210,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	// A step that is changed gives back what it does not name any more; one struck out can be brought back.
 	step := log.Steps[2]
 	log, err = deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version,
-		appteardown.WrittenStep{Line: "Power supply | unplug P2"})
+		appteardown.StepInput{Line: "Power supply | unplug P2"})
 	require.NoError(t, err)
 	wired, err := deeds.Teardown.Wiring(ctx, viewer, older.ID)
 	require.NoError(t, err)

@@ -202,7 +202,7 @@ func TestFilesThatAreNoImage(t *testing.T) {
 
 func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	deeds, machine, board := chips(t)
-	_, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "27128"})
+	_, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "27128"})
 	var invalid *action.Invalid
 	require.ErrorAs(t, err, &invalid) // none is set up
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}},
@@ -213,7 +213,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	reader, err := deeds.Roms.Reader(ctx, technician)
 	require.NoError(t, err)
 	require.Equal(t, romreader.Faults(), reader.Faults)
-	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U9", Device: "2999"})
+	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "2999"})
 	require.ErrorAs(t, err, &invalid)
 
 	ended := func(id int64) storeroms.ChipReading {
@@ -228,7 +228,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	read := func(fault string) storeroms.ChipReading {
 		require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", fault))
 		started, err := deeds.Roms.StartReading(ctx, technician, board.ID,
-			roms.WantedReading{Designator: "U9", Device: "27128", Label: "MON"})
+			roms.ReadingInput{Designator: "U9", Device: "27128", Label: "MON"})
 		require.NoError(t, err)
 		return ended(started.ID)
 	}
@@ -263,9 +263,9 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 
 	require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
 	slow, err := deeds.Roms.StartReading(ctx, technician, board.ID,
-		roms.WantedReading{Designator: "U9", Device: "27128"})
+		roms.ReadingInput{Designator: "U9", Device: "27128"})
 	require.NoError(t, err)
-	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.WantedReading{Designator: "U10", Device: "27128"})
+	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U10", Device: "27128"})
 	require.ErrorAs(t, err, &invalid) // it is busy
 	now, err := deeds.Roms.StopReading(ctx, technician, slow.ID)
 	require.NoError(t, err)

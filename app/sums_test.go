@@ -123,7 +123,7 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version,
 			inventory.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
 	case 4:
-		var page history.ToldPage
+		var page history.EventPage
 		if page, err = deeds.History.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
 			err = deeds.History.Undo(ctx, technician, page.Events[0].ID)
 		}

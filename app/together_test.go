@@ -68,7 +68,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 
 	require.Equal(t, 12, wins(t, atOnce(12, func(i int) error {
 		_, err := deeds.Teardown.AddStep(ctx, technician, id,
-			appteardown.WrittenStep{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
+			appteardown.StepInput{Line: fmt.Sprintf("Part %d | unplug J1, J%d", i, i+2)})
 		return err
 	}), isStale))
 	log, err := deeds.Teardown.Teardown(ctx, viewer, id)
@@ -83,7 +83,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	step = log.Steps[4]
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
 		_, err := deeds.Teardown.ChangeStep(ctx, technician, step.ID, step.Version,
-			appteardown.WrittenStep{Line: fmt.Sprintf("Named anew %d", i)})
+			appteardown.StepInput{Line: fmt.Sprintf("Named anew %d", i)})
 		return err
 	}), isStale))
 
@@ -117,7 +117,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.True(t, isStale(err), "whoever ends it has seen all that was said")
 
 	series, err := deeds.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.WrittenMeasurement{Point: "+5", Quantity: measure.Volts})
+		appcondition.MeasurementInput{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	require.Equal(t, 15, wins(t, atOnce(15, func(i int) error {
 		_, err := deeds.Condition.AddReading(ctx, technician, series.ID, 4.9+float64(i)/100)
@@ -171,7 +171,7 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 // A closed log is not opened again by undoing while another is open, and what is undone leaves its trace.
 func TestOneOpenLogAtATime(t *testing.T) {
 	db, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
-	start := func() appteardown.ToldTeardown {
+	start := func() appteardown.TeardownView {
 		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
 			appteardown.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
 		require.NoError(t, err)

@@ -140,7 +140,7 @@ func (t teller) measurements() error {
 		}
 		for _, one := range told[accession][min(len(there), len(told[accession])):] {
 			if _, err := t.deeds.Condition.Measure(t.ctx, t.curator, id,
-				appcondition.WrittenMeasurement{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
+				appcondition.MeasurementInput{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
 				return fmt.Errorf("%s: %s: %w", accession, one[0], err)
 			}
 		}

@@ -42,7 +42,7 @@ func (t teller) makers() error {
 		return err
 	}
 	for _, fields := range told {
-		if slices.ContainsFunc(there, func(m library.ToldMaker) bool { return m.Name == fields.Name }) {
+		if slices.ContainsFunc(there, func(m library.MakerView) bool { return m.Name == fields.Name }) {
 			continue
 		}
 		if _, err := t.deeds.Library.AddMaker(t.ctx, t.curator, fields); err != nil {

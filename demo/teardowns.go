@@ -69,7 +69,7 @@ func (t teller) takeApart(machineID int64, told toldMachine) error {
 }
 
 func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) error {
-	now := appteardown.ToldTeardown{}
+	now := appteardown.TeardownView{}
 	var err error
 	if opened.Now != nil {
 		now = *opened.Now
@@ -89,7 +89,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		return err
 	}
 	for i, line := range told.Steps[min(len(now.Steps), len(told.Steps)):] {
-		written := appteardown.WrittenStep{Line: line}
+		written := appteardown.StepInput{Line: line}
 		if i > 0 && len(photos) > 0 {
 			written.Pictures, photos = photos[:1], photos[1:]
 		}

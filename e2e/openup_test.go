@@ -44,7 +44,7 @@ func (w world) addPlugs(t *testing.T, count int) {
 }
 
 // addJudged leaves the machine half open, surveyed once and measured, with a procedure of its model.
-func (w world) addJudged(t *testing.T) appteardown.ToldTeardown {
+func (w world) addJudged(t *testing.T) appteardown.TeardownView {
 	ctx, actor := context.Background(), action.Actor{Role: action.Curator}
 	fields := w.machine.MachineFields
 	fields.Model = "Bench"
@@ -60,7 +60,7 @@ func (w world) addJudged(t *testing.T) appteardown.ToldTeardown {
 		appteardown.StartedTeardown{Purpose: "battery", Rows: 3, Columns: 6})
 	require.NoError(t, err)
 	log, err = w.deeds.Teardown.AddStep(ctx, actor, log.ID,
-		appteardown.WrittenStep{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
+		appteardown.StepInput{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
 	require.NoError(t, err)
 	_, err = w.deeds.Teardown.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
 	require.NoError(t, err)
@@ -73,7 +73,7 @@ func (w world) addJudged(t *testing.T) appteardown.ToldTeardown {
 	require.NoError(t, err)
 	_, err = w.deeds.Condition.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")
 	require.NoError(t, err)
-	_, err = w.deeds.Condition.Measure(ctx, actor, w.machine.ID, condition.WrittenMeasurement{Line: "BT1 2.1 V"})
+	_, err = w.deeds.Condition.Measure(ctx, actor, w.machine.ID, condition.MeasurementInput{Line: "BT1 2.1 V"})
 	require.NoError(t, err)
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"BT1": {measure.Volts: 2.1}})
 	require.NoError(t, err)
@@ -179,7 +179,7 @@ func TestTwoPeopleOnALog(t *testing.T) {
 		appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Card"} {
-		log, err = w.deeds.Teardown.AddStep(ctx, other, log.ID, appteardown.WrittenStep{Line: line})
+		log, err = w.deeds.Teardown.AddStep(ctx, other, log.ID, appteardown.StepInput{Line: line})
 		require.NoError(t, err)
 	}
 	require.NoError(t, b.Do(
@@ -197,7 +197,7 @@ func TestTwoPeopleOnALog(t *testing.T) {
 		Fill(Labelled("Note"), "slides back"),
 	))
 	_, err = w.deeds.Teardown.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version,
-		appteardown.WrittenStep{Line: "Lid | 3x M3x8 @A1"})
+		appteardown.StepInput{Line: "Lid | 3x M3x8 @A1"})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
 		focusButton("Keep step 1"), Keys(kb.Enter), See(Text("Lid | 3x M3x8 @A1")), // theirs beside what was read

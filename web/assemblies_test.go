@@ -167,7 +167,7 @@ func TestMovesByHTTP(t *testing.T) {
 	require.Equal(t, 204, status)
 	struck := ask[inventory.Moved](c, "POST", "/api/assemblies/{board}/strike", map[string]any{"version": 3})
 	require.True(t, struck.Assembly.IsStruck)
-	history := ask[history.ToldPage](c, "GET", "/api/assemblies/{board}/history", nil)
+	history := ask[history.EventPage](c, "GET", "/api/assemblies/{board}/history", nil)
 	require.Equal(t, "struck out Main board, entered by mistake", history.Events[0].What)
 	require.NotEmpty(t, history.Events[0].MayUndo)
 	require.Empty(t, history.Events[1].MayUndo)

@@ -21,7 +21,7 @@ func TestHistoryByHTTP(t *testing.T) {
 	}
 	seen, before := []string{}, int64(0)
 	for {
-		page := ask[history.ToldPage](c, "GET",
+		page := ask[history.EventPage](c, "GET",
 			fmt.Sprintf("/api/machines/{machine}/history?limit=2&before=%d", before), nil)
 		for _, e := range page.Events {
 			seen = append(seen, e.What)
@@ -37,7 +37,7 @@ func TestHistoryByHTTP(t *testing.T) {
 		"saved the sheet of Main board, revision 2", "saved the sheet of Main board, revision 1", "added Main board",
 		"entered Meridian 2",
 	}, seen)
-	all := ask[history.ToldPage](c, "GET", "/api/history?limit=200", nil)
+	all := ask[history.EventPage](c, "GET", "/api/history?limit=200", nil)
 	require.Len(t, all.Events, 7+1, "of accounts one reads of one's own")
 	require.Equal(t, demo.Accounts[1].Name, all.Events[0].By)
 

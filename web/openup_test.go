@@ -32,7 +32,7 @@ func TestALogOverTheAPI(t *testing.T) {
 	require.Equal(t, 422, status, body)
 	status, body = technician.send("POST", machine+"/teardowns", fieldsOf{"purpose": "to look"})
 	require.Equal(t, 201, status, body)
-	log := decoded[teardown.ToldTeardown](t, body)
+	log := decoded[teardown.TeardownView](t, body)
 	require.Equal(t, []int{4, 6}, []int{log.Rows, log.Columns}, "a tray of the usual size")
 	at := fmt.Sprintf("/api/teardowns/%d", log.ID)
 
@@ -51,7 +51,7 @@ func TestALogOverTheAPI(t *testing.T) {
 	}
 	status, body = technician.send("POST", at+"/steps", fieldsOf{"line": "Lid | 4x M3x8 @A1 | unplug J1"})
 	require.Equal(t, 201, status, body)
-	step := decoded[teardown.ToldTeardown](t, body).Steps[0]
+	step := decoded[teardown.TeardownView](t, body).Steps[0]
 	reversal := fmt.Sprintf("/api/teardown-steps/%d/reversal", step.ID)
 	status, body = technician.send("POST", reversal,
 		fieldsOf{"version": step.Version, "state": "skipped", "left": []any{}})
@@ -198,14 +198,14 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
 	require.NoError(t, err)
 	_, err = s.deeds.Teardown.AddStep(t.Context(), actor, log.ID,
-		teardown.WrittenStep{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
+		teardown.StepInput{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
 	require.NoError(t, err)
 	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID,
 		condition.NotedFinding{Subsystem: "plastics",
 			SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
 				Severity: "cosmetic"}})
 	require.NoError(t, err)
-	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.WrittenMeasurement{Line: "+5 4.93"})
+	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.MeasurementInput{Line: "+5 4.93"})
 	require.NoError(t, err)
 	document, err := s.deeds.Bench.ExportDossier(t.Context(), actor, machineID)
 	require.NoError(t, err)

@@ -77,7 +77,7 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 				map[string]any{"version": 1, "name": "O", "role": "viewer"}, 422, "role")
 		}
 	}
-	history := ask[history.ToldPage](curator, "GET", "/api/history?limit=10", nil)
+	history := ask[history.EventPage](curator, "GET", "/api/history?limit=10", nil)
 	told := []string{}
 	for _, e := range history.Events {
 		told = append(told, e.What)

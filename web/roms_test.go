@@ -81,7 +81,7 @@ func TestImagesComeAndGo(t *testing.T) {
 	}
 	status, body = viewer.send("GET", at, nil)
 	require.Equal(t, 200, status)
-	told := decoded[roms.ToldRom](t, body)
+	told := decoded[roms.RomView](t, body)
 	require.Len(t, told.Holders, 1)
 	require.False(t, told.MayHave)
 	status, body = curator.send("PUT", at,

@@ -31,7 +31,7 @@ type undo struct {
 }
 
 // Undoing takes an event back.
-type Undoing func(ctx context.Context, actor Actor, e history.ToldEvent) error
+type Undoing func(ctx context.Context, actor Actor, e history.EventRow) error
 
 // NewKernel returns a kernel on a migrated database, which knows nothing that follows, or can be taken back, yet.
 func NewKernel(db *sqlx.DB) *Kernel {

@@ -12,7 +12,7 @@ import (
 )
 
 // NewestStill refuses an event that something was done after. It is asked once the record is locked.
-func NewestStill(ctx context.Context, h pg.Handle, e history.ToldEvent) error {
+func NewestStill(ctx context.Context, h pg.Handle, e history.EventRow) error {
 	isNewest, err := history.IsNewestEvent(ctx, h, e.ID)
 	if err == nil && !isNewest {
 		return Reject("event",
@@ -32,7 +32,7 @@ func StateIn[Record any](encoded *json.RawMessage) (Record, error) {
 
 // UndoingOf runs work on a record that lock has locked, unless something was done to it since: both in one transaction,
 // so that there is no gap for a change that would be overwritten. The deeds that work calls are part of it.
-func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e history.ToldEvent, roles Roles,
+func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e history.EventRow, roles Roles,
 	lock func(ctx context.Context, h pg.Handle, id int64) (Record, error),
 	work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
 	return k.Do(ctx, actor, roles, func(tx *sqlx.Tx) error {

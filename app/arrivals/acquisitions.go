@@ -248,7 +248,7 @@ var lots = action.Records[arrivals.Acquisition]{
 	Version: func(a arrivals.Acquisition) int { return a.Version },
 }
 
-func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[arrivals.AcquisitionFields](e.Before)
 	if err != nil {
 		return err

@@ -17,8 +17,8 @@ import (
 	"frugalheron/store/pg"
 )
 
-// ToldCustody is a statement about a machine's past with its place in the chain.
-type ToldCustody struct {
+// CustodyView is a statement about a machine's past with its place in the chain.
+type CustodyView struct {
 	arrivals.Custody
 	RoleWords string        `json:"roleWords"`
 	Whom      string        `json:"whom" says:"text" doc:"The party, or who was written in its place"`
@@ -27,8 +27,8 @@ type ToldCustody struct {
 
 // Chain is what is known of a machine's past, in order.
 type Chain struct {
-	Links     []ToldCustody `json:"links" doc:"In the order of their dates"`
-	Withdrawn []ToldCustody `json:"withdrawn"`
+	Links     []CustodyView `json:"links" doc:"In the order of their dates"`
+	Withdrawn []CustodyView `json:"withdrawn"`
 	custody.Chain
 }
 
@@ -42,11 +42,11 @@ func ChainOf(ctx context.Context, h pg.Handle, machineID int64, arrived *edtf.Da
 	if err != nil {
 		return Chain{}, err
 	}
-	c := Chain{Links: []ToldCustody{}, Withdrawn: []ToldCustody{}}
-	links, told := []custody.Link{}, map[int64]ToldCustody{}
+	c := Chain{Links: []CustodyView{}, Withdrawn: []CustodyView{}}
+	links, told := []custody.Link{}, map[int64]CustodyView{}
 	for _, k := range kept {
 		role, _ := custody.RoleOf(k.Role)
-		one := ToldCustody{Custody: k, RoleWords: role.Words, Whom: k.Party}
+		one := CustodyView{Custody: k, RoleWords: role.Words, Whom: k.Party}
 		if one.Whom == "" {
 			one.Whom = k.Who
 		}
@@ -132,7 +132,7 @@ func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int6
 	})
 }
 
-func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[arrivals.CustodyFields](e.Before)
 	if err != nil {
 		return err

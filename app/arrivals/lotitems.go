@@ -124,7 +124,7 @@ func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID i
 	return after, event, err
 }
 
-func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	item, err := arrivals.LotItemByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err

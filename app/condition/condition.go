@@ -14,8 +14,8 @@ import (
 	"frugalheron/store/pg"
 )
 
-// ToldFinding is a finding with all its sightings and its story.
-type ToldFinding struct {
+// FindingView is a finding with all its sightings and its story.
+type FindingView struct {
 	storecondition.Finding
 	Name      string                       `json:"name" doc:"What the subsystem is called"`
 	Where     string                       `json:"where" says:"text" doc:"Board, designator and place, in words"`
@@ -34,9 +34,9 @@ type Callout struct {
 type Condition struct {
 	Stage           reckoning.Stage        `json:"stage"`
 	Guide           []condition.Item       `json:"guide" doc:"What to inspect on this machine"`
-	Surveys         []ToldSurvey           `json:"surveys" doc:"Those that ended, in the order of their days"`
-	Running         *ToldSurvey            `json:"running" doc:"The survey that is being made, or null"`
-	Findings        []ToldFinding          `json:"findings"`
+	Surveys         []SurveyView           `json:"surveys" doc:"Those that ended, in the order of their days"`
+	Running         *SurveyView            `json:"running" doc:"The survey that is being made, or null"`
+	Findings        []FindingView          `json:"findings"`
 	Compared        []condition.Compared   `json:"compared" doc:"The findings over the surveys"`
 	Strip           condition.Strip        `json:"strip"`
 	Technical       condition.Grade        `json:"technical" enum:"good,watch,repair,hazard,not inspected"`
@@ -63,13 +63,13 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64,
-	findings []ToldFinding) error {
+	findings []FindingView) error {
 	pictures, err := storefiles.PlannedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
 	for _, p := range pictures {
-		if !slices.ContainsFunc(findings, func(f ToldFinding) bool {
+		if !slices.ContainsFunc(findings, func(f FindingView) bool {
 			return f.AssemblyID != nil && *f.AssemblyID == p.AssemblyID
 		}) {
 			continue
@@ -92,7 +92,7 @@ func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machin
 
 func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, error) {
 	c := Condition{
-		Surveys: []ToldSurvey{}, Findings: []ToldFinding{}, Severities: condition.Severities(),
+		Surveys: []SurveyView{}, Findings: []FindingView{}, Severities: condition.Severities(),
 		TechnicalGrades: condition.TechnicalGrades(), CosmeticGrades: condition.CosmeticGrades(),
 	}
 	parts, _, err := heldParts(ctx, h, machineID)
@@ -149,7 +149,7 @@ func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int
 	}
 	findings := []condition.Finding{}
 	for _, f := range found {
-		told := ToldFinding{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
+		told := FindingView{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
 			Sightings: append([]storecondition.SightingRow{}, by[f.ID]...)}
 		one := condition.Finding{ID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: told.Where}
 		for _, s := range told.Sightings {

@@ -110,7 +110,7 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 	return event, err
 }
 
-func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err

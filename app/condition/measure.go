@@ -17,8 +17,8 @@ import (
 	"frugalheron/store/pg"
 )
 
-// WrittenMeasurement is a measurement as it is typed, or as a meter is to take it: the line goes first.
-type WrittenMeasurement struct {
+// MeasurementInput is a measurement as it is typed, or as a meter is to take it: the line goes first.
+type MeasurementInput struct {
 	Line         string            `json:"line" says:"text" maxLength:"400" required:"false" doc:"As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm"`
 	Point        string            `json:"point" maxLength:"200" required:"false" doc:"Where there is no line: what is measured"`
 	Quantity     measure.Quantity  `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
@@ -39,7 +39,7 @@ type Measured struct {
 
 // Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
 func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int64,
-	w WrittenMeasurement) (Measured, error) {
+	w MeasurementInput) (Measured, error) {
 	var kept Measured
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := storeinventory.LockMachine(ctx, tx, machineID); err != nil {
@@ -66,7 +66,7 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 }
 
 // read turns what was written into a row, and what the line says.
-func (w WrittenMeasurement) read(ctx context.Context, tx *sqlx.Tx,
+func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx,
 	machineID int64) (condition.MeasurementRow, measure.Said, error) {
 	row := condition.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID,
 		AttachmentID: w.AttachmentID}

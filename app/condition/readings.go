@@ -119,14 +119,14 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 	return event, err
 }
 
-func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, condition.LockMeasurement,
 		func(ctx context.Context, _ *sqlx.Tx, now condition.MeasurementRow) error {
 			return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
 		})
 }
 
-func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := condition.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -20,32 +20,32 @@ type Look struct {
 	Note string         `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
-// ToldLook is a look with the subsystem it is about.
-type ToldLook struct {
+// LookView is a look with the subsystem it is about.
+type LookView struct {
 	Subsystem string `json:"subsystem"`
 	Look
 }
 
-// ToldSurvey is an inspection of a machine.
-type ToldSurvey struct {
+// SurveyView is an inspection of a machine.
+type SurveyView struct {
 	ID       int64      `json:"id"`
 	On       string     `json:"on"`
 	By       string     `json:"by"`
-	Looks    []ToldLook `json:"looks"`
+	Looks    []LookView `json:"looks"`
 	Cosmetic string     `json:"cosmetic" doc:"Cosmetic grade; empty while nobody gave one"`
 	Note     string     `json:"note" says:"text"`
 	Finished bool       `json:"finished"`
 	Version  int        `json:"version"`
 }
 
-func tellSurvey(row storecondition.SurveyRow) (ToldSurvey, condition.Survey, error) {
+func tellSurvey(row storecondition.SurveyRow) (SurveyView, condition.Survey, error) {
 	looks, err := action.ReadKept[map[string]Look](row.Looks)
-	told := ToldSurvey{ID: row.ID, On: row.On, By: row.By, Looks: []ToldLook{}, Cosmetic: row.Cosmetic, Note: row.Note,
+	told := SurveyView{ID: row.ID, On: row.On, By: row.By, Looks: []LookView{}, Cosmetic: row.Cosmetic, Note: row.Note,
 		Finished: row.Finished, Version: row.Version}
 	survey := condition.Survey{ID: row.ID, On: row.On, Looks: map[string]condition.Look{}}
 	for _, s := range condition.Subsystems() {
 		if l, ok := looks[s.Key]; ok {
-			told.Looks = append(told.Looks, ToldLook{s.Key, l})
+			told.Looks = append(told.Looks, LookView{s.Key, l})
 			survey.Looks[s.Key] = l.Look
 		}
 	}

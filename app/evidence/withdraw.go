@@ -77,7 +77,7 @@ func (w Withdrawal) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id
 
 // Undo lets count again what was withdrawn.
 func (w Withdrawal) Undo(k *action.Kernel) action.Undoing {
-	return func(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+	return func(ctx context.Context, actor action.Actor, e history.EventRow) error {
 		return k.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
 			if _, _, err := w.lock(ctx, tx, e.SubjectID); err != nil {
 				return err

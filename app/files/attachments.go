@@ -238,7 +238,7 @@ func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id i
 	return event, err
 }
 
-func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := files.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -31,8 +31,8 @@ type PlanRow struct {
 	Y2          float64  `json:"y2" minimum:"0" maximum:"1"`
 }
 
-// ToldPlan is what is drawn on a picture of a board, with the legend that follows from the sheet.
-type ToldPlan struct {
+// PlanView is what is drawn on a picture of a board, with the legend that follows from the sheet.
+type PlanView struct {
 	AttachmentID int64       `json:"attachmentId"`
 	AssemblyID   int64       `json:"assemblyId" doc:"0 while the picture is tied to no board"`
 	Assembly     string      `json:"assembly" says:"text"`
@@ -52,9 +52,9 @@ func (s *Service) PlannedPictures(ctx context.Context, actor action.Actor,
 }
 
 // BoardPlan reads what is drawn on a picture.
-func (s *Service) BoardPlan(ctx context.Context, actor action.Actor, attachmentID int64) (ToldPlan, error) {
+func (s *Service) BoardPlan(ctx context.Context, actor action.Actor, attachmentID int64) (PlanView, error) {
 	if _, err := s.planned(ctx, actor, attachmentID); err != nil {
-		return ToldPlan{}, err
+		return PlanView{}, err
 	}
 	return PlanOf(ctx, s.kernel.Reader(ctx), attachmentID)
 }
@@ -68,8 +68,8 @@ func (s *Service) planned(ctx context.Context, actor action.Actor, attachmentID 
 }
 
 // PlanOf reads what is drawn on a picture; an empty plan where nobody drew.
-func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (ToldPlan, error) {
-	told := ToldPlan{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}},
+func PlanOf(ctx context.Context, h pg.Handle, attachmentID int64) (PlanView, error) {
+	told := PlanView{AttachmentID: attachmentID, Plan: plan.Plan{Callouts: []plan.Callout{}, Blocks: []plan.Block{}},
 		Boxes: []plan.Box{}}
 	kept, assemblyID, err := files.BoardPlan(ctx, h, attachmentID)
 	switch {
@@ -113,8 +113,8 @@ const mostPlanned = 5000
 // DrawPlan rewrites what is drawn on a picture, starting from a version; 0 for the first time. Rows are laid
 // out between their ends, and take the place of callouts for the same parts.
 func (s *Service) DrawPlan(ctx context.Context, actor action.Actor, attachmentID int64, version int, assemblyID int64,
-	drawn plan.Plan, rows []PlanRow) (ToldPlan, error) {
-	var told ToldPlan
+	drawn plan.Plan, rows []PlanRow) (PlanView, error) {
+	var told PlanView
 	for _, row := range rows {
 		for _, c := range plan.Row(row.Designators, row.X1, row.Y1, row.X2, row.Y2) {
 			drawn.Callouts = placed(drawn.Callouts, c)

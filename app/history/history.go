@@ -10,8 +10,8 @@ import (
 	"frugalheron/store/inventory"
 )
 
-// Told is an event of the history in a curator's words.
-type Told struct {
+// EventView is an event of the history in a curator's words.
+type EventView struct {
 	ID         int64        `json:"id"`
 	At         time.Time    `json:"at"`
 	By         string       `json:"by" doc:"Who did it; empty for the command line"`
@@ -23,22 +23,22 @@ type Told struct {
 	MayUndo    action.Roles `json:"mayUndo" doc:"Roles that may take it back; none where it cannot be, or where something was done to the record since"`
 }
 
-// ToldPage is a page of the history, the newest first.
-type ToldPage struct {
-	Events []Told `json:"events"`
+// EventPage is a page of the history, the newest first.
+type EventPage struct {
+	Events []EventView `json:"events"`
 	Next   int64  `json:"next" doc:"Give this as before to get the next page; 0 on the last"`
 }
 
 // History tells who did what when: to a machine and its assemblies, or, for machine 0, to the
 // whole collection. It starts below event before, or at the newest for 0.
 func (s *Service) History(ctx context.Context, actor action.Actor, machineID, before int64,
-	limit int) (ToldPage, error) {
+	limit int) (EventPage, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return ToldPage{}, err
+		return EventPage{}, err
 	}
 	if machineID != 0 {
 		if _, err := inventory.MachineByID(ctx, s.kernel.Reader(ctx), machineID); err != nil {
-			return ToldPage{}, err
+			return EventPage{}, err
 		}
 	}
 	return s.historyPage(ctx, actor, history.EventQuery{Machine: machineID, Before: before}, limit)
@@ -46,26 +46,26 @@ func (s *Service) History(ctx context.Context, actor action.Actor, machineID, be
 
 // AssemblyHistory tells who did what when to an assembly, wherever it was.
 func (s *Service) AssemblyHistory(ctx context.Context, actor action.Actor, assemblyID, before int64,
-	limit int) (ToldPage, error) {
+	limit int) (EventPage, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
-		return ToldPage{}, err
+		return EventPage{}, err
 	}
 	return s.historyPage(ctx, actor, history.EventQuery{Assembly: assemblyID, Before: before}, limit)
 }
 
 // LotHistory tells who did what when to an arrival and its things.
 func (s *Service) LotHistory(ctx context.Context, actor action.Actor, lotID, before int64,
-	limit int) (ToldPage, error) {
+	limit int) (EventPage, error) {
 	if _, err := s.arrivals.Lot(ctx, actor, lotID); err != nil {
-		return ToldPage{}, err
+		return EventPage{}, err
 	}
 	return s.historyPage(ctx, actor, history.EventQuery{Lot: lotID, Before: before}, limit)
 }
 
 // historyPage tells up to limit events that the actor may read of.
 func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history.EventQuery,
-	limit int) (ToldPage, error) {
-	page := ToldPage{Events: []Told{}}
+	limit int) (EventPage, error) {
+	page := EventPage{Events: []EventView{}}
 	q.EventReader, q.Limit = action.ReaderOf(actor), limit+1 // one more means that another page follows
 	events, err := history.ListEvents(ctx, s.kernel.Reader(ctx), q)
 	if err != nil {
@@ -90,8 +90,8 @@ func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history
 }
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
-func (s *Service) tell(e history.ToldEvent, text func(string) string) Told {
-	told := Told{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed,
+func (s *Service) tell(e history.EventRow, text func(string) string) EventView {
+	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed,
 		MayUndo: action.Roles{}}
 	kind := action.EventOf(e.Deed)
 	if kind == nil {

@@ -11,7 +11,7 @@ import (
 	"frugalheron/store/pg"
 )
 
-func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[inventory.MachineFields](e.Before)
 	if err != nil {
 		return err
@@ -30,7 +30,7 @@ func (s *Service) LockSheet(ctx context.Context, h pg.Handle, id int64) (invento
 	return inventory.LockAssembly(ctx, h, id)
 }
 
-func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[inventory.AssemblyFields](e.Before)
 	if err != nil {
 		return err
@@ -41,17 +41,17 @@ func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e 
 		})
 }
 
-func (s *Service) undoMove(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoMove(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.backInPlace(ctx, actor, e, eventTakeBackMove)
 }
 
-func (s *Service) undoStrike(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrike(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.backInPlace(ctx, actor, e, eventTakeBackStrike)
 }
 
 // backInPlace makes the fitting that an event ended the present one again. A fitting that the event
 // began never was.
-func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history.ToldEvent, took *action.Event) error {
+func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history.EventRow, took *action.Event) error {
 	was, err := action.StateIn[moveTold](e.Before)
 	if err != nil {
 		return err

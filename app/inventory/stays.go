@@ -142,7 +142,7 @@ func putMachine(ctx context.Context, tx *sqlx.Tx, s inventory.Stay) error {
 	return err
 }
 
-func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	was, err := action.StateIn[stayTold](e.Before)
 	if err != nil {
 		return err

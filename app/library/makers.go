@@ -13,8 +13,8 @@ import (
 	"frugalheron/store/pg"
 )
 
-// ToldMaker is a maker with how it stands to others, in words.
-type ToldMaker struct {
+// MakerView is a maker with how it stands to others, in words.
+type MakerView struct {
 	library.Maker
 	Told []maker.Tie `json:"told"`
 }
@@ -23,31 +23,31 @@ type ToldMaker struct {
 const mostMakers = 500
 
 // Makers lists makers by words of name, place or ties.
-func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) ([]ToldMaker, error) {
+func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) ([]MakerView, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
 	found, err := library.ListMakers(ctx, s.kernel.Reader(ctx), strings.Fields(words), mostMakers)
-	told := make([]ToldMaker, len(found))
+	told := make([]MakerView, len(found))
 	for i, m := range found {
 		told[i] = tellMaker(m)
 	}
 	return told, err
 }
 
-func tellMaker(m library.Maker) ToldMaker {
+func tellMaker(m library.Maker) MakerView {
 	ties, err := maker.Parse(m.Ties)
 	if err != nil {
 		ties = []maker.Tie{} // checked when it was kept
 	}
-	return ToldMaker{m, ties}
+	return MakerView{m, ties}
 }
 
 // AddMaker adds a maker.
-func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields library.MakerFields) (ToldMaker, error) {
+func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields library.MakerFields) (MakerView, error) {
 	var added library.Maker
 	if err := checkMaker(&fields); err != nil {
-		return ToldMaker{}, err
+		return MakerView{}, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := library.InsertMaker(ctx, tx, fields)
@@ -70,9 +70,9 @@ var makers = action.Records[library.Maker]{
 
 // ChangeMaker rewrites what is said of a maker, starting from a version.
 func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int,
-	fields library.MakerFields) (ToldMaker, error) {
+	fields library.MakerFields) (MakerView, error) {
 	if err := checkMaker(&fields); err != nil {
-		return ToldMaker{}, err
+		return MakerView{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeMaker, ID: id,
 		Version: version}

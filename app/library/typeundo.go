@@ -19,14 +19,14 @@ func lockType(ctx context.Context, h pg.Handle, id int64) (library.OwnType, erro
 	return library.OwnTypeByID(ctx, h, id)
 }
 
-func (s *Service) undoNameType(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoNameType(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayKeepTheRecord, lockType,
 		func(ctx context.Context, _ *sqlx.Tx, now library.OwnType) error {
 			return action.Second(s.ForgetType(ctx, actor, now.ID))
 		})
 }
 
-func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[library.OwnTypeFields](e.Before)
 	if err != nil {
 		return err
@@ -37,7 +37,7 @@ func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e hist
 		})
 }
 
-func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[library.OwnTypeFields](e.Before)
 	if err != nil {
 		return err

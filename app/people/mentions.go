@@ -240,7 +240,7 @@ type mentionTold struct {
 	Meant   *bool  `json:"meant"`
 }
 
-func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	before, err := action.StateIn[mentionTold](e.Before)
 	if err != nil {
 		return err

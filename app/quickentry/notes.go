@@ -11,7 +11,7 @@ import (
 )
 
 // undoNote takes a note back: it stays in the history, and so does that it was taken back.
-func (s *Service) undoNote(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoNote(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	note, err := action.StateIn[map[string]string](e.After)
 	if err != nil {
 		return err

@@ -77,8 +77,8 @@ func (s *Service) PrepareStandIn(ctx context.Context, actor action.Actor, chip, 
 	return nil
 }
 
-// WantedReading says which chip the reader holds.
-type WantedReading struct {
+// ReadingInput says which chip the reader holds.
+type ReadingInput struct {
 	Designator string `json:"designator" minLength:"1" maxLength:"20"`
 	Device     string `json:"device" minLength:"1" maxLength:"30" doc:"As 27128"`
 	Label      string `json:"label" maxLength:"200" required:"false" doc:"What stands on the chip"`
@@ -87,7 +87,7 @@ type WantedReading struct {
 
 // StartReading has the reader read a chip twice; it goes on after the answer.
 func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64,
-	wanted WantedReading) (roms.ChipReading, error) {
+	wanted ReadingInput) (roms.ChipReading, error) {
 	var started roms.ChipReading
 	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device),
 		input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))

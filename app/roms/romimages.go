@@ -33,8 +33,8 @@ func (s *Service) RomList(ctx context.Context, actor action.Actor, words string,
 	return page, err
 }
 
-// ToldRom is what is known of an image.
-type ToldRom struct {
+// RomView is what is known of an image.
+type RomView struct {
 	roms.RomImage
 	Inspection  rom.Inspection   `json:"inspection"`
 	Code        []rom.CodeFit    `json:"code" doc:"Processors whose way of starting fits, the best first"`
@@ -45,8 +45,8 @@ type ToldRom struct {
 }
 
 // Rom tells all that is known of an image. Its bytes may be kept from viewers, its sums never are.
-func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (ToldRom, error) {
-	told := ToldRom{}
+func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (RomView, error) {
+	told := RomView{}
 	if err := actor.Must(action.MayLook); err != nil {
 		return told, err
 	}

@@ -238,7 +238,7 @@ func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) 
 	return event, err
 }
 
-func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := roms.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {

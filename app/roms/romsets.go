@@ -13,8 +13,8 @@ import (
 	"frugalheron/store/roms"
 )
 
-// ToldRomSet is a set of images with the boards that hold it.
-type ToldRomSet struct {
+// RomSetView is a set of images with the boards that hold it.
+type RomSetView struct {
 	roms.RomSet
 	Images []roms.RomSetImage `json:"images"`
 	Boards []SetOnBoard       `json:"boards" doc:"Boards that hold something of it"`
@@ -30,7 +30,7 @@ type SetOnBoard struct {
 }
 
 // RomSets lists the sets of images, each with who has it and who differs.
-func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet, error) {
+func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]RomSetView, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
@@ -38,9 +38,9 @@ func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet
 	if err != nil {
 		return nil, err
 	}
-	told := make([]ToldRomSet, len(sets))
+	told := make([]RomSetView, len(sets))
 	for i, set := range sets {
-		told[i] = ToldRomSet{RomSet: set, Images: []roms.RomSetImage{}, Boards: []SetOnBoard{}}
+		told[i] = RomSetView{RomSet: set, Images: []roms.RomSetImage{}, Boards: []SetOnBoard{}}
 		for _, image := range images {
 			if image.SetID == set.ID {
 				told[i].Images = append(told[i].Images, image)
@@ -54,7 +54,7 @@ func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]ToldRomSet
 }
 
 // tellBoards finds the boards that hold an image of the set, and lays what they hold beside it.
-func (s *Service) tellBoards(ctx context.Context, told *ToldRomSet) error {
+func (s *Service) tellBoards(ctx context.Context, told *RomSetView) error {
 	set, sums := map[string]string{}, []string{}
 	for _, image := range told.Images {
 		set[image.Place] = image.SHA256

@@ -11,7 +11,7 @@ import (
 	"frugalheron/store/sheets"
 )
 
-func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	saved, err := action.StateIn[struct{ Revision int }](e.After)
 	if err != nil {
 		return err

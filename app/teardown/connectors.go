@@ -89,7 +89,7 @@ func (s *Service) onWiring(ctx context.Context, actor action.Actor, machineID in
 
 // onConnector does work on a connector that is on the map, starting from a version.
 func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64, version int,
-	work func(tx *sqlx.Tx, before ToldConnector, machineID int64) error) (Wiring, error) {
+	work func(tx *sqlx.Tx, before ConnectorView, machineID int64) error) (Wiring, error) {
 	row, err := teardown.ConnectorByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return Wiring{}, err
@@ -116,7 +116,7 @@ func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64,
 // ChangeConnector rewrites what the map says of a connector.
 func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id int64, version int,
 	c wiring.Connector) (Wiring, error) {
-	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ConnectorView, machineID int64) error {
 		if err := checkConnector(ctx, tx, &c); err != nil {
 			return err
 		}
@@ -136,7 +136,7 @@ func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id in
 // StrikeConnector takes a connector off the map that was entered by mistake, and returns the event.
 func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id int64,
 	version int) (event int64, err error) {
-	_, err = s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+	_, err = s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ConnectorView, machineID int64) error {
 		if before.Open {
 			return action.Reject("id", before.Name+" is open; plug it in first, or nobody will ask for it any more")
 		}
@@ -150,7 +150,7 @@ func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id in
 	return event, err
 }
 
-func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := teardown.ConnectorByID(ctx, tx, e.SubjectID)
 		if err != nil {

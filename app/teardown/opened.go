@@ -12,7 +12,7 @@ import (
 // OpenedUp is what is known of taking a machine apart.
 type OpenedUp struct {
 	Stage      reckoning.Stage           `json:"stage"`
-	Now        *ToldTeardown             `json:"now" doc:"The log that is open, or null"`
+	Now        *TeardownView             `json:"now" doc:"The log that is open, or null"`
 	Before     []storeteardown.Teardown  `json:"before" doc:"Logs that ended, the newest first"`
 	Procedures []storeteardown.Procedure `json:"procedures" doc:"Of the machine's model"`
 	Variants   []teardown.Differing      `json:"variants" doc:"What is not made the same on all machines of the model"`
@@ -59,7 +59,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 
 // openedStage says how far opening up has come: in hand while a log is open, and in need of attention while a
 // connector is open although none is, or two steps share a cell.
-func openedStage(now *ToldTeardown, before int, plugs Wiring) reckoning.Stage {
+func openedStage(now *TeardownView, before int, plugs Wiring) reckoning.Stage {
 	stage := reckoning.Stage{State: reckoning.Untouched}
 	switch {
 	case now == nil && plugs.Open > 0:

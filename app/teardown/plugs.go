@@ -22,7 +22,7 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int6
 	for _, name := range names {
 		name = strings.TrimSpace(name)
 		at := plugs.Find(name)
-		var c ToldConnector
+		var c ConnectorView
 		switch {
 		case at < 0:
 			fresh := wiring.Connector{Name: name, FromBoard: "not said yet"}
@@ -33,7 +33,7 @@ func unplug(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int6
 			if err != nil {
 				return err
 			}
-			c = ToldConnector{ID: id, Placed: wiring.Placed{Connector: fresh}}
+			c = ConnectorView{ID: id, Placed: wiring.Placed{Connector: fresh}}
 		case plugs.Connectors[at].SocketOnly:
 			return action.Reject("connectors",
 				name+" is a socket without a plug on the map; say there what is plugged in")
@@ -101,7 +101,7 @@ func renameInLog(ctx context.Context, tx *sqlx.Tx, machineID int64, old, name st
 // PlugConnector notes that a plug was pulled, or went back in, outside of a step.
 func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int64, version int,
 	open bool) (Wiring, error) {
-	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ToldConnector, machineID int64) error {
+	return s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ConnectorView, machineID int64) error {
 		if before.SocketOnly {
 			return action.Reject("open", before.Name+" has no plug")
 		}
@@ -109,7 +109,7 @@ func (s *Service) PlugConnector(ctx context.Context, actor action.Actor, id int6
 	})
 }
 
-func openConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c ToldConnector,
+func openConnector(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, c ConnectorView,
 	open bool) error {
 	if c.Open == open {
 		return nil

@@ -29,23 +29,23 @@ func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]storete
 	return storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), "", "")
 }
 
-// ToldProcedure is a procedure with its steps read, and what is not made the same on all machines.
-type ToldProcedure struct {
+// ProcedureView is a procedure with its steps read, and what is not made the same on all machines.
+type ProcedureView struct {
 	storeteardown.Procedure
 	Steps    []teardown.Step      `json:"steps"`
 	Variants []teardown.Differing `json:"variants"`
 }
 
 // Procedure reads one.
-func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (ToldProcedure, error) {
+func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (ProcedureView, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return ToldProcedure{}, err
+		return ProcedureView{}, err
 	}
 	p, err := storeteardown.ProcedureByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
-		return ToldProcedure{}, err
+		return ProcedureView{}, err
 	}
-	told := ToldProcedure{Procedure: p}
+	told := ProcedureView{Procedure: p}
 	if told.Steps, err = stepsOf(p.Body); err != nil {
 		return told, err
 	}

@@ -14,15 +14,15 @@ import (
 	storeinventory "frugalheron/store/inventory"
 )
 
-// WrittenStep is a step as somebody typed it, or as it was tapped: the line goes first.
-type WrittenStep struct {
+// StepInput is a step as somebody typed it, or as it was tapped: the line goes first.
+type StepInput struct {
 	Line     string         `json:"line" says:"text" maxLength:"4000" required:"false" doc:"As Lid | 4x M3x8 PH1 @A1 | unplug J5"`
 	Step     *teardown.Step `json:"step,omitempty" doc:"The same in its parts, where there is no line"`
 	Pictures []int64        `json:"pictures" maxItems:"40" required:"false" doc:"Pictures of the machine that show it"`
 }
 
 // read reads the step, and refuses what the tray does not hold.
-func (w WrittenStep) read(tray teardown.Tray) (teardown.Step, error) {
+func (w StepInput) read(tray teardown.Tray) (teardown.Step, error) {
 	var step teardown.Step
 	var err error
 	switch {
@@ -62,7 +62,7 @@ type ReadStep struct {
 
 // ReadStep reads a step that is being written, to say what to take care of before it comes off.
 func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID int64,
-	written WrittenStep) (ReadStep, error) {
+	written StepInput) (ReadStep, error) {
 	read := ReadStep{Cautions: []caution.Caution{}, Warnings: []wiring.Warning{}}
 	now, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {
@@ -93,7 +93,7 @@ func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID i
 	return read, nil
 }
 
-func trayOf(t ToldTeardown) teardown.Tray { return teardown.Tray{Rows: t.Rows, Columns: t.Columns} }
+func trayOf(t TeardownView) teardown.Tray { return teardown.Tray{Rows: t.Rows, Columns: t.Columns} }
 
 // picturesOf names the pictures of a step.
 func picturesOf(ids []int64) []inventory.Named {

@@ -25,8 +25,8 @@ type Reversed struct {
 // ReverseStep notes that what came off is back, or stays off for a reason. What a step leaves over is a
 // finding of the machine.
 func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64, version int,
-	r Reversed) (ToldTeardown, error) {
-	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+	r Reversed) (TeardownView, error) {
+	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now TeardownView, before StepView) error {
 		if err := input.OneLine("reason", &r.Reason); err != nil {
 			return err
 		}
@@ -71,7 +71,7 @@ func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64,
 }
 
 // findLeftOver makes a finding of what a step leaves over, once.
-func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step ToldStep,
+func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, step StepView,
 	r teardown.Reversal) error {
 	for _, text := range teardown.LeftOvers([]teardown.Logged{{N: step.N, Step: step.Step, Reversal: r}}) {
 		words, _, _ := strings.Cut(text, ": ") // without what became of it

@@ -17,8 +17,8 @@ import (
 // AddStep writes down what came off, with its plugs: those of the map are open now, others are put on it to be
 // described.
 func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID int64,
-	written WrittenStep) (ToldTeardown, error) {
-	return s.onTeardown(ctx, actor, teardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
+	written StepInput) (TeardownView, error) {
+	return s.onTeardown(ctx, actor, teardownID, func(tx *sqlx.Tx, now TeardownView) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
 			return err
@@ -41,13 +41,13 @@ func (s *Service) AddStep(ctx context.Context, actor action.Actor, teardownID in
 
 // onStep does work on a step of an open log, starting from a version.
 func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, version int,
-	work func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error) (ToldTeardown, error) {
+	work func(tx *sqlx.Tx, now TeardownView, before StepView) error) (TeardownView, error) {
 	row, err := storeteardown.StepByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
-		return ToldTeardown{}, err
+		return TeardownView{}, err
 	}
-	return s.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
-		at := slices.IndexFunc(now.Steps, func(step ToldStep) bool { return step.ID == id })
+	return s.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now TeardownView) error {
+		at := slices.IndexFunc(now.Steps, func(step StepView) bool { return step.ID == id })
 		if at < 0 {
 			return action.ErrNotFound
 		}
@@ -61,8 +61,8 @@ func (s *Service) onStep(ctx context.Context, actor action.Actor, id int64, vers
 // ChangeStep rewrites what came off. A plug that the step does not name any more counts as plugged in, as
 // nobody pulled it.
 func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, version int,
-	written WrittenStep) (ToldTeardown, error) {
-	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+	written StepInput) (TeardownView, error) {
+	return s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now TeardownView, before StepView) error {
 		step, err := written.read(trayOf(now))
 		if err != nil {
 			return err
@@ -99,7 +99,7 @@ func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, 
 // StrikeStep takes a step out of the log that was entered by mistake, and returns the event; its plugs count as
 // plugged in.
 func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
-	_, err = s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now ToldTeardown, before ToldStep) error {
+	_, err = s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now TeardownView, before StepView) error {
 		if before.State == teardown.Off {
 			if err := plugIn(ctx, tx, actor, now.MachineID, before.Connectors); err != nil {
 				return err
@@ -116,12 +116,12 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 	return event, err
 }
 
-func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	row, err := storeteardown.StepByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
 	}
-	_, err = s.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now ToldTeardown) error {
+	_, err = s.onTeardown(ctx, actor, row.TeardownID, func(tx *sqlx.Tx, now TeardownView) error {
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}

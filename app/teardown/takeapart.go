@@ -24,8 +24,8 @@ type StartedTeardown struct {
 
 // StartTeardown begins a log. A machine is taken apart once at a time.
 func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machineID int64,
-	started StartedTeardown) (ToldTeardown, error) {
-	var told ToldTeardown
+	started StartedTeardown) (TeardownView, error) {
+	var told TeardownView
 	if err := input.OneLine("purpose", &started.Purpose); err != nil {
 		return told, err
 	}
@@ -61,8 +61,8 @@ func (s *Service) StartTeardown(ctx context.Context, actor action.Actor, machine
 // onTeardown does work on a log that is open, and reads it back. The machine's lock keeps its map and its log
 // together.
 func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64,
-	work func(tx *sqlx.Tx, now ToldTeardown) error) (ToldTeardown, error) {
-	var after ToldTeardown
+	work func(tx *sqlx.Tx, now TeardownView) error) (TeardownView, error) {
+	var after TeardownView
 	one, err := storeteardown.TeardownByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return after, err
@@ -88,8 +88,8 @@ func (s *Service) onTeardown(ctx context.Context, actor action.Actor, id int64,
 }
 
 // EndTeardown calls a machine closed. While anything is missing the answer is Invalid, and names all of it.
-func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
-	return s.onTeardown(ctx, actor, id, func(tx *sqlx.Tx, now ToldTeardown) error {
+func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64) (TeardownView, error) {
+	return s.onTeardown(ctx, actor, id, func(tx *sqlx.Tx, now TeardownView) error {
 		plugs, err := wiringOf(ctx, tx, now.MachineID)
 		if err != nil {
 			return err
@@ -110,7 +110,7 @@ func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64)
 	})
 }
 
-func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e history.ToldEvent) error {
+func (s *Service) undoEndTeardown(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		one, err := storeteardown.TeardownByID(ctx, tx, e.SubjectID)
 		if err != nil {

@@ -14,8 +14,8 @@ import (
 	storeteardown "frugalheron/store/teardown"
 )
 
-// ToldStep is a step of a log, with what is to be known at it.
-type ToldStep struct {
+// StepView is a step of a log, with what is to be known at it.
+type StepView struct {
 	ID int64 `json:"id"`
 	N  int   `json:"n" doc:"Number in the log, from 1"`
 	teardown.Step
@@ -33,11 +33,11 @@ type ToldStep struct {
 	Version    int               `json:"version"`
 }
 
-// ToldTeardown is a log and what it amounts to.
-type ToldTeardown struct {
+// TeardownView is a log and what it amounts to.
+type TeardownView struct {
 	storeteardown.Teardown
 	Machine   string             `json:"machine" says:"text" doc:"Accession number and name"`
-	Steps     []ToldStep         `json:"steps"`
+	Steps     []StepView         `json:"steps"`
 	Cells     []teardown.Cell    `json:"cells" doc:"The tray, row by row"`
 	FreeCell  string             `json:"freeCell" doc:"The first cell that holds nothing; empty when all are taken"`
 	Sums      teardown.Sums      `json:"sums"`
@@ -51,7 +51,7 @@ type ToldTeardown struct {
 }
 
 // logged are the steps as the core knows them.
-func (t ToldTeardown) logged() []teardown.Logged {
+func (t TeardownView) logged() []teardown.Logged {
 	steps := make([]teardown.Logged, len(t.Steps))
 	for i, s := range t.Steps {
 		steps[i] = teardown.Logged{N: s.N, Step: s.Step, Reversal: s.Reversal}
@@ -60,28 +60,28 @@ func (t ToldTeardown) logged() []teardown.Logged {
 }
 
 // Teardown reads a log.
-func (s *Service) Teardown(ctx context.Context, actor action.Actor, id int64) (ToldTeardown, error) {
+func (s *Service) Teardown(ctx context.Context, actor action.Actor, id int64) (TeardownView, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return ToldTeardown{}, err
+		return TeardownView{}, err
 	}
 	return teardownByID(ctx, s.kernel.Reader(ctx), id)
 }
 
-func teardownByID(ctx context.Context, h pg.Handle, id int64) (ToldTeardown, error) {
+func teardownByID(ctx context.Context, h pg.Handle, id int64) (TeardownView, error) {
 	one, err := storeteardown.TeardownByID(ctx, h, id)
 	if err != nil {
-		return ToldTeardown{}, err
+		return TeardownView{}, err
 	}
 	machine, err := inventory.MachineByID(ctx, h, one.MachineID)
 	if err != nil {
-		return ToldTeardown{}, err
+		return TeardownView{}, err
 	}
 	return tellTeardown(ctx, h, machine, one)
 }
 
 func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine,
-	one storeteardown.Teardown) (ToldTeardown, error) {
-	t := ToldTeardown{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []ToldStep{},
+	one storeteardown.Teardown) (TeardownView, error) {
+	t := TeardownView{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []StepView{},
 		Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
 	rows, err := storeteardown.StepsOf(ctx, h, one.ID)
 	if err != nil {
@@ -116,21 +116,21 @@ func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine,
 	return t, err
 }
 
-func tellStep(row storeteardown.StepRow, plugs Wiring) (ToldStep, error) {
+func tellStep(row storeteardown.StepRow, plugs Wiring) (StepView, error) {
 	step, err := action.ReadKept[teardown.Step](row.Body)
 	if err != nil {
-		return ToldStep{}, err
+		return StepView{}, err
 	}
 	reversal, err := action.ReadKept[teardown.Reversal](row.Reversal)
 	if err != nil {
-		return ToldStep{}, err
+		return StepView{}, err
 	}
 	pictures, err := action.ReadKept[[]int64](row.Pictures)
 	if err != nil {
-		return ToldStep{}, err
+		return StepView{}, err
 	}
 	reversal.Left = append([]teardown.LeftOver{}, reversal.Left...)
-	told := ToldStep{
+	told := StepView{
 		ID: row.ID, Step: step.Whole(), Reversal: reversal, Line: step.String(),
 		Pictures: append([]int64{}, pictures...), Open: []string{},
 		Warnings: wiring.Of(plugs.Warnings, step.Connectors), By: row.By, At: row.At, ReversedBy: row.ReversedBy,
@@ -146,7 +146,7 @@ func tellStep(row storeteardown.StepRow, plugs Wiring) (ToldStep, error) {
 
 // sayOnce gives each caution to the step at which it is due first, on the way out and, of those that are off, on
 // the way back.
-func sayOnce(steps []ToldStep) {
+func sayOnce(steps []StepView) {
 	out, back := caution.Said{}, caution.Said{}
 	for i := range steps {
 		steps[i].Cautions = caution.All(out.Now(steps[i].Step.Cautions()))
@@ -159,7 +159,7 @@ func sayOnce(steps []ToldStep) {
 	}
 }
 
-func (t *ToldTeardown) besideProcedure(ctx context.Context, h pg.Handle, id int64) error {
+func (t *TeardownView) besideProcedure(ctx context.Context, h pg.Handle, id int64) error {
 	p, err := storeteardown.ProcedureByID(ctx, h, id)
 	if err != nil {
 		return err

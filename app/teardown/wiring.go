@@ -16,8 +16,8 @@ import (
 	storeteardown "frugalheron/store/teardown"
 )
 
-// ToldConnector is a connector of the map with what is to be known before it is touched.
-type ToldConnector struct {
+// ConnectorView is a connector of the map with what is to be known before it is touched.
+type ConnectorView struct {
 	ID      int64 `json:"id"`
 	Version int   `json:"version"`
 	wiring.Placed
@@ -28,7 +28,7 @@ type ToldConnector struct {
 
 // Wiring is the connector map of a machine.
 type Wiring struct {
-	Connectors []ToldConnector  `json:"connectors"`
+	Connectors []ConnectorView  `json:"connectors"`
 	Warnings   []wiring.Warning `json:"warnings" doc:"What may be mistaken, the gravest first"`
 	Boards     []string         `json:"boards" says:"text" doc:"What carries sockets"`
 	Open       int              `json:"open" doc:"Connectors that are open now"`
@@ -55,7 +55,7 @@ func (w Wiring) states() []teardown.Connector {
 
 // Find is the place of a connector by its name, or -1.
 func (w Wiring) Find(name string) int {
-	return slices.IndexFunc(w.Connectors, func(c ToldConnector) bool {
+	return slices.IndexFunc(w.Connectors, func(c ConnectorView) bool {
 		return strings.EqualFold(c.Name, strings.TrimSpace(name))
 	})
 }
@@ -69,7 +69,7 @@ func (s *Service) Wiring(ctx context.Context, actor action.Actor, machineID int6
 }
 
 func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error) {
-	w := Wiring{Connectors: []ToldConnector{}, Warnings: []wiring.Warning{}, Boards: []string{}}
+	w := Wiring{Connectors: []ConnectorView{}, Warnings: []wiring.Warning{}, Boards: []string{}}
 	rows, err := storeteardown.ConnectorsOf(ctx, h, machineID)
 	if err != nil {
 		return w, err
@@ -91,9 +91,9 @@ func wiringOf(ctx context.Context, h pg.Handle, machineID int64) (Wiring, error)
 	return w, nil
 }
 
-func tellConnector(row storeteardown.ConnectorRow) (ToldConnector, error) {
+func tellConnector(row storeteardown.ConnectorRow) (ConnectorView, error) {
 	c, err := action.ReadKept[wiring.Connector](row.Body)
-	return ToldConnector{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open},
+	return ConnectorView{ID: row.ID, Version: row.Version, Placed: wiring.Placed{Connector: c, Open: row.Open},
 		Since: row.OpenSince, Free: c.Free(), SocketOnly: c.IsSocketOnly()}, err
 }
 

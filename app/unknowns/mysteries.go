@@ -46,8 +46,8 @@ type MysteryDecision struct {
 	Reason       string `json:"reason" says:"text" maxLength:"1000"`
 }
 
-// ToldMystery is what was thought about an assembly, weighed.
-type ToldMystery struct {
+// MysteryView is what was thought about an assembly, weighed.
+type MysteryView struct {
 	AssemblyID int64  `json:"assemblyId"`
 	Assembly   string `json:"assembly" says:"text"`
 	MysteryFields
@@ -56,7 +56,7 @@ type ToldMystery struct {
 }
 
 // Mysteries lists the assemblies of a machine that somebody puzzles over; with 0 those of the collection.
-func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID int64) ([]ToldMystery, error) {
+func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID int64) ([]MysteryView, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
@@ -64,7 +64,7 @@ func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID i
 	if err != nil {
 		return nil, err
 	}
-	told := make([]ToldMystery, len(ids))
+	told := make([]MysteryView, len(ids))
 	for i, id := range ids {
 		if told[i], err = s.Mystery(ctx, actor, id); err != nil {
 			return nil, err
@@ -74,16 +74,16 @@ func (s *Service) Mysteries(ctx context.Context, actor action.Actor, machineID i
 }
 
 // Mystery reads what was thought about an assembly.
-func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID int64) (ToldMystery, error) {
+func (s *Service) Mystery(ctx context.Context, actor action.Actor, assemblyID int64) (MysteryView, error) {
 	assembly, err := s.inventory.Assembly(ctx, actor, assemblyID)
 	if err != nil {
-		return ToldMystery{}, err
+		return MysteryView{}, err
 	}
 	return mysteryOf(ctx, s.kernel.Reader(ctx), assembly)
 }
 
-func mysteryOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (ToldMystery, error) {
-	told := ToldMystery{AssemblyID: assembly.ID, Assembly: assembly.Title,
+func mysteryOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (MysteryView, error) {
+	told := MysteryView{AssemblyID: assembly.ID, Assembly: assembly.Title,
 		MysteryFields: MysteryFields{Hypotheses: []mystery.Hypothesis{}, Evidence: []MysteryEvidence{}}}
 	kept, err := unknowns.Mystery(ctx, h, assembly.ID)
 	if err == nil {
@@ -114,8 +114,8 @@ func (f MysteryFields) weigh() mystery.Weighing {
 
 // WeighMystery rewrites what is thought about an assembly, starting from a version; 0 for the first time.
 func (s *Service) WeighMystery(ctx context.Context, actor action.Actor, assemblyID int64, version int,
-	fields MysteryFields) (ToldMystery, error) {
-	var told ToldMystery
+	fields MysteryFields) (MysteryView, error) {
+	var told MysteryView
 	if err := checkMystery(&fields); err != nil {
 		return told, err
 	}

@@ -18,8 +18,8 @@ import (
 	"frugalheron/store/unknowns"
 )
 
-// ToldQuestion is a question with what was guessed.
-type ToldQuestion struct {
+// QuestionView is a question with what was guessed.
+type QuestionView struct {
 	unknowns.Question
 	Guesses []unknowns.Guess `json:"guesses" doc:"The oldest first"`
 }
@@ -33,13 +33,13 @@ type Unknown struct {
 	Parts    int                     `json:"parts" doc:"Parts on all sheets that an answer would settle"`
 	Machines int                     `json:"machines" doc:"Machines that they are in"`
 	Places   []unknowns.UnknownEntry `json:"places" doc:"Lines of sheets"`
-	Question *ToldQuestion           `json:"question" doc:"Null while nobody wrote about it"`
+	Question *QuestionView           `json:"question" doc:"Null while nobody wrote about it"`
 }
 
 // Unknowns are what is open, and what was answered.
 type Unknowns struct {
 	Open     []Unknown      `json:"open" doc:"What would settle most first"`
-	Answered []ToldQuestion `json:"answered"`
+	Answered []QuestionView `json:"answered"`
 	More     bool           `json:"more" doc:"There are more lines with unknown chips than were looked at"`
 }
 
@@ -48,7 +48,7 @@ const mostUnknown = 2000
 
 // Unknowns lists what nobody knows yet, on a machine or, with 0, in the whole collection.
 func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID int64) (Unknowns, error) {
-	u := Unknowns{Open: []Unknown{}, Answered: []ToldQuestion{}}
+	u := Unknowns{Open: []Unknown{}, Answered: []QuestionView{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return u, err
 	}
@@ -73,7 +73,7 @@ func (s *Service) Unknowns(ctx context.Context, actor action.Actor, machineID in
 	return u, nil
 }
 
-func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQuestion, error) {
+func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]QuestionView, error) {
 	questions, err := unknowns.ListQuestions(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
@@ -86,9 +86,9 @@ func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]ToldQue
 	if err != nil {
 		return nil, err
 	}
-	told := make([]ToldQuestion, len(questions))
+	told := make([]QuestionView, len(questions))
 	for i, q := range questions {
-		told[i] = ToldQuestion{q, []unknowns.Guess{}}
+		told[i] = QuestionView{q, []unknowns.Guess{}}
 		for _, g := range guesses {
 			if g.QuestionID == q.ID {
 				told[i].Guesses = append(told[i].Guesses, g)
@@ -137,7 +137,7 @@ func (u *Unknowns) group(library *device.Library, lines []unknowns.UnknownEntry)
 
 // take lays the questions beside what they are about. On a machine, those about a number that it does not
 // hold are left out.
-func (u *Unknowns) take(questions []ToldQuestion, machineID int64) {
+func (u *Unknowns) take(questions []QuestionView, machineID int64) {
 	for i, q := range questions {
 		at := slices.IndexFunc(u.Open, func(o Unknown) bool { return o.Sort == q.Sort && o.Subject == q.Subject })
 		switch {

@@ -62,8 +62,8 @@ func nullableJSON(value any) (*string, error) {
 	return &text, err
 }
 
-// ToldEvent is an event with the names that people know its account and records by.
-type ToldEvent struct {
+// EventRow is an event with the names that people know its account and records by.
+type EventRow struct {
 	Event
 	By        string `db:"by_name"`
 	Accession string `db:"accession"`
@@ -116,8 +116,8 @@ type EventQuery struct {
 }
 
 // ListEvents reads a page.
-func ListEvents(ctx context.Context, h pg.Handle, q EventQuery) ([]ToldEvent, error) {
-	events := []ToldEvent{}
+func ListEvents(ctx context.Context, h pg.Handle, q EventQuery) ([]EventRow, error) {
+	events := []EventRow{}
 	may, args := q.condition([]any{q.Machine, q.Assembly, q.Before, q.Limit, q.Lot})
 	err := h.SelectContext(ctx, &events, toldSelect+`WHERE (CAST($1 AS bigint) = 0 OR h.machine_id = $1)
 		AND (CAST($2 AS bigint) = 0 OR h.subject_kind = 'assembly' AND h.subject_id = $2)
@@ -130,8 +130,8 @@ func ListEvents(ctx context.Context, h pg.Handle, q EventQuery) ([]ToldEvent, er
 }
 
 // EventByID reads an event that somebody may read of; ErrNotFound for others.
-func EventByID(ctx context.Context, h pg.Handle, reader EventReader, id int64) (ToldEvent, error) {
-	var e ToldEvent
+func EventByID(ctx context.Context, h pg.Handle, reader EventReader, id int64) (EventRow, error) {
+	var e EventRow
 	may, args := reader.condition([]any{id})
 	err := pg.Get(ctx, h, &e, fmt.Sprintf("event %d", id), toldSelect+`WHERE h.id = $1`+may, args...)
 	return e, err

@@ -25,7 +25,7 @@ func registerMeasuring(api *httpx.API, deeds *app.App) {
 		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body condition.WrittenMeasurement
+		Body condition.MeasurementInput
 	}) (*httpx.Output[condition.Measured], error) {
 		return httpx.Answer(deeds.Condition.Measure(ctx, actor, in.ID, in.Body))
 	})

@@ -48,8 +48,8 @@ func vocabulary() Vocabulary {
 	return v
 }
 
-// WantedMachineMove is a move, and the version of the machine that it started from.
-type WantedMachineMove struct {
+// MachineMoveInput is a move, and the version of the machine that it started from.
+type MachineMoveInput struct {
 	httpx.Versioned
 	inventory.MachineMove
 }
@@ -178,7 +178,7 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		Summary: "Move a machine to a place, lend it, or send it on its way", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body WantedMachineMove
+		Body MachineMoveInput
 	}) (*httpx.Output[inventory.MovedMachine], error) {
 		return httpx.Answer(deeds.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})

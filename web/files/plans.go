@@ -25,7 +25,7 @@ func registerPlans(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-plan", Method: http.MethodGet, Path: "/api/attachments/{id}/plan",
 		Summary: "Numbers and outlines on a picture of a board, with their legend", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[files.ToldPlan], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[files.PlanView], error) {
 		return httpx.Answer(deeds.Files.BoardPlan(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -34,7 +34,7 @@ func registerPlans(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body DrawnPlan
-	}) (*httpx.Output[files.ToldPlan], error) {
+	}) (*httpx.Output[files.PlanView], error) {
 		return httpx.Answer(deeds.Files.DrawPlan(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyID, in.Body.Plan,
 			in.Body.Rows))
 	})

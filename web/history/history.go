@@ -24,7 +24,7 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history",
 		Summary: "Who did what when, in the whole collection",
 		Errors:  []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*httpx.Output[history.ToldPage], error) {
+	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*httpx.Output[history.EventPage], error) {
 		return httpx.Answer(deeds.History.History(ctx, actor, 0, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -34,7 +34,7 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		HistoryPage
-	}) (*httpx.Output[history.ToldPage], error) {
+	}) (*httpx.Output[history.EventPage], error) {
 		return httpx.Answer(deeds.History.History(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -44,7 +44,7 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		HistoryPage
-	}) (*httpx.Output[history.ToldPage], error) {
+	}) (*httpx.Output[history.EventPage], error) {
 		return httpx.Answer(deeds.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -54,7 +54,7 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		HistoryPage
-	}) (*httpx.Output[history.ToldPage], error) {
+	}) (*httpx.Output[history.EventPage], error) {
 		return httpx.Answer(deeds.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{

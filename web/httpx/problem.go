@@ -68,12 +68,12 @@ type Newer struct {
 	Model        *library.MachineModel    `json:"model,omitempty"`
 	Question     *storeunknowns.Question  `json:"question,omitempty"`
 	Maker        *library.Maker           `json:"maker,omitempty"`
-	Mystery      *unknowns.ToldMystery    `json:"mystery,omitempty"`
-	BoardPlan    *files.ToldPlan          `json:"boardPlan,omitempty"`
-	Connector    *teardown.ToldConnector  `json:"connector,omitempty"`
-	Step         *teardown.ToldStep       `json:"step,omitempty"`
+	Mystery      *unknowns.MysteryView    `json:"mystery,omitempty"`
+	BoardPlan    *files.PlanView          `json:"boardPlan,omitempty"`
+	Connector    *teardown.ConnectorView  `json:"connector,omitempty"`
+	Step         *teardown.StepView       `json:"step,omitempty"`
 	Procedure    *storeteardown.Procedure `json:"procedure,omitempty"`
-	Survey       *condition.ToldSurvey    `json:"survey,omitempty"`
+	Survey       *condition.SurveyView    `json:"survey,omitempty"`
 	Finding      *storecondition.Finding  `json:"finding,omitempty"`
 	Measurement  *condition.Measurement   `json:"measurement,omitempty"`
 	Adjuster     *condition.Adjuster      `json:"adjuster,omitempty"`
@@ -225,17 +225,17 @@ func newer(record any) *Newer {
 		return &Newer{Maker: &r}
 	case storeunknowns.Question:
 		return &Newer{Question: &r}
-	case unknowns.ToldMystery:
+	case unknowns.MysteryView:
 		return &Newer{Mystery: &r}
-	case files.ToldPlan:
+	case files.PlanView:
 		return &Newer{BoardPlan: &r}
-	case teardown.ToldConnector:
+	case teardown.ConnectorView:
 		return &Newer{Connector: &r}
-	case teardown.ToldStep:
+	case teardown.StepView:
 		return &Newer{Step: &r}
 	case storeteardown.Procedure:
 		return &Newer{Procedure: &r}
-	case condition.ToldSurvey:
+	case condition.SurveyView:
 		return &Newer{Survey: &r}
 	case storecondition.Finding:
 		return &Newer{Finding: &r}

@@ -14,8 +14,8 @@ import (
 	"frugalheron/web/httpx"
 )
 
-// WantedMove is a move, and the version of the assembly that it started from.
-type WantedMove struct {
+// MoveInput is a move, and the version of the assembly that it started from.
+type MoveInput struct {
 	httpx.Versioned
 	inventory.Move
 }
@@ -86,7 +86,7 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body WantedMove
+		Body MoveInput
 	}) (*httpx.Output[inventory.Moved], error) {
 		return httpx.Answer(deeds.Inventory.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
 	})

@@ -25,14 +25,14 @@ func registerMakers(api *httpx.API, deeds *app.App) {
 		Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
-	}) (*httpx.Output[[]library.ToldMaker], error) {
+	}) (*httpx.Output[[]library.MakerView], error) {
 		return httpx.Answer(deeds.Library.Makers(ctx, actor, in.Search))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body storelibrary.MakerFields }) (*httpx.Output[library.ToldMaker], error) {
+		in *struct{ Body storelibrary.MakerFields }) (*httpx.Output[library.MakerView], error) {
 		return httpx.Answer(deeds.Library.AddMaker(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -44,7 +44,7 @@ func registerMakers(api *httpx.API, deeds *app.App) {
 			httpx.Versioned
 			storelibrary.MakerFields
 		}
-	}) (*httpx.Output[library.ToldMaker], error) {
+	}) (*httpx.Output[library.MakerView], error) {
 		return httpx.Answer(deeds.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{

@@ -93,7 +93,7 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		OperationID: "get-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}",
 		Summary: "What is known of an image", Errors: httpx.ErrorsOfRead,
 		Description: "Sums are for everybody; texts and code only where the bytes are.",
-	}, func(ctx context.Context, actor action.Actor, in *BySum) (*httpx.Output[roms.ToldRom], error) {
+	}, func(ctx context.Context, actor action.Actor, in *BySum) (*httpx.Output[roms.RomView], error) {
 		return httpx.Answer(deeds.Roms.Rom(ctx, actor, in.SHA256))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -157,7 +157,7 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-rom-sets", Method: http.MethodGet, Path: "/api/rom-sets",
 		Summary: "Sets of images, with who has which", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]roms.ToldRomSet], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]roms.RomSetView], error) {
 		return httpx.Answer(deeds.Roms.RomSets(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -217,7 +217,7 @@ func registerChipReadings(api *httpx.API, deeds *app.App) {
 		Summary: "Have the reader read a chip, twice", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body roms.WantedReading
+		Body roms.ReadingInput
 	}) (*httpx.Output[storeroms.ChipReading], error) {
 		return httpx.Answer(deeds.Roms.StartReading(ctx, actor, in.ID, in.Body))
 	})

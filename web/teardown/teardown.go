@@ -23,7 +23,7 @@ type ChangedConnector struct {
 // ChangedStep is a step, and the version that it started from.
 type ChangedStep struct {
 	httpx.Versioned
-	teardown.WrittenStep
+	teardown.StepInput
 }
 
 // ReversedStep is how a step was put back, and the version that it started from.
@@ -65,13 +65,13 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body teardown.StartedTeardown
-	}) (*httpx.Output[teardown.ToldTeardown], error) {
+	}) (*httpx.Output[teardown.TeardownView], error) {
 		return httpx.Answer(deeds.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}",
 		Summary: "A log of taking a machine apart", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ToldTeardown], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.TeardownView], error) {
 		return httpx.Answer(deeds.Teardown.Teardown(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -79,8 +79,8 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		Summary: "Write down what came off", DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body teardown.WrittenStep
-	}) (*httpx.Output[teardown.ToldTeardown], error) {
+		Body teardown.StepInput
+	}) (*httpx.Output[teardown.TeardownView], error) {
 		return httpx.Answer(deeds.Teardown.AddStep(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -89,7 +89,7 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body teardown.WrittenStep
+		Body teardown.StepInput
 	}) (*httpx.Output[teardown.ReadStep], error) {
 		return httpx.Answer(deeds.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
 	})
@@ -99,8 +99,8 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedStep
-	}) (*httpx.Output[teardown.ToldTeardown], error) {
-		return httpx.Answer(deeds.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.WrittenStep))
+	}) (*httpx.Output[teardown.TeardownView], error) {
+		return httpx.Answer(deeds.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.StepInput))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike",
@@ -115,13 +115,13 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ReversedStep
-	}) (*httpx.Output[teardown.ToldTeardown], error) {
+	}) (*httpx.Output[teardown.TeardownView], error) {
 		return httpx.Answer(deeds.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end",
 		Summary: "Call a machine closed; refused while anything is missing", Errors: httpx.ErrorsOfChange,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ToldTeardown], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.TeardownView], error) {
 		return httpx.Answer(deeds.Teardown.EndTeardown(ctx, actor, in.ID))
 	})
 	registerWiring(api, deeds)
@@ -197,7 +197,7 @@ func registerProcedures(api *httpx.API, deeds *app.App) {
 		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}",
 		Summary: "How a model is taken apart, and what is not made the same on all machines of it",
 		Errors:  httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ToldProcedure], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ProcedureView], error) {
 		return httpx.Answer(deeds.Teardown.Procedure(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{

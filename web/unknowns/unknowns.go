@@ -77,13 +77,13 @@ func registerMysteries(api *httpx.API, deeds *app.App) {
 		Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
-	}) (*httpx.Output[[]unknowns.ToldMystery], error) {
+	}) (*httpx.Output[[]unknowns.MysteryView], error) {
 		return httpx.Answer(deeds.Unknowns.Mysteries(ctx, actor, in.Machine))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery",
 		Summary: "What an unknown board could be", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[unknowns.ToldMystery], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[unknowns.MysteryView], error) {
 		return httpx.Answer(deeds.Unknowns.Mystery(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -91,14 +91,14 @@ func registerMysteries(api *httpx.API, deeds *app.App) {
 		Summary: "Rewrite explanations, evidence and decision", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body WrittenMystery
-	}) (*httpx.Output[unknowns.ToldMystery], error) {
+		Body MysteryInput
+	}) (*httpx.Output[unknowns.MysteryView], error) {
 		return httpx.Answer(deeds.Unknowns.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
 	})
 }
 
-// WrittenMystery is what is thought about a board, and the version that it started from.
-type WrittenMystery struct {
+// MysteryInput is what is thought about a board, and the version that it started from.
+type MysteryInput struct {
 	Version int `json:"version" minimum:"0" doc:"0 for the first time"`
 	unknowns.MysteryFields
 }

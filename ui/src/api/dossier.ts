@@ -8,7 +8,7 @@ import { offerUndo } from './undo'
 export type Dossier = Schemas['Dossier']
 export type Known = Schemas['Known']
 export type Stated = Schemas['Stated']
-export type ToldCustody = Schemas['ToldCustody']
+export type CustodyView = Schemas['CustodyView']
 export type CustodyFinding = Schemas['CustodyFinding']
 export type PersonalData = Schemas['PersonalData']
 export type Stay = Schemas['Stay']
@@ -102,7 +102,7 @@ export function useDecidePersonalData(id: number) {
   })
 }
 
-export type MachineMove = Omit<Schemas['WantedMachineMove'], 'version'>
+export type MachineMove = Omit<Schemas['MachineMoveInput'], 'version'>
 
 export function useMoveMachine(machineId: number) {
   return useMutation({

@@ -2,7 +2,7 @@ import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
 
 import { api, ask, historyKey, type Schemas } from './client'
 
-export type Told = Schemas['Told']
+export type EventView = Schemas['EventView']
 export type Difference = Schemas['Difference']
 
 /**

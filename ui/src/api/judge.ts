@@ -5,13 +5,13 @@ import { offerUndo } from './undo'
 
 export type Condition = Schemas['Condition']
 export type GuideItem = Schemas['ConditionItem']
-export type ToldFinding = Schemas['ToldFinding']
-export type ToldSurvey = Schemas['ToldSurvey']
+export type FindingView = Schemas['FindingView']
+export type SurveyView = Schemas['SurveyView']
 export type SeenFinding = Schemas['SeenFinding']
 export type FindingFields = Schemas['FindingFields']
 export type Severity = SeenFinding['severity']
 export type Measurement = Schemas['Measurement']
-export type WrittenMeasurement = Schemas['WrittenMeasurement']
+export type MeasurementInput = Schemas['MeasurementInput']
 export type Quantity = Measurement['quantity']
 export type Adjuster = Schemas['Adjuster']
 export type Risk = Schemas['Risk']
@@ -74,7 +74,7 @@ export function useNoteFinding(machineId: number) {
 
 export function useStrikeFinding() {
   return useMutation({
-    mutationFn: ({ id, version }: ToldFinding) =>
+    mutationFn: ({ id, version }: FindingView) =>
       ask(api.POST('/api/findings/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { kind, where }) => {
       judged()
@@ -89,7 +89,7 @@ export const measurementsQuery = (machineId: number) =>
 
 export function useMeasure(machineId: number) {
   return useMutation({
-    mutationFn: (body: WrittenMeasurement) =>
+    mutationFn: (body: MeasurementInput) =>
       ask(api.POST('/api/machines/{id}/measurements', { params: { path: { id: machineId } }, body })),
     onSuccess: ({ event, point, judged: { said, verdict } }, { line }) => {
       judged()

@@ -51,7 +51,7 @@ export function useTakePack() {
   })
 }
 
-export type Maker = Schemas['ToldMaker']
+export type Maker = Schemas['MakerView']
 export type MakerFields = Schemas['MakerFields']
 const makersKey = ['makers']
 const onMakers = { onSuccess: () => queryClient.invalidateQueries({ queryKey: makersKey }) }

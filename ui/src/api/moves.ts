@@ -5,7 +5,7 @@ import { assembliesKey } from './assemblies'
 import { api, ask, queryClient, type Schemas } from './client'
 import { placesQuery } from './machines'
 
-export type Move = Schemas['WantedMove']
+export type Move = Schemas['MoveInput']
 export type LooseAssembly = Schemas['LooseAssembly']
 
 const looseKey = ['loose']

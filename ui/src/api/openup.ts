@@ -4,13 +4,13 @@ import { api, ask, queryClient, type Schemas } from './client'
 import { offerUndo } from './undo'
 
 export type OpenedUp = Schemas['OpenedUp']
-export type ToldTeardown = Schemas['ToldTeardown']
-export type ToldStep = Schemas['ToldStep']
+export type TeardownView = Schemas['TeardownView']
+export type StepView = Schemas['StepView']
 export type Step = Schemas['TeardownStep']
 export type Fastener = Schemas['TeardownFastener']
-export type WrittenStep = Schemas['WrittenStep']
+export type StepInput = Schemas['StepInput']
 export type Wiring = Schemas['Wiring']
-export type ToldConnector = Schemas['ToldConnector']
+export type ConnectorView = Schemas['ConnectorView']
 export type Connector = Schemas['WiringConnector']
 export type Procedure = Schemas['Procedure']
 export type ProcedureFields = Omit<Schemas['ChangedProcedure'], 'version'>
@@ -29,7 +29,7 @@ export const teardownQuery = (id: number) =>
     ask(api.GET('/api/teardowns/{id}', { params: { path: { id } } })) })
 
 /** A step that is being written: what to take care of before it comes off. Nothing is kept. */
-export const readStepQuery = (teardownId: number, steps: number, body: WrittenStep) =>
+export const readStepQuery = (teardownId: number, steps: number, body: StepInput) =>
   queryOptions({
     queryKey: [...openedKey, 'read', teardownId, steps, body],
     queryFn: ({ signal }) =>
@@ -53,7 +53,7 @@ function changed() {
     void queryClient.invalidateQueries({ queryKey })
 }
 
-function told(log: ToldTeardown) {
+function told(log: TeardownView) {
   queryClient.setQueryData<OpenedUp>(openedUpQuery(log.machineId).queryKey, (before) =>
     before && { ...before, now: log.outcome === 'open' ? log : null })
   changed()
@@ -69,7 +69,7 @@ export function useStartTeardown(machineId: number) {
 
 export function useAddStep(teardownId: number) {
   return useMutation({
-    mutationFn: (body: WrittenStep) =>
+    mutationFn: (body: StepInput) =>
       ask(api.POST('/api/teardowns/{id}/steps', { params: { path: { id: teardownId } }, body })),
     onSuccess: told,
   })
@@ -77,7 +77,7 @@ export function useAddStep(teardownId: number) {
 
 export function useChangeStep(id: number) {
   return useMutation({
-    mutationFn: (body: WrittenStep & { version: number }) =>
+    mutationFn: (body: StepInput & { version: number }) =>
       ask(api.PUT('/api/teardown-steps/{id}', { params: { path: { id } }, body })),
     onSuccess: told,
   })
@@ -85,7 +85,7 @@ export function useChangeStep(id: number) {
 
 export function useStrikeStep() {
   return useMutation({
-    mutationFn: ({ id, version }: ToldStep) =>
+    mutationFn: ({ id, version }: StepView) =>
       ask(api.POST('/api/teardown-steps/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { n, off }) => {
       changed()
@@ -135,7 +135,7 @@ export function usePlugConnector() {
 
 export function useStrikeConnector() {
   return useMutation({
-    mutationFn: ({ id, version }: ToldConnector) =>
+    mutationFn: ({ id, version }: ConnectorView) =>
       ask(api.POST('/api/connectors/{id}/strike', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { name }) => {
       changed()

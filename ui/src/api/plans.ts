@@ -2,7 +2,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 
-export type ToldPlan = Schemas['ToldPlan']
+export type PlanView = Schemas['PlanView']
 export type DrawnPlan = Schemas['DrawnPlan']
 export type Callout = Schemas['BoardNumbered']
 export type Block = Schemas['BoardBlock']

@@ -7,7 +7,7 @@ import { upload } from './upload'
 
 export type RomSocket = Schemas['RomSocket']
 export type RomImage = Schemas['RomImage']
-export type ToldRom = Schemas['ToldRom']
+export type RomView = Schemas['RomView']
 export type RomFields = Omit<Schemas['ChangedRom'], 'version'>
 export type AddedRead = Schemas['AddedRead']
 export type ChipReading = Schemas['ChipReading']
@@ -148,7 +148,7 @@ export const chipReadingQuery = (id: number) =>
 
 export function useStartReading() {
   return useMutation({
-    mutationFn: ({ assemblyId, ...body }: Schemas['WantedReading'] & { assemblyId: number }) =>
+    mutationFn: ({ assemblyId, ...body }: Schemas['ReadingInput'] & { assemblyId: number }) =>
       ask(api.POST('/api/assemblies/{id}/chip-readings', { params: { path: { id: assemblyId } }, body })),
   })
 }

@@ -3590,11 +3590,11 @@ export interface components {
             /** @description First day of the drawing, or null when nothing has a date */
             from: string | null;
             /** @description In the order of their dates */
-            links: components["schemas"]["ToldCustody"][];
+            links: components["schemas"]["CustodyView"][];
             /** @description Statements in the order of their dates; those without one last */
             order: number[];
             to: string | null;
-            withdrawn: components["schemas"]["ToldCustody"][];
+            withdrawn: components["schemas"]["CustodyView"][];
         };
         "Change-accountRequest": {
             /** @description It cannot sign in, and its sessions end */
@@ -4123,19 +4123,19 @@ export interface components {
             cosmetic: string;
             cosmeticGrades: components["schemas"]["ConditionGradeMeans"][];
             cosmeticOn: string;
-            findings: components["schemas"]["ToldFinding"][];
+            findings: components["schemas"]["FindingView"][];
             /** @description What to inspect on this machine */
             guide: components["schemas"]["ConditionItem"][];
             /** @description Subsystems that the last survey did not look at */
             notInspected: string[];
             /** @description The survey that is being made, or null */
-            running: components["schemas"]["ToldSurvey"] | null;
+            running: components["schemas"]["SurveyView"] | null;
             /** @description What each severity means */
             severities: components["schemas"]["ConditionGradeMeans"][];
             stage: components["schemas"]["ReckonedStage"];
             strip: components["schemas"]["ConditionStrip"];
             /** @description Those that ended, in the order of their days */
-            surveys: components["schemas"]["ToldSurvey"][];
+            surveys: components["schemas"]["SurveyView"][];
             /** @enum {string} */
             technical: "good" | "watch" | "repair" | "hazard" | "not inspected";
             technicalGrades: components["schemas"]["ConditionGradeMeans"][];
@@ -4234,6 +4234,60 @@ export interface components {
         Conflict: {
             ids: string[];
             why: string;
+        };
+        ConnectorView: {
+            cable?: string;
+            /** @description Wire colours from pin 1 on */
+            colours?: string;
+            free: components["schemas"]["WiringFree"];
+            /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
+            fromBoard: string;
+            /** @description Where on it */
+            fromPlace?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description What keeps it from going in the wrong way: notch, pin pulled */
+            key?: string;
+            /** @description As header 2.54, edge, power, DIN */
+            kind?: string;
+            /** @description Of the machine's own, as J5 or Disk J1 */
+            name: string;
+            /** @description Why nothing must be plugged in here, for a socket that looks like another */
+            never?: string;
+            note?: string;
+            /**
+             * Format: int64
+             * @description Pins of the socket before pin 1 of the plug; below 0 the plug hangs over
+             */
+            offset?: number;
+            open: boolean;
+            /**
+             * Format: int64
+             * @description A picture of it as it was
+             */
+            pictureId?: number;
+            /** @description Where pin 1 is, as red edge to the rear */
+            pin1?: string;
+            /**
+             * Format: int64
+             * @description 0 while nobody counted
+             */
+            plugPins?: number;
+            /**
+             * Format: date-time
+             * @description Since when it is open, or null
+             */
+            since: string | null;
+            /** @description Nothing is plugged in here */
+            socketOnly: boolean;
+            /** Format: int64 */
+            socketPins?: number;
+            /** @description What carries the socket, as Main board */
+            toBoard: string;
+            /** @description Designator of the socket */
+            toPlace?: string;
+            /** Format: int64 */
+            version: number;
         };
         Custody: {
             /** Format: date-time */
@@ -4347,6 +4401,63 @@ export interface components {
             certainTo: string | null;
             earliest: string;
             latest: string;
+        };
+        CustodyView: {
+            /** Format: date-time */
+            at: string;
+            /** @description Who noted it */
+            by: string;
+            /** @description The source in words, as the rating plate */
+            cited?: string;
+            /**
+             * @description EDTF, as 1983/1985
+             * @example 1983/1985
+             */
+            dates?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * @description Kind of source
+             * @enum {string}
+             */
+            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
+            /** @description An address, kept as text */
+            link?: string;
+            /** Format: int64 */
+            machineId: number;
+            page?: string;
+            /** @description Name of the party, or empty */
+            party: string;
+            /**
+             * Format: int64
+             * @description Who said it, or whom it is about
+             */
+            partyId?: number | null;
+            /**
+             * Format: int64
+             * @description A picture or document of the collection that shows it
+             */
+            pictureId?: number | null;
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            /** @description Key of a role, as used-by */
+            role: string;
+            roleWords: string;
+            /** @description When it was said or seen, EDTF */
+            saidOn?: string;
+            /** @description When it was, or null when nobody knows */
+            span: components["schemas"]["CustodySpan"] | null;
+            /** @description What it was used for */
+            usedFor?: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Where no party is named */
+            who?: string;
+            /** @description The party, or who was written in its place */
+            whom: string;
+            /** @description Why it does not count any more, or empty */
+            withdrawn: string;
         };
         DateCode: {
             /** @description First day covered, YYYY-MM-DD */
@@ -4551,6 +4662,39 @@ export interface components {
             /** @description Type in the library, or empty */
             typeNumber: string;
         };
+        EventPage: {
+            events: components["schemas"]["EventView"][];
+            /**
+             * Format: int64
+             * @description Give this as before to get the next page; 0 on the last
+             */
+            next: number;
+        };
+        EventView: {
+            accession: string;
+            /**
+             * Format: int64
+             * @description The assembly it was done to, or null
+             */
+            assemblyId: number | null;
+            /** Format: date-time */
+            at: string;
+            /** @description Who did it; empty for the command line */
+            by: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            machineId: number | null;
+            /** @description Roles that may take it back; none where it cannot be, or where something was done to the record since */
+            mayUndo: string[];
+            /**
+             * Format: int64
+             * @description The revision of a sheet that was saved; else 0
+             */
+            revision: number;
+            /** @description What was done, in words; names in it are those that the reader may know */
+            what: string;
+        };
         EvidenceAttribute: {
             /** @description How its values are written */
             form: string;
@@ -4682,6 +4826,49 @@ export interface components {
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
             subsystem: string;
+        };
+        FindingView: {
+            /** @description What the board is called; empty for none */
+            assembly: string;
+            /**
+             * Format: int64
+             * @description The board it is on
+             */
+            assemblyId?: number;
+            /**
+             * Format: int64
+             * @description A picture that shows it
+             */
+            attachmentId?: number;
+            /** @description Its number on a picture of the board, or null */
+            callout: components["schemas"]["Callout"] | null;
+            /** @description As BT1 */
+            designator?: string;
+            /** Format: int64 */
+            id: number;
+            /** @description As leaking, cracked */
+            kind: string;
+            /**
+             * Format: int64
+             * @description Where the designator stands on the board's sheet today; 0 for nowhere
+             */
+            line: number;
+            /** Format: int64 */
+            machineId: number;
+            /** @description What the subsystem is called */
+            name: string;
+            /** @description Where, in words */
+            place?: string;
+            /** @description Where on the picture */
+            region?: components["schemas"]["Region"];
+            sightings: components["schemas"]["SightingRow"][];
+            story: components["schemas"]["ConditionStory"];
+            struck: boolean;
+            subsystem: string;
+            /** Format: int64 */
+            version: number;
+            /** @description Board, designator and place, in words */
+            where: string;
         };
         FitResult: {
             /** Format: double */
@@ -5102,6 +5289,12 @@ export interface components {
         "Look-at-linkRequest": {
             token: string;
         };
+        LookView: {
+            /** @enum {string} */
+            look: "inspected" | "not inspected" | "absent";
+            note?: string;
+            subsystem: string;
+        };
         LooseAssembly: {
             /** Format: int64 */
             chips: number;
@@ -5487,6 +5680,26 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        MachineMoveInput: {
+            /** @description On its way to this place or house */
+            boundFor?: string;
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
+            due?: string;
+            /** @description Lent to this person or house */
+            lentTo?: string;
+            note?: string;
+            /** @description Day of the move, YYYY-MM-DD; empty for today */
+            on?: string;
+            /** @description To this place: building, room, shelf, box, divided by commas */
+            place?: string;
+            /** @enum {string} */
+            to: "place" | "loan" | "transit";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         MachineName: {
             accession: string;
             /** Format: int64 */
@@ -5540,6 +5753,31 @@ export interface components {
             source?: string;
             /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
             ties?: string;
+        };
+        MakerView: {
+            /** @description EDTF; empty while it goes on, or where it is not known */
+            ended?: string;
+            /** @description EDTF */
+            founded?: string;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description Machines of the collection that name it
+             */
+            machines: number;
+            name: string;
+            note?: string;
+            place?: string;
+            /** @description How one knows */
+            source?: string;
+            /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
+            ties?: string;
+            told: components["schemas"]["Tie"][];
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int64 */
+            version: number;
         };
         MeasureExpected: {
             /** @description How one knows: a rule, the marking, or as typed */
@@ -5650,6 +5888,34 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        MeasurementInput: {
+            /**
+             * Format: int64
+             * @description The board that the point is on; left out, one whose sheet has the designator
+             */
+            assemblyId?: number;
+            /**
+             * Format: int64
+             * @description A picture of the waveform
+             */
+            attachmentId?: number;
+            expected?: components["schemas"]["MeasureExpected"];
+            /**
+             * Format: int64
+             * @description The finding that it was measured for
+             */
+            findingId?: number;
+            instrument?: string;
+            /** @description As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm */
+            line?: string;
+            note?: string;
+            /** @description YYYY-MM-DD; today when it is left out */
+            on?: string;
+            /** @description Where there is no line: what is measured */
+            point?: string;
+            /** @enum {string} */
+            quantity?: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+        };
         Meeting: {
             /** Format: date-time */
             at: string | null;
@@ -5754,6 +6020,37 @@ export interface components {
             /** @description One a line */
             variants?: string;
         };
+        MoveInput: {
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
+            due?: string;
+            /**
+             * @description When it came into the machine
+             * @default unknown
+             * @enum {string}
+             */
+            fit?: "factory" | "period" | "later" | "modern" | "unknown";
+            /** @description Lent to this person or house */
+            lentTo?: string;
+            /**
+             * Format: int64
+             * @description Into this machine
+             */
+            machineId?: number;
+            note?: string;
+            /** @description Day of the move, YYYY-MM-DD; empty for today */
+            on?: string;
+            /** @description To this place */
+            place?: string;
+            /** @description Where in the machine it sits */
+            slot?: string;
+            /** @enum {string} */
+            to: "machine" | "place" | "loan";
+            /**
+             * Format: int64
+             * @description Version that the change started from
+             */
+            version: number;
+        };
         Moved: {
             assembly: components["schemas"]["Assembly"];
             /**
@@ -5791,6 +6088,34 @@ export interface components {
             text: string;
             /** @description Explanations it says nothing of may be left out */
             weights: components["schemas"]["MysteryWeight"][];
+        };
+        MysteryInput: {
+            /** @description Closes it; left out while it is open */
+            decision?: components["schemas"]["MysteryDecision"];
+            evidence: components["schemas"]["MysteryEvidence"][];
+            /** @description Ids are chosen by who writes, and stay */
+            hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /**
+             * Format: int64
+             * @description 0 for the first time
+             */
+            version: number;
+        };
+        MysteryView: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Closes it; left out while it is open */
+            decision?: components["schemas"]["MysteryDecision"];
+            evidence: components["schemas"]["MysteryEvidence"][];
+            /** @description Ids are chosen by who writes, and stay */
+            hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /**
+             * Format: int64
+             * @description 0 while nobody has written yet
+             */
+            version: number;
+            weighing: components["schemas"]["WeighedWeighing"];
         };
         MysteryWeight: {
             /** Format: int64 */
@@ -5878,9 +6203,9 @@ export interface components {
             ageingClass?: components["schemas"]["OwnClass"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
-            boardPlan?: components["schemas"]["ToldPlan"];
+            boardPlan?: components["schemas"]["PlanView"];
             collection?: components["schemas"]["Collection"];
-            connector?: components["schemas"]["ToldConnector"];
+            connector?: components["schemas"]["ConnectorView"];
             custody?: components["schemas"]["Custody"];
             finding?: components["schemas"]["Finding"];
             lot?: components["schemas"]["Acquisition"];
@@ -5889,7 +6214,7 @@ export interface components {
             measurement?: components["schemas"]["Measurement"];
             mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
-            mystery?: components["schemas"]["ToldMystery"];
+            mystery?: components["schemas"]["MysteryView"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
@@ -5897,8 +6222,8 @@ export interface components {
             question?: components["schemas"]["Question"];
             rom?: components["schemas"]["RomImage"];
             sheet?: components["schemas"]["Revision"];
-            step?: components["schemas"]["ToldStep"];
-            survey?: components["schemas"]["ToldSurvey"];
+            step?: components["schemas"]["StepView"];
+            survey?: components["schemas"]["SurveyView"];
         };
         NextNumber: {
             number: string;
@@ -5986,7 +6311,7 @@ export interface components {
             /** @description Logs that ended, the newest first */
             before: components["schemas"]["Teardown"][];
             /** @description The log that is open, or null */
-            now: components["schemas"]["ToldTeardown"] | null;
+            now: components["schemas"]["TeardownView"] | null;
             /** @description Of the machine's model */
             procedures: components["schemas"]["Procedure"][];
             stage: components["schemas"]["ReckonedStage"];
@@ -6268,6 +6593,25 @@ export interface components {
             /** Format: double */
             y2: number;
         };
+        PlanView: {
+            assembly: string;
+            /**
+             * Format: int64
+             * @description 0 while the picture is tied to no board
+             */
+            assemblyId: number;
+            /** Format: int64 */
+            attachmentId: number;
+            /** @description The outline of each block, in their order */
+            boxes: components["schemas"]["BoardBox"][];
+            legend: components["schemas"]["BoardLegend"];
+            plan: components["schemas"]["BoardPlan"];
+            /**
+             * Format: int64
+             * @description 0 while nothing is drawn
+             */
+            version: number;
+        };
         PlannedPicture: {
             assembly: string;
             /** Format: int64 */
@@ -6335,6 +6679,29 @@ export interface components {
             /** @description What to know before one starts */
             warnings?: string;
         };
+        ProcedureView: {
+            /** @description A step a line, as in a log */
+            body: string;
+            /** Format: int64 */
+            id: number;
+            maker: string;
+            model: string;
+            steps: components["schemas"]["TeardownStep"][];
+            /**
+             * Format: int64
+             * @description The log that it was made from, or null
+             */
+            teardownId: number | null;
+            /** @description As Down to the main board */
+            title: string;
+            /** Format: date-time */
+            updatedAt: string;
+            variants: components["schemas"]["TeardownDiffering"][];
+            /** Format: int64 */
+            version: number;
+            /** @description What to know before one starts */
+            warnings?: string;
+        };
         Question: {
             /** @description Empty while it is open */
             answer: string;
@@ -6375,6 +6742,33 @@ export interface components {
             /** @description What is asked, and what one sees */
             text?: string;
         };
+        QuestionView: {
+            /** @description Empty while it is open */
+            answer: string;
+            /** @description YYYY-MM-DD, or null while it is open */
+            answeredOn: string | null;
+            /** @description Who was asked, and when */
+            asked?: string;
+            /** @description The oldest first */
+            guesses: components["schemas"]["Guess"][];
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: int64
+             * @description The machine it is on; null for a number that may be on several
+             */
+            machineId?: number | null;
+            /** @enum {string} */
+            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
+            /** @description Where the answer comes from */
+            source: string;
+            /** @description Number or marking of a chip; else what it is called */
+            subject: string;
+            /** @description What is asked, and what one sees */
+            text?: string;
+            /** Format: int64 */
+            version: number;
+        };
         ReadStep: {
             /** @description What to take care of before it comes off, where it was not said at a step before */
             cautions: components["schemas"]["Caution"][];
@@ -6402,6 +6796,15 @@ export interface components {
              * @description In the unit of the measurement
              */
             value: number;
+        };
+        ReadingInput: {
+            designator: string;
+            /** @description As 27128 */
+            device: string;
+            /** @description Why it is kept although an address line seems to make no difference */
+            exception?: string;
+            /** @description What stands on the chip */
+            label?: string;
         };
         Received: {
             /** @description EDTF, as 2025-03-14 or 2025~ */
@@ -6849,6 +7252,15 @@ export interface components {
             place: string;
             sha256: string;
         };
+        RomSetView: {
+            /** @description Boards that hold something of it */
+            boards: components["schemas"]["SetOnBoard"][];
+            /** Format: int64 */
+            id: number;
+            images: components["schemas"]["RomSetImage"][];
+            name: string;
+            note: string;
+        };
         RomSocket: {
             assembly: string;
             /** Format: int64 */
@@ -6869,6 +7281,42 @@ export interface components {
             marking: string;
             /** @description The oldest first */
             reads: components["schemas"]["RomRead"][];
+        };
+        RomView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+            /** @description Processors whose way of starting fits, the best first */
+            code: components["schemas"]["CodeFit"][];
+            crc32: string;
+            /** @description SHA-256 of one copy of what repeats: it is the same for the same content in a larger device */
+            effective: string;
+            /** @description Sockets in which it was read last */
+            holders: components["schemas"]["RomHolder"][];
+            inspection: components["schemas"]["Inspection"];
+            /** @description Where it begins with a table of jumps, else null */
+            jumpTable: components["schemas"]["CodeFit"] | null;
+            /** @description For one that was put together or taken apart here, from what */
+            madeFrom: string;
+            /** @description Whether who asks may have the bytes */
+            mayHave: boolean;
+            /** @description What it is, as Monitor; known wherever the content is met */
+            name?: string;
+            note?: string;
+            /** @description Viewers may have the bytes; sums are for everybody */
+            public?: boolean;
+            /** @description Version of the content, as 1.1 */
+            romVersion?: string;
+            /** @description The same content in another number of copies */
+            sameContent: components["schemas"]["RomImage"][];
+            sha1: string;
+            sha256: string;
+            /**
+             * Format: int64
+             * @description Counts changes; a change names the version it started from
+             */
+            version: number;
         };
         Row: {
             expected: components["schemas"]["Expected"] | null;
@@ -7251,6 +7699,60 @@ export interface components {
             lookFor: string;
             seen: boolean;
         };
+        StepInput: {
+            /** @description As Lid | 4x M3x8 PH1 @A1 | unplug J5 */
+            line?: string;
+            /** @description Pictures of the machine that show it */
+            pictures?: number[];
+            /** @description The same in its parts, where there is no line */
+            step?: components["schemas"]["TeardownStep"];
+        };
+        StepView: {
+            /** Format: date-time */
+            at: string;
+            /** @description What to take care of at putting back, where it is not said at a step that goes on before it */
+            backOn: components["schemas"]["Caution"][];
+            by: string;
+            /** @description What to take care of at taking off, where it was not said at a step before it */
+            cautions: components["schemas"]["Caution"][];
+            /** @description Names of connectors of the machine's map that are unplugged */
+            connectors: string[];
+            /** @description How it is made on this machine, where that tells machines apart */
+            differs: components["schemas"]["TeardownVariant"][];
+            fasteners: components["schemas"]["TeardownFastener"][];
+            /** Format: int64 */
+            id: number;
+            /** @description Fasteners that did not go back */
+            left: components["schemas"]["TeardownLeftOver"][];
+            /** @description The step as a line */
+            line: string;
+            /**
+             * Format: int64
+             * @description Number in the log, from 1
+             */
+            n: number;
+            note: string;
+            /** @description What comes off */
+            off: string;
+            /** @description Its connectors that are open now */
+            open: string[];
+            pictures: number[];
+            /** @description Why the step is skipped */
+            reason?: string;
+            /** Format: date-time */
+            reversedAt: string | null;
+            reversedBy: string;
+            /** @description The order matters: nothing before it, nothing after it */
+            special?: boolean;
+            /** @enum {string} */
+            state: "off" | "back" | "skipped";
+            /** @description What may snap, stick or hurt, and where */
+            tabs: string[];
+            /** Format: int64 */
+            version: number;
+            /** @description What may be mistaken among its connectors */
+            warnings: components["schemas"]["WiringWarning"][];
+        };
         Stretch: {
             /** @description Lines as both started from */
             base: string[];
@@ -7266,6 +7768,19 @@ export interface components {
              */
             event: number;
             lot: components["schemas"]["Lot"];
+        };
+        SurveyView: {
+            by: string;
+            /** @description Cosmetic grade; empty while nobody gave one */
+            cosmetic: string;
+            finished: boolean;
+            /** Format: int64 */
+            id: number;
+            looks: components["schemas"]["LookView"][];
+            note: string;
+            on: string;
+            /** Format: int64 */
+            version: number;
         };
         "Take-linkRequest": {
             password: string;
@@ -7465,428 +7980,7 @@ export interface components {
             subject: string;
             value: string;
         };
-        Text: {
-            /** Format: int64 */
-            offset: number;
-            text: string;
-        };
-        Tie: {
-            kind: string;
-            /** Format: int64 */
-            line: number;
-            other: string;
-            source: string;
-            when: string;
-            words: string;
-        };
-        Told: {
-            accession: string;
-            /**
-             * Format: int64
-             * @description The assembly it was done to, or null
-             */
-            assemblyId: number | null;
-            /** Format: date-time */
-            at: string;
-            /** @description Who did it; empty for the command line */
-            by: string;
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            machineId: number | null;
-            /** @description Roles that may take it back; none where it cannot be, or where something was done to the record since */
-            mayUndo: string[];
-            /**
-             * Format: int64
-             * @description The revision of a sheet that was saved; else 0
-             */
-            revision: number;
-            /** @description What was done, in words; names in it are those that the reader may know */
-            what: string;
-        };
-        ToldConnector: {
-            cable?: string;
-            /** @description Wire colours from pin 1 on */
-            colours?: string;
-            free: components["schemas"]["WiringFree"];
-            /** @description What the cable comes from, as Disk drive; empty for a socket without a plug */
-            fromBoard: string;
-            /** @description Where on it */
-            fromPlace?: string;
-            /** Format: int64 */
-            id: number;
-            /** @description What keeps it from going in the wrong way: notch, pin pulled */
-            key?: string;
-            /** @description As header 2.54, edge, power, DIN */
-            kind?: string;
-            /** @description Of the machine's own, as J5 or Disk J1 */
-            name: string;
-            /** @description Why nothing must be plugged in here, for a socket that looks like another */
-            never?: string;
-            note?: string;
-            /**
-             * Format: int64
-             * @description Pins of the socket before pin 1 of the plug; below 0 the plug hangs over
-             */
-            offset?: number;
-            open: boolean;
-            /**
-             * Format: int64
-             * @description A picture of it as it was
-             */
-            pictureId?: number;
-            /** @description Where pin 1 is, as red edge to the rear */
-            pin1?: string;
-            /**
-             * Format: int64
-             * @description 0 while nobody counted
-             */
-            plugPins?: number;
-            /**
-             * Format: date-time
-             * @description Since when it is open, or null
-             */
-            since: string | null;
-            /** @description Nothing is plugged in here */
-            socketOnly: boolean;
-            /** Format: int64 */
-            socketPins?: number;
-            /** @description What carries the socket, as Main board */
-            toBoard: string;
-            /** @description Designator of the socket */
-            toPlace?: string;
-            /** Format: int64 */
-            version: number;
-        };
-        ToldCustody: {
-            /** Format: date-time */
-            at: string;
-            /** @description Who noted it */
-            by: string;
-            /** @description The source in words, as the rating plate */
-            cited?: string;
-            /**
-             * @description EDTF, as 1983/1985
-             * @example 1983/1985
-             */
-            dates?: string;
-            /** Format: int64 */
-            id: number;
-            /**
-             * @description Kind of source
-             * @enum {string}
-             */
-            kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
-            /** @description An address, kept as text */
-            link?: string;
-            /** Format: int64 */
-            machineId: number;
-            page?: string;
-            /** @description Name of the party, or empty */
-            party: string;
-            /**
-             * Format: int64
-             * @description Who said it, or whom it is about
-             */
-            partyId?: number | null;
-            /**
-             * Format: int64
-             * @description A picture or document of the collection that shows it
-             */
-            pictureId?: number | null;
-            place?: string;
-            /** @description Where on the picture */
-            region?: components["schemas"]["Region"];
-            /** @description Key of a role, as used-by */
-            role: string;
-            roleWords: string;
-            /** @description When it was said or seen, EDTF */
-            saidOn?: string;
-            /** @description When it was, or null when nobody knows */
-            span: components["schemas"]["CustodySpan"] | null;
-            /** @description What it was used for */
-            usedFor?: string;
-            /** Format: int64 */
-            version: number;
-            /** @description Where no party is named */
-            who?: string;
-            /** @description The party, or who was written in its place */
-            whom: string;
-            /** @description Why it does not count any more, or empty */
-            withdrawn: string;
-        };
-        ToldFinding: {
-            /** @description What the board is called; empty for none */
-            assembly: string;
-            /**
-             * Format: int64
-             * @description The board it is on
-             */
-            assemblyId?: number;
-            /**
-             * Format: int64
-             * @description A picture that shows it
-             */
-            attachmentId?: number;
-            /** @description Its number on a picture of the board, or null */
-            callout: components["schemas"]["Callout"] | null;
-            /** @description As BT1 */
-            designator?: string;
-            /** Format: int64 */
-            id: number;
-            /** @description As leaking, cracked */
-            kind: string;
-            /**
-             * Format: int64
-             * @description Where the designator stands on the board's sheet today; 0 for nowhere
-             */
-            line: number;
-            /** Format: int64 */
-            machineId: number;
-            /** @description What the subsystem is called */
-            name: string;
-            /** @description Where, in words */
-            place?: string;
-            /** @description Where on the picture */
-            region?: components["schemas"]["Region"];
-            sightings: components["schemas"]["SightingRow"][];
-            story: components["schemas"]["ConditionStory"];
-            struck: boolean;
-            subsystem: string;
-            /** Format: int64 */
-            version: number;
-            /** @description Board, designator and place, in words */
-            where: string;
-        };
-        ToldLook: {
-            /** @enum {string} */
-            look: "inspected" | "not inspected" | "absent";
-            note?: string;
-            subsystem: string;
-        };
-        ToldMaker: {
-            /** @description EDTF; empty while it goes on, or where it is not known */
-            ended?: string;
-            /** @description EDTF */
-            founded?: string;
-            /** Format: int64 */
-            id: number;
-            /**
-             * Format: int64
-             * @description Machines of the collection that name it
-             */
-            machines: number;
-            name: string;
-            note?: string;
-            place?: string;
-            /** @description How one knows */
-            source?: string;
-            /** @description How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source */
-            ties?: string;
-            told: components["schemas"]["Tie"][];
-            /** Format: date-time */
-            updatedAt: string;
-            /** Format: int64 */
-            version: number;
-        };
-        ToldMystery: {
-            assembly: string;
-            /** Format: int64 */
-            assemblyId: number;
-            /** @description Closes it; left out while it is open */
-            decision?: components["schemas"]["MysteryDecision"];
-            evidence: components["schemas"]["MysteryEvidence"][];
-            /** @description Ids are chosen by who writes, and stay */
-            hypotheses: components["schemas"]["WeighedHypothesis"][];
-            /**
-             * Format: int64
-             * @description 0 while nobody has written yet
-             */
-            version: number;
-            weighing: components["schemas"]["WeighedWeighing"];
-        };
-        ToldPage: {
-            events: components["schemas"]["Told"][];
-            /**
-             * Format: int64
-             * @description Give this as before to get the next page; 0 on the last
-             */
-            next: number;
-        };
-        ToldPlan: {
-            assembly: string;
-            /**
-             * Format: int64
-             * @description 0 while the picture is tied to no board
-             */
-            assemblyId: number;
-            /** Format: int64 */
-            attachmentId: number;
-            /** @description The outline of each block, in their order */
-            boxes: components["schemas"]["BoardBox"][];
-            legend: components["schemas"]["BoardLegend"];
-            plan: components["schemas"]["BoardPlan"];
-            /**
-             * Format: int64
-             * @description 0 while nothing is drawn
-             */
-            version: number;
-        };
-        ToldProcedure: {
-            /** @description A step a line, as in a log */
-            body: string;
-            /** Format: int64 */
-            id: number;
-            maker: string;
-            model: string;
-            steps: components["schemas"]["TeardownStep"][];
-            /**
-             * Format: int64
-             * @description The log that it was made from, or null
-             */
-            teardownId: number | null;
-            /** @description As Down to the main board */
-            title: string;
-            /** Format: date-time */
-            updatedAt: string;
-            variants: components["schemas"]["TeardownDiffering"][];
-            /** Format: int64 */
-            version: number;
-            /** @description What to know before one starts */
-            warnings?: string;
-        };
-        ToldQuestion: {
-            /** @description Empty while it is open */
-            answer: string;
-            /** @description YYYY-MM-DD, or null while it is open */
-            answeredOn: string | null;
-            /** @description Who was asked, and when */
-            asked?: string;
-            /** @description The oldest first */
-            guesses: components["schemas"]["Guess"][];
-            /** Format: int64 */
-            id: number;
-            /**
-             * Format: int64
-             * @description The machine it is on; null for a number that may be on several
-             */
-            machineId?: number | null;
-            /** @enum {string} */
-            sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
-            /** @description Where the answer comes from */
-            source: string;
-            /** @description Number or marking of a chip; else what it is called */
-            subject: string;
-            /** @description What is asked, and what one sees */
-            text?: string;
-            /** Format: int64 */
-            version: number;
-        };
-        ToldRom: {
-            /** Format: date-time */
-            at: string;
-            /** Format: int64 */
-            bytes: number;
-            /** @description Processors whose way of starting fits, the best first */
-            code: components["schemas"]["CodeFit"][];
-            crc32: string;
-            /** @description SHA-256 of one copy of what repeats: it is the same for the same content in a larger device */
-            effective: string;
-            /** @description Sockets in which it was read last */
-            holders: components["schemas"]["RomHolder"][];
-            inspection: components["schemas"]["Inspection"];
-            /** @description Where it begins with a table of jumps, else null */
-            jumpTable: components["schemas"]["CodeFit"] | null;
-            /** @description For one that was put together or taken apart here, from what */
-            madeFrom: string;
-            /** @description Whether who asks may have the bytes */
-            mayHave: boolean;
-            /** @description What it is, as Monitor; known wherever the content is met */
-            name?: string;
-            note?: string;
-            /** @description Viewers may have the bytes; sums are for everybody */
-            public?: boolean;
-            /** @description Version of the content, as 1.1 */
-            romVersion?: string;
-            /** @description The same content in another number of copies */
-            sameContent: components["schemas"]["RomImage"][];
-            sha1: string;
-            sha256: string;
-            /**
-             * Format: int64
-             * @description Counts changes; a change names the version it started from
-             */
-            version: number;
-        };
-        ToldRomSet: {
-            /** @description Boards that hold something of it */
-            boards: components["schemas"]["SetOnBoard"][];
-            /** Format: int64 */
-            id: number;
-            images: components["schemas"]["RomSetImage"][];
-            name: string;
-            note: string;
-        };
-        ToldStep: {
-            /** Format: date-time */
-            at: string;
-            /** @description What to take care of at putting back, where it is not said at a step that goes on before it */
-            backOn: components["schemas"]["Caution"][];
-            by: string;
-            /** @description What to take care of at taking off, where it was not said at a step before it */
-            cautions: components["schemas"]["Caution"][];
-            /** @description Names of connectors of the machine's map that are unplugged */
-            connectors: string[];
-            /** @description How it is made on this machine, where that tells machines apart */
-            differs: components["schemas"]["TeardownVariant"][];
-            fasteners: components["schemas"]["TeardownFastener"][];
-            /** Format: int64 */
-            id: number;
-            /** @description Fasteners that did not go back */
-            left: components["schemas"]["TeardownLeftOver"][];
-            /** @description The step as a line */
-            line: string;
-            /**
-             * Format: int64
-             * @description Number in the log, from 1
-             */
-            n: number;
-            note: string;
-            /** @description What comes off */
-            off: string;
-            /** @description Its connectors that are open now */
-            open: string[];
-            pictures: number[];
-            /** @description Why the step is skipped */
-            reason?: string;
-            /** Format: date-time */
-            reversedAt: string | null;
-            reversedBy: string;
-            /** @description The order matters: nothing before it, nothing after it */
-            special?: boolean;
-            /** @enum {string} */
-            state: "off" | "back" | "skipped";
-            /** @description What may snap, stick or hurt, and where */
-            tabs: string[];
-            /** Format: int64 */
-            version: number;
-            /** @description What may be mistaken among its connectors */
-            warnings: components["schemas"]["WiringWarning"][];
-        };
-        ToldSurvey: {
-            by: string;
-            /** @description Cosmetic grade; empty while nobody gave one */
-            cosmetic: string;
-            finished: boolean;
-            /** Format: int64 */
-            id: number;
-            looks: components["schemas"]["ToldLook"][];
-            note: string;
-            on: string;
-            /** Format: int64 */
-            version: number;
-        };
-        ToldTeardown: {
+        TeardownView: {
             /** @description The tray, row by row */
             cells: components["schemas"]["TeardownCell"][];
             /** @description How this machine differs from the procedure */
@@ -7937,12 +8031,26 @@ export interface components {
             /** Format: date-time */
             startedAt: string;
             startedBy: string;
-            steps: components["schemas"]["ToldStep"][];
+            steps: components["schemas"]["StepView"][];
             sums: components["schemas"]["TeardownSums"];
             /** @description Steps of the procedure that the log does not have yet */
             upcoming: components["schemas"]["TeardownStep"][];
             /** @description What the outcome rests on; empty while it is open */
             why: string;
+        };
+        Text: {
+            /** Format: int64 */
+            offset: number;
+            text: string;
+        };
+        Tie: {
+            kind: string;
+            /** Format: int64 */
+            line: number;
+            other: string;
+            source: string;
+            when: string;
+            words: string;
         };
         TouchedPoint: {
             fault: string;
@@ -8035,7 +8143,7 @@ export interface components {
             /** @description Lines of sheets */
             places: components["schemas"]["UnknownEntry"][];
             /** @description Null while nobody wrote about it */
-            question: components["schemas"]["ToldQuestion"] | null;
+            question: components["schemas"]["QuestionView"] | null;
             /** @enum {string} */
             sort: "chip" | "reading" | "card" | "board" | "connector" | "switch" | "other";
             /** @description Number or marking; else what it is called */
@@ -8069,7 +8177,7 @@ export interface components {
             typeNumber: string;
         };
         Unknowns: {
-            answered: components["schemas"]["ToldQuestion"][];
+            answered: components["schemas"]["QuestionView"][];
             /** @description There are more lines with unknown chips than were looked at */
             more: boolean;
             /** @description What would settle most first */
@@ -8096,66 +8204,6 @@ export interface components {
             kinds: components["schemas"]["SourceKind"][];
             /** @description Parts that somebody can have played in a thing's past */
             roles: components["schemas"]["CustodyRole"][];
-        };
-        WantedMachineMove: {
-            /** @description On its way to this place or house */
-            boundFor?: string;
-            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
-            due?: string;
-            /** @description Lent to this person or house */
-            lentTo?: string;
-            note?: string;
-            /** @description Day of the move, YYYY-MM-DD; empty for today */
-            on?: string;
-            /** @description To this place: building, room, shelf, box, divided by commas */
-            place?: string;
-            /** @enum {string} */
-            to: "place" | "loan" | "transit";
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
-        };
-        WantedMove: {
-            /** @description Day by which a loan is to be back, YYYY-MM-DD, or empty */
-            due?: string;
-            /**
-             * @description When it came into the machine
-             * @default unknown
-             * @enum {string}
-             */
-            fit?: "factory" | "period" | "later" | "modern" | "unknown";
-            /** @description Lent to this person or house */
-            lentTo?: string;
-            /**
-             * Format: int64
-             * @description Into this machine
-             */
-            machineId?: number;
-            note?: string;
-            /** @description Day of the move, YYYY-MM-DD; empty for today */
-            on?: string;
-            /** @description To this place */
-            place?: string;
-            /** @description Where in the machine it sits */
-            slot?: string;
-            /** @enum {string} */
-            to: "machine" | "place" | "loan";
-            /**
-             * Format: int64
-             * @description Version that the change started from
-             */
-            version: number;
-        };
-        WantedReading: {
-            designator: string;
-            /** @description As 27128 */
-            device: string;
-            /** @description Why it is kept although an address line seems to make no difference */
-            exception?: string;
-            /** @description What stands on the chip */
-            label?: string;
         };
         Way: {
             /** Format: int64 */
@@ -8233,7 +8281,7 @@ export interface components {
         Wiring: {
             /** @description What carries sockets */
             boards: string[];
-            connectors: components["schemas"]["ToldConnector"][];
+            connectors: components["schemas"]["ConnectorView"][];
             /**
              * Format: int64
              * @description Connectors that are open now
@@ -8301,54 +8349,6 @@ export interface components {
         };
         Withdrawal: {
             why: string;
-        };
-        WrittenMeasurement: {
-            /**
-             * Format: int64
-             * @description The board that the point is on; left out, one whose sheet has the designator
-             */
-            assemblyId?: number;
-            /**
-             * Format: int64
-             * @description A picture of the waveform
-             */
-            attachmentId?: number;
-            expected?: components["schemas"]["MeasureExpected"];
-            /**
-             * Format: int64
-             * @description The finding that it was measured for
-             */
-            findingId?: number;
-            instrument?: string;
-            /** @description As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm */
-            line?: string;
-            note?: string;
-            /** @description YYYY-MM-DD; today when it is left out */
-            on?: string;
-            /** @description Where there is no line: what is measured */
-            point?: string;
-            /** @enum {string} */
-            quantity?: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
-        };
-        WrittenMystery: {
-            /** @description Closes it; left out while it is open */
-            decision?: components["schemas"]["MysteryDecision"];
-            evidence: components["schemas"]["MysteryEvidence"][];
-            /** @description Ids are chosen by who writes, and stay */
-            hypotheses: components["schemas"]["WeighedHypothesis"][];
-            /**
-             * Format: int64
-             * @description 0 for the first time
-             */
-            version: number;
-        };
-        WrittenStep: {
-            /** @description As Lid | 4x M3x8 PH1 @A1 | unplug J5 */
-            line?: string;
-            /** @description Pictures of the machine that show it */
-            pictures?: number[];
-            /** @description The same in its parts, where there is no line */
-            step?: components["schemas"]["TeardownStep"];
         };
     };
     responses: never;
@@ -9174,7 +9174,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WantedReading"];
+                "application/json": components["schemas"]["ReadingInput"];
             };
         };
         responses: {
@@ -9465,7 +9465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldPage"];
+                    "application/json": components["schemas"]["EventPage"];
                 };
             };
             /** @description Unauthorized */
@@ -9597,7 +9597,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WantedMove"];
+                "application/json": components["schemas"]["MoveInput"];
             };
         };
         responses: {
@@ -9683,7 +9683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldMystery"];
+                    "application/json": components["schemas"]["MysteryView"];
                 };
             };
             /** @description Unauthorized */
@@ -9744,7 +9744,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WrittenMystery"];
+                "application/json": components["schemas"]["MysteryInput"];
             };
         };
         responses: {
@@ -9754,7 +9754,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldMystery"];
+                    "application/json": components["schemas"]["MysteryView"];
                 };
             };
             /** @description Unauthorized */
@@ -10669,7 +10669,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldPlan"];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
             /** @description Unauthorized */
@@ -10740,7 +10740,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldPlan"];
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
             /** @description Unauthorized */
@@ -12207,7 +12207,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldPage"];
+                    "application/json": components["schemas"]["EventPage"];
                 };
             };
             /** @description Unauthorized */
@@ -12901,7 +12901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldPage"];
+                    "application/json": components["schemas"]["EventPage"];
                 };
             };
             /** @description Unauthorized */
@@ -14904,7 +14904,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldPage"];
+                    "application/json": components["schemas"]["EventPage"];
                 };
             };
             /** @description Unauthorized */
@@ -15099,7 +15099,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WrittenMeasurement"];
+                "application/json": components["schemas"]["MeasurementInput"];
             };
         };
         responses: {
@@ -15179,7 +15179,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WantedMachineMove"];
+                "application/json": components["schemas"]["MachineMoveInput"];
             };
         };
         responses: {
@@ -15833,7 +15833,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["TeardownView"];
                 };
             };
             /** @description Unauthorized */
@@ -16199,7 +16199,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldMaker"][];
+                    "application/json": components["schemas"]["MakerView"][];
                 };
             };
             /** @description Unauthorized */
@@ -16259,7 +16259,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldMaker"];
+                    "application/json": components["schemas"]["MakerView"];
                 };
             };
             /** @description Unauthorized */
@@ -16321,7 +16321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldMaker"];
+                    "application/json": components["schemas"]["MakerView"];
                 };
             };
             /** @description Unauthorized */
@@ -17282,7 +17282,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldMystery"][];
+                    "application/json": components["schemas"]["MysteryView"][];
                 };
             };
             /** @description Unauthorized */
@@ -18199,7 +18199,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldProcedure"];
+                    "application/json": components["schemas"]["ProcedureView"];
                 };
             };
             /** @description Unauthorized */
@@ -19022,7 +19022,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldRomSet"][];
+                    "application/json": components["schemas"]["RomSetView"][];
                 };
             };
             /** @description Unauthorized */
@@ -19210,7 +19210,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldRom"];
+                    "application/json": components["schemas"]["RomView"];
                 };
             };
             /** @description Unauthorized */
@@ -20312,7 +20312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["TeardownView"];
                 };
             };
             /** @description Unauthorized */
@@ -20392,7 +20392,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["TeardownView"];
                 };
             };
             /** @description Unauthorized */
@@ -20546,7 +20546,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["TeardownView"];
                 };
             };
             /** @description Unauthorized */
@@ -20613,7 +20613,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["TeardownView"];
                 };
             };
             /** @description Unauthorized */
@@ -20763,7 +20763,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WrittenStep"];
+                "application/json": components["schemas"]["StepInput"];
             };
         };
         responses: {
@@ -20843,7 +20843,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WrittenStep"];
+                "application/json": components["schemas"]["StepInput"];
             };
         };
         responses: {
@@ -20853,7 +20853,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldTeardown"];
+                    "application/json": components["schemas"]["TeardownView"];
                 };
             };
             /** @description Unauthorized */

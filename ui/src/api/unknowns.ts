@@ -3,11 +3,11 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 import { api, ask, queryClient, type Schemas } from './client'
 
 export type Unknown = Schemas['Unknown']
-export type ToldQuestion = Schemas['ToldQuestion']
+export type QuestionView = Schemas['QuestionView']
 export type Settled = Schemas['Settled']
 export type QuestionFields = Schemas['QuestionFields']
-export type ToldMystery = Schemas['ToldMystery']
-export type WrittenMystery = Schemas['WrittenMystery']
+export type MysteryView = Schemas['MysteryView']
+export type MysteryInput = Schemas['MysteryInput']
 
 /** What nobody knows yet; 0 for the whole collection. */
 export const unknownsQuery = (machine: number) =>
@@ -59,7 +59,7 @@ export const mysteryQuery = (assemblyId: number) =>
 
 export function useWeigh(assemblyId: number) {
   return useMutation({
-    mutationFn: (body: WrittenMystery) =>
+    mutationFn: (body: MysteryInput) =>
       ask(api.PUT('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } }, body })),
     onSuccess: (told) => {
       queryClient.setQueryData(mysteryQuery(assemblyId).queryKey, told)

@@ -1,13 +1,13 @@
 import { useState } from 'react'
 
-import type { Block, ToldPlan } from '../api/plans'
+import type { Block, PlanView } from '../api/plans'
 import { Button, Buttons } from '../kit/Button'
 import { Field, Tick } from '../kit/Field'
 import { Part } from '../kit/Part'
 import { RecordForm, textOf } from '../kit/RecordForm'
 
 type Props = {
-  told: ToldPlan
+  told: PlanView
   mayWrite: boolean
   members: string[] | undefined
   onMembers: (members: string[] | undefined) => void

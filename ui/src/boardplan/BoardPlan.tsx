@@ -5,7 +5,7 @@ import styled from 'styled-components'
 
 import { assembliesQuery } from '../api/assemblies'
 import { attachmentQuery } from '../api/attachments'
-import { type DrawnPlan, drawingOf, planQuery, type ToldPlan, useDrawPlan } from '../api/plans'
+import { type DrawnPlan, drawingOf, planQuery, type PlanView, useDrawPlan } from '../api/plans'
 import { messageOf, ProblemError } from '../api/problem'
 import { useAccount } from '../api/session'
 import { Button, Buttons } from '../kit/Button'
@@ -30,7 +30,7 @@ export default function BoardPlan() {
   return <Shown machineId={machineId} told={plan.data} name={picture.data.caption || picture.data.fileName} />
 }
 
-function Shown({ machineId, told, name }: { machineId: number; told: ToldPlan; name: string }) {
+function Shown({ machineId, told, name }: { machineId: number; told: PlanView; name: string }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const assemblies = useQuery(assembliesQuery(machineId))
   const [board, setBoard] = useState(String(told.assemblyId || ''))

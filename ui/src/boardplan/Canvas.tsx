@@ -2,13 +2,13 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import styled from 'styled-components'
 
 import { viewOf } from '../api/attachments'
-import type { ToldPlan } from '../api/plans'
+import type { PlanView } from '../api/plans'
 import { Faint } from '../kit/Page'
 import { color, font } from '../theme'
 
 type Row = { x1: number; y1: number; x2: number; y2: number }
 type Props = {
-  told: ToldPlan
+  told: PlanView
   mayWrite: boolean
   chosen: string | undefined
   /** What is gathered for an outline, while one is made. */

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import type { ToldPlan } from '../api/plans'
+import type { PlanView } from '../api/plans'
 import { Button } from '../kit/Button'
 import { Mark } from '../kit/Mark'
 import { Faint } from '../kit/Page'
@@ -10,7 +10,7 @@ import { color, font } from '../theme'
 
 type Props = {
   machineId: number
-  told: ToldPlan
+  told: PlanView
   chosen: string | undefined
   toPlace: string | undefined
   onChoose: (designator: string) => void

@@ -2,7 +2,7 @@ import { useInfiniteQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type HistoryOf, historyQuery, type Told } from '../api/history'
+import { type HistoryOf, historyQuery, type EventView } from '../api/history'
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
 import { Button } from '../kit/Button'
@@ -30,7 +30,7 @@ export function HistoryList({ of }: { of: HistoryOf }) {
   )
 }
 
-function Event({ event, withMachine }: { event: Told; withMachine: boolean }) {
+function Event({ event, withMachine }: { event: EventView; withMachine: boolean }) {
   const role = useAccount()?.role
   return (
     <li>

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { messageOf, ProblemError } from '../api/problem'
 import { useAccount } from '../api/session'
-import { mysteryQuery, type ToldMystery, useWeigh, type WrittenMystery } from '../api/unknowns'
+import { mysteryQuery, type MysteryView, useWeigh, type MysteryInput } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Choice, Field, FieldGrid } from '../kit/Field'
 import { Figure, ListTable, Scroll } from '../kit/ListTable'
@@ -13,8 +13,8 @@ import { Faint } from '../kit/Page'
 import { RecordForm, textOf } from '../kit/RecordForm'
 import { color, space } from '../theme'
 
-type Written = Omit<WrittenMystery, 'version'>
-type Evidence = ToldMystery['evidence'][number]
+type Written = Omit<MysteryInput, 'version'>
+type Evidence = MysteryView['evidence'][number]
 
 const weights = [3, 2, 1, 0, -1, -2, -3]
 const weightWord = (weight: number) => (weight > 0 ? `+${String(weight)}` : String(weight))
@@ -28,7 +28,7 @@ export function Mystery({ assemblyId }: { assemblyId: number }) {
   return mystery.data ? <Shown mystery={mystery.data} /> : null
 }
 
-function Shown({ mystery }: { mystery: ToldMystery }) {
+function Shown({ mystery }: { mystery: MysteryView }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const weigh = useWeigh(mystery.assemblyId)
   const [adding, setAdding] = useState<'explanation' | 'evidence' | 'decision'>()
@@ -133,7 +133,7 @@ function Shown({ mystery }: { mystery: ToldMystery }) {
   )
 }
 
-function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypotheses: ToldMystery['hypotheses'];
+function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypotheses: MysteryView['hypotheses'];
   mayWrite: boolean; onChange: (changed: Evidence) => void }) {
   const weightOf = (id: number) => one.weights.find(({ hypothesisId }) => hypothesisId === id)?.weight ?? 0
   return (
@@ -168,8 +168,8 @@ function Row({ one, hypotheses, mayWrite, onChange }: { one: Evidence; hypothese
   )
 }
 
-function Deciding({ mystery, isPending, onDecide, onCancel }: { mystery: ToldMystery; isPending: boolean;
-  onDecide: (decision: NonNullable<ToldMystery['decision']>) => void; onCancel: () => void }) {
+function Deciding({ mystery, isPending, onDecide, onCancel }: { mystery: MysteryView; isPending: boolean;
+  onDecide: (decision: NonNullable<MysteryView['decision']>) => void; onCancel: () => void }) {
   const [id, setId] = useState(String(mystery.weighing.ranking[0]?.id ?? ''))
   const [sure, setSure] = useState<'certain' | 'likely' | 'a guess'>('likely')
   return (

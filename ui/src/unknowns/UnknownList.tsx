@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { messageOf } from '../api/problem'
 import { useAccount } from '../api/session'
-import { type Settled, type ToldQuestion, type Unknown, useAnswer, useAsk, useChangeQuestion,
+import { type Settled, type QuestionView, type Unknown, useAnswer, useAsk, useChangeQuestion,
   useGuess } from '../api/unknowns'
 import { Button, Buttons } from '../kit/Button'
 import { Field, FieldGrid } from '../kit/Field'
@@ -92,7 +92,7 @@ function Places({ places }: { places: Unknown['places'] }) {
 }
 
 /** What was thought and asked so far. */
-function Thought({ question }: { question: ToldQuestion }) {
+function Thought({ question }: { question: QuestionView }) {
   return (
     <>
       {question.text && <p>{question.text}</p>}
@@ -103,7 +103,7 @@ function Thought({ question }: { question: ToldQuestion }) {
   )
 }
 
-function Guessing({ question, onDone }: { question: ToldQuestion; onDone: () => void }) {
+function Guessing({ question, onDone }: { question: QuestionView; onDone: () => void }) {
   const guess = useGuess()
   return (
     <RecordForm error={guess.error} isPending={guess.isPending} action="Note the guess"
@@ -119,7 +119,7 @@ function Guessing({ question, onDone }: { question: ToldQuestion; onDone: () => 
   )
 }
 
-function Asking({ question, onDone }: { question: ToldQuestion; onDone: () => void }) {
+function Asking({ question, onDone }: { question: QuestionView; onDone: () => void }) {
   const change = useChangeQuestion(question.id)
   return (
     <RecordForm error={change.error} isPending={change.isPending} action="Keep it"
@@ -132,7 +132,7 @@ function Asking({ question, onDone }: { question: ToldQuestion; onDone: () => vo
   )
 }
 
-function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown; question: ToldQuestion;
+function Answering({ unknown, question, onSettled, onDone }: { unknown: Unknown; question: QuestionView;
   onSettled: (words: string) => void; onDone: () => void }) {
   const answer = useAnswer()
   const [source, setSource] = useState('')

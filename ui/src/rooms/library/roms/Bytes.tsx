@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { type FormEvent } from 'react'
 import styled from 'styled-components'
 
-import { romBytesQuery, romMapQuery, type ToldRom } from '../../../api/roms'
+import { romBytesQuery, romMapQuery, type RomView } from '../../../api/roms'
 import { Button } from '../../../kit/Button'
 import { Field } from '../../../kit/Field'
 import { Part } from '../../../kit/Part'
@@ -24,7 +24,7 @@ const cellOf = (bytes: number) => Math.max(16, Math.min(256, Math.ceil(bytes / 1
 const rows = 24
 
 /** What each part of an image holds, and its bytes from a place on. */
-export function Bytes({ rom, offset, onOffset }: { rom: ToldRom; offset: number; onOffset: (offset: number) => void }) {
+export function Bytes({ rom, offset, onOffset }: { rom: RomView; offset: number; onOffset: (offset: number) => void }) {
   const map = useQuery(romMapQuery(rom.sha256, cellOf(rom.bytes)))
   const from = offset - (offset % 16)
   const bytes = useQuery(romBytesQuery(rom.sha256, from, rows * 16))

@@ -1,11 +1,11 @@
-import type { ToldRom } from '../../../api/roms'
+import type { RomView } from '../../../api/roms'
 import { Button } from '../../../kit/Button'
 import { Faint } from '../../../kit/Page'
 import { Part } from '../../../kit/Part'
 import { hex } from './ByteMap'
 
 /** Which kinds of processors could start in it, and where its jumps lead. */
-export function Code({ rom, onOffset }: { rom: ToldRom; onOffset: (offset: number) => void }) {
+export function Code({ rom, onOffset }: { rom: RomView; onOffset: (offset: number) => void }) {
   const fits = [...rom.code, ...(rom.jumpTable ? [rom.jumpTable] : [])]
   return (
     <Part title="What code it could be" faint="Guesses, by the way of starting alone">

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 
 import { messageOf } from '../../../api/problem'
-import { romFileOf, type RomImage, romQuery, type ToldRom, useNameRom, useSplitRom } from '../../../api/roms'
+import { romFileOf, type RomImage, romQuery, type RomView, useNameRom, useSplitRom } from '../../../api/roms'
 import { useAccount } from '../../../api/session'
 import { Button, Buttons } from '../../../kit/Button'
 import { EditRecord } from '../../../kit/EditRecord'
@@ -27,7 +27,7 @@ export default function OneRom() {
   return <Shown key={sha256} rom={rom.data} />
 }
 
-function Shown({ rom }: { rom: ToldRom }) {
+function Shown({ rom }: { rom: RomView }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [parameters, setParameters] = useSearchParams()
   const against = parameters.get('against') ?? ''
@@ -111,7 +111,7 @@ function Naming({ rom, onDone }: { rom: RomImage; onDone: () => void }) {
   )
 }
 
-function Files({ rom, mayWrite }: { rom: ToldRom; mayWrite: boolean }) {
+function Files({ rom, mayWrite }: { rom: RomView; mayWrite: boolean }) {
   const split = useSplitRom(rom.sha256)
   const navigate = useNavigate()
   return (

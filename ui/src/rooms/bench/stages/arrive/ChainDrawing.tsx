@@ -1,6 +1,6 @@
 import styled from 'styled-components'
 
-import type { Dossier, ToldCustody } from '../../../../api/dossier'
+import type { Dossier, CustodyView } from '../../../../api/dossier'
 import { band, TimeFrame, TimeName, TimeNames, TimeRow, TimeTrack, TimeYears } from '../../../../kit/TimeRows'
 import { scale } from '../../../../kit/timeScale'
 import { color, font } from '../../../../theme'
@@ -35,7 +35,7 @@ export function ChainDrawing({ chain, arrived }: { chain: Dossier['chain']; arri
   )
 }
 
-function Bar({ link, at }: { link: ToldCustody; at: (iso: string) => number }) {
+function Bar({ link, at }: { link: CustodyView; at: (iso: string) => number }) {
   const { span } = link
   if (!span) return <TimeRow />
   const left = at(span.earliest)

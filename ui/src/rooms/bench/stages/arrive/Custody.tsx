@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Dossier, type ToldCustody, useWithdrawCustody } from '../../../../api/dossier'
+import { type Dossier, type CustodyView, useWithdrawCustody } from '../../../../api/dossier'
 import { useAccount } from '../../../../api/session'
 import { Button } from '../../../../kit/Button'
 import { Field } from '../../../../kit/Field'
@@ -52,7 +52,7 @@ export function Custody({ machineId, chain, arrived }: { machineId: number; chai
 const words: Record<Chain['findings'][number]['kind'], string> = { gap: 'Gap', overlap: 'Overlap',
   impossible: 'Impossible', undated: 'No date' }
 
-function One({ machineId, link, mayEdit }: { machineId: number; link: ToldCustody; mayEdit: boolean }) {
+function One({ machineId, link, mayEdit }: { machineId: number; link: CustodyView; mayEdit: boolean }) {
   const [doing, setDoing] = useState<'changing' | 'withdrawing'>()
   const withdraw = useWithdrawCustody()
   const done = () => { setDoing(undefined) }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 
-import { type CustodyFields, type ToldCustody, useChangeCustody, useTellCustody,
+import { type CustodyFields, type CustodyView, useChangeCustody, useTellCustody,
   vocabularyQuery } from '../../../../api/dossier'
 import { EditRecord } from '../../../../kit/EditRecord'
 import { Choice, Field, FieldGrid } from '../../../../kit/Field'
@@ -11,7 +11,7 @@ import { CitationFields, readCitation, type SourceKind } from '../../evidence/Ci
 
 type FormProps = {
   machineId: number
-  start?: ToldCustody
+  start?: CustodyView
   error: Error | null
   isPending: boolean
   action: string
@@ -56,7 +56,7 @@ export function TellCustody({ machineId, onDone }: { machineId: number; onDone: 
 }
 
 /** Changes a statement about the past. */
-export function ChangeCustody({ machineId, link, onDone }: { machineId: number; link: ToldCustody;
+export function ChangeCustody({ machineId, link, onDone }: { machineId: number; link: CustodyView;
   onDone: () => void }) {
   const change = useChangeCustody(link.id)
   const names = { role: 'role', who: 'who', place: 'where', dates: 'when', usedFor: 'used for', kind: 'source',

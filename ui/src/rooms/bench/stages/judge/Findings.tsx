@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Condition, measurementsQuery, type SeenFinding, type ToldFinding, useNoteFinding,
+import { type Condition, measurementsQuery, type SeenFinding, type FindingView, useNoteFinding,
   useStrikeFinding } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -89,10 +89,10 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
   )
 }
 
-const lastNote = ({ sightings }: ToldFinding) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
+const lastNote = ({ sightings }: FindingView) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
 
 /** What hangs on a finding: its picture with the spot, its number on a board picture, what was measured for it. */
-function Beside({ machineId, finding, forPaper = false }: { machineId: number; finding: ToldFinding;
+function Beside({ machineId, finding, forPaper = false }: { machineId: number; finding: FindingView;
   forPaper?: boolean }) {
   const [isShown, setShown] = useState(forPaper)
   const measured = (useQuery(measurementsQuery(machineId)).data ?? []).filter(({ findingId }) =>
@@ -116,14 +116,14 @@ function Beside({ machineId, finding, forPaper = false }: { machineId: number; f
   )
 }
 
-function Where({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
+function Where({ machineId, finding }: { machineId: number; finding: FindingView }) {
   if (!finding.assemblyId || finding.line === 0) return finding.where || 'no place'
   return <Link to={`/bench/${String(machineId)}/take-stock`}
     state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
 }
 
 /** Says how a finding is now, outside of a survey: mended, or there again. */
-function Now({ machineId, finding }: { machineId: number; finding: ToldFinding }) {
+function Now({ machineId, finding }: { machineId: number; finding: FindingView }) {
   const note = useNoteFinding(machineId)
   const strike = useStrikeFinding()
   const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity,

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 
 import { assembliesQuery } from '../../../../api/assemblies'
 import { viewOf } from '../../../../api/attachments'
-import { type Measurement, measurementsQuery, type ToldFinding, useMeasure,
+import { type Measurement, measurementsQuery, type FindingView, useMeasure,
   useStrikeMeasurement } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
@@ -25,7 +25,7 @@ const marks: Record<Measurement['judged']['verdict'], MarkKind> = { pass: 'done'
   fail: 'problem', noted: 'part' }
 
 /** What was measured: typed as one says it, or read by the meter. */
-export function Measurements({ machine, findings, mayWrite }: { machine: Machine; findings: ToldFinding[];
+export function Measurements({ machine, findings, mayWrite }: { machine: Machine; findings: FindingView[];
   mayWrite: boolean }) {
   const all = useQuery(measurementsQuery(machine.id))
   const measure = useMeasure(machine.id)

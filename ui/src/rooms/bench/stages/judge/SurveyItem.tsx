@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type Condition, type GuideItem, type SeenFinding, type ToldSurvey, useJudgeItem } from '../../../../api/judge'
+import { type Condition, type GuideItem, type SeenFinding, type SurveyView, useJudgeItem } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
@@ -14,7 +14,7 @@ import { useKept } from '../../../../kit/useKept'
 import { FindingForm } from './FindingForm'
 import { choicesFor, seenAgain } from './seenAgain'
 
-type Props = { machineId: number; condition: Condition; survey: ToldSurvey; item: GuideItem; onNext: () => void }
+type Props = { machineId: number; condition: Condition; survey: SurveyView; item: GuideItem; onNext: () => void }
 
 /** One subsystem: what to look for, how to grade it, what was there before, and what is there now. */
 export function SurveyItem({ machineId, condition, survey, item, onNext }: Props) {

@@ -1,12 +1,12 @@
 import styled from 'styled-components'
 
-import type { GuideItem, ToldSurvey } from '../../../../api/judge'
+import type { GuideItem, SurveyView } from '../../../../api/judge'
 import { Button } from '../../../../kit/Button'
 import { Mark } from '../../../../kit/Mark'
 import { color } from '../../../../theme'
 
 /** What the survey goes through, and how far it is. */
-export function SurveyList({ guide, looks, at, onGo }: { guide: GuideItem[]; looks: ToldSurvey['looks']; at: number;
+export function SurveyList({ guide, looks, at, onGo }: { guide: GuideItem[]; looks: SurveyView['looks']; at: number;
   onGo: (at: number) => void }) {
   return (
     <List aria-label="Subsystems">

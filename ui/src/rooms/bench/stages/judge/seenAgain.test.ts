@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 
-import type { ToldFinding } from '../../../../api/judge'
+import type { FindingView } from '../../../../api/judge'
 import { choicesFor, seenAgain } from './seenAgain'
 
-const finding = (story: Partial<ToldFinding['story']>) =>
-  ({ id: 7, kind: 'leaking', story: { open: true, severity: 'watch', goneOn: '', ...story } }) as ToldFinding
-const words = (of: ToldFinding) => choicesFor(of).map(({ text }) => text)
+const finding = (story: Partial<FindingView['story']>) =>
+  ({ id: 7, kind: 'leaking', story: { open: true, severity: 'watch', goneOn: '', ...story } }) as FindingView
+const words = (of: FindingView) => choicesFor(of).map(({ text }) => text)
 
 describe('what can be said of a finding that was there before', () => {
   it('offers as before, worse, better, another severity or gone, and nothing first', () => {

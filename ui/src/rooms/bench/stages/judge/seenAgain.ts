@@ -1,7 +1,7 @@
-import type { SeenFinding, ToldFinding } from '../../../../api/judge'
+import type { SeenFinding, FindingView } from '../../../../api/judge'
 
 /** What can be said of a finding that was there before, in the words of a drop-down; the first says nothing. */
-export function choicesFor({ story }: ToldFinding) {
+export function choicesFor({ story }: FindingView) {
   const grave = (['cosmetic', 'watch', 'repair', 'hazard'] as const).filter((one) =>
     !story.open || one !== story.severity).map((value) => ({ value,
       text: story.open ? `now ${value}` : `it is back, ${value}` }))
@@ -12,7 +12,7 @@ export function choicesFor({ story }: ToldFinding) {
 }
 
 /** What a choice says of a finding; nothing for the first. */
-export function seenAgain(finding: ToldFinding, say: { is: string; note: string } | undefined): SeenFinding[] {
+export function seenAgain(finding: FindingView, say: { is: string; note: string } | undefined): SeenFinding[] {
   if (!say?.is) return []
   const one = { findingId: finding.id, note: say.note, severity: finding.story.severity }
   switch (say.is) {

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
 
-import { readStepQuery, type Step, type ToldTeardown, useAddStep, type Wiring } from '../../../../api/openup'
+import { readStepQuery, type Step, type TeardownView, useAddStep, type Wiring } from '../../../../api/openup'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field } from '../../../../kit/Field'
@@ -16,7 +16,7 @@ import { StepForm } from './StepForm'
 import { WarningList } from './WarningList'
 
 /** The next step: as the procedure says, as a line, or tapped field by field. */
-export function AddStep({ log, wiring, boards }: { log: ToldTeardown; wiring: Wiring; boards: string[] }) {
+export function AddStep({ log, wiring, boards }: { log: TeardownView; wiring: Wiring; boards: string[] }) {
   const add = useAddStep(log.id)
   const tapping = `tapped step of ${String(log.id)}`
   const [tapped, setTapped] = useState<Partial<Step> | undefined>(() => (keptUnder(tapping) ? {} : undefined))

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ToldConnector, useChangeConnector, useMapConnector, usePlugConnector, useStrikeConnector, type Wiring,
+import { type ConnectorView, useChangeConnector, useMapConnector, usePlugConnector, useStrikeConnector, type Wiring,
   wiringDrawing, wiringList } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -75,7 +75,7 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
   )
 }
 
-function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean; onEdit: () => void }) {
+function Row({ one, mayWrite, onEdit }: { one: ConnectorView; mayWrite: boolean; onEdit: () => void }) {
   const plug = usePlugConnector()
   const strike = useStrikeConnector()
   const error = plug.error ?? strike.error
@@ -112,7 +112,7 @@ function Row({ one, mayWrite, onEdit }: { one: ToldConnector; mayWrite: boolean;
   )
 }
 
-function Edit({ machineId, connector, boards, onDone }: { machineId: number; connector: ToldConnector;
+function Edit({ machineId, connector, boards, onDone }: { machineId: number; connector: ConnectorView;
   boards: string[]; onDone: () => void }) {
   const change = useChangeConnector(connector.id)
   const names = { name: 'name', fromBoard: 'from', toBoard: 'to', plugPins: 'pins of the plug',

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ToldTeardown, useEndTeardown, type Wiring } from '../../../../api/openup'
+import { type TeardownView, useEndTeardown, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { dayOf } from '../../../../history/moment'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -15,7 +15,7 @@ import { PutTogether } from './PutTogether'
 import { StepList } from './StepList'
 import { Tray } from './Tray'
 
-type Props = { log: ToldTeardown; wiring: Wiring; boards: string[]; mayWrite: boolean; onEnded: (how: string) => void }
+type Props = { log: TeardownView; wiring: Wiring; boards: string[]; mayWrite: boolean; onEnded: (how: string) => void }
 
 /** The open log of a machine, one way or the other. */
 export function Log({ log, wiring, boards, mayWrite, onEnded }: Props) {

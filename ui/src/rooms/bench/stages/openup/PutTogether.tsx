@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ToldStep, type ToldTeardown, useReverseStep, type Wiring } from '../../../../api/openup'
+import { type StepView, type TeardownView, useReverseStep, type Wiring } from '../../../../api/openup'
 import { messageOf, ProblemError } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
@@ -15,7 +15,7 @@ import { howItSits } from './howItSits'
 import { inWords, StepFacts } from './StepFacts'
 
 /** The log reversed: what came off last goes on first, ticked by whoever does it. */
-export function PutTogether({ log, wiring, mayWrite }: { log: ToldTeardown; wiring: Wiring; mayWrite: boolean }) {
+export function PutTogether({ log, wiring, mayWrite }: { log: TeardownView; wiring: Wiring; mayWrite: boolean }) {
   const [chosen, setChosen] = useState<number>()
   const [met, setMet] = useState('')
   const at = chosen ?? log.next
@@ -51,12 +51,12 @@ export function PutTogether({ log, wiring, mayWrite }: { log: ToldTeardown; wiri
   )
 }
 
-const wordOf = ({ state, reason }: ToldStep) => (state === 'back' ? 'back on'
+const wordOf = ({ state, reason }: StepView) => (state === 'back' ? 'back on'
   : state === 'skipped' ? `left off: ${reason ?? ''}` : 'off')
-const leftOf = ({ left, fasteners }: ToldStep) => left.map(({ fastener, count, reason }) =>
+const leftOf = ({ left, fasteners }: StepView) => left.map(({ fastener, count, reason }) =>
   `${String(count)} of ${fasteners[fastener]?.kind ?? ''} left over${reason ? `: ${reason}` : ''}`)
 
-function Back({ step, wiring, isNext, mayWrite, onDone, onMet }: { step: ToldStep; wiring: Wiring; isNext: boolean;
+function Back({ step, wiring, isNext, mayWrite, onDone, onMet }: { step: StepView; wiring: Wiring; isNext: boolean;
   mayWrite: boolean; onDone: () => void; onMet: (words: string) => void }) {
   const reverse = useReverseStep()
   const [plugged, setPlugged] = useState<string[]>(step.connectors.filter((name) =>

@@ -1,7 +1,7 @@
 import styled from 'styled-components'
 
 import { viewOf } from '../../../../api/attachments'
-import type { Fastener, ToldStep } from '../../../../api/openup'
+import type { Fastener, StepView } from '../../../../api/openup'
 import { Faint } from '../../../../kit/Page'
 import { color, font } from '../../../../theme'
 import { Pattern } from './Pattern'
@@ -9,7 +9,7 @@ import { Thumbs } from './Thumbs'
 import { WarningList } from './WarningList'
 
 /** Fasteners, plugs, what may snap, and the photos of a step. */
-export function StepFacts({ step, large }: { step: ToldStep; large?: boolean }) {
+export function StepFacts({ step, large }: { step: StepView; large?: boolean }) {
   const [wide, high] = large ? [320, 240] : [96, 72]
   return (
     <>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 
 import { viewOf } from '../../../../api/attachments'
-import { type Fastener, readStepQuery, type Step, type ToldTeardown, type Wiring } from '../../../../api/openup'
+import { type Fastener, readStepQuery, type Step, type TeardownView, type Wiring } from '../../../../api/openup'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Cautions } from '../../../../kit/Cautions'
 import { Field, Tick } from '../../../../kit/Field'
@@ -15,7 +15,7 @@ import { Thumbs } from './Thumbs'
 import { WarningList } from './WarningList'
 
 type Props = {
-  log: ToldTeardown
+  log: TeardownView
   /** Under what the device keeps what is tapped until it is sent. */
   keptAs: string
   start: Partial<Step>

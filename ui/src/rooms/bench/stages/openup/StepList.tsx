@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ToldStep, type ToldTeardown, useChangeStep, useStrikeStep, type Wiring } from '../../../../api/openup'
+import { type StepView, type TeardownView, useChangeStep, useStrikeStep, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
@@ -14,7 +14,7 @@ import { color, space } from '../../../../theme'
 import { StepFacts } from './StepFacts'
 import { StepForm } from './StepForm'
 
-type Props = { log: ToldTeardown; wiring: Wiring; boards: string[]; mayWrite: boolean }
+type Props = { log: TeardownView; wiring: Wiring; boards: string[]; mayWrite: boolean }
 
 /** What came off so far, the last on top: that is what lies nearest. */
 export function StepList({ log, wiring, boards, mayWrite }: Props) {
@@ -36,7 +36,7 @@ export function StepList({ log, wiring, boards, mayWrite }: Props) {
   )
 }
 
-function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId: number; mayWrite: boolean;
+function One({ step, machineId, mayWrite, onEdit }: { step: StepView; machineId: number; mayWrite: boolean;
   onEdit: () => void }) {
   const change = useChangeStep(step.id)
   const strike = useStrikeStep()
@@ -69,7 +69,7 @@ function One({ step, machineId, mayWrite, onEdit }: { step: ToldStep; machineId:
   )
 }
 
-function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: ToldStep; wiring: Wiring;
+function Edit({ log, step, wiring, boards, onDone }: { log: TeardownView; step: StepView; wiring: Wiring;
   boards: string[]; onDone: () => void }) {
   const change = useChangeStep(step.id)
   const keptAs = `step ${String(step.id)}`
@@ -96,7 +96,7 @@ function Edit({ log, step, wiring, boards, onDone }: { log: ToldTeardown; step: 
   )
 }
 
-const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special }: ToldStep) => ({ off, fasteners, tabs,
+const stepOf = ({ off, fasteners, tabs, connectors, differs, note, special }: StepView) => ({ off, fasteners, tabs,
   connectors, differs, note, special })
 
 const List = styled.ol`

@@ -1,11 +1,11 @@
 import styled from 'styled-components'
 
-import type { ToldTeardown } from '../../../../api/openup'
+import type { TeardownView } from '../../../../api/openup'
 import { Button } from '../../../../kit/Button'
 import { color, font, space } from '../../../../theme'
 
 /** The tray as it is now: each cell holds the fasteners of one step. */
-export function Tray({ log }: { log: ToldTeardown }) {
+export function Tray({ log }: { log: TeardownView }) {
   const taken = log.cells.filter(({ step }) => step > 0)
   return (
     <Frame aria-label="Tray">

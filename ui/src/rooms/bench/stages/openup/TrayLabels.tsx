@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import styled from 'styled-components'
 
-import { teardownQuery, type ToldTeardown } from '../../../../api/openup'
+import { teardownQuery, type TeardownView } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
 import { Notice } from '../../../../kit/Notice'
@@ -19,7 +19,7 @@ export default function TrayLabels() {
   return log.data ? <Labels log={log.data} /> : null
 }
 
-function Labels({ log }: { log: ToldTeardown }) {
+function Labels({ log }: { log: TeardownView }) {
   const cells = log.cells.filter(({ step }) => step > 0)
   return (
     <Sheet>
