@@ -5,6 +5,8 @@ package action
 
 import (
 	"context"
+	"maps"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -105,3 +107,6 @@ func openIn(ctx context.Context) *sqlx.Tx {
 	tx, _ := ctx.Value(openKey{}).(*sqlx.Tx)
 	return tx
 }
+
+// Undoable lists the kinds of events that can be taken back, by their keys, in the order of the alphabet.
+func (k *Kernel) Undoable() []string { return slices.Sorted(maps.Keys(k.undos)) }

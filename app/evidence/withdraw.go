@@ -85,7 +85,12 @@ func (w Withdrawal) Undo(k *action.Kernel) action.Undoing {
 			if err := action.NewestStill(ctx, tx, e); err != nil {
 				return err
 			}
-			_, err := w.say(ctx, tx, actor, e.SubjectID, "")
+			// It may have been withdrawn before, for another reason.
+			before, err := action.StateIn[struct{ Withdrawn string }](e.Before)
+			if err != nil {
+				return err
+			}
+			_, err = w.say(ctx, tx, actor, e.SubjectID, before.Withdrawn)
 			return err
 		})
 	}

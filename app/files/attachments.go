@@ -200,10 +200,15 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeAttachment, ID: id,
 		Version: version}
-	return attachments.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ files.Attachment) error {
+	return attachments.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before files.Attachment) error {
+		if before.Struck {
+			return errStruck
+		}
 		return files.UpdateAttachment(ctx, tx, id, fields)
 	})
 }
+
+var errStruck = action.Reject("id", "it is struck out; take that back first")
 
 var attachments = action.Records[files.Attachment]{
 	What: "what is said of it", Lock: files.LockAttachment, Read: files.AttachmentByID,
@@ -225,6 +230,9 @@ func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id i
 		before, err := attachments.Locked(ctx, tx, id, version)
 		if err != nil {
 			return err
+		}
+		if before.Struck {
+			return errStruck
 		}
 		if before.Cited > 0 {
 			return action.Reject("id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited))

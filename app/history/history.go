@@ -26,7 +26,7 @@ type EventView struct {
 // EventPage is a page of the history, the newest first.
 type EventPage struct {
 	Events []EventView `json:"events"`
-	Next   int64  `json:"next" doc:"Give this as before to get the next page; 0 on the last"`
+	Next   int64       `json:"next" doc:"Give this as before to get the next page; 0 on the last"`
 }
 
 // History tells who did what when: to a machine and its assemblies, or, for machine 0, to the

@@ -1,0 +1,326 @@
+package app_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"flag"
+	"fmt"
+	"image"
+	"image/png"
+	"maps"
+	"regexp"
+	"slices"
+	"strconv"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"frugalheron/app"
+	"frugalheron/app/action"
+	appcondition "frugalheron/app/condition"
+	"frugalheron/app/files"
+	"frugalheron/app/history"
+	"frugalheron/app/inventory"
+	"frugalheron/app/roms"
+	"frugalheron/app/teardown"
+	"frugalheron/store/arrivals"
+	"frugalheron/store/blobs"
+	"frugalheron/store/condition"
+	"frugalheron/store/evidence"
+	storeinventory "frugalheron/store/inventory"
+	"frugalheron/store/library"
+	"frugalheron/store/people"
+)
+
+// undoables is a machine with something of everything that can be taken back.
+type undoables struct {
+	*app.App
+	machine, board, lot, said, told, picture, read, log, empty int64 // empty is a log without steps, of another machine
+	n                                                          int   // counts what is typed, so that nothing is typed twice
+}
+
+func newUndoables(t *testing.T) *undoables {
+	_, deeds := newApp(t)
+	kept, err := blobs.Open(ctx, t.TempDir())
+	require.NoError(t, err)
+	deeds.WithBlobs(kept)
+	u := &undoables{App: deeds}
+	machine := must(deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"}))
+	u.machine = machine.ID
+	u.board = must(deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID,
+		"== Main board\nU1-U8 4164-15\nU9 27128-25 8533 @socket\nU10 HX7200"))[0].ID
+	u.lot = must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
+		[]arrivals.LotItemFields{{Kind: "part", Title: "Lead"}, {Kind: "part", Title: "Box"}})).ID
+	u.said = must(deeds.Evidence.StateEvidence(ctx, curator, machine.ID,
+		evidence.StatementFields{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})).ID
+	u.told = must(deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{
+		Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: evidence.Citation{Kind: "recalled"}})).ID
+	var photo bytes.Buffer
+	require.NoError(t, png.Encode(&photo, image.NewGray(image.Rect(0, 0, 8, 8))))
+	owner := files.Owner{MachineID: machine.ID}
+	u.picture = must(deeds.Files.Attach(ctx, curator, owner, "photo.png", photo.Bytes())).ID
+	must(deeds.Roms.AddRomFile(ctx, curator, u.board, roms.RomReading{Designator: "U9"}, "u9.bin", monitor))
+	u.read = must(deeds.Roms.Roms(ctx, curator, machine.ID))[0].Reads[0].ID
+	must(deeds.Teardown.MapConnector(ctx, curator, machine.ID, plug("J5")))
+	u.log = must(deeds.Teardown.StartTeardown(ctx, curator, machine.ID,
+		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
+	must(deeds.Teardown.AddStep(ctx, curator, u.log, teardown.StepInput{Line: "Lid"}))
+	other := must(deeds.Inventory.CreateMachine(ctx, curator,
+		storeinventory.MachineFields{Accession: "EH-0002", Name: "Lantern"}))
+	u.empty = must(deeds.Teardown.StartTeardown(ctx, curator, other.ID,
+		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
+	must(deeds.Condition.NoteFinding(ctx, curator, machine.ID, appcondition.NotedFinding{Subsystem: "plastics",
+		SeenFinding: appcondition.SeenFinding{New: &condition.FindingFields{Kind: "cracked"}, Severity: "watch"}}))
+	must(deeds.Condition.Measure(ctx, curator, machine.ID, appcondition.MeasurementInput{Line: "+5 4.93 V"}))
+	must(deeds.People.AddParty(ctx, curator,
+		people.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+	must(deeds.QuickEntry.Say(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
+	must(deeds.Library.NameType(ctx, curator, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
+	return u
+}
+
+// word is another one each time.
+func (u *undoables) word(like string) string {
+	u.n++
+	return fmt.Sprintf("%s %d", like, u.n)
+}
+
+// acts are what can be taken back, by the key of the event that it leaves. One that cannot be done now is refused.
+func (u *undoables) acts() map[string]func() error {
+	machine := func() storeinventory.Machine { return must(u.Inventory.Machine(ctx, curator, u.machine)) }
+	board := func() storeinventory.Assembly { return must(u.Inventory.Assembly(ctx, curator, u.board)) }
+	custody := func() arrivals.Custody {
+		chain := must(u.Bench.Dossier(ctx, curator, u.machine)).Chain
+		return append(chain.Links, chain.Withdrawn...)[0].Custody
+	}
+	ownType := func() *library.OwnType {
+		if found := must(u.Library.SearchLibrary(ctx, curator, "HX7200", 1)); len(found) > 0 {
+			return found[0].Own
+		}
+		return nil
+	}
+	missing := action.Reject("id", "there is none now")
+	return map[string]func() error{
+		"change machine": func() error {
+			fields := machine().MachineFields
+			fields.Maker, fields.Serial = "Tarn & Vole", u.word("TV1-00417")
+			return second(u.Inventory.ChangeMachine(ctx, curator, u.machine, machine().Version, fields))
+		},
+		"move machine": func() error {
+			return second(u.Inventory.MoveMachine(ctx, curator, u.machine, machine().Version,
+				inventory.MachineMove{To: "transit", BoundFor: u.word("the fair")}))
+		},
+		"change assembly": func() error {
+			fields := board().AssemblyFields
+			fields.Title, fields.Serial, fields.Purpose = u.word("Logic board"), "LB-771", "picture"
+			return second(u.Inventory.ChangeAssembly(ctx, curator, u.board, board().Version, fields))
+		},
+		"move assembly": func() error {
+			return second(u.Inventory.MoveAssembly(ctx, curator, u.board, board().Version,
+				inventory.Move{To: "place", Place: u.word("Store")}))
+		},
+		"strike assembly": func() error {
+			return second(u.Inventory.StrikeAssembly(ctx, curator, u.board, board().Version))
+		},
+		"save sheet": func() error {
+			now := must(u.Sheets.Sheet(ctx, curator, u.board))
+			return second(u.Sheets.SaveSheet(ctx, curator, u.board, now.N, now.Body+"\n# "+u.word("looked at again")))
+		},
+		"note": func() error {
+			return second(u.QuickEntry.Say(ctx, curator, u.machine, 0, 0, "note "+u.word("hums")))
+		},
+		"withdraw statement": func() error {
+			return second(u.Evidence.WithdrawStatement(ctx, curator, u.said, u.word("misread")))
+		},
+		"withdraw custody": func() error {
+			return second(u.Arrivals.WithdrawCustody(ctx, curator, u.told, u.word("misread")))
+		},
+		"change custody": func() error {
+			fields := custody().CustodyFields
+			fields.Dates, fields.Who = "1985/1986", u.word("the theatre")
+			return second(u.Arrivals.ChangeCustody(ctx, curator, u.told, custody().Version, fields))
+		},
+		"change lot": func() error {
+			now := must(u.Arrivals.Lot(ctx, curator, u.lot))
+			fields := now.AcquisitionFields
+			fields.Note = u.word("two crates")
+			return second(u.Arrivals.ChangeAcquisition(ctx, curator, u.lot, now.Version, fields))
+		},
+		"strike lot item": func() error {
+			now := must(u.Arrivals.Lot(ctx, curator, u.lot))
+			if len(now.Things) == 0 {
+				return missing
+			}
+			_, _, err := u.Arrivals.StrikeLotItem(ctx, curator, u.lot, now.Version, now.Things[0].ID)
+			return err
+		},
+		"strike attachment": func() error {
+			one, err := u.Files.Attachment(ctx, curator, u.picture)
+			if err != nil {
+				return err
+			}
+			return second(u.Files.StrikeAttachment(ctx, curator, u.picture, one.Version))
+		},
+		"strike read": func() error { return second(u.Roms.StrikeRead(ctx, curator, u.read)) },
+		"strike connector": func() error {
+			now := must(u.Teardown.Wiring(ctx, curator, u.machine))
+			if len(now.Connectors) == 0 {
+				return missing
+			}
+			return second(u.Teardown.StrikeConnector(ctx, curator, now.Connectors[0].ID, now.Connectors[0].Version))
+		},
+		"strike step": func() error {
+			now := must(u.Teardown.Teardown(ctx, curator, u.log))
+			if len(now.Steps) == 0 {
+				return missing
+			}
+			return second(u.Teardown.StrikeStep(ctx, curator, now.Steps[0].ID, now.Steps[0].Version))
+		},
+		"end teardown": func() error { return second(u.Teardown.EndTeardown(ctx, curator, u.empty)) },
+		"strike finding": func() error {
+			now := must(u.Condition.Condition(ctx, curator, u.machine))
+			if len(now.Findings) == 0 {
+				return missing
+			}
+			return second(u.Condition.StrikeFinding(ctx, curator, now.Findings[0].ID, now.Findings[0].Version))
+		},
+		"measure": func() error {
+			u.n++
+			return second(u.Condition.Measure(ctx, curator, u.machine,
+				appcondition.MeasurementInput{Line: fmt.Sprintf("+12 12.%d V", u.n)}))
+		},
+		"strike measurement": func() error {
+			now := must(u.Condition.Measurements(ctx, curator, u.machine))
+			if len(now) == 0 {
+				return missing
+			}
+			return second(u.Condition.StrikeMeasurement(ctx, curator, now[0].ID, now[0].Version))
+		},
+		"decide mention": func() error {
+			now := must(u.People.Mentions(ctx, curator))
+			if len(now) == 0 {
+				return missing
+			}
+			return u.People.DecideMention(ctx, curator, now[0].ID, now[0].Version, false)
+		},
+		"name type": func() error {
+			u.n++
+			return second(u.Library.NameType(ctx, curator,
+				library.OwnTypeFields{Number: fmt.Sprintf("HX8%03d", u.n), Function: "adder"}))
+		},
+		"change type": func() error {
+			now := ownType()
+			if now == nil {
+				return missing
+			}
+			fields := now.OwnTypeFields
+			fields.Function = u.word("clock")
+			return second(u.Library.ChangeType(ctx, curator, now.ID, now.Version, fields))
+		},
+		"forget type": func() error {
+			now := ownType()
+			if now == nil {
+				return missing
+			}
+			return second(u.Library.ForgetType(ctx, curator, now.ID))
+		},
+	}
+}
+
+// unstable is what differs after all was taken back: versions and times, and the ids of what was made anew.
+var unstable = regexp.MustCompile(`"(version|updatedAt|at|endedAt|revision)":("[^"]*"|\d+|null),?|"own":\{"id":\d+,`)
+
+// state is all that anybody sees of it but the history.
+func (u *undoables) state() string {
+	all := []any{
+		must(u.Inventory.Machine(ctx, curator, u.machine)), must(u.Sheets.Contents(ctx, curator, u.machine)),
+		must(u.Bench.Dossier(ctx, curator, u.machine)), must(u.Arrivals.Lot(ctx, curator, u.lot)),
+		must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 10)),
+		must(u.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})),
+		must(u.Inventory.ListLoose(ctx, curator, "", 0, 10)), must(u.Roms.Roms(ctx, curator, u.machine)),
+		must(u.Teardown.Wiring(ctx, curator, u.machine)), must(u.Teardown.Teardown(ctx, curator, u.empty)),
+		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
+		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),
+		must(u.People.Mentions(ctx, curator)), must(u.Library.SearchLibrary(ctx, curator, "", 50)),
+		must(u.Unknowns.Unknowns(ctx, curator, u.machine)).Open,
+		must(u.Bench.ReckonMachine(ctx, curator, u.machine, nil)),
+	}
+	encoded, err := json.Marshal(all)
+	if err != nil {
+		panic(err)
+	}
+	return unstable.ReplaceAllString(string(encoded), "")
+}
+
+// newest is the event that somebody is offered first to take back.
+func (u *undoables) newest() history.EventView {
+	return must(u.History.History(ctx, curator, 0, 0, 1)).Events[0]
+}
+
+// Whatever can be taken back leaves everything as it was before, but for versions and the history, which tells both;
+// once is enough, and not everybody may. A kind of event that can be undone and does not stand here fails.
+func TestWhatIsTakenBackLeavesAllAsItWas(t *testing.T) {
+	u := newUndoables(t)
+	acts := u.acts()
+	require.Equal(t, u.Kernel.Undoable(), slices.Sorted(maps.Keys(acts)))
+	for _, name := range slices.Sorted(maps.Keys(acts)) {
+		before := u.state()
+		require.NoError(t, acts[name](), name)
+		event := u.newest()
+		require.NotEmpty(t, event.MayUndo, "%s left %s", name, event.What)
+		if name != "note" { // it stands in the history alone
+			require.NotEqual(t, before, u.state(), name)
+		}
+		err := u.History.Undo(ctx, viewer, event.ID)
+		require.True(t, errors.Is(err, action.ErrForbidden) || errors.Is(err, action.ErrNotFound), "%s: %v", name, err)
+		require.NoError(t, u.History.Undo(ctx, curator, event.ID), name)
+		require.Equal(t, before, u.state(), name)
+		require.Error(t, u.History.Undo(ctx, curator, event.ID), name)
+	}
+}
+
+// fewChecks has properties that take long checked so many times.
+func fewChecks(t *testing.T, n int) {
+	before := flag.Lookup("rapid.checks").Value.String()
+	require.NoError(t, flag.Set("rapid.checks", strconv.Itoa(n)))
+	t.Cleanup(func() { flag.Set("rapid.checks", before) }) //nolint:errcheck // it was valid before
+}
+
+// Several things done to different records and taken back from the last to the first leave all as it was, each on its
+// way. Where taking one back is itself something that was done to a record since, the one before is refused, and stays.
+func TestWhatIsDoneIsTakenBackStepByStep(t *testing.T) {
+	u := newUndoables(t)
+	acts := u.acts()
+	names := slices.Sorted(maps.Keys(acts))
+	fewChecks(t, 12)
+	rapid.Check(t, func(r *rapid.T) {
+		type done struct {
+			name, before string
+			event        int64
+		}
+		all := []done{}
+		for _, name := range rapid.SliceOfN(rapid.SampledFrom(names), 1, 4).Draw(r, "acts") {
+			before, last := u.state(), u.newest().ID
+			if acts[name]() != nil {
+				continue // not now
+			}
+			if event := u.newest(); event.ID != last && len(event.MayUndo) > 0 {
+				all = append(all, done{name, before, event.ID})
+			}
+		}
+		for _, one := range slices.Backward(all) {
+			var since *action.Invalid
+			if err := u.History.Undo(ctx, curator, one.event); errors.As(err, &since) {
+				return
+			} else if err != nil {
+				r.Fatalf("undo %s: %v", one.name, err)
+			}
+			if now := u.state(); now != one.before {
+				r.Fatalf("%s taken back:\n%s\nwas\n%s", one.name, now, one.before)
+			}
+		}
+	})
+}
