@@ -324,3 +324,11 @@ func TestWhatIsDoneIsTakenBackStepByStep(t *testing.T) {
 		}
 	})
 }
+
+func machineOf(accession, maker, model string) storeinventory.MachineFields {
+	return storeinventory.MachineFields{Accession: accession, Name: "Meridian", Maker: maker, Model: model}
+}
+
+func assemblyOf(title string) storeinventory.AssemblyFields {
+	return storeinventory.AssemblyFields{Title: title}
+}

@@ -1,0 +1,251 @@
+package app_test
+
+import (
+	"encoding/json"
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app/accounts"
+	"frugalheron/app/action"
+	appcondition "frugalheron/app/condition"
+	"frugalheron/app/inventory"
+	"frugalheron/app/teardown"
+	"frugalheron/app/unknowns"
+	"frugalheron/core/condition"
+	"frugalheron/core/mystery"
+	"frugalheron/core/plan"
+	coreteardown "frugalheron/core/teardown"
+	"frugalheron/store/arrivals"
+	"frugalheron/store/library"
+	"frugalheron/store/people"
+	"frugalheron/store/roms"
+	storeteardown "frugalheron/store/teardown"
+	storeunknowns "frugalheron/store/unknowns"
+)
+
+// versionedActions are all actions that start from a version, as app/<subject> has them: those with a parameter of that
+// name.
+func versionedActions(t *testing.T) []string {
+	paths, err := filepath.Glob("*/*.go")
+	require.NoError(t, err)
+	found := []string{}
+	for _, path := range paths {
+		file, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.SkipObjectResolution)
+		require.NoError(t, err)
+		for _, declared := range file.Decls {
+			f, ok := declared.(*ast.FuncDecl)
+			if !ok || f.Recv == nil || !f.Name.IsExported() || filepath.Dir(path) == "action" {
+				continue
+			}
+			for _, field := range f.Type.Params.List {
+				if slices.ContainsFunc(field.Names, func(n *ast.Ident) bool { return n.Name == "version" }) {
+					found = append(found, filepath.Dir(path)+"."+f.Name.Name)
+				}
+			}
+		}
+	}
+	slices.Sort(found)
+	return found
+}
+
+// Whoever starts from an old version is refused with the record as it is now, and nothing is changed. An action that
+// starts from a version and does not stand here fails.
+func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
+	u := newUndoables(t)
+	_, err := u.Accounts.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "tide gauge under glass")
+	require.NoError(t, err)
+	account := must(u.Accounts.Accounts(ctx, curator))[0]
+	maker := must(u.Library.AddMaker(ctx, curator, library.MakerFields{Name: "Tarn & Vole"}))
+	model := must(u.Library.AddModel(ctx, curator, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"}))
+	personal := must(u.People.NotePersonalData(ctx, curator, u.machine,
+		people.PersonalDataFields{Medium: "tape", Sort: "letters"}))
+	question := must(u.Unknowns.Ask(ctx, curator,
+		storeunknowns.QuestionFields{Sort: "other", Subject: "the lamp", Text: "why"}))
+	must(u.Condition.StartSurvey(ctx, curator, u.machine, "", ""))
+	survey := must(u.Condition.Condition(ctx, curator, u.machine)).Running
+	adjuster := must(u.Condition.AddAdjuster(ctx, curator, u.machine,
+		appcondition.AdjusterFields{Name: "VR3", Does: "width", Position: "noon"}))[0]
+	series := must(u.Condition.Measurements(ctx, curator, u.machine))[0]
+	log := must(u.Teardown.Teardown(ctx, curator, u.log))
+	step, connector := log.Steps[0], must(u.Teardown.Wiring(ctx, curator, u.machine)).Connectors[0]
+	titled := must(u.Inventory.CreateMachine(ctx, curator, machineOf("EH-0009", "Tarn & Vole", "Meridian 2")))
+	opened := must(u.Teardown.StartTeardown(ctx, curator, titled.ID,
+		teardown.StartedTeardown{Purpose: "look", Rows: 2, Columns: 2}))
+	must(u.Teardown.AddStep(ctx, curator, opened.ID, teardown.StepInput{Line: "Lid"}))
+	procedure := must(u.Teardown.MakeProcedure(ctx, curator, opened.ID, "Down to the board", ""))
+	lot := must(u.Arrivals.Lot(ctx, curator, u.lot))
+	item := lot.Things[0].ID
+	read := must(u.Roms.Roms(ctx, curator, u.machine))[0]
+	mention := must(u.People.Mentions(ctx, curator))[0]
+	party := must(u.People.Parties(ctx, curator, "rose"))[0]
+	ownType := must(u.Library.SearchLibrary(ctx, curator, "HX7200", 1))[0].Own
+	class := must(u.Condition.AgeingClasses(ctx, curator))[0]
+	weighed := unknowns.MysteryFields{Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a clock"}}}
+	lead := arrivals.LotItemFields{Kind: "part", Title: "Lead"}
+	hypothesis, err := u.Unknowns.WeighMystery(ctx, curator, u.board, 0, weighed)
+	require.NoError(t, err)
+	const old = 99 // no record has been changed so often
+
+	conflicts := map[string]func() error{
+		"accounts.ChangeAccount": func() error {
+			return second(u.Accounts.ChangeAccount(ctx, curator, account.ID, old,
+				accounts.AccountFields{Name: "B", Role: action.Viewer}))
+		},
+		"arrivals.AddLotItem": func() error { return second(u.Arrivals.AddLotItem(ctx, curator, u.lot, old, lead)) },
+		"arrivals.ChangeLotItem": func() error {
+			return second(u.Arrivals.ChangeLotItem(ctx, curator, u.lot, old, item, lead))
+		},
+		"arrivals.StrikeLotItem": func() error {
+			_, _, err := u.Arrivals.StrikeLotItem(ctx, curator, u.lot, old, item)
+			return err
+		},
+		"arrivals.ItemBecomesMachine": func() error {
+			return second(u.Arrivals.ItemBecomesMachine(ctx, curator, u.lot, old, item, machineOf("EH-0077", "", "")))
+		},
+		"arrivals.ItemIsMachine": func() error {
+			return second(u.Arrivals.ItemIsMachine(ctx, curator, u.lot, old, item, u.machine))
+		},
+		"arrivals.ItemBecomesAssembly": func() error {
+			return second(u.Arrivals.ItemBecomesAssembly(ctx, curator, u.lot, old, item, "Store", assemblyOf("Card")))
+		},
+		"arrivals.ChangeAcquisition": func() error {
+			return second(u.Arrivals.ChangeAcquisition(ctx, curator, u.lot, old, lot.AcquisitionFields))
+		},
+		"arrivals.ChangeCustody": func() error {
+			fields := must(u.Bench.Dossier(ctx, curator, u.machine)).Chain.Links[0].CustodyFields
+			return second(u.Arrivals.ChangeCustody(ctx, curator, u.told, old, fields))
+		},
+		"condition.DropReading": func() error { return second(u.Condition.DropReading(ctx, curator, series.ID, old)) },
+		"condition.StrikeMeasurement": func() error {
+			return second(u.Condition.StrikeMeasurement(ctx, curator, series.ID, old))
+		},
+		"condition.StrikeFinding": func() error {
+			found := must(u.Condition.Condition(ctx, curator, u.machine)).Findings[0]
+			return second(u.Condition.StrikeFinding(ctx, curator, found.ID, old))
+		},
+		"condition.EndSurvey": func() error {
+			return second(u.Condition.EndSurvey(ctx, curator, survey.ID, old, "", ""))
+		},
+		"condition.JudgeItem": func() error {
+			judged := appcondition.JudgedItem{Look: appcondition.Look{Look: condition.Inspected}}
+			if _, err := u.Condition.JudgeItem(ctx, curator, survey.ID, survey.Version, "plastics", judged); err != nil {
+				return err
+			}
+			return second(u.Condition.JudgeItem(ctx, curator, survey.ID, survey.Version, "plastics", judged))
+		},
+		"condition.ChangeAgeingClass": func() error {
+			return second(u.Condition.ChangeAgeingClass(ctx, curator, old, class.Class))
+		},
+		"condition.TurnAdjuster": func() error {
+			return second(u.Condition.TurnAdjuster(ctx, curator, adjuster.ID, old, "one o'clock", "too wide"))
+		},
+		"files.ChangeAttachment": func() error {
+			one := must(u.Files.Attachment(ctx, curator, u.picture))
+			return second(u.Files.ChangeAttachment(ctx, curator, u.picture, old, one.AttachmentFields))
+		},
+		"files.StrikeAttachment": func() error {
+			return second(u.Files.StrikeAttachment(ctx, curator, u.picture, old))
+		},
+		"files.DrawPlan": func() error {
+			return second(u.Files.DrawPlan(ctx, curator, u.picture, old, u.board, plan.Plan{}, nil))
+		},
+		"inventory.ChangeMachine": func() error {
+			return second(u.Inventory.ChangeMachine(ctx, curator, u.machine, old, machineOf("EH-0001", "", "")))
+		},
+		"inventory.MoveMachine": func() error {
+			return second(u.Inventory.MoveMachine(ctx, curator, u.machine, old,
+				inventory.MachineMove{To: "place", Place: "Shed"}))
+		},
+		"inventory.ChangeAssembly": func() error {
+			return second(u.Inventory.ChangeAssembly(ctx, curator, u.board, old, assemblyOf("Card")))
+		},
+		"inventory.MoveAssembly": func() error {
+			return second(u.Inventory.MoveAssembly(ctx, curator, u.board, old,
+				inventory.Move{To: "place", Place: "Shed"}))
+		},
+		"inventory.StrikeAssembly": func() error {
+			return second(u.Inventory.StrikeAssembly(ctx, curator, u.board, old))
+		},
+		"inventory.ChangeCollection": func() error {
+			now := must(u.Inventory.Collection(ctx, curator))
+			return second(u.Inventory.ChangeCollection(ctx, curator, old, now.CollectionFields))
+		},
+		"library.ChangeMaker": func() error {
+			return second(u.Library.ChangeMaker(ctx, curator, maker.ID, old, maker.MakerFields))
+		},
+		"library.ChangeModel": func() error {
+			return second(u.Library.ChangeModel(ctx, curator, model.ID, old, model.ModelFields))
+		},
+		"library.ChangeType": func() error {
+			return second(u.Library.ChangeType(ctx, curator, ownType.ID, old, ownType.OwnTypeFields))
+		},
+		"people.ChangeParty": func() error {
+			return second(u.People.ChangeParty(ctx, curator, party.ID, old, party.PartyFields))
+		},
+		"people.ChangePersonalData": func() error {
+			return second(u.People.ChangePersonalData(ctx, curator, personal.ID, old, personal.PersonalDataFields))
+		},
+		"people.DecideMention": func() error { return u.People.DecideMention(ctx, curator, mention.ID, old, true) },
+		"roms.NameRom": func() error {
+			return second(u.Roms.NameRom(ctx, curator, read.Chip.SHA256, old, roms.RomFields{Name: "Monitor"}))
+		},
+		"teardown.ChangeConnector": func() error {
+			return second(u.Teardown.ChangeConnector(ctx, curator, connector.ID, old, plug("J6")))
+		},
+		"teardown.PlugConnector": func() error {
+			return second(u.Teardown.PlugConnector(ctx, curator, connector.ID, old, true))
+		},
+		"teardown.StrikeConnector": func() error {
+			return second(u.Teardown.StrikeConnector(ctx, curator, connector.ID, old))
+		},
+		"teardown.ChangeProcedure": func() error {
+			return second(u.Teardown.ChangeProcedure(ctx, curator, procedure.ID, old, storeteardown.ProcedureFields{
+				Maker: "Tarn & Vole", Model: "Meridian 2", Title: "Down", Body: "Lid"}))
+		},
+		"teardown.ChangeStep": func() error {
+			return second(u.Teardown.ChangeStep(ctx, curator, step.ID, old, teardown.StepInput{Line: "Cover"}))
+		},
+		"teardown.StrikeStep": func() error { return second(u.Teardown.StrikeStep(ctx, curator, step.ID, old)) },
+		"teardown.ReverseStep": func() error {
+			return second(u.Teardown.ReverseStep(ctx, curator, step.ID, old,
+				teardown.Reversed{Reversal: coreteardown.Reversal{State: coreteardown.Back}}))
+		},
+		"unknowns.AnswerQuestion": func() error {
+			return second(u.Unknowns.AnswerQuestion(ctx, curator, question.ID, old,
+				unknowns.Answer{Answer: "worn", Source: "seen"}))
+		},
+		"unknowns.ChangeQuestion": func() error {
+			return second(u.Unknowns.ChangeQuestion(ctx, curator, question.ID, old, "why else", ""))
+		},
+		"unknowns.WeighMystery": func() error {
+			return second(u.Unknowns.WeighMystery(ctx, curator, u.board, old, weighed))
+		},
+	}
+	named := []string{}
+	for name := range conflicts {
+		named = append(named, name)
+	}
+	slices.Sort(named)
+	require.Equal(t, versionedActions(t), named)
+	require.NotEmpty(t, hypothesis.Hypotheses)
+	for _, name := range named {
+		before := u.state()
+		err := conflicts[name]()
+		var stale *action.Stale
+		require.ErrorAs(t, err, &stale, name)
+		require.Contains(t, stale.Error(), "was changed by somebody else", name)
+		newer, err := json.Marshal(stale.Newer)
+		require.NoError(t, err)
+		require.True(t, strings.HasPrefix(string(newer), "{") && len(newer) > 10, "%s: %s", name, newer)
+		if name != "condition.JudgeItem" { // which was done once before
+			require.Equal(t, before, u.state(), name)
+		}
+	}
+}
