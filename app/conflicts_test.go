@@ -194,7 +194,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		},
 		"people.DecideMention": func() error { return u.People.DecideMention(ctx, curator, mention.ID, old, true) },
 		"roms.NameRom": func() error {
-			return second(u.Roms.NameRom(ctx, curator, read.Chip.SHA256, old, roms.RomFields{Name: "Monitor"}))
+			return second(u.Roms.NameRom(ctx, curator, read.Reads[0].SHA256, old, roms.RomFields{Name: "Monitor"}))
 		},
 		"teardown.ChangeConnector": func() error {
 			return second(u.Teardown.ChangeConnector(ctx, curator, connector.ID, old, plug("J6")))

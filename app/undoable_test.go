@@ -113,6 +113,13 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Inventory.MoveMachine(ctx, curator, u.machine, machine().Version,
 				inventory.MachineMove{To: "transit", BoundFor: u.word("the fair")}))
 		},
+		"rename place": func() error {
+			here := machine().Place
+			if here == "" {
+				return missing
+			}
+			return second(u.Inventory.RenamePlace(ctx, curator, here, u.word("Attic")))
+		},
 		"change assembly": func() error {
 			fields := board().AssemblyFields
 			fields.Title, fields.Serial, fields.Purpose = u.word("Logic board"), "LB-771", "picture"

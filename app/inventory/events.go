@@ -7,6 +7,9 @@ import (
 )
 
 var (
+	eventRenamePlace = action.NewEvent("rename place", "place", func(_ string, b, a action.Fields) string {
+		return fmt.Sprintf("renamed the place %v to %v", b["place"], a["place"])
+	})
 	eventCreateMachine = action.NewEvent("create machine", "machine", func(s string, _, _ action.Fields) string {
 		return "entered " + s
 	})

@@ -22,6 +22,7 @@ func New(kernel *action.Kernel, people *people.Service, library *library.Service
 	kernel.Follow(pg.ProjectedMachineSum, renewSums)
 	kernel.CanBeUndone(eventChangeMachine, action.MayKeepTheRecord, s.undoChangeMachine)
 	kernel.CanBeUndone(eventMoveMachine, action.MayWriteSheets, s.undoMoveMachine)
+	kernel.CanBeUndone(eventRenamePlace, action.MayKeepTheRecord, s.undoRenamePlace)
 	kernel.CanBeUndone(eventChangeAssembly, action.MayWriteSheets, s.undoChangeAssembly)
 	kernel.CanBeUndone(eventMoveAssembly, action.MayWriteSheets, s.undoMove)
 	kernel.CanBeUndone(eventStrikeAssembly, action.MayWriteSheets, s.undoStrike)

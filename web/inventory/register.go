@@ -11,4 +11,5 @@ func Register(api *httpx.API, deeds *app.App) {
 	registerMachines(api, deeds)
 	registerAssemblies(api, deeds)
 	registerCollection(api, deeds)
+	registerPlaces(api, deeds)
 }

@@ -128,3 +128,16 @@ export const placeCountsQuery = queryOptions({
   queryKey: [...placesQuery.queryKey, 'counts'],
   queryFn: () => ask(api.GET('/api/places/counts')),
 })
+
+/** Gives a place another name; the places in it come along, and machines are found by the new one. */
+export function useRenamePlace() {
+  return useMutation({
+    mutationFn: (body: Schemas['RenamedPlace']) => ask(api.PUT('/api/places/name', { body })),
+    onSuccess: ({ event }, { from, to }) => {
+      offerUndo({ event, words: `${from} is called ${to} now.` })
+      for (const queryKey of [placesQuery.queryKey, ['machines'], ['assemblies'], dossiersKey]) {
+        void queryClient.invalidateQueries({ queryKey })
+      }
+    },
+  })
+}

@@ -11,11 +11,13 @@ import { useAccount } from '../../api/session'
 import { useSayClimate } from '../../api/judge'
 import { Choice } from '../../kit/Field'
 import { type PlaceRow, placeTree } from './placeTree'
+import { RenamePlace } from './RenamePlace'
 
 /** Building, room, shelf, box: what is where today. */
 export default function Places() {
   const places = useQuery(placeCountsQuery)
   const rows = placeTree(places.data ?? [])
+  const mayRename = useAccount()?.mayKeepTheRecord ?? false
   return (
     <Page>
       <Title><Link to="/stores">Stores</Link> / Places</Title>
@@ -31,7 +33,7 @@ export default function Places() {
             <tbody>
               {rows.map((row) => (
                 <tr key={row.path}>
-                  <Deep $depth={row.depth}>{row.name}</Deep>
+                  <Deep $depth={row.depth}><RenamePlace path={row.path} name={row.name} mayRename={mayRename} /></Deep>
                   <td><ClimateOf row={row} /></td>
                   <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>
                     {row.machines}
