@@ -34,7 +34,7 @@ export default function Places() {
               {rows.map((row) => (
                 <tr key={row.path}>
                   <Deep $depth={row.depth}><RenamePlace path={row.path} name={row.name} mayRename={mayRename} /></Deep>
-                  <td><ClimateOf row={row} /></td>
+                  <Climate><ClimateOf row={row} /></Climate>
                   <Figure>{row.machines > 0 && <Link to={`/shelves?search=${encodeURIComponent(row.path)}`}>
                     {row.machines}
                   </Link>}</Figure>
@@ -72,6 +72,11 @@ function ClimateOf({ row }: { row: PlaceRow }) {
     </>
   )
 }
+
+/** On a phone the table moves sideways, and the words of the choice can still be read. */
+const Climate = styled.td`
+  select { min-width: 10rem; }
+`
 
 const Deep = styled.td<{ $depth: number }>`
   && { padding-left: ${({ $depth }) =>
