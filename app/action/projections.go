@@ -39,8 +39,12 @@ func (k *Kernel) UpToDate(ctx context.Context, tx *sqlx.Tx) error {
 			return nil
 		}
 		projection := pg.Projections[i]
+		renew := k.follows[projection]
+		if renew == nil {
+			return fmt.Errorf("nobody makes %q anew", projection)
+		}
 		slices.Sort(due[projection])
-		if err := k.follows[projection](ctx, tx, slices.Compact(due[projection])); err != nil {
+		if err := renew(ctx, tx, slices.Compact(due[projection])); err != nil {
 			return fmt.Errorf("%s: %w", projection, err)
 		}
 		delete(due, projection)
