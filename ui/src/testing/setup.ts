@@ -14,6 +14,8 @@ if (typeof document !== 'undefined') {
   // Before the client is made, which keeps what it finds.
   vi.stubGlobal('Request', RequestOfAPage)
   vi.stubGlobal('fetch', respond)
+  // What lists ask a browser for, and this document lacks.
+  vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, (sign) => `\\${sign}`) })
   const { cleanup } = await import('@testing-library/react')
   const { queryClient } = await import('../api/client')
   afterEach(() => {

@@ -1,0 +1,74 @@
+package app_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app"
+	"frugalheron/app/action"
+	"frugalheron/app/roms"
+	"frugalheron/core/rom"
+	"frugalheron/instruments/romreader"
+	"frugalheron/store/blobs"
+	"frugalheron/store/inventory"
+	"frugalheron/store/library"
+	storeroms "frugalheron/store/roms"
+)
+
+// Two processes on one database: what one has begun the other sees, leaves alone, stops and goes on with; what one
+// names the other knows at once.
+func TestTwoProcessesAreOneApplication(t *testing.T) {
+	db, one, machine, board := newBoard(t, inventory.MachineFields{},
+		"== Main board\nU9 27128-25 8533 @socket\nU10 HX7200")
+	kept, err := blobs.Open(ctx, t.TempDir())
+	require.NoError(t, err)
+	two := app.New(db).WithBlobs(kept)
+	one.WithBlobs(kept)
+	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}},
+		func(string) int { return 16384 })
+	require.NoError(t, err)
+	t.Cleanup(func() { standIn.Close() })
+	one.WithReader(standIn.Address())
+	two.WithReader(standIn.Address())
+	reading := roms.ReadingInput{Designator: "U9", Device: "27128"}
+	state := func(by *app.App, id int64, wanted string) (now storeroms.ChipReading) {
+		require.Eventually(t, func() bool {
+			now = must(by.Roms.ChipReading(ctx, technician, id))
+			return now.State == wanted
+		}, time.Minute, 20*time.Millisecond, "it never was %s", wanted)
+		return now
+	}
+
+	require.NoError(t, one.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
+	started := must(one.Roms.StartReading(ctx, technician, board.ID, reading))
+	state(two, started.ID, "running")
+	var invalid *action.Invalid
+	_, err = two.Roms.StartReading(ctx, technician, board.ID, reading)
+	require.ErrorAs(t, err, &invalid)
+	require.Contains(t, invalid.Why, "it is reading U9 still")
+	_, err = two.Roms.ResumeReading(ctx, technician, started.ID)
+	require.ErrorAs(t, err, &invalid)
+
+	// The other stops it, and goes on where it stopped.
+	require.Equal(t, "stopped", must(two.Roms.StopReading(ctx, technician, started.ID)).State)
+	time.Sleep(600 * time.Millisecond) // the first keeps what it had in hand, and notices
+	stopped := must(one.Roms.ChipReading(ctx, technician, started.ID))
+	require.Equal(t, "stopped", stopped.State)
+	require.NoError(t, two.Roms.PrepareStandIn(ctx, technician, "U9", "none"))
+	must(two.Roms.ResumeReading(ctx, technician, started.ID))
+	done := state(one, started.ID, "done")
+	require.Equal(t, 2*16384, done.Done, "nothing was read twice")
+	require.Equal(t, rom.Accepted, socketOf(t, one, machine.ID, "U9").Chip.State)
+
+	// Names: the library and who is private are asked for by the count of changes.
+	require.Len(t, must(two.Unknowns.Unknowns(ctx, technician, machine.ID)).Open, 1)
+	named := must(one.Library.NameType(ctx, technician, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
+	require.Empty(t, must(two.Unknowns.Unknowns(ctx, technician, machine.ID)).Open)
+	must(two.Library.ForgetType(ctx, curator, named.ID))
+	require.Len(t, must(one.Unknowns.Unknowns(ctx, technician, machine.ID)).Open, 1)
+	require.Equal(t, "of Jory", public(t, two, inventory.MachineFields{Provenance: "of Jory"}).Provenance)
+	private(t, one, "Jory", "a pilot")
+	require.Equal(t, "of a pilot", public(t, two, inventory.MachineFields{Provenance: "of Jory"}).Provenance)
+}
