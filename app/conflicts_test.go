@@ -135,10 +135,13 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		},
 		"condition.JudgeItem": func() error {
 			judged := appcondition.JudgedItem{Look: appcondition.Look{Look: condition.Inspected}}
-			if _, err := u.Condition.JudgeItem(ctx, curator, survey.ID, survey.Version, "plastics", judged); err != nil {
+			judge := func() error {
+				return second(u.Condition.JudgeItem(ctx, curator, survey.ID, survey.Version, "plastics", judged))
+			}
+			if err := judge(); err != nil {
 				return err
 			}
-			return second(u.Condition.JudgeItem(ctx, curator, survey.ID, survey.Version, "plastics", judged))
+			return judge()
 		},
 		"condition.ChangeAgeingClass": func() error {
 			return second(u.Condition.ChangeAgeingClass(ctx, curator, old, class.Class))

@@ -37,8 +37,10 @@ import (
 // undoables is a machine with something of everything that can be taken back.
 type undoables struct {
 	*app.App
-	machine, board, lot, said, told, picture, read, log, empty int64 // empty is a log without steps, of another machine
-	n                                                          int   // counts what is typed, so that nothing is typed twice
+	machine, board, lot, said, told, picture, read, log int64
+
+	empty int64 // a log without steps, of another machine
+	n     int   // counts what is typed, so that nothing is typed twice
 }
 
 func newUndoables(t *testing.T) *undoables {

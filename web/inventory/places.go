@@ -21,7 +21,8 @@ func registerPlaces(api *httpx.API, deeds *app.App) {
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "rename-place", Method: http.MethodPut, Path: "/api/places/name",
 		Summary: "Give a place another name, and with it the places in it", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, in *struct{ Body RenamedPlace }) (*httpx.Output[httpx.Done], error) {
+	}, func(ctx context.Context, actor action.Actor,
+		in *struct{ Body RenamedPlace }) (*httpx.Output[httpx.Done], error) {
 		event, err := deeds.Inventory.RenamePlace(ctx, actor, in.Body.From, in.Body.To)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})

@@ -9,7 +9,8 @@ import { show } from '../testing/show'
 import { HistoryList } from './HistoryList'
 
 const event = (id: number, what: string, more: Partial<EventView> = {}): EventView => ({
-  id, what, at: '2026-11-28T10:00:00Z', by: 'Bram Sedge', machineId: 3, accession: 'EH-0142', assemblyId: null, revision: 0,
+  id, what, at: '2026-11-28T10:00:00Z', by: 'Bram Sedge', machineId: 3, accession: 'EH-0142', assemblyId: null,
+    revision: 0,
   mayUndo: [], ...more,
 })
 
@@ -38,7 +39,8 @@ describe('a history', () => {
     const asked = serve(withPages('technician', () => ({ status: 204 })))
     const user = show(<HistoryList of="collection" />)
     expect(await screen.findByText(/Bram Sedge saved the sheet/)).toBeTruthy()
-    expect(itemWith(/saved the sheet/).getByRole('link', { name: 'EH-0142' }).getAttribute('href')).toContain('/bench/3')
+    expect(itemWith(/saved the sheet/).getByRole('link', { name: 'EH-0142' }).getAttribute('href'))
+      .toContain('/bench/3')
     await user.click(screen.getByRole('button', { name: 'Show earlier' }))
     expect(await screen.findByText(/The command line entered it/)).toBeTruthy()
     expect(screen.queryByRole('button', { name: 'Show earlier' })).toBeNull()
@@ -60,7 +62,9 @@ describe('a history', () => {
     await vi.waitFor(() => { expect(itemWith(/saved the sheet/).getByRole('button', { name: 'Undo' })).toBeTruthy() })
     expect(itemWith(/renamed the place/).queryByRole('button')).toBeNull()
     await user.click(itemWith(/saved the sheet/).getByRole('button', { name: 'Undo' }))
-    await vi.waitFor(() => { expect(asked.some(({ method, path }) => method === 'POST' && path.includes('/9'))).toBe(true) })
+    await vi.waitFor(() => {
+      expect(asked.some(({ method, path }) => method === 'POST' && path.includes('/9'))).toBe(true)
+    })
   })
 
   it('says why something was not taken back, at its line', async () => {

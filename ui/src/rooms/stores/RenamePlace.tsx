@@ -13,13 +13,12 @@ export function RenamePlace({ path, name, mayRename }: { path: string; name: str
     setIsOpen(false)
     rename.reset()
   }
+  if (!mayRename) return name
   if (!isOpen) {
     return (
       <>
         {name}{' '}
-        {mayRename && (
-          <Button $small $tone="quiet" aria-label={`Rename ${path}`} onPress={() => { setIsOpen(true) }}>Rename</Button>
-        )}
+        <Button $small $tone="quiet" aria-label={`Rename ${path}`} onPress={() => { setIsOpen(true) }}>Rename</Button>
       </>
     )
   }
