@@ -3,9 +3,11 @@ package store_test
 import (
 	"testing"
 
+	"github.com/jmoiron/sqlx"
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/store/evidence"
+	"frugalheron/store/history"
 	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 	"frugalheron/store/sheets"
@@ -122,4 +124,108 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	var left int
 	require.NoError(t, db.Get(&left, `SELECT count(*) FROM assembly`))
 	require.Equal(t, 1, left)
+}
+
+// A collection whose public texts were still to be made comes through: they are in the list of what is due, and in the
+// old one again should the way back have to be gone. A place that is renamed afterwards is found by its new name.
+func TestWhatWasDueBeforeProjectionsIsDueStill(t *testing.T) {
+	db, err := pg.Open(ctx, storetest.Empty(t))
+	require.NoError(t, err)
+	defer db.Close()
+	migrator, err := pg.NewMigrator(db.DB)
+	require.NoError(t, err)
+	_, err = migrator.UpTo(ctx, 29)
+	require.NoError(t, err)
+	for _, old := range []string{
+		`INSERT INTO place (name) VALUES ('Loft'), ('Loft, shelf 3')`,
+		`INSERT INTO machine (accession, name, place_id) VALUES ('EH-0001', 'Meridian', 2)`,
+		`INSERT INTO machine_sum (machine_id, place_id) SELECT id, place_id FROM machine`,
+		`INSERT INTO party (name, kind, private, role) VALUES ('Jory Penhallow', 'person', true, 'a former pilot')`,
+		`INSERT INTO public_text_due VALUES ('machine', 1), ('machine name', 1), ('place', 2)`,
+	} {
+		_, err := db.Exec(old)
+		require.NoError(t, err, old)
+	}
+	_, err = migrator.Up(ctx)
+	require.NoError(t, err)
+	require.NoError(t, pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
+		none, err := pg.TakeDue(ctx, tx)
+		require.NoError(t, err)
+		require.Empty(t, none, "that is another's")
+		taken, err := pg.TakeOverLeftDue(ctx, tx, 2)
+		require.NoError(t, err)
+		require.Equal(t, 2, taken)
+		due, err := pg.TakeDue(ctx, tx)
+		require.Equal(t, map[string][]int64{"public machine": {1}, "public machine name": {1}}, due)
+		return err
+	}))
+	count := func(word string) int {
+		n, err := inventory.CountMachines(ctx, db, inventory.MachineFilter{Words: []string{word}})
+		require.NoError(t, err)
+		return n
+	}
+	require.NoError(t, pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
+		renamed, err := inventory.RenamePlace(ctx, tx, "Loft", "Attic")
+		require.NoError(t, err)
+		require.EqualValues(t, 2, renamed)
+		due, err := pg.TakeDue(ctx, tx)
+		require.Equal(t, []int64{1}, due["public machine"])
+		require.ElementsMatch(t, []int64{1, 2}, due["public place"])
+		return err
+	}))
+	require.Equal(t, []int{1, 0}, []int{count("attic"), count("loft")})
+
+	_, err = migrator.DownTo(ctx, 29)
+	require.NoError(t, err)
+	var left []string
+	require.NoError(t, db.Select(&left, `SELECT kind || ' ' || id FROM public_text_due`))
+	require.Equal(t, []string{"place 2"}, left)
+}
+
+// What stands in old texts is looked for in the last state of each record: not in what was written anew since, and in
+// sheets by their revision; a page goes on below the last event of the one before.
+func TestEventsThatSaySomething(t *testing.T) {
+	db := storetest.New(t)
+	machine, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "Sorter"})
+	require.NoError(t, err)
+	board, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-01"},
+		inventory.AssemblyFields{Title: "Board", Fit: "unknown", Kind: "board"})
+	require.NoError(t, err)
+	write := func(deed, kind string, id int64, after any) int64 {
+		event, err := history.InsertEvent(ctx, db, history.Event{Deed: deed, SubjectKind: kind, SubjectID: id}, nil,
+			after)
+		require.NoError(t, err)
+		return event
+	}
+	save := func(n int, body string) int64 {
+		require.NoError(t, sheets.InsertRevision(ctx, db, board, n, body, nil))
+		return write(history.DeedSaveSheet, "assembly", board, map[string]int{"revision": n})
+	}
+	fields := func(note string) map[string]string { return map[string]string{"name": "Sorter", "provenance": note} }
+	write("create machine", "machine", machine, fields("of Rose"))
+	write("change machine", "machine", machine, fields("of nobody"))
+	note := write("note", "machine", machine, map[string]string{"note": "Rose called"})
+	save(1, "U1 7400 # Rose")
+	save(2, "U1 7400 # worn")
+	third := save(3, "U1 7400 # a rose")
+	write("change account", "account", 1, fields("of Rose"))
+	percent := write("note", "machine", machine+1, map[string]string{"note": "100% sure"})
+	find := func(before int64, limit int, hints ...string) []int64 {
+		found, err := history.ListEventsSaying(ctx, db, history.EventsSaying{
+			Kinds: []string{"machine", "assembly"}, SheetDeed: history.DeedSaveSheet, Hints: hints, Before: before,
+			Limit: limit})
+		require.NoError(t, err)
+		ids := []int64{}
+		for _, e := range found {
+			ids = append(ids, e.ID)
+		}
+		return ids
+	}
+	require.Equal(t, []int64{third, note}, find(0, 9, "rose"))
+	require.Equal(t, []int64{third}, find(0, 1, "rose"))
+	require.Equal(t, []int64{note}, find(third, 9, "rose"))
+	require.Equal(t, []int64{percent}, find(0, 9, "100% sure"), "a sign of LIKE is a letter")
+	require.Empty(t, find(0, 9, "0_ sure"))
+	accent := write("note", "machine", machine+2, map[string]string{"note": "ro\u0301se"})
+	require.Contains(t, find(0, 9, "rose"), accent, "other letters are looked at by who compares names")
 }
