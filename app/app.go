@@ -1,5 +1,4 @@
-// Package app holds what users do, one deed a file: permission, load, compute with core, store
-// and write history, in one transaction.
+// Package app builds what users do on one database: a service for each subject, in the order in which they use each other.
 package app
 
 import (
@@ -25,25 +24,25 @@ import (
 	"frugalheron/store/blobs"
 )
 
-// App does the deeds. It keeps nothing beside the database but what it has read of the library
-// and of private persons, and how images differ, which never changes.
+// App is all of them. They keep nothing beside the database but what they have read of the library and of private persons,
+// and how images differ, which never changes.
 type App struct {
 	Kernel     *action.Kernel
+	People     *people.Service
 	Library    *library.Service
 	Inventory  *inventory.Service
-	History    *history.Service
-	Bench      *bench.Service
-	QuickEntry *quickentry.Service
-	Teardown   *teardown.Service
-	Condition  *condition.Service
-	Dating     *dating.Service
-	Roms       *roms.Service
-	Arrivals   *arrivals.Service
-	Unknowns   *unknowns.Service
-	Evidence   *evidence.Service
-	Sheets     *sheets.Service
 	Files      *files.Service
-	People     *people.Service
+	Sheets     *sheets.Service
+	Evidence   *evidence.Service
+	Unknowns   *unknowns.Service
+	Arrivals   *arrivals.Service
+	Roms       *roms.Service
+	Dating     *dating.Service
+	Condition  *condition.Service
+	Teardown   *teardown.Service
+	QuickEntry *quickentry.Service
+	Bench      *bench.Service
+	History    *history.Service
 	Accounts   *accounts.Service
 }
 
