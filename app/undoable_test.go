@@ -298,8 +298,8 @@ func fewChecks(t *testing.T, n int) {
 	t.Cleanup(func() { flag.Set("rapid.checks", before) }) //nolint:errcheck // it was valid before
 }
 
-// Several things done to different records and taken back from the last to the first leave all as it was, each on its
-// way. Where taking one back is itself something that was done to a record since, the one before is refused, and stays.
+// Several things done one after the other, to one record or to several, and taken back from the last to the first leave
+// all as it was, each on its way.
 func TestWhatIsDoneIsTakenBackStepByStep(t *testing.T) {
 	u := newUndoables(t)
 	acts := u.acts()
@@ -321,10 +321,7 @@ func TestWhatIsDoneIsTakenBackStepByStep(t *testing.T) {
 			}
 		}
 		for _, one := range slices.Backward(all) {
-			var since *action.Invalid
-			if err := u.History.Undo(ctx, curator, one.event); errors.As(err, &since) {
-				return
-			} else if err != nil {
+			if err := u.History.Undo(ctx, curator, one.event); err != nil {
 				r.Fatalf("undo %s: %v", one.name, err)
 			}
 			if now := u.state(); now != one.before {
@@ -340,4 +337,44 @@ func machineOf(accession, maker, model string) storeinventory.MachineFields {
 
 func assemblyOf(title string) storeinventory.AssemblyFields {
 	return storeinventory.AssemblyFields{Title: title}
+}
+
+// What was done and taken back does not stand in the way; what was taken back and done anew does.
+func TestTakingBackGoesOnStepByStep(t *testing.T) {
+	_, deeds := newApp(t)
+	machine := must(deeds.Inventory.CreateMachine(ctx, curator, machineOf("EH-1", "", "")))
+	rename := func(name string) int64 {
+		fields := machineOf("EH-1", "", "")
+		fields.Name = name
+		now := must(deeds.Inventory.Machine(ctx, curator, machine.ID))
+		must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
+		return must(deeds.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
+	}
+	undo := func(event int64) int64 {
+		require.NoError(t, deeds.History.Undo(ctx, curator, event))
+		return must(deeds.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
+	}
+	name := func() string { return must(deeds.Inventory.Machine(ctx, curator, machine.ID)).Name }
+	mayUndo := func() (events []int64) {
+		for _, e := range must(deeds.History.History(ctx, curator, machine.ID, 0, 50)).Events {
+			if len(e.MayUndo) > 0 {
+				events = append(events, e.ID)
+			}
+		}
+		return events
+	}
+	var invalid *action.Invalid
+	first, second := rename("Lantern"), rename("Sorter")
+	require.ErrorAs(t, deeds.History.Undo(ctx, curator, first), &invalid)
+	back := undo(second)
+	require.Equal(t, []int64{back, first}, mayUndo(), "the one before, or what was just taken back")
+	again := undo(back) // done anew
+	require.Equal(t, "Sorter", name())
+	require.ErrorAs(t, deeds.History.Undo(ctx, curator, first), &invalid, "it would be overwritten")
+	undo(again)
+	require.Equal(t, "Lantern", name())
+	third := rename("Terminal")
+	require.ErrorAs(t, deeds.History.Undo(ctx, curator, first), &invalid)
+	undo(third)
+	require.Equal(t, "Lantern", name())
 }

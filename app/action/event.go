@@ -71,7 +71,7 @@ func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, m
 func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64,
 	before, after any) (int64, error) {
 	row := history.Event{Deed: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine,
-		AccountID: actor.Account()}
+		AccountID: actor.Account(), Undoes: undoneIn(ctx)}
 	written, err := history.InsertEvent(ctx, tx, row, before, after)
 	if err != nil {
 		return 0, fmt.Errorf("write history: %w", err)

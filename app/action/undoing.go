@@ -11,6 +11,21 @@ import (
 	"frugalheron/store/pg"
 )
 
+type undoneKey struct{}
+
+// TakingBack says in a context which event is taken back by what is done with it.
+func TakingBack(ctx context.Context, event int64) context.Context {
+	return context.WithValue(ctx, undoneKey{}, event)
+}
+
+// undoneIn is the event that is taken back; nil where none is.
+func undoneIn(ctx context.Context) *int64 {
+	if event, ok := ctx.Value(undoneKey{}).(int64); ok {
+		return &event
+	}
+	return nil
+}
+
 // NewestStill refuses an event that something was done after. It is asked once the record is locked.
 func NewestStill(ctx context.Context, h pg.Handle, e history.EventRow) error {
 	isNewest, err := history.IsNewestEvent(ctx, h, e.ID)

@@ -7,8 +7,8 @@ import (
 	"frugalheron/store/history"
 )
 
-// Undo takes back what an event of the history did. Where something was done to the same record
-// since, nothing is undone: that would have to be taken back first.
+// Undo takes back what an event of the history did. Where something was done to the same record since, and was not taken
+// back itself, nothing is undone: that would have to be taken back first.
 func (s *Service) Undo(ctx context.Context, actor action.Actor, eventID int64) error {
 	if err := actor.Must(action.MayLook); err != nil {
 		return err
@@ -24,5 +24,5 @@ func (s *Service) Undo(ctx context.Context, actor action.Actor, eventID int64) e
 	if err := actor.Must(by); err != nil {
 		return err
 	}
-	return take(ctx, actor, event)
+	return take(action.TakingBack(ctx, eventID), actor, event)
 }

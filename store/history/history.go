@@ -20,6 +20,7 @@ type Event struct {
 	MachineID   *int64           `db:"machine_id" json:"machineId"`
 	Before      *json.RawMessage `db:"before" json:"before"`
 	After       *json.RawMessage `db:"after" json:"after"`
+	Undoes      *int64           `db:"undoes" json:"-"` // the event that it takes back
 }
 
 // DeedSaveSheet is the deed that saves a sheet: its text is a revision, and not kept twice.
@@ -38,9 +39,9 @@ func InsertEvent(ctx context.Context, h pg.Handle, e Event, before, after any) (
 	}
 	var id int64
 	err = h.GetContext(ctx, &id,
-		`INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after)
-		VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID, e.MachineID,
-		beforeJSON, afterJSON)
+		`INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after, undoes)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID,
+		e.MachineID, beforeJSON, afterJSON, e.Undoes)
 	return id, err
 }
 
@@ -76,8 +77,7 @@ const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.s
 		COALESCE(c.name, '') AS by_name, COALESCE(m.accession, '') AS accession,
 		CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title,
 		'') ELSE '' END AS subject,
-		NOT EXISTS (SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id
-		AND l.id > h.id) AS is_newest
+		` + isNewest + ` AS is_newest
 	FROM history h
 	LEFT JOIN account c ON c.id = h.account_id
 	LEFT JOIN machine m ON m.id = h.machine_id
@@ -137,11 +137,16 @@ func EventByID(ctx context.Context, h pg.Handle, reader EventReader, id int64) (
 	return e, err
 }
 
+// isNewest says of an event h that nothing was done to the same record since: what was done and taken back does not count,
+// nor does taking it back; what was taken back and done anew does.
+const isNewest = `NOT EXISTS (SELECT 1 FROM history l
+		WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id AND COALESCE(l.undoes <= h.id, true)
+			AND NOT EXISTS (SELECT 1 FROM history u WHERE u.undoes = l.id
+				AND NOT EXISTS (SELECT 1 FROM history v WHERE v.undoes = u.id)))`
+
 // IsNewestEvent reports whether nothing was done to the same record since an event.
 func IsNewestEvent(ctx context.Context, h pg.Handle, id int64) (bool, error) {
 	var is bool
-	err := pg.Get(ctx, h, &is, fmt.Sprintf("event %d", id), `SELECT NOT EXISTS
-		(SELECT 1 FROM history l WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id)
-		FROM history h WHERE h.id = $1`, id)
+	err := pg.Get(ctx, h, &is, fmt.Sprintf("event %d", id), `SELECT `+isNewest+` FROM history h WHERE h.id = $1`, id)
 	return is, err
 }
