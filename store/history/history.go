@@ -140,7 +140,8 @@ func EventByID(ctx context.Context, h pg.Handle, reader EventReader, id int64) (
 // isNewest says of an event h that nothing was done to the same record since: what was done and taken back does not count,
 // nor does taking it back; what was taken back and done anew does.
 const isNewest = `NOT EXISTS (SELECT 1 FROM history l
-		WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id AND COALESCE(l.undoes <= h.id, true)
+		WHERE l.subject_kind = h.subject_kind AND l.subject_id = h.subject_id AND l.id > h.id
+			AND COALESCE(l.undoes <= h.id, true)
 			AND NOT EXISTS (SELECT 1 FROM history u WHERE u.undoes = l.id
 				AND NOT EXISTS (SELECT 1 FROM history v WHERE v.undoes = u.id)))`
 
