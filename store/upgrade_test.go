@@ -1,6 +1,7 @@
 package store_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/jmoiron/sqlx"
@@ -192,7 +193,11 @@ func TestEventsThatSaySomething(t *testing.T) {
 		inventory.AssemblyFields{Title: "Board", Fit: "unknown", Kind: "board"})
 	require.NoError(t, err)
 	write := func(deed, kind string, id int64, after any) int64 {
-		event, err := history.InsertEvent(ctx, db, history.Event{Deed: deed, SubjectKind: kind, SubjectID: id}, nil,
+		var before any
+		if strings.HasPrefix(deed, "change") {
+			before = after
+		}
+		event, err := history.InsertEvent(ctx, db, history.Event{Deed: deed, SubjectKind: kind, SubjectID: id}, before,
 			after)
 		require.NoError(t, err)
 		return event
@@ -205,6 +210,7 @@ func TestEventsThatSaySomething(t *testing.T) {
 	write("create machine", "machine", machine, fields("of Rose"))
 	write("change machine", "machine", machine, fields("of nobody"))
 	note := write("note", "machine", machine, map[string]string{"note": "Rose called"})
+	write("note", "machine", machine, map[string]string{"note": "the river came"}) // beside the other, not in its place
 	save(1, "U1 7400 # Rose")
 	save(2, "U1 7400 # worn")
 	third := save(3, "U1 7400 # a rose")

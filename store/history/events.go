@@ -44,7 +44,8 @@ func ListEventsSaying(ctx context.Context, h pg.Handle, asked EventsSaying) ([]E
 			AND (lower(written) LIKE ANY (CAST($3 AS text[])) OR written ~ '[^\x01-\x7f]' OR written ~ '-\s*(\n|\\n)')
 			AND NOT EXISTS (SELECT 1 FROM history n WHERE n.subject_kind = w.subject_kind
 			AND n.subject_id = w.subject_id AND n.id > w.id
-				AND CASE WHEN w.deed = $4 OR jsonb_typeof(w.after) <> 'object' THEN n.deed = w.deed
+				AND CASE WHEN w.deed = $4 THEN n.deed = w.deed
+					WHEN n.before IS NULL OR jsonb_typeof(w.after) <> 'object' THEN false
 					ELSE jsonb_exists_all(n.after, ARRAY(SELECT jsonb_object_keys(w.after))) END)
 		ORDER BY id DESC LIMIT $5`, asked.Kinds, asked.Before, pg.Holding(asked.Hints), asked.SheetDeed, asked.Limit)
 	return events, err
