@@ -87,7 +87,9 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	_, deeds, machine, _ := newBoard(t,
 		inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
-		"== Main board | part 4410-2\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536")
+		"== Main board | part 4410-2\n"+
+			"U1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\n"+
+			"U7 7430 8536")
 	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
 		inventory.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)

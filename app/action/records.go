@@ -10,17 +10,17 @@ import (
 
 // Records are a kind of records that are changed under a version: whoever changes one says which version the change
 // started from, and nothing is overwritten that somebody else wrote meanwhile.
-type Records[Record any] struct {
+type Records[R any] struct {
 	What    string // as a refusal calls one: the maker
-	Lock    func(ctx context.Context, h pg.Handle, id int64) (Record, error)
-	Read    func(ctx context.Context, h pg.Handle, id int64) (Record, error)
-	Version func(Record) int
-	Told    func(Record) any    // what the history keeps of one
-	Machine func(Record) *int64 // which machine it is about; nil for records that are about none
+	Lock    func(ctx context.Context, h pg.Handle, id int64) (R, error)
+	Read    func(ctx context.Context, h pg.Handle, id int64) (R, error)
+	Version func(R) int
+	Told    func(R) any    // what the history keeps of one
+	Machine func(R) *int64 // which machine it is about; nil for records that are about none
 }
 
 // Locked locks a record that nobody changed since a version. One that somebody did is *Stale, with what it is now.
-func (r Records[Record]) Locked(ctx context.Context, tx *sqlx.Tx, id int64, version int) (Record, error) {
+func (r Records[R]) Locked(ctx context.Context, tx *sqlx.Tx, id int64, version int) (R, error) {
 	now, err := r.Lock(ctx, tx, id)
 	if err == nil && r.Version(now) != version {
 		return now, &Stale{What: r.What, Newer: now}
@@ -39,9 +39,9 @@ type Change struct {
 
 // Change changes a record as one action: it is locked under its version, update writes it, and the event keeps what it
 // was before and is now. It returns the record as it is now.
-func (r Records[Record]) Change(ctx context.Context, k *Kernel, c Change,
-	update func(tx *sqlx.Tx, before Record) error) (Record, error) {
-	var changed Record
+func (r Records[R]) Change(ctx context.Context, k *Kernel, c Change,
+	update func(tx *sqlx.Tx, before R) error) (R, error) {
+	var changed R
 	err := k.Do(ctx, c.Actor, c.Roles, func(tx *sqlx.Tx) error {
 		before, err := r.Locked(ctx, tx, c.ID, c.Version)
 		if err != nil {
@@ -57,11 +57,7 @@ func (r Records[Record]) Change(ctx context.Context, k *Kernel, c Change,
 		if r.Machine != nil {
 			machine = r.Machine(changed)
 		}
-		return recordChange(ctx, tx, c, machine, r.Told(before), r.Told(changed))
+		return Record(ctx, tx, c.Actor, c.Event, c.ID, machine, r.Told(before), r.Told(changed))
 	})
 	return changed, err
-}
-
-func recordChange(ctx context.Context, tx *sqlx.Tx, c Change, machine *int64, before, after any) error {
-	return Record(ctx, tx, c.Actor, c.Event, c.ID, machine, before, after)
 }

@@ -2,7 +2,6 @@ package condition
 
 import (
 	"context"
-	"errors"
 	"slices"
 
 	"github.com/jmoiron/sqlx"
@@ -91,17 +90,16 @@ func (s *Service) ChangeAgeingClass(ctx context.Context, actor action.Actor, ver
 // SayClimate says how a place treats what stands there, and in all places in it of which nothing else is said.
 func (s *Service) SayClimate(ctx context.Context, actor action.Actor, place, climate string) error {
 	return s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if holds, err := condition.HoldsPlaces(ctx, tx, place); err != nil {
+		if holds, err := inventory.HoldsPlace(ctx, tx, place); err != nil {
 			return err
-		} else if holds {
-			if err := inventory.EnsurePlace(ctx, tx, place); err != nil {
-				return err
-			}
-		}
-		before, err := condition.SetClimate(ctx, tx, place, climate)
-		if errors.Is(err, action.ErrNotFound) {
+		} else if !holds {
 			return action.Reject("place", "choose a place that is in the list")
 		}
+		// A building of which only rooms are written down need not be itself.
+		if err := inventory.EnsurePlace(ctx, tx, place); err != nil {
+			return err
+		}
+		before, err := condition.SetClimate(ctx, tx, place, climate)
 		if err != nil || before == climate {
 			return err
 		}

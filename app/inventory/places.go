@@ -26,8 +26,10 @@ func (s *Service) RenamePlace(ctx context.Context, actor action.Actor, from, to 
 		return 0, action.Reject("to", "write what the place is called from now on")
 	}
 	err = s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		if holds, err := inventory.HoldsPlace(ctx, tx, from); err != nil || !holds {
-			return orElse(err, action.Reject("from", "choose a place that is in the list; somebody may have renamed it"))
+		if holds, err := inventory.HoldsPlace(ctx, tx, from); err != nil {
+			return err
+		} else if !holds {
+			return action.Reject("from", "choose a place that is in the list; somebody may have renamed it")
 		}
 		id, err := inventory.PlaceID(ctx, tx, from)
 		if err != nil {
@@ -68,12 +70,4 @@ func (s *Service) undoRenamePlace(ctx context.Context, actor action.Actor, e sto
 		}
 		return action.Second(renamePlace(ctx, tx, actor, e.SubjectID, became.Place, was.Place))
 	})
-}
-
-// orElse is an error, or where there is none another.
-func orElse(err, other error) error {
-	if err != nil {
-		return err
-	}
-	return other
 }

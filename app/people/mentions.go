@@ -72,8 +72,8 @@ func tellNamesFound(ctx context.Context, found int) {
 }
 
 // noteOldMentions looks for a person in what stands there already: somebody who becomes private, or whose name is
-// written another way, is asked about in texts from before, too. What was written
-// anew since is left out.
+// written another way, is asked about in texts from before, too. What was written anew
+// since is left out.
 func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names.Person) error {
 	p, err := s.PrivacyIn(ctx, tx)
 	if err != nil {

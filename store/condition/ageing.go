@@ -183,14 +183,6 @@ func PutOwnClass(ctx context.Context, h pg.Handle, key, body string, version int
 	return n == 1, err
 }
 
-// HoldsPlaces reports whether any place lies in one that need not be written down itself, as a building of which
-// only rooms are.
-func HoldsPlaces(ctx context.Context, h pg.Handle, place string) (bool, error) {
-	var holds bool
-	err := h.GetContext(ctx, &holds, `SELECT EXISTS (SELECT 1 FROM place WHERE starts_with(name, $1 || ','))`, place)
-	return holds, err
-}
-
 // SetClimate says how a place treats what stands there, and returns what was said before.
 func SetClimate(ctx context.Context, h pg.Handle, place, climate string) (before string, err error) {
 	err = pg.Get(ctx, h, &before, "place "+place, `SELECT climate FROM place WHERE name = $1 FOR NO KEY UPDATE`, place)

@@ -3,7 +3,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 import { assembliesKey } from './assemblies'
 import { api, ask, queryClient, type Schemas } from './client'
 import { machineQuery, placesQuery } from './machines'
-import { offerUndo } from './undo'
+import { anythingMayDiffer, offerUndo } from './undo'
 
 export type Dossier = Schemas['Dossier']
 export type Known = Schemas['Known']
@@ -135,9 +135,7 @@ export function useRenamePlace() {
     mutationFn: (body: Schemas['RenamedPlace']) => ask(api.PUT('/api/places/name', { body })),
     onSuccess: ({ event }, { from, to }) => {
       offerUndo({ event, words: `${from} is called ${to} now.` })
-      for (const queryKey of [placesQuery.queryKey, ['machines'], ['assemblies'], dossiersKey]) {
-        void queryClient.invalidateQueries({ queryKey })
-      }
+      anythingMayDiffer() // places stand in every room
     },
   })
 }

@@ -15,14 +15,19 @@ export function useUndoOffer(): Offer | null {
   return useQuery<Offer | null>({ queryKey: offerKey, queryFn: () => null, enabled: false, initialData: null }).data
 }
 
-/** Takes back what an event of the history did. Anything may look different afterwards. */
+/** Has everything read again that is shown: after this, anything may look different. */
+export function anythingMayDiffer() {
+  void queryClient.invalidateQueries({ predicate: ({ queryKey }) =>
+    queryKey !== offerKey && queryKey[0] !== 'session' })
+}
+
+/** Takes back what an event of the history did. */
 export function useUndo() {
   return useMutation({
     mutationFn: (event: number) => ask(api.POST('/api/history/{id}/undo', { params: { path: { id: event } } })),
     onSuccess: () => {
       offerUndo(null)
-      void queryClient.invalidateQueries({ predicate: ({ queryKey }) =>
-        queryKey !== offerKey && queryKey[0] !== 'session' })
+      anythingMayDiffer()
     },
   })
 }
