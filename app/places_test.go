@@ -47,6 +47,8 @@ func TestAPlaceIsRenamedWithWhatLiesInIt(t *testing.T) {
 
 	// A building of which only rooms are written down can be renamed, too.
 	add("EH-4", "Mill, room 2")
+	_, err = deeds.Inventory.RenamePlace(ctx, curator, "Lofty hall", "Mill")
+	require.ErrorAs(t, err, &invalid, "it is in the list, too")
 	must(deeds.Inventory.RenamePlace(ctx, curator, "Mill", "Old mill"))
 	require.Equal(t, 1, found(viewer, "old mill"))
 }

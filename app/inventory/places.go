@@ -42,9 +42,16 @@ func (s *Service) RenamePlace(ctx context.Context, actor action.Actor, from, to 
 }
 
 func renamePlace(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id int64, from, to string) (int64, error) {
+	taken := action.Reject("to", to+", or a place in it, is in the list already; move there what stands here")
+	// A building of which only rooms are written down is in the list, too: two places must not become one unseen.
+	if holds, err := inventory.HoldsPlace(ctx, tx, to); err != nil {
+		return 0, err
+	} else if holds {
+		return 0, taken
+	}
 	_, err := inventory.RenamePlace(ctx, tx, from, to)
 	if pg.Violates(err, "place_name_key") {
-		return 0, action.Reject("to", to+", or a place in it, is in the list already; move there what stands here")
+		return 0, taken // by somebody at the same time
 	}
 	if err != nil {
 		return 0, err
