@@ -149,6 +149,8 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	must(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1,
 		"== Main board\nU1 7400 # hot; ro\u0301se told us\nU2 ROSE7"))
 	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note Tre-\ngear called"))
+	ends := "Rose says the ledger ran until the books went to the bank in 1994."
+	must(deeds.QuickEntry.Say(ctx, technician, machine.ID, 0, 0, "note "+ends))
 	must(deeds.People.AddParty(ctx, curator,
 		storepeople.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
@@ -162,17 +164,18 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 		}
 		return words
 	}
-	require.Equal(t, 2, found)
-	require.Len(t, said(), 2)
+	require.Equal(t, 3, found)
+	require.Len(t, said(), 3)
 	require.Equal(t, "rose: … hall of the mill for a long time, and there the voltage rose, as the people of the mill tell, in the winter of 1994, when …",
-		said()[1], "whole words, and dots where the text goes on")
-	require.Contains(t, said()[0], "told us")
+		said()[2], "whole words, and dots where the text goes on")
+	require.Contains(t, said()[1], "told us")
+	require.Equal(t, "Rose: "+ends, said()[0], "the last word is a whole one, too")
 	require.Equal(t, "voltage a neighbour",
 		public(t, deeds, changed).Provenance[strings.Index(changed.Provenance, "voltage"):][:19])
 	spelled := rose.PartyFields
 	spelled.Spellings = "Tregear"
 	must(deeds.People.ChangeParty(asked, curator, rose.ID, rose.Version, spelled))
-	require.Equal(t, 3, found, "only the new spelling is new")
+	require.Equal(t, 4, found, "only the new spelling is new")
 	require.Contains(t, strings.Join(said(), "\n"), "called")
 }
 

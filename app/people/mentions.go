@@ -138,15 +138,17 @@ func around(text string, m names.Mention) string {
 		before = "… " + before[wordEdge(before, len(before)-aroundMention):]
 	}
 	if len(after) > aroundMention {
-		after = after[:wordEdge(after, aroundMention)] + " …"
+		if edge := wordEdge(after, aroundMention); edge < len(after) {
+			after = after[:edge] + " …"
+		}
 	}
 	return strings.Join(strings.Fields(before+text[m.Start:m.End]+after), " ")
 }
 
 // wordEdge is the first end of a word at or behind a place in a text; where a word has no end near, that of a letter.
 func wordEdge(text string, at int) int {
-	for i := at; i < len(text) && i < at+aroundMention; i++ {
-		if strings.IndexByte(" \t\n", text[i]) >= 0 {
+	for i := at; i < at+aroundMention; i++ {
+		if i == len(text) || strings.IndexByte(" \t\n", text[i]) >= 0 {
 			return i
 		}
 	}
