@@ -25,7 +25,7 @@ import (
 
 // collection is how the museum keeps its numbers.
 var collection = storeinventory.CollectionFields{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}",
-	Currency: "EUR"}
+	Currency: "EUR", TimeZone: "UTC"}
 
 // toldLot is an arrival of the sample world, with names in place of ids.
 type toldLot struct {

@@ -77,9 +77,13 @@ func (s *Service) HasAccounts(ctx context.Context) (bool, error) {
 
 // ActorByID loads who does a deed; ErrNotFound when the account is gone or disabled.
 func (s *Service) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
-	account, err := accounts.AccountByID(ctx, s.kernel.Reader(ctx), id)
+	account, err := accounts.ZonedAccountByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && account.Disabled {
 		err = action.ErrNotFound
 	}
-	return action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role)}, err
+	if err != nil {
+		return action.Actor{}, err
+	}
+	zone, err := action.ZoneOf(account.TimeZone)
+	return action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role), Zone: zone}, err
 }

@@ -1,12 +1,16 @@
 package action
 
-import "slices"
+import (
+	"slices"
+	"time"
+)
 
 // Actor is who does a deed.
 type Actor struct {
 	AccountID int64
 	Name      string
 	Role      Role
+	Zone      *time.Location // in which the collection counts its days; nil for UTC
 }
 
 // Role says what an account is for.

@@ -138,7 +138,8 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 	return page, err
 }
 
-func checkAcquisition(ctx context.Context, h pg.Handle, f *arrivals.AcquisitionFields) (day *string, err error) {
+func checkAcquisition(ctx context.Context, h pg.Handle, actor action.Actor,
+	f *arrivals.AcquisitionFields) (day *string, err error) {
 	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived),
 		input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
 		input.Lines("cameWith", &f.CameWith), input.Lines("note", &f.Note))
@@ -176,7 +177,7 @@ func checkAcquisition(ctx context.Context, h pg.Handle, f *arrivals.AcquisitionF
 	}
 	if arrived := input.DateOf(f.Arrived); arrived != nil {
 		first := arrived.Earliest().String()
-		if first > action.Today() {
+		if first > actor.Today() {
 			return nil, action.Reject("arrived", "lies in the future; enter it once the things are here")
 		}
 		day = &first
@@ -189,7 +190,7 @@ func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arriva
 	things []arrivals.LotItemFields) (Lot, error) {
 	var received Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		day, err := checkAcquisition(ctx, tx, &fields)
+		day, err := checkAcquisition(ctx, tx, actor, &fields)
 		if err != nil {
 			return err
 		}
@@ -222,7 +223,7 @@ func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id 
 		if err != nil {
 			return err
 		}
-		day, err := checkAcquisition(ctx, tx, &fields)
+		day, err := checkAcquisition(ctx, tx, actor, &fields)
 		if err != nil {
 			return err
 		}

@@ -33,12 +33,12 @@ type Chain struct {
 }
 
 // ChainOf examines what is known of a machine's past; arrived is when it came, nil when unknown.
-func ChainOf(ctx context.Context, h pg.Handle, machineID int64, arrived *edtf.Date) (Chain, error) {
+func ChainOf(ctx context.Context, h pg.Handle, actor action.Actor, machineID int64, arrived *edtf.Date) (Chain, error) {
 	kept, err := arrivals.CustodyOf(ctx, h, machineID)
 	if err != nil {
 		return Chain{}, err
 	}
-	now, err := calendar.Parse(action.Today())
+	now, err := calendar.Parse(actor.Today())
 	if err != nil {
 		return Chain{}, err
 	}

@@ -74,7 +74,7 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	if err != nil {
 		return Dossier{}, err
 	}
-	d, err := readDossier(ctx, s.kernel.Reader(ctx), machine, totals, outsideID, seen)
+	d, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, outsideID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
 		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.Reader(ctx),
@@ -83,8 +83,8 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	return d, err
 }
 
-func readDossier(ctx context.Context, h pg.Handle, machine storeinventory.Machine, totals reckoning.Totals,
-	outsideID int64, seen outside.Sheet) (Dossier, error) {
+func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine storeinventory.Machine,
+	totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
 	d := Dossier{OutsideID: outsideID}
 	var err error
 	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
@@ -94,7 +94,7 @@ func readDossier(ctx context.Context, h pg.Handle, machine storeinventory.Machin
 	if d.Arrival.Lot != nil {
 		arrived = d.Arrival.Lot.Arrived
 	}
-	if d.Chain, err = arrivals.ChainOf(ctx, h, machine.ID, input.DateOf(arrived)); err != nil {
+	if d.Chain, err = arrivals.ChainOf(ctx, h, actor, machine.ID, input.DateOf(arrived)); err != nil {
 		return d, err
 	}
 	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machine.ID); err != nil {
@@ -215,7 +215,7 @@ func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine,
 }
 
 // reckonOutside reckons the outside of a machine from a draft of its sheet.
-func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssembly,
+func (s *Service) reckonOutside(ctx context.Context, actor action.Actor, assembly sheets.FittedAssembly,
 	draft string) (ReckonedMachine, error) {
 	machine, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), *assembly.MachineID)
 	if err != nil {
@@ -230,7 +230,7 @@ func (s *Service) reckonOutside(ctx context.Context, assembly sheets.FittedAssem
 		return ReckonedMachine{}, err
 	}
 	seen := outside.Parse(draft)
-	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), machine, totals, assembly.ID, seen)
+	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, assembly.ID, seen)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

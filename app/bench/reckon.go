@@ -95,7 +95,8 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), machine, reckoning.Combine(boards), outsideID, seen)
+	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, reckoning.Combine(boards),
+		outsideID, seen)
 	doubtMemory(out.Verdicts, dossier.Known)
 	if err != nil {
 		return out, err
@@ -155,7 +156,7 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 		if draft, ok := drafts[id]; ok {
 			body = draft
 		}
-		return s.reckonOutside(ctx, assembly, body)
+		return s.reckonOutside(ctx, actor, assembly, body)
 	}
 	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, drafts)
 	return out, err

@@ -131,7 +131,7 @@ func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64
 				Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...),
 					Cautions: []caution.Caution{}, Version: row.Version}}
 		}
-		turn := Turn{On: action.Today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
+		turn := Turn{On: actor.Today(), By: actor.Name, Before: kept.Position, After: position, Why: why}
 		kept.Turns, kept.Position = append(kept.Turns, turn), position
 		if err := condition.UpdateAdjuster(ctx, tx, id, action.ToKeep(kept)); err != nil {
 			return err

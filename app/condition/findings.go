@@ -72,9 +72,9 @@ type NotedFinding struct {
 func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID int64,
 	noted NotedFinding) (Condition, error) {
 	if noted.On == "" {
-		noted.On = action.Today()
+		noted.On = actor.Today()
 	}
-	if err := input.PastDay("on", noted.On); err != nil {
+	if err := input.PastDay("on", noted.On, actor.Today()); err != nil {
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {

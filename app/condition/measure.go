@@ -45,7 +45,7 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 		if _, err := storeinventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		m, said, err := w.read(ctx, tx, machineID)
+		m, said, err := w.read(ctx, tx, actor, machineID)
 		if err != nil {
 			return err
 		}
@@ -66,7 +66,7 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 }
 
 // read turns what was written into a row, and what the line says.
-func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx,
+func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 	machineID int64) (condition.MeasurementRow, measure.Said, error) {
 	row := condition.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID,
 		AttachmentID: w.AttachmentID}
@@ -77,9 +77,9 @@ func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx,
 		return row, said, err
 	}
 	if w.On == "" {
-		w.On = action.Today()
+		w.On = actor.Today()
 	}
-	if err := input.PastDay("on", w.On); err != nil {
+	if err := input.PastDay("on", w.On, actor.Today()); err != nil {
 		return row, said, err
 	}
 	if w.Line != "" {

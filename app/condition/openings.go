@@ -36,7 +36,7 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 	if err := actor.Must(action.MayLook); err != nil {
 		return plan, err
 	}
-	table, order, err := s.rank(ctx, 0)
+	table, order, err := s.rank(ctx, actor, 0)
 	if err != nil {
 		return plan, err
 	}

@@ -46,7 +46,7 @@ func (s *Service) Risks(ctx context.Context, actor action.Actor, machineID int64
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
-	table, order, err := s.rank(ctx, machineID)
+	table, order, err := s.rank(ctx, actor, machineID)
 	if err != nil {
 		return page, err
 	}
@@ -59,7 +59,7 @@ func (s *Service) Risks(ctx context.Context, actor action.Actor, machineID int64
 }
 
 // rank orders what ages in a machine, or for 0 in the collection.
-func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.Order, error) {
+func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64) (risk.Table, *risk.Order, error) {
 	own, err := s.ownClasses(ctx)
 	if err != nil {
 		return nil, nil, err
@@ -89,7 +89,7 @@ func (s *Service) rank(ctx context.Context, machineID int64) (risk.Table, *risk.
 		parts = unpackParts(parts, row.MachineID, row.Parts)
 	}
 	table := risk.TableOf(classes)
-	return table, risk.Rank(table, machines, parts, dayOf(action.Today())), nil
+	return table, risk.Rank(table, machines, parts, dayOf(actor.Today())), nil
 }
 
 // tellRisks names some of the ranked parts.

@@ -56,9 +56,9 @@ func tellSurvey(row storecondition.SurveyRow) (SurveyView, condition.Survey, err
 func (s *Service) StartSurvey(ctx context.Context, actor action.Actor, machineID int64,
 	on, by string) (Condition, error) {
 	if on == "" {
-		on = action.Today()
+		on = actor.Today()
 	}
-	if err := input.CheckAll(input.PastDay("on", on), input.OneLine("by", &by)); err != nil {
+	if err := input.CheckAll(input.PastDay("on", on, actor.Today()), input.OneLine("by", &by)); err != nil {
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {

@@ -193,7 +193,7 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address),
 		input.Lines("numbers", &fields.Numbers))
 	if err == nil && fields.Captured != "" {
-		err = input.PastDay("captured", fields.Captured)
+		err = input.PastDay("captured", fields.Captured, actor.Today())
 	}
 	if err != nil {
 		return files.Attachment{}, err

@@ -39,7 +39,7 @@ func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID
 // InsertAssembly enters an assembly where it is, from today, in a transaction under way.
 func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inventory.Fitting,
 	fields inventory.AssemblyFields) (inventory.Assembly, error) {
-	at.Since = action.Today()
+	at.Since = actor.Today()
 	id, err := inventory.InsertAssembly(ctx, tx, at, fields)
 	if err != nil {
 		return inventory.Assembly{}, err

@@ -1,13 +1,13 @@
 package inventory
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
 	"regexp"
 	"slices"
 	"strings"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -49,7 +49,8 @@ var collections = action.Records[inventory.Collection]{
 func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int,
 	fields inventory.CollectionFields) (inventory.Collection, error) {
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
-	if err := input.OneLine("name", &fields.Name); err != nil {
+	if err := input.CheckAll(input.OneLine("name", &fields.Name),
+		input.OneLine("timeZone", &fields.TimeZone)); err != nil {
 		return inventory.Collection{}, err
 	}
 	if _, err := accession.ParsePattern(fields.AccessionPattern); err != nil {
@@ -58,9 +59,14 @@ func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, vers
 	if !CurrencyForm.MatchString(fields.Currency) {
 		return inventory.Collection{}, action.Reject("currency", "write its three letters, as EUR")
 	}
+	if _, err := action.ZoneOf(fields.TimeZone); err != nil {
+		return inventory.Collection{}, action.Reject("timeZone",
+			err.Error()+"; choose one of the list, as Europe/Lisbon")
+	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCollection,
 		ID: theCollection, Version: version}
-	return collections.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ inventory.Collection) error {
+	return collections.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Collection) error {
+		fields.TimeZone = cmp.Or(fields.TimeZone, before.TimeZone)
 		return inventory.UpdateCollection(ctx, tx, fields)
 	})
 }
@@ -81,7 +87,7 @@ func (s *Service) NextNumber(ctx context.Context, actor action.Actor, acquisitio
 	if err != nil {
 		return NextNumber{}, err
 	}
-	year, lot := time.Now().Year(), 0
+	year, lot := actor.ThisYear(), 0
 	if acquisitionID != 0 {
 		acquired, err := arrivals.AcquisitionByID(ctx, s.kernel.Reader(ctx), acquisitionID)
 		if err != nil {

@@ -40,7 +40,7 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 		return inventory.Machine{}, err
 	}
 	if err := putMachine(ctx, tx,
-		inventory.Stay{MachineID: id, Place: created.Place, Since: action.Today()}); err != nil {
+		inventory.Stay{MachineID: id, Place: created.Place, Since: actor.Today()}); err != nil {
 		return inventory.Machine{}, err
 	}
 	if err := inventory.InsertMachineSum(ctx, tx, id); err != nil {
@@ -85,7 +85,7 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 		if err := giveNumber(ctx, tx, changed); err != nil || before.Place == changed.Place {
 			return err
 		}
-		return moveOn(ctx, tx, inventory.Stay{MachineID: id, Place: changed.Place, Since: action.Today()})
+		return moveOn(ctx, tx, inventory.Stay{MachineID: id, Place: changed.Place, Since: actor.Today()})
 	})
 }
 

@@ -47,7 +47,7 @@ func tellFitting(f inventory.Fitting) moveTold {
 // history go with it; its dates are read anew by the era of the machine it is in.
 func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64, version int,
 	move Move) (Moved, error) {
-	to, err := move.fitting(id)
+	to, err := move.fitting(actor, id)
 	if err != nil {
 		return Moved{}, err
 	}
@@ -139,14 +139,14 @@ func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly i
 }
 
 // fitting checks a move and writes it as the fitting that it leads to.
-func (m Move) fitting(assemblyID int64) (inventory.Fitting, error) {
+func (m Move) fitting(actor action.Actor, assemblyID int64) (inventory.Fitting, error) {
 	f := inventory.Fitting{AssemblyID: assemblyID, Fit: "unknown", Since: m.On, Note: m.Note}
 	if f.Since == "" {
-		f.Since = action.Today()
+		f.Since = actor.Today()
 	}
 	err := input.CheckAll(input.HeadingText("slot", &m.Slot), input.OneLine("place", &m.Place),
 		input.OneLine("lentTo", &m.LentTo), input.Lines("note", &f.Note), input.Day("on", f.Since))
-	if err == nil && f.Since > action.Today() {
+	if err == nil && f.Since > actor.Today() {
 		err = action.Reject("on", "lies in the future; enter the move once it is done")
 	}
 	switch {

@@ -24,13 +24,14 @@ type MachineMove struct {
 	Note     string `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
-func (m MachineMove) stay(machineID int64) (inventory.Stay, error) {
+func (m MachineMove) stay(actor action.Actor, machineID int64) (inventory.Stay, error) {
 	s := inventory.Stay{MachineID: machineID, Since: m.On, Note: m.Note}
 	if s.Since == "" {
-		s.Since = action.Today()
+		s.Since = actor.Today()
 	}
 	err := input.CheckAll(input.OneLine("place", &m.Place), input.OneLine("lentTo", &m.LentTo),
-		input.OneLine("boundFor", &m.BoundFor), input.Lines("note", &s.Note), input.PastDay("on", s.Since))
+		input.OneLine("boundFor", &m.BoundFor), input.Lines("note", &s.Note),
+		input.PastDay("on", s.Since, actor.Today()))
 	switch {
 	case err != nil:
 	case m.To == "place" && m.Place == "":
@@ -70,7 +71,7 @@ func tellStay(s inventory.Stay) stayTold { return stayTold{s.ID, s.Place, s.Wher
 // MoveMachine takes a machine to a place, lends it, or sends it on its way.
 func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64, version int,
 	move MachineMove) (MovedMachine, error) {
-	to, err := move.stay(id)
+	to, err := move.stay(actor, id)
 	if err != nil {
 		return MovedMachine{}, err
 	}

@@ -21,7 +21,7 @@ func (s *Service) StrikeAssembly(ctx context.Context, actor action.Actor, id int
 		if err != nil {
 			return err
 		}
-		if err := inventory.CloseFitting(ctx, tx, from.ID, action.Today()); err != nil {
+		if err := inventory.CloseFitting(ctx, tx, from.ID, actor.Today()); err != nil {
 			return err
 		}
 		if err := inventory.CountAssemblyChange(ctx, tx, id); err != nil {

@@ -11,7 +11,7 @@ import (
 	"frugalheron/store/people"
 )
 
-func checkPersonalData(p *people.PersonalDataFields) error {
+func checkPersonalData(actor action.Actor, p *people.PersonalDataFields) error {
 	err := input.CheckAll(input.OneLine("medium", &p.Medium), input.OneLine("sort", &p.Sort),
 		input.Lines("reason", &p.Reason), input.OneLine("decidedBy", &p.DecidedBy))
 	if p.Decision == "" {
@@ -29,14 +29,14 @@ func checkPersonalData(p *people.PersonalDataFields) error {
 	case p.Decision != "open" && p.DecidedBy == "":
 		return action.Reject("decidedBy", "say who decided")
 	case p.Decision != "open" && p.DecidedOn == nil:
-		on := action.Today()
+		on := actor.Today()
 		p.DecidedOn = &on
 	}
 	for field, day := range map[string]*string{"decidedOn": p.DecidedOn, "doneOn": p.DoneOn} {
 		if day == nil {
 			continue
 		}
-		if err := input.PastDay(field, *day); err != nil {
+		if err := input.PastDay(field, *day, actor.Today()); err != nil {
 			return err
 		}
 	}
@@ -73,7 +73,7 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64,
 	fields people.PersonalDataFields) (people.PersonalData, error) {
 	var noted people.PersonalData
-	if err := checkPersonalData(&fields); err != nil {
+	if err := checkPersonalData(actor, &fields); err != nil {
 		return noted, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -102,7 +102,7 @@ var personalData = action.Records[people.PersonalData]{
 // ChangePersonalData writes what was decided about such data, and that it was done.
 func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int,
 	fields people.PersonalDataFields) (people.PersonalData, error) {
-	if err := checkPersonalData(&fields); err != nil {
+	if err := checkPersonalData(actor, &fields); err != nil {
 		return people.PersonalData{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventDecidePersonalData, ID: id,

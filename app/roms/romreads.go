@@ -86,9 +86,9 @@ func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID i
 	case of.Designator == "":
 		return nil, action.Reject("designator", "say which chip it was read from, as U14")
 	case of.ReadOn == "":
-		of.ReadOn = action.Today()
+		of.ReadOn = actor.Today()
 	default:
-		if err := input.PastDay("readOn", of.ReadOn); err != nil {
+		if err := input.PastDay("readOn", of.ReadOn, actor.Today()); err != nil {
 			return nil, err
 		}
 	}

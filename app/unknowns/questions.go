@@ -284,7 +284,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		if err != nil {
 			return err
 		}
-		day := action.Today()
+		day := actor.Today()
 		if err := unknowns.AnswerQuestion(ctx, tx, id, answer.Answer, answer.Source, &day); err != nil {
 			return err
 		}

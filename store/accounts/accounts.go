@@ -46,6 +46,20 @@ func AccountByID(ctx context.Context, h pg.Handle, id int64) (Account, error) {
 	return a, err
 }
 
+// ZonedAccount is an account with the name of the zone in which its collection counts days.
+type ZonedAccount struct {
+	Account
+	TimeZone string `db:"time_zone"`
+}
+
+// ZonedAccountByID finds an account, and the zone of its collection.
+func ZonedAccountByID(ctx context.Context, h pg.Handle, id int64) (ZonedAccount, error) {
+	var a ZonedAccount
+	err := pg.Get(ctx, h, &a, fmt.Sprintf("account %d", id),
+		`SELECT `+accountColumns+`, (SELECT time_zone FROM collection) AS time_zone FROM account WHERE id = $1`, id)
+	return a, err
+}
+
 // ListedAccount is an account as the curator sees it.
 type ListedAccount struct {
 	Account

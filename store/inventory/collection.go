@@ -11,6 +11,7 @@ type CollectionFields struct {
 	Name             string `db:"name" json:"name" maxLength:"200"`
 	AccessionPattern string `db:"accession_pattern" json:"accessionPattern" maxLength:"40" example:"EH-{number:4}"`
 	Currency         string `db:"currency" json:"currency" maxLength:"3" example:"EUR" doc:"ISO 4217, in which lots are entered unless they say another"`
+	TimeZone         string `db:"time_zone" json:"timeZone" maxLength:"60" required:"false" example:"Europe/Lisbon" doc:"Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays"`
 }
 
 // Collection is the collection as a whole.
@@ -32,15 +33,15 @@ func LockCollection(ctx context.Context, h pg.Handle) (Collection, error) {
 
 func collection(ctx context.Context, h pg.Handle, lock string) (Collection, error) {
 	var c Collection
-	err := pg.Get(ctx, h, &c, "collection", `SELECT name, accession_pattern, currency, version FROM collection`+lock)
+	err := pg.Get(ctx, h, &c, "collection", `SELECT name, accession_pattern, currency, time_zone, version FROM collection`+lock)
 	return c, err
 }
 
 // UpdateCollection writes all fields and counts the version up. The caller holds the lock.
 func UpdateCollection(ctx context.Context, h pg.Handle, c CollectionFields) error {
 	_, err := h.ExecContext(ctx,
-		`UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, version = version + 1`, c.Name,
-		c.AccessionPattern, c.Currency)
+		`UPDATE collection SET name = $1, accession_pattern = $2, currency = $3, time_zone = $4, version = version + 1`, c.Name,
+		c.AccessionPattern, c.Currency, c.TimeZone)
 	return err
 }
 

@@ -53,6 +53,8 @@ func Open(ctx context.Context, url string) (*sqlx.DB, error) {
 	}
 	config.RuntimeParams["statement_timeout"] = milliseconds(statementLasts)
 	config.RuntimeParams["idle_in_transaction_session_timeout"] = milliseconds(statementLasts)
+	// Neither the zone of the server nor that of this process decides what day it is.
+	config.RuntimeParams["timezone"] = "UTC"
 	// Each search is planned for its own words: a plan for any words reads whole indexes for short ones.
 	config.RuntimeParams["plan_cache_mode"] = "force_custom_plan"
 	db := sqlx.NewDb(stdlib.OpenDB(*config), "pgx")

@@ -94,6 +94,6 @@ func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 		if err := s.endSessions(ctx, account.ID, true); err != nil {
 			return nil, err
 		}
-		return s.startSession(ctx, account, in.Caller)
+		return s.startSession(ctx, deeds, account.ID, in.Caller)
 	})
 }

@@ -21,6 +21,8 @@ type Who struct {
 	// May tells the interface what to offer; the server decides by role all the same.
 	MayWriteSheets   bool `json:"mayWriteSheets"`
 	MayKeepTheRecord bool `json:"mayKeepTheRecord"`
+	// Times are shown in the zone in which the server counts days, wherever the browser is.
+	TimeZone string `json:"timeZone" example:"Europe/Lisbon" doc:"Zone in which the collection counts its days"`
 }
 
 type sessionOutput struct{ Body sessionBody }
@@ -36,6 +38,7 @@ func sessionOf(actor action.Actor) *sessionOutput {
 			ID: actor.AccountID, Name: actor.Name, Role: string(actor.Role),
 			MayWriteSheets:   action.MayWriteSheets.Include(actor.Role),
 			MayKeepTheRecord: action.MayKeepTheRecord.Include(actor.Role),
+			TimeZone:         actor.ZoneName(),
 		}
 	}
 	return out
@@ -80,7 +83,7 @@ func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
 		if err != nil {
 			return nil, err
 		}
-		started, err := s.startSession(ctx, signedIn.Account, in.Caller)
+		started, err := s.startSession(ctx, deeds, signedIn.Account.ID, in.Caller)
 		if err != nil {
 			return nil, err
 		}

@@ -80,17 +80,21 @@ func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler
 }
 
 // startSession signs an account in.
-func (s *Sessions) startSession(ctx context.Context, account accounts.Account,
+func (s *Sessions) startSession(ctx context.Context, deeds *app.App, account int64,
 	from httpx.Caller) (*sessionOutput, error) {
 	// A new token: one that was planted before signing in must not become a session.
 	if err := s.manager.RenewToken(ctx); err != nil {
 		return nil, err
 	}
-	s.manager.Put(ctx, accountKey, account.ID)
+	s.manager.Put(ctx, accountKey, account)
 	s.manager.Put(ctx, startedKey, time.Now().Unix())
 	s.manager.Put(ctx, addressKey, from.Address)
 	s.manager.Put(ctx, agentKey, from.Agent[:min(len(from.Agent), 300)])
-	return sessionOf(action.Actor{AccountID: account.ID, Name: account.Name, Role: action.Role(account.Role)}), nil
+	actor, err := deeds.Accounts.ActorByID(ctx, account)
+	if err != nil {
+		return nil, err
+	}
+	return sessionOf(actor), nil
 }
 
 // endSessions ends all sessions of an account, or all but the one that asks.

@@ -1,6 +1,6 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, queryClient, sessionKey, type Schemas } from './client'
 
 const collectionKey = ['collection']
 
@@ -14,7 +14,7 @@ export const registerQuery = queryOptions({
   queryFn: () => ask(api.GET('/api/collection/register')),
 })
 
-const onChange = { onSuccess: () => { for (const key of ['collection', 'next number'])
+const onChange = { onSuccess: () => { for (const key of ['collection', 'next number', sessionKey[0]])
   void queryClient.invalidateQueries({ queryKey: [key] }) } }
 
 export function useChangeCollection() {

@@ -3902,6 +3902,11 @@ export interface components {
             currency: string;
             name: string;
             /**
+             * @description Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
+             * @example Europe/Lisbon
+             */
+            timeZone?: string;
+            /**
              * Format: int64
              * @description Version that the change started from
              */
@@ -4133,6 +4138,11 @@ export interface components {
              */
             currency: string;
             name: string;
+            /**
+             * @description Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
+             * @example Europe/Lisbon
+             */
+            timeZone?: string;
             /** Format: int64 */
             version: number;
         };
@@ -8299,6 +8309,11 @@ export interface components {
             name: string;
             /** @enum {string} */
             role: "curator" | "technician" | "viewer";
+            /**
+             * @description Zone in which the collection counts its days
+             * @example Europe/Lisbon
+             */
+            timeZone: string;
         };
         WhyAlone: {
             why: string;

@@ -42,7 +42,8 @@ describe('where one is signed in', () => {
 })
 
 describe('the settings of the collection', () => {
-  const kept = { name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'EUR', version: 4 }
+  const kept = { name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'EUR', timeZone: 'Europe/Lisbon',
+    version: 4 }
   let now = kept
   let given = { pattern: 'EH-{number:4}', given: 12, gaps: ['EH-0103', 'EH-0107'], explained: [] as object[] }
   beforeEach(() => {
@@ -70,7 +71,27 @@ describe('the settings of the collection', () => {
     await vi.waitFor(() => { expect(screen.queryByLabelText('Currency')).toBeNull() })
     expect(screen.getByText('GBP')).toBeTruthy()
     expect(asked.find(({ method }) => method === 'PUT')?.body)
-      .toEqual({ name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'GBP', version: 4 })
+      .toEqual({ name: 'Estuary House', accessionPattern: 'EH-{number:4}', currency: 'GBP', timeZone: 'Europe/Lisbon',
+        version: 4 })
+  })
+
+  it('offer the zones that days can be counted in, and the one of this device where none is chosen', async () => {
+    now = { ...kept, timeZone: '' }
+    const asked = serve(withSettings(({ body }) => {
+      now = { ...kept, ...(body as object), version: 5 }
+      return { body: now }
+    }))
+    const user = show(<CollectionSettings />)
+    expect(await screen.findByText(/none chosen yet: days are counted in UTC/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Edit the collection' }))
+    const zone = await screen.findByRole<HTMLInputElement>('combobox', { name: /^Time zone/ })
+    expect(zone.value).toBe(Intl.DateTimeFormat().resolvedOptions().timeZone)
+    await user.clear(zone)
+    await user.type(zone, 'kiriti')
+    await user.click(await screen.findByRole('option', { name: 'Pacific/Kiritimati' }))
+    await user.click(screen.getByRole('button', { name: 'Keep it' }))
+    expect(await screen.findByText('Pacific/Kiritimati')).toBeTruthy()
+    expect(asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ timeZone: 'Pacific/Kiritimati' })
   })
 
   it('that somebody else changed meanwhile are shown beside the own ones', async () => {

@@ -9,6 +9,7 @@ import { Button } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { Field, FieldGrid } from '../../kit/Field'
 import { ListTable, Scroll } from '../../kit/ListTable'
+import { Pick } from '../../kit/Pick'
 import { Notice } from '../../kit/Notice'
 import { Faint } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
@@ -23,7 +24,7 @@ export function CollectionSettings() {
   const [editing, setEditing] = useState(false)
   if (collection.error) return <Notice tone="stop" word="Not read.">{messageOf(collection.error)}</Notice>
   if (!collection.data) return null
-  const { name, accessionPattern, currency } = collection.data
+  const { name, accessionPattern, currency, timeZone } = collection.data
   return (
     <>
       <Part title="The collection"
@@ -33,6 +34,7 @@ export function CollectionSettings() {
             <dt>Name</dt><dd>{name || 'none yet'}</dd>
             <dt>Accession numbers</dt><dd><Mono>{accessionPattern}</Mono></dd>
             <dt>Currency</dt><dd>{currency}</dd>
+            <dt>Time zone</dt><dd>{timeZone || `none chosen yet: days are counted in UTC; this device is in ${here}`}</dd>
           </Facts>
         )}
       </Part>
@@ -43,7 +45,7 @@ export function CollectionSettings() {
 
 function Edit({ collection, onDone }: { collection: Collection; onDone: () => void }) {
   const change = useChangeCollection()
-  const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency' }
+  const names = { name: 'name', accessionPattern: 'accession numbers', currency: 'currency', timeZone: 'time zone' }
   return (
     <EditRecord record={collection} change={change} newerIn={(newer) => newer.collection} names={names} onDone={onDone}>
       {({ onSubmit, ...form }) => (
@@ -52,7 +54,7 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
           action="Keep it"
           onSubmit={(data) => {
             onSubmit({ name: textOf(data, 'name'), accessionPattern: textOf(data, 'accessionPattern'),
-              currency: textOf(data, 'currency') })
+              currency: textOf(data, 'currency'), timeZone: textOf(data, 'timeZone') })
           }}
         >
           <FieldGrid>
@@ -60,12 +62,27 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
             <Field label="Accession numbers" name="accessionPattern" defaultValue={collection.accessionPattern} mono
               hint="EH-{number:4}, or {year}.{lot}.{item}" isRequired />
             <Field label="Currency" name="currency" defaultValue={collection.currency} maxLength={3} mono isRequired />
+            <ZoneField chosen={collection.timeZone} />
           </FieldGrid>
         </RecordForm>
       )}
     </EditRecord>
   )
 }
+
+/** The zone in which days are counted, of those that the browser knows, or of any other by its name. */
+function ZoneField({ chosen }: { chosen?: string }) {
+  const [search, setSearch] = useState(chosen === '' ? here : chosen ?? here)
+  const words = search.toLowerCase().replaceAll(' ', '_')
+  const found = zones.filter(({ text }) => text.toLowerCase().includes(words))
+  return <Pick label="Time zone, in which days are counted" name="timeZone" items={found} search={search}
+    onSearch={setSearch} onPick={(id) => { setSearch((typed) => zones.find((zone) => zone.id === id)?.text ?? typed) }}
+    placeholder="Europe/Lisbon" free />
+}
+
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+const zones = ['UTC', ...Intl.supportedValuesOf('timeZone').filter((zone) => zone !== 'UTC')]
+  .map((text, id) => ({ id, text }))
 
 /** Gaps in the numbers, with the way to explain them, and numbers from an older register. */
 function Numbers() {
