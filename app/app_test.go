@@ -30,31 +30,31 @@ var (
 
 func newBoard(t *testing.T, fields storeinventory.MachineFields,
 	text string) (*sqlx.DB, *app.App, storeinventory.Machine, storeinventory.Assembly) {
-	db, deeds := newApp(t)
+	db, actions := newApp(t)
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
-	machine, err := deeds.Inventory.CreateMachine(ctx, curator, fields)
+	machine, err := actions.Inventory.CreateMachine(ctx, curator, fields)
 	require.NoError(t, err)
-	added, err := deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, text)
+	added, err := actions.Sheets.TakeOverSheet(ctx, technician, machine.ID, text)
 	require.NoError(t, err)
-	return db, deeds, machine, added[0]
+	return db, actions, machine, added[0]
 }
 
-func deedsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
+func actionsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
 	events, err := history.EventsOf(ctx, db, kind, id)
 	require.NoError(t, err)
 	names := []string{}
 	for _, e := range events {
-		names = append(names, e.Deed)
+		names = append(names, e.Action)
 	}
 	return names
 }
 
 func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 	body := "# first\n\nU1\t74LS00   8501\nU1 again\nno designator"
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{},
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{},
 		"== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+
 			"\n== Card | fit odd\nU1 7400")
-	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
+	contents, err := actions.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 2)
 	require.Equal(t, "# colour green\n# from the van\n"+body, contents[0].Body)
@@ -66,12 +66,12 @@ func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 
 // Of many saves on one base exactly one wins; the others are told what is there now.
 func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
-	db, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 74LS00")
+	db, actions, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 74LS00")
 	var wait sync.WaitGroup
 	results := make([]error, 8)
 	for i := range results {
 		wait.Go(func() {
-			_, results[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1 74LS0"+string(rune('1'+i)))
+			_, results[i] = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1 74LS0"+string(rune('1'+i)))
 		})
 	}
 	wait.Wait()
@@ -86,25 +86,25 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 		won++
 	}
 	require.Equal(t, 1, won)
-	require.Equal(t, []string{"add assembly", "save sheet", "save sheet"}, deedsOf(t, db, "assembly", board.ID))
+	require.Equal(t, []string{"add assembly", "save sheet", "save sheet"}, actionsOf(t, db, "assembly", board.ID))
 
 	// Saving what is there adds nothing, whatever the base.
-	newest, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
+	newest, err := actions.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
-	again, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, 0, newest.Body)
+	again, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, 0, newest.Body)
 	require.NoError(t, err)
 	require.Equal(t, 2, again.N)
 }
 
 func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{},
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{},
 		"== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
-	_, err := deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
+	_, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
 	require.NoError(t, err)
-	positions, err := deeds.Sheets.Positions(ctx, viewer, board.ID, 0, 100)
+	positions, err := actions.Sheets.Positions(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, positions, 9+2+1) // none goes when its part does
-	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 100)
+	entries, err := actions.Sheets.Entries(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, entries, 1)
 	require.Equal(t, "27128", entries[0].TypeNumber)
@@ -114,79 +114,81 @@ func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 	from, to := 1984, 1988
 	fields := machine.MachineFields
 	fields.EraFrom, fields.EraTo = &from, &to
-	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
+	_, err = actions.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
 	require.NoError(t, err)
-	entries, err = deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 100)
+	entries, err = actions.Sheets.Entries(ctx, viewer, board.ID, 0, 100)
 	require.NoError(t, err)
 	require.Equal(t, "1985-08-12", *entries[0].DateFrom)
 }
 
 func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
-	db, deeds, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
+	db, actions, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
-	require.NoError(t, deeds.Sheets.RereckonOld(ctx))
-	page, err := deeds.Inventory.ListMachines(ctx, viewer,
+	require.NoError(t, actions.Sheets.RereckonOld(ctx))
+	page, err := actions.Inventory.ListMachines(ctx, viewer,
 		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: "meridian"}, Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, "64.0", page.Machines[0].RAM)
 }
 
 func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164\n== Card\n8x 41256")
-	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{},
+		"== Main board\n8x 4164\n== Card\n8x 41256")
+	reckoned, err := actions.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
 	require.NoError(t, err)
 	require.Equal(t, int64(128<<10), reckoned.Boards[0].Totals.RAMBytes)
 	require.Equal(t, "384 KB", reckoned.Verdicts[0].Value)
-	kept, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
+	kept, err := actions.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Equal(t, "8x 4164", kept.Body)
 }
 
 func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	changed, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
+	db, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	changed, err := actions.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
 		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
 	require.NoError(t, err)
 	require.Equal(t, 2, changed.Version)
 	var stale *action.Stale
-	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
+	_, err = actions.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
 		storeinventory.MachineFields{Accession: "EH-0142", Name: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, "Meridian 2a", stale.Newer.(storeinventory.Machine).Name)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
+	_, err = actions.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
 		storeinventory.AssemblyFields{Title: "Mother board", Slot: "1"})
 	require.NoError(t, err)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1, storeinventory.AssemblyFields{Title: "other"})
+	_, err = actions.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
+		storeinventory.AssemblyFields{Title: "other"})
 	require.ErrorAs(t, err, &stale)
-	require.Equal(t, []string{"create machine", "change machine"}, deedsOf(t, db, "machine", machine.ID))
-	require.Equal(t, []string{"add assembly", "save sheet", "change assembly"}, deedsOf(t, db, "assembly", board.ID))
+	require.Equal(t, []string{"create machine", "change machine"}, actionsOf(t, db, "machine", machine.ID))
+	require.Equal(t, []string{"add assembly", "save sheet", "change assembly"}, actionsOf(t, db, "assembly", board.ID))
 }
 
 func TestInvalidFieldsAreNamed(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	year := 1984
 	tests := []struct {
 		field string
 		err   error
 	}{
-		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x"}))},
-		{"accession", second(deeds.Inventory.CreateMachine(ctx, curator,
+		{"accession", second(actions.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x"}))},
+		{"accession", second(actions.Inventory.CreateMachine(ctx, curator,
 			storeinventory.MachineFields{Name: "x", Accession: "EH-0142"}))},
-		{"name", second(deeds.Inventory.CreateMachine(ctx, curator,
+		{"name", second(actions.Inventory.CreateMachine(ctx, curator,
 			storeinventory.MachineFields{Name: " ", Accession: "EH-2"}))},
-		{"name", second(deeds.Inventory.CreateMachine(ctx, curator,
+		{"name", second(actions.Inventory.CreateMachine(ctx, curator,
 			storeinventory.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
-		{"eraTo", second(deeds.Inventory.CreateMachine(ctx, curator,
+		{"eraTo", second(actions.Inventory.CreateMachine(ctx, curator,
 			storeinventory.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
-		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
+		{"title", second(actions.Inventory.AddAssembly(ctx, technician, machine.ID,
 			storeinventory.AssemblyFields{Title: "a | b"}))},
-		{"title", second(deeds.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{}))},
-		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
-		{"body", second(deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
-		{"text", second(deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
-		{"password", second(deeds.Accounts.AddAccount(ctx, "ida", "", action.Viewer, "short"))},
-		{"role", second(deeds.Accounts.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
+		{"title", second(actions.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{}))},
+		{"body", second(actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
+		{"body", second(actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
+		{"text", second(actions.Sheets.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
+		{"password", second(actions.Accounts.AddAccount(ctx, "ida", "", action.Viewer, "short"))},
+		{"role", second(actions.Accounts.AddAccount(ctx, "ida", "", "owner", "long enough to be one"))},
 	}
 	for _, test := range tests {
 		var invalid *action.Invalid
@@ -194,10 +196,10 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 		require.Equal(t, test.field, invalid.Field)
 	}
 	for _, err := range []error{
-		second(deeds.Inventory.CreateMachine(ctx, technician,
+		second(actions.Inventory.CreateMachine(ctx, technician,
 			storeinventory.MachineFields{Name: "x", Accession: "EH-2"})),
-		second(deeds.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")),
-		second(deeds.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
+		second(actions.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")),
+		second(actions.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
 	} {
 		require.ErrorIs(t, err, action.ErrForbidden)
 	}

@@ -9,7 +9,7 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/files"
 	"frugalheron/app/teardown"
-	"frugalheron/core/plan"
+	"frugalheron/core/annotation"
 	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
 	storecondition "frugalheron/store/condition"
@@ -19,43 +19,43 @@ import (
 
 // A record of another machine is refused wherever a field names it, saying where it is.
 func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, actions, machine, board := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds.WithBlobs(kept)
-	other := must(deeds.Inventory.CreateMachine(ctx, curator,
+	actions.WithBlobs(kept)
+	other := must(actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineFields{Accession: "EH-2", Name: "Other"}))
-	card := must(deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
-	lot := must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift"},
+	card := must(actions.Sheets.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
+	lot := must(actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift"},
 		nil))
 	picture := func(owner files.Owner, shade uint8) storefiles.Attachment {
-		return must(deeds.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
+		return must(actions.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
 	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2),
 		picture(files.Owner{AcquisitionID: lot.ID}, 3)
-	found := must(deeds.Condition.NoteFinding(ctx, technician, other.ID,
+	found := must(actions.Condition.NoteFinding(ctx, technician, other.ID,
 		condition.NotedFinding{Subsystem: "plastics",
-			SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
+			ObservedFinding: condition.ObservedFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
 				Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
-	log := must(deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
+	log := must(actions.Teardown.StartTeardown(ctx, technician, machine.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
 	seen := func(f storecondition.FindingFields) error {
 		f.Kind = "leaking"
-		return second(deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+		return second(actions.Condition.NoteFinding(ctx, technician, machine.ID,
 			condition.NotedFinding{Subsystem: "batteries",
-				SeenFinding: condition.SeenFinding{New: &f, Severity: "repair"}}))
+				ObservedFinding: condition.ObservedFinding{New: &f, Severity: "repair"}}))
 	}
 	measured := func(w condition.MeasurementInput) error {
 		w.Line = "BT1 2.1 V"
-		return second(deeds.Condition.Measure(ctx, technician, machine.ID, w))
+		return second(actions.Condition.Measure(ctx, technician, machine.ID, w))
 	}
 	cited := func(picture int64) error {
 		fields := said("weight", "9 kg", "label")
 		fields.PictureID = &picture
-		return second(deeds.Evidence.StateEvidence(ctx, technician, machine.ID, fields))
+		return second(actions.Evidence.StateEvidence(ctx, technician, machine.ID, fields))
 	}
-	drawn := plan.Plan{Callouts: []plan.Callout{{Designator: "BT1", X: 0.5, Y: 0.5}}, Blocks: []plan.Block{}}
+	drawn := annotation.Annotation{Callouts: []annotation.Callout{{Designator: "BT1", X: 0.5, Y: 0.5}}, Blocks: []annotation.Block{}}
 	for _, test := range []struct {
 		rule, field string
 		err         error
@@ -63,18 +63,18 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		{"board of a finding", "assemblyId", seen(storecondition.FindingFields{AssemblyID: &card.ID})},
 		{"picture of a finding", "attachmentId", seen(storecondition.FindingFields{AttachmentID: &theirs.ID})},
 		{"finding that is gone", "findingId",
-			second(deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+			second(actions.Condition.NoteFinding(ctx, technician, machine.ID,
 				condition.NotedFinding{
-					SeenFinding: condition.SeenFinding{FindingID: finding, Severity: "cosmetic", Gone: true},
+					ObservedFinding: condition.ObservedFinding{FindingID: finding, Severity: "cosmetic", Gone: true},
 				}))},
 		{"board of a measurement", "assemblyId", measured(condition.MeasurementInput{AssemblyID: &card.ID})},
 		{"picture of a measurement", "attachmentId", measured(condition.MeasurementInput{AttachmentID: &theirs.ID})},
 		{"finding of a measurement", "findingId", measured(condition.MeasurementInput{FindingID: &finding})},
 		{"picture of a step", "pictures",
-			second(deeds.Teardown.AddStep(ctx, technician, log.ID,
+			second(actions.Teardown.AddStep(ctx, technician, log.ID,
 				teardown.StepInput{Line: "Lid", Pictures: []int64{ours.ID, theirs.ID}}))},
 		{"board of a drawing", "assemblyId",
-			second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
+			second(actions.Files.Annotate(ctx, technician, ours.ID, 0, card.ID, drawn, nil))},
 		{"picture that is evidence", "pictureId", cited(theirs.ID)},
 	} {
 		var invalid *action.Invalid
@@ -87,7 +87,7 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
 	require.NoError(t, seen(storecondition.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, measured(condition.MeasurementInput{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
-	require.NoError(t, second(deeds.Files.DrawPlan(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
+	require.NoError(t, second(actions.Files.Annotate(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
 	require.NoError(t, cited(ofLot.ID))
 	require.Error(t, seen(storecondition.FindingFields{AttachmentID: &ofLot.ID}))
 }

@@ -13,25 +13,25 @@ import (
 
 // What lies in the future is decided in the zone of the collection, which a change without one leaves as it is.
 func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
-	db, deeds := newApp(t)
+	db, actions := newApp(t)
 	id, err := storeaccounts.InsertAccount(ctx, db, storeaccounts.Account{Login: "ida", Name: "Ida", Role: "curator"})
 	require.NoError(t, err)
-	machine := must(deeds.Inventory.CreateMachine(ctx, curator,
+	machine := must(actions.Inventory.CreateMachine(ctx, curator,
 		storeinventory.MachineFields{Accession: "EH-1", Name: "Meridian"}))
 	settle := func(zone string) action.Actor {
-		kept := must(deeds.Inventory.Collection(ctx, curator))
+		kept := must(actions.Inventory.Collection(ctx, curator))
 		kept.TimeZone = zone
-		must(deeds.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields))
-		return must(deeds.Accounts.ActorByID(ctx, id))
+		must(actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields))
+		return must(actions.Accounts.ActorByID(ctx, id))
 	}
-	require.Equal(t, "UTC", must(deeds.Accounts.ActorByID(ctx, id)).ZoneName(), "none chosen yet")
+	require.Equal(t, "UTC", must(actions.Accounts.ActorByID(ctx, id)).ZoneName(), "none chosen yet")
 	early := settle("Pacific/Kiritimati")
 	there := early.Today()
 	late := settle("Etc/GMT+12")
 	require.Equal(t, "Etc/GMT+12", settle("").ZoneName(), "left out, it stays")
 	move := func(by action.Actor, day string) error {
-		kept := must(deeds.Inventory.Machine(ctx, curator, machine.ID))
-		_, err := deeds.Inventory.MoveMachine(ctx, by, machine.ID, kept.Version,
+		kept := must(actions.Inventory.Machine(ctx, curator, machine.ID))
+		_, err := actions.Inventory.MoveMachine(ctx, by, machine.ID, kept.Version,
 			inventory.MachineMove{To: "place", Place: "Loft " + by.ZoneName(), On: day})
 		return err
 	}
@@ -40,9 +40,9 @@ func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
 	require.NoError(t, move(late, late.Today()))
 	require.NoError(t, move(early, there))
 
-	kept := must(deeds.Inventory.Collection(ctx, curator))
+	kept := must(actions.Inventory.Collection(ctx, curator))
 	kept.TimeZone = "Estuary/House"
-	_, err = deeds.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields)
+	_, err = actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields)
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "timeZone", invalid.Field)
 }

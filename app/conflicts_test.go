@@ -18,9 +18,9 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
+	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
-	"frugalheron/core/mystery"
-	"frugalheron/core/plan"
+	"frugalheron/core/identification"
 	coreteardown "frugalheron/core/teardown"
 	"frugalheron/store/arrivals"
 	"frugalheron/store/library"
@@ -86,10 +86,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	mention := must(u.People.Mentions(ctx, curator))[0]
 	party := must(u.People.Parties(ctx, curator, "rose"))[0]
 	ownType := must(u.Library.SearchLibrary(ctx, curator, "HX7200", 1))[0].Own
-	class := must(u.Condition.AgeingClasses(ctx, curator))[0]
-	weighed := unknowns.MysteryFields{Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a clock"}}}
+	class := must(u.Condition.MaintenanceClasses(ctx, curator))[0]
+	weighed := unknowns.IdentificationFields{Hypotheses: []identification.Hypothesis{{ID: 1, Text: "a clock"}}}
 	lead := arrivals.LotItemFields{Kind: "part", Title: "Lead"}
-	hypothesis, err := u.Unknowns.WeighMystery(ctx, curator, u.board, 0, weighed)
+	hypothesis, err := u.Unknowns.WeighIdentification(ctx, curator, u.board, 0, weighed)
 	require.NoError(t, err)
 	const old = 99 // no record has been changed so often
 
@@ -102,8 +102,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"arrivals.ChangeLotItem": func() error {
 			return second(u.Arrivals.ChangeLotItem(ctx, curator, u.lot, old, item, lead))
 		},
-		"arrivals.StrikeLotItem": func() error {
-			_, _, err := u.Arrivals.StrikeLotItem(ctx, curator, u.lot, old, item)
+		"arrivals.VoidLotItem": func() error {
+			_, _, err := u.Arrivals.VoidLotItem(ctx, curator, u.lot, old, item)
 			return err
 		},
 		"arrivals.ItemBecomesMachine": func() error {
@@ -123,18 +123,18 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Arrivals.ChangeCustody(ctx, curator, u.told, old, fields))
 		},
 		"condition.DropReading": func() error { return second(u.Condition.DropReading(ctx, curator, series.ID, old)) },
-		"condition.StrikeMeasurement": func() error {
-			return second(u.Condition.StrikeMeasurement(ctx, curator, series.ID, old))
+		"condition.VoidMeasurement": func() error {
+			return second(u.Condition.VoidMeasurement(ctx, curator, series.ID, old))
 		},
-		"condition.StrikeFinding": func() error {
+		"condition.VoidFinding": func() error {
 			found := must(u.Condition.Condition(ctx, curator, u.machine)).Findings[0]
-			return second(u.Condition.StrikeFinding(ctx, curator, found.ID, old))
+			return second(u.Condition.VoidFinding(ctx, curator, found.ID, old))
 		},
 		"condition.EndSurvey": func() error {
 			return second(u.Condition.EndSurvey(ctx, curator, survey.ID, old, "", ""))
 		},
 		"condition.JudgeItem": func() error {
-			judged := appcondition.JudgedItem{Look: appcondition.Look{Look: condition.Inspected}}
+			judged := appcondition.JudgedItem{Inspection: appcondition.Inspection{Coverage: condition.Inspected}}
 			judge := func() error {
 				return second(u.Condition.JudgeItem(ctx, curator, survey.ID, survey.Version, "plastics", judged))
 			}
@@ -143,8 +143,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			}
 			return judge()
 		},
-		"condition.ChangeAgeingClass": func() error {
-			return second(u.Condition.ChangeAgeingClass(ctx, curator, old, class.Class))
+		"condition.ChangeMaintenanceClass": func() error {
+			return second(u.Condition.ChangeMaintenanceClass(ctx, curator, old, class.Class))
 		},
 		"condition.TurnAdjuster": func() error {
 			return second(u.Condition.TurnAdjuster(ctx, curator, adjuster.ID, old, "one o'clock", "too wide"))
@@ -153,11 +153,11 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			one := must(u.Files.Attachment(ctx, curator, u.picture))
 			return second(u.Files.ChangeAttachment(ctx, curator, u.picture, old, one.AttachmentFields))
 		},
-		"files.StrikeAttachment": func() error {
-			return second(u.Files.StrikeAttachment(ctx, curator, u.picture, old))
+		"files.VoidAttachment": func() error {
+			return second(u.Files.VoidAttachment(ctx, curator, u.picture, old))
 		},
-		"files.DrawPlan": func() error {
-			return second(u.Files.DrawPlan(ctx, curator, u.picture, old, u.board, plan.Plan{}, nil))
+		"files.Annotate": func() error {
+			return second(u.Files.Annotate(ctx, curator, u.picture, old, u.board, annotation.Annotation{}, nil))
 		},
 		"inventory.ChangeMachine": func() error {
 			return second(u.Inventory.ChangeMachine(ctx, curator, u.machine, old, machineOf("EH-0001", "", "")))
@@ -173,8 +173,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Inventory.MoveAssembly(ctx, curator, u.board, old,
 				inventory.Move{To: "place", Place: "Shed"}))
 		},
-		"inventory.StrikeAssembly": func() error {
-			return second(u.Inventory.StrikeAssembly(ctx, curator, u.board, old))
+		"inventory.VoidAssembly": func() error {
+			return second(u.Inventory.VoidAssembly(ctx, curator, u.board, old))
 		},
 		"inventory.ChangeCollection": func() error {
 			now := must(u.Inventory.Collection(ctx, curator))
@@ -205,8 +205,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"teardown.PlugConnector": func() error {
 			return second(u.Teardown.PlugConnector(ctx, curator, connector.ID, old, true))
 		},
-		"teardown.StrikeConnector": func() error {
-			return second(u.Teardown.StrikeConnector(ctx, curator, connector.ID, old))
+		"teardown.VoidConnector": func() error {
+			return second(u.Teardown.VoidConnector(ctx, curator, connector.ID, old))
 		},
 		"teardown.ChangeProcedure": func() error {
 			return second(u.Teardown.ChangeProcedure(ctx, curator, procedure.ID, old, storeteardown.ProcedureFields{
@@ -215,7 +215,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"teardown.ChangeStep": func() error {
 			return second(u.Teardown.ChangeStep(ctx, curator, step.ID, old, teardown.StepInput{Line: "Cover"}))
 		},
-		"teardown.StrikeStep": func() error { return second(u.Teardown.StrikeStep(ctx, curator, step.ID, old)) },
+		"teardown.VoidStep": func() error { return second(u.Teardown.VoidStep(ctx, curator, step.ID, old)) },
 		"teardown.ReverseStep": func() error {
 			return second(u.Teardown.ReverseStep(ctx, curator, step.ID, old,
 				teardown.Reversed{Reversal: coreteardown.Reversal{State: coreteardown.Back}}))
@@ -227,8 +227,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		"unknowns.ChangeQuestion": func() error {
 			return second(u.Unknowns.ChangeQuestion(ctx, curator, question.ID, old, "why else", ""))
 		},
-		"unknowns.WeighMystery": func() error {
-			return second(u.Unknowns.WeighMystery(ctx, curator, u.board, old, weighed))
+		"unknowns.WeighIdentification": func() error {
+			return second(u.Unknowns.WeighIdentification(ctx, curator, u.board, old, weighed))
 		},
 	}
 	named := []string{}

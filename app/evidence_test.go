@@ -17,8 +17,8 @@ import (
 	"frugalheron/store/people"
 )
 
-func known(t *testing.T, deeds *app.App, machineID int64, attribute string) appevidence.Known {
-	dossier, err := deeds.Bench.Dossier(ctx, viewer, machineID)
+func known(t *testing.T, actions *app.App, machineID int64, attribute string) appevidence.Known {
+	dossier, err := actions.Bench.Dossier(ctx, viewer, machineID)
 	require.NoError(t, err)
 	for _, k := range dossier.Known {
 		if k.Attribute.Key == attribute {
@@ -37,19 +37,19 @@ func said(attribute, value, kind string) storeevidence.StatementFields {
 // The seller says 128K, the plate nothing, the count of the sheet 64K, the firmware 65536. With a row of
 // chips taken out of the sheet it is disputed, and lists say so.
 func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
 	for _, s := range []storeevidence.StatementFields{said("memory", "128K", "seller"),
 		said("memory", "65536", "firmware")} {
-		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
+		_, err := actions.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		require.NoError(t, err)
 	}
-	k := known(t, deeds, machine.ID, "memory")
+	k := known(t, actions, machine.ID, "memory")
 	require.Equal(t, evidence.Settled, k.Judgement.State)
 	require.Equal(t, "64 KB", k.Judgement.Value)
 	require.Equal(t, []string{"64 KB, by the count and the firmware", "the seller says 128 KB, which is contradicted"},
 		k.Judgement.Why)
 	listed := func(statements ...string) int {
-		page, err := deeds.Inventory.ListMachines(ctx, viewer,
+		page, err := actions.Inventory.ListMachines(ctx, viewer,
 			inventory.MachineList{MachineFilters: inventory.MachineFilters{Statements: statements}, Limit: 10})
 		require.NoError(t, err)
 		return page.Total
@@ -57,7 +57,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.Equal(t, 0, listed("disputed"))
 
 	// A draft that is not kept yet is reckoned with, too.
-	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "U1-U4 4164-15"})
+	reckoned, err := actions.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "U1-U4 4164-15"})
 	require.NoError(t, err)
 	labels := map[string]string{}
 	for _, v := range reckoned.Verdicts {
@@ -66,116 +66,117 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	require.Equal(t, "1 disputed", labels["Statements"])
 	require.Equal(t, "32 KB; disputed", labels["RAM"])
 
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1-U4 4164-15\n")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1-U4 4164-15\n")
 	require.NoError(t, err)
-	require.Equal(t, evidence.Disputed, known(t, deeds, machine.ID, "memory").Judgement.State)
+	require.Equal(t, evidence.Disputed, known(t, actions, machine.ID, "memory").Judgement.State)
 	require.Equal(t, 1, listed("disputed"))
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
+	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.True(t, page.Machines[0].MemoryDisputed)
 
 	// Withdrawing the firmware's statement settles it; undoing that disputes it again.
 	var firmware int64
-	for _, s := range known(t, deeds, machine.ID, "memory").Statements {
+	for _, s := range known(t, actions, machine.ID, "memory").Statements {
 		if s.Kind == "firmware" {
 			firmware = s.ID
 		}
 	}
-	event, err := deeds.Evidence.WithdrawStatement(ctx, technician, firmware, "read off another machine")
+	event, err := actions.Evidence.RetractStatement(ctx, technician, firmware, "read off another machine")
 	require.NoError(t, err)
-	k = known(t, deeds, machine.ID, "memory")
+	k = known(t, actions, machine.ID, "memory")
 	require.Equal(t, evidence.Settled, k.Judgement.State)
 	require.Len(t, k.Statements, 3)
 	require.Equal(t, 0, listed("disputed"))
-	require.NoError(t, deeds.History.Undo(ctx, technician, event))
+	require.NoError(t, actions.History.Undo(ctx, technician, event))
 	require.Equal(t, 1, listed("disputed"))
 }
 
 func TestStatementsThatCannotBeAreRefused(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	none, region := int64(99), &storeevidence.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
 	for field, s := range map[string]storeevidence.StatementFields{
 		"value": said("memory", "lots", "label"), "kind": said("memory", "64K", "guess"),
 		"attribute": said("", "64K", "label"),
-		"saidOn": {Attribute: "memory", Value: "64K",
-			Citation: storeevidence.Citation{Kind: "label", SaidOn: "1985-13"}},
+		"statedOn": {Attribute: "memory", Value: "64K",
+			Citation: storeevidence.Citation{Kind: "label", StatedOn: "1985-13"}},
 		"partyId": {Attribute: "memory", Value: "64K",
 			Citation: storeevidence.Citation{Kind: "seller", PartyID: &none}},
 		"pictureId": {Attribute: "memory", Value: "64K",
 			Citation: storeevidence.Citation{Kind: "label", PictureID: &none}},
 		"region": {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", Region: region}},
 	} {
-		_, err := deeds.Evidence.StateEvidence(ctx, technician, machine.ID, s)
+		_, err := actions.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
-	_, err := deeds.Evidence.StateEvidence(ctx, viewer, machine.ID, said("memory", "64K", "label"))
+	_, err := actions.Evidence.StateEvidence(ctx, viewer, machine.ID, said("memory", "64K", "label"))
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 // What the outside tells is evidence by itself, and an identifier that two machines share is pointed out.
 func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
-	dossier, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
+	dossier, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	outside := dossier.OutsideID
+	exterior := dossier.ExteriorID
 	sheet := "== rear\nplate 220-240V 50Hz 0.9A earth\nlabel serial \"TV2 02218\"\nlabel asset \"HPO-0031\"\nweight 11.4 kg"
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, outside, 0, sheet)
+	_, err = actions.Sheets.SaveSheet(ctx, technician, exterior, 0, sheet)
 	require.NoError(t, err)
-	require.Equal(t, evidence.Settled, known(t, deeds, machine.ID, "serial").Judgement.State)
-	require.Equal(t, "220-240 V", known(t, deeds, machine.ID, "mains-voltage").Judgement.Value)
-	spot := known(t, deeds, machine.ID, "weight").Statements[0].Spot
-	require.Equal(t, outside, spot.Assembly)
+	require.Equal(t, evidence.Settled, known(t, actions, machine.ID, "serial").Judgement.State)
+	require.Equal(t, "220-240 V", known(t, actions, machine.ID, "mains-voltage").Judgement.Value)
+	spot := known(t, actions, machine.ID, "weight").Statements[0].Spot
+	require.Equal(t, exterior, spot.Assembly)
 	require.Equal(t, 5, spot.Line)
 
 	// The outside is no board: it is in no sum, export or list of what is fitted, and stays with its machine.
-	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
+	contents, err := actions.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, contents, 1)
-	exported, err := deeds.Bench.ExportSheets(ctx, viewer, machine.ID)
+	exported, err := actions.Bench.ExportSheets(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.NotContains(t, string(exported.Data), "plate")
 	var invalid *action.Invalid
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, outside, 1, inventory.Move{To: "place", Place: "Loft"})
+	_, err = actions.Inventory.MoveAssembly(ctx, technician, exterior, 1, inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Inventory.StrikeAssembly(ctx, technician, outside, 1)
+	_, err = actions.Inventory.VoidAssembly(ctx, technician, exterior, 1)
 	require.ErrorAs(t, err, &invalid)
-	reckoned, err := deeds.Bench.ReckonAssembly(ctx, viewer, outside,
-		map[int64]string{outside: sheet + "\n== front\nbadge"})
+	reckoned, err := actions.Bench.ReckonAssembly(ctx, viewer, exterior,
+		map[int64]string{exterior: sheet + "\n== front\nbadge"})
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(reckoned.Stage.State))
-	require.True(t, reckoned.Walk[2].Seen)
+	require.True(t, reckoned.Walk[2].LookedAt)
 	require.Contains(t, strings.Join(reckoned.Left, "; "), "not looked at: front, left, right, top, underside")
 
-	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+	other, err := actions.Inventory.CreateMachine(ctx, curator,
 		storeinventory.MachineFields{Accession: "EH-0155", Name: "Terminal"})
 	require.NoError(t, err)
-	_, err = deeds.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
+	_, err = actions.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
-	meets := func(id int64) []storeevidence.Meeting {
-		d, err := deeds.Bench.Dossier(ctx, viewer, id)
+	meets := func(id int64) []storeevidence.SharedIdentifier {
+		d, err := actions.Bench.Dossier(ctx, viewer, id)
 		require.NoError(t, err)
-		return d.Meetings
+		return d.SharedIdentifiers
 	}
 	require.Len(t, meets(machine.ID), 1)
 	require.Equal(t, "EH-0155 Terminal", meets(machine.ID)[0].Name)
-	decision := appevidence.MeetingDecision{Key: "HPO0031", One: storeevidence.RecordRef{Kind: "machine", ID: other.ID},
+	decision := appevidence.SharedIdentifierDecision{Key: "HPO0031",
+		One:   storeevidence.RecordRef{Kind: "machine", ID: other.ID},
 		Other: storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
-	require.ErrorAs(t, deeds.Evidence.DecideMeeting(ctx, curator, decision), &invalid)
+	require.ErrorAs(t, actions.Evidence.DecideSharedIdentifier(ctx, curator, decision), &invalid)
 	decision.Reason = "stood on one desk"
-	require.NoError(t, deeds.Evidence.DecideMeeting(ctx, curator, decision))
+	require.NoError(t, actions.Evidence.DecideSharedIdentifier(ctx, curator, decision))
 	require.Equal(t, "linked", meets(machine.ID)[0].Decision)
 	require.Equal(t, "stood on one desk", meets(other.ID)[0].Reason)
 }
 
 func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	office, err := deeds.People.AddParty(ctx, curator,
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	office, err := actions.People.AddParty(ctx, curator,
 		people.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
 	tell := func(role, who, dates string) arrivals.Custody {
-		told, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID,
+		told, err := actions.Arrivals.TellCustody(ctx, curator, machine.ID,
 			arrivals.CustodyFields{Role: role, Who: who, Dates: dates,
 				Citation: storeevidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
@@ -183,71 +184,71 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	}
 	tell("made-by", "Tarn & Vole", "1985")
 	sale := tell("sold-to", "a merchant", "1983")
-	used, err := deeds.Arrivals.TellCustody(ctx, curator, machine.ID,
+	used, err := actions.Arrivals.TellCustody(ctx, curator, machine.ID,
 		arrivals.CustodyFields{Role: "used-by", Dates: "1986 / 1988",
 			Citation: storeevidence.Citation{Kind: "recalled", PartyID: &office.ID}})
 	require.NoError(t, err)
 	require.Equal(t, "1986/1988", used.Dates)
 	tell("stored-by", "a barn", "1992/2001")
 	findings := func() []string {
-		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
+		d, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		kinds := []string{}
-		for _, f := range d.Chain.Findings {
+		for _, f := range d.Chain.Problems {
 			kinds = append(kinds, string(f.Kind))
 		}
 		return kinds
 	}
 	require.Equal(t, []string{"impossible", "gap"}, findings())
-	event, err := deeds.Arrivals.WithdrawCustody(ctx, curator, sale.ID, "hearsay")
+	event, err := actions.Arrivals.RetractCustody(ctx, curator, sale.ID, "hearsay")
 	require.NoError(t, err)
 	require.Equal(t, []string{"gap"}, findings())
-	require.NoError(t, deeds.History.Undo(ctx, curator, event))
+	require.NoError(t, actions.History.Undo(ctx, curator, event))
 	fields := used.CustodyFields
 	fields.Dates = "1986/1991"
-	changed, err := deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
+	changed, err := actions.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, []string{"impossible"}, findings())
-	_, err = deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
+	_, err = actions.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, changed.Version, stale.Newer.(arrivals.Custody).Version)
 	fields.Dates = "1985-W07"
-	_, err = deeds.Arrivals.ChangeCustody(ctx, curator, used.ID, changed.Version, fields)
+	_, err = actions.Arrivals.ChangeCustody(ctx, curator, used.ID, changed.Version, fields)
 	require.ErrorContains(t, err, "1985-02-11/1985-02-17")
 	fields.Dates = "1985"
-	_, err = deeds.Arrivals.TellCustody(ctx, technician, machine.ID, fields)
+	_, err = actions.Arrivals.TellCustody(ctx, technician, machine.ID, fields)
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func TestAMachineMovesAndComesBack(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{Place: "Rope walk, bay 2"},
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{Place: "Rope walk, bay 2"},
 		"== Main board\nU1 7400")
 	where := func() (words []string) {
-		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
+		d, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
-		for _, s := range d.Stays {
+		for _, s := range d.Locations {
 			words = append(words, s.Where())
 		}
 		return words
 	}
 	require.Equal(t, []string{"Rope walk, bay 2"}, where())
-	moved, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, 1,
+	moved, err := actions.Inventory.MoveMachine(ctx, technician, machine.ID, 1,
 		inventory.MachineMove{To: "loan", LentTo: "Saltmarsh Repair Club", Due: "2099-03-01"})
 	require.NoError(t, err)
 	require.Equal(t, "lent to Saltmarsh Repair Club", moved.Where)
 	require.Empty(t, moved.Machine.Place)
-	require.NoError(t, deeds.History.Undo(ctx, technician, moved.Event))
+	require.NoError(t, actions.History.Undo(ctx, technician, moved.Event))
 	require.Equal(t, []string{"Rope walk, bay 2"}, where())
-	back, err := deeds.Inventory.Machine(ctx, viewer, machine.ID)
+	back, err := actions.Inventory.Machine(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Rope walk, bay 2", back.Place)
-	moved, err = deeds.Inventory.MoveMachine(ctx, technician, machine.ID, back.Version,
+	moved, err = actions.Inventory.MoveMachine(ctx, technician, machine.ID, back.Version,
 		inventory.MachineMove{To: "transit", BoundFor: "the fair"})
 	require.NoError(t, err)
 	fields := moved.Machine.MachineFields
 	fields.Place = "Loft, shelf 1"
-	_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, moved.Machine.Version, fields)
+	_, err = actions.Inventory.ChangeMachine(ctx, curator, machine.ID, moved.Machine.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, []string{"Loft, shelf 1", "on its way to the fair", "Rope walk, bay 2"}, where())
 	for field, move := range map[string]inventory.MachineMove{
@@ -255,7 +256,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 		"on":       {To: "place", Place: "y", On: "2099-01-01"},
 		"boundFor": {To: "transit"}, "to": {To: "place", Place: "Loft, shelf 1"},
 	} {
-		_, err := deeds.Inventory.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
+		_, err := actions.Inventory.MoveMachine(ctx, technician, machine.ID, moved.Machine.Version+1, move)
 		var invalid *action.Invalid
 		require.ErrorAs(t, err, &invalid, field)
 		require.Equal(t, field, invalid.Field)
@@ -263,12 +264,12 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 }
 
 func TestPersonalDataIsDecidedAndDone(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	noted, err := deeds.People.NotePersonalData(ctx, technician, machine.ID,
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	noted, err := actions.People.NotePersonalData(ctx, technician, machine.ID,
 		people.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {
-		d, err := deeds.Bench.Dossier(ctx, viewer, machine.ID)
+		d, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		return string(d.Stages.Arrive.State), d.Stages.Arrive.Count
 	}
@@ -277,16 +278,16 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	require.Equal(t, 1, count)
 	decided := noted.PersonalDataFields
 	decided.Decision, decided.DecidedBy = "wipe", "Ottilie Wren"
-	_, err = deeds.People.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
+	_, err = actions.People.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	changed, err := deeds.People.ChangePersonalData(ctx, curator, noted.ID, noted.Version, decided)
+	changed, err := actions.People.ChangePersonalData(ctx, curator, noted.ID, noted.Version, decided)
 	require.NoError(t, err)
 	require.NotNil(t, changed.DecidedOn)
 	_, count = stage()
 	require.Equal(t, 1, count) // decided, but not carried out
 	done := changed.PersonalDataFields
 	done.DoneOn = changed.DecidedOn
-	_, err = deeds.People.ChangePersonalData(ctx, curator, noted.ID, changed.Version, done)
+	_, err = actions.People.ChangePersonalData(ctx, curator, noted.ID, changed.Version, done)
 	require.NoError(t, err)
 	_, count = stage()
 	require.Equal(t, 0, count)

@@ -18,20 +18,20 @@ func TestExportedSheetsComeBack(t *testing.T) {
 	for _, text := range []string{
 		string(sample), "== A | slot 3 | for:cache\n\n# kept\nU1\t74LS00   8501\nU1 again\nfree text\n== B | fit odd | colour green # c\n== C\nU1 ?",
 	} {
-		_, deeds, machine, _ := newBoard(t, inventory.MachineFields{}, text)
-		exported, err := deeds.Bench.ExportSheets(ctx, viewer, machine.ID)
+		_, actions, machine, _ := newBoard(t, inventory.MachineFields{}, text)
+		exported, err := actions.Bench.ExportSheets(ctx, viewer, machine.ID)
 		require.NoError(t, err)
-		other, err := deeds.Inventory.CreateMachine(ctx, curator,
+		other, err := actions.Inventory.CreateMachine(ctx, curator,
 			inventory.MachineFields{Accession: "EH-2", Name: "Copy"})
 		require.NoError(t, err)
-		_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
+		_, err = actions.Sheets.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
 		require.NoError(t, err)
-		again, err := deeds.Bench.ExportSheets(ctx, viewer, other.ID)
+		again, err := actions.Bench.ExportSheets(ctx, viewer, other.ID)
 		require.NoError(t, err)
 		require.Equal(t, string(exported.Data), string(again.Data))
-		first, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
+		first, err := actions.Sheets.Contents(ctx, viewer, machine.ID)
 		require.NoError(t, err)
-		second, err := deeds.Sheets.Contents(ctx, viewer, other.ID)
+		second, err := actions.Sheets.Contents(ctx, viewer, other.ID)
 		require.NoError(t, err)
 		require.Len(t, second, len(first))
 		for i := range first {
@@ -42,9 +42,9 @@ func TestExportedSheetsComeBack(t *testing.T) {
 }
 
 func TestExportedEntriesAreATable(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{},
+	_, actions, machine, _ := newBoard(t, inventory.MachineFields{},
 		"== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
-	table, err := deeds.Bench.ExportEntries(ctx, viewer, machine.ID)
+	table, err := actions.Bench.ExportEntries(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	rows, err := csv.NewReader(strings.NewReader(string(table.Data))).ReadAll()
 	require.NoError(t, err)

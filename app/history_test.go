@@ -10,22 +10,22 @@ import (
 )
 
 func TestHistoryTellsWhatWasDone(t *testing.T) {
-	db, deeds, machine, board := newBoard(t, inventory.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
-	id, err := deeds.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
+	db, actions, machine, board := newBoard(t, inventory.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
+	id, err := actions.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
 	require.NoError(t, err)
 	ida := action.Actor{AccountID: id, Role: action.Curator}
 	fields := machine.MachineFields
 	fields.Place, fields.Serial = "Bench", "77"
-	_, err = deeds.Inventory.ChangeMachine(ctx, ida, machine.ID, 1, fields)
+	_, err = actions.Inventory.ChangeMachine(ctx, ida, machine.ID, 1, fields)
 	require.NoError(t, err)
-	_, err = deeds.Sheets.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
+	_, err = actions.Sheets.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
 	require.NoError(t, err)
-	_, err = deeds.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, inventory.AssemblyFields{Title: "Mother board"})
+	_, err = actions.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, inventory.AssemblyFields{Title: "Mother board"})
 	require.NoError(t, err)
-	_, err = deeds.Library.NameType(ctx, ida, processor)
+	_, err = actions.Library.NameType(ctx, ida, processor)
 	require.NoError(t, err)
 
-	page, err := deeds.History.History(ctx, viewer, machine.ID, 0, 4)
+	page, err := actions.History.History(ctx, viewer, machine.ID, 0, 4)
 	require.NoError(t, err)
 	what := []string{}
 	for _, e := range page.Events {
@@ -39,21 +39,21 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	}, what)
 	require.Equal(t, "Ida Reed", page.Events[0].By)
 	require.Equal(t, 2, page.Events[1].Revision)
-	rest, err := deeds.History.History(ctx, viewer, machine.ID, page.Next, 10)
+	rest, err := actions.History.History(ctx, viewer, machine.ID, page.Next, 10)
 	require.NoError(t, err)
 	require.Len(t, rest.Events, 2)
 	require.Zero(t, rest.Next)
-	all, err := deeds.History.History(ctx, viewer, 0, 0, 100)
+	all, err := actions.History.History(ctx, viewer, 0, 0, 100)
 	require.NoError(t, err)
 	require.Equal(t, "named the type HX9040: processor, 8 bits", all.Events[0].What)
 	require.Len(t, all.Events, 7, "accounts are the curators'")
-	all, err = deeds.History.History(ctx, curator, 0, 0, 100)
+	all, err = actions.History.History(ctx, curator, 0, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, all.Events, 8)
-	_, err = deeds.History.History(ctx, viewer, 999, 0, 10)
+	_, err = actions.History.History(ctx, viewer, 999, 0, 10)
 	require.ErrorIs(t, err, action.ErrNotFound)
 
-	d, err := deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 2)
+	d, err := actions.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 2)
 	require.NoError(t, err)
 	kinds := ""
 	for _, line := range d.Lines {
@@ -61,17 +61,17 @@ func TestHistoryTellsWhatWasDone(t *testing.T) {
 	}
 	require.Equal(t, "removed U1 7400, added U1 7404, added U2 7400, ", kinds)
 	require.Empty(t, d.To.Body)
-	first, err := deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 0, 1)
+	first, err := actions.Sheets.SheetDifference(ctx, viewer, board.ID, 0, 1)
 	require.NoError(t, err)
 	require.Len(t, first.Lines, 1)
-	_, err = deeds.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 9)
+	_, err = actions.Sheets.SheetDifference(ctx, viewer, board.ID, 1, 9)
 	require.ErrorIs(t, err, action.ErrNotFound)
 
 	// Bringing an old revision back writes a new one.
-	old, err := deeds.Sheets.Revisions(ctx, viewer, board.ID, 2, 1)
+	old, err := actions.Sheets.Revisions(ctx, viewer, board.ID, 2, 1)
 	require.NoError(t, err)
-	again, err := deeds.Sheets.SaveSheet(ctx, ida, board.ID, 2, old[0].Body)
+	again, err := actions.Sheets.SaveSheet(ctx, ida, board.ID, 2, old[0].Body)
 	require.NoError(t, err)
 	require.Equal(t, 3, again.N)
-	require.Len(t, deedsOf(t, db, "assembly", board.ID), 5)
+	require.Len(t, actionsOf(t, db, "assembly", board.ID), 5)
 }

@@ -12,8 +12,8 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/unknowns"
-	"frugalheron/core/mystery"
-	"frugalheron/core/plan"
+	"frugalheron/core/annotation"
+	"frugalheron/core/identification"
 	"frugalheron/store/blobs"
 	"frugalheron/store/evidence"
 	"frugalheron/store/inventory"
@@ -23,17 +23,17 @@ import (
 
 // An answer settles chips on several machines at once, and the history of each says so.
 func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, inventory.MachineFields{},
+	_, actions, machine, _ := newBoard(t, inventory.MachineFields{},
 		"== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
-	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+	other, err := actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineFields{Accession: "EH-0201", Name: "Other"})
 	require.NoError(t, err)
-	board, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Board"})
+	board, err := actions.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Board"})
 	require.NoError(t, err)
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
 	require.NoError(t, err)
 
-	all, err := deeds.Unknowns.Unknowns(ctx, viewer, 0)
+	all, err := actions.Unknowns.Unknowns(ctx, viewer, 0)
 	require.NoError(t, err)
 	require.Len(t, all.Open, 3)
 	first := all.Open[0]
@@ -43,59 +43,60 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "reading", all.Open[1].Sort)
 	require.Equal(t, "7400", all.Open[2].Places[0].Neighbours)
 
-	asked, err := deeds.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	asked, err := actions.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = deeds.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	_, err = actions.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Unknowns.Ask(ctx, viewer, storeunknowns.QuestionFields{Sort: "other", Subject: "x"})
+	_, err = actions.Unknowns.Ask(ctx, viewer, storeunknowns.QuestionFields{Sort: "other", Subject: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
-	require.ErrorAs(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
-	require.NoError(t, deeds.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", "it sits beside the processor"))
-	asked, err = deeds.Unknowns.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
+	require.ErrorAs(t, actions.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
+	require.NoError(t, actions.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit",
+		"it sits beside the processor"))
+	asked, err = actions.Unknowns.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
 	require.NoError(t, err)
 	answer := unknowns.Answer{Answer: "bus unit", Source: "data book",
 		Type: &library.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
 	var stale *action.Stale
-	_, err = deeds.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
+	_, err = actions.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
 	require.ErrorAs(t, err, &stale)
-	settled, err := deeds.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version, answer)
+	settled, err := actions.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version, answer)
 	require.NoError(t, err)
 	require.Equal(t, []int{4, 2}, []int{settled.Recognised, settled.Machines})
 	for _, id := range []int64{machine.ID, other.ID} {
-		history, err := deeds.History.History(ctx, viewer, id, 0, 3)
+		history, err := actions.History.History(ctx, viewer, id, 0, 3)
 		require.NoError(t, err)
 		require.Contains(t, history.Events[0].What, "as HX9041: bus unit")
 	}
-	here, err := deeds.Unknowns.Unknowns(ctx, viewer, other.ID)
+	here, err := actions.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)
 	require.Empty(t, here.Open)
-	all, err = deeds.Unknowns.Unknowns(ctx, viewer, 0)
+	all, err = actions.Unknowns.Unknowns(ctx, viewer, 0)
 	require.NoError(t, err)
 	require.Len(t, all.Open, 2)
 	require.Equal(t, "bus unit", all.Answered[0].Answer)
 	require.Equal(t, "it sits beside the processor", all.Answered[0].Guesses[0].Reason)
 	// A question of its own, about nothing on a sheet.
-	_, err = deeds.Unknowns.Ask(ctx, technician,
+	_, err = actions.Unknowns.Ask(ctx, technician,
 		storeunknowns.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
 	require.NoError(t, err)
-	here, err = deeds.Unknowns.Unknowns(ctx, viewer, other.ID)
+	here, err = actions.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)
 	require.Equal(t, "nine pins", here.Open[0].Subject)
 }
 
 func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t,
+	_, actions, machine, _ := newBoard(t,
 		inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
 		"== Main board | part 4410-2\n"+
 			"U1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\n"+
 			"U7 7430 8536")
-	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
+	card, err := actions.Inventory.AddAssembly(ctx, technician, machine.ID,
 		inventory.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
-	d, err := deeds.Dating.Dating(ctx, viewer, machine.ID)
+	d, err := actions.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "1985-09-02", d.Result.NotBefore.String())
 	require.Equal(t, "later", d.Result.Outliers[0].Verdict)
@@ -104,26 +105,26 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Equal(t, "period", d.Assemblies[1].Counts)
 
 	var invalid *action.Invalid
-	_, err = deeds.Library.AddModel(ctx, technician,
+	_, err = actions.Library.AddModel(ctx, technician,
 		library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "line 2")
-	known, err := deeds.Library.AddModel(ctx, technician,
+	known, err := actions.Library.AddModel(ctx, technician,
 		library.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984",
 			Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
 	require.NoError(t, err)
 	require.Equal(t, "1982/1984", known.Made)
-	_, err = deeds.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
+	_, err = actions.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = deeds.Evidence.StateEvidence(ctx, technician, machine.ID,
+	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID,
 		evidence.StatementFields{Attribute: "built", Value: "1985-02",
 			Citation: evidence.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)
 	fields := card.AssemblyFields
 	fields.Fit = "later"
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
+	_, err = actions.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
 	require.NoError(t, err)
-	d, err = deeds.Dating.Dating(ctx, viewer, machine.ID)
+	d, err = actions.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	states := []string{}
 	for _, row := range d.Holdings {
@@ -139,79 +140,79 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Contains(t, why, "the board was exchanged")
 	require.Contains(t, why, "the model was made until 1984-12-31 only")
 	known.Made = "1984/1988"
-	_, err = deeds.Library.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelFields)
+	_, err = actions.Library.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelFields)
 	require.NoError(t, err)
 }
 
 func year(y int) *int { return &y }
 
 func TestAMysteryIsWeighedAndDecided(t *testing.T) {
-	_, deeds, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1 7400")
-	written := unknowns.MysteryFields{
-		Hypotheses: []mystery.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
-		Evidence: []unknowns.MysteryEvidence{
-			{ID: 1, Text: "34 pins", Seen: mystery.Found,
-				Weights: []unknowns.MysteryWeight{{HypothesisID: 1, Weight: 2}, {HypothesisID: 7, Weight: 3}}},
-			{ID: 2, Text: "a start vector", Seen: mystery.Open,
-				Weights: []unknowns.MysteryWeight{{HypothesisID: 2, Weight: 3}}},
+	_, actions, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1 7400")
+	written := unknowns.IdentificationFields{
+		Hypotheses: []identification.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
+		Evidence: []unknowns.IdentificationEvidence{
+			{ID: 1, Text: "34 pins", Presence: identification.Found,
+				Weights: []unknowns.IdentificationWeight{{HypothesisID: 1, Weight: 2}, {HypothesisID: 7, Weight: 3}}},
+			{ID: 2, Text: "a start vector", Presence: identification.Open,
+				Weights: []unknowns.IdentificationWeight{{HypothesisID: 2, Weight: 3}}},
 		},
 	}
-	told, err := deeds.Unknowns.WeighMystery(ctx, technician, board.ID, 0, written)
+	told, err := actions.Unknowns.WeighIdentification(ctx, technician, board.ID, 0, written)
 	require.NoError(t, err)
 	require.Equal(t, "a disk controller", told.Weighing.Ranking[0].Text)
 	require.Equal(t, "a start vector", told.Weighing.Next[0].Text)
 	require.Len(t, told.Evidence[0].Weights, 1) // nothing is weighed for an explanation that is not there
 	var stale *action.Stale
-	_, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, 0, written)
+	_, err = actions.Unknowns.WeighIdentification(ctx, technician, board.ID, 0, written)
 	require.ErrorAs(t, err, &stale)
 	var invalid *action.Invalid
-	written.Decision = &unknowns.MysteryDecision{HypothesisID: 1, Sure: "likely"}
-	_, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, told.Version, written)
+	written.Decision = &unknowns.IdentificationDecision{HypothesisID: 1, Sure: "likely"}
+	_, err = actions.Unknowns.WeighIdentification(ctx, technician, board.ID, told.Version, written)
 	require.ErrorAs(t, err, &invalid)
 	written.Decision.Reason = "it works as one"
-	told, err = deeds.Unknowns.WeighMystery(ctx, technician, board.ID, told.Version, written)
+	told, err = actions.Unknowns.WeighIdentification(ctx, technician, board.ID, told.Version, written)
 	require.NoError(t, err)
-	history, err := deeds.History.History(ctx, viewer, 0, 0, 1)
+	history, err := actions.History.History(ctx, viewer, 0, 0, 1)
 	require.NoError(t, err)
 	require.Contains(t, history.Events[0].What, "is a disk controller (likely): it works as one")
-	mysteries, err := deeds.Unknowns.Mysteries(ctx, viewer, 0)
+	identifications, err := actions.Unknowns.Identifications(ctx, viewer, 0)
 	require.NoError(t, err)
-	require.Equal(t, told.Decision, mysteries[0].Decision)
+	require.Equal(t, told.Decision, identifications[0].Decision)
 }
 
 func TestAPictureIsNumbered(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, inventory.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
+	_, actions, machine, board := newBoard(t, inventory.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds.WithBlobs(kept)
-	picture, err := deeds.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
+	actions.WithBlobs(kept)
+	picture, err := actions.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "board.png", smallPNG(t))
 	require.NoError(t, err)
 	run := []string{"U40", "U41", "U42", "U43", "U44", "U45", "U46", "U47", "U48"}
-	told, err := deeds.Files.DrawPlan(ctx, technician, picture.ID, 0, board.ID, plan.Plan{},
-		[]files.PlanRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
+	told, err := actions.Files.Annotate(ctx, technician, picture.ID, 0, board.ID, annotation.Annotation{},
+		[]files.AnnotationRow{{Designators: run, X1: 0.1, Y1: 0.5, X2: 0.9, Y2: 0.5}})
 	require.NoError(t, err)
 	require.Len(t, told.Legend.Numbered, 9)
 	require.InDelta(t, 0.5, told.Legend.Numbered[4].X, 1e-9)
 	require.Equal(t, "X1", told.Legend.Unplaced[0].Designators[0])
-	drawn := told.Plan
-	drawn.Blocks = []plan.Block{{Name: "memory", Members: []string{"U40", "U48"}}}
+	drawn := told.Annotation
+	drawn.Blocks = []annotation.Block{{Name: "memory", Members: []string{"U40", "U48"}}}
 	var stale *action.Stale
-	_, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, 0, board.ID, drawn, nil)
+	_, err = actions.Files.Annotate(ctx, technician, picture.ID, 0, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &stale)
-	told, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
+	told, err = actions.Files.Annotate(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.NoError(t, err)
 	require.Len(t, told.Boxes, 1)
 	var invalid *action.Invalid
 	drawn.Callouts = drawn.Callouts[1:]
-	_, err = deeds.Files.DrawPlan(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
+	_, err = actions.Files.Annotate(ctx, technician, picture.ID, told.Version, board.ID, drawn, nil)
 	require.ErrorAs(t, err, &invalid)
 	// The sheet changes: what it names no more is a stray.
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40-U47 41256-15\nX1 12 MHz")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40-U47 41256-15\nX1 12 MHz")
 	require.NoError(t, err)
-	told, err = deeds.Files.BoardPlan(ctx, viewer, picture.ID)
+	told, err = actions.Files.Annotation(ctx, viewer, picture.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"U48"}, told.Legend.Strays)
-	drawing, err := deeds.Files.PlanDrawing(ctx, viewer, picture.ID, true)
+	drawing, err := actions.Files.AnnotationDrawing(ctx, viewer, picture.ID, true)
 	require.NoError(t, err)
 	require.Contains(t, string(drawing.Data), "data:image/jpeg;base64,")
 	require.Equal(t, 9, strings.Count(string(drawing.Data), "<circle"))

@@ -18,15 +18,15 @@ import (
 
 const judgedSheet = "== Main board\nU1 27128 8530 @socket\nBT1 NiCd 3.6V 60mAh !leaking: crust\nC5 0.1uF X2 275V\nC12-C15 47uF 16V\nU9 27128 @empty"
 
-func inspected(seen ...appcondition.SeenFinding) appcondition.JudgedItem {
-	return appcondition.JudgedItem{Look: appcondition.Look{Look: condition.Inspected}, Seen: seen}
+func inspected(seen ...appcondition.ObservedFinding) appcondition.JudgedItem {
+	return appcondition.JudgedItem{Inspection: appcondition.Inspection{Coverage: condition.Inspected}, Observed: seen}
 }
 
 // Five surveys: a finding that was fixed and came back is back, with both dates; a survey is a look.
 func TestFiveSurveysOfAMachine(t *testing.T) {
-	db, deeds, machine, board := newBoard(t,
+	db, actions, machine, board := newBoard(t,
 		storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
-	now, err := deeds.Condition.Condition(ctx, viewer, machine.ID)
+	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "untouched", string(now.Stage.State))
 	held := map[string]string{}
@@ -38,7 +38,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	require.Equal(t, "BT1 NiCd 3.6V 60mAh !leaking: crust;", held["batteries"])
 	require.Equal(t, "C12 C13 C14 C15 47uF 16V;", held["electrolytics"])
 
-	risks, err := deeds.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
+	risks, err := actions.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
 	require.NoError(t, err)
 	require.Equal(t, "safety-capacitor", risks.Risks[1].Class)
 	require.Equal(t, []string{"battery-nicd", "BT1", "Main board", "batteries"},
@@ -48,40 +48,40 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	var leak int64
 	var invalid *action.Invalid
 	for i, on := range []string{"2021-05-01", "2022-05-02", "2023-05-03", "2024-05-01", "2025-05-01"} {
-		now, err = deeds.Condition.StartSurvey(ctx, technician, machine.ID, on, "Ottilie")
+		now, err = actions.Condition.StartSurvey(ctx, technician, machine.ID, on, "Ottilie")
 		require.NoError(t, err)
-		_, err = deeds.Condition.StartSurvey(ctx, technician, machine.ID, on, "")
+		_, err = actions.Condition.StartSurvey(ctx, technician, machine.ID, on, "")
 		require.ErrorAs(t, err, &invalid, "one survey at a time")
-		_, err = deeds.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "good", "")
+		_, err = actions.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "good", "")
 		require.ErrorAs(t, err, &invalid, "nothing was inspected")
-		seen := []appcondition.SeenFinding{}
+		seen := []appcondition.ObservedFinding{}
 		switch i {
 		case 0:
 			seen = append(seen,
-				appcondition.SeenFinding{
+				appcondition.ObservedFinding{
 					New:      &storecondition.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"},
 					Severity: condition.Watch,
 				})
 		case 1:
 			seen = append(seen,
-				appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Note: "crust on the board"})
+				appcondition.ObservedFinding{FindingID: leak, Severity: condition.Hazard, Note: "crust on the board"})
 		case 3:
 			seen = append(seen,
-				appcondition.SeenFinding{FindingID: leak, Severity: condition.Hazard, Gone: true,
+				appcondition.ObservedFinding{FindingID: leak, Severity: condition.Hazard, Gone: true,
 					Note: "replaced by a holder"})
 		case 4:
-			seen = append(seen, appcondition.SeenFinding{FindingID: leak, Severity: condition.Repair})
+			seen = append(seen, appcondition.ObservedFinding{FindingID: leak, Severity: condition.Repair})
 		}
 		if i != 2 {
-			now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries",
+			now, err = actions.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "batteries",
 				inspected(seen...))
 			require.NoError(t, err)
 			leak = now.Findings[0].ID
 		}
-		now, err = deeds.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "plastics",
+		now, err = actions.Condition.JudgeItem(ctx, technician, now.Running.ID, now.Running.Version, "plastics",
 			inspected())
 		require.NoError(t, err)
-		now, err = deeds.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "worn", "")
+		now, err = actions.Condition.EndSurvey(ctx, technician, now.Running.ID, now.Running.Version, "worn", "")
 		require.NoError(t, err)
 	}
 	require.Equal(t, []condition.State{"new", "worse", "no look", "gone", "back"}, now.Compared[0].States)
@@ -94,7 +94,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	require.Equal(t, "needs attention", string(now.Stage.State))
 
 	// The ranking follows: the battery was looked at last year, the capacitors never.
-	risks, err = deeds.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
+	risks, err = actions.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
 	require.NoError(t, err)
 	for _, r := range risks.Risks {
 		if r.Class == "battery-nicd" {
@@ -103,53 +103,58 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 			require.Contains(t, r.Why, "never looked at")
 		}
 	}
-	for why, deed := range map[string]func() error{
+	for why, action := range map[string]func() error{
 		"a future day": func() error {
-			_, err := deeds.Condition.StartSurvey(ctx, technician, machine.ID, "2999-01-01", "")
+			_, err := actions.Condition.StartSurvey(ctx, technician, machine.ID, "2999-01-01", "")
 			return err
 		},
 		"no such kind": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+			_, err := actions.Condition.NoteFinding(ctx, technician, machine.ID,
 				appcondition.NotedFinding{Subsystem: "batteries",
-					SeenFinding: appcondition.SeenFinding{Severity: "watch", New: &storecondition.FindingFields{}}})
+					ObservedFinding: appcondition.ObservedFinding{Severity: "watch",
+						New: &storecondition.FindingFields{}}})
 			return err
 		},
 		"of another machine": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID,
-				appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{Severity: "watch", FindingID: 999}})
+			_, err := actions.Condition.NoteFinding(ctx, technician, machine.ID,
+				appcondition.NotedFinding{
+					ObservedFinding: appcondition.ObservedFinding{Severity: "watch", FindingID: 999},
+				})
 			return err
 		},
 		"no severity": func() error {
-			_, err := deeds.Condition.NoteFinding(ctx, technician, machine.ID,
-				appcondition.NotedFinding{SeenFinding: appcondition.SeenFinding{Severity: "bad", FindingID: leak}})
+			_, err := actions.Condition.NoteFinding(ctx, technician, machine.ID,
+				appcondition.NotedFinding{
+					ObservedFinding: appcondition.ObservedFinding{Severity: "bad", FindingID: leak},
+				})
 			return err
 		},
 	} {
-		require.ErrorAs(t, deed(), &invalid, why)
+		require.ErrorAs(t, action(), &invalid, why)
 	}
-	now, err = deeds.Condition.NoteFinding(ctx, technician, machine.ID,
+	now, err = actions.Condition.NoteFinding(ctx, technician, machine.ID,
 		appcondition.NotedFinding{
-			SeenFinding: appcondition.SeenFinding{FindingID: leak, Severity: condition.Repair, Gone: true,
+			ObservedFinding: appcondition.ObservedFinding{FindingID: leak, Severity: condition.Repair, Gone: true,
 				Note: "new holder"},
 		})
 	require.NoError(t, err)
 	require.False(t, now.Findings[0].Story.Open)
-	event, err := deeds.Condition.StrikeFinding(ctx, technician, leak, now.Findings[0].Version)
+	event, err := actions.Condition.VoidFinding(ctx, technician, leak, now.Findings[0].Version)
 	require.NoError(t, err)
-	now, err = deeds.Condition.Condition(ctx, viewer, machine.ID)
+	now, err = actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Empty(t, now.Findings)
-	require.NoError(t, deeds.History.Undo(ctx, technician, event))
-	require.Contains(t, deedsOf(t, db, "finding", leak), "take back strike of finding")
-	_, err = deeds.Condition.JudgeItem(ctx, technician, now.Surveys[0].ID, now.Surveys[0].Version, "supply",
+	require.NoError(t, actions.History.Undo(ctx, technician, event))
+	require.Contains(t, actionsOf(t, db, "finding", leak), "take back strike of finding")
+	_, err = actions.Condition.JudgeItem(ctx, technician, now.Surveys[0].ID, now.Surveys[0].Version, "supply",
 		inspected())
 	require.ErrorAs(t, err, &invalid, "it has ended")
 }
 
 func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
 	say := func(line string) appcondition.Measured {
-		kept, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: line})
+		kept, err := actions.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: line})
 		require.NoError(t, err, line)
 		return kept
 	}
@@ -161,58 +166,58 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.Equal(t, measure.Marginal, say("C12 38 uF").Judged.Verdict)
 	guide := say("drive guide 31.4 mm / 30.9 mm")
 	require.Equal(t, measure.Fail, guide.Judged.Verdict)
-	require.InDelta(t, 0.6, guide.Fit.TakeOff, 1e-9)
+	require.InDelta(t, 0.6, guide.Clearance.TakeOff, 1e-9)
 	var invalid *action.Invalid
-	_, err := deeds.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: "U1 27128"})
+	_, err := actions.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: "U1 27128"})
 	require.ErrorAs(t, err, &invalid)
 
 	// A part that stands on two boards is measured by the marking of the one that is named.
-	card, err := deeds.Inventory.AddAssembly(ctx, technician, machine.ID,
+	card, err := actions.Inventory.AddAssembly(ctx, technician, machine.ID,
 		storeinventory.AssemblyFields{Title: "Clock card"})
 	require.NoError(t, err)
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
 	require.NoError(t, err)
 	noted := say("BT1 2.9 V")
 	require.Equal(t, measure.Noted, noted.Judged.Verdict)
-	named, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+	named, err := actions.Condition.Measure(ctx, technician, machine.ID,
 		appcondition.MeasurementInput{Line: "bt1 2.9 V", AssemblyID: &card.ID})
 	require.NoError(t, err)
 	require.Equal(t, []any{"BT1", "Clock card", measure.Pass}, []any{named.Point, named.Assembly, named.Judged.Verdict})
-	require.NoError(t, deeds.History.Undo(ctx, technician, named.Event))
-	require.NoError(t, deeds.History.Undo(ctx, technician, noted.Event))
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, card.ID, 1, "U1 7400")
+	require.NoError(t, actions.History.Undo(ctx, technician, named.Event))
+	require.NoError(t, actions.History.Undo(ctx, technician, noted.Event))
+	_, err = actions.Sheets.SaveSheet(ctx, technician, card.ID, 1, "U1 7400")
 	require.NoError(t, err)
-	understood, err := deeds.QuickEntry.Understand(ctx, technician, machine.ID, "BT1 2.1 V")
+	understood, err := actions.QuickEntry.Understand(ctx, technician, machine.ID, "BT1 2.1 V")
 	require.NoError(t, err)
 	require.True(t, understood.Measured.Sure)
 	require.Equal(t, measure.Fail, understood.Measured.Verdict)
-	understood, err = deeds.QuickEntry.Understand(ctx, technician, 0, "EH-0142 +5 4.70")
+	understood, err = actions.QuickEntry.Understand(ctx, technician, 0, "EH-0142 +5 4.70")
 	require.NoError(t, err)
 	require.Equal(t, "+5 4.70", understood.Measured.Line)
 	require.True(t, understood.Sure)
-	understood, err = deeds.QuickEntry.Understand(ctx, technician, machine.ID, "U1 27128-25 8533")
+	understood, err = actions.QuickEntry.Understand(ctx, technician, machine.ID, "U1 27128-25 8533")
 	require.NoError(t, err)
 	require.Nil(t, understood.Measured)
 
-	now, err := deeds.Condition.Condition(ctx, viewer, machine.ID)
+	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, 2, now.Stage.Count, "the battery and the guide")
-	require.NoError(t, deeds.History.Undo(ctx, technician, battery.Event))
-	all, err := deeds.Condition.Measurements(ctx, viewer, machine.ID)
+	require.NoError(t, actions.History.Undo(ctx, technician, battery.Event))
+	all, err := actions.Condition.Measurements(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Len(t, all, 3)
-	history, err := deeds.History.History(ctx, viewer, machine.ID, 0, 1)
+	history, err := actions.History.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
-	require.NoError(t, deeds.History.Undo(ctx, technician, history.Events[0].ID))
+	require.NoError(t, actions.History.Undo(ctx, technician, history.Events[0].ID))
 
-	turned, err := deeds.Condition.AddAdjuster(ctx, technician, machine.ID,
+	turned, err := actions.Condition.AddAdjuster(ctx, technician, machine.ID,
 		appcondition.AdjusterFields{Name: "VR3", Does: "width of the picture, beside the tube",
 			Position: "two o'clock"})
 	require.NoError(t, err)
 	require.Equal(t, "tube", string(turned[0].Cautions[0].Key))
-	_, err = deeds.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock", "")
+	_, err = actions.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock", "")
 	require.ErrorAs(t, err, &invalid)
-	turned, err = deeds.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock",
+	turned, err = actions.Condition.TurnAdjuster(ctx, technician, turned[0].ID, turned[0].Version, "three o'clock",
 		"the picture was too narrow")
 	require.NoError(t, err)
 	require.Equal(t, appcondition.Turn{On: turned[0].Turns[0].On, Before: "two o'clock", After: "three o'clock",
@@ -221,25 +226,25 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 
 // The meter drops in the middle of a series: the readings are kept, the state is told, and asking again goes on.
 func TestAMeterDropsInASeries(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
-	series, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
+	series, err := actions.Condition.Measure(ctx, technician, machine.ID,
 		appcondition.MeasurementInput{Point: "+5", Quantity: measure.Volts})
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = deeds.Condition.TakeReading(ctx, technician, series.ID)
+	_, err = actions.Condition.TakeReading(ctx, technician, series.ID)
 	require.ErrorAs(t, err, &invalid, "no meter is set up")
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {measure.Volts: 4.93}})
 	require.NoError(t, err)
 	defer standIn.Close()
-	deeds.WithMeter(standIn.Address())
-	there, err := deeds.Condition.Meter(ctx, technician)
+	actions.WithMeter(standIn.Address())
+	there, err := actions.Condition.Meter(ctx, technician)
 	require.NoError(t, err)
 	require.Equal(t, []string{"+5"}, there.Points)
-	require.ErrorAs(t, deeds.Condition.TouchPoint(ctx, technician, "nowhere", "none"), &invalid)
-	require.NoError(t, deeds.Condition.TouchPoint(ctx, technician, "+5", "lost link"))
+	require.ErrorAs(t, actions.Condition.TouchPoint(ctx, technician, "nowhere", "none"), &invalid)
+	require.NoError(t, actions.Condition.TouchPoint(ctx, technician, "+5", "lost link"))
 	counts, troubles := []int{}, 0
 	for range 6 {
-		told, err := deeds.Condition.TakeReading(ctx, technician, series.ID)
+		told, err := actions.Condition.TakeReading(ctx, technician, series.ID)
 		require.NoError(t, err)
 		counts = append(counts, len(told.Readings))
 		if told.Trouble != "" {
@@ -249,25 +254,25 @@ func TestAMeterDropsInASeries(t *testing.T) {
 	}
 	require.Equal(t, []int{1, 2, 3, 3, 4, 5}, counts)
 	require.Equal(t, 1, troubles)
-	require.NoError(t, deeds.Condition.TouchPoint(ctx, technician, "", "overload"))
-	told, err := deeds.Condition.TakeReading(ctx, technician, series.ID)
+	require.NoError(t, actions.Condition.TouchPoint(ctx, technician, "", "overload"))
+	told, err := actions.Condition.TakeReading(ctx, technician, series.ID)
 	require.NoError(t, err)
 	require.Contains(t, told.Trouble, "overload")
-	told, err = deeds.Condition.AddReading(ctx, technician, series.ID, 9)
+	told, err = actions.Condition.AddReading(ctx, technician, series.ID, 9)
 	require.NoError(t, err)
 	require.Equal(t, measure.Fail, told.Judged.Verdict)
-	told, err = deeds.Condition.DropReading(ctx, technician, series.ID, told.Version)
+	told, err = actions.Condition.DropReading(ctx, technician, series.ID, told.Version)
 	require.NoError(t, err)
 	require.Equal(t, measure.Pass, told.Judged.Verdict)
 	require.Equal(t, 5, told.Judged.Stats.Count)
 	require.Contains(t, told.Instrument, "stand-in meter")
-	guide, err := deeds.Condition.Measure(ctx, technician, machine.ID,
+	guide, err := actions.Condition.Measure(ctx, technician, machine.ID,
 		appcondition.MeasurementInput{Point: "guide", Quantity: measure.Millimetres})
 	require.NoError(t, err)
-	_, err = deeds.Condition.TakeReading(ctx, technician, guide.ID)
+	_, err = actions.Condition.TakeReading(ctx, technician, guide.ID)
 	require.ErrorAs(t, err, &invalid)
 	standIn.Close()
-	told, err = deeds.Condition.TakeReading(ctx, technician, series.ID)
+	told, err = actions.Condition.TakeReading(ctx, technician, series.ID)
 	require.NoError(t, err)
 	require.Contains(t, told.Trouble, "the meter does not answer")
 	require.Len(t, told.Readings, 5)
@@ -275,67 +280,67 @@ func TestAMeterDropsInASeries(t *testing.T) {
 
 // The ranking follows what the collection says of climates and classes, and what is in no machine is not in it.
 func TestTheRankingFollowsTheCollection(t *testing.T) {
-	db, deeds, machine, board := newBoard(t,
+	db, actions, machine, board := newBoard(t,
 		storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"},
 		"== Main board\nBT1 NiCd 3.6V")
 	first := func() appcondition.Risk {
-		risks, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 10)
+		risks, err := actions.Condition.Risks(ctx, viewer, 0, 0, 10)
 		require.NoError(t, err)
 		require.NotEmpty(t, risks.Risks)
 		return risks.Risks[0]
 	}
 	room := first()
-	require.NoError(t, deeds.Condition.SayClimate(ctx, curator, "Boiler house", "damp"))
+	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Boiler house", "damp"))
 	require.InDelta(t, room.Rank*1.5, first().Rank, room.Rank*0.02)
 	var invalid *action.Invalid
-	require.ErrorAs(t, deeds.Condition.SayClimate(ctx, curator, "Nowhere", "damp"), &invalid)
+	require.ErrorAs(t, actions.Condition.SetClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
-	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version,
+	_, err := actions.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version,
 		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988),
 			Place: "Rope works, loft, shelf 2"})
 	require.NoError(t, err)
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
-	require.NoError(t, deeds.Condition.SayClimate(ctx, curator, "Rope works", "outside"))
+	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Rope works", "outside"))
 	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)
-	require.NoError(t, deeds.Condition.SayClimate(ctx, curator, "Rope works, loft", "room"))
+	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Rope works, loft", "room"))
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
-	require.NoError(t, deeds.Condition.SayClimate(ctx, curator, "Rope works, loft, shelf 2", "damp"))
-	classes, err := deeds.Condition.AgeingClasses(ctx, viewer)
+	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Rope works, loft, shelf 2", "damp"))
+	classes, err := actions.Condition.MaintenanceClasses(ctx, viewer)
 	require.NoError(t, err)
 	require.True(t, classes[0].Shipped)
 	own := classes[0].Class
 	own.Intervals, own.Source = []risk.Interval{{FromYears: 0, Months: 1}}, "our own log of leaks"
-	_, err = deeds.Condition.ChangeAgeingClass(ctx, technician, 0, own)
+	_, err = actions.Condition.ChangeMaintenanceClass(ctx, technician, 0, own)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	classes, err = deeds.Condition.ChangeAgeingClass(ctx, curator, 0, own)
+	classes, err = actions.Condition.ChangeMaintenanceClass(ctx, curator, 0, own)
 	require.NoError(t, err)
 	require.Equal(t, []any{false, 1}, []any{classes[0].Shipped, classes[0].Version})
 	var stale *action.Stale
-	_, err = deeds.Condition.ChangeAgeingClass(ctx, curator, 0, own)
+	_, err = actions.Condition.ChangeMaintenanceClass(ctx, curator, 0, own)
 	require.ErrorAs(t, err, &stale)
 	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)
 
-	plan, err := deeds.Condition.PlanOpenings(ctx, viewer, 60)
+	plan, err := actions.Condition.PlanOpenings(ctx, viewer, 60)
 	require.NoError(t, err)
 	require.Len(t, plan.Openings, 1)
 	require.Equal(t, []int{55, 5, 0}, []int{plan.Minutes, plan.Left, plan.Waiting})
-	plan, err = deeds.Condition.PlanOpenings(ctx, viewer, 30)
+	plan, err = actions.Condition.PlanOpenings(ctx, viewer, 30)
 	require.NoError(t, err)
 	require.Equal(t, 1, plan.Waiting)
 
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
+	_, err = actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
 		inventory.Move{To: "place", Place: "Net store"})
 	require.NoError(t, err)
-	risks, err := deeds.Condition.Risks(ctx, viewer, machine.ID, 0, 10)
+	risks, err := actions.Condition.Risks(ctx, viewer, machine.ID, 0, 10)
 	require.NoError(t, err)
 	require.Empty(t, risks.Risks, "it is not in the machine any more")
 	// What ages is told anew when the rules have changed.
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1,
+	_, err = actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1,
 		inventory.Move{To: "machine", MachineID: machine.ID})
 	require.NoError(t, err)
 	before := first()
 	_, err = db.ExecContext(ctx, `UPDATE machine_ageing SET parts = '', rules = 0`)
 	require.NoError(t, err)
-	require.NoError(t, deeds.Condition.RenewAgeing(ctx))
+	require.NoError(t, actions.Condition.RenewAgeing(ctx))
 	require.Equal(t, before, first())
 }

@@ -14,25 +14,25 @@ import (
 // A card goes from a machine into store, on loan, and into another machine: its sheet and past go
 // with it, and the sums of both machines follow. Each step can be taken back.
 func TestACardMoves(t *testing.T) {
-	db, deeds, first, _ := newBoard(t, storeinventory.MachineFields{},
+	db, actions, first, _ := newBoard(t, storeinventory.MachineFields{},
 		"== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
 	year := 1984
-	second, err := deeds.Inventory.CreateMachine(ctx, curator,
+	second, err := actions.Inventory.CreateMachine(ctx, curator,
 		storeinventory.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
 	require.NoError(t, err)
-	contents, err := deeds.Sheets.Contents(ctx, viewer, first.ID)
+	contents, err := actions.Sheets.Contents(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	card := contents[1].Assembly
 	require.Equal(t, "card", card.Kind)
 	ram := func() [2]string {
-		page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
+		page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 		require.NoError(t, err)
 		return [2]string{page.Machines[0].RAM, page.Machines[1].RAM}
 	}
 	move := func(m inventory.Move) inventory.Moved {
-		now, err := deeds.Inventory.Assembly(ctx, viewer, card.ID)
+		now, err := actions.Inventory.Assembly(ctx, viewer, card.ID)
 		require.NoError(t, err)
-		moved, err := deeds.Inventory.MoveAssembly(ctx, technician, card.ID, now.Version, m)
+		moved, err := actions.Inventory.MoveAssembly(ctx, technician, card.ID, now.Version, m)
 		require.NoError(t, err)
 		return moved
 	}
@@ -41,12 +41,12 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, "Store, shelf B",
 		move(inventory.Move{To: "place", Place: "Store, shelf B", Note: "made room"}).Where)
 	require.Equal(t, [2]string{"64.0", ""}, ram())
-	loose, err := deeds.Inventory.ListLoose(ctx, viewer, "memory shelf", 0, 10)
+	loose, err := actions.Inventory.ListLoose(ctx, viewer, "memory shelf", 0, 10)
 	require.NoError(t, err)
 	require.Len(t, loose.Assemblies, 1)
 	require.Equal(t, "EH-0142", loose.Assemblies[0].From)
 	require.Equal(t, "256.0", loose.Assemblies[0].RAM)
-	alone, err := deeds.Bench.ReckonAssembly(ctx, viewer, card.ID, nil)
+	alone, err := actions.Bench.ReckonAssembly(ctx, viewer, card.ID, nil)
 	require.NoError(t, err)
 	require.Equal(t, "256 KB", alone.Verdicts[0].Value)
 
@@ -57,11 +57,11 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, "EH-0150, slot 2", into.Where)
 	require.Equal(t, second.ID, *into.Assembly.MachineID)
 	require.Equal(t, [2]string{"64.0", "256.0"}, ram())
-	entries, err := deeds.Sheets.Entries(ctx, viewer, card.ID, 0, 10)
+	entries, err := actions.Sheets.Entries(ctx, viewer, card.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, "1984-08-13", *entries[0].DateFrom) // by the era of the machine it is in now
 
-	fittings, err := deeds.Inventory.Fittings(ctx, viewer, card.ID)
+	fittings, err := actions.Inventory.Fittings(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	where := []string{}
 	for _, f := range fittings {
@@ -73,31 +73,31 @@ func TestACardMoves(t *testing.T) {
 	require.Equal(t, fittings[0].Since, *fittings[1].Until)
 
 	// What is taken back never was, but for the history.
-	require.NoError(t, deeds.History.Undo(ctx, technician, into.Event))
+	require.NoError(t, actions.History.Undo(ctx, technician, into.Event))
 	require.Equal(t, [2]string{"64.0", ""}, ram())
 	var invalid *action.Invalid
-	require.ErrorAs(t, deeds.History.Undo(ctx, technician, into.Event), &invalid)
-	require.ErrorIs(t, deeds.History.Undo(ctx, viewer, into.Event), action.ErrForbidden)
-	fittings, err = deeds.Inventory.Fittings(ctx, viewer, card.ID)
+	require.ErrorAs(t, actions.History.Undo(ctx, technician, into.Event), &invalid)
+	require.ErrorIs(t, actions.History.Undo(ctx, viewer, into.Event), action.ErrForbidden)
+	fittings, err = actions.Inventory.Fittings(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 3)
 	require.Equal(t, "lent to Lighthouse Trust", fittings[0].Where())
-	told, err := deeds.History.AssemblyHistory(ctx, viewer, card.ID, 0, 2)
+	told, err := actions.History.AssemblyHistory(ctx, viewer, card.ID, 0, 2)
 	require.NoError(t, err)
 	require.Equal(t, "took back the move of Memory card to EH-0150, slot 2; it is in lent to Lighthouse Trust",
 		told.Events[0].What)
 	require.Equal(t, "moved Memory card from lent to Lighthouse Trust to EH-0150, slot 2", told.Events[1].What)
 	move(inventory.Move{To: "machine", MachineID: second.ID, Slot: "2"})
 	move(inventory.Move{To: "machine", MachineID: first.ID, Slot: "4"})
-	received, err := deeds.History.History(ctx, viewer, first.ID, 0, 1)
+	received, err := actions.History.History(ctx, viewer, first.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "received Memory card from EH-0150, slot 2", received.Events[0].What)
 	require.Equal(t, [2]string{"320.0", ""}, ram())
-	require.Equal(t, "move assembly", deedsOf(t, db, "assembly", card.ID)[7])
+	require.Equal(t, "move assembly", actionsOf(t, db, "assembly", card.ID)[7])
 }
 
 func TestMovesAreChecked(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board | slot 1\n8x 4164")
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board | slot 1\n8x 4164")
 	tomorrow, longAgo := time.Now().AddDate(0, 0, 1).Format(time.DateOnly), "1999-01-01"
 	for field, move := range map[string]inventory.Move{
 		"to":        {To: "machine", MachineID: machine.ID, Slot: "1"},
@@ -108,85 +108,85 @@ func TestMovesAreChecked(t *testing.T) {
 		"on":        {To: "place", Place: "Loft", On: tomorrow},
 	} {
 		var invalid *action.Invalid
-		require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, move)),
+		require.ErrorAs(t, second(actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version, move)),
 			&invalid, field)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, on := range []string{longAgo, "yesterday"} {
 		var invalid *action.Invalid
 		require.ErrorAs(t,
-			second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
+			second(actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
 				inventory.Move{To: "place", Place: "Loft", On: on})), &invalid)
 		require.Equal(t, "on", invalid.Field)
 	}
 	var stale *action.Stale
-	require.ErrorAs(t, second(deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1,
+	require.ErrorAs(t, second(actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version+1,
 		inventory.Move{To: "place", Place: "Loft"})), &stale)
-	fittings, err := deeds.Inventory.Fittings(ctx, viewer, board.ID)
+	fittings, err := actions.Inventory.Fittings(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 1)
 }
 
 func TestUndoGivesBackWhatWas(t *testing.T) {
-	_, deeds, machine, board := newBoard(t, storeinventory.MachineFields{Place: "Loft"},
+	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{Place: "Loft"},
 		"== Main board\nU1 HX9040 8431")
 	undoLast := func(actor action.Actor) error {
-		page, err := deeds.History.History(ctx, viewer, 0, 0, 1)
+		page, err := actions.History.History(ctx, viewer, 0, 0, 1)
 		require.NoError(t, err)
 		require.True(t, page.Events[0].MayUndo.Include(actor.Role))
-		return deeds.History.Undo(ctx, actor, page.Events[0].ID)
+		return actions.History.Undo(ctx, actor, page.Events[0].ID)
 	}
 	fields := machine.MachineFields
 	fields.Place = "Bench"
-	_, err := deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, fields)
+	_, err := actions.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, fields)
 	require.NoError(t, err)
 	require.NoError(t, undoLast(curator))
-	now, err := deeds.Inventory.Machine(ctx, viewer, machine.ID)
+	now, err := actions.Inventory.Machine(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Loft", now.Place)
 
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1, "")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "")
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
-	sheet, err := deeds.Sheets.Sheet(ctx, viewer, board.ID)
+	sheet, err := actions.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Equal(t, "U1 HX9040 8431", sheet.Body)
 	require.Equal(t, 3, sheet.N)
 
-	_, err = deeds.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
+	_, err = actions.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
 		storeinventory.AssemblyFields{Title: "Other", Kind: "supply"})
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
-	struck, err := deeds.Inventory.StrikeAssembly(ctx, technician, board.ID, 3)
+	voided, err := actions.Inventory.VoidAssembly(ctx, technician, board.ID, 3)
 	require.NoError(t, err)
-	require.True(t, struck.Assembly.IsStruck)
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 1})
+	require.True(t, voided.Assembly.IsVoided)
+	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 1})
 	require.NoError(t, err)
 	require.Zero(t, page.Machines[0].Boards)
-	_, err = deeds.Inventory.MoveAssembly(ctx, technician, board.ID, struck.Assembly.Version,
+	_, err = actions.Inventory.MoveAssembly(ctx, technician, board.ID, voided.Assembly.Version,
 		inventory.Move{To: "place", Place: "Loft"})
 	require.ErrorIs(t, err, action.ErrNotFound)
-	require.NoError(t, deeds.History.Undo(ctx, technician, struck.Event))
-	contents, err := deeds.Sheets.Contents(ctx, viewer, machine.ID)
+	require.NoError(t, actions.History.Undo(ctx, technician, voided.Event))
+	contents, err := actions.Sheets.Contents(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Main board", contents[0].Title)
 	require.Equal(t, "board", contents[0].Kind)
 
-	named, err := deeds.Library.NameType(ctx, technician, processor)
+	named, err := actions.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	changed := named.OwnTypeFields
 	changed.Function = "something else"
-	_, err = deeds.Library.ChangeType(ctx, technician, named.ID, 1, changed)
+	_, err = actions.Library.ChangeType(ctx, technician, named.ID, 1, changed)
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
-	event, err := deeds.Library.ForgetType(ctx, curator, named.ID)
+	event, err := actions.Library.ForgetType(ctx, curator, named.ID)
 	require.NoError(t, err)
-	require.NoError(t, deeds.History.Undo(ctx, technician, event))
-	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
+	require.NoError(t, actions.History.Undo(ctx, technician, event))
+	entries, err := actions.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, named.Number, entries[0].TypeNumber)
 	require.NoError(t, undoLast(curator)) // naming it again
-	found, err := deeds.Library.SearchLibrary(ctx, viewer, processor.Number, 5)
+	found, err := actions.Library.SearchLibrary(ctx, viewer, processor.Number, 5)
 	require.NoError(t, err)
 	require.Empty(t, found)
 }

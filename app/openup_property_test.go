@@ -25,16 +25,16 @@ type believed struct {
 // Whatever is done to a log, in whatever order: the map, the tray and what is missing are as somebody believes
 // who watched, and the log ends just when nothing is missing.
 func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
-	_, deeds, _, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, _, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
 	rounds := 0
 	rapid.Check(t, func(rt *rapid.T) {
 		if rounds++; rounds > 25 {
 			return // each round goes through the database; a few dozen find what there is to find
 		}
-		machine, err := deeds.Inventory.CreateMachine(ctx, curator,
+		machine, err := actions.Inventory.CreateMachine(ctx, curator,
 			inventory.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
 		require.NoError(rt, err)
-		log, err := deeds.Teardown.StartTeardown(ctx, technician, machine.ID,
+		log, err := actions.Teardown.StartTeardown(ctx, technician, machine.ID,
 			appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 		require.NoError(rt, err)
 		b := believed{map[int64]string{}, map[int64]bool{}, map[string]bool{}, map[int64]bool{}}
@@ -43,14 +43,14 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 			pick := func(word string) appteardown.StepView {
 				return log.Steps[rapid.IntRange(0, len(log.Steps)-1).Draw(rt, word)]
 			}
-			deed := rapid.SampledFrom([]string{"add", "add", "back", "off", "strike", "change"}).Draw(rt, "deed")
+			action := rapid.SampledFrom([]string{"add", "add", "back", "off", "strike", "change"}).Draw(rt, "deed")
 			if len(log.Steps) == 0 {
-				deed = "add"
+				action = "add"
 			}
-			switch deed {
+			switch action {
 			case "add":
 				name := fmt.Sprintf("J%d", n)
-				after, err = deeds.Teardown.AddStep(ctx, technician, log.ID,
+				after, err = actions.Teardown.AddStep(ctx, technician, log.ID,
 					appteardown.StepInput{Line: fmt.Sprintf("Part %d | 2x M3x%d @A1 | unplug %s", n, 4+n, name)})
 				require.NoError(rt, err)
 				s := after.Steps[len(after.Steps)-1]
@@ -64,7 +64,7 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				if rapid.Bool().Draw(rt, "left over") {
 					r.Left = []teardown.LeftOver{{Fastener: 0, Count: 1}}
 				}
-				after, err = deeds.Teardown.ReverseStep(ctx, technician, s.ID, s.Version, r)
+				after, err = actions.Teardown.ReverseStep(ctx, technician, s.ID, s.Version, r)
 				require.NoError(rt, err)
 				b.off[s.ID], b.left[s.ID] = false, len(r.Left) > 0
 				for _, name := range r.Plugged {
@@ -72,7 +72,7 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				}
 			case "off":
 				s := pick("off")
-				after, err = deeds.Teardown.ReverseStep(ctx, technician, s.ID, s.Version,
+				after, err = actions.Teardown.ReverseStep(ctx, technician, s.ID, s.Version,
 					appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Off}})
 				require.NoError(rt, err)
 				if !b.off[s.ID] {
@@ -83,9 +83,9 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				b.off[s.ID], b.left[s.ID] = true, false
 			case "strike":
 				s := pick("strike")
-				_, err = deeds.Teardown.StrikeStep(ctx, technician, s.ID, s.Version)
+				_, err = actions.Teardown.VoidStep(ctx, technician, s.ID, s.Version)
 				require.NoError(rt, err)
-				after, err = deeds.Teardown.Teardown(ctx, viewer, log.ID)
+				after, err = actions.Teardown.Teardown(ctx, viewer, log.ID)
 				require.NoError(rt, err)
 				if b.off[s.ID] {
 					for _, name := range s.Connectors {
@@ -97,7 +97,7 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				delete(b.left, s.ID)
 			case "change":
 				s := pick("change")
-				after, err = deeds.Teardown.ChangeStep(ctx, technician, s.ID, s.Version,
+				after, err = actions.Teardown.ChangeStep(ctx, technician, s.ID, s.Version,
 					appteardown.StepInput{Line: fmt.Sprintf("Part %d, named anew | 2x M3x%d @A1", n, 4+n)})
 				require.NoError(rt, err)
 				if b.off[s.ID] {
@@ -110,9 +110,9 @@ func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
 				})].Line
 			}
 			log = after
-			b.agrees(rt, deeds, machine.ID, log)
+			b.agrees(rt, actions, machine.ID, log)
 		}
-		_, err = deeds.Teardown.EndTeardown(ctx, technician, log.ID)
+		_, err = actions.Teardown.EndTeardown(ctx, technician, log.ID)
 		require.Equal(rt, b.lacks() == 0, err == nil, "%v", err)
 	})
 }
@@ -134,7 +134,7 @@ func (b believed) lacks() int {
 	return n
 }
 
-func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log appteardown.TeardownView) {
+func (b believed) agrees(t *rapid.T, actions *app.App, machineID int64, log appteardown.TeardownView) {
 	require.Len(t, log.Steps, len(b.lines))
 	aside := 0
 	for i, s := range log.Steps {
@@ -149,8 +149,8 @@ func (b believed) agrees(t *rapid.T, deeds *app.App, machineID int64, log apptea
 	}
 	require.Equal(t, aside, log.Sums.Aside)
 	require.Equal(t, aside, log.Cells[0].Count, "all are kept in the one cell")
-	require.Len(t, log.Lacks, b.lacks())
-	wired, err := deeds.Teardown.Wiring(ctx, viewer, machineID)
+	require.Len(t, log.Blockers, b.lacks())
+	wired, err := actions.Teardown.Wiring(ctx, viewer, machineID)
 	require.NoError(t, err)
 	for _, c := range wired.Connectors {
 		require.Equal(t, b.open[c.Name], c.Open, c.Name)

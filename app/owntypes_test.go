@@ -21,36 +21,36 @@ var processor = library.OwnTypeFields{Number: "hx9040", Function: "processor, 8 
 // A type is named once and known everywhere, on sheets written before as well; their text stays
 // byte for byte.
 func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
-	db, deeds, machine, first := newBoard(t, storeinventory.MachineFields{},
+	db, actions, machine, first := newBoard(t, storeinventory.MachineFields{},
 		"== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
-	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+	other, err := actions.Inventory.CreateMachine(ctx, curator,
 		storeinventory.MachineFields{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
-	_, err = deeds.Sheets.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
+	_, err = actions.Sheets.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
-	before, err := deeds.Sheets.Sheet(ctx, viewer, first.ID)
+	before, err := actions.Sheets.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 
-	named, err := deeds.Library.NameType(ctx, technician, processor)
+	named, err := actions.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	require.Equal(t, "HX9040", named.Number)
 	require.Equal(t, 1+1+2, named.Recognised)
-	after, err := deeds.Sheets.Sheet(ctx, viewer, first.ID)
+	after, err := actions.Sheets.Sheet(ctx, viewer, first.ID)
 	require.NoError(t, err)
 	require.Equal(t, before, after)
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
+	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 1, page.Machines[0].Unidentified) // HX90401 is another number
 	require.Zero(t, page.Machines[1].Unidentified)
-	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
+	reckoned, err := actions.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 	require.NoError(t, err)
 	require.InDelta(t, 0.15, reckoned.Boards[0].Totals.Draw["+5"].TypicalA, 1e-9)
 
-	found, err := deeds.Library.Occurrences(ctx, viewer, "hx9040", 10)
+	found, err := actions.Library.Occurrences(ctx, viewer, "hx9040", 10)
 	require.NoError(t, err)
 	require.Len(t, found, 3)
 	require.Equal(t, "EH-0142", found[0].Accession)
-	listed, err := deeds.Library.SearchLibrary(ctx, viewer, "", 10)
+	listed, err := actions.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Equal(t, 4, listed[0].Occurrences)
 	require.Equal(t, named.ID, listed[0].Own.ID)
@@ -61,43 +61,43 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 	require.NoError(t, err)
 	fields := processor
 	fields.Number = "HX90401"
-	changed, err := deeds.Library.ChangeType(ctx, technician, named.ID, named.Version, fields)
+	changed, err := actions.Library.ChangeType(ctx, technician, named.ID, named.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, 1, changed.Recognised)
 	types, err := elsewhere.Library.Types(ctx, viewer, "HX", 5)
 	require.NoError(t, err)
 	require.Equal(t, "HX90401", types[0].Number)
 	var stale *action.Stale
-	_, err = deeds.Library.ChangeType(ctx, technician, named.ID, named.Version, fields)
+	_, err = actions.Library.ChangeType(ctx, technician, named.ID, named.Version, fields)
 	require.ErrorAs(t, err, &stale)
 
-	require.ErrorIs(t, second(deeds.Library.ForgetType(ctx, technician, named.ID)), action.ErrForbidden)
-	require.NoError(t, second(deeds.Library.ForgetType(ctx, curator, named.ID)))
-	page, err = deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
+	require.ErrorIs(t, second(actions.Library.ForgetType(ctx, technician, named.ID)), action.ErrForbidden)
+	require.NoError(t, second(actions.Library.ForgetType(ctx, curator, named.ID)))
+	page, err = actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Machines[0].Unidentified)
-	require.Equal(t, []string{"name type", "change type", "forget type"}, deedsOf(t, db, "own type", named.ID))
+	require.Equal(t, []string{"name type", "change type", "forget type"}, actionsOf(t, db, "own type", named.ID))
 }
 
 // A memory that was named counts as memory, and goes before a built-in type of the same number.
 func TestOwnMemoriesCount(t *testing.T) {
-	_, deeds, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
+	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
 	for _, fields := range []library.OwnTypeFields{
 		{Number: "ZM770", Class: "sram", Function: "static RAM", Words: 1024, Bits: 8},
 		{Number: "2716", Class: "logic", Function: "gate array"},
 	} {
-		_, err := deeds.Library.NameType(ctx, curator, fields)
+		_, err := actions.Library.NameType(ctx, curator, fields)
 		require.NoError(t, err)
 	}
-	reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
+	reckoned, err := actions.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 	require.NoError(t, err)
 	require.Equal(t, int64(8192), reckoned.Boards[0].Totals.RAMBytes)
 	require.Zero(t, reckoned.Boards[0].Totals.ROMBytes)
 }
 
 func TestOwnTypesAreChecked(t *testing.T) {
-	_, deeds, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 HX9040")
-	_, err := deeds.Library.NameType(ctx, technician, processor)
+	_, actions, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 HX9040")
+	_, err := actions.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
 	for field, fields := range map[string]library.OwnTypeFields{
 		"number":   {Number: "HX 9040", Function: "x"},
@@ -105,33 +105,33 @@ func TestOwnTypesAreChecked(t *testing.T) {
 		"words":    {Number: "HX9041", Function: "x", Class: "eprom"},
 	} {
 		var invalid *action.Invalid
-		_, err := deeds.Library.NameType(ctx, technician, fields)
+		_, err := actions.Library.NameType(ctx, technician, fields)
 		require.ErrorAs(t, err, &invalid)
 		require.Equal(t, field, invalid.Field)
 	}
 	for _, number := range []string{"HX", "ABC", "HX9040?", "@X12", "hx9040", "HX9040#", ""} {
 		var invalid *action.Invalid
-		_, err := deeds.Library.NameType(ctx, technician, library.OwnTypeFields{Number: number, Function: "x"})
+		_, err := actions.Library.NameType(ctx, technician, library.OwnTypeFields{Number: number, Function: "x"})
 		require.ErrorAs(t, err, &invalid, number)
 	}
-	_, err = deeds.Library.NameType(ctx, viewer, library.OwnTypeFields{Number: "HX9041", Function: "x"})
+	_, err = actions.Library.NameType(ctx, viewer, library.OwnTypeFields{Number: "HX9041", Function: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 // Sheets saved while a type is being named are reckoned with it all the same, and nobody waits for
 // ever.
 func TestSavingWhileATypeIsNamed(t *testing.T) {
-	_, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
 	var wait sync.WaitGroup
 	errs := make([]error, 12)
 	for i := range errs {
 		wait.Go(func() {
 			if i%2 == 0 {
-				_, errs[i] = deeds.Library.NameType(ctx, technician,
+				_, errs[i] = actions.Library.NameType(ctx, technician,
 					library.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
 				return
 			}
-			_, errs[i] = deeds.Sheets.SaveSheet(ctx, technician, board.ID, 1,
+			_, errs[i] = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1,
 				fmt.Sprintf("U1 ZQ77%02d\nU2 ZQ7700\nU3 ZQ7702\nU4 ZQ7710", i-1))
 		})
 	}
@@ -140,7 +140,7 @@ func TestSavingWhileATypeIsNamed(t *testing.T) {
 		var stale *action.Stale
 		require.True(t, err == nil || errors.As(err, &stale), "%v", err)
 	}
-	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
+	entries, err := actions.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Len(t, entries, 4)
 	for _, entry := range entries {

@@ -14,13 +14,13 @@ import (
 // records must be what a computation from nothing gives.
 func newApp(t *testing.T) (*sqlx.DB, *app.App) {
 	db := storetest.New(t)
-	deeds := app.New(db)
+	actions := app.New(db)
 	t.Cleanup(func() {
 		if !t.Failed() {
-			requireProjectionsHold(t, db, deeds)
+			requireProjectionsHold(t, db, actions)
 		}
 	})
-	return db, deeds
+	return db, actions
 }
 
 // projected is all that follows from records, a row a line.
@@ -32,7 +32,7 @@ const projected = `SELECT 'entry ' || CAST(to_jsonb(e) - 'id' AS text) FROM entr
 	UNION ALL SELECT 'ageing ' || CAST(to_jsonb(g) AS text) FROM machine_ageing g
 	UNION ALL SELECT 'public ' || CAST(to_jsonb(p) AS text) FROM public_text p ORDER BY 1`
 
-func requireProjectionsHold(t *testing.T, db *sqlx.DB, deeds *app.App) {
+func requireProjectionsHold(t *testing.T, db *sqlx.DB, actions *app.App) {
 	var before, after []string
 	require.NoError(t, db.Select(&before, projected))
 	_, err := db.Exec(`DELETE FROM entry; DELETE FROM sheet_total; DELETE FROM machine_type; DELETE
@@ -50,7 +50,7 @@ func requireProjectionsHold(t *testing.T, db *sqlx.DB, deeds *app.App) {
 			UNION SELECT 'public lot', id FROM acquisition
 			ON CONFLICT DO NOTHING`)
 	require.NoError(t, err)
-	require.NoError(t, deeds.Kernel.RenewLeftOver(ctx))
+	require.NoError(t, actions.Kernel.RenewLeftOver(ctx))
 	require.NoError(t, db.Select(&after, projected))
 	require.Equal(t, before, after, "what follows from records is not what it would be if it were made anew")
 }

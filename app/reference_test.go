@@ -14,37 +14,37 @@ import (
 
 // A pack is looked at before it is taken over, goes out as it came in, and is recognised on old sheets.
 func TestReferencePacksComeInAndGoOut(t *testing.T) {
-	_, deeds, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
+	_, actions, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
 	const pack = "function,number,class,currents,substitutes,documents\n" +
 		"\"link, serial\",hx7200,own,\"+5 120/180, -12 8\",HX7201,\"Data book 1983\nErrata 1984\"\n" +
 		"timer,HX7300,support,,,\n"
-	dry, err := deeds.Library.TakePack(ctx, curator, pack, true)
+	dry, err := actions.Library.TakePack(ctx, curator, pack, true)
 	require.NoError(t, err)
 	require.False(t, dry.Taken)
 	require.Equal(t, []library.PackRow{{Line: 2, Number: "HX7200", State: "new"},
 		{Line: 4, Number: "HX7300", State: "new"}}, dry.Rows)
-	own, err := deeds.Library.SearchLibrary(ctx, viewer, "", 10)
+	own, err := actions.Library.SearchLibrary(ctx, viewer, "", 10)
 	require.NoError(t, err)
 	require.Empty(t, own)
-	taken, err := deeds.Library.TakePack(ctx, curator, pack, false)
+	taken, err := actions.Library.TakePack(ctx, curator, pack, false)
 	require.NoError(t, err)
 	require.True(t, taken.Taken)
 	require.Equal(t, 4, taken.Recognised)
-	entries, err := deeds.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
+	entries, err := actions.Sheets.Entries(ctx, viewer, board.ID, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, "HX7200", entries[0].TypeNumber)
-	again, err := deeds.Library.ExportPack(ctx, viewer)
+	again, err := actions.Library.ExportPack(ctx, viewer)
 	require.NoError(t, err)
-	same, err := deeds.Library.TakePack(ctx, curator, string(again.Data), true)
+	same, err := actions.Library.TakePack(ctx, curator, string(again.Data), true)
 	require.NoError(t, err)
 	for _, row := range same.Rows {
 		require.Equal(t, "same", row.State)
 	}
-	own, err = deeds.Library.SearchLibrary(ctx, viewer, "HX72", 10)
+	own, err = actions.Library.SearchLibrary(ctx, viewer, "HX72", 10)
 	require.NoError(t, err)
 	require.Equal(t, 120.0, own[0].TypicalMilliamps) // of +5 V, summed up for the machine
 	require.Equal(t, "+5 120/180, -12 8", own[0].Own.Currents)
-	changed, err := deeds.Library.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1),
+	changed, err := actions.Library.TakePack(ctx, curator, strings.Replace(string(again.Data), "timer", "counter", 1),
 		false)
 	require.NoError(t, err)
 	require.Equal(t, "changed", changed.Rows[1].State)
@@ -57,7 +57,7 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 		"number,class,function\nHX1,own,x\nhx1,own,y":   "HX1 stands in line 2 already",
 		"number,class,function\nHX1,own,":               "say what the device does",
 	} {
-		wrong, err := deeds.Library.TakePack(ctx, curator, text, false)
+		wrong, err := actions.Library.TakePack(ctx, curator, text, false)
 		require.NoError(t, err)
 		require.False(t, wrong.Taken)
 		require.Contains(t, wrong.Rows[len(wrong.Rows)-1].Why, want)
@@ -65,37 +65,37 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 	for text, want := range map[string]string{"": "names the columns", "number,class,colour\n": `"colour" is not known`,
 		"number,class\nx,y": "function is missing", "number,class,function\n\"x": "quote"} {
 		var invalid *action.Invalid
-		_, err := deeds.Library.TakePack(ctx, curator, text, true)
+		_, err := actions.Library.TakePack(ctx, curator, text, true)
 		require.ErrorAs(t, err, &invalid)
 		require.Contains(t, invalid.Why, want)
 	}
-	_, err = deeds.Library.TakePack(ctx, technician, pack, true)
+	_, err = actions.Library.TakePack(ctx, technician, pack, true)
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 func TestMakersHaveTies(t *testing.T) {
-	_, deeds, _, _ := newBoard(t, inventory.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
+	_, actions, _, _ := newBoard(t, inventory.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
 	fields := storelibrary.MakerFields{Name: "Brackwater Micro", Founded: "1978",
 		Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
-	added, err := deeds.Library.AddMaker(ctx, technician, fields)
+	added, err := actions.Library.AddMaker(ctx, technician, fields)
 	require.NoError(t, err)
 	require.Equal(t, "was renamed Brackwater Systems, 1986", added.Told[0].Words)
 	require.Equal(t, 1, added.Machines)
 	var invalid *action.Invalid
-	_, err = deeds.Library.AddMaker(ctx, technician, storelibrary.MakerFields{Name: "BRACKWATER micro"})
+	_, err = actions.Library.AddMaker(ctx, technician, storelibrary.MakerFields{Name: "BRACKWATER micro"})
 	require.ErrorAs(t, err, &invalid)
 	fields.Ties = "friend | X"
-	_, err = deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
+	_, err = actions.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "ties", invalid.Field)
 	fields.Ties = ""
-	changed, err := deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
+	changed, err := actions.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.NoError(t, err)
 	require.Empty(t, changed.Told)
 	var stale *action.Stale
-	_, err = deeds.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
+	_, err = actions.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)
 	require.ErrorAs(t, err, &stale)
-	found, err := deeds.Library.Makers(ctx, viewer, "brack")
+	found, err := actions.Library.Makers(ctx, viewer, "brack")
 	require.NoError(t, err)
 	require.Len(t, found, 1)
 }

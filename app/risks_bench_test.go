@@ -36,9 +36,9 @@ func BenchmarkRisksOf20000Machines(b *testing.B) {
 		require.NoError(b, condition.PutAgeing(ctx, db, int64(m+1), strings.Join(rows, "\n"), 1))
 	}
 	require.NoError(b, pg.Analyze(ctx, db))
-	deeds := app.New(db)
+	actions := app.New(db)
 	for b.Loop() {
-		page, err := deeds.Condition.Risks(ctx, viewer, 0, 0, 50)
+		page, err := actions.Condition.Risks(ctx, viewer, 0, 0, 50)
 		require.NoError(b, err)
 		require.Equal(b, machines*each, page.Total)
 		require.Len(b, page.Risks, 50)

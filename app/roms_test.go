@@ -32,15 +32,15 @@ var monitor = func() []byte {
 }()
 
 func chips(t *testing.T) (*app.App, inventory.Machine, inventory.Assembly) {
-	_, deeds, machine, board := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"},
+	_, actions, machine, board := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"},
 		"== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	return deeds.WithBlobs(kept), machine, board
+	return actions.WithBlobs(kept), machine, board
 }
 
-func socketOf(t *testing.T, deeds *app.App, machine int64, designator string) roms.RomSocket {
-	sockets, err := deeds.Roms.Roms(ctx, viewer, machine)
+func socketOf(t *testing.T, actions *app.App, machine int64, designator string) roms.RomSocket {
+	sockets, err := actions.Roms.Roms(ctx, viewer, machine)
 	require.NoError(t, err)
 	at := slices.IndexFunc(sockets, func(s roms.RomSocket) bool { return s.Designator == designator })
 	require.NotEqual(t, -1, at)
@@ -48,14 +48,14 @@ func socketOf(t *testing.T, deeds *app.App, machine int64, designator string) ro
 }
 
 func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
-	deeds, machine, board := chips(t)
+	actions, machine, board := chips(t)
 	of := roms.RomReading{Designator: "U9", Label: "MON V1.1"}
 	add := func(of roms.RomReading, name string, data []byte) []roms.AddedRead {
-		added, err := deeds.Roms.AddRomFile(ctx, technician, board.ID, of, name, data)
+		added, err := actions.Roms.AddRomFile(ctx, technician, board.ID, of, name, data)
 		require.NoError(t, err)
 		return added
 	}
-	require.Equal(t, rom.NotRead, socketOf(t, deeds, machine.ID, "U10").Chip.State)
+	require.Equal(t, rom.NotRead, socketOf(t, actions, machine.ID, "U10").Chip.State)
 	added := add(of, "u9.bin", monitor)
 	require.True(t, added[0].IsNew)
 	require.Equal(t, rom.ReadOnce, added[0].Chip)
@@ -65,8 +65,8 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.Equal(t, rom.HexRecords, added[0].Format)
 	require.Equal(t, rom.Accepted, added[0].Chip)
 	sum := added[0].SHA256
-	u9 := socketOf(t, deeds, machine.ID, "U9")
-	require.Equal(t, []string{"the label says version 1.1, a text in it says 1.2"}, u9.Findings)
+	u9 := socketOf(t, actions, machine.ID, "U9")
+	require.Equal(t, []string{"the label says version 1.1, a text in it says 1.2"}, u9.Mismatches)
 	require.Equal(t, "27128-25 8533", u9.Reads[0].Marking)
 
 	// A zip: each file goes to the chip that it is called after.
@@ -85,45 +85,46 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	require.Contains(t, both[0].Warnings[0], "stands there twice")
 
 	// Named once, known on another machine of the model; one that differs is pointed out on both.
-	image, err := deeds.Roms.Rom(ctx, technician, sum)
+	image, err := actions.Roms.Rom(ctx, technician, sum)
 	require.NoError(t, err)
-	named, err := deeds.Roms.NameRom(ctx, technician, sum, image.Version,
+	named, err := actions.Roms.NameRom(ctx, technician, sum, image.Version,
 		storeroms.RomFields{Name: "Monitor", Edition: "1.2"})
 	require.NoError(t, err)
 	var stale *action.Stale
-	_, err = deeds.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Late"})
+	_, err = actions.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Late"})
 	require.ErrorAs(t, err, &stale)
-	_, err = deeds.Roms.NameRom(ctx, technician, sum, named.Version, storeroms.RomFields{Name: "Monitor", Public: true})
+	_, err = actions.Roms.NameRom(ctx, technician, sum, named.Version,
+		storeroms.RomFields{Name: "Monitor", Public: true})
 	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
-	other, err := deeds.Inventory.CreateMachine(ctx, curator,
+	other, err := actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
-	twin, err := deeds.Inventory.AddAssembly(ctx, technician, other.ID,
+	twin, err := actions.Inventory.AddAssembly(ctx, technician, other.ID,
 		inventory.AssemblyFields{Title: "Main board", Part: "4410-2"})
 	require.NoError(t, err)
-	_, err = deeds.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
+	_, err = actions.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)
-	again, err := deeds.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", monitor)
+	again, err := actions.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", monitor)
 	require.NoError(t, err)
 	require.False(t, again[0].IsNew)
 	require.Equal(t, "Monitor 1.2", again[0].Known)
 	changed := slices.Clone(monitor)
 	copy(changed[2000:2400], bytes.Repeat([]byte{0x5a, 1, 9}, 200))
 	for range 2 {
-		_, err = deeds.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", changed)
+		_, err = actions.Roms.AddRomFile(ctx, technician, twin.ID, roms.RomReading{Designator: "U9"}, "x.bin", changed)
 		require.NoError(t, err)
 	}
-	require.Contains(t, strings.Join(socketOf(t, deeds, other.ID, "U9").Findings, ";"),
+	require.Contains(t, strings.Join(socketOf(t, actions, other.ID, "U9").Mismatches, ";"),
 		"holds another content in its U9, Monitor 1.2 (related)")
-	require.Contains(t, strings.Join(socketOf(t, deeds, machine.ID, "U9").Findings, ";"),
+	require.Contains(t, strings.Join(socketOf(t, actions, machine.ID, "U9").Mismatches, ";"),
 		"EH-0200 holds another content")
 
-	set, err := deeds.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
+	set, err := actions.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = deeds.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
+	_, err = actions.Roms.NameRomSet(ctx, technician, board.ID, "Meridian 1.2", "")
 	require.ErrorAs(t, err, &invalid)
-	sets, err := deeds.Roms.RomSets(ctx, viewer)
+	sets, err := actions.Roms.RomSets(ctx, viewer)
 	require.NoError(t, err)
 	require.Equal(t, set.Name, sets[0].Name)
 	require.Len(t, sets[0].Images, 2)
@@ -137,41 +138,41 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 		faded[at] |= faded[at] + 1
 	}
 	add(roms.RomReading{Designator: "U9"}, "later.bin", faded)
-	u9 = socketOf(t, deeds, machine.ID, "U9")
+	u9 = socketOf(t, actions, machine.ID, "U9")
 	require.Equal(t, rom.Fading, u9.Chip.State)
 	require.Equal(t, sum, u9.Chip.SHA256)
-	stage, err := deeds.Bench.IdentifyStage(ctx, viewer, machine.ID)
+	stage, err := actions.Bench.IdentifyStage(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "needs attention", string(stage.State))
-	event, err := deeds.Roms.StrikeRead(ctx, technician, u9.Reads[len(u9.Reads)-1].ID)
+	event, err := actions.Roms.VoidRead(ctx, technician, u9.Reads[len(u9.Reads)-1].ID)
 	require.NoError(t, err)
-	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
-	require.NoError(t, deeds.History.Undo(ctx, technician, event))
-	require.Equal(t, rom.Fading, socketOf(t, deeds, machine.ID, "U9").Chip.State)
+	require.Equal(t, rom.Accepted, socketOf(t, actions, machine.ID, "U9").Chip.State)
+	require.NoError(t, actions.History.Undo(ctx, technician, event))
+	require.Equal(t, rom.Fading, socketOf(t, actions, machine.ID, "U9").Chip.State)
 
 	// Viewers have the sums of an image that is not public, and nothing of its bytes.
-	seen, err := deeds.Roms.Rom(ctx, viewer, sum)
+	seen, err := actions.Roms.Rom(ctx, viewer, sum)
 	require.NoError(t, err)
 	require.Equal(t, image.SHA1, seen.SHA1)
 	require.Empty(t, seen.Inspection.Texts)
-	_, _, err = deeds.Roms.RomBytes(ctx, viewer, sum)
+	_, _, err = actions.Roms.RomBytes(ctx, viewer, sum)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	_, err = deeds.Roms.RomHex(ctx, viewer, sum, 0, 16)
+	_, err = actions.Roms.RomHex(ctx, viewer, sum, 0, 16)
 	require.ErrorIs(t, err, action.ErrForbidden)
-	_, err = deeds.Roms.NameRom(ctx, curator, sum, named.Version,
+	_, err = actions.Roms.NameRom(ctx, curator, sum, named.Version,
 		storeroms.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
 	require.NoError(t, err)
-	rows, err := deeds.Roms.RomHex(ctx, viewer, sum, 5003, 20)
+	rows, err := actions.Roms.RomHex(ctx, viewer, sum, 5003, 20)
 	require.NoError(t, err)
 	require.Equal(t, 4992, rows[0].Offset)
 	require.Contains(t, rows[0].Text, "MONITOR")
 
-	lanes, err := deeds.Roms.SplitRom(ctx, technician, sum, 2)
+	lanes, err := actions.Roms.SplitRom(ctx, technician, sum, 2)
 	require.NoError(t, err)
-	merged, err := deeds.Roms.MergeRoms(ctx, technician, []string{lanes[0].SHA256, lanes[1].SHA256})
+	merged, err := actions.Roms.MergeRoms(ctx, technician, []string{lanes[0].SHA256, lanes[1].SHA256})
 	require.NoError(t, err)
 	require.Equal(t, sum, merged.SHA256)
-	dated, err := deeds.Dating.Dating(ctx, viewer, machine.ID)
+	dated, err := actions.Dating.Dating(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.True(t, slices.ContainsFunc(dated.Parts, func(p dating.DatedPart) bool {
 		return p.Kind == "copyright" && p.From.Year == 1985
@@ -179,7 +180,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 }
 
 func TestFilesThatAreNoImage(t *testing.T) {
-	deeds, _, board := chips(t)
+	actions, _, board := chips(t)
 	of := roms.RomReading{Designator: "U9"}
 	for want, data := range map[string][]byte{
 		"it is empty":                {},
@@ -189,45 +190,45 @@ func TestFilesThatAreNoImage(t *testing.T) {
 		"an image has at most":       make([]byte, rom.MaxBytes+1),
 	} {
 		var invalid *action.Invalid
-		_, err := deeds.Roms.AddRomFile(ctx, technician, board.ID, of, "u9.bin", data)
+		_, err := actions.Roms.AddRomFile(ctx, technician, board.ID, of, "u9.bin", data)
 		require.ErrorAs(t, err, &invalid, want)
 		require.Contains(t, invalid.Why, want)
 	}
-	_, err := deeds.Roms.AddRomFile(ctx, viewer, board.ID, of, "u9.bin", monitor)
+	_, err := actions.Roms.AddRomFile(ctx, viewer, board.ID, of, "u9.bin", monitor)
 	require.ErrorIs(t, err, action.ErrForbidden)
 	var invalid *action.Invalid
-	_, err = deeds.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{}, "u9.bin", monitor)
+	_, err = actions.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{}, "u9.bin", monitor)
 	require.ErrorAs(t, err, &invalid)
 }
 
 func TestTheReaderFindsWhatIsWrong(t *testing.T) {
-	deeds, machine, board := chips(t)
-	_, err := deeds.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "27128"})
+	actions, machine, board := chips(t)
+	_, err := actions.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "27128"})
 	var invalid *action.Invalid
 	require.ErrorAs(t, err, &invalid) // none is set up
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}},
 		func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	deeds.WithReader(standIn.Address())
-	reader, err := deeds.Roms.Reader(ctx, technician)
+	actions.WithReader(standIn.Address())
+	reader, err := actions.Roms.Reader(ctx, technician)
 	require.NoError(t, err)
 	require.Equal(t, romreader.Faults(), reader.Faults)
-	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "2999"})
+	_, err = actions.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "2999"})
 	require.ErrorAs(t, err, &invalid)
 
 	ended := func(id int64) storeroms.ChipReading {
 		var r storeroms.ChipReading
 		require.Eventually(t, func() bool {
 			var err error
-			r, err = deeds.Roms.ChipReading(ctx, technician, id)
+			r, err = actions.Roms.ChipReading(ctx, technician, id)
 			return err == nil && r.State != "running"
 		}, 30*time.Second, 20*time.Millisecond)
 		return r
 	}
 	read := func(fault string) storeroms.ChipReading {
-		require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", fault))
-		started, err := deeds.Roms.StartReading(ctx, technician, board.ID,
+		require.NoError(t, actions.Roms.PrepareStandIn(ctx, technician, "U9", fault))
+		started, err := actions.Roms.StartReading(ctx, technician, board.ID,
 			roms.ReadingInput{Designator: "U9", Device: "27128", Label: "MON"})
 		require.NoError(t, err)
 		return ended(started.ID)
@@ -236,7 +237,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	refused := read("address line")
 	require.Equal(t, "refused", refused.State)
 	require.Contains(t, refused.Note, "A6")
-	require.Equal(t, rom.NotRead, socketOf(t, deeds, machine.ID, "U9").Chip.State)
+	require.Equal(t, rom.NotRead, socketOf(t, actions, machine.ID, "U9").Chip.State)
 
 	// The link is lost again and again; each time it goes on where it stopped, and nothing is read twice.
 	stopped := read("lost link")
@@ -244,51 +245,51 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	require.Positive(t, stopped.Done)
 	for stopped.State == "stopped" {
 		before := stopped.Done
-		_, err := deeds.Roms.ResumeReading(ctx, technician, stopped.ID)
+		_, err := actions.Roms.ResumeReading(ctx, technician, stopped.ID)
 		require.NoError(t, err)
 		stopped = ended(stopped.ID)
 		require.Greater(t, stopped.Done, before)
 	}
 	require.Equal(t, "done", stopped.State, stopped.Note)
 	require.Equal(t, 2*16384, stopped.Done)
-	u9 := socketOf(t, deeds, machine.ID, "U9")
+	u9 := socketOf(t, actions, machine.ID, "U9")
 	require.Equal(t, rom.Accepted, u9.Chip.State)
 	require.Len(t, u9.Reads, 2)
 	require.Equal(t, rom.SumsOf(monitor).SHA256, u9.Chip.SHA256)
-	_, err = deeds.Roms.ResumeReading(ctx, technician, stopped.ID)
+	_, err = actions.Roms.ResumeReading(ctx, technician, stopped.ID)
 	require.ErrorAs(t, err, &invalid)
 
 	require.Contains(t, read("fading bit").Note, "fading")
-	require.Equal(t, rom.Fading, socketOf(t, deeds, machine.ID, "U9").Chip.State)
+	require.Equal(t, rom.Fading, socketOf(t, actions, machine.ID, "U9").Chip.State)
 
-	require.NoError(t, deeds.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
-	slow, err := deeds.Roms.StartReading(ctx, technician, board.ID,
+	require.NoError(t, actions.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
+	slow, err := actions.Roms.StartReading(ctx, technician, board.ID,
 		roms.ReadingInput{Designator: "U9", Device: "27128"})
 	require.NoError(t, err)
-	_, err = deeds.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U10", Device: "27128"})
+	_, err = actions.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U10", Device: "27128"})
 	require.ErrorAs(t, err, &invalid) // it is busy
-	now, err := deeds.Roms.StopReading(ctx, technician, slow.ID)
+	now, err := actions.Roms.StopReading(ctx, technician, slow.ID)
 	require.NoError(t, err)
 	require.Equal(t, "stopped", now.State)
 }
 
 // One reading may count alone, but only with a reason; then it is accepted, and struck out it is not.
 func TestOneReadingCountsAloneWithAReason(t *testing.T) {
-	deeds, machine, board := chips(t)
-	_, err := deeds.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{Designator: "U9"}, "u9.bin", monitor)
+	actions, machine, board := chips(t)
+	_, err := actions.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{Designator: "U9"}, "u9.bin", monitor)
 	require.NoError(t, err)
-	once := socketOf(t, deeds, machine.ID, "U9")
+	once := socketOf(t, actions, machine.ID, "U9")
 	require.Equal(t, rom.ReadOnce, once.Chip.State)
 	var invalid *action.Invalid
-	require.ErrorAs(t, deeds.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "  "), &invalid)
-	require.ErrorIs(t, deeds.Roms.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), action.ErrForbidden)
-	require.ErrorIs(t, deeds.Roms.ExceptRead(ctx, technician, 999, "because"), action.ErrNotFound)
-	require.NoError(t, deeds.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
-	require.Equal(t, rom.Accepted, socketOf(t, deeds, machine.ID, "U9").Chip.State)
-	history, err := deeds.History.History(ctx, viewer, machine.ID, 0, 1)
+	require.ErrorAs(t, actions.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "  "), &invalid)
+	require.ErrorIs(t, actions.Roms.ExceptRead(ctx, viewer, once.Reads[0].ID, "because"), action.ErrForbidden)
+	require.ErrorIs(t, actions.Roms.ExceptRead(ctx, technician, 999, "because"), action.ErrNotFound)
+	require.NoError(t, actions.Roms.ExceptRead(ctx, technician, once.Reads[0].ID, "the chip did not survive the first"))
+	require.Equal(t, rom.Accepted, socketOf(t, actions, machine.ID, "U9").Chip.State)
+	history, err := actions.History.History(ctx, viewer, machine.ID, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, "let one reading of U9 count: the chip did not survive the first", history.Events[0].What)
-	_, err = deeds.Roms.StrikeRead(ctx, technician, once.Reads[0].ID)
+	_, err = actions.Roms.VoidRead(ctx, technician, once.Reads[0].ID)
 	require.NoError(t, err)
-	require.Equal(t, rom.NotRead, socketOf(t, deeds, machine.ID, "U9").Chip.State)
+	require.Equal(t, rom.NotRead, socketOf(t, actions, machine.ID, "U9").Chip.State)
 }

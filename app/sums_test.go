@@ -24,7 +24,7 @@ const sumsFromScratch = `SELECT m.id AS machine_id, count(f.id) AS boards,
 		COALESCE(sum(CAST(t.totals->>'ramBytes' AS bigint)), 0) AS ram_bytes,
 		COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
 	FROM machine m LEFT JOIN (fitting f JOIN assembly a ON a.id = f.assembly_id
-	AND a.kind <> 'outside') ON f.machine_id = m.id AND f.until IS NULL LEFT
+	AND a.kind <> 'exterior') ON f.machine_id = m.id AND f.until IS NULL LEFT
 	JOIN sheet_total t ON t.assembly_id = f.assembly_id
 	GROUP BY m.id ORDER BY m.id`
 
@@ -64,13 +64,14 @@ func requireSumsHold(t *testing.T, db *sqlx.DB) {
 // Several people save, move, strike out, change and undo at once. Whatever comes of it, the sums that
 // lists read are those of the sheets and fittings, and no two people wait for each other for good.
 func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
-	db, deeds := newApp(t)
+	db, actions := newApp(t)
 	machines, boards := []storeinventory.Machine{}, []int64{}
 	for i := range 3 {
-		machine, err := deeds.Inventory.CreateMachine(ctx, curator,
+		machine, err := actions.Inventory.CreateMachine(ctx, curator,
 			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
 		require.NoError(t, err)
-		added, err := deeds.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
+		added, err := actions.Sheets.TakeOverSheet(ctx, technician, machine.ID,
+			"== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
 		require.NoError(t, err)
 		machines = append(machines, machine)
 		boards = append(boards, added[0].ID, added[1].ID)
@@ -84,7 +85,7 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 		wait.Go(func() {
 			for range 25 {
 				board, machine := boards[r.IntN(len(boards))], machines[r.IntN(len(machines))].ID
-				if err := doSomething(deeds, r, board, machine, sheets); err != nil {
+				if err := doSomething(actions, r, board, machine, sheets); err != nil {
 					failures <- err
 				}
 			}
@@ -108,34 +109,34 @@ func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 }
 
 // doSomething does one of the things that change sums; what somebody else did meanwhile may refuse it.
-func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []string) error {
-	now, err := deeds.Inventory.Assembly(ctx, viewer, board)
+func doSomething(actions *app.App, r *rand.Rand, board, machine int64, sheets []string) error {
+	now, err := actions.Inventory.Assembly(ctx, viewer, board)
 	if err != nil {
 		return err
 	}
 	switch r.IntN(7) {
 	case 0, 1:
-		_, err = deeds.Sheets.SaveSheet(ctx, technician, board, now.Revision, sheets[r.IntN(len(sheets))])
+		_, err = actions.Sheets.SaveSheet(ctx, technician, board, now.Revision, sheets[r.IntN(len(sheets))])
 	case 2:
-		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version,
+		_, err = actions.Inventory.MoveAssembly(ctx, technician, board, now.Version,
 			inventory.Move{To: "machine", MachineID: machine, Slot: fmt.Sprint(r.IntN(4))})
 	case 3:
-		_, err = deeds.Inventory.MoveAssembly(ctx, technician, board, now.Version,
+		_, err = actions.Inventory.MoveAssembly(ctx, technician, board, now.Version,
 			inventory.Move{To: "place", Place: []string{"Store", "Loft"}[r.IntN(2)]})
 	case 4:
 		var page history.EventPage
-		if page, err = deeds.History.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
-			err = deeds.History.Undo(ctx, technician, page.Events[0].ID)
+		if page, err = actions.History.AssemblyHistory(ctx, viewer, board, 0, 1); err == nil {
+			err = actions.History.Undo(ctx, technician, page.Events[0].ID)
 		}
 	case 5:
-		_, err = deeds.Inventory.StrikeAssembly(ctx, technician, board, now.Version)
+		_, err = actions.Inventory.VoidAssembly(ctx, technician, board, now.Version)
 	case 6:
 		var record storeinventory.Machine
-		if record, err = deeds.Inventory.Machine(ctx, viewer, machine); err == nil {
+		if record, err = actions.Inventory.Machine(ctx, viewer, machine); err == nil {
 			year := 1980 + r.IntN(5)
 			fields := record.MachineFields
 			fields.EraFrom, fields.EraTo, fields.Place = &year, &year, []string{"", "Loft", "Bench"}[r.IntN(3)]
-			_, err = deeds.Inventory.ChangeMachine(ctx, curator, machine, record.Version, fields)
+			_, err = actions.Inventory.ChangeMachine(ctx, curator, machine, record.Version, fields)
 		}
 	}
 	return err
@@ -143,14 +144,14 @@ func doSomething(deeds *app.App, r *rand.Rand, board, machine int64, sheets []st
 
 // Of two who undo the same thing at once, one does and the other is told.
 func TestUndoHappensOnce(t *testing.T) {
-	_, deeds, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
-	moved, err := deeds.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
+	_, actions, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
+	moved, err := actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
 		inventory.Move{To: "place", Place: "Store"})
 	require.NoError(t, err)
 	results := make([]error, 6)
 	var wait sync.WaitGroup
 	for i := range results {
-		wait.Go(func() { results[i] = deeds.History.Undo(ctx, technician, moved.Event) })
+		wait.Go(func() { results[i] = actions.History.Undo(ctx, technician, moved.Event) })
 	}
 	wait.Wait()
 	done := 0
@@ -163,7 +164,7 @@ func TestUndoHappensOnce(t *testing.T) {
 		require.ErrorAs(t, err, &invalid)
 	}
 	require.Equal(t, 1, done)
-	fittings, err := deeds.Inventory.Fittings(ctx, viewer, board.ID)
+	fittings, err := actions.Inventory.Fittings(ctx, viewer, board.ID)
 	require.NoError(t, err)
 	require.Len(t, fittings, 1)
 	require.Nil(t, fittings[0].Until)

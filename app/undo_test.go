@@ -18,9 +18,9 @@ import (
 func TestTwoAtOnceGetOne(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	_, deeds := newApp(t)
-	deeds.WithBlobs(kept)
-	lot, err := deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
+	_, actions := newApp(t)
+	actions.WithBlobs(kept)
+	lot, err := actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
 		[]arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	const people = 6
@@ -40,30 +40,30 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 		return done
 	}
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.Inventory.CreateMachine(ctx, curator,
+		_, err := actions.Inventory.CreateMachine(ctx, curator,
 			storeinventory.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
 		return err
 	}))
 	require.Equal(t, 1, together(func(i int) error {
-		_, err := deeds.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID,
+		_, err := actions.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID,
 			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
 		return err
 	}))
-	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})
+	page, err := actions.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
 	require.Equal(t, 2, page.Total)
 	owner := files.Owner{MachineID: page.Machines[0].ID}
 	require.Equal(t, people, together(func(int) error {
-		_, err := deeds.Files.Attach(ctx, curator, owner, "note.txt", []byte("found under the lid"))
+		_, err := actions.Files.Attach(ctx, curator, owner, "note.txt", []byte("found under the lid"))
 		return err
 	}))
-	attached, err := deeds.Files.Attachments(ctx, curator, owner, 0, 10)
+	attached, err := actions.Files.Attachments(ctx, curator, owner, 0, 10)
 	require.NoError(t, err)
 	require.Len(t, attached.Attachments, 1)
 	require.Equal(t, 1, together(func(int) error {
-		now, err := deeds.Inventory.Machine(ctx, curator, owner.MachineID)
+		now, err := actions.Inventory.Machine(ctx, curator, owner.MachineID)
 		require.NoError(t, err)
-		_, err = deeds.Inventory.MoveMachine(ctx, curator, owner.MachineID, now.Version,
+		_, err = actions.Inventory.MoveMachine(ctx, curator, owner.MachineID, now.Version,
 			inventory.MachineMove{To: "place", Place: "Loft"})
 		return err
 	}))

@@ -44,43 +44,44 @@ type undoables struct {
 }
 
 func newUndoables(t *testing.T) *undoables {
-	_, deeds := newApp(t)
+	_, actions := newApp(t)
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds.WithBlobs(kept)
-	u := &undoables{App: deeds}
-	machine := must(deeds.Inventory.CreateMachine(ctx, curator,
+	actions.WithBlobs(kept)
+	u := &undoables{App: actions}
+	machine := must(actions.Inventory.CreateMachine(ctx, curator,
 		storeinventory.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"}))
 	u.machine = machine.ID
-	u.board = must(deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID,
+	u.board = must(actions.Sheets.TakeOverSheet(ctx, curator, machine.ID,
 		"== Main board\nU1-U8 4164-15\nU9 27128-25 8533 @socket\nU10 HX7200"))[0].ID
-	u.lot = must(deeds.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
+	u.lot = must(actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
 		[]arrivals.LotItemFields{{Kind: "part", Title: "Lead"}, {Kind: "part", Title: "Box"}})).ID
-	u.said = must(deeds.Evidence.StateEvidence(ctx, curator, machine.ID,
+	u.said = must(actions.Evidence.StateEvidence(ctx, curator, machine.ID,
 		evidence.StatementFields{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})).ID
-	u.told = must(deeds.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{
+	u.told = must(actions.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{
 		Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: evidence.Citation{Kind: "recalled"}})).ID
 	var photo bytes.Buffer
 	require.NoError(t, png.Encode(&photo, image.NewGray(image.Rect(0, 0, 8, 8))))
 	owner := files.Owner{MachineID: machine.ID}
-	u.picture = must(deeds.Files.Attach(ctx, curator, owner, "photo.png", photo.Bytes())).ID
-	must(deeds.Roms.AddRomFile(ctx, curator, u.board, roms.RomReading{Designator: "U9"}, "u9.bin", monitor))
-	u.read = must(deeds.Roms.Roms(ctx, curator, machine.ID))[0].Reads[0].ID
-	must(deeds.Teardown.MapConnector(ctx, curator, machine.ID, plug("J5")))
-	u.log = must(deeds.Teardown.StartTeardown(ctx, curator, machine.ID,
+	u.picture = must(actions.Files.Attach(ctx, curator, owner, "photo.png", photo.Bytes())).ID
+	must(actions.Roms.AddRomFile(ctx, curator, u.board, roms.RomReading{Designator: "U9"}, "u9.bin", monitor))
+	u.read = must(actions.Roms.Roms(ctx, curator, machine.ID))[0].Reads[0].ID
+	must(actions.Teardown.MapConnector(ctx, curator, machine.ID, plug("J5")))
+	u.log = must(actions.Teardown.StartTeardown(ctx, curator, machine.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
-	must(deeds.Teardown.AddStep(ctx, curator, u.log, teardown.StepInput{Line: "Lid"}))
-	other := must(deeds.Inventory.CreateMachine(ctx, curator,
+	must(actions.Teardown.AddStep(ctx, curator, u.log, teardown.StepInput{Line: "Lid"}))
+	other := must(actions.Inventory.CreateMachine(ctx, curator,
 		storeinventory.MachineFields{Accession: "EH-0002", Name: "Lantern"}))
-	u.empty = must(deeds.Teardown.StartTeardown(ctx, curator, other.ID,
+	u.empty = must(actions.Teardown.StartTeardown(ctx, curator, other.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
-	must(deeds.Condition.NoteFinding(ctx, curator, machine.ID, appcondition.NotedFinding{Subsystem: "plastics",
-		SeenFinding: appcondition.SeenFinding{New: &condition.FindingFields{Kind: "cracked"}, Severity: "watch"}}))
-	must(deeds.Condition.Measure(ctx, curator, machine.ID, appcondition.MeasurementInput{Line: "+5 4.93 V"}))
-	must(deeds.People.AddParty(ctx, curator,
+	must(actions.Condition.NoteFinding(ctx, curator, machine.ID, appcondition.NotedFinding{Subsystem: "plastics",
+		ObservedFinding: appcondition.ObservedFinding{New: &condition.FindingFields{Kind: "cracked"},
+			Severity: "watch"}}))
+	must(actions.Condition.Measure(ctx, curator, machine.ID, appcondition.MeasurementInput{Line: "+5 4.93 V"}))
+	must(actions.People.AddParty(ctx, curator,
 		people.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
-	must(deeds.QuickEntry.Say(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
-	must(deeds.Library.NameType(ctx, curator, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
+	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
+	must(actions.Library.NameType(ctx, curator, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
 	return u
 }
 
@@ -96,7 +97,7 @@ func (u *undoables) acts() map[string]func() error {
 	board := func() storeinventory.Assembly { return must(u.Inventory.Assembly(ctx, curator, u.board)) }
 	custody := func() arrivals.Custody {
 		chain := must(u.Bench.Dossier(ctx, curator, u.machine)).Chain
-		return append(chain.Links, chain.Withdrawn...)[0].Custody
+		return append(chain.Links, chain.Retracted...)[0].Custody
 	}
 	ownType := func() *library.OwnType {
 		if found := must(u.Library.SearchLibrary(ctx, curator, "HX7200", 1)); len(found) > 0 {
@@ -132,20 +133,20 @@ func (u *undoables) acts() map[string]func() error {
 				inventory.Move{To: "place", Place: u.word("Store")}))
 		},
 		"strike assembly": func() error {
-			return second(u.Inventory.StrikeAssembly(ctx, curator, u.board, board().Version))
+			return second(u.Inventory.VoidAssembly(ctx, curator, u.board, board().Version))
 		},
 		"save sheet": func() error {
 			now := must(u.Sheets.Sheet(ctx, curator, u.board))
 			return second(u.Sheets.SaveSheet(ctx, curator, u.board, now.N, now.Body+"\n# "+u.word("looked at again")))
 		},
 		"note": func() error {
-			return second(u.QuickEntry.Say(ctx, curator, u.machine, 0, 0, "note "+u.word("hums")))
+			return second(u.QuickEntry.Enter(ctx, curator, u.machine, 0, 0, "note "+u.word("hums")))
 		},
 		"withdraw statement": func() error {
-			return second(u.Evidence.WithdrawStatement(ctx, curator, u.said, u.word("misread")))
+			return second(u.Evidence.RetractStatement(ctx, curator, u.said, u.word("misread")))
 		},
 		"withdraw custody": func() error {
-			return second(u.Arrivals.WithdrawCustody(ctx, curator, u.told, u.word("misread")))
+			return second(u.Arrivals.RetractCustody(ctx, curator, u.told, u.word("misread")))
 		},
 		"change custody": func() error {
 			fields := custody().CustodyFields
@@ -163,7 +164,7 @@ func (u *undoables) acts() map[string]func() error {
 			if len(now.Things) == 0 {
 				return missing
 			}
-			_, _, err := u.Arrivals.StrikeLotItem(ctx, curator, u.lot, now.Version, now.Things[0].ID)
+			_, _, err := u.Arrivals.VoidLotItem(ctx, curator, u.lot, now.Version, now.Things[0].ID)
 			return err
 		},
 		"strike attachment": func() error {
@@ -171,22 +172,22 @@ func (u *undoables) acts() map[string]func() error {
 			if err != nil {
 				return err
 			}
-			return second(u.Files.StrikeAttachment(ctx, curator, u.picture, one.Version))
+			return second(u.Files.VoidAttachment(ctx, curator, u.picture, one.Version))
 		},
-		"strike read": func() error { return second(u.Roms.StrikeRead(ctx, curator, u.read)) },
+		"strike read": func() error { return second(u.Roms.VoidRead(ctx, curator, u.read)) },
 		"strike connector": func() error {
 			now := must(u.Teardown.Wiring(ctx, curator, u.machine))
 			if len(now.Connectors) == 0 {
 				return missing
 			}
-			return second(u.Teardown.StrikeConnector(ctx, curator, now.Connectors[0].ID, now.Connectors[0].Version))
+			return second(u.Teardown.VoidConnector(ctx, curator, now.Connectors[0].ID, now.Connectors[0].Version))
 		},
 		"strike step": func() error {
 			now := must(u.Teardown.Teardown(ctx, curator, u.log))
 			if len(now.Steps) == 0 {
 				return missing
 			}
-			return second(u.Teardown.StrikeStep(ctx, curator, now.Steps[0].ID, now.Steps[0].Version))
+			return second(u.Teardown.VoidStep(ctx, curator, now.Steps[0].ID, now.Steps[0].Version))
 		},
 		"end teardown": func() error { return second(u.Teardown.EndTeardown(ctx, curator, u.empty)) },
 		"strike finding": func() error {
@@ -194,7 +195,7 @@ func (u *undoables) acts() map[string]func() error {
 			if len(now.Findings) == 0 {
 				return missing
 			}
-			return second(u.Condition.StrikeFinding(ctx, curator, now.Findings[0].ID, now.Findings[0].Version))
+			return second(u.Condition.VoidFinding(ctx, curator, now.Findings[0].ID, now.Findings[0].Version))
 		},
 		"measure": func() error {
 			u.n++
@@ -206,7 +207,7 @@ func (u *undoables) acts() map[string]func() error {
 			if len(now) == 0 {
 				return missing
 			}
-			return second(u.Condition.StrikeMeasurement(ctx, curator, now[0].ID, now[0].Version))
+			return second(u.Condition.VoidMeasurement(ctx, curator, now[0].ID, now[0].Version))
 		},
 		"decide mention": func() error {
 			now := must(u.People.Mentions(ctx, curator))
@@ -341,22 +342,22 @@ func assemblyOf(title string) storeinventory.AssemblyFields {
 
 // What was done and taken back does not stand in the way; what was taken back and done anew does.
 func TestTakingBackGoesOnStepByStep(t *testing.T) {
-	_, deeds := newApp(t)
-	machine := must(deeds.Inventory.CreateMachine(ctx, curator, machineOf("EH-1", "", "")))
+	_, actions := newApp(t)
+	machine := must(actions.Inventory.CreateMachine(ctx, curator, machineOf("EH-1", "", "")))
 	rename := func(name string) int64 {
 		fields := machineOf("EH-1", "", "")
 		fields.Name = name
-		now := must(deeds.Inventory.Machine(ctx, curator, machine.ID))
-		must(deeds.Inventory.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
-		return must(deeds.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
+		now := must(actions.Inventory.Machine(ctx, curator, machine.ID))
+		must(actions.Inventory.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
+		return must(actions.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
 	}
 	undo := func(event int64) int64 {
-		require.NoError(t, deeds.History.Undo(ctx, curator, event))
-		return must(deeds.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
+		require.NoError(t, actions.History.Undo(ctx, curator, event))
+		return must(actions.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
 	}
-	name := func() string { return must(deeds.Inventory.Machine(ctx, curator, machine.ID)).Name }
+	name := func() string { return must(actions.Inventory.Machine(ctx, curator, machine.ID)).Name }
 	mayUndo := func() (events []int64) {
-		for _, e := range must(deeds.History.History(ctx, curator, machine.ID, 0, 50)).Events {
+		for _, e := range must(actions.History.History(ctx, curator, machine.ID, 0, 50)).Events {
 			if len(e.MayUndo) > 0 {
 				events = append(events, e.ID)
 			}
@@ -365,16 +366,16 @@ func TestTakingBackGoesOnStepByStep(t *testing.T) {
 	}
 	var invalid *action.Invalid
 	first, second := rename("Lantern"), rename("Sorter")
-	require.ErrorAs(t, deeds.History.Undo(ctx, curator, first), &invalid)
+	require.ErrorAs(t, actions.History.Undo(ctx, curator, first), &invalid)
 	back := undo(second)
 	require.Equal(t, []int64{back, first}, mayUndo(), "the one before, or what was just taken back")
 	again := undo(back) // done anew
 	require.Equal(t, "Sorter", name())
-	require.ErrorAs(t, deeds.History.Undo(ctx, curator, first), &invalid, "it would be overwritten")
+	require.ErrorAs(t, actions.History.Undo(ctx, curator, first), &invalid, "it would be overwritten")
 	undo(again)
 	require.Equal(t, "Lantern", name())
 	third := rename("Terminal")
-	require.ErrorAs(t, deeds.History.Undo(ctx, curator, first), &invalid)
+	require.ErrorAs(t, actions.History.Undo(ctx, curator, first), &invalid)
 	undo(third)
 	require.Equal(t, "Lantern", name())
 }

@@ -31,7 +31,7 @@ func (t teller) surveys() error {
 	}
 	for _, accession := range slices.Sorted(maps.Keys(told)) {
 		id := t.machines[accession]
-		now, err := t.deeds.Condition.Condition(t.ctx, t.curator, id)
+		now, err := t.actions.Condition.Condition(t.ctx, t.curator, id)
 		if err != nil {
 			return fmt.Errorf("%s: %w", accession, err)
 		}
@@ -47,11 +47,11 @@ func (t teller) surveys() error {
 func (t teller) survey(machineID int64, now appcondition.Condition, told toldSurvey) error {
 	if now.Running == nil {
 		var err error
-		if now, err = t.deeds.Condition.StartSurvey(t.ctx, t.curator, machineID, told.On, told.By); err != nil {
+		if now, err = t.actions.Condition.StartSurvey(t.ctx, t.curator, machineID, told.On, told.By); err != nil {
 			return err
 		}
 	}
-	fitted, err := t.deeds.Sheets.Contents(t.ctx, t.curator, machineID)
+	fitted, err := t.actions.Sheets.Contents(t.ctx, t.curator, machineID)
 	if err != nil {
 		return err
 	}
@@ -59,12 +59,12 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 		if slices.Contains(told.Not, item.Subsystem) {
 			continue
 		}
-		judged := appcondition.JudgedItem{Look: appcondition.Look{Look: condition.Inspected}}
+		judged := appcondition.JudgedItem{Inspection: appcondition.Inspection{Coverage: condition.Inspected}}
 		for _, f := range told.Findings {
 			if f.Subsystem != item.Subsystem {
 				continue
 			}
-			seen := appcondition.SeenFinding{Severity: f.Severity, Trend: f.Trend, Gone: f.Gone, Note: f.Note}
+			seen := appcondition.ObservedFinding{Severity: f.Severity, Trend: f.Trend, Gone: f.Gone, Note: f.Note}
 			for _, before := range now.Findings {
 				if before.Subsystem == f.Subsystem && before.Kind == f.Kind && before.Designator == f.Designator &&
 					before.Place == f.Place {
@@ -83,14 +83,15 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 				}
 				t.mark(machineID, seen.New)
 			}
-			judged.Seen = append(judged.Seen, seen)
+			judged.Observed = append(judged.Observed, seen)
 		}
-		if now, err = t.deeds.Condition.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version, item.Subsystem,
+		if now, err = t.actions.Condition.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version,
+			item.Subsystem,
 			judged); err != nil {
 			return fmt.Errorf("%s: %w", item.Subsystem, err)
 		}
 	}
-	_, err = t.deeds.Condition.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic,
+	_, err = t.actions.Condition.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic,
 		told.Note)
 	return err
 }
@@ -109,7 +110,7 @@ func (t teller) mark(machineID int64, f *storecondition.FindingFields) {
 
 // climates are how the places of the museum treat what stands there.
 func (t teller) climates() error {
-	places, err := t.deeds.Inventory.CountPlaces(t.ctx, t.curator)
+	places, err := t.actions.Inventory.CountPlaces(t.ctx, t.curator)
 	if err != nil {
 		return err
 	}
@@ -118,7 +119,7 @@ func (t teller) climates() error {
 		if slices.ContainsFunc(places, func(p inventory.PlaceCount) bool {
 			return p.Name == place && p.Climate == ""
 		}) {
-			if err := t.deeds.Condition.SayClimate(t.ctx, t.curator, place, climate); err != nil {
+			if err := t.actions.Condition.SetClimate(t.ctx, t.curator, place, climate); err != nil {
 				return err
 			}
 		}
@@ -134,12 +135,12 @@ func (t teller) measurements() error {
 	}
 	for _, accession := range slices.Sorted(maps.Keys(told)) {
 		id := t.machines[accession]
-		there, err := t.deeds.Condition.Measurements(t.ctx, t.curator, id)
+		there, err := t.actions.Condition.Measurements(t.ctx, t.curator, id)
 		if err != nil {
 			return err
 		}
 		for _, one := range told[accession][min(len(there), len(told[accession])):] {
-			if _, err := t.deeds.Condition.Measure(t.ctx, t.curator, id,
+			if _, err := t.actions.Condition.Measure(t.ctx, t.curator, id,
 				appcondition.MeasurementInput{Line: one[0], Instrument: one[1], On: one[2]}); err != nil {
 				return fmt.Errorf("%s: %s: %w", accession, one[0], err)
 			}
@@ -153,17 +154,17 @@ func (t teller) measurements() error {
 
 // adjuster tells of a control of the tube monitor that was turned once.
 func (t teller) adjuster(machineID int64) error {
-	there, err := t.deeds.Condition.Adjusters(t.ctx, t.curator, machineID)
+	there, err := t.actions.Condition.Adjusters(t.ctx, t.curator, machineID)
 	if err != nil || len(there) > 0 {
 		return err
 	}
-	noted, err := t.deeds.Condition.AddAdjuster(t.ctx, t.curator, machineID,
+	noted, err := t.actions.Condition.AddAdjuster(t.ctx, t.curator, machineID,
 		appcondition.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck",
 			Does: "height of the picture", Position: "ten o'clock"})
 	if err != nil {
 		return err
 	}
-	_, err = t.deeds.Condition.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten",
+	_, err = t.actions.Condition.TurnAdjuster(t.ctx, t.curator, noted[0].ID, noted[0].Version, "half past ten",
 		"the lowest line was cut off")
 	return err
 }

@@ -17,7 +17,7 @@ import (
 	storelibrary "frugalheron/store/library"
 )
 
-//go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json mysteries.json condition.json teardowns.json measurements.json sheets/*.sheet outsides/*.outside
+//go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json identifications.json condition.json teardowns.json measurements.json sheets/*.sheet exteriors/*.exterior
 var world embed.FS
 
 // Account is a sample account. Its password is public: the demonstration serves on loopback.
@@ -35,8 +35,8 @@ var Accounts = []Account{
 
 // Seed fills an empty database with the sample world and reports its progress in words. A
 // database that has accounts already is left as it is.
-func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
-	seeded, err := deeds.Accounts.HasAccounts(ctx)
+func Seed(ctx context.Context, actions *app.App, progress func(string)) error {
+	seeded, err := actions.Accounts.HasAccounts(ctx)
 	if err != nil || seeded {
 		return err
 	}
@@ -45,24 +45,24 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 		return err
 	}
 	curator := action.Actor{Role: action.Curator}
-	if err := nameTypes(ctx, deeds, curator); err != nil {
+	if err := nameTypes(ctx, actions, curator); err != nil {
 		return err
 	}
 	for i, machine := range machines {
 		progress(fmt.Sprintf("machine %d of %d: %s %s", i+1, len(machines), machine.Accession, machine.Name))
-		if err := seedMachine(ctx, deeds, curator, machine); err != nil {
+		if err := seedMachine(ctx, actions, curator, machine); err != nil {
 			return fmt.Errorf("%s: %w", machine.Accession, err)
 		}
 	}
-	if err := seedLoose(ctx, deeds, curator); err != nil {
+	if err := seedLoose(ctx, actions, curator); err != nil {
 		return err
 	}
-	if err := tellStories(ctx, deeds, curator, progress); err != nil {
+	if err := tellStories(ctx, actions, curator, progress); err != nil {
 		return err
 	}
 	// The accounts come last: they mark the world as complete.
 	for _, account := range Accounts {
-		if _, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role,
+		if _, err := actions.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role,
 			account.Password); err != nil {
 			return err
 		}
@@ -70,25 +70,26 @@ func Seed(ctx context.Context, deeds *app.App, progress func(string)) error {
 	return nil
 }
 
-func seedMachine(ctx context.Context, deeds *app.App, curator action.Actor, fields storeinventory.MachineFields) error {
-	machine, err := enter(ctx, deeds, curator, fields)
+func seedMachine(ctx context.Context, actions *app.App, curator action.Actor,
+	fields storeinventory.MachineFields) error {
+	machine, err := enter(ctx, actions, curator, fields)
 	if err != nil {
 		return err
 	}
 	// An interrupted seeding goes on where it was.
-	if boards, err := deeds.Sheets.Contents(ctx, curator, machine.ID); err != nil || len(boards) > 0 {
+	if boards, err := actions.Sheets.Contents(ctx, curator, machine.ID); err != nil || len(boards) > 0 {
 		return err
 	}
 	text, err := Sheet(fields.Accession)
 	if err != nil {
 		return err
 	}
-	_, err = deeds.Sheets.TakeOverSheet(ctx, curator, machine.ID, string(text))
+	_, err = actions.Sheets.TakeOverSheet(ctx, curator, machine.ID, string(text))
 	return err
 }
 
 // seedLoose enters what is in no machine, unless an interrupted seeding did.
-func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error {
+func seedLoose(ctx context.Context, actions *app.App, curator action.Actor) error {
 	text, err := world.ReadFile("loose.json")
 	if err != nil {
 		return err
@@ -100,22 +101,22 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	if err := json.Unmarshal(text, &units); err != nil {
 		return err
 	}
-	entered, err := deeds.Inventory.ListLoose(ctx, curator, "", 0, len(units))
+	entered, err := actions.Inventory.ListLoose(ctx, curator, "", 0, len(units))
 	if err != nil {
 		return err
 	}
 	for _, unit := range units[len(entered.Assemblies):] {
-		added, err := deeds.Inventory.AddLooseAssembly(ctx, curator, unit.Place, unit.Fields)
+		added, err := actions.Inventory.AddLooseAssembly(ctx, curator, unit.Place, unit.Fields)
 		if err != nil {
 			return fmt.Errorf("%s: %w", unit.Fields.Title, err)
 		}
-		if _, err := deeds.Sheets.SaveSheet(ctx, curator, added.ID, 0, unit.Sheet); err != nil {
+		if _, err := actions.Sheets.SaveSheet(ctx, curator, added.ID, 0, unit.Sheet); err != nil {
 			return err
 		}
 		if unit.LentTo == "" {
 			continue
 		}
-		if _, err := deeds.Inventory.MoveAssembly(ctx, curator, added.ID, added.Version,
+		if _, err := actions.Inventory.MoveAssembly(ctx, curator, added.ID, added.Version,
 			inventory.Move{To: "loan", LentTo: unit.LentTo, Due: unit.Due}); err != nil {
 			return err
 		}
@@ -124,7 +125,7 @@ func seedLoose(ctx context.Context, deeds *app.App, curator action.Actor) error 
 }
 
 // nameTypes names the types of the sample world that are not named yet.
-func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error {
+func nameTypes(ctx context.Context, actions *app.App, curator action.Actor) error {
 	text, err := world.ReadFile("types.json")
 	if err != nil {
 		return err
@@ -133,7 +134,7 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 	if err := json.Unmarshal(text, &types); err != nil {
 		return err
 	}
-	named, err := deeds.Library.SearchLibrary(ctx, curator, "", len(types))
+	named, err := actions.Library.SearchLibrary(ctx, curator, "", len(types))
 	if err != nil {
 		return err
 	}
@@ -141,24 +142,24 @@ func nameTypes(ctx context.Context, deeds *app.App, curator action.Actor) error 
 		if slices.ContainsFunc(named, func(t library.LibraryType) bool { return t.Number == fields.Number }) {
 			continue
 		}
-		if _, err := deeds.Library.NameType(ctx, curator, fields); err != nil {
+		if _, err := actions.Library.NameType(ctx, curator, fields); err != nil {
 			return fmt.Errorf("%s: %w", fields.Number, err)
 		}
 	}
 	return nil
 }
 
-func enter(ctx context.Context, deeds *app.App, curator action.Actor,
+func enter(ctx context.Context, actions *app.App, curator action.Actor,
 	fields storeinventory.MachineFields) (storeinventory.Machine, error) {
-	page, err := deeds.Inventory.ListMachines(ctx, curator,
+	page, err := actions.Inventory.ListMachines(ctx, curator,
 		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
 		return storeinventory.Machine{}, err
 	}
 	if len(page.Machines) > 0 {
-		return deeds.Inventory.Machine(ctx, curator, page.Machines[0].ID)
+		return actions.Inventory.Machine(ctx, curator, page.Machines[0].ID)
 	}
-	return deeds.Inventory.CreateMachine(ctx, curator, fields)
+	return actions.Inventory.CreateMachine(ctx, curator, fields)
 }
 
 // Machines lists the machines of the sample world.

@@ -24,15 +24,15 @@ var (
 
 func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
 	db := storetest.New(t)
-	deeds := app.New(db)
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) { t.Error("seeded twice") }))
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
+	actions := app.New(db)
+	require.NoError(t, demo.Seed(ctx, actions, func(string) {}))
+	require.NoError(t, demo.Seed(ctx, actions, func(string) { t.Error("seeded twice") }))
+	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, page.Total, 12)
 	large := 0
 	for _, machine := range page.Machines {
-		reckoned, err := deeds.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
+		reckoned, err := actions.Bench.ReckonMachine(ctx, viewer, machine.ID, nil)
 		require.NoError(t, err)
 		fullBoards := 0
 		for _, board := range reckoned.Boards {
@@ -53,22 +53,22 @@ func TestSampleWorldReckonsWithoutProblems(t *testing.T) {
 
 // Seeding that was interrupted goes on where it was.
 func TestSeedGoesOn(t *testing.T) {
-	deeds := app.New(storetest.New(t))
+	actions := app.New(storetest.New(t))
 	stopped, cancel := context.WithCancel(ctx)
 	third := regexp.MustCompile(`^machine 3 `)
-	err := demo.Seed(stopped, deeds, func(progress string) {
+	err := demo.Seed(stopped, actions, func(progress string) {
 		if third.MatchString(progress) {
 			cancel()
 		}
 	})
 	require.ErrorIs(t, err, context.Canceled)
-	has, err := deeds.Accounts.HasAccounts(ctx)
+	has, err := actions.Accounts.HasAccounts(ctx)
 	require.NoError(t, err)
 	require.False(t, has)
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	require.NoError(t, demo.Seed(ctx, actions, func(string) {}))
 	machines, err := demo.Machines()
 	require.NoError(t, err)
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
+	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 	require.Len(t, page.Machines, len(machines))
 	for _, machine := range page.Machines {

@@ -21,9 +21,9 @@ const generatedPrefix = "EL-"
 
 // Generate adds generated machines with their sheets, 50 entries each, until there are so many. The
 // same number gives the same machine every time; those that are there already are left alone.
-func Generate(ctx context.Context, deeds *app.App, machines int, progress func(string)) error {
+func Generate(ctx context.Context, actions *app.App, machines int, progress func(string)) error {
 	curator := action.Actor{Role: action.Curator}
-	last, err := deeds.Inventory.ListMachines(ctx, curator,
+	last, err := actions.Inventory.ListMachines(ctx, curator,
 		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: generatedPrefix}, Sort: "accession",
 			Descending: true, Limit: 1})
 	if err != nil {
@@ -41,7 +41,7 @@ func Generate(ctx context.Context, deeds *app.App, machines int, progress func(s
 		for n := done + 1; n <= min(done+batch, machines); n++ {
 			entered = append(entered, generatedMachine(n))
 		}
-		if err := deeds.Sheets.EnterMachines(ctx, curator, entered); err != nil {
+		if err := actions.Sheets.EnterMachines(ctx, curator, entered); err != nil {
 			return err
 		}
 		done += len(entered)
@@ -49,7 +49,7 @@ func Generate(ctx context.Context, deeds *app.App, machines int, progress func(s
 			progress(fmt.Sprintf("%d of %d machines, %d entries", done, machines, done*entriesPerMachine))
 		}
 	}
-	return deeds.Inventory.MeasureTables(ctx)
+	return actions.Inventory.MeasureTables(ctx)
 }
 
 var (

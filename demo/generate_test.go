@@ -17,9 +17,9 @@ func TestGeneratedMachinesAreTheSameEachTime(t *testing.T) {
 	said := []string{}
 	collect := func(steps ...int) []string {
 		db := storetest.New(t)
-		deeds := app.New(db)
+		actions := app.New(db)
 		for _, n := range steps {
-			require.NoError(t, demo.Generate(ctx, deeds, n, func(progress string) { said = append(said, progress) }))
+			require.NoError(t, demo.Generate(ctx, actions, n, func(progress string) { said = append(said, progress) }))
 		}
 		lines := []string{}
 		require.NoError(t,

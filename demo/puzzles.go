@@ -6,30 +6,30 @@ import (
 	"slices"
 
 	"frugalheron/app/unknowns"
-	"frugalheron/core/mystery"
-	"frugalheron/core/plan"
+	"frugalheron/core/annotation"
+	"frugalheron/core/identification"
 	"frugalheron/demo/drawn"
 	"frugalheron/store/inventory"
 	storeunknowns "frugalheron/store/unknowns"
 )
 
-// toldMystery is what is thought about a board in store, with weights in the order of the explanations.
-type toldMystery struct {
+// toldIdentification is what is thought about a board in store, with weights in the order of the explanations.
+type toldIdentification struct {
 	Hypotheses []string
 	Evidence   []struct {
 		Text, HowTo string
-		Seen        mystery.Seen
+		Seen        identification.Presence
 		W           []int
 	}
 }
 
 // mysteries writes what is thought about boards without a name.
-func (t teller) mysteries() error {
-	told, err := readWorld[map[string]toldMystery]("mysteries.json")
+func (t teller) identifications() error {
+	told, err := readWorld[map[string]toldIdentification]("identifications.json")
 	if err != nil {
 		return err
 	}
-	loose, err := t.deeds.Inventory.ListLoose(t.ctx, t.curator, "", 0, 200)
+	loose, err := t.actions.Inventory.ListLoose(t.ctx, t.curator, "", 0, 200)
 	if err != nil {
 		return err
 	}
@@ -38,26 +38,27 @@ func (t teller) mysteries() error {
 		if !ok {
 			continue
 		}
-		now, err := t.deeds.Unknowns.Mystery(t.ctx, t.curator, assembly.ID)
+		now, err := t.actions.Unknowns.Identification(t.ctx, t.curator, assembly.ID)
 		if err != nil || now.Version > 0 {
 			return err
 		}
-		if _, err := t.deeds.Unknowns.WeighMystery(t.ctx, t.curator, assembly.ID, 0, puzzle.fields()); err != nil {
+		if _, err := t.actions.Unknowns.WeighIdentification(t.ctx, t.curator, assembly.ID, 0,
+			puzzle.fields()); err != nil {
 			return fmt.Errorf("%s: %w", assembly.Title, err)
 		}
 	}
 	return nil
 }
 
-func (m toldMystery) fields() unknowns.MysteryFields {
-	f := unknowns.MysteryFields{}
+func (m toldIdentification) fields() unknowns.IdentificationFields {
+	f := unknowns.IdentificationFields{}
 	for i, text := range m.Hypotheses {
-		f.Hypotheses = append(f.Hypotheses, mystery.Hypothesis{ID: int64(i + 1), Text: text})
+		f.Hypotheses = append(f.Hypotheses, identification.Hypothesis{ID: int64(i + 1), Text: text})
 	}
 	for i, e := range m.Evidence {
-		one := unknowns.MysteryEvidence{ID: int64(i + 1), Text: e.Text, Seen: e.Seen, HowTo: e.HowTo}
+		one := unknowns.IdentificationEvidence{ID: int64(i + 1), Text: e.Text, Presence: e.Seen, HowTo: e.HowTo}
 		for n, weight := range e.W {
-			one.Weights = append(one.Weights, unknowns.MysteryWeight{HypothesisID: int64(n + 1), Weight: weight})
+			one.Weights = append(one.Weights, unknowns.IdentificationWeight{HypothesisID: int64(n + 1), Weight: weight})
 		}
 		f.Evidence = append(f.Evidence, one)
 	}
@@ -79,7 +80,7 @@ var toldQuestions = []struct {
 }
 
 func (t teller) questions() error {
-	there, err := t.deeds.Unknowns.Unknowns(t.ctx, t.curator, 0)
+	there, err := t.actions.Unknowns.Unknowns(t.ctx, t.curator, 0)
 	if err != nil {
 		return err
 	}
@@ -92,12 +93,12 @@ func (t teller) questions() error {
 			id := t.machines[told.machine]
 			told.fields.MachineID = &id
 		}
-		asked, err := t.deeds.Unknowns.Ask(t.ctx, t.curator, told.fields)
+		asked, err := t.actions.Unknowns.Ask(t.ctx, t.curator, told.fields)
 		if err != nil {
 			return fmt.Errorf("%s: %w", told.fields.Subject, err)
 		}
 		for _, guess := range told.guesses {
-			if err := t.deeds.Unknowns.GuessAt(t.ctx, t.curator, asked.ID, guess[0], guess[1]); err != nil {
+			if err := t.actions.Unknowns.GuessAt(t.ctx, t.curator, asked.ID, guess[0], guess[1]); err != nil {
 				return err
 			}
 		}
@@ -106,7 +107,7 @@ func (t teller) questions() error {
 }
 
 // numbered are the machines whose board has numbers on its picture, with outlines by the designators in them.
-var numbered = map[string][]plan.Block{
+var numbered = map[string][]annotation.Block{
 	"EH-0142": {
 		{Name: "memory", Members: []string{"U50", "U58", "U59", "U67"}},
 		{Name: "firmware", Members: []string{"U9", "U10"}},
@@ -121,18 +122,18 @@ func (t teller) number(machine inventory.Machine, assemblyID, pictureID int64, b
 	if !ok {
 		return nil
 	}
-	now, err := t.deeds.Files.BoardPlan(t.ctx, t.curator, pictureID)
+	now, err := t.actions.Files.Annotation(t.ctx, t.curator, pictureID)
 	if err != nil || now.Version > 0 {
 		return err
 	}
 	places := board.Places()
-	drawing := plan.Plan{Callouts: []plan.Callout{}, Blocks: blocks}
+	drawing := annotation.Annotation{Callouts: []annotation.Callout{}, Blocks: blocks}
 	for _, designator := range slices.Sorted(maps.Keys(places)) {
 		if designator[0] == 'U' {
 			drawing.Callouts = append(drawing.Callouts,
-				plan.Callout{Designator: designator, X: places[designator].X, Y: places[designator].Y})
+				annotation.Callout{Designator: designator, X: places[designator].X, Y: places[designator].Y})
 		}
 	}
-	_, err = t.deeds.Files.DrawPlan(t.ctx, t.curator, pictureID, 0, assemblyID, drawing, nil)
+	_, err = t.actions.Files.Annotate(t.ctx, t.curator, pictureID, 0, assemblyID, drawing, nil)
 	return err
 }

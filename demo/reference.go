@@ -14,7 +14,7 @@ func (t teller) models() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Library.Models(t.ctx, t.curator, "")
+	there, err := t.actions.Library.Models(t.ctx, t.curator, "")
 	if err != nil {
 		return err
 	}
@@ -24,7 +24,7 @@ func (t teller) models() error {
 		}) {
 			continue
 		}
-		if _, err := t.deeds.Library.AddModel(t.ctx, t.curator, fields); err != nil {
+		if _, err := t.actions.Library.AddModel(t.ctx, t.curator, fields); err != nil {
 			return fmt.Errorf("%s: %w", fields.Model, err)
 		}
 	}
@@ -37,7 +37,7 @@ func (t teller) makers() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Library.Makers(t.ctx, t.curator, "")
+	there, err := t.actions.Library.Makers(t.ctx, t.curator, "")
 	if err != nil {
 		return err
 	}
@@ -45,7 +45,7 @@ func (t teller) makers() error {
 		if slices.ContainsFunc(there, func(m library.MakerView) bool { return m.Name == fields.Name }) {
 			continue
 		}
-		if _, err := t.deeds.Library.AddMaker(t.ctx, t.curator, fields); err != nil {
+		if _, err := t.actions.Library.AddMaker(t.ctx, t.curator, fields); err != nil {
 			return fmt.Errorf("%s: %w", fields.Name, err)
 		}
 	}

@@ -214,12 +214,12 @@ var namedRoms = map[string]storeroms.RomFields{
 
 // roms notes what was read out of the chips.
 func (t teller) roms() error {
-	if !t.deeds.Files.KeepsFiles() {
+	if !t.actions.Files.KeepsFiles() {
 		return nil
 	}
 	images := Images()
 	for _, accession := range slices.Sorted(maps.Keys(t.machines)) {
-		sockets, err := t.deeds.Roms.Roms(t.ctx, t.curator, t.machines[accession])
+		sockets, err := t.actions.Roms.Roms(t.ctx, t.curator, t.machines[accession])
 		if err != nil {
 			return err
 		}
@@ -238,12 +238,12 @@ func (t teller) roms() error {
 	}
 	for _, chip := range slices.Sorted(maps.Keys(namedRoms)) {
 		sum := rom.SumsOf(images[chip].Data).SHA256
-		now, err := t.deeds.Roms.Rom(t.ctx, t.curator, sum)
+		now, err := t.actions.Roms.Rom(t.ctx, t.curator, sum)
 		if err != nil {
 			return fmt.Errorf("%s: %w", chip, err)
 		}
 		if now.Name == "" {
-			if _, err := t.deeds.Roms.NameRom(t.ctx, t.curator, sum, now.Version, namedRoms[chip]); err != nil {
+			if _, err := t.actions.Roms.NameRom(t.ctx, t.curator, sum, now.Version, namedRoms[chip]); err != nil {
 				return fmt.Errorf("%s: %w", chip, err)
 			}
 		}
@@ -253,16 +253,16 @@ func (t teller) roms() error {
 
 // romSets names the contents of two boards as sets.
 func (t teller) romSets() error {
-	there, err := t.deeds.Roms.RomSets(t.ctx, t.curator)
+	there, err := t.actions.Roms.RomSets(t.ctx, t.curator)
 	if err != nil || len(there) > 0 {
 		return err
 	}
 	for accession, name := range map[string]string{"EH-0101": "Harbour BASIC 1.1", "EH-0107": "Sorter 80"} {
-		fitted, err := t.deeds.Sheets.Contents(t.ctx, t.curator, t.machines[accession])
+		fitted, err := t.actions.Sheets.Contents(t.ctx, t.curator, t.machines[accession])
 		if err != nil {
 			return err
 		}
-		if _, err := t.deeds.Roms.NameRomSet(t.ctx, t.curator, fitted[0].ID, name, ""); err != nil {
+		if _, err := t.actions.Roms.NameRomSet(t.ctx, t.curator, fitted[0].ID, name, ""); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
 	}
@@ -279,9 +279,9 @@ func (t teller) readOut(image Image, s roms.RomSocket) error {
 		if r.spoil != nil {
 			data = r.spoil(data)
 		}
-		of := roms.RomReading{Designator: s.Designator, Label: told.label, Way: "by the bench reader", ReadOn: r.on,
+		of := roms.RomReading{Designator: s.Designator, Label: told.label, Method: "by the bench reader", ReadOn: r.on,
 			Exception: r.alone}
-		if _, err := t.deeds.Roms.AddRomFile(t.ctx, t.curator, s.AssemblyID, of,
+		if _, err := t.actions.Roms.AddRomFile(t.ctx, t.curator, s.AssemblyID, of,
 			fmt.Sprintf("%s-%d.bin", s.Designator, i+1), data); err != nil {
 			return err
 		}

@@ -71,7 +71,7 @@ func readWorld[T any](name string) (T, error) {
 // interrupted seeding goes on where it was.
 type teller struct {
 	ctx      context.Context
-	deeds    *app.App
+	actions  *app.App
 	curator  action.Actor
 	parties  map[string]int64
 	machines map[string]int64
@@ -84,9 +84,9 @@ type drawnBoard struct {
 	places            map[string]drawn.Part
 }
 
-func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, progress func(string)) error {
-	t := teller{ctx, deeds, curator, map[string]int64{}, map[string]int64{}, map[int64]drawnBoard{}}
-	page, err := deeds.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 200})
+func tellStories(ctx context.Context, actions *app.App, curator action.Actor, progress func(string)) error {
+	t := teller{ctx, actions, curator, map[string]int64{}, map[string]int64{}, map[int64]drawnBoard{}}
+	page, err := actions.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 200})
 	if err != nil {
 		return err
 	}
@@ -104,7 +104,7 @@ func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, prog
 	}
 	for i, m := range page.Machines {
 		progress(fmt.Sprintf("story %d of %d: %s", i+1, len(page.Machines), m.Accession))
-		machine, err := deeds.Inventory.Machine(ctx, curator, m.ID)
+		machine, err := actions.Inventory.Machine(ctx, curator, m.ID)
 		if err != nil {
 			return err
 		}
@@ -113,7 +113,7 @@ func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, prog
 		}
 	}
 	for _, part := range []func() error{
-		t.roms, t.mysteries, t.questions, t.climates, t.teardowns, t.surveys, t.measurements,
+		t.roms, t.identifications, t.questions, t.climates, t.teardowns, t.surveys, t.measurements,
 	} {
 		if err := part(); err != nil {
 			return err
@@ -123,11 +123,11 @@ func tellStories(ctx context.Context, deeds *app.App, curator action.Actor, prog
 }
 
 func (t teller) settings() error {
-	now, err := t.deeds.Inventory.Collection(t.ctx, t.curator)
+	now, err := t.actions.Inventory.Collection(t.ctx, t.curator)
 	if err != nil || now.Name != "" {
 		return err
 	}
-	_, err = t.deeds.Inventory.ChangeCollection(t.ctx, t.curator, now.Version, collection)
+	_, err = t.actions.Inventory.ChangeCollection(t.ctx, t.curator, now.Version, collection)
 	return err
 }
 
@@ -136,7 +136,7 @@ func (t teller) people() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.People.Parties(t.ctx, t.curator, "")
+	there, err := t.actions.People.Parties(t.ctx, t.curator, "")
 	if err != nil {
 		return err
 	}
@@ -147,7 +147,7 @@ func (t teller) people() error {
 		if t.parties[fields.Name] != 0 {
 			continue
 		}
-		added, err := t.deeds.People.AddParty(t.ctx, t.curator, fields)
+		added, err := t.actions.People.AddParty(t.ctx, t.curator, fields)
 		if err != nil {
 			return fmt.Errorf("%s: %w", fields.Name, err)
 		}
@@ -172,7 +172,7 @@ func (t teller) lots() error {
 	if err != nil {
 		return err
 	}
-	there, err := t.deeds.Arrivals.Lots(t.ctx, t.curator, "", 0, 200)
+	there, err := t.actions.Arrivals.Lots(t.ctx, t.curator, "", 0, 200)
 	if err != nil {
 		return err
 	}
@@ -220,7 +220,7 @@ func (t teller) receive(told toldLot) error {
 		}
 		things = append(things, item)
 	}
-	received, err := t.deeds.Arrivals.Receive(t.ctx, t.curator, fields, things)
+	received, err := t.actions.Arrivals.Receive(t.ctx, t.curator, fields, things)
 	if err != nil {
 		return err
 	}
@@ -229,11 +229,11 @@ func (t teller) receive(told toldLot) error {
 			return fmt.Errorf("%s: %w", thing.Title, err)
 		}
 	}
-	if !t.deeds.Files.KeepsFiles() {
+	if !t.actions.Files.KeepsFiles() {
 		return nil
 	}
 	for name, text := range told.Papers {
-		if _, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: received.ID}, name,
+		if _, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{AcquisitionID: received.ID}, name,
 			[]byte(text)); err != nil {
 			return fmt.Errorf("%s: %w", name, err)
 		}
@@ -243,19 +243,19 @@ func (t teller) receive(told toldLot) error {
 
 // place says what became of a thing of a lot.
 func (t teller) place(lotID, thingID int64, thing toldThing) error {
-	now, err := t.deeds.Arrivals.Lot(t.ctx, t.curator, lotID)
+	now, err := t.actions.Arrivals.Lot(t.ctx, t.curator, lotID)
 	if err != nil {
 		return err
 	}
 	switch {
 	case thing.Is != "":
-		_, err = t.deeds.Arrivals.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
+		_, err = t.actions.Arrivals.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
 	case thing.Store != "":
 		var added storeinventory.Assembly
-		added, err = t.deeds.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store,
+		added, err = t.actions.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store,
 			storeinventory.AssemblyFields{Kind: "card", Title: thing.Title})
 		if err == nil {
-			_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
+			_, err = t.actions.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
 		}
 	}
 	return err
@@ -270,11 +270,11 @@ func cents(text string) (*int64, error) {
 }
 
 func (t teller) tell(machine storeinventory.Machine, told story) error {
-	dossier, err := t.deeds.Bench.Dossier(t.ctx, t.curator, machine.ID)
+	dossier, err := t.actions.Bench.Dossier(t.ctx, t.curator, machine.ID)
 	if err != nil {
 		return err
 	}
-	if err := t.lookOver(machine, dossier.OutsideID); err != nil {
+	if err := t.lookOver(machine, dossier.ExteriorID); err != nil {
 		return err
 	}
 	for _, link := range told.Custody[min(len(dossier.Chain.Links), len(told.Custody)):] {
@@ -282,7 +282,7 @@ func (t teller) tell(machine storeinventory.Machine, told story) error {
 		if fields.PartyID, err = t.party(link.Party); err != nil {
 			return err
 		}
-		if _, err := t.deeds.Arrivals.TellCustody(t.ctx, t.curator, machine.ID, fields); err != nil {
+		if _, err := t.actions.Arrivals.TellCustody(t.ctx, t.curator, machine.ID, fields); err != nil {
 			return err
 		}
 	}
@@ -295,12 +295,12 @@ func (t teller) tell(machine storeinventory.Machine, told story) error {
 		}
 	}
 	for _, said := range told.Statements[min(kept, len(told.Statements)):] {
-		if _, err := t.deeds.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said); err != nil {
+		if _, err := t.actions.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said); err != nil {
 			return err
 		}
 	}
 	for _, data := range told.Personal[min(len(dossier.PersonalData), len(told.Personal)):] {
-		if _, err := t.deeds.People.NotePersonalData(t.ctx, t.curator, machine.ID, data); err != nil {
+		if _, err := t.actions.People.NotePersonalData(t.ctx, t.curator, machine.ID, data); err != nil {
 			return err
 		}
 	}
@@ -308,29 +308,29 @@ func (t teller) tell(machine storeinventory.Machine, told story) error {
 }
 
 // lookOver writes the sheet of the outside, where the sample world has one.
-func (t teller) lookOver(machine storeinventory.Machine, outsideID int64) error {
-	text, err := world.ReadFile("outsides/" + machine.Accession + ".outside")
+func (t teller) lookOver(machine storeinventory.Machine, exteriorID int64) error {
+	text, err := world.ReadFile("exteriors/" + machine.Accession + ".exterior")
 	if err != nil {
 		return nil // not looked over yet
 	}
-	sheet, err := t.deeds.Sheets.Sheet(t.ctx, t.curator, outsideID)
+	sheet, err := t.actions.Sheets.Sheet(t.ctx, t.curator, exteriorID)
 	if err != nil || sheet.N > 0 {
 		return err
 	}
-	_, err = t.deeds.Sheets.SaveSheet(t.ctx, t.curator, outsideID, 0, strings.TrimSuffix(string(text), "\n"))
+	_, err = t.actions.Sheets.SaveSheet(t.ctx, t.curator, exteriorID, 0, strings.TrimSuffix(string(text), "\n"))
 	return err
 }
 
 // pictures draws the boards and the rear of a machine that was looked over.
 func (t teller) pictures(machine storeinventory.Machine, told story, cited bool) error {
-	if !t.deeds.Files.KeepsFiles() {
+	if !t.actions.Files.KeepsFiles() {
 		return nil
 	}
-	reckoned, err := t.deeds.Bench.ReckonMachine(t.ctx, t.curator, machine.ID, nil)
+	reckoned, err := t.actions.Bench.ReckonMachine(t.ctx, t.curator, machine.ID, nil)
 	if err != nil {
 		return err
 	}
-	fitted, err := t.deeds.Sheets.Contents(t.ctx, t.curator, machine.ID)
+	fitted, err := t.actions.Sheets.Contents(t.ctx, t.curator, machine.ID)
 	if err != nil || len(fitted) == 0 {
 		return err
 	}
@@ -351,7 +351,7 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 	if err := t.number(machine, fitted[0].ID, shown.ID, board); err != nil {
 		return err
 	}
-	if _, err := world.ReadFile("outsides/" + machine.Accession + ".outside"); err != nil {
+	if _, err := world.ReadFile("exteriors/" + machine.Accession + ".exterior"); err != nil {
 		return nil
 	}
 	rear, region := drawn.Rear(machine.Maker, machine.Model, machine.Serial)
@@ -367,17 +367,18 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 	said := *told.Cite
 	said.Kind, said.Cited, said.PictureID = "label", "rating plate", &picture.ID
 	said.Region = &evidence.Region{X: region.X, Y: region.Y, W: region.W, H: region.H}
-	_, err = t.deeds.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said)
+	_, err = t.actions.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said)
 	return err
 }
 
 func (t teller) attach(machine storeinventory.Machine, name string, data []byte,
 	fields storefiles.AttachmentFields) (storefiles.Attachment, error) {
-	added, err := t.deeds.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID}, machine.Accession+"-"+name,
+	added, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID},
+		machine.Accession+"-"+name,
 		data)
 	if err != nil || added.Caption != "" {
 		return added, err
 	}
-	changed, err := t.deeds.Files.ChangeAttachment(t.ctx, t.curator, added.ID, added.Version, fields)
+	changed, err := t.actions.Files.ChangeAttachment(t.ctx, t.curator, added.ID, added.Version, fields)
 	return changed, err
 }

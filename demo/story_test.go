@@ -22,30 +22,30 @@ import (
 func TestSampleWorldTellsItsStories(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds := app.New(storetest.New(t)).WithBlobs(kept)
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
+	actions := app.New(storetest.New(t)).WithBlobs(kept)
+	require.NoError(t, demo.Seed(ctx, actions, func(string) {}))
 	staff := action.Actor{Role: action.Technician}
-	page, err := deeds.Inventory.ListMachines(ctx, staff, inventory.MachineList{Limit: 100})
+	page, err := actions.Inventory.ListMachines(ctx, staff, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 
-	found := map[custody.FindingKind]int{}
-	rich, meetings, disputed, pictures, cited, personal, lookedOver := 0, 0, 0, 0, 0, 0, 0
+	found := map[custody.ProblemKind]int{}
+	rich, sharedIdentifiers, disputed, pictures, cited, personal, lookedOver := 0, 0, 0, 0, 0, 0, 0
 	for _, m := range page.Machines {
-		d, err := deeds.Bench.Dossier(ctx, staff, m.ID)
+		d, err := actions.Bench.Dossier(ctx, staff, m.ID)
 		require.NoError(t, err)
 		require.NotNil(t, d.Arrival.Lot, m.Accession)
 		require.NotEmpty(t, d.Arrival.Lot.Arrived, m.Accession)
 		require.NotEmpty(t, d.Arrival.Lot.Party, m.Accession)
 		require.Empty(t, d.Arrival.Lot.SpreadProblem, m.Accession)
 		require.NotEmpty(t, d.Chain.Links, m.Accession)
-		require.Len(t, d.Stays, 1, m.Accession)
-		for _, f := range d.Chain.Findings {
+		require.Len(t, d.Locations, 1, m.Accession)
+		for _, f := range d.Chain.Problems {
 			found[f.Kind]++
 		}
 		if len(d.Chain.Links) >= 4 {
 			rich++
 		}
-		meetings += len(d.Meetings)
+		sharedIdentifiers += len(d.SharedIdentifiers)
 		personal += len(d.PersonalData)
 		for _, k := range d.Known {
 			if k.Judgement.State == evidence.Disputed {
@@ -53,21 +53,21 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 			}
 			require.NotEqual(t, "", k.Attribute.Label)
 		}
-		outside, err := deeds.Bench.ReckonAssembly(ctx, staff, d.OutsideID, nil)
+		exterior, err := actions.Bench.ReckonAssembly(ctx, staff, d.ExteriorID, nil)
 		require.NoError(t, err)
-		for _, line := range outside.Boards[0].Lines {
+		for _, line := range exterior.Boards[0].Lines {
 			require.NotContains(t, []string{"problem", "text"}, string(line.State), "%s line %d: %s", m.Accession,
 				line.Line, line.Text)
 		}
-		if len(outside.Boards[0].Lines) > 0 {
+		if len(exterior.Boards[0].Lines) > 0 {
 			lookedOver++
 		}
-		attached, err := deeds.Files.Attachments(ctx, staff, files.Owner{MachineID: m.ID}, 0, 50)
+		attached, err := actions.Files.Attachments(ctx, staff, files.Owner{MachineID: m.ID}, 0, 50)
 		require.NoError(t, err)
 		require.NotEmpty(t, attached.Attachments, m.Accession)
 		for _, one := range attached.Attachments {
 			require.NotEmpty(t, one.Caption)
-			view, err := deeds.Files.View(ctx, staff, one.ID, files.ThumbSide)
+			view, err := actions.Files.View(ctx, staff, one.ID, files.ThumbSide)
 			require.NoError(t, err)
 			require.NotEmpty(t, view.Data)
 			pictures++
@@ -78,17 +78,17 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.GreaterOrEqual(t, found[custody.Gap], 4)
 	require.Equal(t, 1, found[custody.Impossible])
 	require.Equal(t, 1, found[custody.Overlap])
-	require.Equal(t, 2, meetings) // one identifier, seen from both
+	require.Equal(t, 2, sharedIdentifiers) // one identifier, seen from both
 	require.Equal(t, 2, disputed)
 	require.Equal(t, 2, personal)
 	require.GreaterOrEqual(t, lookedOver, 7)
 	require.GreaterOrEqual(t, pictures, page.Total+lookedOver)
 	require.Equal(t, 1, cited)
 
-	lots, err := deeds.Arrivals.Lots(ctx, staff, "chattels", 0, 10)
+	lots, err := actions.Arrivals.Lots(ctx, staff, "chattels", 0, 10)
 	require.NoError(t, err)
 	require.Len(t, lots.Lots, 1)
-	lot, err := deeds.Arrivals.Lot(ctx, staff, lots.Lots[0].ID)
+	lot, err := actions.Arrivals.Lot(ctx, staff, lots.Lots[0].ID)
 	require.NoError(t, err)
 	require.Len(t, lot.Things, 9)
 	require.Equal(t, "419.50", lot.Cost)
@@ -99,7 +99,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	require.Equal(t, lot.CostCents, sum)
 	require.Contains(t, lot.Worth.Verdict, "alone outweighs the whole lot")
 
-	register, err := deeds.Inventory.Register(ctx, staff)
+	register, err := actions.Inventory.Register(ctx, staff)
 	require.NoError(t, err)
 	require.Equal(t, "EH-{number:4}", register.Pattern)
 	require.NotEmpty(t, register.Gaps)
@@ -107,7 +107,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	// All that was done is told in words.
 	raw := regexp.MustCompile(`^[a-z]+ [a-z]+( [a-z]+)*$|%!|<nil>|map\[`)
 	for next := int64(0); ; {
-		history, err := deeds.History.History(ctx, staff, 0, next, 200)
+		history, err := actions.History.History(ctx, staff, 0, next, 200)
 		require.NoError(t, err)
 		for _, e := range history.Events {
 			require.NotRegexp(t, raw, e.What)
@@ -118,10 +118,10 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 	}
 
 	// Told again, nothing is added.
-	before, err := deeds.History.History(ctx, staff, 0, 0, 1)
+	before, err := actions.History.History(ctx, staff, 0, 0, 1)
 	require.NoError(t, err)
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	after, err := deeds.History.History(ctx, staff, 0, 0, 1)
+	require.NoError(t, demo.Seed(ctx, actions, func(string) {}))
+	after, err := actions.History.History(ctx, staff, 0, 0, 1)
 	require.NoError(t, err)
 	require.Equal(t, before.Events[0].ID, after.Events[0].ID)
 }
@@ -132,20 +132,20 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds := app.New(storetest.New(t)).WithBlobs(kept)
-	require.NoError(t, demo.Seed(ctx, deeds, func(string) {}))
-	page, err := deeds.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
+	actions := app.New(storetest.New(t)).WithBlobs(kept)
+	require.NoError(t, demo.Seed(ctx, actions, func(string) {}))
+	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 100})
 	require.NoError(t, err)
 	halfOpen, mistaken, overFiveYears, back, worseEachTime := 0, 0, 0, 0, 0
 	subsystems, kinds := map[string]bool{}, map[string]bool{}
 	for _, m := range page.Machines {
-		opened, err := deeds.Teardown.OpenedUp(ctx, viewer, m.ID)
+		opened, err := actions.Teardown.OpenedUp(ctx, viewer, m.ID)
 		require.NoError(t, err)
-		wired, err := deeds.Teardown.Wiring(ctx, viewer, m.ID)
+		wired, err := actions.Teardown.Wiring(ctx, viewer, m.ID)
 		require.NoError(t, err)
 		if opened.Now != nil {
 			halfOpen++
-			require.NotEmpty(t, opened.Now.Lacks, m.Accession)
+			require.NotEmpty(t, opened.Now.Blockers, m.Accession)
 			for _, cell := range opened.Now.Cells {
 				require.Empty(t, cell.Mixed, m.Accession)
 			}
@@ -153,7 +153,7 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 				mistaken++
 			}
 		}
-		found, err := deeds.Condition.Condition(ctx, viewer, m.ID)
+		found, err := actions.Condition.Condition(ctx, viewer, m.ID)
 		require.NoError(t, err)
 		if n := len(found.Surveys); n >= 5 && found.Surveys[n-1].On[:4] > found.Surveys[0].On[:4] {
 			overFiveYears++
@@ -186,7 +186,7 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 	for _, want := range []string{"batteries leaking", "safety-capacitors cracked", "keyboard foam crumbled"} {
 		require.True(t, kinds[want], want)
 	}
-	plan, err := deeds.Condition.PlanOpenings(ctx, viewer, 8*60)
+	plan, err := actions.Condition.PlanOpenings(ctx, viewer, 8*60)
 	require.NoError(t, err)
 	require.NotEmpty(t, plan.Openings)
 	require.Positive(t, plan.Waiting)

@@ -44,16 +44,16 @@ func (t teller) teardowns() error {
 }
 
 func (t teller) takeApart(machineID int64, told toldMachine) error {
-	there, err := t.deeds.Teardown.Wiring(t.ctx, t.curator, machineID)
+	there, err := t.actions.Teardown.Wiring(t.ctx, t.curator, machineID)
 	if err != nil {
 		return err
 	}
 	for _, c := range told.Connectors[min(len(there.Connectors), len(told.Connectors)):] {
-		if _, err := t.deeds.Teardown.MapConnector(t.ctx, t.curator, machineID, c); err != nil {
+		if _, err := t.actions.Teardown.MapConnector(t.ctx, t.curator, machineID, c); err != nil {
 			return fmt.Errorf("%s: %w", c.Name, err)
 		}
 	}
-	opened, err := t.deeds.Teardown.OpenedUp(t.ctx, t.curator, machineID)
+	opened, err := t.actions.Teardown.OpenedUp(t.ctx, t.curator, machineID)
 	if err != nil {
 		return err
 	}
@@ -61,7 +61,7 @@ func (t teller) takeApart(machineID int64, told toldMachine) error {
 		if err := t.log(machineID, opened, log); err != nil {
 			return fmt.Errorf("%s: %w", log.Purpose, err)
 		}
-		if opened, err = t.deeds.Teardown.OpenedUp(t.ctx, t.curator, machineID); err != nil {
+		if opened, err = t.actions.Teardown.OpenedUp(t.ctx, t.curator, machineID); err != nil {
 			return err
 		}
 	}
@@ -80,7 +80,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		}); at >= 0 {
 			start.ProcedureID = &opened.Procedures[at].ID
 		}
-		if now, err = t.deeds.Teardown.StartTeardown(t.ctx, t.curator, machineID, start); err != nil {
+		if now, err = t.actions.Teardown.StartTeardown(t.ctx, t.curator, machineID, start); err != nil {
 			return err
 		}
 	}
@@ -93,14 +93,14 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		if i > 0 && len(photos) > 0 {
 			written.Pictures, photos = photos[:1], photos[1:]
 		}
-		if now, err = t.deeds.Teardown.AddStep(t.ctx, t.curator, now.ID, written); err != nil {
+		if now, err = t.actions.Teardown.AddStep(t.ctx, t.curator, now.ID, written); err != nil {
 			return fmt.Errorf("%s: %w", line, err)
 		}
 	}
 	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p storeteardown.Procedure) bool {
 		return strings.EqualFold(p.Title, told.Procedure)
 	}) {
-		if _, err := t.deeds.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure,
+		if _, err := t.actions.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure,
 			told.Warnings); err != nil {
 			return err
 		}
@@ -110,21 +110,21 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		if step.State != teardown.Off {
 			continue
 		}
-		if now, err = t.deeds.Teardown.ReverseStep(t.ctx, t.curator, step.ID, step.Version,
+		if now, err = t.actions.Teardown.ReverseStep(t.ctx, t.curator, step.ID, step.Version,
 			appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back},
 				Plugged: step.Connectors}); err != nil {
 			return err
 		}
 	}
 	if told.End {
-		_, err = t.deeds.Teardown.EndTeardown(t.ctx, t.curator, now.ID)
+		_, err = t.actions.Teardown.EndTeardown(t.ctx, t.curator, now.ID)
 	}
 	return err
 }
 
 // photos are the pictures of a machine that steps can show.
 func (t teller) photos(machineID int64) ([]int64, error) {
-	page, err := t.deeds.Files.Attachments(t.ctx, t.curator, files.Owner{MachineID: machineID}, 0, 20)
+	page, err := t.actions.Files.Attachments(t.ctx, t.curator, files.Owner{MachineID: machineID}, 0, 20)
 	ids := []int64{}
 	for _, one := range page.Attachments {
 		if one.Kind == "picture" {

@@ -181,7 +181,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 	))
 
 	// Somebody else changes the lot while it is being edited: theirs is shown, and nothing is overwritten.
-	lot, err := w.deeds.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator},
+	lot, err := w.actions.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator},
 		arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)),
@@ -189,7 +189,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 		Fill(Labelled("Note"), "in two crates")))
 	fields := lot.AcquisitionFields
 	fields.Condition = "dusty, and a mouse lived in it"
-	_, err = w.deeds.Arrivals.ChangeAcquisition(context.Background(), action.Actor{Role: action.Curator}, lot.ID,
+	_, err = w.actions.Arrivals.ChangeAcquisition(context.Background(), action.Actor{Role: action.Curator}, lot.ID,
 		lot.Version, fields)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
@@ -203,7 +203,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 // A word that is also somebody's name: whoever saved it is asked, and says by keyboard that it is only a word.
 func TestNamesInTextsAreAskedAbout(t *testing.T) {
 	w, b := newWorld(t), open(t)
-	_, err := w.deeds.People.AddParty(context.Background(), action.Actor{Role: action.Curator},
+	_, err := w.actions.People.AddParty(context.Background(), action.Actor{Role: action.Curator},
 		people.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
 	require.NoError(t, err)
 	say := func(text string) chromedp.Action {

@@ -40,13 +40,13 @@ func (w world) addIdentify(t *testing.T) {
 	require.NotZero(t, card.ID)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 800, 600))))
-	_, err := w.deeds.Files.Attach(ctx, technician, files.Owner{MachineID: w.machine.ID}, "board.png", file.Bytes())
+	_, err := w.actions.Files.Attach(ctx, technician, files.Owner{MachineID: w.machine.ID}, "board.png", file.Bytes())
 	require.NoError(t, err)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}},
 		func(number string) int { return map[string]int{"27128": 16384}[number] })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.deeds.WithReader(standIn.Address())
+	w.actions.WithReader(standIn.Address())
 }
 
 func (w world) identify() string { return strings.Replace(w.bench(), "take-stock", "identify", 1) }
@@ -155,7 +155,7 @@ func TestIdentify(t *testing.T) {
 		Click(Button("Decide")), See(Labelled("What decided it")), Keys("it is full of memory"+kb.Enter),
 		See(Text("(likely): it is full of memory")),
 	))
-	page, err := w.deeds.History.History(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID, 0, 50)
+	page, err := w.actions.History.History(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID, 0, 50)
 	require.NoError(t, err)
 	told := ""
 	for _, e := range page.Events {

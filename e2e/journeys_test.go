@@ -45,7 +45,7 @@ var curator, technician, viewer = demo.Accounts[0], demo.Accounts[1], demo.Accou
 // world is a served application with the sample accounts and one machine.
 type world struct {
 	url     string
-	deeds   *app.App
+	actions *app.App
 	db      *sqlx.DB
 	machine inventory.Machine
 }
@@ -55,22 +55,22 @@ func newWorld(t *testing.T) world {
 	db := storetest.New(t)
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	deeds := app.New(db).WithBlobs(kept)
+	actions := app.New(db).WithBlobs(kept)
 	for _, account := range demo.Accounts {
-		_, err := deeds.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
+		_, err := actions.Accounts.AddAccount(ctx, account.Login, account.Name, account.Role, account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := deeds.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator},
+	machine, err := actions.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator},
 		inventory.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
 	require.NoError(t, err)
-	server := httptest.NewServer(web.New(db, deeds, web.Config{}))
+	server := httptest.NewServer(web.New(db, actions, web.Config{}))
 	t.Cleanup(server.Close)
-	return world{server.URL, deeds, db, machine}
+	return world{server.URL, actions, db, machine}
 }
 
 // addBoard gives the machine a board with a sheet.
 func (w world) addBoard(t *testing.T, text string) inventory.Assembly {
-	added, err := w.deeds.Sheets.TakeOverSheet(context.Background(), action.Actor{Role: action.Technician},
+	added, err := w.actions.Sheets.TakeOverSheet(context.Background(), action.Actor{Role: action.Technician},
 		w.machine.ID, text)
 	require.NoError(t, err)
 	return added[0]
@@ -80,32 +80,32 @@ func (w world) addBoard(t *testing.T, text string) inventory.Assembly {
 func (w world) addStory(t *testing.T) {
 	ctx, curator := context.Background(), action.Actor{Role: action.Curator}
 	price := int64(371_00)
-	_, err := w.deeds.Arrivals.Receive(ctx, curator,
+	_, err := w.actions.Arrivals.Receive(ctx, curator,
 		arrivals.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price},
 		[]arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	for i, dates := range []string{"1984", "1990/1992"} {
-		_, err := w.deeds.Arrivals.TellCustody(ctx, curator, w.machine.ID,
+		_, err := w.actions.Arrivals.TellCustody(ctx, curator, w.machine.ID,
 			arrivals.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates,
 				Citation: evidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 	}
-	other, err := w.deeds.Inventory.CreateMachine(ctx, curator,
+	other, err := w.actions.Inventory.CreateMachine(ctx, curator,
 		inventory.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
 	require.NoError(t, err)
 	require.NotZero(t, other.ID)
 	for _, value := range []string{"64K", "128K"} {
-		_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID,
+		_, err = w.actions.Evidence.StateEvidence(ctx, curator, w.machine.ID,
 			evidence.StatementFields{Attribute: "memory", Value: value,
 				Citation: evidence.Citation{Kind: "firmware", Cited: "start screen"}})
 		require.NoError(t, err)
 	}
-	_, err = w.deeds.Evidence.StateEvidence(ctx, curator, w.machine.ID,
+	_, err = w.actions.Evidence.StateEvidence(ctx, curator, w.machine.ID,
 		evidence.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: evidence.Citation{Kind: "label"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))
-	_, err = w.deeds.Files.Attach(ctx, curator, files.Owner{MachineID: w.machine.ID}, "rear.png", file.Bytes())
+	_, err = w.actions.Files.Attach(ctx, curator, files.Owner{MachineID: w.machine.ID}, "rear.png", file.Bytes())
 	require.NoError(t, err)
 }
 
@@ -416,7 +416,7 @@ func TestTwoPeopleOnOneSheet(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	board := w.addBoard(t, "== Main board\nU1 74LS00 8501\nU2 74LS04\nU3 74LS08")
 	other := func(base int, text string) {
-		_, err := w.deeds.Sheets.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, base,
+		_, err := w.actions.Sheets.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, base,
 			text)
 		require.NoError(t, err)
 	}
@@ -487,7 +487,7 @@ func TestServerDiesWhileTyping(t *testing.T) {
 func serveAt(t *testing.T, address string, w world) *http.Server {
 	listener, err := net.Listen("tcp", address)
 	require.NoError(t, err)
-	server := &http.Server{Addr: listener.Addr().String(), Handler: web.New(w.db, w.deeds, web.Config{})}
+	server := &http.Server{Addr: listener.Addr().String(), Handler: web.New(w.db, w.actions, web.Config{})}
 	go server.Serve(listener) //nolint:errcheck // closed by the test
 	t.Cleanup(func() { server.Close() })
 	return server
@@ -500,7 +500,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	board := w.addBoard(t,
 		"== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 			"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
-	_, err := w.deeds.Inventory.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store",
+	_, err := w.actions.Inventory.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store",
 		inventory.AssemblyFields{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
@@ -508,10 +508,10 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		func(string) int { return 16384 })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.deeds.WithReader(standIn.Address())
+	w.actions.WithReader(standIn.Address())
 	eprom := w.addBoard(t, "== Old card\nU9 27128-25 8533\nU10 HX7200 8102")
 	for range 2 {
-		_, err = w.deeds.Roms.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID,
+		_, err = w.actions.Roms.AddRomFile(context.Background(), action.Actor{Role: action.Technician}, eprom.ID,
 			roms.RomReading{Designator: "U9", Label: "V1.1"}, "u9.bin", firmware())
 		require.NoError(t, err)
 	}
@@ -624,7 +624,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 	// What comes up while one works.
 	require.NoError(t, b.Do(chromedp.Navigate(w.bench()), See(editor("Main board")), Click(editor("Main board")),
 		Chord(kb.Home, input.ModifierCtrl), Keys(kb.End+" @socket"), See(Text("kept here, not yet saved"))))
-	_, err = w.deeds.Sheets.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, 1,
+	_, err = w.actions.Sheets.SaveSheet(context.Background(), action.Actor{Role: action.Curator}, board.ID, 1,
 		"U1 HX9040-2 8432")
 	require.NoError(t, err)
 	look("merge", Click(Button("Save the sheet of Main board")), See(Text("choice to make")),

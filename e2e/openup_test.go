@@ -34,12 +34,12 @@ func (w world) addPlugs(t *testing.T, count int) {
 	for n := range count {
 		c := wiring.Connector{Name: fmt.Sprintf("J%d", n+1), FromBoard: fmt.Sprintf("Unit %d", n+1),
 			ToBoard: "Main board", Kind: "header", PlugPins: 10 + n*10, SocketPins: 10 + n*10, Key: "notch"}
-		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, c)
+		_, err := w.actions.Teardown.MapConnector(ctx, actor, w.machine.ID, c)
 		require.NoError(t, err)
 	}
 	never := wiring.Connector{Name: "T1", ToBoard: "Main board", Kind: "header", SocketPins: 130,
 		Never: "it carries +12 V"}
-	_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID, never)
+	_, err := w.actions.Teardown.MapConnector(ctx, actor, w.machine.ID, never)
 	require.NoError(t, err)
 }
 
@@ -48,37 +48,37 @@ func (w world) addJudged(t *testing.T) appteardown.TeardownView {
 	ctx, actor := context.Background(), action.Actor{Role: action.Curator}
 	fields := w.machine.MachineFields
 	fields.Model = "Bench"
-	_, err := w.deeds.Inventory.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
+	_, err := w.actions.Inventory.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
 	require.NoError(t, err)
 	for _, name := range []string{"J1", "J2"} {
-		_, err := w.deeds.Teardown.MapConnector(ctx, actor, w.machine.ID,
+		_, err := w.actions.Teardown.MapConnector(ctx, actor, w.machine.ID,
 			wiring.Connector{Name: name, FromBoard: "Drive " + name, ToBoard: "Main board", Kind: "header",
 				PlugPins: 34, SocketPins: 40, Offset: 2})
 		require.NoError(t, err)
 	}
-	log, err := w.deeds.Teardown.StartTeardown(ctx, actor, w.machine.ID,
+	log, err := w.actions.Teardown.StartTeardown(ctx, actor, w.machine.ID,
 		appteardown.StartedTeardown{Purpose: "battery", Rows: 3, Columns: 6})
 	require.NoError(t, err)
-	log, err = w.deeds.Teardown.AddStep(ctx, actor, log.ID,
+	log, err = w.actions.Teardown.AddStep(ctx, actor, log.ID,
 		appteardown.StepInput{Line: "Lid | 4x M3x8 PH1 @A1 | 3x clip @laid:ring | tab: front left | unplug J1"})
 	require.NoError(t, err)
-	_, err = w.deeds.Teardown.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
+	_, err = w.actions.Teardown.MakeProcedure(ctx, actor, log.ID, "To the board", "Brittle clips")
 	require.NoError(t, err)
-	now, err := w.deeds.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
+	now, err := w.actions.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
 	require.NoError(t, err)
-	seen := condition.SeenFinding{New: &storecondition.FindingFields{Kind: "leaking", Designator: "BT1"},
+	seen := condition.ObservedFinding{New: &storecondition.FindingFields{Kind: "leaking", Designator: "BT1"},
 		Severity: "hazard"}
-	now, err = w.deeds.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries",
-		condition.JudgedItem{Look: condition.Look{Look: "inspected"}, Seen: []condition.SeenFinding{seen}})
+	now, err = w.actions.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries",
+		condition.JudgedItem{Inspection: condition.Inspection{Coverage: "inspected"}, Observed: []condition.ObservedFinding{seen}})
 	require.NoError(t, err)
-	_, err = w.deeds.Condition.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")
+	_, err = w.actions.Condition.EndSurvey(ctx, actor, now.Running.ID, now.Running.Version, "worn", "")
 	require.NoError(t, err)
-	_, err = w.deeds.Condition.Measure(ctx, actor, w.machine.ID, condition.MeasurementInput{Line: "BT1 2.1 V"})
+	_, err = w.actions.Condition.Measure(ctx, actor, w.machine.ID, condition.MeasurementInput{Line: "BT1 2.1 V"})
 	require.NoError(t, err)
 	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"BT1": {measure.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.deeds.WithMeter(standIn.Address())
+	w.actions.WithMeter(standIn.Address())
 	return log
 }
 
@@ -164,7 +164,7 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 		Until("nothing to be missing", `!document.body.innerText.includes("Still missing")`),
 		focusButton("Call it closed"), Keys(kb.Enter), See(Text("closed; all 25 steps are reversed")),
 	))
-	opened, err := w.deeds.Teardown.OpenedUp(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
+	opened, err := w.actions.Teardown.OpenedUp(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, []string{"closed", technician.Name, curator.Name},
 		[]string{opened.Before[0].Outcome, opened.Before[0].StartedBy, opened.Before[0].EndedBy})
@@ -175,11 +175,11 @@ func TestTakeApartAndPutTogetherOnAPhone(t *testing.T) {
 func TestTwoPeopleOnALog(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	ctx, other := context.Background(), action.Actor{Role: action.Curator}
-	log, err := w.deeds.Teardown.StartTeardown(ctx, other, w.machine.ID,
+	log, err := w.actions.Teardown.StartTeardown(ctx, other, w.machine.ID,
 		appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})
 	require.NoError(t, err)
 	for _, line := range []string{"Lid | 4x M3x8 @A1", "Card"} {
-		log, err = w.deeds.Teardown.AddStep(ctx, other, log.ID, appteardown.StepInput{Line: line})
+		log, err = w.actions.Teardown.AddStep(ctx, other, log.ID, appteardown.StepInput{Line: line})
 		require.NoError(t, err)
 	}
 	require.NoError(t, b.Do(
@@ -187,7 +187,7 @@ func TestTwoPeopleOnALog(t *testing.T) {
 		See(Text("2. Card")),
 		focusButton("Put together"), Keys(kb.Enter), See(Text("Next: 2. Card goes on")),
 	))
-	_, err = w.deeds.Teardown.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version,
+	_, err = w.actions.Teardown.ReverseStep(ctx, other, log.Steps[1].ID, log.Steps[1].Version,
 		appteardown.Reversed{Reversal: teardown.Reversal{State: teardown.Back}})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
@@ -196,7 +196,7 @@ func TestTwoPeopleOnALog(t *testing.T) {
 		focusButton("Take apart"), Keys(kb.Enter), Click(Button("Change step 1")), See(Labelled("Note")),
 		Fill(Labelled("Note"), "slides back"),
 	))
-	_, err = w.deeds.Teardown.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version,
+	_, err = w.actions.Teardown.ChangeStep(ctx, other, log.Steps[0].ID, log.Steps[0].Version,
 		appteardown.StepInput{Line: "Lid | 3x M3x8 @A1"})
 	require.NoError(t, err)
 	require.NoError(t, b.Do(
@@ -218,7 +218,7 @@ func TestJudge(t *testing.T) {
 		map[string]meter.Values{"EH-0900 +5": {measure.Volts: 4.93}, "EH-0900 BT1": {measure.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
-	w.deeds.WithMeter(standIn.Address())
+	w.actions.WithMeter(standIn.Address())
 	at := func(name string) chromedp.Action { return See(`//section[@aria-label="` + name + `"]//h3`) }
 	require.NoError(t, b.Do(
 		SignIn(w.url, technician.Login, technician.Password), chromedp.Navigate(w.stage("judge")),
@@ -256,7 +256,7 @@ func TestJudge(t *testing.T) {
 		Gone(Text("Stopped; what was read is kept.")),
 		Fill(Labelled("A reading by hand, V"), "4.91"), Keys(kb.Enter), See(Text("5 readings")),
 	))
-	all, err := w.deeds.Condition.Measurements(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
+	all, err := w.actions.Condition.Measurements(context.Background(), action.Actor{Role: action.Viewer}, w.machine.ID)
 	require.NoError(t, err)
 	require.Len(t, all[0].Readings, 5)
 	require.Equal(t, measure.Pass, all[0].Judged.Verdict)

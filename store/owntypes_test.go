@@ -29,7 +29,7 @@ func TestAssembliesMarkedAndOccurrences(t *testing.T) {
 			inventory.Fitting{MachineID: &machine, Since: "2026-01-02"},
 			inventory.AssemblyFields{Title: title, Fit: "factory"})
 		require.NoError(t, err)
-		row.Line, row.Kind, row.Designators, row.Findings = 1, "chip", []string{}, []sheet.Finding{}
+		row.Line, row.Kind, row.Designators, row.Findings = 1, "chip", []string{}, []sheet.Mark{}
 		require.NoError(t, sheets.ReplaceEntries(ctx, db, boards[title], 1, []sheets.EntryRow{row}))
 	}
 	for _, test := range []struct {

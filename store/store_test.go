@@ -46,10 +46,10 @@ func TestMigrationsAllCountAndGoBothWays(t *testing.T) {
 
 func TestHistoryIsAppendOnly(t *testing.T) {
 	db := storetest.New(t)
-	_, err := history.InsertEvent(ctx, db, history.Event{Deed: "save sheet", SubjectKind: "assembly", SubjectID: 7},
+	_, err := history.InsertEvent(ctx, db, history.Event{Action: "save sheet", SubjectKind: "assembly", SubjectID: 7},
 		nil, map[string]int{"revision": 1})
 	require.NoError(t, err)
-	for _, change := range []string{`UPDATE history SET deed = 'none'`, `DELETE FROM history`} {
+	for _, change := range []string{`UPDATE history SET action = 'none'`, `DELETE FROM history`} {
 		_, err := db.Exec(change)
 		require.Error(t, err, change)
 	}
@@ -161,8 +161,8 @@ func TestEntriesAreReplacedAndPositionsStay(t *testing.T) {
 	rows := []sheets.EntryRow{
 		{Line: 1, Designators: []string{"U1", `U"2`}, Count: 2, Kind: "chip", Marking: `'27128', {x}`,
 			TypeNumber: "27128", TypeClass: "eprom", SpeedNs: 250, DateFrom: &day, DateTo: &day, Socketed: true,
-			Findings: []sheet.Finding{{Kind: "bent", Note: `"pin" 4`}}},
-		{Line: 3, Designators: []string{}, Count: 8, Kind: "other", Findings: []sheet.Finding{}},
+			Findings: []sheet.Mark{{Kind: "bent", Note: `"pin" 4`}}},
+		{Line: 3, Designators: []string{}, Count: 8, Kind: "other", Findings: []sheet.Mark{}},
 	}
 	for revision := 1; revision <= 2; revision++ {
 		require.NoError(t, sheets.ReplaceEntries(ctx, db, board, revision, rows))

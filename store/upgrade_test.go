@@ -94,9 +94,9 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	require.NoError(t, err)
 
 	for machine := int64(1); machine <= 2; machine++ {
-		outside, err := inventory.OutsideOf(ctx, db, machine)
+		exterior, err := inventory.ExteriorOf(ctx, db, machine)
 		require.NoError(t, err)
-		require.True(t, outside.IsOutside())
+		require.True(t, exterior.IsExterior())
 	}
 	fitted, err := inventory.AssembliesOf(ctx, db, 2)
 	require.NoError(t, err)
@@ -104,17 +104,17 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	numbers, err := inventory.NumbersLike(ctx, db, "EH-")
 	require.NoError(t, err)
 	require.Len(t, numbers, 2)
-	stays, err := inventory.StaysOf(ctx, db, 1)
+	locations, err := inventory.LocationsOf(ctx, db, 1)
 	require.NoError(t, err)
-	require.Equal(t, "Rope walk", stays[0].Where())
-	require.Equal(t, "2025-03-04", stays[0].Since)
-	none, err := inventory.StaysOf(ctx, db, 2)
+	require.Equal(t, "Rope walk", locations[0].Where())
+	require.Equal(t, "2025-03-04", locations[0].Since)
+	none, err := inventory.LocationsOf(ctx, db, 2)
 	require.NoError(t, err)
 	require.Empty(t, none)
-	meetings, err := evidence.MeetingsOf(ctx, db, evidence.RecordRef{Kind: "machine", ID: 1}, false)
+	sharedIdentifiers, err := evidence.SharedIdentifiersOf(ctx, db, evidence.RecordRef{Kind: "machine", ID: 1}, false)
 	require.NoError(t, err)
-	require.Len(t, meetings, 1)
-	require.Equal(t, "Main board", meetings[0].There)
+	require.Len(t, sharedIdentifiers, 1)
+	require.Equal(t, "Main board", sharedIdentifiers[0].There)
 	old, err := sheets.AssembliesWithOldTotals(ctx, db, 1, 10)
 	require.NoError(t, err)
 	require.Equal(t, []int64{1}, old) // what is disputed is found out at the next start
@@ -192,19 +192,20 @@ func TestEventsThatSaySomething(t *testing.T) {
 	board, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-01"},
 		inventory.AssemblyFields{Title: "Board", Fit: "unknown", Kind: "board"})
 	require.NoError(t, err)
-	write := func(deed, kind string, id int64, after any) int64 {
+	write := func(action, kind string, id int64, after any) int64 {
 		var before any
-		if strings.HasPrefix(deed, "change") {
+		if strings.HasPrefix(action, "change") {
 			before = after
 		}
-		event, err := history.InsertEvent(ctx, db, history.Event{Deed: deed, SubjectKind: kind, SubjectID: id}, before,
+		event, err := history.InsertEvent(ctx, db, history.Event{Action: action, SubjectKind: kind, SubjectID: id},
+			before,
 			after)
 		require.NoError(t, err)
 		return event
 	}
 	save := func(n int, body string) int64 {
 		require.NoError(t, sheets.InsertRevision(ctx, db, board, n, body, nil))
-		return write(history.DeedSaveSheet, "assembly", board, map[string]int{"revision": n})
+		return write(history.ActionSaveSheet, "assembly", board, map[string]int{"revision": n})
 	}
 	fields := func(note string) map[string]string { return map[string]string{"name": "Sorter", "provenance": note} }
 	write("create machine", "machine", machine, fields("of Rose"))
@@ -218,7 +219,7 @@ func TestEventsThatSaySomething(t *testing.T) {
 	percent := write("note", "machine", machine+1, map[string]string{"note": "100% sure"})
 	find := func(before int64, limit int, hints ...string) []int64 {
 		found, err := history.ListEventsSaying(ctx, db, history.EventsSaying{
-			Kinds: []string{"machine", "assembly"}, SheetDeed: history.DeedSaveSheet, Hints: hints, Before: before,
+			Kinds: []string{"machine", "assembly"}, SheetAction: history.ActionSaveSheet, Hints: hints, Before: before,
 			Limit: limit})
 		require.NoError(t, err)
 		ids := []int64{}

@@ -119,7 +119,7 @@ func TestHeaders(t *testing.T) {
 		nonces[policy] = true
 	}
 	secure := httptest.NewRecorder()
-	web.New(s.db, s.deeds, web.Config{SecureCookies: true}).ServeHTTP(secure,
+	web.New(s.db, s.actions, web.Config{SecureCookies: true}).ServeHTTP(secure,
 		httptest.NewRequest("GET", "/healthz", nil))
 	require.NotEmpty(t, secure.Header().Get("Strict-Transport-Security"))
 	require.Len(t, nonces, 3) // each page has its own, what is no page has none

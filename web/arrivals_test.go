@@ -89,7 +89,7 @@ func TestALotOverHTTP(t *testing.T) {
 	status, body = curator.send("POST", fmt.Sprintf("%s/things/%d/assembly", path, now.Things[1].ID),
 		map[string]any{"version": now.Version, "title": "Card", "kind": "card", "place": "Store"})
 	require.Equal(t, 201, status, body)
-	status, body = curator.send("POST", thing+"/strike", map[string]any{"version": now.Version + 1})
+	status, body = curator.send("POST", thing+"/void", map[string]any{"version": now.Version + 1})
 	require.Equal(t, 422, status)
 	require.Contains(t, problemOf(t, body).Detail, "is 2025.1.1")
 	status, body = viewer.send("GET", path+"/history", nil)
@@ -109,14 +109,14 @@ func TestEvidenceOverHTTP(t *testing.T) {
 	require.Equal(t, "Write it as 220-240 V.", problemOf(t, body).Errors[0].Message)
 	status, body = technician.send("POST", machine+"/evidence",
 		map[string]any{"attribute": "mains-voltage", "value": "240V", "kind": "label", "cited": "rating plate",
-			"saidOn": "2025-03"})
+			"statedOn": "2025-03"})
 	require.Equal(t, 201, status, body)
 	said := decoded[evidence.Statement](t, body)
-	withdraw := fmt.Sprintf("/api/evidence/%d/withdraw", said.ID)
-	status, body = technician.send("POST", withdraw, map[string]string{"why": " "})
+	retract := fmt.Sprintf("/api/evidence/%d/retract", said.ID)
+	status, body = technician.send("POST", retract, map[string]string{"why": " "})
 	require.Equal(t, 422, status)
 	require.Equal(t, "body.why", problemOf(t, body).Errors[0].Location)
-	status, body = technician.send("POST", withdraw, map[string]string{"why": "another machine's plate"})
+	status, body = technician.send("POST", retract, map[string]string{"why": "another machine's plate"})
 	require.Equal(t, 200, status)
 	event := decoded[httpx.Done](t, body).Event
 	state := func() string {

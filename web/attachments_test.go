@@ -63,7 +63,7 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 	}
 	one := again()
 	require.Equal(t, ids[3], one.ID)
-	status, body := curator.send("POST", fmt.Sprintf("/api/attachments/%d/strike", one.ID),
+	status, body := curator.send("POST", fmt.Sprintf("/api/attachments/%d/void", one.ID),
 		map[string]int{"version": one.Version})
 	require.Equal(t, 200, status, body)
 	require.Equal(t, many-1, s.count(t, viewer, path))
@@ -104,7 +104,7 @@ func TestPicturesComeManyAtOnceAndStay(t *testing.T) {
 		"region": map[string]float64{"x": 0.1, "y": 0.1, "w": 0.5, "h": 0.2},
 	})
 	require.Equal(t, 201, status, body)
-	status, body = curator.send("POST", fmt.Sprintf("/api/attachments/%d/strike", ids[1]), map[string]int{"version": 1})
+	status, body = curator.send("POST", fmt.Sprintf("/api/attachments/%d/void", ids[1]), map[string]int{"version": 1})
 	require.Equal(t, 422, status)
 	require.Contains(t, problemOf(t, body).Detail, "1 statements cite it")
 }

@@ -30,23 +30,24 @@ func TestMain(m *testing.M) { storetest.Main(m) }
 // site is a served application with an account of each role, a machine and a board.
 type site struct {
 	*httptest.Server
-	server *web.Server
-	db     *sqlx.DB
-	deeds  *app.App
-	board  inventory.Assembly
-	files  string // folder of the store of files
+	server  *web.Server
+	db      *sqlx.DB
+	actions *app.App
+	board   inventory.Assembly
+	files   string // folder of the store of files
 }
 
 func newSite(t testing.TB) *site {
 	s := emptySite(t)
 	for _, account := range demo.Accounts {
-		_, err := s.deeds.Accounts.AddAccount(t.Context(), account.Login, account.Name, account.Role, account.Password)
+		_, err := s.actions.Accounts.AddAccount(t.Context(), account.Login, account.Name, account.Role,
+			account.Password)
 		require.NoError(t, err)
 	}
-	machine, err := s.deeds.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator},
+	machine, err := s.actions.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator},
 		inventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
 	require.NoError(t, err)
-	added, err := s.deeds.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID,
+	added, err := s.actions.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID,
 		"== Main board\nU1 74LS00 8501")
 	require.NoError(t, err)
 	s.board = added[0]
@@ -59,8 +60,8 @@ func emptySite(t testing.TB) *site {
 	files := t.TempDir()
 	kept, err := blobs.Open(t.Context(), files)
 	require.NoError(t, err)
-	deeds := app.New(db).WithBlobs(kept)
-	s := &site{db: db, files: files, deeds: deeds, server: web.New(db, deeds, web.Config{})}
+	actions := app.New(db).WithBlobs(kept)
+	s := &site{db: db, files: files, actions: actions, server: web.New(db, actions, web.Config{})}
 	s.Server = httptest.NewServer(s.server)
 	t.Cleanup(s.Close)
 	return s

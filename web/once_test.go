@@ -49,7 +49,7 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	require.True(t, strings.HasPrefix(answers[0], "201"), answers[0])
 	_, _, header := c.keyed("one", "POST", "/api/machines", machine(7))
 	require.Equal(t, "true", header.Get("Idempotency-Replayed"))
-	events, err := s.deeds.History.History(t.Context(), action.Actor{Role: action.Curator}, 0, 0, 50)
+	events, err := s.actions.History.History(t.Context(), action.Actor{Role: action.Curator}, 0, 0, 50)
 	require.NoError(t, err)
 	entered := 0
 	for _, e := range events.Events {
@@ -89,29 +89,31 @@ func TestARequestSentAgainIsAnsweredAgain(t *testing.T) {
 	require.Contains(t, problemOf(t, body).Detail, "shown once")
 }
 
-// The server dies between the deed and its answer, or before the deed: the deed is done once in either case.
+// The server dies between the action and its answer, or before the action: the action is done once in either case.
 func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	s := newSite(t)
 	curator := action.Actor{AccountID: 1, Role: action.Curator}
 	request := action.Request{Key: "k", Fingerprint: "f", GivenUp: 0}
-	_, before, err := s.deeds.Kernel.Begin(t.Context(), curator, request)
+	_, before, err := s.actions.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 	// It died before it did anything: whoever asks again begins anew.
-	begun, before, err := s.deeds.Kernel.Begin(t.Context(), curator, request)
+	begun, before, err := s.actions.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
-	_, err = s.deeds.Inventory.CreateMachine(begun, curator, inventory.MachineFields{Accession: "EH-8", Name: "Sorter"})
+	_, err = s.actions.Inventory.CreateMachine(begun, curator,
+		inventory.MachineFields{Accession: "EH-8", Name: "Sorter"})
 	require.NoError(t, err)
-	_, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
+	_, _, err = s.actions.Kernel.Begin(t.Context(), curator, request)
 	require.ErrorIs(t, err, action.ErrAnswerLost)
-	// A deed that failed marks nothing.
+	// A action that failed marks nothing.
 	request.Key = "other"
-	begun, _, err = s.deeds.Kernel.Begin(t.Context(), curator, request)
+	begun, _, err = s.actions.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
-	_, err = s.deeds.Inventory.CreateMachine(begun, curator, inventory.MachineFields{Accession: "EH-8", Name: "Twice"})
+	_, err = s.actions.Inventory.CreateMachine(begun, curator,
+		inventory.MachineFields{Accession: "EH-8", Name: "Twice"})
 	require.Error(t, err)
-	_, before, err = s.deeds.Kernel.Begin(context.Background(), curator, request)
+	_, before, err = s.actions.Kernel.Begin(context.Background(), curator, request)
 	require.NoError(t, err)
 	require.Nil(t, before)
 }

@@ -100,7 +100,7 @@ func TestALogOverTheAPI(t *testing.T) {
 func TestJudgingOverTheAPI(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
+	_, err := s.actions.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
 		"BT1 NiCd 3.6V")
 	require.NoError(t, err)
 	machine := s.path("/api/machines/{machine}")
@@ -112,21 +112,21 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	running := decoded[condition.Condition](t, body).Running
 	survey := fmt.Sprintf("/api/surveys/%d", running.ID)
 	status, _ = technician.send("PUT", survey+"/subsystems/engine",
-		fieldsOf{"version": running.Version, "look": "inspected"})
+		fieldsOf{"version": running.Version, "coverage": "inspected"})
 	require.Equal(t, 404, status)
 	leak := fieldsOf{"new": fieldsOf{"subsystem": "batteries", "kind": "leaking", "designator": "BT1",
 		"region": fieldsOf{"x": 0, "y": 0, "w": 0.5, "h": 0.5}}, "severity": "hazard"}
 	status, body = technician.send("PUT", survey+"/subsystems/batteries",
-		fieldsOf{"version": running.Version, "look": "inspected", "seen": []any{leak}})
+		fieldsOf{"version": running.Version, "coverage": "inspected", "observed": []any{leak}})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "ies on no picture")
 	leak["new"] = fieldsOf{"subsystem": "batteries", "kind": "leaking", "designator": "BT1"}
 	status, body = technician.send("PUT", survey+"/subsystems/batteries",
-		fieldsOf{"version": running.Version, "look": "absent", "seen": []any{leak}})
+		fieldsOf{"version": running.Version, "coverage": "absent", "observed": []any{leak}})
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "so it was inspected")
 	status, body = technician.send("PUT", survey+"/subsystems/batteries",
-		fieldsOf{"version": running.Version, "look": "inspected", "seen": []any{leak}})
+		fieldsOf{"version": running.Version, "coverage": "inspected", "observed": []any{leak}})
 	require.Equal(t, 200, status, body)
 	status, body = technician.send("POST", survey+"/end", fieldsOf{"version": running.Version, "cosmetic": "worn"})
 	require.Equal(t, 409, status)
@@ -157,7 +157,7 @@ func TestJudgingOverTheAPI(t *testing.T) {
 		fieldsOf{"value": 2.2})
 	require.Equal(t, 200, status, body)
 	status, body = technician.send("POST",
-		fmt.Sprintf("/api/measurements/%d/strike?version=%d", measured.ID, measured.Version), nil)
+		fmt.Sprintf("/api/measurements/%d/void?version=%d", measured.ID, measured.Version), nil)
 	require.Equal(t, 409, status)
 	require.Contains(t, body, `"newer":{"measurement":{`)
 	status, body = technician.send("POST", fmt.Sprintf("/api/measurements/%d/take", measured.ID), nil)
@@ -178,15 +178,15 @@ func TestJudgingOverTheAPI(t *testing.T) {
 	class := fieldsOf{"version": 0, "key": "foam", "name": "Foam", "consequence": "stops",
 		"intervals": []any{fieldsOf{"fromYears": 3, "months": 4}}, "minutes": 5, "happens": "crumbles",
 		"source": "seen"}
-	status, body = curator.send("PUT", "/api/ageing-classes", class)
+	status, body = curator.send("PUT", "/api/maintenance-classes", class)
 	require.Equal(t, 422, status)
 	require.Contains(t, body, "from 0 years on")
 	class["intervals"] = []any{fieldsOf{"fromYears": 0, "months": 4}}
-	status, body = curator.send("PUT", "/api/ageing-classes", class)
+	status, body = curator.send("PUT", "/api/maintenance-classes", class)
 	require.Equal(t, 200, status, body)
-	status, body = curator.send("PUT", "/api/ageing-classes", class)
+	status, body = curator.send("PUT", "/api/maintenance-classes", class)
 	require.Equal(t, 409, status)
-	require.Contains(t, body, `"newer":{"ageingClass":{`)
+	require.Contains(t, body, `"newer":{"maintenanceClass":{`)
 }
 
 // All that was opened, judged and measured leaves with the record of a machine.
@@ -194,22 +194,23 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	s := newSite(t)
 	actor := action.Actor{Role: action.Technician}
 	machineID := *s.board.MachineID
-	log, err := s.deeds.Teardown.StartTeardown(t.Context(), actor, machineID,
+	log, err := s.actions.Teardown.StartTeardown(t.Context(), actor, machineID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})
 	require.NoError(t, err)
-	_, err = s.deeds.Teardown.AddStep(t.Context(), actor, log.ID,
+	_, err = s.actions.Teardown.AddStep(t.Context(), actor, log.ID,
 		teardown.StepInput{Line: "Lid | 4x M3x8 @A1 | unplug J77"})
 	require.NoError(t, err)
-	_, err = s.deeds.Condition.NoteFinding(t.Context(), actor, machineID,
+	_, err = s.actions.Condition.NoteFinding(t.Context(), actor, machineID,
 		condition.NotedFinding{Subsystem: "plastics",
-			SeenFinding: condition.SeenFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
+			ObservedFinding: condition.ObservedFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
 				Severity: "cosmetic"}})
 	require.NoError(t, err)
-	_, err = s.deeds.Condition.Measure(t.Context(), actor, machineID, condition.MeasurementInput{Line: "+5 4.93"})
+	_, err = s.actions.Condition.Measure(t.Context(), actor, machineID, condition.MeasurementInput{Line: "+5 4.93"})
 	require.NoError(t, err)
-	document, err := s.deeds.Bench.ExportDossier(t.Context(), actor, machineID)
+	document, err := s.actions.Bench.ExportDossier(t.Context(), actor, machineID)
 	require.NoError(t, err)
-	for _, want := range []string{"Lid | 4x M3x8 @A1 | unplug J77", `"name": "J77"`, `"yellowed"`, `"said": "4.93 V"`,
+	for _, want := range []string{"Lid | 4x M3x8 @A1 | unplug J77", `"name": "J77"`, `"yellowed"`,
+		`"inWords": "4.93 V"`,
 		`"adjusters": []`} {
 		require.Contains(t, string(document.Data), want)
 	}

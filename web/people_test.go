@@ -34,7 +34,7 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 
 	ida := s.anybody(t)
 	require.Equal(t, webaccounts.Welcomed{Login: "Ida", Name: "Ida Reed"},
-		ask[webaccounts.Welcomed](ida, "POST", "/api/welcome/look", map[string]string{"token": link.Token}))
+		ask[webaccounts.Welcomed](ida, "POST", "/api/welcome/check", map[string]string{"token": link.Token}))
 	refused(ida, "POST", "/api/welcome", map[string]string{"token": link.Token, "password": "short"}, 422, "password")
 	status, _ := ida.send("POST", "/api/welcome",
 		map[string]string{"token": link.Token, "password": "a reed in the wind"})

@@ -20,7 +20,7 @@ var privateName = regexp.MustCompile(`(?i)holloway|fenwick`)
 // takes a file away: every operation that reads is tried on the whole sample world.
 func TestNamesOfPrivatePersonsStayWithStaff(t *testing.T) {
 	s := emptySite(t)
-	require.NoError(t, demo.Seed(t.Context(), s.deeds, func(string) {}))
+	require.NoError(t, demo.Seed(t.Context(), s.actions, func(string) {}))
 
 	curator, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[2])
 	machine := curator.first(t, "/api/machines?search=EH-0142", "machines")

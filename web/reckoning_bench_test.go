@@ -43,14 +43,14 @@ func BenchmarkReckon300Lines(b *testing.B) {
 func BenchmarkReckonFiveBoards(b *testing.B) {
 	s := newSite(b)
 	c := s.as(b, demo.Accounts[0])
-	machine, err := s.deeds.Inventory.CreateMachine(b.Context(), action.Actor{Role: action.Curator},
+	machine, err := s.actions.Inventory.CreateMachine(b.Context(), action.Actor{Role: action.Curator},
 		inventory.MachineFields{Accession: "EH-5555", Name: "Meridian 5", Serial: "MC 22191"})
 	require.NoError(b, err)
 	sheets := ""
 	for i := range 5 {
 		sheets += fmt.Sprintf("== Board %d\n%s", i+1, linesOf(20))
 	}
-	boards, err := s.deeds.Sheets.TakeOverSheet(b.Context(), action.Actor{Role: action.Curator}, machine.ID, sheets)
+	boards, err := s.actions.Sheets.TakeOverSheet(b.Context(), action.Actor{Role: action.Curator}, machine.ID, sheets)
 	require.NoError(b, err)
 	draft := map[string]any{"drafts": []map[string]any{{"assemblyId": boards[0].ID, "body": linesOf(300)}}}
 	path := fmt.Sprintf("/api/machines/%d/reckoning", machine.ID)

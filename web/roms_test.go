@@ -22,7 +22,7 @@ import (
 func TestImagesComeAndGo(t *testing.T) {
 	s := newSite(t)
 	curator, technician, viewer := s.as(t, demo.Accounts[0]), s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[2])
-	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
+	_, err := s.actions.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
 		"U9 2716-1 8501")
 	require.NoError(t, err)
 	image := demo.Images()["EH-0113 U19"].Data
@@ -121,15 +121,15 @@ func TestDrawingsAndPacksKeepPrivate(t *testing.T) {
 	status, body := curator.send("POST", "/api/parties",
 		map[string]any{"name": "Marten Holloway", "kind": "person", "private": true, "role": "a former pilot"})
 	require.Equal(t, 201, status, body)
-	_, err := s.deeds.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
+	_, err := s.actions.Sheets.SaveSheet(t.Context(), action.Actor{Role: action.Technician}, s.board.ID, 1,
 		"U1 74LS00 8501\nJ1 lead")
 	require.NoError(t, err)
 	status, body = curator.upload(s.path("/api/machines/{machine}/attachments"), "board.png", shade(t, 1))
 	require.Equal(t, 201, status, body)
 	picture := decoded[files.Attachment](t, body)
-	at := fmt.Sprintf("/api/attachments/%d/plan", picture.ID)
+	at := fmt.Sprintf("/api/attachments/%d/annotation", picture.ID)
 	drawn := map[string]any{"version": 0, "assemblyId": s.board.ID,
-		"plan": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}},
+		"annotation": map[string]any{"callouts": []any{map[string]any{"designator": "J1", "x": 0.5, "y": 0.5}},
 			"blocks": []any{
 				map[string]any{"name": "lead of Marten Holloway", "members": []any{"J1"}, "reaches": []any{}},
 			}}}

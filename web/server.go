@@ -1,5 +1,5 @@
 // Package web serves the application over HTTP: the API under /api, typed and described as
-// OpenAPI 3.1, and the front end for every other path. Handlers decode, call one deed, encode.
+// OpenAPI 3.1, and the front end for every other path. Handlers decode, call one action, encode.
 package web
 
 import (
@@ -16,15 +16,15 @@ import (
 	"github.com/prometheus/client_golang/prometheus/promhttp"
 
 	"frugalheron/app"
+	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
 	"frugalheron/core/fit"
+	"frugalheron/core/identification"
 	"frugalheron/core/linediff"
 	"frugalheron/core/lot"
 	"frugalheron/core/measure"
-	"frugalheron/core/mystery"
-	"frugalheron/core/plan"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/risk"
 	"frugalheron/core/sheet"
@@ -51,8 +51,8 @@ type Server struct {
 }
 
 // New builds the server on a migrated database.
-func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
-	s := newServer(db, deeds, config)
+func New(db *sqlx.DB, actions *app.App, config Config) *Server {
+	s := newServer(db, actions, config)
 	s.router.Get("/readyz", func(w http.ResponseWriter, r *http.Request) {
 		ctx, cancel := context.WithTimeout(r.Context(), 2*time.Second)
 		defer cancel()
@@ -68,8 +68,8 @@ func New(db *sqlx.DB, deeds *app.App, config Config) *Server {
 // Describe builds a server for its OpenAPI document only; it has no database.
 func Describe() *huma.OpenAPI { return newServer(nil, app.New(nil), Config{}).api.OpenAPI() }
 
-func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
-	s := &Server{app: deeds, sessions: accounts.NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
+func newServer(db *sqlx.DB, actions *app.App, config Config) *Server {
+	s := &Server{app: actions, sessions: accounts.NewSessions(db, config.SecureCookies), router: chi.NewRouter()}
 	r := s.router
 	r.Use(middleware.RequestID, httpx.LogRequests, httpx.RecoverPanics, config.TrustedProxies.FindCaller,
 		httpx.SecureHeaders(config.SecureCookies), httpx.SecureCookies)
@@ -79,9 +79,9 @@ func newServer(db *sqlx.DB, deeds *app.App, config Config) *Server {
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
 	r.Get("/metrics", config.TrustedProxies.OnlyFromHere(promhttp.Handler()))
 	r.Group(func(r chi.Router) {
-		r.Use(httpx.NoStore, httpx.LimitTime, s.sessions.LoadAndSave, s.sessions.Identify(deeds))
-		s.api = httpx.NewAPI(humachi.New(r, apiConfig()), deeds.Kernel, deeds.People)
-		registerAll(s.api, deeds, s.sessions)
+		r.Use(httpx.NoStore, httpx.LimitTime, s.sessions.LoadAndSave, s.sessions.Identify(actions))
+		s.api = httpx.NewAPI(humachi.New(r, apiConfig()), actions.Kernel, actions.People)
+		registerAll(s.api, actions, s.sessions)
 		httpx.AllowNull(s.api.OpenAPI())
 		r.HandleFunc("/api/*", func(w http.ResponseWriter, _ *http.Request) {
 			httpx.WriteProblem(w,
@@ -121,20 +121,20 @@ func schemaName(t reflect.Type, hint string) string {
 
 // prefixes are what the names of a package's types start with in the document.
 var prefixes = map[string]string{
-	reflect.TypeFor[reckoning.Result]().PkgPath():   "Reckoned",
-	reflect.TypeFor[sheet.Problem]().PkgPath():      "Sheet",
-	reflect.TypeFor[linediff.Line]().PkgPath():      "Difference",
-	reflect.TypeFor[evidence.Statement]().PkgPath(): "Evidence",
-	reflect.TypeFor[custody.Role]().PkgPath():       "Custody",
-	reflect.TypeFor[lot.Worth]().PkgPath():          "Lot",
-	reflect.TypeFor[mystery.Weighing]().PkgPath():   "Weighed",
-	reflect.TypeFor[plan.Plan]().PkgPath():          "Board",
-	reflect.TypeFor[teardown.Step]().PkgPath():      "Teardown",
-	reflect.TypeFor[wiring.Connector]().PkgPath():   "Wiring",
-	reflect.TypeFor[condition.Item]().PkgPath():     "Condition",
-	reflect.TypeFor[measure.Judged]().PkgPath():     "Measure",
-	reflect.TypeFor[risk.Class]().PkgPath():         "Ageing",
-	reflect.TypeFor[fit.Result]().PkgPath():         "Fit",
+	reflect.TypeFor[reckoning.Result]().PkgPath():        "Reckoned",
+	reflect.TypeFor[sheet.Problem]().PkgPath():           "Sheet",
+	reflect.TypeFor[linediff.Line]().PkgPath():           "Difference",
+	reflect.TypeFor[evidence.Statement]().PkgPath():      "Evidence",
+	reflect.TypeFor[custody.Role]().PkgPath():            "Custody",
+	reflect.TypeFor[lot.Worth]().PkgPath():               "Lot",
+	reflect.TypeFor[identification.Weighing]().PkgPath(): "Weighed",
+	reflect.TypeFor[annotation.Annotation]().PkgPath():   "Board",
+	reflect.TypeFor[teardown.Step]().PkgPath():           "Teardown",
+	reflect.TypeFor[wiring.Connector]().PkgPath():        "Wiring",
+	reflect.TypeFor[condition.Item]().PkgPath():          "Condition",
+	reflect.TypeFor[measure.Judged]().PkgPath():          "Measure",
+	reflect.TypeFor[risk.Class]().PkgPath():              "Ageing",
+	reflect.TypeFor[fit.Result]().PkgPath():              "Fit",
 }
 
 // Operations lists all operations with their roles.

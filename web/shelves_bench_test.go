@@ -42,15 +42,15 @@ func BenchmarkShelves(b *testing.B) {
 	db, err := pg.Open(b.Context(), address)
 	require.NoError(b, err)
 	b.Cleanup(func() { db.Close() })
-	deeds := app.New(db)
-	require.NoError(b, demo.Seed(b.Context(), deeds, func(string) {}))
+	actions := app.New(db)
+	require.NoError(b, demo.Seed(b.Context(), actions, func(string) {}))
 	start := time.Now()
-	require.NoError(b, demo.Generate(b.Context(), deeds, size, func(string) {}))
+	require.NoError(b, demo.Generate(b.Context(), actions, size, func(string) {}))
 	b.Logf("%d machines generated in %s", size, time.Since(start).Round(time.Second))
 	_, err = db.Exec(`VACUUM ANALYZE`)
 	require.NoError(b, err)
 
-	server := web.New(db, deeds, web.Config{})
+	server := web.New(db, actions, web.Config{})
 	cookie := signedIn(b, server)
 	who := []statement{
 		of(`SELECT data FROM sessions WHERE token = $1 AND current_timestamp < expiry`, []any{cookie.Value}),

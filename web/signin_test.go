@@ -88,8 +88,8 @@ func TestForwardingHeadersCountOnlyFromTrustedProxies(t *testing.T) {
 	require.NoError(t, err)
 	_, err = httpx.ParseProxies("10.0.0.0/99")
 	require.Error(t, err)
-	behind := web.New(s.db, s.deeds, web.Config{TrustedProxies: proxies})
-	alone := web.New(s.db, s.deeds, web.Config{})
+	behind := web.New(s.db, s.actions, web.Config{TrustedProxies: proxies})
+	alone := web.New(s.db, s.actions, web.Config{})
 	ask := func(server *web.Server, peer, method, path, body string, headers ...string) *httptest.ResponseRecorder {
 		r := httptest.NewRequest(method, path, strings.NewReader(body))
 		r.RemoteAddr = peer + ":1234"
@@ -178,7 +178,7 @@ func TestWhatIsKeptOfSecretsOpensNothing(t *testing.T) {
 	stolen.Body.Close()
 	require.Equal(t, 401, stolen.StatusCode)
 
-	link, err := s.deeds.Accounts.ResetAccount(t.Context(), action.Actor{Role: action.Curator}, 3)
+	link, err := s.actions.Accounts.ResetAccount(t.Context(), action.Actor{Role: action.Curator}, 3)
 	require.NoError(t, err)
 	viewer := s.as(t, demo.Accounts[2])
 	status, body := viewer.send("PUT", "/api/session/password",

@@ -91,8 +91,8 @@ func hashOf(token string) string {
 // ErrLinkEnded is returned for a link that was used, replaced or is too old.
 var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one")
 
-// LookAtLink says whose password a link sets.
-func (s *Service) LookAtLink(ctx context.Context, token string) (accounts.Account, error) {
+// CheckLink says whose password a link sets.
+func (s *Service) CheckLink(ctx context.Context, token string) (accounts.Account, error) {
 	account, err := accounts.AccountByLink(ctx, s.kernel.Reader(ctx), hashOf(token))
 	if errors.Is(err, action.ErrNotFound) || err == nil && account.Disabled {
 		return accounts.Account{}, ErrLinkEnded
@@ -102,7 +102,7 @@ func (s *Service) LookAtLink(ctx context.Context, token string) (accounts.Accoun
 
 // TakeLink sets the password of a link's account, and ends the link.
 func (s *Service) TakeLink(ctx context.Context, token, password string) (accounts.Account, error) {
-	account, err := s.LookAtLink(ctx, token)
+	account, err := s.CheckLink(ctx, token)
 	if err != nil {
 		return account, err
 	}

@@ -6,7 +6,7 @@ import (
 	"frugalheron/store/pg"
 )
 
-// Errors of deeds. Stale and Invalid carry more and are types.
+// Errors of actions. Stale and Invalid carry more and are types.
 var (
 	ErrNotFound  = pg.ErrNotFound
 	ErrForbidden = errors.New("your account's role does not allow this")

@@ -67,10 +67,10 @@ func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, m
 	return err
 }
 
-// RecordEvent does so and returns the event's id, for deeds whose answer offers to take them back.
+// RecordEvent does so and returns the event's id, for actions whose answer offers to take them back.
 func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64,
 	before, after any) (int64, error) {
-	row := history.Event{Deed: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine,
+	row := history.Event{Action: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine,
 		AccountID: actor.Account(), Undoes: undoneIn(ctx)}
 	written, err := history.InsertEvent(ctx, tx, row, before, after)
 	if err != nil {

@@ -98,7 +98,7 @@ func (k *Kernel) Reader(ctx context.Context) pg.Handle {
 
 type openKey struct{}
 
-// within lets deeds that are called with the context be part of a transaction.
+// within lets actions that are called with the context be part of a transaction.
 func within(ctx context.Context, tx *sqlx.Tx) context.Context {
 	return context.WithValue(ctx, openKey{}, tx)
 }

@@ -30,7 +30,7 @@ var (
 	ErrOtherRequest = errors.New("this key was used for another request; take a new one")
 	// ErrStillAtWork is returned while the first of two requests is at work.
 	ErrStillAtWork = errors.New("the same request is still at work; ask again in a moment")
-	// ErrAnswerLost is returned where the deed is done and its answer was not kept.
+	// ErrAnswerLost is returned where the action is done and its answer was not kept.
 	ErrAnswerLost = errors.New(
 		"this was done already, but its answer was lost; look at the history for what came of it")
 )
@@ -43,7 +43,7 @@ type begun struct {
 	attempt int
 }
 
-// Begin begins a request, or returns what it was answered before. Deeds done with the context that is returned mark
+// Begin begins a request, or returns what it was answered before. Actions done with the context that is returned mark
 // the request as done, in their own transaction.
 func (k *Kernel) Begin(ctx context.Context, actor Actor, r Request) (context.Context, *Answered, error) {
 	key := requests.RequestKey{AccountID: actor.AccountID, Key: r.Key, Fingerprint: r.Fingerprint}

@@ -45,7 +45,7 @@ func KindsWithNames() []string {
 
 // ReaderOf says what an actor may read in the history.
 func ReaderOf(actor Actor) history.EventReader {
-	reader := history.EventReader{Account: actor.AccountID, Kinds: []string{}, NotDeeds: []string{},
+	reader := history.EventReader{Account: actor.AccountID, Kinds: []string{}, NotActions: []string{},
 		PublicOnly: actor.Hides()}
 	for kind, s := range subjects {
 		if s.readBy.Include(actor.Role) {
@@ -54,7 +54,7 @@ func ReaderOf(actor Actor) history.EventReader {
 	}
 	for key, e := range events {
 		if e.isStaffs && actor.Hides() {
-			reader.NotDeeds = append(reader.NotDeeds, key)
+			reader.NotActions = append(reader.NotActions, key)
 		}
 	}
 	if MayKeepTheRecord.Include(actor.Role) {

@@ -2,11 +2,20 @@ package action
 
 import "encoding/json"
 
-// FieldsIn reads the fields that an event kept; none where it kept none.
+// formerNames are names of fields in old histories, which are never rewritten, with what they are called today.
+var formerNames = map[string]string{"saidOn": "statedOn", "withdrawn": "retracted", "struck": "voided"}
+
+// FieldsIn reads the fields that an event kept, by their names of today; none where it kept none.
 func FieldsIn(encoded *json.RawMessage) map[string]any {
 	fields := map[string]any{}
 	if encoded != nil {
 		json.Unmarshal(*encoded, &fields) //nolint:errcheck // written by us; a row that is not gives no fields
+	}
+	for former, name := range formerNames {
+		if value, ok := fields[former]; ok {
+			delete(fields, former)
+			fields[name] = value
+		}
 	}
 	return fields
 }
@@ -23,7 +32,7 @@ var toldCodes = map[string]bool{
 	"part":  true, "rev": true, "slot": true, "point": true, "quantity": true, "key": true, "login": true, "sure": true,
 	"romVersion": true,
 	"way":        true, "trend": true, "subsystem": true, "climate": true, "arrived": true, "dates": true,
-	"saidOn": true, "on": true, "readOn": true,
+	"statedOn": true, "on": true, "readOn": true,
 	"decidedOn": true, "doneOn": true, "taken": true, "captured": true, "language": true, "mediaType": true,
 	"numbers": true, "package": true,
 	"currents": true, "function": true, "expected": true, "made": true, "variants": true, "founded": true,

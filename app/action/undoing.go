@@ -36,17 +36,21 @@ func NewestStill(ctx context.Context, h pg.Handle, e history.EventRow) error {
 	return err
 }
 
-// StateIn reads what an event kept of a record.
+// StateIn reads what an event kept of a record, be it in names of former times.
 func StateIn[Record any](encoded *json.RawMessage) (Record, error) {
 	var record Record
 	if encoded == nil {
 		return record, errors.New("the event kept no record")
 	}
-	return record, json.Unmarshal(*encoded, &record)
+	fields, err := json.Marshal(FieldsIn(encoded))
+	if err != nil {
+		return record, err
+	}
+	return record, json.Unmarshal(fields, &record)
 }
 
 // UndoingOf runs work on a record that lock has locked, unless something was done to it since: both in one transaction,
-// so that there is no gap for a change that would be overwritten. The deeds that work calls are part of it.
+// so that there is no gap for a change that would be overwritten. The actions that work calls are part of it.
 func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e history.EventRow, roles Roles,
 	lock func(ctx context.Context, h pg.Handle, id int64) (Record, error),
 	work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
@@ -62,7 +66,7 @@ func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e histor
 	})
 }
 
-// Second leaves out what a deed returns beside its error.
+// Second leaves out what a action returns beside its error.
 func Second[Value any](_ Value, err error) error { return err }
 
 // FirstOf is the first machine that is one; nil for none.

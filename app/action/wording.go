@@ -21,7 +21,7 @@ var fieldWords = map[string]string{
 	"typicalMilliamps": "current, mA", "function": "what it does",
 	"priceCents": "price, cents", "estimateCents": "estimate, cents", "valueCents": "value, cents",
 	"handCents": "share, cents", "usedFor": "used for",
-	"partyId": "party", "pictureId": "picture", "saidOn": "said on", "decidedBy": "decided by",
+	"partyId": "party", "pictureId": "picture", "statedOn": "said on", "decidedBy": "decided by",
 	"decidedOn": "decided on", "doneOn": "carried out on",
 	"accessionPattern": "pattern of accession numbers", "staffOnly": "for staff only", "cameWith": "came with",
 	"passedOn": "passed on",

@@ -21,9 +21,9 @@ import (
 // LotThing is a thing of a lot with its share of the cost.
 type LotThing struct {
 	arrivals.LotItem
-	ShareCents *int64 `json:"shareCents" doc:"Its share of the cost; null while the cost cannot be spread"`
-	Share      string `json:"share" doc:"The same as an amount, or empty"`
-	Fate       string `json:"fate" says:"text" doc:"What became of it, in words"`
+	ShareCents  *int64 `json:"shareCents" doc:"Its share of the cost; null while the cost cannot be spread"`
+	Share       string `json:"share" doc:"The same as an amount, or empty"`
+	Disposition string `json:"disposition" says:"text" doc:"What became of it, in words"`
 }
 
 // Lot is an arrival with its things, what each cost, and whether it was worth it.
@@ -77,13 +77,13 @@ func spreadLot(acquired arrivals.Acquisition, items []arrivals.LotItem) Lot {
 		if things[i].Value == nil {
 			things[i].Value = item.PassedForCents
 		}
-		l.Things[i] = LotThing{LotItem: item, Fate: fateOf(item)}
+		l.Things[i] = LotThing{LotItem: item, Disposition: dispositionOf(item)}
 	}
 	l.Worth = lot.WorthOf(l.CostCents, things)
 	if acquired.PriceCents == nil && len(acquired.Costs) == 0 {
 		return l // it cost nothing that is known
 	}
-	shares, err := lot.Spread(l.CostCents, lot.Way(acquired.Spread), things)
+	shares, err := lot.Spread(l.CostCents, lot.SpreadRule(acquired.Spread), things)
 	if err != nil {
 		l.SpreadProblem = err.Error()
 		return l
@@ -94,22 +94,22 @@ func spreadLot(acquired arrivals.Acquisition, items []arrivals.LotItem) Lot {
 	return l
 }
 
-func fateOf(item arrivals.LotItem) string {
+func dispositionOf(item arrivals.LotItem) string {
 	switch {
 	case item.MachineID != nil:
 		return "is " + item.Accession
 	case item.AssemblyID != nil:
 		return "in store"
 	case item.PassedOn != "":
-		fate := "passed on"
+		disposition := "passed on"
 		if item.Party != "" {
-			fate += " to " + item.Party
+			disposition += " to " + item.Party
 		}
-		fate += ", " + item.PassedOn
+		disposition += ", " + item.PassedOn
 		if item.PassedForCents != nil {
-			fate += ", for " + lot.Format(*item.PassedForCents)
+			disposition += ", for " + lot.Format(*item.PassedForCents)
 		}
-		return fate
+		return disposition
 	}
 	return "not placed yet"
 }

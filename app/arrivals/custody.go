@@ -28,7 +28,7 @@ type CustodyView struct {
 // Chain is what is known of a machine's past, in order.
 type Chain struct {
 	Links     []CustodyView `json:"links" doc:"In the order of their dates"`
-	Withdrawn []CustodyView `json:"withdrawn"`
+	Retracted []CustodyView `json:"retracted"`
 	custody.Chain
 }
 
@@ -42,7 +42,7 @@ func ChainOf(ctx context.Context, h pg.Handle, actor action.Actor, machineID int
 	if err != nil {
 		return Chain{}, err
 	}
-	c := Chain{Links: []CustodyView{}, Withdrawn: []CustodyView{}}
+	c := Chain{Links: []CustodyView{}, Retracted: []CustodyView{}}
 	links, told := []custody.Link{}, map[int64]CustodyView{}
 	for _, k := range kept {
 		role, _ := custody.RoleOf(k.Role)
@@ -50,8 +50,8 @@ func ChainOf(ctx context.Context, h pg.Handle, actor action.Actor, machineID int
 		if one.Whom == "" {
 			one.Whom = k.Who
 		}
-		if k.Withdrawn != "" {
-			c.Withdrawn = append(c.Withdrawn, one)
+		if k.Retracted != "" {
+			c.Retracted = append(c.Retracted, one)
 			continue
 		}
 		told[k.ID] = one

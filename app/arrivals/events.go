@@ -14,8 +14,8 @@ var (
 	eventChangeCustody = action.NewEvent("change custody", "custody", func(_ string, b, a action.Fields) string {
 		return "changed a statement about the past: " + action.Changes(b, a)
 	})
-	eventWithdrawCustody = action.NewEvent("withdraw custody", "custody", func(_ string, b, a action.Fields) string {
-		return fmt.Sprintf("withdrew from the past: %s: %v", custodyWords(b), a["withdrawn"])
+	eventRetractCustody = action.NewEvent("withdraw custody", "custody", func(_ string, b, a action.Fields) string {
+		return fmt.Sprintf("withdrew from the past: %s: %v", custodyWords(b), a["retracted"])
 	})
 	eventLetCustodyCount = action.NewEvent("let custody count", "custody", func(_ string, b, _ action.Fields) string {
 		return "let count again: " + custodyWords(b)
@@ -32,10 +32,10 @@ var (
 	eventChangeLotItem = action.NewEvent("change lot item", "lot item", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed %v of a lot: %s", a["title"], action.Changes(b, a))
 	})
-	eventStrikeLotItem = action.NewEvent("strike lot item", "lot item", func(_ string, b, _ action.Fields) string {
+	eventVoidLotItem = action.NewEvent("strike lot item", "lot item", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("took %v out of a lot, entered by mistake", b["title"])
 	})
-	eventTakeBackStrikeOfLotItem = action.NewEvent("take back strike of lot item", "lot item",
+	eventTakeBackVoidOfLotItem = action.NewEvent("take back strike of lot item", "lot item",
 		func(_ string, _, a action.Fields) string { return fmt.Sprintf("put %v back into its lot", a["title"]) })
 	eventItemBecomesMachine = action.NewEvent("item becomes machine", "lot item",
 		func(_ string, _, a action.Fields) string {

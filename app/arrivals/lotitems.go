@@ -75,7 +75,7 @@ func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int6
 // itemOf reads a thing that is in a lot.
 func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (arrivals.LotItem, error) {
 	item, err := arrivals.LotItemByID(ctx, tx, id)
-	if err == nil && (item.AcquisitionID != lotID || item.Struck) {
+	if err == nil && (item.AcquisitionID != lotID || item.Voided) {
 		return item, action.ErrNotFound
 	}
 	return item, err
@@ -94,7 +94,7 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 		}
 		if fields.PassedOn != "" && (before.MachineID != nil || before.AssemblyID != nil) {
 			return action.Reject("passedOn",
-				"it is "+fateOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
+				"it is "+dispositionOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
 		}
 		if err := arrivals.UpdateLotItem(ctx, tx, id, fields); err != nil {
 			return err
@@ -103,8 +103,8 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 	})
 }
 
-// StrikeLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
-func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int,
+// VoidLotItem takes a thing out of a lot that was entered by mistake, and returns the event.
+func (s *Service) VoidLotItem(ctx context.Context, actor action.Actor, lotID int64, version int,
 	id int64) (Lot, int64, error) {
 	var event int64
 	after, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
@@ -113,18 +113,18 @@ func (s *Service) StrikeLotItem(ctx context.Context, actor action.Actor, lotID i
 			return err
 		}
 		if before.MachineID != nil || before.AssemblyID != nil {
-			return action.Reject("id", "it is "+fateOf(before)+"; say first that it was none of this lot")
+			return action.Reject("id", "it is "+dispositionOf(before)+"; say first that it was none of this lot")
 		}
-		if err := arrivals.StrikeLotItem(ctx, tx, id, true); err != nil {
+		if err := arrivals.VoidLotItem(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeLotItem, id, nil, before, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidLotItem, id, nil, before, nil)
 		return err
 	})
 	return after, event, err
 }
 
-func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidLotItem(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	item, err := arrivals.LotItemByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
@@ -137,10 +137,10 @@ func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e h
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := arrivals.StrikeLotItem(ctx, tx, item.ID, false); err != nil {
+		if err := arrivals.VoidLotItem(ctx, tx, item.ID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfLotItem, item.ID, nil, nil, item)
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfLotItem, item.ID, nil, nil, item)
 	})
 	return err
 }
@@ -148,7 +148,7 @@ func (s *Service) undoStrikeLotItem(ctx context.Context, actor action.Actor, e h
 // free refuses a thing that became something already.
 func free(item arrivals.LotItem) error {
 	if item.MachineID != nil || item.AssemblyID != nil || item.PassedOn != "" {
-		return action.Reject("id", "it is placed already: "+fateOf(item))
+		return action.Reject("id", "it is placed already: "+dispositionOf(item))
 	}
 	return nil
 }

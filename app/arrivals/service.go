@@ -16,8 +16,8 @@ type Service struct {
 func New(kernel *action.Kernel, evidence *evidence.Service) *Service {
 	s := &Service{kernel: kernel, evidence: evidence}
 	kernel.CanBeUndone(eventChangeCustody, action.MayKeepTheRecord, s.undoChangeCustody)
-	kernel.CanBeUndone(eventWithdrawCustody, action.MayKeepTheRecord, ofCustody.Undo(kernel))
+	kernel.CanBeUndone(eventRetractCustody, action.MayKeepTheRecord, ofCustody.Undo(kernel))
 	kernel.CanBeUndone(eventChangeLot, action.MayKeepTheRecord, s.undoChangeLot)
-	kernel.CanBeUndone(eventStrikeLotItem, action.MayKeepTheRecord, s.undoStrikeLotItem)
+	kernel.CanBeUndone(eventVoidLotItem, action.MayKeepTheRecord, s.undoVoidLotItem)
 	return s
 }

@@ -12,7 +12,7 @@ import (
 	"frugalheron/app/sheets"
 	"frugalheron/core/arrival"
 	"frugalheron/core/evidence"
-	"frugalheron/core/outside"
+	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	storearrivals "frugalheron/store/arrivals"
@@ -30,14 +30,14 @@ type Arrival struct {
 
 // Dossier is what is written down about a machine beside its boards.
 type Dossier struct {
-	Arrival      Arrival                 `json:"arrival"`
-	Chain        arrivals.Chain          `json:"chain"`
-	PersonalData []people.PersonalData   `json:"personalData"`
-	Stays        []storeinventory.Stay   `json:"stays" doc:"Where it is and was, the newest first"`
-	Known        []appevidence.Known     `json:"known" doc:"What is said of each attribute, and what it amounts to"`
-	Meetings     []storeevidence.Meeting `json:"meetings" doc:"Identifiers that it shares with other records"`
-	OutsideID    int64                   `json:"outsideId" doc:"The assembly that is its outside"`
-	Stages       DossierStages           `json:"stages"`
+	Arrival           Arrival                          `json:"arrival"`
+	Chain             arrivals.Chain                   `json:"chain"`
+	PersonalData      []people.PersonalData            `json:"personalData"`
+	Locations         []storeinventory.Location        `json:"locations" doc:"Where it is and was, the newest first"`
+	Known             []appevidence.Known              `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	SharedIdentifiers []storeevidence.SharedIdentifier `json:"sharedIdentifiers" doc:"Identifiers that it shares with other records"`
+	ExteriorID        int64                            `json:"exteriorId" doc:"The assembly that is its outside"`
+	Stages            DossierStages                    `json:"stages"`
 }
 
 // DossierStages say how far the stages have come that the dossier is about.
@@ -46,7 +46,7 @@ type DossierStages struct {
 	ArriveMissing   []string        `json:"arriveMissing"`
 	LookOver        reckoning.Stage `json:"lookOver"`
 	LookOverLeft    []string        `json:"lookOverLeft"`
-	Walk            []outside.Step  `json:"walk"`
+	Walk            []exterior.Step `json:"walk"`
 	EvidenceSettled int             `json:"evidenceSettled"`
 }
 
@@ -70,22 +70,22 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	if err != nil {
 		return Dossier{}, err
 	}
-	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.Reader(ctx), machineID)
+	seen, exteriorID, err := appevidence.ExteriorOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return Dossier{}, err
 	}
-	d, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, outsideID, seen)
+	d, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, exteriorID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
-		d.Meetings, err = storeevidence.MeetingsOf(ctx, s.kernel.Reader(ctx),
+		d.SharedIdentifiers, err = storeevidence.SharedIdentifiersOf(ctx, s.kernel.Reader(ctx),
 			storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
 	}
 	return d, err
 }
 
 func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine storeinventory.Machine,
-	totals reckoning.Totals, outsideID int64, seen outside.Sheet) (Dossier, error) {
-	d := Dossier{OutsideID: outsideID}
+	totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) (Dossier, error) {
+	d := Dossier{ExteriorID: exteriorID}
 	var err error
 	if d.Arrival, err = arrivalOf(ctx, h, machine.ID); err != nil {
 		return d, err
@@ -100,13 +100,14 @@ func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine s
 	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
-	if d.Stays, err = storeinventory.StaysOf(ctx, h, machine.ID); err != nil {
+	if d.Locations, err = storeinventory.LocationsOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
-	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, outsideID, seen); err != nil {
+	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, exteriorID, seen); err != nil {
 		return d, err
 	}
-	if d.Meetings, err = storeevidence.MeetingsOf(ctx, h, storeevidence.RecordRef{Kind: "machine", ID: machine.ID},
+	if d.SharedIdentifiers, err = storeevidence.SharedIdentifiersOf(ctx, h,
+		storeevidence.RecordRef{Kind: "machine", ID: machine.ID},
 		false); err != nil {
 		return d, err
 	}
@@ -114,13 +115,13 @@ func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine s
 	return d, nil
 }
 
-func (d Dossier) judgeStages(seen outside.Sheet) DossierStages {
+func (d Dossier) judgeStages(seen exterior.Sheet) DossierStages {
 	s := DossierStages{Walk: seen.Walk()}
 	s.Arrive, s.ArriveMissing = arrival.StageOf(d.facts())
 	judged := appevidence.JudgedOf(d.Known)
 	s.EvidenceSettled = evidence.CountOf(judged, evidence.Settled)
 	undecided := 0
-	for _, m := range d.Meetings {
+	for _, m := range d.SharedIdentifiers {
 		if m.Decision == "" {
 			undecided++
 		}
@@ -139,7 +140,7 @@ func (d Dossier) judgeStages(seen outside.Sheet) DossierStages {
 
 // facts is what the stage of the arrival depends on.
 func (d Dossier) facts() arrival.Facts {
-	f := arrival.Facts{Links: len(d.Chain.Links), Chain: d.Chain.Findings}
+	f := arrival.Facts{Links: len(d.Chain.Links), Chain: d.Chain.Problems}
 	if l := d.Arrival.Lot; l != nil {
 		f.HasAcquisition, f.Method, f.HasDate, f.HasSource = true, l.Method, l.Arrived != "", l.PartyID != nil
 		f.HasPrice, f.HasCondition, f.HasPowered, f.SpreadProblem = l.PriceCents != nil, l.Condition != "",
@@ -154,12 +155,12 @@ func (d Dossier) facts() arrival.Facts {
 }
 
 // verdicts are the lines of the reckoning that follow from the dossier.
-func (d Dossier) verdicts(seen outside.Sheet) []reckoning.Verdict {
+func (d Dossier) verdicts(seen exterior.Sheet) []reckoning.Verdict {
 	verdicts := arrival.Verdicts(d.facts())
 	if v := evidence.Verdict(appevidence.JudgedOf(d.Known)); v.Value != "" {
 		verdicts = append(verdicts, v)
 	}
-	return append(verdicts, seen.Verdicts(d.OutsideID)...)
+	return append(verdicts, seen.Verdicts(d.ExteriorID)...)
 }
 
 // arrivalOf finds the lot that a machine came with.
@@ -214,8 +215,8 @@ func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine,
 	return reckoning.Combine(boards), err
 }
 
-// reckonOutside reckons the outside of a machine from a draft of its sheet.
-func (s *Service) reckonOutside(ctx context.Context, actor action.Actor, assembly sheets.FittedAssembly,
+// reckonExterior reckons the outside of a machine from a draft of its sheet.
+func (s *Service) reckonExterior(ctx context.Context, actor action.Actor, assembly sheets.FittedAssembly,
 	draft string) (ReckonedMachine, error) {
 	machine, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), *assembly.MachineID)
 	if err != nil {
@@ -229,7 +230,7 @@ func (s *Service) reckonOutside(ctx context.Context, actor action.Actor, assembl
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	seen := outside.Parse(draft)
+	seen := exterior.Parse(draft)
 	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, assembly.ID, seen)
 	if err != nil {
 		return ReckonedMachine{}, err

@@ -26,7 +26,7 @@ func (s *Service) identifyStage(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return reckoning.Stage{}, err
 	}
-	puzzles, err := s.subjects.Unknowns.Mysteries(ctx, actor, machineID)
+	puzzles, err := s.subjects.Unknowns.Identifications(ctx, actor, machineID)
 	if err != nil {
 		return reckoning.Stage{}, err
 	}

@@ -11,7 +11,7 @@ import (
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/evidence"
-	"frugalheron/core/outside"
+	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 )
@@ -60,7 +60,7 @@ type ReckonedMachine struct {
 	Stage    reckoning.Stage     `json:"stage" doc:"How far taking stock has come; of an outside, looking over"`
 	Verdicts []reckoning.Verdict `json:"verdicts"`
 	Boards   []ReckonedBoard     `json:"boards"`
-	Walk     []outside.Step      `json:"walk" doc:"The sides of the machine, where its outside was reckoned; else empty"`
+	Walk     []exterior.Step     `json:"walk" doc:"The sides of the machine, where its outside was reckoned; else empty"`
 	Left     []string            `json:"left" doc:"What is still to be looked at, where its outside was reckoned"`
 }
 
@@ -91,12 +91,12 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	seen, outsideID, err := appevidence.OutsideOf(ctx, s.kernel.Reader(ctx), machineID)
+	seen, exteriorID, err := appevidence.ExteriorOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
 	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, reckoning.Combine(boards),
-		outsideID, seen)
+		exteriorID, seen)
 	doubtMemory(out.Verdicts, dossier.Known)
 	if err != nil {
 		return out, err
@@ -151,12 +151,12 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	if assembly.IsOutside() && assembly.MachineID != nil {
+	if assembly.IsExterior() && assembly.MachineID != nil {
 		body := assembly.Body
 		if draft, ok := drafts[id]; ok {
 			body = draft
 		}
-		return s.reckonOutside(ctx, actor, assembly, body)
+		return s.reckonExterior(ctx, actor, assembly, body)
 	}
 	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, drafts)
 	return out, err
@@ -165,7 +165,7 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 // reckonBoards reckons boards together, with drafts in place of some of their sheets.
 func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era,
 	drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
-	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []outside.Step{}, Left: []string{}}
+	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []exterior.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
 		body := f.Body

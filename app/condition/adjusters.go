@@ -58,7 +58,7 @@ func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster,
 	if err != nil {
 		return nil, err
 	}
-	told, said := make([]Adjuster, len(rows)), caution.Said{}
+	told, said := make([]Adjuster, len(rows)), caution.Shown{}
 	for i, row := range rows {
 		kept, err := action.ReadKept[keptAdjuster](row.Body)
 		if err != nil {

@@ -83,7 +83,7 @@ func lookedAt(ctx context.Context, h pg.Handle, machineID int64) (map[string]ris
 		if err != nil {
 			return nil, err
 		}
-		for key, look := range survey.Looks {
+		for key, look := range survey.Coverage {
 			sub, _ := condition.SubsystemOf(key)
 			for _, class := range sub.Classes {
 				if look == condition.Inspected {

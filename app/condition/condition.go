@@ -14,14 +14,14 @@ import (
 	"frugalheron/store/pg"
 )
 
-// FindingView is a finding with all its sightings and its story.
+// FindingView is a finding with all its observations and its story.
 type FindingView struct {
 	storecondition.Finding
-	Name      string                       `json:"name" doc:"What the subsystem is called"`
-	Where     string                       `json:"where" says:"text" doc:"Board, designator and place, in words"`
-	Sightings []storecondition.SightingRow `json:"sightings"`
-	Story     condition.Story              `json:"story"`
-	Callout   *Callout                     `json:"callout" doc:"Its number on a picture of the board, or null"`
+	Name         string                          `json:"name" doc:"What the subsystem is called"`
+	Where        string                          `json:"where" says:"text" doc:"Board, designator and place, in words"`
+	Observations []storecondition.ObservationRow `json:"observations"`
+	Story        condition.Story                 `json:"story"`
+	Callout      *Callout                        `json:"callout" doc:"Its number on a picture of the board, or null"`
 }
 
 // Callout is a number on a picture of a board.
@@ -64,7 +64,7 @@ func (s *Service) Condition(ctx context.Context, actor action.Actor, machineID i
 // numberFindings finds the numbers under which findings stand on pictures of their boards.
 func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machineID int64,
 	findings []FindingView) error {
-	pictures, err := storefiles.PlannedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
+	pictures, err := storefiles.AnnotatedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
 	if err != nil {
 		return err
 	}
@@ -74,7 +74,7 @@ func (s *Service) numberFindings(ctx context.Context, actor action.Actor, machin
 		}) {
 			continue
 		}
-		drawn, err := files.PlanOf(ctx, s.kernel.Reader(ctx), p.AttachmentID)
+		drawn, err := files.AnnotationOf(ctx, s.kernel.Reader(ctx), p.AttachmentID)
 		if err != nil {
 			return err
 		}
@@ -133,32 +133,33 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 	return c, err
 }
 
-// readFindings reads the findings of a machine with their sightings, and returns them as the core knows them.
+// readFindings reads the findings of a machine with their observations, and returns them as the core knows them.
 func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Finding, error) {
 	found, err := storecondition.FindingsOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
-	sightings, err := storecondition.SightingsOf(ctx, h, machineID)
+	observations, err := storecondition.ObservationsOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
-	by := map[int64][]storecondition.SightingRow{}
-	for _, s := range sightings {
+	by := map[int64][]storecondition.ObservationRow{}
+	for _, s := range observations {
 		by[s.FindingID] = append(by[s.FindingID], s)
 	}
 	findings := []condition.Finding{}
 	for _, f := range found {
 		told := FindingView{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
-			Sightings: append([]storecondition.SightingRow{}, by[f.ID]...)}
+			Observations: append([]storecondition.ObservationRow{}, by[f.ID]...)}
 		one := condition.Finding{ID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: told.Where}
-		for _, s := range told.Sightings {
-			seen := condition.Sighting{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend, Gone: s.Gone,
+		for _, s := range told.Observations {
+			seen := condition.Observation{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend,
+				Gone: s.Gone,
 				Note: s.Note}
 			if s.SurveyID != nil {
 				seen.SurveyID = *s.SurveyID
 			}
-			one.Sightings = append(one.Sightings, seen)
+			one.Observations = append(one.Observations, seen)
 		}
 		told.Story = one.Tell()
 		c.Findings, findings = append(c.Findings, told), append(findings, one)

@@ -25,10 +25,10 @@ var (
 	eventFindingGone = action.NewEvent("finding gone", "finding", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("said that it is gone: %v, %v", a["kind"], a["where"])
 	})
-	eventStrikeFinding = action.NewEvent("strike finding", "finding", func(_ string, b, _ action.Fields) string {
+	eventVoidFinding = action.NewEvent("strike finding", "finding", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("struck out the finding %v, %v", b["kind"], b["where"])
 	})
-	eventTakeBackStrikeOfFinding = action.NewEvent("take back strike of finding", "finding",
+	eventTakeBackVoidOfFinding = action.NewEvent("take back strike of finding", "finding",
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("took back that the finding %v, %v, was struck out", a["kind"], a["where"])
 		})
@@ -44,11 +44,11 @@ var (
 	eventMeterStopped = action.NewEvent("meter stopped", "measurement", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("the meter stopped at %v: %v", a["point"], a["why"])
 	})
-	eventStrikeMeasurement = action.NewEvent("strike measurement", "measurement",
+	eventVoidMeasurement = action.NewEvent("strike measurement", "measurement",
 		func(_ string, b, _ action.Fields) string {
 			return measurementWords("struck out the measurement", b)
 		})
-	eventTakeBackStrikeOfMeasurement = action.NewEvent("take back strike of measurement", "measurement",
+	eventTakeBackVoidOfMeasurement = action.NewEvent("take back strike of measurement", "measurement",
 		func(_ string, _, a action.Fields) string {
 			return measurementWords("took back that it was struck out:", a)
 		})
@@ -58,11 +58,11 @@ var (
 	eventTurnAdjuster = action.NewEvent("turn adjuster", "adjuster", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("turned %v from %v to %v: %v", a["name"], b["position"], a["position"], a["why"])
 	})
-	eventChangeAgeingClass = action.NewEvent("change ageing class", "ageing class",
+	eventChangeMaintenanceClass = action.NewEvent("change ageing class", "ageing class",
 		func(_ string, b, a action.Fields) string {
 			return fmt.Sprintf("changed how often %v is looked at: %s", a["name"], action.Changes(b, a))
 		})
-	eventSayClimate = action.NewEvent("say climate", "place", func(_ string, b, a action.Fields) string {
+	eventSetClimate = action.NewEvent("say climate", "place", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("said that the climate of %v is %v; it was %v", a["place"], action.OrNothing(a["climate"]),
 			action.OrNothing(b["climate"]))
 	})
@@ -72,6 +72,6 @@ func findingWords(a action.Fields) string {
 	return fmt.Sprintf("%v, %v: %v on %v", a["kind"], a["where"], a["severity"], a["on"])
 }
 
-func measurementWords(deed string, f action.Fields) string {
-	return fmt.Sprintf("%s %v: %v, %v", deed, f["point"], f["said"], f["verdict"])
+func measurementWords(action string, f action.Fields) string {
+	return fmt.Sprintf("%s %v: %v, %v", action, f["point"], f["said"], f["verdict"])
 }

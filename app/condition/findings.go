@@ -38,9 +38,9 @@ func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *storecon
 			inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, f.AttachmentID)...)...)
 }
 
-// AddFinding keeps a finding with its first sighting.
+// AddFinding keeps a finding with its first observation.
 func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f storecondition.FindingFields,
-	first storecondition.SightingRow) error {
+	first storecondition.ObservationRow) error {
 	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
 		return err
 	}
@@ -49,7 +49,7 @@ func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 		return err
 	}
 	first.FindingID = id
-	if err := storecondition.PutSighting(ctx, tx, actor.Account(), first); err != nil {
+	if err := storecondition.PutObservation(ctx, tx, actor.Account(), first); err != nil {
 		return err
 	}
 	kept, err := storecondition.FindingByID(ctx, tx, id)
@@ -64,7 +64,7 @@ func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 // NotedFinding is something found, or seen again, outside of a survey.
 type NotedFinding struct {
 	Subsystem string `json:"subsystem" maxLength:"40" required:"false" doc:"Of a new finding"`
-	SeenFinding
+	ObservedFinding
 	On string `json:"on" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
 }
 
@@ -78,12 +78,12 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
-		return seeFinding(ctx, tx, actor, machineID, noted.Subsystem, noted.SeenFinding, nil, noted.On)
+		return seeFinding(ctx, tx, actor, machineID, noted.Subsystem, noted.ObservedFinding, nil, noted.On)
 	})
 }
 
-// StrikeFinding strikes out a finding that was entered by mistake, and returns the event.
-func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int64,
+// VoidFinding strikes out a finding that was entered by mistake, and returns the event.
+func (s *Service) VoidFinding(ctx context.Context, actor action.Actor, id int64,
 	version int) (event int64, err error) {
 	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
@@ -94,23 +94,23 @@ func (s *Service) StrikeFinding(ctx context.Context, actor action.Actor, id int6
 		if err != nil {
 			return err
 		}
-		if f.Struck {
+		if f.Voided {
 			return action.ErrNotFound
 		}
 		if f.Version != version {
 			return &action.Stale{What: "the finding", Newer: f}
 		}
-		if err := storecondition.StrikeFinding(ctx, tx, id, true); err != nil {
+		if err := storecondition.VoidFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeFinding, id, &f.MachineID,
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidFinding, id, &f.MachineID,
 			map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
 		return err
 	})
 	return event, err
 }
 
-func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidFinding(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
@@ -119,17 +119,17 @@ func (s *Service) undoStrikeFinding(ctx context.Context, actor action.Actor, e h
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := storecondition.StrikeFinding(ctx, tx, f.ID, false); err != nil {
+		if err := storecondition.VoidFinding(ctx, tx, f.ID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfFinding, f.ID, &f.MachineID, nil,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfFinding, f.ID, &f.MachineID, nil,
 			map[string]any{"kind": f.Kind, "where": whereOf(f)})
 	})
 	return err
 }
 
-// SeenFinding is a finding as it was seen: a new one with its fields, or one that was there before by its id.
-type SeenFinding struct {
+// ObservedFinding is a finding as it was seen: a new one with its fields, or one that was there before by its id.
+type ObservedFinding struct {
 	FindingID int64                         `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
 	New       *storecondition.FindingFields `json:"new,omitempty"`
 	Severity  condition.Severity            `json:"severity" enum:"cosmetic,watch,repair,hazard"`
@@ -139,14 +139,14 @@ type SeenFinding struct {
 }
 
 func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string,
-	seen SeenFinding, surveyID *int64, on string) error {
+	seen ObservedFinding, surveyID *int64, on string) error {
 	if err := input.Lines("note", &seen.Note); err != nil {
 		return err
 	}
 	if !seen.Severity.IsKnown() {
 		return action.Reject("severity", "say how grave it is")
 	}
-	sighting := storecondition.SightingRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on,
+	observation := storecondition.ObservationRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on,
 		Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
 	if seen.FindingID == 0 {
 		if seen.New == nil {
@@ -157,7 +157,7 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 		}
 		f := *seen.New
 		f.Subsystem = subsystem
-		return AddFinding(ctx, tx, actor, machineID, f, sighting)
+		return AddFinding(ctx, tx, actor, machineID, f, observation)
 	}
 	if err := inventory.OfMachine(ctx, tx, machineID,
 		inventory.NamedAs("findingId", storeinventory.OwnedFinding, seen.FindingID)); err != nil {
@@ -170,7 +170,7 @@ func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 	if surveyID != nil && f.Subsystem != subsystem {
 		return action.Reject("findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem)))
 	}
-	if err := storecondition.PutSighting(ctx, tx, actor.Account(), sighting); err != nil {
+	if err := storecondition.PutObservation(ctx, tx, actor.Account(), observation); err != nil {
 		return err
 	}
 	done := eventSeeFinding

@@ -34,7 +34,7 @@ type MeasurementInput struct {
 // Measured is a measurement that was kept, and the event by which that can be undone.
 type Measured struct {
 	Measurement
-	Event int64 `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Event int64 `json:"event" doc:"The event of the history, by which the action can be undone"`
 }
 
 // Measure keeps what was measured on a machine. Without a line it is a point that a meter is to read.
@@ -67,10 +67,10 @@ func (s *Service) Measure(ctx context.Context, actor action.Actor, machineID int
 
 // read turns what was written into a row, and what the line says.
 func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
-	machineID int64) (condition.MeasurementRow, measure.Said, error) {
+	machineID int64) (condition.MeasurementRow, measure.Line, error) {
 	row := condition.MeasurementRow{MachineID: machineID, AssemblyID: w.AssemblyID, FindingID: w.FindingID,
 		AttachmentID: w.AttachmentID}
-	said := measure.Said{Point: w.Point, Quantity: w.Quantity, Readings: []float64{}, Expected: w.Expected}
+	said := measure.Line{Point: w.Point, Quantity: w.Quantity, Readings: []float64{}, Expected: w.Expected}
 	err := input.CheckAll(input.OneLine("line", &w.Line), input.OneLine("point", &said.Point),
 		input.OneLine("instrument", &w.Instrument), input.Lines("note", &w.Note))
 	if err != nil {
@@ -126,7 +126,7 @@ func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 
 // ExpectFromSheet says on which board the point is, and what it should have by what is printed on the part,
 // unless that is said already.
-func ExpectFromSheet(ctx context.Context, h pg.Handle, row *condition.MeasurementRow, said measure.Said) error {
+func ExpectFromSheet(ctx context.Context, h pg.Handle, row *condition.MeasurementRow, said measure.Line) error {
 	expected := said.Expected
 	held, err := condition.HeldParts(ctx, h, row.MachineID)
 	if err != nil {

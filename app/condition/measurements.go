@@ -23,7 +23,7 @@ type Measurement struct {
 	Readings     []float64         `json:"readings" doc:"In the unit, in the order they were taken"`
 	Expected     *measure.Expected `json:"expected"`
 	Judged       measure.Judged    `json:"judged"`
-	Fit          *fit.Result       `json:"fit" doc:"Where a part and its opening were measured, whether it goes in; else null"`
+	Clearance    *fit.Result       `json:"clearance" doc:"Where a part and its opening were measured, whether it goes in; else null"`
 	Instrument   string            `json:"instrument" says:"text"`
 	On           string            `json:"on"`
 	By           string            `json:"by"`
@@ -84,7 +84,7 @@ func TellMeasurement(row condition.MeasurementRow) (Measurement, error) {
 	m.Judged = measure.Judge(m.Quantity, m.Readings, m.Expected)
 	if row.Opening != nil && len(m.Readings) > 0 {
 		judged, result := measure.JudgeFit(m.Readings, *row.Opening, m.Expected)
-		m.Judged, m.Fit = judged, &result
+		m.Judged, m.Clearance = judged, &result
 	}
 	return m, nil
 }
@@ -107,7 +107,7 @@ func failedMeasurements(ctx context.Context, h pg.Handle, machineID int64) ([]Me
 }
 
 func (m Measurement) inWords() map[string]any {
-	return map[string]any{"point": m.Point, "said": m.Judged.Said, "verdict": m.Judged.Verdict,
+	return map[string]any{"point": m.Point, "said": m.Judged.InWords, "verdict": m.Judged.Verdict,
 		"readings": len(m.Readings), "why": m.Judged.Why}
 }
 

@@ -12,7 +12,7 @@ type Opening struct {
 	Machine condition.MachineName `json:"machine"`
 	Minutes int                   `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
 	Timed   bool                  `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
-	Look    []Risk                `json:"look" doc:"What is due in it, the first to look at first"`
+	Due     []Risk                `json:"due" doc:"What is due in it, the first to look at first"`
 	More    int                   `json:"more" doc:"What is due beside that"`
 }
 
@@ -53,7 +53,7 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 			return plan, err
 		}
 		plan.Openings = append(plan.Openings,
-			Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Look: look,
+			Opening{Machine: look[0].Machine, Minutes: c.Minutes, Timed: times[c.Machine] > 0, Due: look,
 				More: len(c.Look) - len(shown)})
 	}
 	return plan, nil

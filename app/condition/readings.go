@@ -18,7 +18,7 @@ func (s *Service) onMeasurement(ctx context.Context, actor action.Actor, id int6
 	var after Measurement
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := condition.LockMeasurement(ctx, tx, id)
-		if err == nil && row.Struck {
+		if err == nil && row.Voided {
 			err = action.ErrNotFound
 		}
 		if err != nil {
@@ -92,20 +92,20 @@ func stale(row condition.MeasurementRow) error {
 	return &action.Stale{What: "the measurement", Newer: now}
 }
 
-// StrikeMeasurement strikes out a measurement that was entered by mistake.
-func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
+// VoidMeasurement strikes out a measurement that was entered by mistake.
+func (s *Service) VoidMeasurement(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := condition.LockMeasurement(ctx, tx, id)
 		switch {
 		case err != nil:
 			return err
-		case row.Struck:
+		case row.Voided:
 			return action.ErrNotFound
 		case row.Version != version:
 			return stale(row)
 		}
-		row.Struck = true
+		row.Voided = true
 		if err := condition.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
@@ -113,7 +113,7 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 		if err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeMeasurement, id, &row.MachineID, told.inWords(), nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidMeasurement, id, &row.MachineID, told.inWords(), nil)
 		return err
 	})
 	return event, err
@@ -122,11 +122,11 @@ func (s *Service) StrikeMeasurement(ctx context.Context, actor action.Actor, id 
 func (s *Service) undoMeasure(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return action.UndoingOf(s.kernel, ctx, actor, e, action.MayWriteSheets, condition.LockMeasurement,
 		func(ctx context.Context, _ *sqlx.Tx, now condition.MeasurementRow) error {
-			return action.Second(s.StrikeMeasurement(ctx, actor, now.ID, now.Version))
+			return action.Second(s.VoidMeasurement(ctx, actor, now.ID, now.Version))
 		})
 }
 
-func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidMeasurement(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := condition.LockMeasurement(ctx, tx, e.SubjectID)
 		if err != nil {
@@ -135,7 +135,7 @@ func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor,
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		row.Struck = false
+		row.Voided = false
 		if err := condition.UpdateMeasurement(ctx, tx, row); err != nil {
 			return err
 		}
@@ -143,7 +143,7 @@ func (s *Service) undoStrikeMeasurement(ctx context.Context, actor action.Actor,
 		if err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfMeasurement, row.ID, &row.MachineID, nil,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfMeasurement, row.ID, &row.MachineID, nil,
 			told.inWords())
 	})
 }

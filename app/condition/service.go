@@ -20,9 +20,9 @@ type Service struct {
 func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service) *Service {
 	s := &Service{kernel: kernel, inventory: inventory, files: files}
 	kernel.Follow(pg.ProjectedMachineAgeing, action.Each(renewAgeing))
-	kernel.CanBeUndone(eventStrikeFinding, action.MayWriteSheets, s.undoStrikeFinding)
+	kernel.CanBeUndone(eventVoidFinding, action.MayWriteSheets, s.undoVoidFinding)
 	kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, s.undoMeasure)
-	kernel.CanBeUndone(eventStrikeMeasurement, action.MayWriteSheets, s.undoStrikeMeasurement)
+	kernel.CanBeUndone(eventVoidMeasurement, action.MayWriteSheets, s.undoVoidMeasurement)
 	return s
 }
 

@@ -14,39 +14,40 @@ import (
 	"frugalheron/store/pg"
 )
 
-// Look is what was said of a subsystem in a survey.
-type Look struct {
-	Look condition.Look `json:"look" enum:"inspected,not inspected,absent"`
-	Note string         `json:"note" says:"text" maxLength:"1000" required:"false"`
+// Inspection is what was said of a subsystem in a survey.
+type Inspection struct {
+	Coverage condition.Coverage `json:"coverage" enum:"inspected,not inspected,absent"`
+	Note     string             `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
-// LookView is a look with the subsystem it is about.
-type LookView struct {
+// InspectionView is a look with the subsystem it is about.
+type InspectionView struct {
 	Subsystem string `json:"subsystem"`
-	Look
+	Inspection
 }
 
 // SurveyView is an inspection of a machine.
 type SurveyView struct {
-	ID       int64      `json:"id"`
-	On       string     `json:"on"`
-	By       string     `json:"by"`
-	Looks    []LookView `json:"looks"`
-	Cosmetic string     `json:"cosmetic" doc:"Cosmetic grade; empty while nobody gave one"`
-	Note     string     `json:"note" says:"text"`
-	Finished bool       `json:"finished"`
-	Version  int        `json:"version"`
+	ID          int64            `json:"id"`
+	On          string           `json:"on"`
+	By          string           `json:"by"`
+	Inspections []InspectionView `json:"inspections"`
+	Cosmetic    string           `json:"cosmetic" doc:"Cosmetic grade; empty while nobody gave one"`
+	Note        string           `json:"note" says:"text"`
+	Finished    bool             `json:"finished"`
+	Version     int              `json:"version"`
 }
 
 func tellSurvey(row storecondition.SurveyRow) (SurveyView, condition.Survey, error) {
-	looks, err := action.ReadKept[map[string]Look](row.Looks)
-	told := SurveyView{ID: row.ID, On: row.On, By: row.By, Looks: []LookView{}, Cosmetic: row.Cosmetic, Note: row.Note,
+	looks, err := action.ReadKept[map[string]Inspection](row.Inspections)
+	told := SurveyView{ID: row.ID, On: row.On, By: row.By, Inspections: []InspectionView{}, Cosmetic: row.Cosmetic,
+		Note:     row.Note,
 		Finished: row.Finished, Version: row.Version}
-	survey := condition.Survey{ID: row.ID, On: row.On, Looks: map[string]condition.Look{}}
+	survey := condition.Survey{ID: row.ID, On: row.On, Coverage: map[string]condition.Coverage{}}
 	for _, s := range condition.Subsystems() {
 		if l, ok := looks[s.Key]; ok {
-			told.Looks = append(told.Looks, LookView{s.Key, l})
-			survey.Looks[s.Key] = l.Look
+			told.Inspections = append(told.Inspections, InspectionView{s.Key, l})
+			survey.Coverage[s.Key] = l.Coverage
 		}
 	}
 	return told, survey, err
@@ -91,15 +92,15 @@ func (s *Service) onCondition(ctx context.Context, actor action.Actor, machineID
 	return after, err
 }
 
-// keptLook is a look with the version of the survey that it came with.
-type keptLook struct {
-	Look
+// keptInspection is a look with the version of the survey that it came with.
+type keptInspection struct {
+	Inspection
 	At int `json:"at"`
 }
 
 // onSurvey does work on a survey, with what was said of each subsystem so far.
 func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64,
-	work func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error) (Condition, error) {
+	work func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptInspection) error) (Condition, error) {
 	row, err := storecondition.SurveyByID(ctx, s.kernel.Reader(ctx), id)
 	if err != nil {
 		return Condition{}, err
@@ -109,7 +110,7 @@ func (s *Service) onSurvey(ctx context.Context, actor action.Actor, id int64,
 		if err != nil {
 			return err
 		}
-		looks, err := action.ReadKept[map[string]keptLook](row.Looks)
+		looks, err := action.ReadKept[map[string]keptInspection](row.Inspections)
 		if err != nil {
 			return err
 		}
@@ -128,8 +129,8 @@ func staleSurvey(row storecondition.SurveyRow) error {
 
 // JudgedItem is what somebody says of a subsystem: that they looked, and what they saw.
 type JudgedItem struct {
-	Look
-	Seen []SeenFinding `json:"seen" maxItems:"60" required:"false"`
+	Inspection
+	Observed []ObservedFinding `json:"observed" maxItems:"60" required:"false"`
 }
 
 // JudgeItem keeps what was said of a subsystem in a survey. Several people may look at once, each at another
@@ -143,31 +144,31 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 	if err := input.Lines("note", &judged.Note); err != nil {
 		return Condition{}, err
 	}
-	if judged.Look.Look != condition.Inspected && len(judged.Seen) > 0 {
-		return Condition{}, action.Reject("look", "something was seen there, so it was inspected")
+	if judged.Coverage != condition.Inspected && len(judged.Observed) > 0 {
+		return Condition{}, action.Reject("coverage", "something was seen there, so it was inspected")
 	}
 	return s.onSurvey(ctx, actor, surveyID,
-		func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
+		func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptInspection) error {
 			if row.Finished {
 				return action.Reject("id", "the survey has ended; make another one")
 			}
 			if looks[subsystem].At > version {
 				return staleSurvey(row)
 			}
-			looks[subsystem] = keptLook{judged.Look, row.Version + 1}
-			if judged.Look.Look == condition.NotLooked && judged.Note == "" {
+			looks[subsystem] = keptInspection{judged.Inspection, row.Version + 1}
+			if judged.Coverage == condition.NotLooked && judged.Note == "" {
 				delete(looks, subsystem)
 			}
 			if err := storecondition.UpdateSurvey(ctx, tx, surveyID, action.ToKeep(looks), row.Cosmetic, row.Note,
 				false); err != nil {
 				return err
 			}
-			for _, seen := range judged.Seen {
+			for _, seen := range judged.Observed {
 				if err := seeFinding(ctx, tx, actor, row.MachineID, subsystem, seen, &surveyID, row.On); err != nil {
 					return err
 				}
 			}
-			after := map[string]any{"subsystem": sub.Name, "look": judged.Look.Look, "findings": len(judged.Seen),
+			after := map[string]any{"subsystem": sub.Name, "look": judged.Coverage, "findings": len(judged.Observed),
 				"on": row.On, "note": judged.Note}
 			return action.Record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
 		})
@@ -185,20 +186,21 @@ func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID in
 		return Condition{}, action.Reject("cosmetic", "choose one of the cosmetic grades")
 	}
 	return s.onSurvey(ctx, actor, surveyID,
-		func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptLook) error {
+		func(tx *sqlx.Tx, row storecondition.SurveyRow, looks map[string]keptInspection) error {
 			if row.Version != version {
 				return staleSurvey(row)
 			}
 			inspected := 0
 			for _, l := range looks {
-				if l.Look.Look == condition.Inspected {
+				if l.Coverage == condition.Inspected {
 					inspected++
 				}
 			}
 			if inspected == 0 {
 				return action.Reject("id", "nothing was inspected yet; look at one subsystem at least")
 			}
-			if err := storecondition.UpdateSurvey(ctx, tx, surveyID, row.Looks, cosmetic, note, true); err != nil {
+			if err := storecondition.UpdateSurvey(ctx, tx, surveyID, row.Inspections, cosmetic, note,
+				true); err != nil {
 				return err
 			}
 			after := map[string]any{"on": row.On, "inspected": inspected, "cosmetic": cosmetic, "note": note}

@@ -61,7 +61,7 @@ func failedVerdict(failed []Measurement) reckoning.Verdict {
 		v.Value = fmt.Sprintf("%d out of tolerance", n)
 	}
 	for _, m := range failed {
-		text := m.Point + " " + m.Judged.Said
+		text := m.Point + " " + m.Judged.InWords
 		if n := len(m.Judged.Why); n > 0 {
 			text += ": " + m.Judged.Why[n-1]
 		}

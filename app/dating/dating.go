@@ -99,13 +99,13 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 		assembly := byID[line.AssemblyID]
 		part := DatedPart{Words: line.Marking, Assembly: assembly.Title, Count: line.Count,
 			Spot: &reckoning.Spot{Assembly: line.AssemblyID, Line: line.Line}}
-		part.ID, part.Kind, part.Fit = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
+		part.ID, part.Kind, part.Mounting = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
 			dating.Soldered
 		switch {
 		case assembly.Kind == "card":
-			part.Fit = dating.Card
+			part.Mounting = dating.Card
 		case line.Socketed:
-			part.Fit = dating.Socketed
+			part.Mounting = dating.Socketed
 		}
 		if part.From, err = calendar.Parse(line.From); err != nil {
 			return nil, err
@@ -141,7 +141,7 @@ func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]Dated
 	parts := []DatedPart{}
 	for _, said := range statements {
 		d := input.DateOf(said.Value)
-		if said.Attribute != "built" || said.Withdrawn != "" || d == nil {
+		if said.Attribute != "built" || said.Retracted != "" || d == nil {
 			continue
 		}
 		kind := dating.Kind("")

@@ -17,7 +17,7 @@ import (
 // be one. The picture that is cited already stays, wherever it is by now.
 func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *storeevidence.Citation) error {
 	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page),
-		input.OneLine("link", &c.Link), input.CheckEDTF("saidOn", &c.SaidOn))
+		input.OneLine("link", &c.Link), input.CheckEDTF("statedOn", &c.StatedOn))
 	switch {
 	case err != nil:
 		return err

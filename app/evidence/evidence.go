@@ -8,8 +8,8 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/evidence"
+	"frugalheron/core/exterior"
 	"frugalheron/core/memory"
-	"frugalheron/core/outside"
 	"frugalheron/core/reckoning"
 	storeevidence "frugalheron/store/evidence"
 	"frugalheron/store/inventory"
@@ -34,7 +34,7 @@ type Known struct {
 var alwaysAsked = []string{"maker", "model", "serial", "memory", "rom", "mains-voltage", "weight", "outer-size"}
 
 // follow lists the statements that follow from a machine's record, its boards and its outside.
-func follow(machine inventory.Machine, totals reckoning.Totals, outsideID int64, seen outside.Sheet) []Stated {
+func follow(machine inventory.Machine, totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) []Stated {
 	stated := []Stated{}
 	add := func(attribute, value string, kind evidence.Kind, follows string, spot *reckoning.Spot) {
 		if value == "" {
@@ -57,7 +57,7 @@ func follow(machine inventory.Machine, totals reckoning.Totals, outsideID int64,
 	count("rom", totals.ROMBytes)
 	for _, said := range seen.Statements() {
 		add(said.Attribute, said.Value, said.Kind, "the sheet of the outside",
-			&reckoning.Spot{Assembly: outsideID, Line: said.Line})
+			&reckoning.Spot{Assembly: exteriorID, Line: said.Line})
 	}
 	return stated
 }
@@ -67,7 +67,7 @@ func weigh(stated []Stated) []Known {
 	said, byAttribute := map[string][]evidence.Statement{}, map[string][]Stated{}
 	for _, s := range stated {
 		byAttribute[s.Attribute] = append(byAttribute[s.Attribute], s)
-		if s.Withdrawn == "" {
+		if s.Retracted == "" {
 			said[s.Attribute] = append(said[s.Attribute],
 				evidence.Statement{ID: s.ID, Kind: evidence.Kind(s.Kind), Value: s.Value})
 		} else if said[s.Attribute] == nil {
@@ -86,15 +86,15 @@ func weigh(stated []Stated) []Known {
 }
 
 // KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
-func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, outsideID int64,
-	seen outside.Sheet) ([]Known, error) {
+func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, exteriorID int64,
+	seen exterior.Sheet) ([]Known, error) {
 	kept, err := action.Once(ctx, "statements", machine.ID, func() ([]storeevidence.Statement, error) {
 		return storeevidence.StatementsOf(ctx, h, machine.ID)
 	})
 	if err != nil {
 		return nil, err
 	}
-	stated := follow(machine, totals, outsideID, seen)
+	stated := follow(machine, totals, exteriorID, seen)
 	for _, s := range kept {
 		stated = append(stated, Stated{Statement: s})
 	}

@@ -13,7 +13,7 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/input"
 	"frugalheron/core/evidence"
-	"frugalheron/core/outside"
+	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
 	storeevidence "frugalheron/store/evidence"
 	storefiles "frugalheron/store/files"
@@ -33,7 +33,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	seen, outsideID, err := OutsideOf(ctx, tx, machineID)
+	seen, exteriorID, err := ExteriorOf(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
@@ -41,7 +41,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	known, err := KnownOf(ctx, tx, machine, totals, outsideID, seen)
+	known, err := KnownOf(ctx, tx, machine, totals, exteriorID, seen)
 	if err != nil {
 		return err
 	}
@@ -59,7 +59,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 			continue
 		}
 		for _, s := range k.Statements {
-			if s.Withdrawn != "" {
+			if s.Retracted != "" {
 				continue
 			}
 			source := s.Follows
@@ -125,7 +125,7 @@ func renewAssemblyIdentifiers(ctx context.Context, tx *sqlx.Tx, id int64) error 
 		return err
 	}
 	rows := identifierRows{}
-	if assembly.MachineID == nil && !assembly.IsStruck {
+	if assembly.MachineID == nil && !assembly.IsVoided {
 		rows.add(storeevidence.IdentifierRow{Attribute: "serial", Value: assembly.Serial, Source: assembly.Title})
 	}
 	return storeevidence.ReplaceIdentifiers(ctx, tx, storeevidence.RecordRef{Kind: "assembly", ID: id}, rows)
@@ -146,15 +146,15 @@ func KeptTotals(ctx context.Context, h pg.Handle, machineID int64) (reckoning.To
 	return reckoning.Combine(boards), nil
 }
 
-// OutsideOf reads the outside of a machine, and its id.
-func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (outside.Sheet, int64, error) {
-	assembly, err := inventory.OutsideOf(ctx, h, machineID)
+// ExteriorOf reads the outside of a machine, and its id.
+func ExteriorOf(ctx context.Context, h pg.Handle, machineID int64) (exterior.Sheet, int64, error) {
+	assembly, err := inventory.ExteriorOf(ctx, h, machineID)
 	if err != nil {
-		return outside.Sheet{}, 0, err
+		return exterior.Sheet{}, 0, err
 	}
 	newest, err := sheets.NewestRevision(ctx, h, assembly.ID)
 	if err != nil && !errors.Is(err, action.ErrNotFound) {
-		return outside.Sheet{}, 0, err
+		return exterior.Sheet{}, 0, err
 	}
-	return outside.Parse(newest.Body), assembly.ID, nil
+	return exterior.Parse(newest.Body), assembly.ID, nil
 }

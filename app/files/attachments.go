@@ -70,12 +70,12 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 			return err
 		}
 		before, err := files.AttachmentOfBlob(ctx, tx, kept.SHA256, machine, acquisition)
-		if err == nil && !before.Struck {
+		if err == nil && !before.Voided {
 			added = before
 			return nil
 		}
 		if err == nil {
-			if err := files.StrikeAttachment(ctx, tx, before.ID, false); err != nil {
+			if err := files.VoidAttachment(ctx, tx, before.ID, false); err != nil {
 				return err
 			}
 			added, err = files.AttachmentByID(ctx, tx, before.ID)
@@ -201,14 +201,14 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeAttachment, ID: id,
 		Version: version}
 	return attachments.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before files.Attachment) error {
-		if before.Struck {
-			return errStruck
+		if before.Voided {
+			return errVoided
 		}
 		return files.UpdateAttachment(ctx, tx, id, fields)
 	})
 }
 
-var errStruck = action.Reject("id", "it is struck out; take that back first")
+var errVoided = action.Reject("id", "it is struck out; take that back first")
 
 var attachments = action.Records[files.Attachment]{
 	What: "what is said of it", Lock: files.LockAttachment, Read: files.AttachmentByID,
@@ -222,31 +222,31 @@ var attachments = action.Records[files.Attachment]{
 	Machine: func(t files.Attachment) *int64 { return t.MachineID },
 }
 
-// StrikeAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
+// VoidAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
 // what cites it.
-func (s *Service) StrikeAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
+func (s *Service) VoidAttachment(ctx context.Context, actor action.Actor, id int64, version int) (int64, error) {
 	var event int64
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := attachments.Locked(ctx, tx, id, version)
 		if err != nil {
 			return err
 		}
-		if before.Struck {
-			return errStruck
+		if before.Voided {
+			return errVoided
 		}
 		if before.Cited > 0 {
 			return action.Reject("id", fmt.Sprintf("%d statements cite it; withdraw them first", before.Cited))
 		}
-		if err := files.StrikeAttachment(ctx, tx, id, true); err != nil {
+		if err := files.VoidAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeAttachment, id, before.MachineID, before, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidAttachment, id, before.MachineID, before, nil)
 		return err
 	})
 	return event, err
 }
 
-func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidAttachment(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := files.LockAttachment(ctx, tx, e.SubjectID)
 		if err != nil {
@@ -255,10 +255,10 @@ func (s *Service) undoStrikeAttachment(ctx context.Context, actor action.Actor, 
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := files.StrikeAttachment(ctx, tx, e.SubjectID, false); err != nil {
+		if err := files.VoidAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfAttachment, e.SubjectID, before.MachineID, before,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfAttachment, e.SubjectID, before.MachineID, before,
 			nil)
 	})
 }

@@ -7,7 +7,7 @@ import (
 )
 
 var (
-	eventDrawPlan = action.NewEvent("draw plan", "assembly", func(s string, _, a action.Fields) string {
+	eventDrawAnnotation = action.NewEvent("draw plan", "assembly", func(s string, _, a action.Fields) string {
 		return fmt.Sprintf("numbered the picture of %s: %v numbers, %v outlines", s, a["callouts"], a["blocks"])
 	})
 	eventAttach = action.NewEvent("attach", "attachment", func(_ string, _, a action.Fields) string {
@@ -17,11 +17,11 @@ var (
 		func(_ string, b, a action.Fields) string {
 			return fmt.Sprintf("changed what is said of %v: %s", a["fileName"], action.Changes(b, a))
 		})
-	eventStrikeAttachment = action.NewEvent("strike attachment", "attachment",
+	eventVoidAttachment = action.NewEvent("strike attachment", "attachment",
 		func(_ string, b, _ action.Fields) string {
 			return fmt.Sprintf("struck out the %v %v", b["kind"], b["fileName"])
 		})
-	eventTakeBackStrikeOfAttachment = action.NewEvent("take back strike of attachment", "attachment",
+	eventTakeBackVoidOfAttachment = action.NewEvent("take back strike of attachment", "attachment",
 		func(_ string, b, _ action.Fields) string {
 			return fmt.Sprintf("took back that %v was struck out", b["fileName"])
 		})

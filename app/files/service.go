@@ -24,7 +24,7 @@ type Service struct {
 func New(kernel *action.Kernel, people *people.Service, inventory *inventory.Service) *Service {
 	s := &Service{kernel: kernel, people: people, inventory: inventory,
 		memory: semaphore.NewWeighted(picture.MostMemory)}
-	kernel.CanBeUndone(eventStrikeAttachment, action.MayWriteSheets, s.undoStrikeAttachment)
+	kernel.CanBeUndone(eventVoidAttachment, action.MayWriteSheets, s.undoVoidAttachment)
 	return s
 }
 

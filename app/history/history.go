@@ -91,20 +91,20 @@ func (s *Service) historyPage(ctx context.Context, actor action.Actor, q history
 
 // tell says an event in words; text is how texts in it are written for whoever reads.
 func (s *Service) tell(e history.EventRow, text func(string) string) EventView {
-	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Deed,
+	told := EventView{ID: e.ID, At: e.At, By: e.By, MachineID: e.MachineID, Accession: e.Accession, What: e.Action,
 		MayUndo: action.Roles{}}
-	kind := action.EventOf(e.Deed)
+	kind := action.EventOf(e.Action)
 	if kind == nil {
 		return told // of a version that is not ours
 	}
-	if by, take := s.kernel.UndoOf(e.Deed); take != nil && e.IsNewest {
+	if by, take := s.kernel.UndoOf(e.Action); take != nil && e.IsNewest {
 		told.MayUndo = by
 	}
 	before, after := action.FieldsIn(e.Before), action.FieldsIn(e.After)
 	if e.SubjectKind == "assembly" {
 		told.AssemblyID = &e.SubjectID
 	}
-	if n, ok := after["revision"].(float64); ok && e.Deed == history.DeedSaveSheet {
+	if n, ok := after["revision"].(float64); ok && e.Action == history.ActionSaveSheet {
 		told.Revision = int(n)
 	}
 	action.RewriteTold(before, text)

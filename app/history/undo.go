@@ -17,7 +17,7 @@ func (s *Service) Undo(ctx context.Context, actor action.Actor, eventID int64) e
 	if err != nil {
 		return err
 	}
-	by, take := s.kernel.UndoOf(event.Deed)
+	by, take := s.kernel.UndoOf(event.Action)
 	if take == nil {
 		return action.Reject("event", "this cannot be undone")
 	}

@@ -110,10 +110,10 @@ func unchanged(assembly inventory.Assembly, version int) error {
 	if assembly.Version != version {
 		return &action.Stale{What: "the board", Newer: assembly}
 	}
-	if assembly.IsStruck {
+	if assembly.IsVoided {
 		return action.ErrNotFound
 	}
-	if assembly.IsOutside() {
+	if assembly.IsExterior() {
 		return action.Reject("id", "is the outside of a machine; it stays with it, and only its sheet changes")
 	}
 	return nil

@@ -21,7 +21,7 @@ func CheckAssembly(a *inventory.AssemblyFields) error {
 	switch a.Kind {
 	case "":
 		a.Kind = "board"
-	case inventory.OutsideKind:
+	case inventory.ExteriorKind:
 		return action.Reject("kind", "a machine has its outside already; choose another kind")
 	}
 	return err

@@ -38,10 +38,10 @@ var (
 	eventTakeBackMove = action.NewEvent("take back move", "assembly", func(s string, b, a action.Fields) string {
 		return fmt.Sprintf("took back the move of %s to %v; it is in %v", s, b["where"], a["where"])
 	}).AlsoOf("fitting")
-	eventStrikeAssembly = action.NewEvent("strike assembly", "assembly", func(s string, _, _ action.Fields) string {
+	eventVoidAssembly = action.NewEvent("strike assembly", "assembly", func(s string, _, _ action.Fields) string {
 		return "struck out " + s + ", entered by mistake"
 	})
-	eventTakeBackStrike = action.NewEvent("take back strike", "assembly", func(s string, _, _ action.Fields) string {
+	eventTakeBackVoid = action.NewEvent("take back strike", "assembly", func(s string, _, _ action.Fields) string {
 		return "took back that " + s + " was struck out"
 	}).AlsoOf("fitting")
 	eventChangeCollection = action.NewEvent("change collection", "collection",

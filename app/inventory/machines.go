@@ -40,13 +40,13 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 		return inventory.Machine{}, err
 	}
 	if err := putMachine(ctx, tx,
-		inventory.Stay{MachineID: id, Place: created.Place, Since: actor.Today()}); err != nil {
+		inventory.Location{MachineID: id, Place: created.Place, Since: actor.Today()}); err != nil {
 		return inventory.Machine{}, err
 	}
 	if err := inventory.InsertMachineSum(ctx, tx, id); err != nil {
 		return inventory.Machine{}, err
 	}
-	if err := inventory.InsertOutside(ctx, tx, id); err != nil {
+	if err := inventory.InsertExterior(ctx, tx, id); err != nil {
 		return inventory.Machine{}, err
 	}
 	return created, action.Record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
@@ -85,7 +85,7 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 		if err := giveNumber(ctx, tx, changed); err != nil || before.Place == changed.Place {
 			return err
 		}
-		return moveOn(ctx, tx, inventory.Stay{MachineID: id, Place: changed.Place, Since: actor.Today()})
+		return moveOn(ctx, tx, inventory.Location{MachineID: id, Place: changed.Place, Since: actor.Today()})
 	})
 }
 

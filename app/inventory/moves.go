@@ -27,7 +27,7 @@ type Move struct {
 // Moved is an assembly where it is now, and the event that can be taken back.
 type Moved struct {
 	Assembly inventory.Assembly `json:"assembly"`
-	Event    int64              `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Event    int64              `json:"event" doc:"The event of the history, by which the action can be undone"`
 	Where    string             `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 

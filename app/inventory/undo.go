@@ -45,8 +45,8 @@ func (s *Service) undoMove(ctx context.Context, actor action.Actor, e history.Ev
 	return s.backInPlace(ctx, actor, e, eventTakeBackMove)
 }
 
-func (s *Service) undoStrike(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	return s.backInPlace(ctx, actor, e, eventTakeBackStrike)
+func (s *Service) undoVoid(ctx context.Context, actor action.Actor, e history.EventRow) error {
+	return s.backInPlace(ctx, actor, e, eventTakeBackVoid)
 }
 
 // backInPlace makes the fitting that an event ended the present one again. A fitting that the event

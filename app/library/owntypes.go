@@ -24,7 +24,7 @@ type NamedType struct {
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
 func (s *Service) NameType(ctx context.Context, actor action.Actor, fields library.OwnTypeFields) (NamedType, error) {
-	return s.TypeDeed(ctx, actor, EventNameType, &fields,
+	return s.TypeAction(ctx, actor, EventNameType, &fields,
 		func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error) {
 			id, err = library.InsertOwnType(ctx, tx, fields)
 			return nil, id, err
@@ -34,7 +34,7 @@ func (s *Service) NameType(ctx context.Context, actor action.Actor, fields libra
 // ChangeType rewrites an own type, starting from a version.
 func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int,
 	fields library.OwnTypeFields) (NamedType, error) {
-	return s.TypeDeed(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*library.OwnType, int64, error) {
+	return s.TypeAction(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*library.OwnType, int64, error) {
 		before, err := library.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return nil, 0, err
@@ -46,9 +46,9 @@ func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, 
 	})
 }
 
-// TypeDeed checks the fields, lets work write them, and has the sheets that the type touches
+// TypeAction checks the fields, lets work write them, and has the sheets that the type touches
 // reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
-func (s *Service) TypeDeed(ctx context.Context, actor action.Actor, done *action.Event, fields *library.OwnTypeFields,
+func (s *Service) TypeAction(ctx context.Context, actor action.Actor, done *action.Event, fields *library.OwnTypeFields,
 	work func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error)) (NamedType, error) {
 	if err := checkOwnType(fields); err != nil {
 		return NamedType{}, err

@@ -18,7 +18,7 @@ import (
 	"frugalheron/store/sheets"
 )
 
-// mostMentions bounds what is noted of one deed, mostOldMentions what of all that was written before somebody became
+// mostMentions bounds what is noted of one action, mostOldMentions what of all that was written before somebody became
 // private; listedMention how many are listed at a time.
 const (
 	mostMentions    = 50
@@ -34,7 +34,7 @@ const aroundMention = 60
 
 type namesFoundKey struct{}
 
-// OnNamesFound lets somebody know, while a deed is done with the context, that its texts name private persons.
+// OnNamesFound lets somebody know, while a action is done with the context, that its texts name private persons.
 func OnNamesFound(ctx context.Context, tell func(found int)) context.Context {
 	return context.WithValue(ctx, namesFoundKey{}, tell)
 }
@@ -79,7 +79,7 @@ func (s *Service) noteOldMentions(ctx context.Context, tx *sqlx.Tx, person names
 	if err != nil {
 		return err
 	}
-	asked := history.EventsSaying{Kinds: action.KindsWithNames(), SheetDeed: history.DeedSaveSheet,
+	asked := history.EventsSaying{Kinds: action.KindsWithNames(), SheetAction: history.ActionSaveSheet,
 		Hints: names.Hints([]names.Person{person}), Limit: oldTextsAtOnce}
 	for found := 0; ; {
 		events, err := history.ListEventsSaying(ctx, tx, asked)
@@ -166,7 +166,7 @@ func sumOf(text string) string {
 
 // textsOf lists the texts that an event has written.
 func textsOf(ctx context.Context, tx *sqlx.Tx, e history.Event) ([]string, error) {
-	if e.Deed == history.DeedSaveSheet {
+	if e.Action == history.ActionSaveSheet {
 		saved, err := action.StateIn[struct{ Revision int }](e.After)
 		if err != nil {
 			return nil, err
@@ -225,21 +225,21 @@ func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int6
 		if err := people.DecideMention(ctx, tx, id, actor.Account(), meant); err != nil {
 			return err
 		}
-		told := mentionTold{PartyID: before.PartyID, Party: before.Party, Said: before.Said, Meant: meant}
+		told := mentionTold{PartyID: before.PartyID, Party: before.Party, Spelling: before.Spelling, Meant: meant}
 		if err := action.Record(ctx, tx, actor, decided, id, nil,
 			mentionTold{PartyID: before.PartyID, Meant: before.Meant}, told); err != nil {
 			return err
 		}
-		return s.publishAgain(ctx, tx, names.Person{Name: before.Said})
+		return s.publishAgain(ctx, tx, names.Person{Name: before.Spelling})
 	})
 }
 
 // mentionTold is a decision as the history keeps it.
 type mentionTold struct {
-	PartyID int64  `json:"partyId"`
-	Party   string `json:"party" says:"text"`
-	Said    string `json:"said" says:"text"`
-	Meant   *bool  `json:"meant"`
+	PartyID  int64  `json:"partyId"`
+	Party    string `json:"party" says:"text"`
+	Spelling string `json:"said" says:"text"`
+	Meant    *bool  `json:"meant"`
 }
 
 func (s *Service) undoDecideMention(ctx context.Context, actor action.Actor, e history.EventRow) error {

@@ -287,7 +287,7 @@ func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.Chi
 		return "", action.Reject("chip", strings.Join(inspection.Warnings, " "))
 	}
 	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception,
-		Way: "by the reader, as a " + r.Device}
+		Method: "by the reader, as a " + r.Device}
 	image := rom.Image{Format: rom.Binary, Data: first}
 	files := []rom.File{{Name: "first reading"}, {Name: "second reading"}}
 	added, err := s.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})

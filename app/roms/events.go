@@ -13,10 +13,10 @@ var (
 	eventExceptRead = action.NewEvent("except read", "rom read", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("let one reading of %v count: %v", a["designator"], a["why"])
 	})
-	eventStrikeRead = action.NewEvent("strike read", "rom read", func(_ string, b, _ action.Fields) string {
+	eventVoidRead = action.NewEvent("strike read", "rom read", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("struck out a reading of %v, of %v", b["designator"], b["readOn"])
 	})
-	eventTakeBackStrikeOfRead = action.NewEvent("take back strike of read", "rom read",
+	eventTakeBackVoidOfRead = action.NewEvent("take back strike of read", "rom read",
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("took back that the reading of %v, of %v, was struck out", a["designator"], a["readOn"])
 		})

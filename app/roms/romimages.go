@@ -37,8 +37,8 @@ func (s *Service) RomList(ctx context.Context, actor action.Actor, words string,
 type RomView struct {
 	roms.RomImage
 	Inspection  rom.Inspection   `json:"inspection"`
-	Code        []rom.CodeFit    `json:"code" doc:"Processors whose way of starting fits, the best first"`
-	JumpTable   *rom.CodeFit     `json:"jumpTable" doc:"Where it begins with a table of jumps, else null"`
+	Code        []rom.StartMatch `json:"code" doc:"Processors whose way of starting fits, the best first"`
+	JumpTable   *rom.StartMatch  `json:"jumpTable" doc:"Where it begins with a table of jumps, else null"`
 	SameContent []roms.RomImage  `json:"sameContent" doc:"The same content in another number of copies"`
 	Holders     []roms.RomHolder `json:"holders" doc:"Sockets in which it was read last"`
 	MayHave     bool             `json:"mayHave" doc:"Whether who asks may have the bytes"`
@@ -64,7 +64,7 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (RomV
 		return told, err
 	}
 	told.MayHave = told.Public || !actor.Hides()
-	told.Code = []rom.CodeFit{}
+	told.Code = []rom.StartMatch{}
 	if !told.MayHave {
 		told.Inspection.Texts = []rom.Text{}
 		return told, nil
@@ -74,7 +74,7 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (RomV
 		return told, err
 	}
 	one := data[:told.Inspection.EffectiveBytes]
-	told.Code, told.JumpTable = rom.CodeFits(one), rom.JumpTable(one)
+	told.Code, told.JumpTable = rom.StartMatches(one), rom.JumpTable(one)
 	return told, nil
 }
 

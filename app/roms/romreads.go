@@ -24,7 +24,7 @@ import (
 type RomReading struct {
 	Designator string `json:"designator" maxLength:"20"`
 	Label      string `json:"label" maxLength:"200" required:"false" doc:"What stands on the chip"`
-	Way        string `json:"way" says:"text" maxLength:"200" required:"false" doc:"How it was read"`
+	Method     string `json:"method" says:"text" maxLength:"200" required:"false" doc:"How it was read"`
 	ReadOn     string `json:"readOn" maxLength:"10" required:"false" doc:"YYYY-MM-DD; today when it is left out"`
 	Exception  string `json:"exception" says:"text" maxLength:"400" required:"false" doc:"Why no second reading can be had"`
 }
@@ -64,8 +64,8 @@ func (s *Service) AddRomFile(ctx context.Context, actor action.Actor, assemblyID
 		}
 		images[i] = image
 	}
-	if of.Way == "" {
-		of.Way = "from a file"
+	if of.Method == "" {
+		of.Method = "from a file"
 	}
 	return s.addReads(ctx, actor, assemblyID, of, files, images)
 }
@@ -79,7 +79,7 @@ func (s *Service) addReads(ctx context.Context, actor action.Actor, assemblyID i
 		return nil, err
 	}
 	err := input.CheckAll(input.OneLine("designator", &of.Designator), input.OneLine("label", &of.Label),
-		input.OneLine("way", &of.Way), input.OneLine("exception", &of.Exception))
+		input.OneLine("method", &of.Method), input.OneLine("exception", &of.Exception))
 	switch {
 	case err != nil:
 		return nil, err
@@ -168,7 +168,7 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 	read := roms.RomRead{
 		SHA256: image.SHA256, AssemblyID: assembly.ID, Designator: of.Designator, Label: of.Label,
 		Revision: assembly.Revision,
-		Way:      of.Way, ReadOn: of.ReadOn, Exception: of.Exception,
+		Method:   of.Method, ReadOn: of.ReadOn, Exception: of.Exception,
 	}
 	for _, line := range lines {
 		if slices.Contains(strings.Fields(line.Designators), of.Designator) {
@@ -184,7 +184,7 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 	if image.Name != "" {
 		added.Known = RomName(image)
 	}
-	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Way,
+	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Method,
 		"content": RomName(image), "exception": of.Exception}
 	return added, action.Record(ctx, tx, actor, eventReadChip, id, assembly.MachineID, nil, told)
 }
@@ -223,22 +223,22 @@ func (s *Service) ExceptRead(ctx context.Context, actor action.Actor, id int64, 
 	})
 }
 
-// StrikeRead strikes out a reading that was noted at the wrong chip, and returns the event.
-func (s *Service) StrikeRead(ctx context.Context, actor action.Actor, id int64) (int64, error) {
+// VoidRead strikes out a reading that was noted at the wrong chip, and returns the event.
+func (s *Service) VoidRead(ctx context.Context, actor action.Actor, id int64) (int64, error) {
 	var event int64
 	err := s.onRead(ctx, actor, id, func(tx *sqlx.Tx, read roms.RomRead, machineID *int64) error {
-		if err := roms.StrikeRomRead(ctx, tx, id, true); err != nil {
+		if err := roms.VoidRomRead(ctx, tx, id, true); err != nil {
 			return err
 		}
 		var err error
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeRead, id, machineID,
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidRead, id, machineID,
 			map[string]any{"designator": read.Designator, "readOn": read.ReadOn}, nil)
 		return err
 	})
 	return event, err
 }
 
-func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidRead(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		read, err := roms.RomReadByID(ctx, tx, e.SubjectID)
 		if err != nil {
@@ -251,10 +251,10 @@ func (s *Service) undoStrikeRead(ctx context.Context, actor action.Actor, e hist
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		if err := roms.StrikeRomRead(ctx, tx, e.SubjectID, false); err != nil {
+		if err := roms.VoidRomRead(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfRead, e.SubjectID, assembly.MachineID, nil,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfRead, e.SubjectID, assembly.MachineID, nil,
 			map[string]any{"designator": read.Designator, "readOn": read.ReadOn})
 	})
 }
@@ -270,7 +270,7 @@ func (s *Service) onRead(ctx context.Context, actor action.Actor, id int64,
 		if err != nil {
 			return err
 		}
-		if read, err = roms.RomReadByID(ctx, tx, id); err == nil && read.Struck {
+		if read, err = roms.RomReadByID(ctx, tx, id); err == nil && read.Voided {
 			err = action.ErrNotFound
 		}
 		if err != nil {

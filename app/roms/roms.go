@@ -28,7 +28,7 @@ type RomSocket struct {
 	Chip       rom.Chip       `json:"chip"`
 	Image      *roms.RomImage `json:"image" doc:"The content that counts, else the newest; null when nothing was read"`
 	Reads      []roms.RomRead `json:"reads" doc:"The oldest first"`
-	Findings   []string       `json:"findings" doc:"What does not fit together: the label, the device, the same board in another machine"`
+	Mismatches []string       `json:"mismatches" doc:"What does not fit together: the label, the device, the same board in another machine"`
 }
 
 // Roms lists the sockets for read-only memories of a machine.
@@ -88,7 +88,7 @@ func socketsOf(assembly inventory.Assembly, library *device.Library, lines []rom
 	reads []roms.RomRead) []RomSocket {
 	sockets := []RomSocket{}
 	add := func(s RomSocket) {
-		s.AssemblyID, s.Assembly, s.Findings, s.Reads = assembly.ID, assembly.Title, []string{}, []roms.RomRead{}
+		s.AssemblyID, s.Assembly, s.Mismatches, s.Reads = assembly.ID, assembly.Title, []string{}, []roms.RomRead{}
 		for _, r := range reads {
 			if r.AssemblyID == assembly.ID && r.Designator == s.Designator {
 				s.Reads = append(s.Reads, r)
@@ -143,7 +143,7 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	}
 	socket.Image = &image
 	if socket.Device != nil && image.Bytes != socket.Device.Bytes {
-		socket.Findings = append(socket.Findings,
+		socket.Mismatches = append(socket.Mismatches,
 			fmt.Sprintf("a %s holds %d bytes, the content has %d", socket.Device.Number, socket.Device.Bytes,
 				image.Bytes))
 	}
@@ -170,7 +170,7 @@ func (s *Service) labelAgainst(ctx context.Context, socket *RomSocket, image rom
 		}
 	}
 	if onChip != "" && inside != "" && onChip != inside {
-		socket.Findings = append(socket.Findings,
+		socket.Mismatches = append(socket.Mismatches,
 			fmt.Sprintf("the label says version %s, %s %s", onChip, where, inside))
 	}
 	return nil
@@ -201,7 +201,7 @@ func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image 
 		if where == "" {
 			where = other.Assembly
 		}
-		socket.Findings = append(socket.Findings,
+		socket.Mismatches = append(socket.Mismatches,
 			fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs),
 				comparison.Verdict))
 	}

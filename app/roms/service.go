@@ -21,7 +21,7 @@ type Service struct {
 // New returns it.
 func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service) *Service {
 	s := &Service{kernel: kernel, library: library, inventory: inventory}
-	kernel.CanBeUndone(eventStrikeRead, action.MayWriteSheets, s.undoStrikeRead)
+	kernel.CanBeUndone(eventVoidRead, action.MayWriteSheets, s.undoVoidRead)
 	return s
 }
 

@@ -8,7 +8,7 @@ import (
 )
 
 var (
-	eventSaveSheet = action.NewEvent(history.DeedSaveSheet, "assembly", func(s string, _, a action.Fields) string {
+	eventSaveSheet = action.NewEvent(history.ActionSaveSheet, "assembly", func(s string, _, a action.Fields) string {
 		return fmt.Sprintf("saved the sheet of %s, revision %v", s, a["revision"])
 	})
 )

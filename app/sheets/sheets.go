@@ -12,7 +12,7 @@ import (
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
-	"frugalheron/core/outside"
+	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	storeinventory "frugalheron/store/inventory"
@@ -105,7 +105,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	if err != nil {
 		return err
 	}
-	if assembly.IsOutside() {
+	if assembly.IsExterior() {
 		return lookedOver(ctx, tx, assembly, newest)
 	}
 	var era datecode.Era
@@ -121,7 +121,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		return err
 	}
 	rows, positions := EntryRows(result)
-	if assembly.IsStruck {
+	if assembly.IsVoided {
 		rows = []sheets.EntryRow{} // nothing is found on it
 	}
 	if err := sheets.ReplaceEntries(ctx, tx, assembly.ID, newest.N, rows); err != nil {
@@ -211,7 +211,7 @@ func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID in
 
 // lookedOver takes in what a new revision of an outside says.
 func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly storeinventory.Assembly, newest sheets.Revision) error {
-	seen := outside.Parse(newest.Body)
+	seen := exterior.Parse(newest.Body)
 	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems),
 		reckoning.Totals{})
 }

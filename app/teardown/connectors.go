@@ -96,7 +96,7 @@ func (s *Service) onConnector(ctx context.Context, actor action.Actor, id int64,
 	}
 	return s.onWiring(ctx, actor, row.MachineID, func(tx *sqlx.Tx) error {
 		row, err := teardown.ConnectorByID(ctx, tx, id)
-		if err == nil && row.Struck {
+		if err == nil && row.Voided {
 			err = action.ErrNotFound
 		}
 		if err != nil {
@@ -133,8 +133,8 @@ func (s *Service) ChangeConnector(ctx context.Context, actor action.Actor, id in
 	})
 }
 
-// StrikeConnector takes a connector off the map that was entered by mistake, and returns the event.
-func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id int64,
+// VoidConnector takes a connector off the map that was entered by mistake, and returns the event.
+func (s *Service) VoidConnector(ctx context.Context, actor action.Actor, id int64,
 	version int) (event int64, err error) {
 	_, err = s.onConnector(ctx, actor, id, version, func(tx *sqlx.Tx, before ConnectorView, machineID int64) error {
 		if before.Open {
@@ -144,13 +144,13 @@ func (s *Service) StrikeConnector(ctx context.Context, actor action.Actor, id in
 			true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeConnector, id, &machineID, before.Connector, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidConnector, id, &machineID, before.Connector, nil)
 		return err
 	})
 	return event, err
 }
 
-func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidConnector(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		row, err := teardown.ConnectorByID(ctx, tx, e.SubjectID)
 		if err != nil {
@@ -165,7 +165,7 @@ func (s *Service) undoStrikeConnector(ctx context.Context, actor action.Actor, e
 		if err := teardown.UpdateConnector(ctx, tx, row.ID, row.Name, row.Body, false); err != nil {
 			return connectorTaken(err, row.Name)
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfConnector, row.ID, &row.MachineID, nil,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfConnector, row.ID, &row.MachineID, nil,
 			keptFields(row.Body))
 	})
 }

@@ -13,10 +13,10 @@ var (
 	eventChangeConnector = action.NewEvent("change connector", "connector", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed the connector %v: %s", a["name"], action.Changes(b, a))
 	})
-	eventStrikeConnector = action.NewEvent("strike connector", "connector", func(_ string, b, _ action.Fields) string {
+	eventVoidConnector = action.NewEvent("strike connector", "connector", func(_ string, b, _ action.Fields) string {
 		return fmt.Sprintf("took the connector %v off the map", b["name"])
 	})
-	eventTakeBackStrikeOfConnector = action.NewEvent("take back strike of connector", "connector",
+	eventTakeBackVoidOfConnector = action.NewEvent("take back strike of connector", "connector",
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("put the connector %v back on the map", a["name"])
 		})
@@ -35,9 +35,9 @@ var (
 	eventChangeStep = action.NewEvent("change step", "teardown step", func(_ string, b, a action.Fields) string {
 		return fmt.Sprintf("changed a step from %v to %v", b["line"], a["line"])
 	})
-	eventStrikeStep = action.NewEvent("strike step", "teardown step",
+	eventVoidStep = action.NewEvent("strike step", "teardown step",
 		func(_ string, b, _ action.Fields) string { return fmt.Sprintf("struck out the step %v", b["line"]) })
-	eventTakeBackStrikeOfStep = action.NewEvent("take back strike of step", "teardown step",
+	eventTakeBackVoidOfStep = action.NewEvent("take back strike of step", "teardown step",
 		func(_ string, _, a action.Fields) string {
 			return fmt.Sprintf("put the step %v back into the log", a["off"])
 		})

@@ -76,7 +76,7 @@ func (s *Service) ReadStep(ctx context.Context, actor action.Actor, teardownID i
 		return read, err
 	}
 	read.Step = step.Whole()
-	said := caution.Said{}
+	said := caution.Shown{}
 	for _, step := range now.Steps {
 		said.Now(step.Step.Cautions())
 	}

@@ -86,7 +86,7 @@ func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 		}
 		f := storecondition.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
 		if err := condition.AddFinding(ctx, tx, actor, machineID, f,
-			storecondition.SightingRow{On: actor.Today(), Severity: "watch", Note: text}); err != nil {
+			storecondition.ObservationRow{On: actor.Today(), Severity: "watch", Note: text}); err != nil {
 			return err
 		}
 	}

@@ -19,8 +19,8 @@ type Service struct {
 // New returns it.
 func New(kernel *action.Kernel, people *people.Service, inventory *inventory.Service, dating *dating.Service) *Service {
 	s := &Service{kernel: kernel, people: people, inventory: inventory, dating: dating}
-	kernel.CanBeUndone(eventStrikeConnector, action.MayWriteSheets, s.undoStrikeConnector)
-	kernel.CanBeUndone(eventStrikeStep, action.MayWriteSheets, s.undoStrikeStep)
+	kernel.CanBeUndone(eventVoidConnector, action.MayWriteSheets, s.undoVoidConnector)
+	kernel.CanBeUndone(eventVoidStep, action.MayWriteSheets, s.undoVoidStep)
 	kernel.CanBeUndone(eventEndTeardown, action.MayWriteSheets, s.undoEndTeardown)
 	return s
 }

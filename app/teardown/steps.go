@@ -96,9 +96,9 @@ func (s *Service) ChangeStep(ctx context.Context, actor action.Actor, id int64, 
 	})
 }
 
-// StrikeStep takes a step out of the log that was entered by mistake, and returns the event; its plugs count as
+// VoidStep takes a step out of the log that was entered by mistake, and returns the event; its plugs count as
 // plugged in.
-func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
+func (s *Service) VoidStep(ctx context.Context, actor action.Actor, id int64, version int) (event int64, err error) {
 	_, err = s.onStep(ctx, actor, id, version, func(tx *sqlx.Tx, now TeardownView, before StepView) error {
 		if before.State == teardown.Off {
 			if err := plugIn(ctx, tx, actor, now.MachineID, before.Connectors); err != nil {
@@ -109,14 +109,14 @@ func (s *Service) StrikeStep(ctx context.Context, actor action.Actor, id int64, 
 			true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventStrikeStep, id, &now.MachineID,
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidStep, id, &now.MachineID,
 			map[string]any{"off": before.Off, "line": before.Line}, nil)
 		return err
 	})
 	return event, err
 }
 
-func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e history.EventRow) error {
+func (s *Service) undoVoidStep(ctx context.Context, actor action.Actor, e history.EventRow) error {
 	row, err := storeteardown.StepByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
 	if err != nil {
 		return err
@@ -141,7 +141,7 @@ func (s *Service) undoStrikeStep(ctx context.Context, actor action.Actor, e hist
 		if err := storeteardown.UpdateStep(ctx, tx, row.ID, row.Body, row.Pictures, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackStrikeOfStep, row.ID, &now.MachineID, nil,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfStep, row.ID, &now.MachineID, nil,
 			map[string]any{"off": step.Off})
 	})
 	return err

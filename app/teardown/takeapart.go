@@ -94,7 +94,7 @@ func (s *Service) EndTeardown(ctx context.Context, actor action.Actor, id int64)
 		if err != nil {
 			return err
 		}
-		if lacks := teardown.Lacks(now.logged(), plugs.states()); len(lacks) > 0 {
+		if lacks := teardown.Blockers(now.logged(), plugs.states()); len(lacks) > 0 {
 			why := lacks[0].Text
 			for _, l := range lacks[1:] {
 				why += "; " + l.Text

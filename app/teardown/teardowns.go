@@ -41,7 +41,7 @@ type TeardownView struct {
 	Cells     []teardown.Cell    `json:"cells" doc:"The tray, row by row"`
 	FreeCell  string             `json:"freeCell" doc:"The first cell that holds nothing; empty when all are taken"`
 	Sums      teardown.Sums      `json:"sums"`
-	Lacks     []teardown.Lacking `json:"lacks" doc:"What keeps it from counting as closed"`
+	Blockers  []teardown.Blocker `json:"blockers" doc:"What keeps it from counting as closed"`
 	LeftOver  []string           `json:"leftOver" says:"text" doc:"Fasteners that did not go back"`
 	Next      int                `json:"next" doc:"Number of the step to be reversed now; 0 when none is"`
 	Procedure string             `json:"procedure" says:"text" doc:"What the procedure is called that it started from; empty for none"`
@@ -103,9 +103,9 @@ func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine,
 	sayOnce(t.Steps)
 	t.Cells, t.FreeCell = tray.Filled(steps), tray.Free(steps)
 	t.Sums, t.LeftOver = teardown.Sum(steps, plugs.states()), teardown.LeftOvers(steps)
-	t.Lacks = []teardown.Lacking{}
+	t.Blockers = []teardown.Blocker{}
 	if one.Outcome == string(teardown.StillOff) {
-		t.Lacks = teardown.Lacks(steps, plugs.states())
+		t.Blockers = teardown.Blockers(steps, plugs.states())
 	}
 	if next := teardown.Next(steps); next != nil {
 		t.Next = next.N
@@ -147,7 +147,7 @@ func tellStep(row storeteardown.StepRow, plugs Wiring) (StepView, error) {
 // sayOnce gives each caution to the step at which it is due first, on the way out and, of those that are off, on
 // the way back.
 func sayOnce(steps []StepView) {
-	out, back := caution.Said{}, caution.Said{}
+	out, back := caution.Shown{}, caution.Shown{}
 	for i := range steps {
 		steps[i].Cautions = caution.All(out.Now(steps[i].Step.Cautions()))
 		steps[i].BackOn = []caution.Caution{}

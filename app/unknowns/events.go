@@ -19,10 +19,10 @@ var (
 	eventAnswerQuestion = action.NewEvent("answer question", "question", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("answered the question about %v: %v (%v)", a["subject"], a["answer"], a["source"])
 	})
-	eventWeighMystery = action.NewEvent("weigh mystery", "assembly", func(s string, _, a action.Fields) string {
+	eventWeighIdentification = action.NewEvent("weigh mystery", "assembly", func(s string, _, a action.Fields) string {
 		return fmt.Sprintf("weighed what %s could be: %v", s, a["why"])
 	})
-	eventDecideMystery = action.NewEvent("decide mystery", "assembly", func(s string, _, a action.Fields) string {
+	eventDecideIdentification = action.NewEvent("decide mystery", "assembly", func(s string, _, a action.Fields) string {
 		return fmt.Sprintf("decided that %s is %v (%v): %v", s, a["is"], a["sure"], a["reason"])
 	})
 )

@@ -295,7 +295,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		err = s.kernel.Do(ctx, actor, action.MayWriteSheets, write)
 	} else {
 		var named library.NamedType
-		named, err = s.library.TypeDeed(ctx, actor, library.EventNameType, answer.Type,
+		named, err = s.library.TypeAction(ctx, actor, library.EventNameType, answer.Type,
 			func(tx *sqlx.Tx) (*storelibrary.OwnType, int64, error) {
 				if err := write(tx); err != nil {
 					return nil, 0, err

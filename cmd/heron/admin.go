@@ -42,7 +42,7 @@ func userCommand() *cobra.Command {
 		Short: "Add an account; the password is asked for, or read from standard input",
 		Args:  cobra.ExactArgs(1),
 		RunE: run(func(cmd *cobra.Command, args []string) error {
-			db, deeds, err := openApp(cmd.Context(), url, "")
+			db, actions, err := openApp(cmd.Context(), url, "")
 			if err != nil {
 				return err
 			}
@@ -51,7 +51,7 @@ func userCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if _, err := deeds.Accounts.AddAccount(cmd.Context(), args[0], name, action.Role(role),
+			if _, err := actions.Accounts.AddAccount(cmd.Context(), args[0], name, action.Role(role),
 				password); err != nil {
 				return err
 			}

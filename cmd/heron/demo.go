@@ -67,8 +67,8 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, re
 			return err
 		}
 		defer meter.Close()
-		d.deeds.WithReader(reader.Address()).WithMeter(meter.Address())
-		accounts, err := demoPasswords(ctx, d.deeds, d.folder, at.IP.IsLoopback())
+		d.actions.WithReader(reader.Address()).WithMeter(meter.Address())
+		accounts, err := demoPasswords(ctx, d.actions, d.folder, at.IP.IsLoopback())
 		if err != nil {
 			return err
 		}
@@ -87,16 +87,16 @@ func runDemo(ctx context.Context, cmd *cobra.Command, address, folder string, re
 			d.say("%s", openWarning)
 		}
 		d.say("\nCtrl-C stops it and keeps the data; make demo-reset starts over.")
-		return serve(ctx, listener, d.db, d.deeds, web.Config{})
+		return serve(ctx, listener, d.db, d.actions, web.Config{})
 	})
 }
 
 // demonstration is the sample world on its own PostgreSQL.
 type demonstration struct {
-	say    func(format string, args ...any)
-	folder string
-	db     *sqlx.DB
-	deeds  *app.App
+	say     func(format string, args ...any)
+	folder  string
+	db      *sqlx.DB
+	actions *app.App
 }
 
 // withDemoDatabase starts the demonstration's PostgreSQL, fills an empty database with the sample
@@ -140,15 +140,15 @@ func withDemoDatabase(ctx context.Context, cmd *cobra.Command, wanted string, re
 	if err := ensureDatabase(ctx, server); err != nil {
 		return err
 	}
-	db, deeds, err := openApp(ctx, server.URL(demoDatabase), filepath.Join(folder, "blobs"))
+	db, actions, err := openApp(ctx, server.URL(demoDatabase), filepath.Join(folder, "blobs"))
 	if err != nil {
 		return err
 	}
 	defer db.Close()
-	if err := demo.Seed(ctx, deeds, func(progress string) { say("  %s", progress) }); err != nil {
+	if err := demo.Seed(ctx, actions, func(progress string) { say("  %s", progress) }); err != nil {
 		return err
 	}
-	return work(demonstration{say, folder, db, deeds})
+	return work(demonstration{say, folder, db, actions})
 }
 
 const demoDatabase = "heron"

@@ -24,7 +24,7 @@ const openMark = "passwords-replaced"
 
 // demoPasswords sees to the passwords of the sample accounts. The sample ones are known to everybody:
 // they serve on loopback only, and are replaced by random ones wherever others can reach the server.
-func demoPasswords(ctx context.Context, deeds *app.App, folder string, loopback bool) ([]demo.Account, error) {
+func demoPasswords(ctx context.Context, actions *app.App, folder string, loopback bool) ([]demo.Account, error) {
 	mark := filepath.Join(folder, openMark)
 	accounts := append([]demo.Account{}, demo.Accounts...)
 	if loopback {
@@ -40,7 +40,7 @@ func demoPasswords(ctx context.Context, deeds *app.App, folder string, loopback 
 		}
 	}
 	for _, account := range accounts {
-		if err := deeds.Accounts.ReplacePassword(ctx, account.Login, account.Password); err != nil {
+		if err := actions.Accounts.ReplacePassword(ctx, account.Login, account.Password); err != nil {
 			return nil, err
 		}
 	}

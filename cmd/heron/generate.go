@@ -26,7 +26,7 @@ func generateCommand() *cobra.Command {
 			defer stop()
 			return withDemoDatabase(ctx, cmd, folder, false, func(d demonstration) error {
 				start := time.Now()
-				if err := demo.Generate(ctx, d.deeds, machines, func(progress string) {
+				if err := demo.Generate(ctx, d.actions, machines, func(progress string) {
 					d.say("  %s", progress)
 				}); err != nil {
 					return err

@@ -39,10 +39,12 @@ func measureCommand() *cobra.Command {
 					Readings []float64         `json:"readings"`
 					Opening  *float64          `json:"opening"`
 					Expected *measure.Expected `json:"expected"`
+					Said     string            `json:"said"` // inWords, by its older name
 					measure.Judged
-				}{said.Point, said.Quantity, said.Quantity.Unit(), said.Readings, said.Opening, said.Expected, judged})
+				}{said.Point, said.Quantity, said.Quantity.Unit(), said.Readings, said.Opening, said.Expected,
+					judged.InWords, judged})
 			}
-			fmt.Fprintf(cmd.OutOrStdout(), "%s %s: %s\n", said.Point, judged.Said, judged.Verdict)
+			fmt.Fprintf(cmd.OutOrStdout(), "%s %s: %s\n", said.Point, judged.InWords, judged.Verdict)
 			for _, why := range judged.Why {
 				fmt.Fprintf(cmd.OutOrStdout(), "  %s\n", why)
 			}

@@ -30,12 +30,12 @@ type riskInput struct {
 
 // rankedPart is a row of the answer.
 type rankedPart struct {
-	Machine int64   `json:"machine"`
-	Place   string  `json:"place"`
-	Class   string  `json:"class"`
-	Rank    float64 `json:"rank"`
-	Missed  float64 `json:"missed"`
-	Why     string  `json:"why"`
+	Machine      int64   `json:"machine"`
+	Place        string  `json:"place"`
+	Class        string  `json:"class"`
+	Rank         float64 `json:"rank"`
+	OverdueRatio float64 `json:"missed"`
+	Why          string  `json:"why"`
 }
 
 func riskCommand() *cobra.Command {
@@ -109,7 +109,7 @@ func (in riskInput) rank(on string) ([]rankedPart, error) {
 	ranked := []rankedPart{}
 	order := risk.Rank(table, machines, parts, now)
 	for _, r := range order.From(0, order.Len()) {
-		ranked = append(ranked, rankedPart{r.Machine, r.Place, r.Class, r.Rank, r.Missed, order.Sentence(r)})
+		ranked = append(ranked, rankedPart{r.Machine, r.Place, r.Class, r.Rank, r.OverdueRatio, order.Sentence(r)})
 	}
 	return ranked, nil
 }

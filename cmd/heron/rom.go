@@ -91,7 +91,7 @@ func printInspection(out io.Writer, image rom.Image, i rom.Inspection) {
 	fmt.Fprintf(out, "\n%-8s %s\n%-8s %s\n%-8s %s\n%-8s %s\n", "CRC-32", i.CRC32, "SHA-1", i.SHA1, "SHA-256", i.SHA256,
 		"sum", i.Sum16)
 	if i.Device != nil {
-		fmt.Fprintf(out, "%-8s %s, %d bytes: %s\n", "device", i.Device.Number, i.Device.Bytes, i.Device.Fits)
+		fmt.Fprintf(out, "%-8s %s, %d bytes: %s\n", "device", i.Device.Number, i.Device.Bytes, i.Device.LengthMatch)
 	}
 	fmt.Fprintf(out, "%-8s %d bytes in %d stretches\n", "blank", i.BlankBytes, len(i.BlankRuns))
 	if len(i.Years) > 0 {

@@ -35,13 +35,13 @@ func serveCommand() *cobra.Command {
 			}
 			ctx, stop := untilStopped(cmd.Context())
 			defer stop()
-			db, deeds, err := openApp(ctx, url, keep)
+			db, actions, err := openApp(ctx, url, keep)
 			if err != nil {
 				return err
 			}
 			defer db.Close()
-			deeds.WithReader(reader).WithMeter(meter)
-			any, err := deeds.Accounts.HasAccounts(ctx)
+			actions.WithReader(reader).WithMeter(meter)
+			any, err := actions.Accounts.HasAccounts(ctx)
 			if err != nil {
 				return err
 			}
@@ -62,7 +62,7 @@ func serveCommand() *cobra.Command {
 				return usageError{fmt.Errorf("--trusted-proxies: %w", err)}
 			}
 			fmt.Fprintf(cmd.OutOrStdout(), "Frugal Heron serves on http://%s\n", listener.Addr())
-			return serve(ctx, listener, db, deeds, web.Config{SecureCookies: secureCookies, TrustedProxies: trusted})
+			return serve(ctx, listener, db, actions, web.Config{SecureCookies: secureCookies, TrustedProxies: trusted})
 		}),
 	}
 	databaseFlag(cmd, &url)
@@ -108,7 +108,7 @@ func untilStopped(ctx context.Context) (context.Context, context.CancelFunc) {
 	return signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
 }
 
-// openApp connects to a database, brings its schema up to date and returns the deeds on it; uploads are
+// openApp connects to a database, brings its schema up to date and returns the actions on it; uploads are
 // kept where keep says, or nowhere if it is empty.
 func openApp(ctx context.Context, url, keep string) (*sqlx.DB, *app.App, error) {
 	if url == "" {
@@ -124,16 +124,16 @@ func openApp(ctx context.Context, url, keep string) (*sqlx.DB, *app.App, error) 
 		db.Close()
 		return nil, nil, err
 	}
-	deeds := app.New(db)
+	actions := app.New(db)
 	if keep == "" {
-		return db, deeds, nil
+		return db, actions, nil
 	}
 	kept, err := blobs.Open(ctx, keep)
 	if err != nil {
 		db.Close()
 		return nil, nil, err
 	}
-	return db, deeds.WithBlobs(kept), nil
+	return db, actions.WithBlobs(kept), nil
 }
 
 func listenOn(address string) (net.Listener, error) {
@@ -162,22 +162,22 @@ func secureFor(choice string, listener net.Listener) (bool, error) {
 const memoryAimed = 480 << 20
 
 // serve answers requests until the context ends, then lets those under way finish.
-func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, deeds *app.App, config web.Config) error {
+func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, actions *app.App, config web.Config) error {
 	if os.Getenv("GOMEMLIMIT") == "" {
 		debug.SetMemoryLimit(memoryAimed)
 	}
 	server := &http.Server{
-		Handler: web.New(db, deeds, config), ReadHeaderTimeout: 10 * time.Second,
+		Handler: web.New(db, actions, config), ReadHeaderTimeout: 10 * time.Second,
 		ReadTimeout: time.Minute, WriteTimeout: time.Minute, IdleTimeout: 2 * time.Minute,
 	}
 	go func() {
-		if err := deeds.Sheets.RereckonOld(ctx); err != nil && ctx.Err() == nil {
+		if err := actions.Sheets.RereckonOld(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("totals of an older library could not be made anew", "cause", err)
 		}
-		if err := deeds.Kernel.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
+		if err := actions.Kernel.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("what follows from records could not be made anew", "cause", err)
 		}
-		if err := deeds.Condition.RenewAgeing(ctx); err != nil && ctx.Err() == nil {
+		if err := actions.Condition.RenewAgeing(ctx); err != nil && ctx.Err() == nil {
 			slog.Error("what ages could not be told anew", "cause", err)
 		}
 	}()

@@ -20,7 +20,7 @@ type Facts struct {
 	HasCondition   bool
 	HasPowered     bool // when it last ran, and whether anybody powered it since
 	Links          int  // statements about its past
-	Chain          []custody.Finding
+	Chain          []custody.Problem
 	OpenData       int    // personal data without a decision, or with one that is not carried out
 	SpreadProblem  string // why the cost of its lot cannot be spread, or empty
 }
@@ -80,13 +80,13 @@ func StageOf(f Facts) (reckoning.Stage, []string) {
 func Verdicts(f Facts) []reckoning.Verdict {
 	verdicts := []reckoning.Verdict{}
 	chain := reckoning.Verdict{Key: "custody", Label: "Provenance", State: reckoning.Plain, Why: []reckoning.Reason{}}
-	counts := map[custody.FindingKind]int{}
+	counts := map[custody.ProblemKind]int{}
 	for _, found := range f.Chain {
 		counts[found.Kind]++
 		chain.Why = append(chain.Why, reckoning.Reason{Text: found.Text})
 	}
 	for _, kind := range []struct {
-		kind      custody.FindingKind
+		kind      custody.ProblemKind
 		one, many string
 	}{
 		{custody.Impossible, "impossible statement", "impossible statements"}, {custody.Overlap, "overlap", "overlaps"},

@@ -32,10 +32,10 @@ func TestStages(t *testing.T) {
 		"no past": {with(func(f *arrival.Facts) { f.Links = 0 }), reckoning.InHand, 0,
 			"nothing is written down of its past"},
 		"a gap": {
-			with(func(f *arrival.Facts) { f.Chain = []custody.Finding{{Kind: custody.Gap, Text: "three years"}} }),
+			with(func(f *arrival.Facts) { f.Chain = []custody.Problem{{Kind: custody.Gap, Text: "three years"}} }),
 			reckoning.InHand, 0, "1 gap in its past",
 		},
-		"impossible": {with(func(f *arrival.Facts) { f.Chain = []custody.Finding{{Kind: custody.Impossible}} }),
+		"impossible": {with(func(f *arrival.Facts) { f.Chain = []custody.Problem{{Kind: custody.Impossible}} }),
 			reckoning.NeedsAttention, 1, ""},
 		"personal data": {with(func(f *arrival.Facts) { f.OpenData = 2 }), reckoning.NeedsAttention, 2, ""},
 		"not spread": {with(func(f *arrival.Facts) { f.SpreadProblem = "no estimates" }), reckoning.InHand, 0,
@@ -54,7 +54,7 @@ func TestStages(t *testing.T) {
 func TestVerdicts(t *testing.T) {
 	assert.Empty(t, arrival.Verdicts(arrival.Facts{}))
 	verdicts := arrival.Verdicts(arrival.Facts{OpenData: 1,
-		Chain: []custody.Finding{{Kind: custody.Gap}, {Kind: custody.Gap}, {Kind: custody.Impossible}}})
+		Chain: []custody.Problem{{Kind: custody.Gap}, {Kind: custody.Gap}, {Kind: custody.Impossible}}})
 	require.Len(t, verdicts, 2)
 	assert.Equal(t, "1 impossible statement, 2 gaps", verdicts[0].Value)
 	assert.Equal(t, reckoning.Attention, verdicts[0].State)

@@ -83,11 +83,11 @@ func Due(text string) []Key {
 	return keys
 }
 
-// Said remembers which cautions were said, so that each is said once.
-type Said map[Key]bool
+// Shown remembers which cautions were said, so that each is said once.
+type Shown map[Key]bool
 
 // Now returns the keys that were not said before, and remembers them.
-func (s Said) Now(keys []Key) []Key {
+func (s Shown) Now(keys []Key) []Key {
 	fresh := []Key{}
 	for _, key := range keys {
 		if !s[key] {

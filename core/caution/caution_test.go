@@ -11,7 +11,7 @@ import (
 )
 
 func ExampleDue() {
-	said := caution.Said{}
+	said := caution.Shown{}
 	for _, step := range []string{"Power supply, four screws", "supply lead", "Memory card",
 		"Monitor, with its heavy chassis"} {
 		fmt.Println(step, said.Now(caution.Due(step)))

@@ -34,8 +34,8 @@ func rank(s Severity) int {
 // IsKnown reports whether it is one of Severities.
 func (s Severity) IsKnown() bool { return rank(s) >= 0 }
 
-// Sighting is a finding as it was seen on a day.
-type Sighting struct {
+// Observation is a finding as it was seen on a day.
+type Observation struct {
 	SurveyID int64    // 0 when it was seen outside a survey
 	On       string   // YYYY-MM-DD
 	Severity Severity // while it is there
@@ -44,13 +44,13 @@ type Sighting struct {
 	Note     string
 }
 
-// Finding is something found, with all its sightings in the order of their days.
+// Finding is something found, with all its observations in the order of their days.
 type Finding struct {
-	ID        int64
-	Subsystem string
-	Kind      string
-	Place     string // in words
-	Sightings []Sighting
+	ID           int64
+	Subsystem    string
+	Kind         string
+	Place        string // in words
+	Observations []Observation
 }
 
 // State says how a finding stands at a survey.
@@ -68,43 +68,43 @@ const (
 	NotAt  State = "no look" // nobody looked there at this survey
 )
 
-// Look says whether a subsystem was looked at in a survey.
-type Look string
+// Coverage says whether a subsystem was looked at in a survey.
+type Coverage string
 
 // Looks.
 const (
-	Inspected Look = "inspected"
-	NotLooked Look = "not inspected"
-	Absent    Look = "absent" // the machine has none
+	Inspected Coverage = "inspected"
+	NotLooked Coverage = "not inspected"
+	Absent    Coverage = "absent" // the machine has none
 )
 
 // Survey is one inspection of a machine.
 type Survey struct {
-	ID    int64
-	On    string          // YYYY-MM-DD
-	Looks map[string]Look // by subsystem; what is left out was not looked at
+	ID       int64
+	On       string              // YYYY-MM-DD
+	Coverage map[string]Coverage // by subsystem; what is left out was not looked at
 }
 
-func (s Survey) look(subsystem string) Look {
-	if l, ok := s.Looks[subsystem]; ok {
+func (s Survey) look(subsystem string) Coverage {
+	if l, ok := s.Coverage[subsystem]; ok {
 		return l
 	}
 	return NotLooked
 }
 
-// seen is the place of the sighting that counts at a survey: its own, or -1.
+// seen is the place of the observation that counts at a survey: its own, or -1.
 func (f Finding) seen(survey Survey) int {
-	return slices.IndexFunc(f.Sightings, func(s Sighting) bool { return s.SurveyID == survey.ID })
+	return slices.IndexFunc(f.Observations, func(s Observation) bool { return s.SurveyID == survey.ID })
 }
 
 // At says how a finding stands at a survey.
 func (f Finding) At(survey Survey) State {
 	at := f.seen(survey)
 	if at < 0 {
-		if len(f.Sightings) == 0 || f.Sightings[0].On > survey.On {
+		if len(f.Observations) == 0 || f.Observations[0].On > survey.On {
 			return Unseen
 		}
-		if last := f.lastUntil(survey.On); last >= 0 && f.Sightings[last].Gone {
+		if last := f.lastUntil(survey.On); last >= 0 && f.Observations[last].Gone {
 			return Unseen
 		}
 		return NotAt
@@ -112,16 +112,16 @@ func (f Finding) At(survey Survey) State {
 	return f.step(at)
 }
 
-// step says how a sighting stands to the one before it.
+// step says how a observation stands to the one before it.
 func (f Finding) step(at int) State {
-	now := f.Sightings[at]
+	now := f.Observations[at]
 	switch {
 	case now.Gone:
 		return Gone
 	case at == 0:
 		return New
 	}
-	before := f.Sightings[at-1]
+	before := f.Observations[at-1]
 	switch {
 	case before.Gone:
 		return Back
@@ -137,10 +137,10 @@ func (f Finding) step(at int) State {
 	return Same
 }
 
-// lastUntil is the place of the last sighting up to a day, or -1.
+// lastUntil is the place of the last observation up to a day, or -1.
 func (f Finding) lastUntil(day string) int {
 	last := -1
-	for i, s := range f.Sightings {
+	for i, s := range f.Observations {
 		if s.On <= day {
 			last = i
 		}
@@ -163,7 +163,7 @@ type Story struct {
 // Tell tells a finding's story so far.
 func (f Finding) Tell() Story {
 	s := Story{}
-	for i, one := range f.Sightings {
+	for i, one := range f.Observations {
 		if i == 0 {
 			s.FirstOn = one.On
 		}
@@ -179,7 +179,7 @@ func (f Finding) Tell() Story {
 		}
 	}
 	switch {
-	case len(f.Sightings) == 0:
+	case len(f.Observations) == 0:
 		s.Words = "not seen yet"
 	case s.BackOn != "":
 		s.Words = "first seen " + s.FirstOn + ", gone " + s.GoneOn + ", back " + s.BackOn

@@ -18,18 +18,18 @@ var guide = condition.Guide([]condition.Part{{Place: "BT1", Words: "NiCd 3.6V", 
 func surveys(on ...string) []condition.Survey {
 	made := []condition.Survey{}
 	for i, day := range on {
-		looks := map[string]condition.Look{}
+		looks := map[string]condition.Coverage{}
 		for _, item := range guide {
 			looks[item.Subsystem] = condition.Inspected
 		}
-		made = append(made, condition.Survey{ID: int64(i + 1), On: day, Looks: looks})
+		made = append(made, condition.Survey{ID: int64(i + 1), On: day, Coverage: looks})
 	}
 	return made
 }
 
 func ExampleFinding_Tell() {
 	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Place: "BT1",
-		Sightings: []condition.Sighting{
+		Observations: []condition.Observation{
 			{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch},
 			{SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
 			{On: "2022-06-10", Gone: true, Note: "cleaned"},
@@ -45,18 +45,18 @@ func ExampleFinding_Tell() {
 
 func TestFindingsAreComparedFromSurveyToSurvey(t *testing.T) {
 	made := surveys("2021-05-01", "2022-05-02", "2023-05-03", "2024-05-01", "2025-05-01")
-	delete(made[2].Looks, "batteries")
-	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Sightings: []condition.Sighting{
+	delete(made[2].Coverage, "batteries")
+	leak := condition.Finding{ID: 1, Subsystem: "batteries", Kind: "leaking", Observations: []condition.Observation{
 		{SurveyID: 1, On: "2021-05-01", Severity: condition.Watch},
 		{SurveyID: 2, On: "2022-05-02", Severity: condition.Hazard},
 		{SurveyID: 4, On: "2024-05-01", Gone: true}, {SurveyID: 5, On: "2025-05-01", Severity: condition.Repair}}}
-	lid := condition.Finding{ID: 2, Subsystem: "plastics", Kind: "cracked", Sightings: []condition.Sighting{
+	lid := condition.Finding{ID: 2, Subsystem: "plastics", Kind: "cracked", Observations: []condition.Observation{
 		{SurveyID: 2, On: "2022-05-02", Severity: condition.Repair},
 		{SurveyID: 3, On: "2023-05-03", Severity: condition.Repair, Trend: "worse"},
 		{SurveyID: 4, On: "2024-05-01", Severity: condition.Watch},
 		{SurveyID: 5, On: "2025-05-01", Severity: condition.Watch}}}
 	scratch := condition.Finding{ID: 3, Subsystem: "plastics", Kind: "scratched",
-		Sightings: []condition.Sighting{{SurveyID: 1, On: "2021-05-01", Severity: condition.Cosmetic},
+		Observations: []condition.Observation{{SurveyID: 1, On: "2021-05-01", Severity: condition.Cosmetic},
 			{On: "2021-07-01", Gone: true}}}
 	all := []condition.Finding{scratch, lid, leak}
 	rows := condition.CompareSurveys(made, all)
@@ -92,8 +92,8 @@ func TestFindingsAreComparedFromSurveyToSurvey(t *testing.T) {
 
 func TestNotInspectedIsNotGood(t *testing.T) {
 	made := surveys("2025-05-01")
-	delete(made[0].Looks, "supply")
-	made[0].Looks["safety-capacitors"] = condition.Absent
+	delete(made[0].Coverage, "supply")
+	made[0].Coverage["safety-capacitors"] = condition.Absent
 	strip := condition.StripOf(guide, made, nil)
 	require.Equal(t, condition.NotInspected, strip.Rows[0].Squares[0].Grade)
 	require.Equal(t, condition.NotInspected, strip.Technical[0].Grade)
@@ -136,20 +136,20 @@ func TestTheGuideFitsWhatTheMachineHolds(t *testing.T) {
 	require.Equal(t, "odd", condition.NameOf("odd"))
 }
 
-// A finding is open today just when its last sighting is not gone, and back only when it was gone before.
+// A finding is open today just when its last observation is not gone, and back only when it was gone before.
 func TestAStoryAgreesWithItsSightings(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		f, wasGone := condition.Finding{Subsystem: "boards"}, false
 		for i := range rapid.IntRange(1, 9).Draw(t, "sightings") {
-			s := condition.Sighting{SurveyID: int64(i + 1), On: fmt.Sprintf("20%02d-01-01", 10+i),
+			s := condition.Observation{SurveyID: int64(i + 1), On: fmt.Sprintf("20%02d-01-01", 10+i),
 				Gone:     i > 0 && rapid.Bool().Draw(t, "gone"),
 				Severity: rapid.SampledFrom([]condition.Severity{"watch", "repair"}).Draw(t, "severity")}
-			f.Sightings = append(f.Sightings, s)
+			f.Observations = append(f.Observations, s)
 		}
 		told := f.Tell()
-		last := f.Sightings[len(f.Sightings)-1]
+		last := f.Observations[len(f.Observations)-1]
 		require.Equal(t, !last.Gone, told.Open)
-		for _, s := range f.Sightings[:len(f.Sightings)-1] {
+		for _, s := range f.Observations[:len(f.Observations)-1] {
 			wasGone = wasGone || s.Gone
 		}
 		if told.BackOn != "" {
@@ -176,7 +176,7 @@ func TestWhatPartsTell(t *testing.T) {
 func TestTheStageFollowsFromSurveys(t *testing.T) {
 	made := surveys("2025-05-01")
 	leak := condition.Finding{Subsystem: "batteries",
-		Sightings: []condition.Sighting{{On: "2025-05-01", Severity: condition.Hazard}}}
+		Observations: []condition.Observation{{On: "2025-05-01", Severity: condition.Hazard}}}
 	for want, in := range map[string]condition.StageInput{
 		"{untouched 0}":       {},
 		"{in hand 0}":         {Running: true},
@@ -185,7 +185,7 @@ func TestTheStageFollowsFromSurveys(t *testing.T) {
 	} {
 		require.Equal(t, want, fmt.Sprint(condition.StageOf(in, guide)))
 	}
-	delete(made[0].Looks, "labels")
+	delete(made[0].Coverage, "labels")
 	require.Equal(t, "{in hand 0}", fmt.Sprint(condition.StageOf(condition.StageInput{Surveys: made}, guide)))
 }
 
@@ -198,7 +198,7 @@ func TestTheStripAgreesWithTheFindings(t *testing.T) {
 		for i := range made {
 			for _, item := range guide {
 				if rapid.IntRange(0, 3).Draw(t, "left out") == 0 {
-					delete(made[i].Looks, item.Subsystem)
+					delete(made[i].Coverage, item.Subsystem)
 				}
 			}
 		}
@@ -207,14 +207,14 @@ func TestTheStripAgreesWithTheFindings(t *testing.T) {
 			f := condition.Finding{ID: int64(id + 1),
 				Subsystem: rapid.SampledFrom([]string{"batteries", "plastics"}).Draw(t, "subsystem"), Kind: "worn"}
 			for i, s := range made {
-				if _, looked := s.Looks[f.Subsystem]; looked && rapid.Bool().Draw(t, "seen") {
-					gone := len(f.Sightings) > 0 && rapid.IntRange(0, 2).Draw(t, "gone") == 0
-					f.Sightings = append(f.Sightings,
-						condition.Sighting{SurveyID: made[i].ID, On: made[i].On,
+				if _, looked := s.Coverage[f.Subsystem]; looked && rapid.Bool().Draw(t, "seen") {
+					gone := len(f.Observations) > 0 && rapid.IntRange(0, 2).Draw(t, "gone") == 0
+					f.Observations = append(f.Observations,
+						condition.Observation{SurveyID: made[i].ID, On: made[i].On,
 							Severity: rapid.SampledFrom(severities).Draw(t, "severity"), Gone: gone})
 				}
 			}
-			if len(f.Sightings) > 0 {
+			if len(f.Observations) > 0 {
 				findings = append(findings, f)
 			}
 		}
@@ -226,8 +226,8 @@ func TestTheStripAgreesWithTheFindings(t *testing.T) {
 					if f.Subsystem != row.Subsystem {
 						continue
 					}
-					last := condition.Sighting{Gone: true}
-					for _, s := range f.Sightings {
+					last := condition.Observation{Gone: true}
+					for _, s := range f.Observations {
 						if s.On <= made[i].On {
 							last = s
 						}
@@ -239,7 +239,7 @@ func TestTheStripAgreesWithTheFindings(t *testing.T) {
 						}
 					}
 				}
-				_, looked := made[i].Looks[row.Subsystem]
+				_, looked := made[i].Coverage[row.Subsystem]
 				switch {
 				case open > 0:
 					require.Equal(t, condition.Grade(worst), square.Grade)

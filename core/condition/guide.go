@@ -89,7 +89,7 @@ const mostParts = 24
 // Guide lists what to inspect on a machine that holds some parts: what every machine has, and what stands on
 // its sheets. Each caution is said once, where it is due first.
 func Guide(parts []Part) []Item {
-	items, said := []Item{}, caution.Said{}
+	items, said := []Item{}, caution.Shown{}
 	for _, s := range Subsystems() {
 		item := Item{Subsystem: s.Key, Name: s.Name, LookFor: s.LookFor, Grading: s.Grading, Kinds: s.Kinds,
 			Parts: []Part{}}

@@ -111,11 +111,11 @@ func squareOf(key string, survey Survey, findings []Finding) Square {
 	square := Square{SurveyID: survey.ID, Grade: Good}
 	for _, f := range findings {
 		last := f.lastUntil(survey.On)
-		if f.Subsystem != key || last < 0 || f.Sightings[last].Gone {
+		if f.Subsystem != key || last < 0 || f.Observations[last].Gone {
 			continue
 		}
 		square.Findings++
-		if g := Grade(f.Sightings[last].Severity); gradeRank(g) > gradeRank(square.Grade) {
+		if g := Grade(f.Observations[last].Severity); gradeRank(g) > gradeRank(square.Grade) {
 			square.Grade = g
 		}
 	}
@@ -150,8 +150,8 @@ func CompareSurveys(surveys []Survey, findings []Finding) []Compared {
 			States: make([]State, len(surveys)), Severity: make([]Severity, len(surveys)), Story: f.Tell()}
 		for j, s := range surveys {
 			row.States[j] = f.At(s)
-			if at := f.seen(s); at >= 0 && !f.Sightings[at].Gone {
-				row.Severity[j] = f.Sightings[at].Severity
+			if at := f.seen(s); at >= 0 && !f.Observations[at].Gone {
+				row.Severity[j] = f.Observations[at].Severity
 			}
 		}
 		rows[i] = row

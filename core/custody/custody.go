@@ -1,6 +1,6 @@
 // Package custody answers: through whose hands did a thing go, and does the story hold together? It
 // puts what is known in order and names what is missing in it and what cannot be: gaps between two
-// holders, holders at the same time, and deeds before the thing was made or after it came to the
+// holders, holders at the same time, and actions before the thing was made or after it came to the
 // collection. Only what cannot be otherwise is called impossible; dates are EDTF, with their doubt.
 package custody
 
@@ -74,20 +74,20 @@ type Span struct {
 	CertainTo   *calendar.Date `json:"certainTo"`
 }
 
-// FindingKind is what is wrong with a chain.
-type FindingKind string
+// ProblemKind is what is wrong with a chain.
+type ProblemKind string
 
 // Kinds of findings.
 const (
-	Gap        FindingKind = "gap"
-	Overlap    FindingKind = "overlap"
-	Impossible FindingKind = "impossible"
-	Undated    FindingKind = "undated"
+	Gap        ProblemKind = "gap"
+	Overlap    ProblemKind = "overlap"
+	Impossible ProblemKind = "impossible"
+	Undated    ProblemKind = "undated"
 )
 
-// Finding is a place where the chain does not hold.
-type Finding struct {
-	Kind FindingKind    `json:"kind" enum:"gap,overlap,impossible,undated"`
+// Problem is a place where the chain does not hold.
+type Problem struct {
+	Kind ProblemKind    `json:"kind" enum:"gap,overlap,impossible,undated"`
 	IDs  []int64        `json:"ids" doc:"The statements it is about"`
 	Text string         `json:"text" says:"text"`
 	From *calendar.Date `json:"from" doc:"First day of a gap or overlap, or null"`
@@ -98,7 +98,7 @@ type Finding struct {
 type Chain struct {
 	Order    []int64        `json:"order" doc:"Statements in the order of their dates; those without one last"`
 	Spans    map[int64]Span `json:"-"`
-	Findings []Finding      `json:"findings"`
+	Problems []Problem      `json:"problems"`
 	From     *calendar.Date `json:"from" doc:"First day of the drawing, or null when nothing has a date"`
 	To       *calendar.Date `json:"to"`
 }
@@ -115,7 +115,7 @@ const leastGap = 183
 
 // Examine puts the statements in order and names what does not hold.
 func Examine(links []Link, bounds Bounds) Chain {
-	c := Chain{Order: []int64{}, Findings: []Finding{}, Spans: map[int64]Span{}}
+	c := Chain{Order: []int64{}, Problems: []Problem{}, Spans: map[int64]Span{}}
 	dated, undated := []Link{}, []Link{}
 	for _, l := range links {
 		if l.When == nil {
@@ -142,9 +142,9 @@ func Examine(links []Link, bounds Bounds) Chain {
 	return c
 }
 
-func (c *Chain) add(kind FindingKind, text string, ids ...int64) *Finding {
-	c.Findings = append(c.Findings, Finding{Kind: kind, Text: text, IDs: ids})
-	return &c.Findings[len(c.Findings)-1]
+func (c *Chain) add(kind ProblemKind, text string, ids ...int64) *Problem {
+	c.Problems = append(c.Problems, Problem{Kind: kind, Text: text, IDs: ids})
+	return &c.Problems[len(c.Problems)-1]
 }
 
 func (c *Chain) impossible(dated []Link, bounds Bounds) {

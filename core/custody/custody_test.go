@@ -35,7 +35,7 @@ func ExampleExamine() {
 		{ID: 2, Role: role("used-by"), Who: "the harbour pilot office", When: when("1984/1987")},
 		{ID: 3, Role: role("stored-by"), Who: "the brewery", When: when("1991/2004")},
 	}, custody.Bounds{Today: today})
-	for _, f := range chain.Findings {
+	for _, f := range chain.Problems {
 		fmt.Println(f.Kind, f.Text)
 	}
 	// Output:
@@ -98,9 +98,9 @@ func TestWhatDoesNotHold(t *testing.T) {
 			[]string{"impossible repaired by the club in 2031 lies in the future"}},
 	} {
 		chain := custody.Examine(c.links, custody.Bounds{Arrived: &arrived, Today: today})
-		require.Len(t, chain.Findings, len(c.found), "%s: %v", name, chain.Findings)
+		require.Len(t, chain.Problems, len(c.found), "%s: %v", name, chain.Problems)
 		for i, words := range c.found {
-			assert.Contains(t, string(chain.Findings[i].Kind)+" "+chain.Findings[i].Text, words, name)
+			assert.Contains(t, string(chain.Problems[i].Kind)+" "+chain.Problems[i].Text, words, name)
 		}
 	}
 }
@@ -129,7 +129,7 @@ func TestGapsLieWhereNobodyIsKnown(t *testing.T) {
 		}
 		chain := custody.Examine(links, custody.Bounds{Today: today})
 		assert.Len(t, chain.Order, len(links))
-		for _, f := range chain.Findings {
+		for _, f := range chain.Problems {
 			if f.Kind != custody.Gap {
 				continue
 			}

@@ -42,7 +42,7 @@ func (d *dater) byPlate(plates, papers []Evidence) {
 	for _, plate := range plates {
 		d.say("The plate %s says %s.", plate.ID, words(plate))
 		for _, part := range d.cluster {
-			if part.Fit == Soldered && part.From.Days() > plate.To.Days() {
+			if part.Mounting == Soldered && part.From.Days() > plate.To.Days() {
 				d.conflict([]string{plate.ID, part.ID},
 					"%s is soldered in and was made %d weeks after the date of the plate: the board was exchanged, or the plate is of another machine",
 					part.ID, weeks(plate.To, part.From))

@@ -107,7 +107,7 @@ func (d *dater) judgeLater(newest Evidence, all int) {
 	for _, e := range d.later {
 		past := weeks(newest.From, e.From)
 		what := "replaced or added later"
-		if e.Fit == Card {
+		if e.Mounting == Card {
 			what = "a card that was added later"
 		}
 		d.r.Outliers = append(d.r.Outliers,

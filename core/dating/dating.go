@@ -22,23 +22,23 @@ const (
 	Window    Kind = "production-window"
 )
 
-// Fit is how a part is held.
-type Fit string
+// Mounting is how a part is held.
+type Mounting string
 
 // Fits.
 const (
-	Soldered Fit = "soldered"
-	Socketed Fit = "socketed"
-	Card     Fit = "card"
+	Soldered Mounting = "soldered"
+	Socketed Mounting = "socketed"
+	Card     Mounting = "card"
 )
 
 // Evidence is one date. Either end may be missing for a production window.
 type Evidence struct {
-	ID   string        `json:"id"`
-	Kind Kind          `json:"kind" enum:"date-code,label,copyright,document,production-window"`
-	From calendar.Date `json:"from"`
-	To   calendar.Date `json:"to"`
-	Fit  Fit           `json:"fit" enum:",soldered,socketed,card"`
+	ID       string        `json:"id"`
+	Kind     Kind          `json:"kind" enum:"date-code,label,copyright,document,production-window"`
+	From     calendar.Date `json:"from"`
+	To       calendar.Date `json:"to"`
+	Mounting Mounting      `json:"fit" enum:",soldered,socketed,card"`
 }
 
 // Span is a time from the first to the last day.
@@ -120,8 +120,8 @@ func (e Evidence) check(index int) error {
 	case !slices.Contains([]Kind{DateCode, Label, Copyright, Document, Window}, e.Kind):
 		why = fmt.Sprintf("the kind %q is not known; use date-code, label, copyright, document or production-window",
 			e.Kind)
-	case !slices.Contains([]Fit{"", Soldered, Socketed, Card}, e.Fit):
-		why = fmt.Sprintf("the fit %q is not known; use soldered, socketed or card", e.Fit)
+	case !slices.Contains([]Mounting{"", Soldered, Socketed, Card}, e.Mounting):
+		why = fmt.Sprintf("the fit %q is not known; use soldered, socketed or card", e.Mounting)
 	case e.Kind == Window && e.From.IsZero() && e.To.IsZero():
 		why = "has neither a first nor a last day"
 	case e.Kind != Window && (e.From.IsZero() || e.To.IsZero()):

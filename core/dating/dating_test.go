@@ -14,9 +14,9 @@ import (
 )
 
 // week is a part with a week code.
-func week(id string, year, n int, fit dating.Fit) dating.Evidence {
+func week(id string, year, n int, fit dating.Mounting) dating.Evidence {
 	from, to := calendar.Week(year, n)
-	return dating.Evidence{ID: id, Kind: dating.DateCode, From: from, To: to, Fit: fit}
+	return dating.Evidence{ID: id, Kind: dating.DateCode, From: from, To: to, Mounting: fit}
 }
 
 func span(id string, kind dating.Kind, from, to string) dating.Evidence {
@@ -145,7 +145,7 @@ func TestEvidenceThatCannotBeUsed(t *testing.T) {
 		"ends":     span("x", dating.DateCode, "1985-01-02", "1985-01-01"),
 		"neither":  span("x", dating.Window, "", ""),
 		"use solder": {ID: "x", Kind: dating.DateCode, From: calendar.Date{Year: 1985, Month: 1, Day: 1},
-			To: calendar.Date{Year: 1985, Month: 1, Day: 1}, Fit: "glued"},
+			To: calendar.Date{Year: 1985, Month: 1, Day: 1}, Mounting: "glued"},
 	} {
 		_, err := dating.Date(append(board(1), e), dating.DefaultRules)
 		require.ErrorContains(t, err, want)

@@ -14,14 +14,14 @@ import (
 	"strings"
 )
 
-// Way is how the cost of a lot is spread over its items.
-type Way string
+// SpreadRule is how the cost of a lot is spread over its items.
+type SpreadRule string
 
 // Ways of spreading.
 const (
-	ByEstimate Way = "estimate" // in proportion to what each item is thought to be worth
-	Equally    Way = "equal"    // the same for each
-	ByHand     Way = "hand"     // as somebody says
+	ByEstimate SpreadRule = "estimate" // in proportion to what each item is thought to be worth
+	Equally    SpreadRule = "equal"    // the same for each
+	ByHand     SpreadRule = "hand"     // as somebody says
 )
 
 // Item is a thing of a lot.
@@ -48,7 +48,7 @@ func (e *SpreadError) Error() string { return e.Why }
 // Spread divides a cost over the items; the shares are in their order and add up to it. Each share is
 // the exact one rounded down or up to a cent; who gets the cents left over is settled by the largest
 // remainder, and among equal ones by the order of the items.
-func Spread(cost int64, way Way, items []Item) ([]int64, error) {
+func Spread(cost int64, way SpreadRule, items []Item) ([]int64, error) {
 	if cost < 0 || cost > MostCents {
 		return nil, &SpreadError{Why: "the cost is out of bounds"}
 	}

@@ -41,7 +41,7 @@ func TestWaysOfSpreading(t *testing.T) {
 
 	for _, c := range []struct {
 		cost  int64
-		way   lot.Way
+		way   lot.SpreadRule
 		items []lot.Item
 		why   string
 	}{

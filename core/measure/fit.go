@@ -12,7 +12,7 @@ func JudgeFit(part []float64, opening float64, expected *Expected) (Judged, fit.
 		play = max(0, *expected.Low)
 	}
 	result := fit.Judge(fit.Measured(j.Stats.Average), fit.Measured(opening), play)
-	j.Said = Millimetres.Say(j.Stats.Average) + " into " + Millimetres.Say(opening)
+	j.InWords = Millimetres.Say(j.Stats.Average) + " into " + Millimetres.Say(opening)
 	j.Verdict = map[fit.Verdict]Verdict{fit.Clearance: Pass, fit.Tight: Marginal,
 		fit.Interference: Fail}[result.Verdict]
 	j.Why = result.Why

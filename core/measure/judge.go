@@ -49,7 +49,7 @@ const closeBy = 0.8
 type Judged struct {
 	Verdict Verdict  `json:"verdict" enum:"pass,marginal,fail,noted"`
 	Stats   Stats    `json:"stats"`
-	Said    string   `json:"said" doc:"The value in words, with its unit"`
+	InWords string   `json:"inWords" doc:"The value in words, with its unit"`
 	Why     []string `json:"why" says:"text"`
 }
 
@@ -58,10 +58,10 @@ type Judged struct {
 func Judge(of Quantity, readings []float64, expected *Expected) Judged {
 	j := Judged{Verdict: Noted, Stats: StatsOf(readings), Why: []string{}}
 	if len(readings) == 0 {
-		j.Said = "no reading yet"
+		j.InWords = "no reading yet"
 		return j
 	}
-	j.Said = of.Say(j.Stats.Average)
+	j.InWords = of.Say(j.Stats.Average)
 	if j.Stats.Count > 1 {
 		j.Why = append(j.Why,
 			fmt.Sprintf("average of %d readings, %s to %s", j.Stats.Count, of.Say(j.Stats.Lowest),
@@ -76,14 +76,14 @@ func Judge(of Quantity, readings []float64, expected *Expected) Judged {
 	switch outside := expected.outside; {
 	case outside(j.Stats.Average):
 		j.Verdict = Fail
-		j.Why = append(j.Why, fmt.Sprintf("%s is %s the limit: %s", j.Said, expected.side(j.Stats.Average), because))
+		j.Why = append(j.Why, fmt.Sprintf("%s is %s the limit: %s", j.InWords, expected.side(j.Stats.Average), because))
 	case outside(j.Stats.Lowest) || outside(j.Stats.Highest):
 		j.Verdict = Marginal
 		j.Why = append(j.Why, "the average is inside, but not every reading: "+because)
 	case expected.isClose(j.Stats.Average):
 		j.Verdict = Marginal
 		j.Why = append(j.Why,
-			fmt.Sprintf("%s is inside, but within a fifth of the way to the limit: %s", j.Said, because))
+			fmt.Sprintf("%s is inside, but within a fifth of the way to the limit: %s", j.InWords, because))
 	default:
 		j.Why = append(j.Why, "inside: "+because)
 	}

@@ -16,7 +16,7 @@ func ExampleParse() {
 		"U3 pin 8 4.9 V = 5 V +/- 2 %", "drive guide 31.4 mm / 30.9 mm"} {
 		said, err := measure.Parse(line)
 		judged := measure.Judge(said.Quantity, said.Readings, said.Expected)
-		fmt.Println(said.Point, "|", judged.Said, "|", judged.Verdict, said.Sure, err)
+		fmt.Println(said.Point, "|", judged.InWords, "|", judged.Verdict, said.Sure, err)
 	}
 	// Output:
 	// +5 | 4.93 V | pass true <nil>
@@ -126,7 +126,7 @@ func TestVerdicts(t *testing.T) {
 		require.Equal(t, c.want, j.Verdict, "%v", c.readings)
 		require.Contains(t, j.Why[len(j.Why)-1], c.why)
 	}
-	require.Equal(t, "no reading yet", measure.Judge(measure.Volts, nil, nil).Said)
+	require.Equal(t, "no reading yet", measure.Judge(measure.Volts, nil, nil).InWords)
 	require.Error(t, measure.Expected{Low: &least, High: &most}.Check())
 	require.NoError(t, rail.Check())
 	for want, got := range map[string]string{
@@ -171,7 +171,7 @@ func TestAPartAndItsOpening(t *testing.T) {
 		judged, result := measure.JudgeFit(said.Readings, *said.Opening, said.Expected)
 		require.Equal(t, want, judged.Verdict, line)
 		require.Equal(t, judged.Why, result.Why)
-		require.Contains(t, judged.Said, "mm into 30", line)
+		require.Contains(t, judged.InWords, "mm into 30", line)
 	}
 }
 

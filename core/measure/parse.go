@@ -6,8 +6,8 @@ import (
 	"strings"
 )
 
-// Said is a measurement as somebody typed it.
-type Said struct {
+// Line is a measurement as somebody typed it.
+type Line struct {
 	Point    string    // what was measured: a rail, a designator, a place
 	Quantity Quantity  // of the readings
 	Readings []float64 // in the unit of the quantity, at least one
@@ -35,8 +35,8 @@ func (e *NotMeasuredError) Error() string { return e.Why }
 // Parse reads a line as "+5 4.93", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1", "U3 pin 8 4.9 V = 5 V +/- 5 %" or
 // "drive guide 31.4 mm / 30.9 mm". Several readings of one point may follow each other. A *NotMeasuredError
 // is returned for what is no measurement.
-func Parse(line string) (Said, error) {
-	said := Said{Readings: []float64{}}
+func Parse(line string) (Line, error) {
+	said := Line{Readings: []float64{}}
 	line = strings.Join(strings.Fields(decimalComma.ReplaceAllString(line, "$1.$2")), " ")
 	sign, wanted := "", ""
 	if at := expectation.FindStringSubmatchIndex(line); at != nil {
@@ -77,7 +77,7 @@ func Parse(line string) (Said, error) {
 }
 
 // readings takes point, quantity and readings off the words.
-func (s *Said) readings(words []string) error {
+func (s *Line) readings(words []string) error {
 	none := &NotMeasuredError{
 		"write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93",
 	}
@@ -127,7 +127,7 @@ func (s *Said) readings(words []string) error {
 }
 
 // isReadings reports whether all words are figures with their units, the last with one.
-func (s *Said) isReadings(words []string) bool {
+func (s *Line) isReadings(words []string) bool {
 	hasUnit := false
 	for _, word := range words {
 		_, isUnit := unitOf(word)
@@ -144,7 +144,7 @@ func (s *Said) isReadings(words []string) bool {
 }
 
 // take reads the words as readings of one quantity; those without a unit have the next one's.
-func (s *Said) take(words []string, none error) error {
+func (s *Line) take(words []string, none error) error {
 	bare := []string{}
 	quantity := s.Quantity
 	flush := func(unitText string) error {

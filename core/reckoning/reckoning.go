@@ -66,7 +66,7 @@ type Entry struct {
 	Socketed     bool                 `json:"socketed"`
 	Empty        bool                 `json:"empty" doc:"A socket without its part"`
 	Doubtful     bool                 `json:"doubtful" doc:"A character could not be read with certainty"`
-	Findings     []sheet.Finding      `json:"findings"`
+	Findings     []sheet.Mark         `json:"findings"`
 
 	nameable string // number under which an unknown chip could be named
 }

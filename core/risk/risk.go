@@ -18,12 +18,12 @@ type Climate string
 
 // Climates.
 const (
-	Kept    Climate = "kept"    // controlled: even and dry
-	Room    Climate = "room"    // heated, as a room
-	Unsaid  Climate = ""        // nobody said; counts as a room
-	Damp    Climate = "damp"    // cellar, shed
-	Hot     Climate = "hot"     // loft, beside heating
-	Outside Climate = "outside" // frost and sun
+	Kept     Climate = "kept"    // controlled: even and dry
+	Room     Climate = "room"    // heated, as a room
+	Unsaid   Climate = ""        // nobody said; counts as a room
+	Damp     Climate = "damp"    // cellar, shed
+	Hot      Climate = "hot"     // loft, beside heating
+	Exterior Climate = "outside" // frost and sun
 )
 
 // Climates lists what can be said of a place, with how much an interval is shortened by it. Rules of thumb: a
@@ -39,7 +39,7 @@ func Climates() []struct {
 		Means   string
 	}{
 		{Kept, 1.25, "even and dry, controlled"}, {Room, 1, "heated, as a room"}, {Damp, 0.5, "damp: cellar or shed"},
-		{Hot, 0.5, "hot: loft, or beside heating"}, {Outside, 0.4, "frost and sun"},
+		{Hot, 0.5, "hot: loft, or beside heating"}, {Exterior, 0.4, "frost and sun"},
 	}
 }
 
@@ -74,12 +74,12 @@ type Machine struct {
 // Ranked is a part with its rank.
 type Ranked struct {
 	*Part
-	Missed float64 // looks missed: months since the last one by the interval
-	Rank   float64 // missed, times what happens
-	Months float64 // since the last look, or since it counts from
-	From   From    // what it counts from
-	Every  int     // months between looks, shortened by the climate
-	Years  float64 // age; below 0 when nobody knows
+	OverdueRatio float64 // looks missed: months since the last one by the interval
+	Rank         float64 // missed, times what happens
+	Months       float64 // since the last look, or since it counts from
+	From         From    // what it counts from
+	Every        int     // months between looks, shortened by the climate
+	Years        float64 // age; below 0 when nobody knows
 }
 
 // From says from when a part's months count.
@@ -125,8 +125,8 @@ func (c *Class) of(p *Part, m Machine, now Day) Ranked {
 	}
 	r.Months = max(0, float64(now-since)/daysAMonth)
 	r.Every = max(1, int(math.Round(float64(c.months(r.Years))*m.Climate.factor())))
-	r.Missed = r.Months / float64(r.Every)
-	r.Rank = r.Missed * c.Consequence.Weight()
+	r.OverdueRatio = r.Months / float64(r.Every)
+	r.Rank = r.OverdueRatio * c.Consequence.Weight()
 	return r
 }
 
@@ -246,7 +246,7 @@ func span(months float64) string {
 }
 
 // IsDue reports whether it should have been looked at by now.
-func (r Ranked) IsDue() bool { return r.Missed >= 1 }
+func (r Ranked) IsDue() bool { return r.OverdueRatio >= 1 }
 
 // ParseDay reads YYYY-MM-DD; nothing is NoDay. It reports false for what is no day.
 func ParseDay(text string) (Day, bool) {

@@ -16,8 +16,8 @@ type Vector struct {
 	Leads int    `json:"leads"` // offset that it leads to
 }
 
-// CodeFit is a kind of processor whose way of starting fits the image.
-type CodeFit struct {
+// StartMatch is a kind of processor whose way of starting fits the image.
+type StartMatch struct {
 	Kind    string   `json:"kind"`
 	Order   string   `json:"order"` // of the bytes of an address
 	Score   int      `json:"score"` // how much speaks for it; 1 is little
@@ -25,19 +25,19 @@ type CodeFit struct {
 	Vectors []Vector `json:"vectors"`
 }
 
-// CodeFits tells which kinds of processors could start in an image, the best first. Each is a guess: the
+// StartMatches tells which kinds of processors could start in an image, the best first. Each is a guess: the
 // image is taken to lie where such a processor starts, and nothing but its way of starting is looked at.
 // One copy of what repeats is enough.
-func CodeFits(data []byte) []CodeFit {
-	fits := []CodeFit{}
-	for _, look := range []func([]byte) CodeFit{
+func StartMatches(data []byte) []StartMatch {
+	fits := []StartMatch{}
+	for _, look := range []func([]byte) StartMatch{
 		vectorsLowFirst, vectorsHighFirst, startsAtZero, farJumpNearEnd, stackAndStart, controllerJump,
 	} {
 		if fit := look(data); fit.Score > 0 {
 			fits = append(fits, fit)
 		}
 	}
-	slices.SortStableFunc(fits, func(a, b CodeFit) int { return cmp.Compare(b.Score, a.Score) })
+	slices.SortStableFunc(fits, func(a, b StartMatch) int { return cmp.Compare(b.Score, a.Score) })
 	return fits
 }
 
@@ -52,7 +52,7 @@ func leads(data []byte, offset int) bool {
 const top8Bit = 1 << 16
 
 // vectors reads addresses of two bytes counted from the end, of an image that ends at FFFF.
-func (f *CodeFit) vectors(data []byte, order binary.ByteOrder, at map[string]int) {
+func (f *StartMatch) vectors(data []byte, order binary.ByteOrder, at map[string]int) {
 	if len(data) < 256 || len(data) > top8Bit {
 		return
 	}
@@ -85,8 +85,8 @@ const (
 	highFirst = "high byte first"
 )
 
-func vectorsLowFirst(data []byte) CodeFit {
-	f := CodeFit{Kind: "8 bits, starts by a vector at the very end", Order: lowFirst, Why: []string{},
+func vectorsLowFirst(data []byte) StartMatch {
+	f := StartMatch{Kind: "8 bits, starts by a vector at the very end", Order: lowFirst, Why: []string{},
 		Vectors: []Vector{}}
 	f.vectors(data, binary.LittleEndian,
 		map[string]int{"start": 4, "interrupt that cannot be masked": 6, "interrupt": 2})
@@ -95,8 +95,8 @@ func vectorsLowFirst(data []byte) CodeFit {
 	return f
 }
 
-func vectorsHighFirst(data []byte) CodeFit {
-	f := CodeFit{Kind: "8 bits, starts by a vector at the very end", Order: highFirst, Why: []string{},
+func vectorsHighFirst(data []byte) StartMatch {
+	f := StartMatch{Kind: "8 bits, starts by a vector at the very end", Order: highFirst, Why: []string{},
 		Vectors: []Vector{}}
 	f.vectors(data, binary.BigEndian, map[string]int{"start": 2, "interrupt that cannot be masked": 4, "interrupt": 8})
 	f.first(data, map[byte]string{0x8e: "the stack set up", 0x10: "the stack set up", 0x0f: "interrupts off",
@@ -105,7 +105,7 @@ func vectorsHighFirst(data []byte) CodeFit {
 }
 
 // first looks at the instruction that the start leads to.
-func (f *CodeFit) first(data []byte, usual map[byte]string) {
+func (f *StartMatch) first(data []byte, usual map[byte]string) {
 	if f.Score == 0 {
 		return
 	}
@@ -115,8 +115,8 @@ func (f *CodeFit) first(data []byte, usual map[byte]string) {
 	}
 }
 
-func startsAtZero(data []byte) CodeFit {
-	f := CodeFit{Kind: "8 bits, starts at address 0", Order: lowFirst, Why: []string{}, Vectors: []Vector{}}
+func startsAtZero(data []byte) StartMatch {
+	f := StartMatch{Kind: "8 bits, starts at address 0", Order: lowFirst, Why: []string{}, Vectors: []Vector{}}
 	if len(data) < 256 || len(data) > top8Bit {
 		return f
 	}
@@ -156,8 +156,8 @@ func startsAtZero(data []byte) CodeFit {
 	return f
 }
 
-func farJumpNearEnd(data []byte) CodeFit {
-	f := CodeFit{Kind: "16 bits with segments, starts 16 bytes before the end", Order: lowFirst, Why: []string{},
+func farJumpNearEnd(data []byte) StartMatch {
+	f := StartMatch{Kind: "16 bits with segments, starts 16 bytes before the end", Order: lowFirst, Why: []string{},
 		Vectors: []Vector{}}
 	const top = 1 << 20
 	if len(data) < 256 || len(data) > top {
@@ -180,8 +180,8 @@ func farJumpNearEnd(data []byte) CodeFit {
 	return f
 }
 
-func stackAndStart(data []byte) CodeFit {
-	f := CodeFit{Kind: "16 or 32 bits, stack and start at the beginning", Order: highFirst, Why: []string{},
+func stackAndStart(data []byte) StartMatch {
+	f := StartMatch{Kind: "16 or 32 bits, stack and start at the beginning", Order: highFirst, Why: []string{},
 		Vectors: []Vector{}}
 	if len(data) < 1024 || bits.OnesCount(uint(len(data))) != 1 {
 		return f
@@ -214,8 +214,8 @@ func stackAndStart(data []byte) CodeFit {
 	return f
 }
 
-func controllerJump(data []byte) CodeFit {
-	f := CodeFit{Kind: "8-bit controller, starts at address 0", Order: highFirst, Why: []string{}, Vectors: []Vector{}}
+func controllerJump(data []byte) StartMatch {
+	f := StartMatch{Kind: "8-bit controller, starts at address 0", Order: highFirst, Why: []string{}, Vectors: []Vector{}}
 	if len(data) < 256 || len(data) > top8Bit || data[0] != 0x02 {
 		return f
 	}
@@ -245,7 +245,7 @@ const leastJumps = 4
 
 // JumpTable tells whether an image begins with a table of jumps of three bytes each, as one does that
 // other programs call into; nil for none.
-func JumpTable(data []byte) *CodeFit {
+func JumpTable(data []byte) *StartMatch {
 	for _, jump := range []struct {
 		code  byte
 		order binary.ByteOrder
@@ -259,7 +259,7 @@ func JumpTable(data []byte) *CodeFit {
 		if n < leastJumps {
 			continue
 		}
-		table := CodeFit{Kind: "a table of jumps", Order: jump.words, Score: 1, Vectors: []Vector{},
+		table := StartMatch{Kind: "a table of jumps", Order: jump.words, Score: 1, Vectors: []Vector{},
 			Why: []string{
 				fmt.Sprintf("%d jumps of three bytes, %02X and an address, stand at the beginning", n, jump.code),
 			}}

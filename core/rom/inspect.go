@@ -8,21 +8,21 @@ import (
 	"strings"
 )
 
-// Fits says whether an image fills the device that it is said to come from.
-type Fits string
+// LengthMatch says whether an image fills the device that it is said to come from.
+type LengthMatch string
 
 // Of a device that an image is laid beside.
 const (
-	Exact Fits = "exact"
-	Short Fits = "short" // the image holds less than the device
-	Long  Fits = "long"  // it holds more: it cannot come from it
+	Exact LengthMatch = "exact"
+	Short LengthMatch = "short" // the image holds less than the device
+	Long  LengthMatch = "long"  // it holds more: it cannot come from it
 )
 
 // Device is the memory that an image is said to come from.
 type Device struct {
-	Number string `json:"number"`
-	Bytes  int    `json:"bytes"`
-	Fits   Fits   `json:"fits" enum:"exact,short,long"`
+	Number      string      `json:"number"`
+	Bytes       int         `json:"bytes"`
+	LengthMatch LengthMatch `json:"fits" enum:"exact,short,long"`
 }
 
 // Inspection is what is found in an image.
@@ -73,13 +73,13 @@ func (i *Inspection) warn(format string, args ...any) {
 func (i *Inspection) fit(device Device) {
 	switch {
 	case i.Bytes == device.Bytes:
-		device.Fits = Exact
+		device.LengthMatch = Exact
 	case i.Bytes < device.Bytes:
-		device.Fits = Short
+		device.LengthMatch = Short
 		i.warn("A %s holds %d bytes; these are %d: %d are missing.", device.Number, device.Bytes, i.Bytes,
 			device.Bytes-i.Bytes)
 	default:
-		device.Fits = Long
+		device.LengthMatch = Long
 		i.warn("A %s holds %d bytes; these are %d: the device is another one, or the file holds more than one read.",
 			device.Number, device.Bytes, i.Bytes)
 	}

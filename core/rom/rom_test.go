@@ -55,7 +55,7 @@ func ExampleInspect() {
 	half := bytes.Repeat([]byte{0xff}, 2048)
 	copy(half, "Copyright 1985 Tarn & Vole")
 	i := rom.Inspect(append(half, half...), &rom.Device{Number: "2732", Bytes: 4096})
-	fmt.Println(i.Bytes, i.EffectiveBytes, i.Repeats, i.BlankBytes, i.Years, i.Device.Fits)
+	fmt.Println(i.Bytes, i.EffectiveBytes, i.Repeats, i.BlankBytes, i.Years, i.Device.LengthMatch)
 	fmt.Println(i.Texts[0].Offset, i.Texts[0].Text)
 	fmt.Println(i.Warnings[0])
 	// Output:
@@ -100,8 +100,8 @@ func TestInspection(t *testing.T) {
 		assert.Empty(t, i.StuckDataBits)
 		assert.Contains(t, i.Warnings[0], "Every byte is")
 	}
-	assert.Equal(t, rom.Short, rom.Inspect(one, &rom.Device{Number: "27128", Bytes: 16384}).Device.Fits)
-	assert.Equal(t, rom.Long, rom.Inspect(one, &rom.Device{Number: "2716", Bytes: 2048}).Device.Fits)
+	assert.Equal(t, rom.Short, rom.Inspect(one, &rom.Device{Number: "27128", Bytes: 16384}).Device.LengthMatch)
+	assert.Equal(t, rom.Long, rom.Inspect(one, &rom.Device{Number: "2716", Bytes: 2048}).Device.LengthMatch)
 	assert.Contains(t, rom.Inspect(nil, nil).Warnings[0], "empty")
 	gaps := slices.Concat(one[:100], bytes.Repeat([]byte{0xff}, 16), one[100:115], bytes.Repeat([]byte{0}, 15),
 		one[200:230], bytes.Repeat([]byte{0}, 900))
@@ -272,7 +272,7 @@ func TestMapAndCode(t *testing.T) {
 	vectors := slices.Clone(data)
 	copy(vectors[len(vectors)-6:], []byte{0x10, 0xe1, 0x00, 0xe0, 0x40, 0xe2})
 	vectors[0] = 0x78
-	fits := rom.CodeFits(vectors)
+	fits := rom.StartMatches(vectors)
 	require.Equal(t, "low byte first", fits[0].Order)
 	require.Equal(t, "E000", fits[0].Vectors[0].To)
 	require.Equal(t, 0, fits[0].Vectors[0].Leads)
@@ -281,9 +281,9 @@ func TestMapAndCode(t *testing.T) {
 		copy(table[at:], []byte{0xc3, byte(at), 0x01})
 	}
 	require.Len(t, rom.JumpTable(table).Vectors, 10)
-	require.Equal(t, "8 bits, starts at address 0", rom.CodeFits(table)[0].Kind)
+	require.Equal(t, "8 bits, starts at address 0", rom.StartMatches(table)[0].Kind)
 	require.Nil(t, rom.JumpTable(data))
-	require.Empty(t, rom.CodeFits(nil))
+	require.Empty(t, rom.StartMatches(nil))
 }
 
 func FuzzDecode(f *testing.F) {
@@ -306,7 +306,7 @@ func FuzzDecode(f *testing.F) {
 		i := rom.Inspect(image.Data, nil)
 		require.Equal(t, i.Bytes, i.EffectiveBytes*i.Repeats)
 		require.NotPanics(t, func() {
-			rom.CodeFits(image.Data)
+			rom.StartMatches(image.Data)
 			rom.JumpTable(image.Data)
 			rom.MapOf(image.Data, i, 16)
 		})

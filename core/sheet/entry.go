@@ -37,7 +37,7 @@ func (p *parser) entry(number int, line string) *Entry {
 	content, comment := cutComment(line)
 	p.buffer = tokens(content, p.buffer)
 	words := p.buffer
-	e := &Entry{Line: number, Comment: comment, Designators: []string{}, Findings: []Finding{}}
+	e := &Entry{Line: number, Comment: comment, Designators: []string{}, Findings: []Mark{}}
 	subject, rest := cutSubject(words)
 	if len(subject) == 0 {
 		return nil
@@ -222,7 +222,7 @@ func (p *parser) words(number int, line, content string, rest []token, e *Entry)
 				p.problem(number, line, word.offset, "a finding needs a word after the !, as in !cracked")
 				return false
 			}
-			e.Findings = append(e.Findings, Finding{Kind: kind, Note: strings.TrimFunc(note, unicode.IsSpace)})
+			e.Findings = append(e.Findings, Mark{Kind: kind, Note: strings.TrimFunc(note, unicode.IsSpace)})
 			if noted {
 				return true
 			}

@@ -67,7 +67,7 @@ func (e *Entry) String() string {
 	return appendComment(line, e.Comment)
 }
 
-func (f Finding) text() string {
+func (f Mark) text() string {
 	if f.Note == "" {
 		return "!" + f.Kind
 	}

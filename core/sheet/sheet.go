@@ -84,12 +84,12 @@ type Entry struct {
 	Soldered    bool
 	Empty       bool // a socket without its part
 	Purpose     Purpose
-	Findings    []Finding
+	Findings    []Mark
 	Comment     string // with its leading #, or empty
 }
 
-// Finding is something the eye met on a part: a kind, and a note when one was written.
-type Finding struct {
+// Mark is something the eye met on a part: a kind, and a note when one was written.
+type Mark struct {
 	Kind string `json:"kind" doc:"One word, as leaking or cracked"`
 	Note string `json:"note" says:"text" doc:"The rest of the line after the colon"`
 }

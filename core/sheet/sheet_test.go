@@ -83,7 +83,7 @@ func TestEntryReadsEveryPart(t *testing.T) {
 	want := &sheet.Entry{
 		Line: 1, Written: "U20,U22..U24", Designators: []string{"U20", "U22", "U23", "U24"}, Count: 4,
 		Words: []string{"27128-25", "85?3"}, Doubtful: true, Socketed: true, Purpose: sheet.Shared,
-		Findings: []sheet.Finding{{Kind: "bent"}, {Kind: "leaking", Note: "pad #3 !eaten @x"}},
+		Findings: []sheet.Mark{{Kind: "bent"}, {Kind: "leaking", Note: "pad #3 !eaten @x"}},
 	}
 	if got := s.Assemblies[0].Lines[0].Entry; !reflect.DeepEqual(got, want) {
 		t.Errorf("got  %+v\nwant %+v", got, want)

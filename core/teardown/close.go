@@ -5,17 +5,17 @@ import (
 	"strings"
 )
 
-// Lacking is something that keeps a machine from counting as closed.
-type Lacking struct {
+// Blocker is something that keeps a machine from counting as closed.
+type Blocker struct {
 	Kind string `json:"kind" enum:"step,connector,fastener,skipped" doc:"What it is about"`
 	Step int    `json:"step" doc:"Number of the step, 0 for a connector that no step unplugged"`
 	Text string `json:"text" says:"text" doc:"What is missing, and what to do"`
 }
 
-// Lacks lists what is missing before the machine counts as closed: steps that are not reversed, connectors
+// Blockers lists what is missing before the machine counts as closed: steps that are not reversed, connectors
 // that are open, fasteners that are left over without a word, steps skipped without a reason.
-func Lacks(steps []Logged, connectors []Connector) []Lacking {
-	lacking := []Lacking{}
+func Blockers(steps []Logged, connectors []Connector) []Blocker {
+	blockers := []Blocker{}
 	unpluggedIn := map[string]int{}
 	for i := len(steps) - 1; i >= 0; i-- {
 		s := steps[i]
@@ -24,17 +24,17 @@ func Lacks(steps []Logged, connectors []Connector) []Lacking {
 		}
 		switch {
 		case s.State == Off:
-			lacking = append(lacking,
-				Lacking{"step", s.N,
+			blockers = append(blockers,
+				Blocker{"step", s.N,
 					fmt.Sprintf("step %d, %s, is not back on; tick it, or skip it with a reason", s.N, s.Off)})
 		case s.State == Skipped && strings.TrimSpace(s.Reason) == "":
-			lacking = append(lacking,
-				Lacking{"skipped", s.N, fmt.Sprintf("step %d, %s, was skipped without a reason; say why", s.N, s.Off)})
+			blockers = append(blockers,
+				Blocker{"skipped", s.N, fmt.Sprintf("step %d, %s, was skipped without a reason; say why", s.N, s.Off)})
 		}
 		for _, l := range s.Left {
 			if s.State == Back && strings.TrimSpace(l.Reason) == "" {
-				lacking = append(lacking,
-					Lacking{"fastener", s.N,
+				blockers = append(blockers,
+					Blocker{"fastener", s.N,
 						fmt.Sprintf("%d %s of step %d, %s, is left over; put it back, or say what became of it",
 							l.Count, s.Fasteners[l.Fastener].name(), s.N, s.Off)})
 			}
@@ -49,10 +49,10 @@ func Lacks(steps []Logged, connectors []Connector) []Lacking {
 					"connector %s, unplugged in step %d, is open; plug it in as the map shows, and tick it", c.Name,
 					step)
 			}
-			lacking = append(lacking, Lacking{"connector", step, text})
+			blockers = append(blockers, Blocker{"connector", step, text})
 		}
 	}
-	return lacking
+	return blockers
 }
 
 // Outcome says how putting together ended.
@@ -60,15 +60,15 @@ type Outcome string
 
 // Outcomes.
 const (
-	Closed   Outcome = "closed"
-	LeftOut  Outcome = "together" // together, but something was left over or left off on purpose
-	StillOff Outcome = "open"
+	Closed               Outcome = "closed"
+	ClosedWithExceptions Outcome = "closed with exceptions" // something was left over, or left off on purpose
+	StillOff             Outcome = "open"
 )
 
 // OutcomeOf judges a log: open while anything lacks; closed when all is back.
 func OutcomeOf(steps []Logged, connectors []Connector) (Outcome, string) {
-	if lacking := Lacks(steps, connectors); len(lacking) > 0 {
-		return StillOff, lacking[0].Text
+	if blockers := Blockers(steps, connectors); len(blockers) > 0 {
+		return StillOff, blockers[0].Text
 	}
 	leftOut := []string{}
 	for _, s := range steps {
@@ -78,7 +78,7 @@ func OutcomeOf(steps []Logged, connectors []Connector) (Outcome, string) {
 	}
 	leftOut = append(leftOut, LeftOvers(steps)...)
 	if len(leftOut) > 0 {
-		return LeftOut, strings.Join(leftOut, "; ")
+		return ClosedWithExceptions, strings.Join(leftOut, "; ")
 	}
 	return Closed, fmt.Sprintf("all %d steps are reversed, every connector is plugged in, no fastener is left over",
 		len(steps))
@@ -132,7 +132,7 @@ func Sum(steps []Logged, connectors []Connector) Sums {
 		sums.Unplugged += len(s.Connectors)
 		for i, f := range s.Fasteners {
 			sums.Fasteners += f.Count
-			if f.Way != InHole {
+			if f.Keeping != InHole {
 				sums.Aside += s.stillOff(i)
 			}
 		}

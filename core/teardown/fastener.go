@@ -8,14 +8,14 @@ import (
 	"strings"
 )
 
-// Way says how fasteners are kept until they go back; all are equal.
-type Way string
+// Keeping says how fasteners are kept until they go back; all are equal.
+type Keeping string
 
 // Ways of keeping fasteners.
 const (
-	InCell Way = "cell" // in a cell of the tray
-	InHole Way = "hole" // left in their holes
-	Laid   Way = "laid" // laid out as they came, in a pattern that is drawn
+	InCell Keeping = "cell" // in a cell of the tray
+	InHole Keeping = "hole" // left in their holes
+	Laid   Keeping = "laid" // laid out as they came, in a pattern that is drawn
 )
 
 // Point is a place in a drawn pattern, from its upper left corner, in parts of its width and height.
@@ -31,7 +31,7 @@ type Fastener struct {
 	LengthMm float64 `json:"lengthMm" minimum:"0" maximum:"1000" required:"false" doc:"Below the head, millimetres; 0 when nobody measured"`
 	Washer   string  `json:"washer" maxLength:"60" required:"false" doc:"As plain, spring, toothed"`
 	Tool     string  `json:"tool" maxLength:"40" required:"false" doc:"As PH1, T10, slot 4"`
-	Way      Way     `json:"way" enum:"cell,hole,laid"`
+	Keeping  Keeping `json:"keeping" enum:"cell,hole,laid"`
 	Cell     string  `json:"cell" maxLength:"4" required:"false" doc:"Cell of the tray, as A1"`
 	Pattern  []Point `json:"pattern" maxItems:"200" required:"false" doc:"How they are laid out, a point for each"`
 	Shape    string  `json:"shape,omitempty" enum:"row,two rows,ring" doc:"In place of a pattern: the shape to lay them out in"`
@@ -54,9 +54,9 @@ func (f Fastener) check(tray Tray) error {
 		return errors.New("say how many there are")
 	case strings.TrimSpace(f.Kind) == "" && f.LengthMm == 0:
 		return errors.New("say what it is, as M3 pan or clip")
-	case f.Way == InCell && !tray.Holds(f.Cell):
+	case f.Keeping == InCell && !tray.Holds(f.Cell):
 		return fmt.Errorf("the tray has no cell %q; it goes from A1 to %s", f.Cell, tray.Last())
-	case f.Way == Laid && len(f.Pattern) > 0 && len(f.Pattern) != f.Count:
+	case f.Keeping == Laid && len(f.Pattern) > 0 && len(f.Pattern) != f.Count:
 		return fmt.Errorf("the pattern shows %d of %d; lay out each", len(f.Pattern), f.Count)
 	}
 	return nil
@@ -105,7 +105,7 @@ var (
 
 // parseFastener reads "4x M3x8 pan spring washer PH1 @A1"; the count was taken off already.
 func parseFastener(count int, words []string) (Fastener, error) {
-	f := Fastener{Count: count, Way: InHole, Pattern: []Point{}}
+	f := Fastener{Count: count, Keeping: InHole, Pattern: []Point{}}
 	kind, kept := []string{}, false
 	for i := 0; i < len(words); i++ {
 		word := words[i]
@@ -156,13 +156,13 @@ func (f *Fastener) keep(where string) error {
 	shape := ""
 	switch lower := strings.ToLower(where); {
 	case lower == "hole":
-		f.Way = InHole
+		f.Keeping = InHole
 	case lower == "laid":
-		f.Way, shape = Laid, "row"
+		f.Keeping, shape = Laid, "row"
 	case strings.HasPrefix(lower, "laid:"):
-		f.Way, shape = Laid, strings.ReplaceAll(lower[len("laid:"):], "-", " ")
+		f.Keeping, shape = Laid, strings.ReplaceAll(lower[len("laid:"):], "-", " ")
 	case cellName.MatchString(where):
-		f.Way, f.Cell = InCell, strings.ToUpper(where)
+		f.Keeping, f.Cell = InCell, strings.ToUpper(where)
 	default:
 		return fmt.Errorf("@%s is no place; write a cell of the tray as @A1, or @hole, or @laid", where)
 	}
@@ -192,7 +192,7 @@ func (f Fastener) String() string {
 		words = append(words, f.Washer, "washer")
 	}
 	words = append(words, f.Tool)
-	switch f.Way {
+	switch f.Keeping {
 	case InCell:
 		words = append(words, "@"+f.Cell)
 	case Laid:

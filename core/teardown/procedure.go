@@ -172,7 +172,7 @@ func datesBy(spans []Span) string {
 
 // Cautions gives each step the cautions that are due at it and were not said at one before it.
 func Cautions(steps []Step) [][]caution.Caution {
-	said := caution.Said{}
+	said := caution.Shown{}
 	all := make([][]caution.Caution, len(steps))
 	for i, s := range steps {
 		all[i] = caution.All(said.Now(s.Cautions()))

@@ -40,7 +40,7 @@ func (s Step) Whole() Step {
 	fasteners := make([]Fastener, len(s.Fasteners))
 	for i, f := range s.Fasteners {
 		f.Pattern = append([]Point{}, f.Pattern...)
-		if f.Way == Laid && len(f.Pattern) == 0 {
+		if f.Keeping == Laid && len(f.Pattern) == 0 {
 			f.Pattern = Lay(f.Shape, f.Count)
 		}
 		f.Shape = ""

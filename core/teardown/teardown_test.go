@@ -16,8 +16,8 @@ func ExampleParseStep() {
 	s, _ := teardown.ParseStep(
 		"Disk drive | 4x M3x5 pan spring washer PH1 @b2 | 2x clip @hole | tab: rear, brittle | unplug J5, J6 | differs rails: riveted")
 	f := s.Fasteners[0]
-	fmt.Println(s.Off, f.Count, f.Kind, f.LengthMm, f.Washer, f.Tool, f.Way, f.Cell)
-	fmt.Println(s.Fasteners[1].Way, s.Tabs, s.Connectors, s.Differs)
+	fmt.Println(s.Off, f.Count, f.Kind, f.LengthMm, f.Washer, f.Tool, f.Keeping, f.Cell)
+	fmt.Println(s.Fasteners[1].Keeping, s.Tabs, s.Connectors, s.Differs)
 	fmt.Println(s)
 	// Output:
 	// Disk drive 4 M3 pan 5 spring PH1 cell B2
@@ -40,10 +40,12 @@ func TestLinesAreReadOrRefused(t *testing.T) {
 		require.ErrorContains(t, err, want, line)
 	}
 	for line, want := range map[string]teardown.Fastener{
-		"x | 2 x 6-32x10mm hex 2.5 @a12": {Count: 2, Kind: "6-32", LengthMm: 10, Tool: "hex 2.5", Way: teardown.InCell,
-			Cell: "A12"},
-		"x | 3x clip 12mm washer @hole": {Count: 3, Kind: "clip", LengthMm: 12, Washer: "plain", Way: teardown.InHole},
-		"x | 1x spacer slot @hole":      {Count: 1, Kind: "spacer", Tool: "slot", Way: teardown.InHole},
+		"x | 2 x 6-32x10mm hex 2.5 @a12": {Count: 2, Kind: "6-32", LengthMm: 10, Tool: "hex 2.5",
+			Keeping: teardown.InCell,
+			Cell:    "A12"},
+		"x | 3x clip 12mm washer @hole": {Count: 3, Kind: "clip", LengthMm: 12, Washer: "plain",
+			Keeping: teardown.InHole},
+		"x | 1x spacer slot @hole": {Count: 1, Kind: "spacer", Tool: "slot", Keeping: teardown.InHole},
 	} {
 		s, err := teardown.ParseStep(line)
 		require.NoError(t, err, line)
@@ -71,9 +73,10 @@ func drawStep(t *rapid.T) teardown.Step {
 			LengthMm: float64(rapid.IntRange(0, 30).Draw(t, "length")) / 2,
 			Washer:   rapid.SampledFrom([]string{"", "plain", "spring"}).Draw(t, "washer"),
 			Tool:     rapid.SampledFrom([]string{"", "PH1", "hex 2.5"}).Draw(t, "tool"),
-			Way:      rapid.SampledFrom([]teardown.Way{teardown.InCell, teardown.InHole, teardown.Laid}).Draw(t, "way"),
+			Keeping: rapid.SampledFrom([]teardown.Keeping{teardown.InCell, teardown.InHole, teardown.Laid}).Draw(t,
+				"way"),
 		}
-		switch f.Way {
+		switch f.Keeping {
 		case teardown.InCell:
 			f.Cell = fmt.Sprintf("%c%d", 'A'+rapid.IntRange(0, 3).Draw(t, "row"),
 				rapid.IntRange(1, 6).Draw(t, "column"))
@@ -147,11 +150,11 @@ func TestClosingNamesWhatLacks(t *testing.T) {
 	steps := logged("Lid | 4x M3x8 @A1", "Drive | 4x M3x5 @A2 | unplug J5, J6", "Card")
 	plugs := []teardown.Connector{{Name: "J5", Open: true}, {Name: "J6"}, {Name: "P1", Open: true}}
 	require.Equal(t, 3, teardown.Next(steps).N)
-	lacking := teardown.Lacks(steps, plugs)
-	require.Equal(t, "step 3, Card, is not back on; tick it, or skip it with a reason", lacking[0].Text)
-	require.Len(t, lacking, 5)
-	require.Equal(t, teardown.Lacking{Kind: "connector", Step: 2,
-		Text: "connector J5, unplugged in step 2, is open; plug it in as the map shows, and tick it"}, lacking[3])
+	blockers := teardown.Blockers(steps, plugs)
+	require.Equal(t, "step 3, Card, is not back on; tick it, or skip it with a reason", blockers[0].Text)
+	require.Len(t, blockers, 5)
+	require.Equal(t, teardown.Blocker{Kind: "connector", Step: 2,
+		Text: "connector J5, unplugged in step 2, is open; plug it in as the map shows, and tick it"}, blockers[3])
 	require.Equal(t, teardown.Sums{Steps: 3, Off: 3, Fasteners: 8, Aside: 8, Unplugged: 2, Open: 2},
 		teardown.Sum(steps, plugs))
 
@@ -167,7 +170,7 @@ func TestClosingNamesWhatLacks(t *testing.T) {
 	require.Equal(t, "1 M3 x 5 mm of step 2, Drive, is left over; put it back, or say what became of it", why)
 	steps[1].Left[0].Reason = "the hole is stripped"
 	outcome, why = teardown.OutcomeOf(steps, plugs)
-	require.Equal(t, teardown.LeftOut, outcome)
+	require.Equal(t, teardown.ClosedWithExceptions, outcome)
 	require.Equal(t, "Card is left off: goes to the stores; 1 M3 x 5 mm left over from Drive: the hole is stripped",
 		why)
 	require.Nil(t, teardown.Next(steps))
@@ -268,7 +271,7 @@ func TestCautionsAreSaidOnce(t *testing.T) {
 	require.InDelta(t, 0.1, ring[0].Y, 1e-9)
 	require.Equal(t, []teardown.Point{{X: 0.5, Y: 0.5}}, teardown.Lay("row", 1))
 	tapped := teardown.Step{Off: "Lid",
-		Fasteners: []teardown.Fastener{{Count: 3, Kind: "M3", Way: teardown.Laid, Shape: "ring"}}}.Whole()
+		Fasteners: []teardown.Fastener{{Count: 3, Kind: "M3", Keeping: teardown.Laid, Shape: "ring"}}}.Whole()
 	require.Equal(t, teardown.Lay("ring", 3), tapped.Fasteners[0].Pattern)
 	require.Empty(t, tapped.Fasteners[0].Shape)
 }

@@ -56,7 +56,7 @@ func (t Tray) Filled(steps []Logged) []Cell {
 		for i, f := range s.Fasteners {
 			row, column, ok := t.place(f.Cell)
 			left := s.stillOff(i)
-			if f.Way != InCell || !ok || left == 0 {
+			if f.Keeping != InCell || !ok || left == 0 {
 				continue
 			}
 			cell := &cells[row*t.Columns+column]

@@ -212,11 +212,11 @@ func application() (url string, stop func(), err error) {
 	if err != nil {
 		return "", nil, err
 	}
-	deeds := app.New(db).WithBlobs(kept)
-	if err := demo.Seed(ctx, deeds, func(string) {}); err != nil {
+	actions := app.New(db).WithBlobs(kept)
+	if err := demo.Seed(ctx, actions, func(string) {}); err != nil {
 		return "", nil, err
 	}
-	listener := httptest.NewServer(web.New(db, deeds, web.Config{}))
+	listener := httptest.NewServer(web.New(db, actions, web.Config{}))
 	return listener.URL, func() {
 		listener.Close()
 		db.Close()

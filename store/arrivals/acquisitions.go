@@ -58,7 +58,7 @@ type Acquisition struct {
 const acquisitionSelect = `SELECT q.id, q.title, q.method, q.arrived, q.party_id, q.price_cents, q.currency, q.costs,
 	q.spread, q.condition, q.powered,
 		q.came_with, q.note, COALESCE(p.name, '') AS party, q.lot, q.version,
-		(SELECT count(*) FROM lot_item i WHERE i.acquisition_id = q.id AND NOT i.struck) AS items
+		(SELECT count(*) FROM lot_item i WHERE i.acquisition_id = q.id AND NOT i.voided) AS items
 	FROM acquisition q LEFT JOIN party p ON p.id = q.party_id `
 
 func (f AcquisitionFields) args(day *string) ([]any, error) {

@@ -25,7 +25,7 @@ type Custody struct {
 	MachineID int64 `db:"machine_id" json:"machineId"`
 	CustodyFields
 	Party     string    `db:"party" json:"party" says:"text" doc:"Name of the party, or empty"`
-	Withdrawn string    `db:"withdrawn" json:"withdrawn" says:"text" doc:"Why it does not count any more, or empty"`
+	Retracted string    `db:"retracted" json:"retracted" says:"text" doc:"Why it does not count any more, or empty"`
 	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
 	At        time.Time `db:"at" json:"at"`
 	Version   int       `db:"version" json:"version"`
@@ -33,7 +33,7 @@ type Custody struct {
 
 const custodySelect = `SELECT s.id, s.machine_id, s.role, s.who, s.place, s.dates, s.used_for, ` +
 	evidence.CitationColumns + `, COALESCE(p.name, '') AS party,
-		s.withdrawn, COALESCE(c.name, '') AS by_name, s.at, s.version
+		s.retracted, COALESCE(c.name, '') AS by_name, s.at, s.version
 	FROM custody s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
 
 // InsertCustody keeps a statement about a machine's past and returns its id.
@@ -42,7 +42,7 @@ func InsertCustody(ctx context.Context, h pg.Handle, machineID int64, by *int64,
 	args := append([]any{machineID, by, s.Role, s.Who, s.Place, s.Dates, s.UsedFor}, s.Args()...)
 	err := h.GetContext(ctx, &id,
 		`INSERT INTO custody (machine_id, account_id, role, who, place, dates, used_for, kind, cited, page, link,
-			picture_id, region, party_id, said_on)
+			picture_id, region, party_id, stated_on)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, CAST($13 AS jsonb), $14, $15) RETURNING id`, args...)
 	return id, err
 }
@@ -53,7 +53,7 @@ func UpdateCustody(ctx context.Context, h pg.Handle, id int64, s CustodyFields) 
 	_, err := h.ExecContext(ctx,
 		`UPDATE custody SET role = $2, who = $3, place = $4, dates = $5, used_for = $6, kind = $7, cited = $8,
 			page = $9, link = $10,
-		picture_id = $11, region = CAST($12 AS jsonb), party_id = $13, said_on = $14, version = version + 1
+		picture_id = $11, region = CAST($12 AS jsonb), party_id = $13, stated_on = $14, version = version + 1
 		WHERE id = $1`, args...)
 	return err
 }

@@ -30,14 +30,14 @@ type LotItem struct {
 	Accession  string `db:"accession" json:"accession"`
 	AssemblyID *int64 `db:"assembly_id" json:"assemblyId" doc:"The assembly it became, or null"`
 	Party      string `db:"party" json:"party" says:"text" doc:"To whom it was passed on"`
-	Struck     bool   `db:"struck" json:"struck"`
+	Voided     bool   `db:"voided" json:"voided"`
 	Version    int    `db:"version" json:"version"`
 }
 
 const lotItemSelect = `SELECT i.id, i.acquisition_id, i.kind, i.title, i.estimate_cents, i.hand_cents, i.value_cents,
 	i.value_note, i.passed_to, i.passed_on,
 		i.passed_for_cents, i.note, i.machine_id, COALESCE(m.accession, '') AS accession, i.assembly_id,
-		COALESCE(p.name, '') AS party, i.struck, i.version
+		COALESCE(p.name, '') AS party, i.voided, i.version
 	FROM lot_item i LEFT JOIN machine m ON m.id = i.machine_id LEFT JOIN party p ON p.id = i.passed_to `
 
 // InsertLotItem adds a thing behind the others of a lot and returns its id.
@@ -72,9 +72,9 @@ func LinkLotItem(ctx context.Context, h pg.Handle, id int64, machineID, assembly
 	return err
 }
 
-// StrikeLotItem takes a thing out of its lot, or puts it back.
-func StrikeLotItem(ctx context.Context, h pg.Handle, id int64, struck bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE lot_item SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
+// VoidLotItem takes a thing out of its lot, or puts it back.
+func VoidLotItem(ctx context.Context, h pg.Handle, id int64, voided bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE lot_item SET voided = $2, version = version + 1 WHERE id = $1`, id, voided)
 	return err
 }
 
@@ -89,7 +89,7 @@ func LotItemByID(ctx context.Context, h pg.Handle, id int64) (LotItem, error) {
 func LotItemsOf(ctx context.Context, h pg.Handle, acquisitionID int64) ([]LotItem, error) {
 	items := []LotItem{}
 	err := h.SelectContext(ctx, &items,
-		lotItemSelect+`WHERE i.acquisition_id = $1 AND NOT i.struck ORDER BY i.ordinal, i.id`, acquisitionID)
+		lotItemSelect+`WHERE i.acquisition_id = $1 AND NOT i.voided ORDER BY i.ordinal, i.id`, acquisitionID)
 	return items, err
 }
 
@@ -97,6 +97,6 @@ func LotItemsOf(ctx context.Context, h pg.Handle, acquisitionID int64) ([]LotIte
 func LotItemOf(ctx context.Context, h pg.Handle, machineID, assemblyID *int64) (LotItem, error) {
 	var i LotItem
 	err := pg.Get(ctx, h, &i, "item of a lot",
-		lotItemSelect+`WHERE (i.machine_id = $1 OR i.assembly_id = $2) AND NOT i.struck`, machineID, assemblyID)
+		lotItemSelect+`WHERE (i.machine_id = $1 OR i.assembly_id = $2) AND NOT i.voided`, machineID, assemblyID)
 	return i, err
 }

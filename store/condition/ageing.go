@@ -24,7 +24,7 @@ const ageingSelect = `WITH standing AS MATERIALIZED (
 	SELECT g.machine_id, g.parts, CAST(q.arrived_from AS text) AS acquired, m.era_from, COALESCE(p.climate,
 	'') AS climate
 	FROM machine_ageing g JOIN machine m ON m.id = g.machine_id LEFT JOIN standing p ON p.id = m.place_id
-		LEFT JOIN lot_item i ON i.machine_id = m.id AND NOT i.struck LEFT
+		LEFT JOIN lot_item i ON i.machine_id = m.id AND NOT i.voided LEFT
 		JOIN acquisition q ON q.id = i.acquisition_id `
 
 // Ageing lists what ages in all machines; with an id in that one.
@@ -91,7 +91,7 @@ func HeldParts(ctx context.Context, h pg.Handle, machineID int64) ([]HeldPart, e
 			COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ')
 			FROM jsonb_array_elements(e.findings) x), '') AS findings
 		FROM fitting f JOIN assembly a ON a.id = f.assembly_id JOIN entry e ON e.assembly_id = a.id
-		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside' AND NOT e.empty
+		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'exterior' AND NOT e.empty
 		ORDER BY f.ordinal, a.id, e.line`, machineID)
 	return found, err
 }
@@ -163,7 +163,7 @@ type OwnClass struct {
 func OwnClasses(ctx context.Context, h pg.Handle) ([]OwnClass, error) {
 	found := []OwnClass{}
 	err := h.SelectContext(ctx, &found,
-		`SELECT key, CAST(body AS text) AS body, version FROM ageing_class ORDER BY key`)
+		`SELECT key, CAST(body AS text) AS body, version FROM maintenance_class ORDER BY key`)
 	return found, err
 }
 
@@ -171,10 +171,11 @@ func OwnClasses(ctx context.Context, h pg.Handle) ([]OwnClass, error) {
 // since.
 func PutOwnClass(ctx context.Context, h pg.Handle, key, body string, version int) (bool, error) {
 	result, err := h.ExecContext(ctx,
-		`INSERT INTO ageing_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE CAST($3 AS bigint) = 0
-			OR EXISTS (SELECT 1 FROM ageing_class WHERE key = $1)
-		ON CONFLICT ON CONSTRAINT ageing_class_pkey DO UPDATE
-		SET body = excluded.body, version = ageing_class.version + 1 WHERE ageing_class.version = $3`, key, body,
+		`INSERT INTO maintenance_class (key, body) SELECT $1, CAST($2 AS jsonb) WHERE CAST($3 AS bigint) = 0
+			OR EXISTS (SELECT 1 FROM maintenance_class WHERE key = $1)
+		ON CONFLICT ON CONSTRAINT maintenance_class_pkey DO UPDATE
+		SET body = excluded.body, version = maintenance_class.version + 1 WHERE maintenance_class.version = $3`, key,
+		body,
 		version)
 	if err != nil {
 		return false, err

@@ -25,7 +25,7 @@ type MeasurementRow struct {
 	AttachmentID *int64    `db:"attachment_id"`
 	Note         string    `db:"note"`
 	Trouble      string    `db:"trouble"`
-	Struck       bool      `db:"struck"`
+	Voided       bool      `db:"voided"`
 	Version      int       `db:"version"`
 	By           string    `db:"by_name"`
 	At           time.Time `db:"at"`
@@ -34,7 +34,7 @@ type MeasurementRow struct {
 const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.title, '') AS assembly, m.point,
 	m.quantity, CAST(m.readings AS text) AS readings, m.opening,
 		CAST(m.expected AS text) AS expected, m.instrument, CAST(m.measured_on AS text) AS measured_on, m.finding_id,
-		m.attachment_id, m.note, m.trouble, m.struck, m.version,
+		m.attachment_id, m.note, m.trouble, m.voided, m.version,
 		COALESCE(a.name, '') AS by_name, m.at
 	FROM measurement m LEFT JOIN assembly b ON b.id = m.assembly_id LEFT JOIN account a ON a.id = m.account_id `
 
@@ -42,7 +42,7 @@ const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.
 func MeasurementsOf(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]MeasurementRow, error) {
 	found := []MeasurementRow{}
 	err := h.SelectContext(ctx, &found,
-		measurementSelect+`WHERE m.machine_id = $1 AND NOT m.struck ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`,
+		measurementSelect+`WHERE m.machine_id = $1 AND NOT m.voided ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`,
 		machineID, limit)
 	return found, err
 }
@@ -79,9 +79,9 @@ func InsertMeasurement(ctx context.Context, h pg.Handle, by *int64, m Measuremen
 func UpdateMeasurement(ctx context.Context, h pg.Handle, m MeasurementRow) error {
 	_, err := h.ExecContext(ctx,
 		`UPDATE measurement SET readings = CAST($2 AS jsonb), expected = CAST($3 AS jsonb), instrument = $4,
-			attachment_id = $5, note = $6, trouble = $7, struck = $8,
+			attachment_id = $5, note = $6, trouble = $7, voided = $8,
 		version = version + 1 WHERE id = $1`, m.ID, m.Readings, m.Expected, m.Instrument, m.AttachmentID, m.Note,
-		m.Trouble, m.Struck)
+		m.Trouble, m.Voided)
 	return err
 }
 

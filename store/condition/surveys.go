@@ -11,21 +11,21 @@ import (
 
 // SurveyRow is one inspection of a machine.
 type SurveyRow struct {
-	ID        int64     `db:"id"`
-	MachineID int64     `db:"machine_id"`
-	On        string    `db:"made_on"`
-	By        string    `db:"made_by"`
-	Looks     string    `db:"looks"` // JSON, by subsystem
-	Cosmetic  string    `db:"cosmetic"`
-	Note      string    `db:"note"`
-	Finished  bool      `db:"finished"`
-	Version   int       `db:"version"`
-	At        time.Time `db:"at"`
+	ID          int64     `db:"id"`
+	MachineID   int64     `db:"machine_id"`
+	On          string    `db:"made_on"`
+	By          string    `db:"made_by"`
+	Inspections string    `db:"inspections"` // JSON, by subsystem
+	Cosmetic    string    `db:"cosmetic"`
+	Note        string    `db:"note"`
+	Finished    bool      `db:"finished"`
+	Version     int       `db:"version"`
+	At          time.Time `db:"at"`
 }
 
 const surveySelect = `SELECT s.id, s.machine_id, CAST(s.made_on AS text) AS made_on, COALESCE(NULLIF(s.made_by, ''),
 	a.name, '') AS made_by,
-		CAST(s.looks AS text) AS looks, s.cosmetic, s.note, s.finished, s.version, s.at
+		CAST(s.inspections AS text) AS inspections, s.cosmetic, s.note, s.finished, s.version, s.at
 	FROM survey s LEFT JOIN account a ON a.id = s.account_id `
 
 // SurveysOf lists the surveys of a machine in the order of their days.
@@ -52,10 +52,10 @@ func InsertSurvey(ctx context.Context, h pg.Handle, by *int64, machineID int64, 
 }
 
 // UpdateSurvey rewrites one and counts its version up.
-func UpdateSurvey(ctx context.Context, h pg.Handle, id int64, looks, cosmetic, note string, finished bool) error {
+func UpdateSurvey(ctx context.Context, h pg.Handle, id int64, inspections, cosmetic, note string, finished bool) error {
 	_, err := h.ExecContext(ctx,
-		`UPDATE survey SET looks = CAST($2 AS jsonb), cosmetic = $3, note = $4, finished = $5, version = version + 1
-			WHERE id = $1`, id, looks, cosmetic, note, finished)
+		`UPDATE survey SET inspections = CAST($2 AS jsonb), cosmetic = $3, note = $4, finished = $5, version = version + 1
+			WHERE id = $1`, id, inspections, cosmetic, note, finished)
 	return err
 }
 
@@ -77,12 +77,12 @@ type Finding struct {
 	FindingFields
 	Assembly string `db:"assembly" json:"assembly" says:"text" doc:"What the board is called; empty for none"`
 	Line     int    `db:"line" json:"line" doc:"Where the designator stands on the board's sheet today; 0 for nowhere"`
-	Struck   bool   `db:"struck" json:"struck"`
+	Voided   bool   `db:"voided" json:"voided"`
 	Version  int    `db:"version" json:"version"`
 }
 
 const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembly_id, f.designator, f.place,
-	f.attachment_id, f.region, f.struck, f.version,
+	f.attachment_id, f.region, f.voided, f.version,
 		COALESCE(a.title, '') AS assembly,
 		COALESCE((SELECT min(e.line) FROM entry e WHERE e.assembly_id = f.assembly_id
 		AND f.designator = ANY (e.designators)), 0) AS line
@@ -91,7 +91,7 @@ const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembl
 // FindingsOf lists what was found on a machine, in the order it was found; without what was struck out.
 func FindingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Finding, error) {
 	found := []Finding{}
-	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.struck ORDER BY f.id`,
+	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.voided ORDER BY f.id`,
 		machineID)
 	return found, err
 }
@@ -113,14 +113,14 @@ func InsertFinding(ctx context.Context, h pg.Handle, machineID int64, f FindingF
 	return id, err
 }
 
-// StrikeFinding strikes one out, or takes that back.
-func StrikeFinding(ctx context.Context, h pg.Handle, id int64, struck bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE finding SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
+// VoidFinding strikes one out, or takes that back.
+func VoidFinding(ctx context.Context, h pg.Handle, id int64, voided bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE finding SET voided = $2, version = version + 1 WHERE id = $1`, id, voided)
 	return err
 }
 
-// SightingRow is a finding as it was seen on a day.
-type SightingRow struct {
+// ObservationRow is a finding as it was seen on a day.
+type ObservationRow struct {
 	ID        int64  `db:"id" json:"id"`
 	FindingID int64  `db:"finding_id" json:"findingId"`
 	SurveyID  *int64 `db:"survey_id" json:"surveyId" doc:"The survey it was seen in, or null"`
@@ -132,21 +132,21 @@ type SightingRow struct {
 	By        string `db:"by_name" json:"by"`
 }
 
-// SightingsOf lists all sightings of a machine's findings, by finding and day.
-func SightingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]SightingRow, error) {
-	found := []SightingRow{}
+// ObservationsOf lists all observations of a machine's findings, by finding and day.
+func ObservationsOf(ctx context.Context, h pg.Handle, machineID int64) ([]ObservationRow, error) {
+	found := []ObservationRow{}
 	err := h.SelectContext(ctx, &found,
 		`SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend, s.gone,
 			s.note, COALESCE(a.name, '') AS by_name
-		FROM finding f JOIN sighting s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id
-		WHERE f.machine_id = $1 AND NOT f.struck ORDER BY s.finding_id, s.seen_on, s.id`, machineID)
+		FROM finding f JOIN observation s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id
+		WHERE f.machine_id = $1 AND NOT f.voided ORDER BY s.finding_id, s.seen_on, s.id`, machineID)
 	return found, err
 }
 
-// PutSighting notes how a finding was seen; one of the same survey is rewritten.
-func PutSighting(ctx context.Context, h pg.Handle, by *int64, s SightingRow) error {
+// PutObservation notes how a finding was seen; one of the same survey is rewritten.
+func PutObservation(ctx context.Context, h pg.Handle, by *int64, s ObservationRow) error {
 	_, err := h.ExecContext(ctx,
-		`INSERT INTO sighting (finding_id, survey_id, seen_on, severity, trend, gone, note, account_id)
+		`INSERT INTO observation (finding_id, survey_id, seen_on, severity, trend, gone, note, account_id)
 			VALUES ($1, $2, CAST($3 AS date), $4, $5, $6, $7, $8)
 		ON CONFLICT (finding_id, survey_id) WHERE survey_id IS NOT NULL DO UPDATE
 		SET severity = excluded.severity, trend = excluded.trend, gone = excluded.gone, note = excluded.note`,

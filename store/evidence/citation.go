@@ -15,7 +15,7 @@ type Citation struct {
 	PictureID *int64  `db:"picture_id" json:"pictureId" required:"false" nullable:"true" doc:"A picture or document of the collection that shows it"`
 	Region    *Region `db:"region" json:"region,omitempty" doc:"Where on the picture"`
 	PartyID   *int64  `db:"party_id" json:"partyId" required:"false" nullable:"true" doc:"Who said it, or whom it is about"`
-	SaidOn    string  `db:"said_on" json:"saidOn" maxLength:"40" required:"false" doc:"When it was said or seen, EDTF"`
+	StatedOn  string  `db:"stated_on" json:"statedOn" maxLength:"40" required:"false" doc:"When it was said or seen, EDTF"`
 }
 
 // Region is a part of a picture, in parts of its width and height, from the upper left corner.
@@ -44,9 +44,9 @@ func (r Region) Value() (driver.Value, error) {
 }
 
 // CitationColumns are those of a citation in a table that is called s.
-const CitationColumns = `s.kind, s.cited, s.page, s.link, s.picture_id, s.region, s.party_id, s.said_on`
+const CitationColumns = `s.kind, s.cited, s.page, s.link, s.picture_id, s.region, s.party_id, s.stated_on`
 
 // Args are the values of those columns, in their order, from kind on.
 func (c Citation) Args() []any {
-	return []any{c.Kind, c.Cited, c.Page, c.Link, c.PictureID, c.Region, c.PartyID, c.SaidOn}
+	return []any{c.Kind, c.Cited, c.Page, c.Link, c.PictureID, c.Region, c.PartyID, c.StatedOn}
 }

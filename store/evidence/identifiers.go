@@ -48,8 +48,8 @@ func ReplaceIdentifiers(ctx context.Context, h pg.Handle, record RecordRef, rows
 	return err
 }
 
-// Meeting is an identifier that a record shares with another, and what was made of it.
-type Meeting struct {
+// SharedIdentifier is an identifier that a record shares with another, and what was made of it.
+type SharedIdentifier struct {
 	Key      string     `db:"key" json:"key"`
 	Value    string     `db:"value" json:"value" doc:"As it stands here"`
 	Source   string     `db:"source" json:"source" says:"text" doc:"Where it stands here"`
@@ -62,11 +62,12 @@ type Meeting struct {
 	At       *time.Time `db:"at" json:"at"`
 }
 
-// MeetingsOf lists the identifiers that a record shares with others. What stands in the documents of a lot
+// SharedIdentifiersOf lists the identifiers that a record shares with others. What stands in the documents of a lot
 // and on a thing that came with it is no meeting.
-func MeetingsOf(ctx context.Context, h pg.Handle, record RecordRef, forViewers bool) ([]Meeting, error) {
-	meetings := []Meeting{}
-	err := h.SelectContext(ctx, &meetings,
+func SharedIdentifiersOf(ctx context.Context, h pg.Handle, record RecordRef,
+	forViewers bool) ([]SharedIdentifier, error) {
+	sharedIdentifiers := []SharedIdentifier{}
+	err := h.SelectContext(ctx, &sharedIdentifiers,
 		`SELECT i.key, min(i.value) AS value, string_agg(DISTINCT i.source, ', ') AS source,
 			o.record_kind AS "other.kind", o.record_id AS "other.id", string_agg(DISTINCT o.source, ', ') AS there,
 			CASE o.record_kind
@@ -77,7 +78,7 @@ func MeetingsOf(ctx context.Context, h pg.Handle, record RecordRef, forViewers b
 			'') AS by_name, min(d.at) AS at
 		FROM identifier i JOIN identifier o ON o.key = i.key
 		AND (o.record_kind, o.record_id) <> (i.record_kind, i.record_id)
-		LEFT JOIN identifier_meeting d ON d.key = i.key AND (
+		LEFT JOIN shared_identifier d ON d.key = i.key AND (
 			(d.lower_kind, d.lower_id, d.higher_kind, d.higher_id) = (i.record_kind, i.record_id, o.record_kind,
 			o.record_id)
 			OR (d.lower_kind, d.lower_id, d.higher_kind, d.higher_id) = (o.record_kind, o.record_id, i.record_kind,
@@ -87,20 +88,20 @@ func MeetingsOf(ctx context.Context, h pg.Handle, record RecordRef, forViewers b
 			AND NOT came_with(i.record_kind, i.record_id, o.record_kind, o.record_id)
 			AND NOT came_with(o.record_kind, o.record_id, i.record_kind, i.record_id)
 		GROUP BY i.key, o.record_kind, o.record_id ORDER BY name, i.key LIMIT 50`, record.Kind, record.ID, forViewers)
-	return meetings, err
+	return sharedIdentifiers, err
 }
 
-// DecideMeeting keeps what was made of an identifier that two records share.
-func DecideMeeting(ctx context.Context, h pg.Handle, key string, lower, higher RecordRef, by *int64,
+// DecideSharedIdentifier keeps what was made of an identifier that two records share.
+func DecideSharedIdentifier(ctx context.Context, h pg.Handle, key string, lower, higher RecordRef, by *int64,
 	decision, reason string) error {
 	if higher.before(lower) {
 		lower, higher = higher, lower
 	}
 	_, err := h.ExecContext(ctx,
-		`INSERT INTO identifier_meeting (key, lower_kind, lower_id, higher_kind, higher_id, account_id, decision,
+		`INSERT INTO shared_identifier (key, lower_kind, lower_id, higher_kind, higher_id, account_id, decision,
 			reason)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-		ON CONFLICT ON CONSTRAINT identifier_meeting_key DO UPDATE
+		ON CONFLICT ON CONSTRAINT shared_identifier_key DO UPDATE
 		SET decision = EXCLUDED.decision, reason = EXCLUDED.reason, account_id = EXCLUDED.account_id, at = now()`,
 		key, lower.Kind, lower.ID, higher.Kind, higher.ID, by, decision, reason)
 	return err

@@ -21,14 +21,14 @@ type Statement struct {
 	MachineID int64 `db:"machine_id" json:"machineId"`
 	StatementFields
 	Party     string    `db:"party" json:"party" says:"text" doc:"Who said it, or empty"`
-	Withdrawn string    `db:"withdrawn" json:"withdrawn" says:"text" doc:"Why it does not count any more, or empty"`
+	Retracted string    `db:"retracted" json:"retracted" says:"text" doc:"Why it does not count any more, or empty"`
 	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
 	At        time.Time `db:"at" json:"at"`
 	Version   int       `db:"version" json:"version"`
 }
 
 const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + CitationColumns +
-	`, COALESCE(p.name, '') AS party, s.withdrawn,
+	`, COALESCE(p.name, '') AS party, s.retracted,
 		COALESCE(c.name, '') AS by_name, s.at, s.version
 	FROM statement s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
 
@@ -38,7 +38,7 @@ func InsertStatement(ctx context.Context, h pg.Handle, machineID int64, by *int6
 	args := append([]any{machineID, by, s.Attribute, s.Value}, s.Args()...)
 	err := h.GetContext(ctx, &id,
 		`INSERT INTO statement (machine_id, account_id, attribute, value, kind, cited, page, link, picture_id, region,
-			party_id, said_on)
+			party_id, stated_on)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, CAST($10 AS jsonb), $11, $12) RETURNING id`, args...)
 	return id, err
 }
@@ -52,9 +52,9 @@ const (
 	OfCustody    Testimony = "custody"
 )
 
-// Withdraw says why a statement does not count any more; an empty text lets it count again.
-func Withdraw(ctx context.Context, h pg.Handle, table Testimony, id int64, why string) error {
-	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET withdrawn = $2, version = version + 1 WHERE id = $1`, id,
+// Retract says why a statement does not count any more; an empty text lets it count again.
+func Retract(ctx context.Context, h pg.Handle, table Testimony, id int64, why string) error {
+	_, err := h.ExecContext(ctx, `UPDATE `+string(table)+` SET retracted = $2, version = version + 1 WHERE id = $1`, id,
 		why)
 	return err
 }

@@ -42,16 +42,16 @@ type Attachment struct {
 	By      string    `db:"by_name" json:"by"`
 	At      time.Time `db:"at" json:"at"`
 	Cited   int       `db:"cited" json:"cited" doc:"Statements that cite it"`
-	Struck  bool      `db:"struck" json:"struck"`
+	Voided  bool      `db:"voided" json:"voided"`
 	Version int       `db:"version" json:"version"`
 }
 
 const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken,
 	t.language, t.translation,
 		t.address, t.captured, t.numbers, t.staff_only, b.sha256, b.bytes, b.media_type, b.width, b.height,
-		COALESCE(c.name, '') AS by_name, t.at, t.struck, t.version,
-		(SELECT count(*) FROM statement s WHERE s.picture_id = t.id AND s.withdrawn = '') + (SELECT count(*)
-		FROM custody s WHERE s.picture_id = t.id AND s.withdrawn = '') AS cited
+		COALESCE(c.name, '') AS by_name, t.at, t.voided, t.version,
+		(SELECT count(*) FROM statement s WHERE s.picture_id = t.id AND s.retracted = '') + (SELECT count(*)
+		FROM custody s WHERE s.picture_id = t.id AND s.retracted = '') AS cited
 	FROM attachment t JOIN blob b ON b.sha256 = t.sha256 LEFT JOIN account c ON c.id = t.account_id `
 
 // PutBlob notes what lies in the blob store, unless it is noted.
@@ -84,9 +84,9 @@ func UpdateAttachment(ctx context.Context, h pg.Handle, id int64, t AttachmentFi
 	return err
 }
 
-// StrikeAttachment takes one out of all lists, or puts it back; the bytes stay.
-func StrikeAttachment(ctx context.Context, h pg.Handle, id int64, struck bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE attachment SET struck = $2, version = version + 1 WHERE id = $1`, id, struck)
+// VoidAttachment takes one out of all lists, or puts it back; the bytes stay.
+func VoidAttachment(ctx context.Context, h pg.Handle, id int64, voided bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE attachment SET voided = $2, version = version + 1 WHERE id = $1`, id, voided)
 	return err
 }
 
@@ -122,7 +122,7 @@ func ListAttachments(ctx context.Context, h pg.Handle, q AttachmentQuery) ([]Att
 		owner, id = "acquisition_id", q.AcquisitionID
 	}
 	err := h.SelectContext(ctx, &found,
-		attachmentSelect+`WHERE t.`+owner+` = $1 AND NOT t.struck AND t.id > $2 AND NOT ($3 AND t.staff_only)
+		attachmentSelect+`WHERE t.`+owner+` = $1 AND NOT t.voided AND t.id > $2 AND NOT ($3 AND t.staff_only)
 		ORDER BY t.id LIMIT $4`, id, q.After, q.ForViewers, q.Limit)
 	return found, err
 }
@@ -132,7 +132,7 @@ func NumbersOf(ctx context.Context, h pg.Handle, machineID, acquisitionID *int64
 	found := []Attachment{}
 	err := h.SelectContext(ctx, &found,
 		attachmentSelect+
-			`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.struck AND t.numbers <> '' ORDER BY t.id`,
+			`WHERE (t.machine_id = $1 OR t.acquisition_id = $2) AND NOT t.voided AND t.numbers <> '' ORDER BY t.id`,
 		machineID, acquisitionID)
 	return found, err
 }
@@ -143,7 +143,7 @@ func AttachmentOfBlob(ctx context.Context, h pg.Handle, sha256 string,
 	var t Attachment
 	err := pg.Get(ctx, h, &t, "attachment of blob "+sha256,
 		attachmentSelect+
-			`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.struck, t.id LIMIT 1`,
+			`WHERE t.sha256 = $1 AND (t.machine_id = $2 OR t.acquisition_id = $3) ORDER BY t.voided, t.id LIMIT 1`,
 		sha256, machineID, acquisitionID)
 	return t, err
 }

@@ -14,7 +14,7 @@ type Event struct {
 	ID          int64            `db:"id" json:"id"`
 	At          time.Time        `db:"at" json:"at"`
 	AccountID   *int64           `db:"account_id" json:"accountId"`
-	Deed        string           `db:"deed" json:"deed"`
+	Action      string           `db:"action" json:"action"`
 	SubjectKind string           `db:"subject_kind" json:"subjectKind"`
 	SubjectID   int64            `db:"subject_id" json:"subjectId"`
 	MachineID   *int64           `db:"machine_id" json:"machineId"`
@@ -23,8 +23,8 @@ type Event struct {
 	Undoes      *int64           `db:"undoes" json:"-"` // the event that it takes back
 }
 
-// DeedSaveSheet is the deed that saves a sheet: its text is a revision, and not kept twice.
-const DeedSaveSheet = "save sheet"
+// ActionSaveSheet is the action that saves a sheet: its text is a revision, and not kept twice.
+const ActionSaveSheet = "save sheet"
 
 // InsertEvent adds a row to the history and returns its id. Before and after are written as JSON;
 // nil stays null.
@@ -39,8 +39,8 @@ func InsertEvent(ctx context.Context, h pg.Handle, e Event, before, after any) (
 	}
 	var id int64
 	err = h.GetContext(ctx, &id,
-		`INSERT INTO history (account_id, deed, subject_kind, subject_id, machine_id, before, after, undoes)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, e.AccountID, e.Deed, e.SubjectKind, e.SubjectID,
+		`INSERT INTO history (account_id, action, subject_kind, subject_id, machine_id, before, after, undoes)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`, e.AccountID, e.Action, e.SubjectKind, e.SubjectID,
 		e.MachineID, beforeJSON, afterJSON, e.Undoes)
 	return id, err
 }
@@ -49,7 +49,7 @@ func InsertEvent(ctx context.Context, h pg.Handle, e Event, before, after any) (
 func EventsOf(ctx context.Context, h pg.Handle, subjectKind string, subjectID int64) ([]Event, error) {
 	events := []Event{}
 	err := h.SelectContext(ctx, &events,
-		`SELECT id, at, account_id, deed, subject_kind, subject_id, machine_id, before, after
+		`SELECT id, at, account_id, action, subject_kind, subject_id, machine_id, before, after
 		FROM history WHERE subject_kind = $1 AND subject_id = $2 ORDER BY id`, subjectKind, subjectID)
 	return events, err
 }
@@ -72,7 +72,7 @@ type EventRow struct {
 	IsNewest  bool   `db:"is_newest"` // nothing was done to the same record since
 }
 
-const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.subject_id, h.machine_id, h.before,
+const toldSelect = `SELECT h.id, h.at, h.account_id, h.action, h.subject_kind, h.subject_id, h.machine_id, h.before,
 	h.after,
 		COALESCE(c.name, '') AS by_name, COALESCE(m.accession, '') AS accession,
 		CASE h.subject_kind WHEN 'machine' THEN COALESCE(m.name, '') WHEN 'assembly' THEN COALESCE(a.title,
@@ -87,18 +87,18 @@ const toldSelect = `SELECT h.id, h.at, h.account_id, h.deed, h.subject_kind, h.s
 // for people, so that pages are full and nothing is filtered behind.
 type EventReader struct {
 	Kinds      []string // of subjects; nil for all
-	NotDeeds   []string
+	NotActions []string
 	Account    int64 // whose own account may be read of
 	PublicOnly bool  // of pictures and documents, those that everybody may see, then and now
 }
 
 // condition writes what may be read, behind other arguments of a statement.
 func (r EventReader) condition(args []any) (string, []any) {
-	args = append(args, r.Kinds, r.Account, r.NotDeeds, r.PublicOnly)
+	args = append(args, r.Kinds, r.Account, r.NotActions, r.PublicOnly)
 	n := len(args) - 3
 	return fmt.Sprintf(` AND (CAST($%d AS text[]) IS NULL OR h.subject_kind = ANY (CAST($%d AS text[]))
 		OR h.subject_kind = 'account' AND h.subject_id = $%d)
-		AND NOT h.deed = ANY (CAST($%d AS text[]))
+		AND NOT h.action = ANY (CAST($%d AS text[]))
 		AND NOT ($%d AND h.subject_kind = 'attachment' AND (COALESCE(CAST(h.before->>'staffOnly' AS boolean), false)
 			OR COALESCE(CAST(h.after->>'staffOnly' AS boolean), false) OR EXISTS (SELECT 1 FROM attachment t
 			WHERE t.id = h.subject_id AND t.staff_only)))`,

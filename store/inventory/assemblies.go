@@ -10,7 +10,7 @@ import (
 
 // AssemblyFields are what people write about an assembly and the way it is fitted.
 type AssemblyFields struct {
-	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other,outside" default:"board" required:"false" doc:"What sort of thing it is"`
+	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other,exterior" default:"board" required:"false" doc:"What sort of thing it is"`
 	Title   string `db:"title" json:"title" says:"text" maxLength:"200" doc:"What the board is called" example:"Main board"`
 	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
 	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
@@ -25,7 +25,7 @@ type Assembly struct {
 	ID        int64  `db:"id" json:"id"`
 	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is fitted in, or null"`
 	AssemblyFields
-	IsStruck  bool      `db:"is_struck" json:"isStruck" doc:"It was entered by mistake and struck out"`
+	IsVoided  bool      `db:"is_voided" json:"isVoided" doc:"It was entered by mistake and struck out"`
 	Version   int       `db:"version" json:"version"`
 	Revision  int       `db:"revision" json:"revision" doc:"Newest revision of its sheet; 0 before the first"`
 	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
@@ -33,7 +33,7 @@ type Assembly struct {
 
 const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.rev, a.serial, COALESCE(f.slot,
 	'') AS slot,
-		COALESCE(f.fit, 'unknown') AS fit, a.purpose, f.id IS NULL AS is_struck, a.version, a.updated_at,
+		COALESCE(f.fit, 'unknown') AS fit, a.purpose, f.id IS NULL AS is_voided, a.version, a.updated_at,
 		COALESCE((SELECT max(n) FROM sheet_revision r WHERE r.assembly_id = a.id), 0) AS revision
 	FROM assembly a LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL `
 
@@ -85,28 +85,28 @@ func LockAssembly(ctx context.Context, h pg.Handle, id int64) (Assembly, error) 
 func AssembliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]Assembly, error) {
 	assemblies := []Assembly{}
 	err := h.SelectContext(ctx, &assemblies,
-		assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'outside' ORDER BY f.ordinal, a.id`, machineID)
+		assemblySelect+`WHERE f.machine_id = $1 AND a.kind <> 'exterior' ORDER BY f.ordinal, a.id`, machineID)
 	return assemblies, err
 }
 
-// OutsideKind is the kind of the one assembly of a machine that is its outside.
-const OutsideKind = "outside"
+// ExteriorKind is the kind of the one assembly of a machine that is its outside.
+const ExteriorKind = "exterior"
 
-// IsOutside reports whether it is the outside of a machine, whose sheet has words of its own.
-func (a Assembly) IsOutside() bool { return a.Kind == OutsideKind }
+// IsExterior reports whether it is the outside of a machine, whose sheet has words of its own.
+func (a Assembly) IsExterior() bool { return a.Kind == ExteriorKind }
 
-// InsertOutside gives a machine its outside.
-func InsertOutside(ctx context.Context, h pg.Handle, machineID int64) error {
+// InsertExterior gives a machine its outside.
+func InsertExterior(ctx context.Context, h pg.Handle, machineID int64) error {
 	_, err := h.ExecContext(ctx,
-		`WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'outside') RETURNING id)
+		`WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'exterior') RETURNING id)
 		INSERT INTO fitting (assembly_id, machine_id) SELECT id, $1 FROM added`, machineID)
 	return err
 }
 
-// OutsideOf reads the outside of a machine.
-func OutsideOf(ctx context.Context, h pg.Handle, machineID int64) (Assembly, error) {
+// ExteriorOf reads the outside of a machine.
+func ExteriorOf(ctx context.Context, h pg.Handle, machineID int64) (Assembly, error) {
 	var a Assembly
 	err := pg.Get(ctx, h, &a, fmt.Sprintf("outside of machine %d", machineID),
-		assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'outside'`, machineID)
+		assemblySelect+`WHERE f.machine_id = $1 AND a.kind = 'exterior'`, machineID)
 	return a, err
 }

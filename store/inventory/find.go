@@ -37,7 +37,7 @@ func FindAssemblies(ctx context.Context, h pg.Handle, words []string, public boo
 			COALESCE(m.name, '') AS machine, COALESCE(p.name, '') AS place, f.lent_to
 		FROM assembly a JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id
-		WHERE a.kind <> 'outside' AND %s LIMIT $%d`, where, len(args)), args...)
+		WHERE a.kind <> 'exterior' AND %s LIMIT $%d`, where, len(args)), args...)
 	return found, err
 }
 

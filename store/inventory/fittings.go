@@ -118,7 +118,7 @@ func ListLoose(ctx context.Context, h pg.Handle, words []string, public bool, af
 	}
 	found := []LooseAssembly{}
 	err := h.SelectContext(ctx, &found,
-		`SELECT a.id, a.kind, a.title, a.part, a.rev, a.serial, f.slot, f.fit, a.purpose, false AS is_struck, a.version,
+		`SELECT a.id, a.kind, a.title, a.part, a.rev, a.serial, f.slot, f.fit, a.purpose, false AS is_voided, a.version,
 			a.updated_at,
 			COALESCE(t.revision, 0) AS revision, COALESCE(p.name, '') AS place, f.lent_to, CAST(f.due AS text) AS due,
 			CAST(f.since AS text) AS since,

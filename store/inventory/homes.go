@@ -34,9 +34,9 @@ var homeStatements = map[OwnedKind]string{
 		LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id WHERE a.id = $1`,
 	OwnedPicture: `SELECT t.machine_id, t.acquisition_id AS lot_id, COALESCE(m.accession, q.title) AS home
 		FROM attachment t LEFT JOIN machine m ON m.id = t.machine_id LEFT JOIN acquisition q ON q.id = t.acquisition_id
-		WHERE t.id = $1 AND NOT t.struck`,
+		WHERE t.id = $1 AND NOT t.voided`,
 	OwnedFinding: `SELECT d.machine_id, CAST(NULL AS bigint) AS lot_id, m.accession AS home
-		FROM finding d JOIN machine m ON m.id = d.machine_id WHERE d.id = $1 AND NOT d.struck`,
+		FROM finding d JOIN machine m ON m.id = d.machine_id WHERE d.id = $1 AND NOT d.voided`,
 }
 
 // HomeOf finds where a record belongs; ErrNotFound when there is none, or it was struck out.

@@ -39,7 +39,7 @@ func BoardCountsOf(ctx context.Context, h pg.Handle, machineID int64) ([]BoardCo
 	err := h.SelectContext(ctx, &counts, `SELECT COALESCE(t.entries, 0) AS entries, COALESCE(t.problems, 0) AS problems,
 			COALESCE(CAST(t.totals->>'unidentified' AS integer), 0) AS unidentified
 		FROM fitting f JOIN assembly a ON a.id = f.assembly_id LEFT JOIN sheet_total t ON t.assembly_id = f.assembly_id
-		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside'`, machineID)
+		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'exterior'`, machineID)
 	return counts, err
 }
 
@@ -49,7 +49,7 @@ func BoardTotalsOf(ctx context.Context, h pg.Handle, machineID int64) ([]string,
 	err := h.SelectContext(ctx, &totals,
 		`SELECT CAST(t.totals AS text) FROM fitting f JOIN assembly a ON a.id = f.assembly_id
 		JOIN sheet_total t ON t.assembly_id = f.assembly_id WHERE f.machine_id = $1 AND f.until IS NULL
-		AND a.kind <> 'outside'`, machineID)
+		AND a.kind <> 'exterior'`, machineID)
 	return totals, err
 }
 
@@ -76,7 +76,7 @@ func PutMachineSum(ctx context.Context, h pg.Handle, machineID int64, stage stri
 				COALESCE(sum(CAST(t.totals->>'romBytes' AS bigint)), 0) AS rom_bytes
 			FROM fitting f JOIN assembly a ON a.id = f.assembly_id LEFT
 			JOIN sheet_total t ON t.assembly_id = f.assembly_id
-			WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'outside') s
+			WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'exterior') s
 		WHERE machine_id = $1 AND m.id = $1`, machineID, stage, attention)
 	if err != nil {
 		return err

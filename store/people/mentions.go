@@ -14,7 +14,7 @@ type Mention struct {
 	PartyID   int64     `db:"party_id" json:"partyId"`
 	Party     string    `db:"party" json:"party" says:"text" doc:"Whom it may name"`
 	Role      string    `db:"role" json:"role" doc:"What others than staff read in its place"`
-	Said      string    `db:"said" json:"said" says:"text" doc:"The name as it is written there"`
+	Spelling  string    `db:"spelling" json:"spelling" says:"text" doc:"The name as it is written there"`
 	Around    string    `db:"around" json:"around" says:"text" doc:"The words around it"`
 	MachineID *int64    `db:"machine_id" json:"machineId" doc:"The machine it was written about, or null"`
 	Accession string    `db:"accession" json:"accession"`
@@ -26,7 +26,7 @@ type Mention struct {
 	TextSum   string    `db:"text_sum" json:"-"`
 }
 
-const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.said, n.around, h.machine_id,
+const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.spelling, n.around, h.machine_id,
 	COALESCE(m.accession, '') AS accession,
 		CASE h.subject_kind WHEN 'acquisition' THEN h.subject_id END AS lot_id, h.subject_kind, h.at, n.meant,
 		n.version, n.text_sum
@@ -42,7 +42,7 @@ type FoundMention struct {
 // NoteMention keeps a mention, unless it is known; isNew tells.
 func NoteMention(ctx context.Context, h pg.Handle, f FoundMention) (isNew bool, err error) {
 	result, err := h.ExecContext(ctx,
-		`INSERT INTO mention (party_id, said, around, text_sum, event_id) VALUES ($1, $2, $3, $4, $5)
+		`INSERT INTO mention (party_id, spelling, around, text_sum, event_id) VALUES ($1, $2, $3, $4, $5)
 		ON CONFLICT ON CONSTRAINT mention_once_key DO NOTHING`, f.PartyID, f.Said, f.Around, f.TextSum, f.EventID)
 	if err != nil {
 		return false, err
@@ -78,7 +78,7 @@ func DecideMention(ctx context.Context, h pg.Handle, id int64, by *int64, meant 
 type DecidedMention struct {
 	PartyID int64  `db:"party_id"`
 	TextSum string `db:"text_sum"`
-	Said    string `db:"said"`
+	Said    string `db:"spelling"`
 	Meant   bool   `db:"meant"`
 }
 
@@ -86,7 +86,7 @@ type DecidedMention struct {
 func DecidedMentions(ctx context.Context, h pg.Handle) ([]DecidedMention, error) {
 	found := []DecidedMention{}
 	err := h.SelectContext(ctx, &found,
-		`SELECT n.party_id, n.text_sum, n.said, n.meant FROM mention n JOIN party y ON y.id = n.party_id
+		`SELECT n.party_id, n.text_sum, n.spelling, n.meant FROM mention n JOIN party y ON y.id = n.party_id
 		WHERE n.meant IS NOT NULL AND y.private ORDER BY n.id`)
 	return found, err
 }

@@ -102,7 +102,7 @@ func ListRoms(ctx context.Context, h pg.Handle, words []string, public bool, ski
 	found := []ListedRom{}
 	err := h.SelectContext(ctx, &found, `SELECT `+romColumns+`,
 			(SELECT count(DISTINCT (r.assembly_id, r.designator)) FROM rom_read r
-				WHERE r.sha256 = i.sha256 AND NOT r.struck) AS sockets
+				WHERE r.sha256 = i.sha256 AND NOT r.voided) AS sockets
 		FROM rom_image i WHERE `+where+
 		` ORDER BY i.name = '', lower(i.name), i.version, i.at, i.sha256 OFFSET $1 LIMIT $2`, args...)
 	return found, err
@@ -126,26 +126,26 @@ type RomRead struct {
 	Label      string    `db:"label" json:"label" doc:"What stands on the chip"`
 	Marking    string    `db:"marking" json:"marking" doc:"What the sheet said of the chip then"`
 	Revision   int       `db:"revision" json:"revision" doc:"Of the sheet, then"`
-	Way        string    `db:"way" json:"way" says:"text" doc:"How it was read"`
+	Method     string    `db:"method" json:"method" says:"text" doc:"How it was read"`
 	ReadOn     string    `db:"read_on" json:"readOn" doc:"YYYY-MM-DD"`
 	Exception  string    `db:"exception" json:"exception" says:"text" doc:"Why no second reading can be had; empty when one can"`
-	Struck     bool      `db:"struck" json:"-"`
+	Voided     bool      `db:"voided" json:"-"`
 	By         string    `db:"by_name" json:"by"`
 	At         time.Time `db:"at" json:"at"`
 }
 
-const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.label, r.marking, r.revision, r.way,
-	CAST(r.read_on AS text) AS read_on, r.exception, r.struck,
+const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.label, r.marking, r.revision, r.method,
+	CAST(r.read_on AS text) AS read_on, r.exception, r.voided,
 	COALESCE(c.name, '') AS by_name, r.at FROM rom_read r LEFT JOIN account c ON c.id = r.account_id `
 
 // InsertRomRead notes a reading and returns its id.
 func InsertRomRead(ctx context.Context, h pg.Handle, by *int64, r RomRead) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO rom_read (sha256, assembly_id, designator, label, marking, revision, way, read_on, exception,
+		`INSERT INTO rom_read (sha256, assembly_id, designator, label, marking, revision, method, read_on, exception,
 			account_id)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, CAST($8 AS date), $9, $10) RETURNING id`,
-		r.SHA256, r.AssemblyID, r.Designator, r.Label, r.Marking, r.Revision, r.Way, r.ReadOn, r.Exception, by)
+		r.SHA256, r.AssemblyID, r.Designator, r.Label, r.Marking, r.Revision, r.Method, r.ReadOn, r.Exception, by)
 	return id, err
 }
 
@@ -156,9 +156,9 @@ func RomReadByID(ctx context.Context, h pg.Handle, id int64) (RomRead, error) {
 	return r, err
 }
 
-// StrikeRomRead takes a reading out of all lists, or puts it back.
-func StrikeRomRead(ctx context.Context, h pg.Handle, id int64, struck bool) error {
-	_, err := h.ExecContext(ctx, `UPDATE rom_read SET struck = $2 WHERE id = $1`, id, struck)
+// VoidRomRead takes a reading out of all lists, or puts it back.
+func VoidRomRead(ctx context.Context, h pg.Handle, id int64, voided bool) error {
+	_, err := h.ExecContext(ctx, `UPDATE rom_read SET voided = $2 WHERE id = $1`, id, voided)
 	return err
 }
 
@@ -172,7 +172,7 @@ func ExceptRomRead(ctx context.Context, h pg.Handle, id int64, why string) error
 func RomReadsOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]RomRead, error) {
 	found := []RomRead{}
 	err := h.SelectContext(ctx, &found,
-		romReadSelect+`WHERE r.assembly_id = ANY (CAST($1 AS bigint[])) AND NOT r.struck ORDER BY r.read_on, r.id`,
+		romReadSelect+`WHERE r.assembly_id = ANY (CAST($1 AS bigint[])) AND NOT r.voided ORDER BY r.read_on, r.id`,
 		assemblyIDs)
 	return found, err
 }
@@ -210,7 +210,7 @@ const holderSelect = `SELECT DISTINCT ON (r.assembly_id, r.designator) r.sha256,
 		r.label, CAST(r.read_on AS text) AS read_on
 	FROM rom_read r JOIN assembly a ON a.id = r.assembly_id
 	LEFT JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL LEFT JOIN machine m ON m.id = f.machine_id
-	WHERE NOT r.struck `
+	WHERE NOT r.voided `
 
 // RomHolders lists the sockets in which one of some images was read last.
 func RomHolders(ctx context.Context, h pg.Handle, sums []string) ([]RomHolder, error) {

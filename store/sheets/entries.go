@@ -11,21 +11,21 @@ import (
 // EntryRow is a parsed line of the newest revision, as it is kept for search. Rows travel to and
 // from the database as JSON, so the JSON names are those that the statements below use.
 type EntryRow struct {
-	Line        int             `json:"line"`
-	Designators []string        `json:"designators"`
-	Count       int             `json:"count"`
-	Kind        string          `json:"kind"`
-	Marking     string          `json:"marking"`
-	TypeNumber  string          `json:"typeNumber" doc:"Type in the library, or empty"`
-	TypeClass   string          `json:"typeClass"`
-	SpeedNs     int             `json:"speedNs"`
-	DateFrom    *string         `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
-	DateTo      *string         `json:"dateTo"`
-	Purpose     string          `json:"purpose"`
-	Socketed    bool            `json:"socketed"`
-	Empty       bool            `json:"empty"`
-	Doubtful    bool            `json:"doubtful"`
-	Findings    []sheet.Finding `json:"findings"`
+	Line        int          `json:"line"`
+	Designators []string     `json:"designators"`
+	Count       int          `json:"count"`
+	Kind        string       `json:"kind"`
+	Marking     string       `json:"marking"`
+	TypeNumber  string       `json:"typeNumber" doc:"Type in the library, or empty"`
+	TypeClass   string       `json:"typeClass"`
+	SpeedNs     int          `json:"speedNs"`
+	DateFrom    *string      `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
+	DateTo      *string      `json:"dateTo"`
+	Purpose     string       `json:"purpose"`
+	Socketed    bool         `json:"socketed"`
+	Empty       bool         `json:"empty"`
+	Doubtful    bool         `json:"doubtful"`
+	Findings    []sheet.Mark `json:"findings"`
 }
 
 // ReplaceEntries throws away the entries of an assembly and keeps those of a revision instead.

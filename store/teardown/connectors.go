@@ -16,17 +16,17 @@ type ConnectorRow struct {
 	Body      string     `db:"body"`
 	Open      bool       `db:"open"`
 	OpenSince *time.Time `db:"open_since"`
-	Struck    bool       `db:"struck"`
+	Voided    bool       `db:"voided"`
 	Version   int        `db:"version"`
 }
 
-const connectorSelect = `SELECT id, machine_id, name, CAST(body AS text) AS body, open, open_since, struck, version
+const connectorSelect = `SELECT id, machine_id, name, CAST(body AS text) AS body, open, open_since, voided, version
 	FROM connector `
 
 // ConnectorsOf lists the connectors of a machine, in the order in which they were entered.
 func ConnectorsOf(ctx context.Context, h pg.Handle, machineID int64) ([]ConnectorRow, error) {
 	found := []ConnectorRow{}
-	err := h.SelectContext(ctx, &found, connectorSelect+`WHERE machine_id = $1 AND NOT struck ORDER BY id`, machineID)
+	err := h.SelectContext(ctx, &found, connectorSelect+`WHERE machine_id = $1 AND NOT voided ORDER BY id`, machineID)
 	return found, err
 }
 
@@ -47,10 +47,10 @@ func InsertConnector(ctx context.Context, h pg.Handle, machineID int64, name, bo
 }
 
 // UpdateConnector rewrites what is written about one.
-func UpdateConnector(ctx context.Context, h pg.Handle, id int64, name, body string, struck bool) error {
+func UpdateConnector(ctx context.Context, h pg.Handle, id int64, name, body string, voided bool) error {
 	_, err := h.ExecContext(ctx,
-		`UPDATE connector SET name = $2, body = CAST($3 AS jsonb), struck = $4, version = version + 1 WHERE id = $1`,
-		id, name, body, struck)
+		`UPDATE connector SET name = $2, body = CAST($3 AS jsonb), voided = $4, version = version + 1 WHERE id = $1`,
+		id, name, body, voided)
 	return err
 }
 

@@ -16,7 +16,7 @@ type Teardown struct {
 	Rows        int        `db:"tray_rows" json:"rows" doc:"Rows of the tray"`
 	Columns     int        `db:"tray_columns" json:"columns"`
 	ProcedureID *int64     `db:"procedure_id" json:"procedureId" doc:"The procedure of the model that it started from, or null"`
-	Outcome     string     `db:"outcome" json:"outcome" enum:"open,closed,together" doc:"together: put together, but something was left over or left off"`
+	Outcome     string     `db:"outcome" json:"outcome" enum:"open,closed,closed with exceptions" doc:"With exceptions: something was left over, or left off on purpose"`
 	Why         string     `db:"why" json:"why" says:"text" doc:"What the outcome rests on; empty while it is open"`
 	StartedBy   string     `db:"started_by" json:"startedBy"`
 	StartedAt   time.Time  `db:"started_at" json:"startedAt"`
@@ -75,7 +75,7 @@ type StepRow struct {
 	Body       string     `db:"body"`
 	Pictures   string     `db:"pictures"`
 	Reversal   string     `db:"reversal"`
-	Struck     bool       `db:"struck"`
+	Voided     bool       `db:"voided"`
 	Version    int        `db:"version"`
 	By         string     `db:"by_name"`
 	At         time.Time  `db:"at"`
@@ -84,14 +84,14 @@ type StepRow struct {
 }
 
 const stepSelect = `SELECT p.id, p.teardown_id, CAST(p.body AS text) AS body, CAST(p.pictures AS text) AS pictures,
-	CAST(p.reversal AS text) AS reversal, p.struck, p.version,
+	CAST(p.reversal AS text) AS reversal, p.voided, p.version,
 		COALESCE(a.name, '') AS by_name, p.at, COALESCE(r.name, '') AS reversed_by_name, p.reversed_at
 	FROM teardown_step p LEFT JOIN account a ON a.id = p.account_id LEFT JOIN account r ON r.id = p.reversed_by `
 
 // StepsOf lists the steps of a log in their order, without those struck out.
 func StepsOf(ctx context.Context, h pg.Handle, teardownID int64) ([]StepRow, error) {
 	found := []StepRow{}
-	err := h.SelectContext(ctx, &found, stepSelect+`WHERE p.teardown_id = $1 AND NOT p.struck ORDER BY p.id`,
+	err := h.SelectContext(ctx, &found, stepSelect+`WHERE p.teardown_id = $1 AND NOT p.voided ORDER BY p.id`,
 		teardownID)
 	return found, err
 }
@@ -114,10 +114,10 @@ func InsertStep(ctx context.Context, h pg.Handle, teardownID int64, by *int64, b
 }
 
 // UpdateStep rewrites what came off.
-func UpdateStep(ctx context.Context, h pg.Handle, id int64, body, pictures string, struck bool) error {
+func UpdateStep(ctx context.Context, h pg.Handle, id int64, body, pictures string, voided bool) error {
 	_, err := h.ExecContext(ctx,
-		`UPDATE teardown_step SET body = CAST($2 AS jsonb), pictures = CAST($3 AS jsonb), struck = $4,
-			version = version + 1 WHERE id = $1`, id, body, pictures, struck)
+		`UPDATE teardown_step SET body = CAST($2 AS jsonb), pictures = CAST($3 AS jsonb), voided = $4,
+			version = version + 1 WHERE id = $1`, id, body, pictures, voided)
 	return err
 }
 
@@ -209,7 +209,7 @@ func ObservedSteps(ctx context.Context, h pg.Handle, maker, model string) ([]Obs
 	err := h.SelectContext(ctx, &found,
 		`SELECT t.machine_id, m.accession, CAST(p.body AS text) AS body FROM machine m
 			JOIN teardown t ON t.machine_id = m.id JOIN teardown_step p ON p.teardown_id = t.id
-		WHERE lower(m.maker) = lower($1) AND lower(m.model) = lower($2) AND NOT p.struck
+		WHERE lower(m.maker) = lower($1) AND lower(m.model) = lower($2) AND NOT p.voided
 		AND jsonb_array_length(p.body->'differs') > 0 ORDER BY m.accession, p.id`, maker, model)
 	return found, err
 }

@@ -21,7 +21,7 @@ const Stores = lazy(() => import('./rooms/stores/Stores'))
 const OneLoose = lazy(() => import('./rooms/stores/OneLoose'))
 const People = lazy(() => import('./rooms/library/people/People'))
 const CollectionUnknowns = lazy(() => import('./unknowns/CollectionUnknowns'))
-const BoardPlan = lazy(() => import('./boardplan/BoardPlan'))
+const Annotation = lazy(() => import('./annotation/Annotation'))
 const Makers = lazy(() => import('./rooms/library/makers/Makers'))
 const Models = lazy(() => import('./rooms/library/models/Models'))
 const RomList = lazy(() => import('./rooms/library/roms/RomList'))
@@ -82,7 +82,7 @@ export function App() {
           <Route path="bench/:machineId/print" element={<PrintView />} />
           <Route path="bench/:machineId/condition-report" element={<ConditionReport />} />
           <Route path="bench/:machineId/tray-labels/:teardownId" element={<TrayLabels />} />
-          <Route path="bench/:machineId/board-picture/:attachmentId" element={<BoardPlan />} />
+          <Route path="bench/:machineId/board-picture/:attachmentId" element={<Annotation />} />
           <Route path="bench/:machineId/:stage" element={<Bench />} />
           <Route path="*"
             element={<Page><Title>Nothing here</Title><p>The address names no room; choose one above.</p></Page>} />

@@ -26,12 +26,12 @@ type Welcomed struct {
 	Name  string `json:"name"`
 }
 
-func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
+func registerPeople(api *httpx.API, actions *app.App, s *Sessions) {
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
 	}, func(ctx context.Context, actor action.Actor,
 		_ *struct{}) (*httpx.Output[[]storeaccounts.ListedAccount], error) {
-		return httpx.Answer(deeds.Accounts.Accounts(ctx, actor))
+		return httpx.Answer(actions.Accounts.Accounts(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "invite", Metadata: httpx.AnswersSecret(), Method: http.MethodPost, Path: "/api/accounts",
@@ -39,14 +39,14 @@ func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body Invitation }) (*httpx.Output[accounts.Link], error) {
-		return httpx.Answer(deeds.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
+		return httpx.Answer(actions.Accounts.Invite(ctx, actor, in.Body.Login, in.Body.Name, in.Body.Role))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "reset-account", Metadata: httpx.AnswersSecret(), Method: http.MethodPost,
 		Path: "/api/accounts/{id}/link", Summary: "A new link to set the password of an account",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[accounts.Link], error) {
-		return httpx.Answer(deeds.Accounts.ResetAccount(ctx, actor, in.ID))
+		return httpx.Answer(actions.Accounts.ResetAccount(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-account", Method: http.MethodPut, Path: "/api/accounts/{id}",
@@ -59,21 +59,21 @@ func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 			accounts.AccountFields
 		}
 	}) (*httpx.Output[storeaccounts.Account], error) {
-		account, err := deeds.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
+		account, err := actions.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)
 		}
 		return httpx.Answer(account, err)
 	})
 	httpx.Register(api, nil, huma.Operation{
-		OperationID: "look-at-link", Method: http.MethodPost, Path: "/api/welcome/look",
+		OperationID: "check-link", Method: http.MethodPost, Path: "/api/welcome/check",
 		Summary: "Whose password a link sets", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, _ action.Actor, in *struct {
 		Body struct {
 			Token string `json:"token" maxLength:"100"`
 		}
 	}) (*httpx.Output[Welcomed], error) {
-		account, err := deeds.Accounts.LookAtLink(ctx, in.Body.Token)
+		account, err := actions.Accounts.CheckLink(ctx, in.Body.Token)
 		return httpx.Answer(Welcomed{account.Login, account.Name}, err)
 	})
 	httpx.Register(api, nil, huma.Operation{
@@ -87,13 +87,13 @@ func registerPeople(api *httpx.API, deeds *app.App, s *Sessions) {
 			Password string `json:"password" maxLength:"200"`
 		}
 	}) (*sessionOutput, error) {
-		account, err := deeds.Accounts.TakeLink(ctx, in.Body.Token, in.Body.Password)
+		account, err := actions.Accounts.TakeLink(ctx, in.Body.Token, in.Body.Password)
 		if err != nil {
 			return nil, err
 		}
 		if err := s.endSessions(ctx, account.ID, true); err != nil {
 			return nil, err
 		}
-		return s.startSession(ctx, deeds, account.ID, in.Caller)
+		return s.startSession(ctx, actions, account.ID, in.Caller)
 	})
 }

@@ -7,8 +7,8 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App, sessions *Sessions) {
-	registerSession(api, deeds, sessions)
-	registerSessions(api, deeds, sessions)
-	registerPeople(api, deeds, sessions)
+func Register(api *httpx.API, actions *app.App, sessions *Sessions) {
+	registerSession(api, actions, sessions)
+	registerSessions(api, actions, sessions)
+	registerPeople(api, actions, sessions)
 }

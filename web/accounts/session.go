@@ -68,7 +68,7 @@ type passwordInput struct {
 	}
 }
 
-func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
+func registerSession(api *httpx.API, actions *app.App, s *Sessions) {
 	httpx.Register(api, nil, huma.Operation{
 		OperationID: "get-session", Method: http.MethodGet, Path: "/api/session", Summary: "Who is signed in",
 	}, func(_ context.Context, actor action.Actor, _ *struct{}) (*sessionOutput, error) {
@@ -78,12 +78,12 @@ func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
 		OperationID: "sign-in", Method: http.MethodPost, Path: "/api/session", Summary: "Sign in",
 		Errors: []int{http.StatusUnauthorized, http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, _ action.Actor, in *signInInput) (*signedInOutput, error) {
-		signedIn, err := deeds.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password,
+		signedIn, err := actions.Accounts.SignIn(ctx, in.Body.Login, in.Body.Password,
 			accounts.Caller{Address: in.Address, Browser: in.Browser})
 		if err != nil {
 			return nil, err
 		}
-		started, err := s.startSession(ctx, deeds, signedIn.Account.ID, in.Caller)
+		started, err := s.startSession(ctx, actions, signedIn.Account.ID, in.Caller)
 		if err != nil {
 			return nil, err
 		}
@@ -98,7 +98,7 @@ func registerSession(api *httpx.API, deeds *app.App, s *Sessions) {
 		Summary: "Change your own password; your other sessions end",
 		Errors:  []int{http.StatusUnprocessableEntity, http.StatusTooManyRequests},
 	}, func(ctx context.Context, actor action.Actor, in *passwordInput) (*struct{}, error) {
-		if err := deeds.Accounts.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
+		if err := actions.Accounts.ChangePassword(ctx, actor, in.Body.Current, in.Body.Wanted); err != nil {
 			return nil, err
 		}
 		return nil, s.endSessions(ctx, actor.AccountID, true)

@@ -61,11 +61,11 @@ func NewSessions(db *sqlx.DB, secure bool) *Sessions {
 func (s *Sessions) LoadAndSave(next http.Handler) http.Handler { return s.manager.LoadAndSave(next) }
 
 // Identify finds out who is asking. A session whose account is gone counts as none.
-func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler {
+func (s *Sessions) Identify(actions *app.App) func(next http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			if id := s.manager.GetInt64(r.Context(), accountKey); id != 0 {
-				actor, err := deeds.Accounts.ActorByID(r.Context(), id)
+				actor, err := actions.Accounts.ActorByID(r.Context(), id)
 				switch {
 				case err == nil:
 					r = r.WithContext(httpx.WithActor(r.Context(), actor))
@@ -80,7 +80,7 @@ func (s *Sessions) Identify(deeds *app.App) func(next http.Handler) http.Handler
 }
 
 // startSession signs an account in.
-func (s *Sessions) startSession(ctx context.Context, deeds *app.App, account int64,
+func (s *Sessions) startSession(ctx context.Context, actions *app.App, account int64,
 	from httpx.Caller) (*sessionOutput, error) {
 	// A new token: one that was planted before signing in must not become a session.
 	if err := s.manager.RenewToken(ctx); err != nil {
@@ -90,7 +90,7 @@ func (s *Sessions) startSession(ctx context.Context, deeds *app.App, account int
 	s.manager.Put(ctx, startedKey, time.Now().Unix())
 	s.manager.Put(ctx, addressKey, from.Address)
 	s.manager.Put(ctx, agentKey, from.Agent[:min(len(from.Agent), 300)])
-	actor, err := deeds.Accounts.ActorByID(ctx, account)
+	actor, err := actions.Accounts.ActorByID(ctx, account)
 	if err != nil {
 		return nil, err
 	}
@@ -154,7 +154,7 @@ func (s *Sessions) sessionsOf(ctx context.Context, account int64) ([]Session, er
 	return found, err
 }
 
-func registerSessions(api *httpx.API, deeds *app.App, s *Sessions) {
+func registerSessions(api *httpx.API, actions *app.App, s *Sessions) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-sessions", Method: http.MethodGet, Path: "/api/session/all",
 		Summary: "Where your account is signed in",

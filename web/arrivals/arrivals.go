@@ -28,10 +28,10 @@ type ByThing struct {
 	Thing int64 `path:"thing" minimum:"1"`
 }
 
-// Struck is a lot after a thing was taken out, and the event that can be undone.
-type Struck struct {
+// Voided is a lot after a thing was taken out, and the event that can be undone.
+type Voided struct {
 	Lot   arrivals.Lot `json:"lot"`
-	Event int64        `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Event int64        `json:"event" doc:"The event of the history, by which the action can be undone"`
 }
 
 // ChangedLot is what is said of an arrival, and the version that it started from.
@@ -46,7 +46,7 @@ type ChangedThing struct {
 	storearrivals.LotItemFields
 }
 
-func registerArrivals(api *httpx.API, deeds *app.App) {
+func registerArrivals(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-lots", Method: http.MethodGet, Path: "/api/lots", Summary: "Arrivals, the newest first",
 		Errors: []int{http.StatusUnprocessableEntity},
@@ -55,19 +55,19 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		Skip  int    `query:"skip" minimum:"0" maximum:"1000000" doc:"What next was in the page before"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*httpx.Output[arrivals.LotPage], error) {
-		return httpx.Answer(deeds.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
+		return httpx.Answer(actions.Arrivals.Lots(ctx, actor, in.Words, in.Skip, in.Limit))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
+		return httpx.Answer(actions.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}",
 		Summary: "An arrival with its things, what each cost, and whether it was worth it", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.Lot(ctx, actor, in.ID))
+		return httpx.Answer(actions.Arrivals.Lot(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot", Method: http.MethodPut, Path: "/api/lots/{id}",
@@ -76,7 +76,7 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ChangedLot
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version,
+		return httpx.Answer(actions.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version,
 			in.Body.AcquisitionFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -86,7 +86,7 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ChangedThing
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
+		return httpx.Answer(actions.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}",
@@ -95,18 +95,18 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 		ByThing
 		Body ChangedThing
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing,
+		return httpx.Answer(actions.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing,
 			in.Body.LotItemFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "strike-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/strike",
+		OperationID: "void-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/void",
 		Summary: "Take a thing out of a lot, entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		ByThing
 		Body httpx.Versioned
-	}) (*httpx.Output[Struck], error) {
-		after, event, err := deeds.Arrivals.StrikeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
-		return httpx.Answer(Struck{after, event}, err)
+	}) (*httpx.Output[Voided], error) {
+		after, event, err := actions.Arrivals.VoidLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing)
+		return httpx.Answer(Voided{after, event}, err)
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-becomes-machine", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/machine",
@@ -119,7 +119,7 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 			inventory.MachineFields
 		}
 	}) (*httpx.Output[inventory.Machine], error) {
-		return httpx.Answer(deeds.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
+		return httpx.Answer(actions.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
 			in.Body.MachineFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -133,7 +133,7 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 			MachineID int64 `json:"machineId" minimum:"0" doc:"0 to say that it is none"`
 		}
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(deeds.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
+		return httpx.Answer(actions.Arrivals.ItemIsMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
 			in.Body.MachineID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -147,13 +147,13 @@ func registerArrivals(api *httpx.API, deeds *app.App) {
 			webinventory.LooseFields
 		}
 	}) (*httpx.Output[inventory.Assembly], error) {
-		return httpx.Answer(deeds.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing,
+		return httpx.Answer(actions.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing,
 			in.Body.Place, in.Body.AssemblyFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival",
 		Summary: "The lot that a board or other unit came with, if it came by itself", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Arrival], error) {
-		return httpx.Answer(deeds.Bench.AssemblyArrival(ctx, actor, in.ID))
+		return httpx.Answer(actions.Bench.AssemblyArrival(ctx, actor, in.ID))
 	})
 }

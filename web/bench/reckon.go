@@ -16,7 +16,7 @@ import (
 	"frugalheron/web/httpx"
 )
 
-func registerReckoning(api *httpx.API, deeds *app.App) {
+func registerReckoning(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "reckon", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/reckon",
 		Summary:      "Reckon a sheet without keeping it",
@@ -28,7 +28,7 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 			EraTo   int    `json:"eraTo,omitempty" minimum:"1900" maximum:"2100"`
 		}
 	}) (*httpx.Output[bench.Reckoned], error) {
-		return httpx.Answer(deeds.Bench.Reckon(ctx, actor, in.Body.Text,
+		return httpx.Answer(actions.Bench.Reckon(ctx, actor, in.Body.Text,
 			datecode.Era{From: in.Body.EraFrom, To: in.Body.EraTo}))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -39,7 +39,7 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body Drafts
 	}) (*httpx.Output[bench.ReckonedMachine], error) {
-		return httpx.Answer(deeds.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
+		return httpx.Answer(actions.Bench.ReckonMachine(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "reckon-assembly", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
@@ -50,7 +50,7 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body Drafts
 	}) (*httpx.Output[bench.ReckonedMachine], error) {
-		return httpx.Answer(deeds.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
+		return httpx.Answer(actions.Bench.ReckonAssembly(ctx, actor, in.ID, in.Body.byAssembly()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-types", Method: http.MethodGet, Path: "/api/types",
@@ -59,7 +59,7 @@ func registerReckoning(api *httpx.API, deeds *app.App) {
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 		Limit int    `query:"limit" minimum:"1" maximum:"50" default:"12"`
 	}) (*httpx.Output[[]device.Type], error) {
-		return httpx.Answer(deeds.Library.Types(ctx, actor, in.Start, in.Limit))
+		return httpx.Answer(actions.Library.Types(ctx, actor, in.Start, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "write-line", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/sheet-line",
@@ -98,11 +98,11 @@ type Line struct {
 	Text string `json:"text"`
 }
 
-func registerIdentified(api *httpx.API, deeds *app.App) {
+func registerIdentified(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "identify-stage", Method: http.MethodGet, Path: "/api/machines/{id}/identified",
 		Summary: "How far the identifying of a machine has come", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[reckoning.Stage], error) {
-		return httpx.Answer(deeds.Bench.IdentifyStage(ctx, actor, in.ID))
+		return httpx.Answer(actions.Bench.IdentifyStage(ctx, actor, in.ID))
 	})
 }

@@ -7,8 +7,8 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerReckoning(api, deeds)
-	registerExport(api, deeds)
-	registerIdentified(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerReckoning(api, actions)
+	registerExport(api, actions)
+	registerIdentified(api, actions)
 }

@@ -32,12 +32,12 @@ type EndedSurvey struct {
 	Note     string `json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
-func registerJudge(api *httpx.API, deeds *app.App) {
+func registerJudge(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-condition", Method: http.MethodGet, Path: "/api/machines/{id}/condition",
 		Summary: "How a machine is, survey by survey, and what to inspect on it", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.Condition(ctx, actor, in.ID))
+		return httpx.Answer(actions.Condition.Condition(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-survey", Method: http.MethodPost, Path: "/api/machines/{id}/surveys",
@@ -46,7 +46,7 @@ func registerJudge(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body NewSurvey
 	}) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
+		return httpx.Answer(actions.Condition.StartSurvey(ctx, actor, in.ID, in.Body.On, in.Body.By))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "judge-subsystem", Method: http.MethodPut, Path: "/api/surveys/{id}/subsystems/{subsystem}",
@@ -56,7 +56,7 @@ func registerJudge(api *httpx.API, deeds *app.App) {
 		Subsystem string `path:"subsystem" maxLength:"40"`
 		Body      JudgedSubsystem
 	}) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem,
+		return httpx.Answer(actions.Condition.JudgeItem(ctx, actor, in.ID, in.Body.Version, in.Subsystem,
 			in.Body.JudgedItem))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -66,7 +66,7 @@ func registerJudge(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body EndedSurvey
 	}) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic,
+		return httpx.Answer(actions.Condition.EndSurvey(ctx, actor, in.ID, in.Body.Version, in.Body.Cosmetic,
 			in.Body.Note))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -77,17 +77,17 @@ func registerJudge(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body condition.NotedFinding
 	}) (*httpx.Output[condition.Condition], error) {
-		return httpx.Answer(deeds.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-finding", Method: http.MethodPost, Path: "/api/findings/{id}/strike",
+		OperationID: "void-finding", Method: http.MethodPost, Path: "/api/findings/{id}/void",
 		Summary: "Strike out a finding entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Condition.StrikeFinding(ctx, actor, in.ID, in.Version)
+		event, err := actions.Condition.VoidFinding(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
-	registerMeasuring(api, deeds)
-	registerRisks(api, deeds)
+	registerMeasuring(api, actions)
+	registerRisks(api, actions)
 }
 
 // Reading is a value that was read off.
@@ -120,7 +120,7 @@ type PlaceClimate struct {
 	Climate string `json:"climate" enum:",kept,room,damp,hot,outside"`
 }
 
-func registerRisks(api *httpx.API, deeds *app.App) {
+func registerRisks(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-risks", Method: http.MethodGet, Path: "/api/risks",
 		Summary: "What ages, in the order in which to look at it", Errors: []int{http.StatusUnprocessableEntity},
@@ -129,7 +129,7 @@ func registerRisks(api *httpx.API, deeds *app.App) {
 		After   int   `query:"after" minimum:"0"`
 		Limit   int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*httpx.Output[condition.RiskPage], error) {
-		return httpx.Answer(deeds.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
+		return httpx.Answer(actions.Condition.Risks(ctx, actor, in.Machine, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "plan-openings", Method: http.MethodGet, Path: "/api/openings",
@@ -137,25 +137,25 @@ func registerRisks(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Minutes int `query:"minutes" minimum:"15" maximum:"60000" default:"480"`
 	}) (*httpx.Output[condition.OpeningPlan], error) {
-		return httpx.Answer(deeds.Condition.PlanOpenings(ctx, actor, in.Minutes))
+		return httpx.Answer(actions.Condition.PlanOpenings(ctx, actor, in.Minutes))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-ageing-classes", Method: http.MethodGet, Path: "/api/ageing-classes",
+		OperationID: "list-maintenance-classes", Method: http.MethodGet, Path: "/api/maintenance-classes",
 		Summary: "How often what ages is looked at in this collection", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]condition.OwnClass], error) {
-		return httpx.Answer(deeds.Condition.AgeingClasses(ctx, actor))
+		return httpx.Answer(actions.Condition.MaintenanceClasses(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "change-ageing-class", Method: http.MethodPut, Path: "/api/ageing-classes",
+		OperationID: "change-maintenance-class", Method: http.MethodPut, Path: "/api/maintenance-classes",
 		Summary: "Say how often something that ages is looked at", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body ChangedClass }) (*httpx.Output[[]condition.OwnClass], error) {
-		return httpx.Answer(deeds.Condition.ChangeAgeingClass(ctx, actor, in.Body.Version, in.Body.Class))
+		return httpx.Answer(actions.Condition.ChangeMaintenanceClass(ctx, actor, in.Body.Version, in.Body.Class))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "say-climate", Method: http.MethodPut, Path: "/api/climates",
+		OperationID: "set-climate", Method: http.MethodPut, Path: "/api/climates",
 		Summary: "Say how a place treats what stands there", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body PlaceClimate }) (*struct{}, error) {
-		return nil, deeds.Condition.SayClimate(ctx, actor, in.Body.Place, in.Body.Climate)
+		return nil, actions.Condition.SetClimate(ctx, actor, in.Body.Place, in.Body.Climate)
 	})
 }

@@ -7,6 +7,6 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerJudge(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerJudge(api, actions)
 }

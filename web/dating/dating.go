@@ -12,11 +12,11 @@ import (
 	"frugalheron/web/httpx"
 )
 
-func registerDating(api *httpx.API, deeds *app.App) {
+func registerDating(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "date-machine", Method: http.MethodGet, Path: "/api/machines/{id}/dating",
 		Summary: "When a machine was built, and what of it is original", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[dating.DatedMachine], error) {
-		return httpx.Answer(deeds.Dating.Dating(ctx, actor, in.ID))
+		return httpx.Answer(actions.Dating.Dating(ctx, actor, in.ID))
 	})
 }

@@ -21,8 +21,8 @@ import (
 	"frugalheron/web/httpx"
 )
 
-// Withdrawal says why a statement does not count any more.
-type Withdrawal struct {
+// Retraction says why a statement does not count any more.
+type Retraction struct {
 	Why string `json:"why" says:"text" maxLength:"400"`
 }
 
@@ -54,20 +54,20 @@ type MachineMoveInput struct {
 	inventory.MachineMove
 }
 
-func registerEvidence(api *httpx.API, deeds *app.App) {
+func registerEvidence(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier",
 		Summary: "What is written down about a machine beside its boards", Errors: httpx.ErrorsOfRead,
 		Description: "How it came, through whose hands it went, what is said of each attribute and what that amounts to, where it is.",
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[bench.Dossier], error) {
-		return httpx.Answer(deeds.Bench.Dossier(ctx, actor, in.ID))
+		return httpx.Answer(actions.Bench.Dossier(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "export-dossier", Method: http.MethodGet, Path: "/api/machines/{id}/dossier.json",
 		Summary: "The same as a file, with the record, to be taken away", Errors: httpx.ErrorsOfRead,
 		Description: "Private persons stand in it by their roles, whoever asks.",
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
-		return httpx.MadeFile(deeds.Bench.ExportDossier(ctx, actor, in.ID))
+		return httpx.MadeFile(actions.Bench.ExportDossier(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-vocabulary", Method: http.MethodGet, Path: "/api/vocabulary",
@@ -83,33 +83,36 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body storeevidence.StatementFields
 	}) (*httpx.Output[storeevidence.Statement], error) {
-		return httpx.Answer(deeds.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "withdraw-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/withdraw",
+		OperationID: "retract-statement", Method: http.MethodPost, Path: "/api/evidence/{id}/retract",
 		Summary: "Say that a statement does not count any more", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body Withdrawal
+		Body Retraction
 	}) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Evidence.WithdrawStatement(ctx, actor, in.ID, in.Body.Why)
+		event, err := actions.Evidence.RetractStatement(ctx, actor, in.ID, in.Body.Why)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-meetings", Method: http.MethodGet, Path: "/api/meetings",
+		OperationID: "list-shared-identifiers", Method: http.MethodGet, Path: "/api/shared-identifiers",
 		Summary: "Identifiers that a record shares with others", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
-	}) (*httpx.Output[[]storeevidence.Meeting], error) {
-		return httpx.Answer(deeds.Evidence.Meetings(ctx, actor, storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
+	}) (*httpx.Output[[]storeevidence.SharedIdentifier], error) {
+		return httpx.Answer(actions.Evidence.SharedIdentifiers(ctx, actor,
+			storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "decide-meeting", Method: http.MethodPost, Path: "/api/meetings",
+		OperationID: "decide-shared-identifier", Method: http.MethodPost, Path: "/api/shared-identifiers",
 		Summary: "Say what an identifier means that two records share", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body appevidence.MeetingDecision }) (*struct{}, error) {
-		return nil, deeds.Evidence.DecideMeeting(ctx, actor, in.Body)
+		in *struct {
+			Body appevidence.SharedIdentifierDecision
+		}) (*struct{}, error) {
+		return nil, actions.Evidence.DecideSharedIdentifier(ctx, actor, in.Body)
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "tell-custody", Method: http.MethodPost, Path: "/api/machines/{id}/custody",
@@ -119,7 +122,7 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body arrivals.CustodyFields
 	}) (*httpx.Output[arrivals.Custody], error) {
-		return httpx.Answer(deeds.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-custody", Method: http.MethodPut, Path: "/api/custody/{id}",
@@ -131,16 +134,16 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 			arrivals.CustodyFields
 		}
 	}) (*httpx.Output[arrivals.Custody], error) {
-		return httpx.Answer(deeds.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
+		return httpx.Answer(actions.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
-		OperationID: "withdraw-custody", Method: http.MethodPost, Path: "/api/custody/{id}/withdraw",
+		OperationID: "retract-custody", Method: http.MethodPost, Path: "/api/custody/{id}/retract",
 		Summary: "Say that a statement about the past does not count any more", Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body Withdrawal
+		Body Retraction
 	}) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Arrivals.WithdrawCustody(ctx, actor, in.ID, in.Body.Why)
+		event, err := actions.Arrivals.RetractCustody(ctx, actor, in.ID, in.Body.Why)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -152,7 +155,7 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body storepeople.PersonalDataFields
 	}) (*httpx.Output[storepeople.PersonalData], error) {
-		return httpx.Answer(deeds.People.NotePersonalData(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-personal-data", Method: http.MethodPut, Path: "/api/personal-data/{id}",
@@ -164,14 +167,14 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 			storepeople.PersonalDataFields
 		}
 	}) (*httpx.Output[storepeople.PersonalData], error) {
-		return httpx.Answer(deeds.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version,
+		return httpx.Answer(actions.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version,
 			in.Body.PersonalDataFields))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data",
 		Summary: "Data of former owners about which something is still to be decided or done",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]people.OpenData], error) {
-		return httpx.Answer(deeds.People.OpenPersonalData(ctx, actor))
+		return httpx.Answer(actions.People.OpenPersonalData(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-machine", Method: http.MethodPost, Path: "/api/machines/{id}/moves",
@@ -180,12 +183,12 @@ func registerEvidence(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body MachineMoveInput
 	}) (*httpx.Output[inventory.MovedMachine], error) {
-		return httpx.Answer(deeds.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
+		return httpx.Answer(actions.Inventory.MoveMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineMove))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts",
 		Summary: "All places with what is there today",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeinventory.PlaceCount], error) {
-		return httpx.Answer(deeds.Inventory.CountPlaces(ctx, actor))
+		return httpx.Answer(actions.Inventory.CountPlaces(ctx, actor))
 	})
 }

@@ -31,7 +31,7 @@ type ChangedAttachment struct {
 	storefiles.AttachmentFields
 }
 
-func registerAttachments(api *httpx.API, deeds *app.App) {
+func registerAttachments(api *httpx.API, actions *app.App) {
 	for _, owner := range []struct {
 		name, path, words string
 		of                func(id int64) files.Owner
@@ -52,7 +52,7 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 			httpx.ByID
 			Upload
 		}) (*httpx.Output[storefiles.Attachment], error) {
-			return httpx.Answer(deeds.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, httpx.Uploaded(ctx)))
+			return httpx.Answer(actions.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, httpx.Uploaded(ctx)))
 		})
 		httpx.Register(api, action.MayLook, huma.Operation{
 			OperationID: "list-attachments-of-" + owner.name, Method: http.MethodGet, Path: owner.path,
@@ -61,14 +61,14 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 			httpx.ByID
 			PageOfAttachments
 		}) (*httpx.Output[files.AttachmentPage], error) {
-			return httpx.Answer(deeds.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
+			return httpx.Answer(actions.Files.Attachments(ctx, actor, owner.of(in.ID), in.After, in.Limit))
 		})
 	}
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}",
 		Summary: "What is said of a picture or document", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storefiles.Attachment], error) {
-		return httpx.Answer(deeds.Files.Attachment(ctx, actor, in.ID))
+		return httpx.Answer(actions.Files.Attachment(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "view-picture", Method: http.MethodGet, Path: "/api/attachments/{id}/view",
@@ -78,13 +78,13 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 		Size string `query:"size" enum:"thumb,screen,full" default:"screen"`
 	}) (*httpx.File, error) {
 		side := map[string]int{"thumb": files.ThumbSide, "screen": files.ScreenSide, "full": 0}[in.Size]
-		return httpx.ShownFile(deeds.Files.View(ctx, actor, in.ID, side))
+		return httpx.ShownFile(actions.Files.View(ctx, actor, in.ID, side))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-original", Method: http.MethodGet, Path: "/api/attachments/{id}/original",
 		Summary: "What was uploaded, as it is; of a picture for staff only", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
-		return httpx.KeptFile(deeds.Files.Original(ctx, actor, in.ID))
+		return httpx.KeptFile(actions.Files.Original(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-attachment", Method: http.MethodPut, Path: "/api/attachments/{id}",
@@ -93,16 +93,17 @@ func registerAttachments(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ChangedAttachment
 	}) (*httpx.Output[storefiles.Attachment], error) {
-		return httpx.Answer(deeds.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version, in.Body.AttachmentFields))
+		return httpx.Answer(actions.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version,
+			in.Body.AttachmentFields))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/strike",
+		OperationID: "void-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/void",
 		Summary: "Strike out a picture or document", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body httpx.Versioned
 	}) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Files.StrikeAttachment(ctx, actor, in.ID, in.Body.Version)
+		event, err := actions.Files.VoidAttachment(ctx, actor, in.ID, in.Body.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 }

@@ -7,7 +7,7 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerAttachments(api, deeds)
-	registerPlans(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerAttachments(api, actions)
+	registerAnnotations(api, actions)
 }

@@ -19,13 +19,13 @@ type HistoryPage struct {
 	Limit  int   `query:"limit" minimum:"1" maximum:"200" default:"50"`
 }
 
-func registerHistory(api *httpx.API, deeds *app.App) {
+func registerHistory(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-history", Method: http.MethodGet, Path: "/api/history",
 		Summary: "Who did what when, in the whole collection",
 		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *HistoryPage) (*httpx.Output[history.EventPage], error) {
-		return httpx.Answer(deeds.History.History(ctx, actor, 0, in.Before, in.Limit))
+		return httpx.Answer(actions.History.History(ctx, actor, 0, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-machine-history", Method: http.MethodGet, Path: "/api/machines/{id}/history",
@@ -35,7 +35,7 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		HistoryPage
 	}) (*httpx.Output[history.EventPage], error) {
-		return httpx.Answer(deeds.History.History(ctx, actor, in.ID, in.Before, in.Limit))
+		return httpx.Answer(actions.History.History(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-assembly-history", Method: http.MethodGet, Path: "/api/assemblies/{id}/history",
@@ -45,7 +45,7 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		HistoryPage
 	}) (*httpx.Output[history.EventPage], error) {
-		return httpx.Answer(deeds.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
+		return httpx.Answer(actions.History.AssemblyHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-lot-history", Method: http.MethodGet, Path: "/api/lots/{id}/history",
@@ -55,15 +55,15 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		HistoryPage
 	}) (*httpx.Output[history.EventPage], error) {
-		return httpx.Answer(deeds.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
+		return httpx.Answer(actions.History.LotHistory(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "undo", Method: http.MethodPost, Path: "/api/history/{id}/undo",
 		Summary:     "Take back what an event did",
-		Description: "Only roles that may do the deed may take it back, and only while nothing was done to the same record since.",
+		Description: "Only roles that may do the action may take it back, and only while nothing was done to the same record since.",
 		Errors:      httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*struct{}, error) {
-		return nil, deeds.History.Undo(ctx, actor, in.ID)
+		return nil, actions.History.Undo(ctx, actor, in.ID)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "compare-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/difference",
@@ -74,6 +74,6 @@ func registerHistory(api *httpx.API, deeds *app.App) {
 		From int `query:"from" minimum:"0" doc:"Older revision; 0 for the empty sheet before the first"`
 		To   int `query:"to" minimum:"1" required:"true" doc:"Newer revision"`
 	}) (*httpx.Output[sheets.Difference], error) {
-		return httpx.Answer(deeds.Sheets.SheetDifference(ctx, actor, in.ID, in.From, in.To))
+		return httpx.Answer(actions.Sheets.SheetDifference(ctx, actor, in.ID, in.From, in.To))
 	})
 }

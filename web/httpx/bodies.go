@@ -4,9 +4,9 @@ import (
 	"frugalheron/core/sheet"
 )
 
-// Done answers a deed that leaves no record behind.
+// Done answers a action that leaves no record behind.
 type Done struct {
-	Event int64 `json:"event" doc:"The event of the history, by which the deed can be undone"`
+	Event int64 `json:"event" doc:"The event of the history, by which the action can be undone"`
 }
 
 // ByVersion addresses a record as it was read.

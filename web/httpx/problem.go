@@ -58,27 +58,27 @@ type Newer struct {
 	OwnType  *library.OwnType       `json:"ownType,omitempty"`
 	Account  *storeaccounts.Account `json:"account,omitempty"`
 
-	Party        *people.Party            `json:"party,omitempty"`
-	Custody      *arrivals.Custody        `json:"custody,omitempty"`
-	PersonalData *people.PersonalData     `json:"personalData,omitempty"`
-	Lot          *arrivals.Acquisition    `json:"lot,omitempty"`
-	Collection   *inventory.Collection    `json:"collection,omitempty"`
-	Attachment   *storefiles.Attachment   `json:"attachment,omitempty"`
-	Rom          *roms.RomImage           `json:"rom,omitempty"`
-	Model        *library.MachineModel    `json:"model,omitempty"`
-	Question     *storeunknowns.Question  `json:"question,omitempty"`
-	Maker        *library.Maker           `json:"maker,omitempty"`
-	Mystery      *unknowns.MysteryView    `json:"mystery,omitempty"`
-	BoardPlan    *files.PlanView          `json:"boardPlan,omitempty"`
-	Connector    *teardown.ConnectorView  `json:"connector,omitempty"`
-	Step         *teardown.StepView       `json:"step,omitempty"`
-	Procedure    *storeteardown.Procedure `json:"procedure,omitempty"`
-	Survey       *condition.SurveyView    `json:"survey,omitempty"`
-	Finding      *storecondition.Finding  `json:"finding,omitempty"`
-	Measurement  *condition.Measurement   `json:"measurement,omitempty"`
-	Adjuster     *condition.Adjuster      `json:"adjuster,omitempty"`
-	AgeingClass  *condition.OwnClass      `json:"ageingClass,omitempty"`
-	Mention      *people.Mention          `json:"mention,omitempty"`
+	Party            *people.Party                `json:"party,omitempty"`
+	Custody          *arrivals.Custody            `json:"custody,omitempty"`
+	PersonalData     *people.PersonalData         `json:"personalData,omitempty"`
+	Lot              *arrivals.Acquisition        `json:"lot,omitempty"`
+	Collection       *inventory.Collection        `json:"collection,omitempty"`
+	Attachment       *storefiles.Attachment       `json:"attachment,omitempty"`
+	Rom              *roms.RomImage               `json:"rom,omitempty"`
+	Model            *library.MachineModel        `json:"model,omitempty"`
+	Question         *storeunknowns.Question      `json:"question,omitempty"`
+	Maker            *library.Maker               `json:"maker,omitempty"`
+	Identification   *unknowns.IdentificationView `json:"identification,omitempty"`
+	Annotation       *files.AnnotationView        `json:"annotation,omitempty"`
+	Connector        *teardown.ConnectorView      `json:"connector,omitempty"`
+	Step             *teardown.StepView           `json:"step,omitempty"`
+	Procedure        *storeteardown.Procedure     `json:"procedure,omitempty"`
+	Survey           *condition.SurveyView        `json:"survey,omitempty"`
+	Finding          *storecondition.Finding      `json:"finding,omitempty"`
+	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
+	Adjuster         *condition.Adjuster          `json:"adjuster,omitempty"`
+	MaintenanceClass *condition.OwnClass          `json:"maintenanceClass,omitempty"`
+	Mention          *people.Mention              `json:"mention,omitempty"`
 }
 
 // Error returns the detail.
@@ -113,7 +113,7 @@ func NewProblem(status int, message string, causes ...error) huma.StatusError {
 // serverFailed is what people are told of an error that is not meant for them.
 const serverFailed = "Something went wrong on the server; nothing was changed. Try again."
 
-// problem turns an error of a deed into what the client is told. Errors that are not meant for
+// problem turns an error of a action into what the client is told. Errors that are not meant for
 // people are logged and answered with a bare 500.
 func problem(ctx context.Context, err error) error {
 	var invalid *action.Invalid
@@ -225,10 +225,10 @@ func newer(record any) *Newer {
 		return &Newer{Maker: &r}
 	case storeunknowns.Question:
 		return &Newer{Question: &r}
-	case unknowns.MysteryView:
-		return &Newer{Mystery: &r}
-	case files.PlanView:
-		return &Newer{BoardPlan: &r}
+	case unknowns.IdentificationView:
+		return &Newer{Identification: &r}
+	case files.AnnotationView:
+		return &Newer{Annotation: &r}
 	case teardown.ConnectorView:
 		return &Newer{Connector: &r}
 	case teardown.StepView:
@@ -244,7 +244,7 @@ func newer(record any) *Newer {
 	case condition.Adjuster:
 		return &Newer{Adjuster: &r}
 	case condition.OwnClass:
-		return &Newer{AgeingClass: &r}
+		return &Newer{MaintenanceClass: &r}
 	case people.Mention:
 		return &Newer{Mention: &r}
 	case library.MachineModel:

@@ -26,12 +26,12 @@ type LooseFields struct {
 	storeinventory.AssemblyFields
 }
 
-func registerAssemblies(api *httpx.API, deeds *app.App) {
+func registerAssemblies(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-assemblies", Method: http.MethodGet, Path: "/api/machines/{id}/assemblies",
 		Summary: "What is fitted in a machine today, with sheets", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]sheets.FittedAssembly], error) {
-		return httpx.Answer(deeds.Sheets.Contents(ctx, actor, in.ID))
+		return httpx.Answer(actions.Sheets.Contents(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-assembly", Method: http.MethodPost, Path: "/api/machines/{id}/assemblies",
@@ -41,7 +41,7 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body storeinventory.AssemblyFields
 	}) (*httpx.Output[storeinventory.Assembly], error) {
-		return httpx.Answer(deeds.Inventory.AddAssembly(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Inventory.AddAssembly(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "take-over-sheet", Method: http.MethodPost, Path: "/api/machines/{id}/sheets",
@@ -53,13 +53,13 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 			Text string `json:"text" doc:"Sheet with headings, at most 1 MiB"`
 		}
 	}) (*httpx.Output[[]storeinventory.Assembly], error) {
-		return httpx.Answer(deeds.Sheets.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
+		return httpx.Answer(actions.Sheets.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-assembly", Method: http.MethodGet, Path: "/api/assemblies/{id}",
 		Summary: "Read an assembly with its sheet", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[sheets.FittedAssembly], error) {
-		return httpx.Answer(deeds.Sheets.AssemblyWithSheet(ctx, actor, in.ID))
+		return httpx.Answer(actions.Sheets.AssemblyWithSheet(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-loose-assemblies", Method: http.MethodGet, Path: "/api/assemblies",
@@ -70,7 +70,7 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		After  int64  `query:"after" minimum:"0" doc:"What next was in the page before"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*httpx.Output[inventory.LoosePage], error) {
-		return httpx.Answer(deeds.Inventory.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
+		return httpx.Answer(actions.Inventory.ListLoose(ctx, actor, in.Search, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-loose-assembly", Method: http.MethodPost, Path: "/api/assemblies",
@@ -78,7 +78,7 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body LooseFields }) (*httpx.Output[storeinventory.Assembly], error) {
-		return httpx.Answer(deeds.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
+		return httpx.Answer(actions.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves",
@@ -88,17 +88,17 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body MoveInput
 	}) (*httpx.Output[inventory.Moved], error) {
-		return httpx.Answer(deeds.Inventory.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
+		return httpx.Answer(actions.Inventory.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/strike",
+		OperationID: "void-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/void",
 		Summary: "Strike out an assembly that was entered by mistake",
 		Errors:  httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body httpx.Versioned
 	}) (*httpx.Output[inventory.Moved], error) {
-		return httpx.Answer(deeds.Inventory.StrikeAssembly(ctx, actor, in.ID, in.Body.Version))
+		return httpx.Answer(actions.Inventory.VoidAssembly(ctx, actor, in.ID, in.Body.Version))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-assembly", Method: http.MethodPut, Path: "/api/assemblies/{id}",
@@ -111,12 +111,13 @@ func registerAssemblies(api *httpx.API, deeds *app.App) {
 			storeinventory.AssemblyFields
 		}
 	}) (*httpx.Output[storeinventory.Assembly], error) {
-		return httpx.Answer(deeds.Inventory.ChangeAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.AssemblyFields))
+		return httpx.Answer(actions.Inventory.ChangeAssembly(ctx, actor, in.ID, in.Body.Version,
+			in.Body.AssemblyFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings",
 		Summary: "Where an assembly is and was", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]storeinventory.Fitting], error) {
-		return httpx.Answer(deeds.Inventory.Fittings(ctx, actor, in.ID))
+		return httpx.Answer(actions.Inventory.Fittings(ctx, actor, in.ID))
 	})
 }

@@ -25,12 +25,12 @@ type ChangedCollection struct {
 	storeinventory.CollectionFields
 }
 
-func registerCollection(api *httpx.API, deeds *app.App) {
+func registerCollection(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection",
 		Summary: "Settings of the collection",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[storeinventory.Collection], error) {
-		return httpx.Answer(deeds.Inventory.Collection(ctx, actor))
+		return httpx.Answer(actions.Inventory.Collection(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-collection", Method: http.MethodPut, Path: "/api/collection",
@@ -38,7 +38,7 @@ func registerCollection(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body ChangedCollection
 	}) (*httpx.Output[storeinventory.Collection], error) {
-		return httpx.Answer(deeds.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
+		return httpx.Answer(actions.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "next-number", Method: http.MethodGet, Path: "/api/collection/next-number",
@@ -46,13 +46,13 @@ func registerCollection(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Lot int64 `query:"lot" minimum:"0" doc:"The arrival that it came with; 0 for none"`
 	}) (*httpx.Output[inventory.NextNumber], error) {
-		return httpx.Answer(deeds.Inventory.NextNumber(ctx, actor, in.Lot))
+		return httpx.Answer(actions.Inventory.NextNumber(ctx, actor, in.Lot))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-register", Method: http.MethodGet, Path: "/api/collection/register",
 		Summary: "Gaps in the accession numbers, and those that no machine has",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[inventory.Register], error) {
-		return httpx.Answer(deeds.Inventory.Register(ctx, actor))
+		return httpx.Answer(actions.Inventory.Register(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "import-numbers", Method: http.MethodPost, Path: "/api/collection/numbers",
@@ -61,6 +61,6 @@ func registerCollection(api *httpx.API, deeds *app.App) {
 		MaxBodyBytes: 8 << 20,
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body NumberList }) (*httpx.Output[[]inventory.NumberLine], error) {
-		return httpx.Answer(deeds.Inventory.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
+		return httpx.Answer(actions.Inventory.ImportNumbers(ctx, actor, in.Body.Text, in.Body.DryRun))
 	})
 }

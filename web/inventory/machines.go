@@ -37,14 +37,14 @@ type listMachinesInput struct {
 	Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 }
 
-func registerMachines(api *httpx.API, deeds *app.App) {
+func registerMachines(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-machines", Method: http.MethodGet, Path: "/api/machines", Summary: "Find machines",
 		Description: "A page of machines in the order of a column; equal ones in the order in which they were entered.",
 		Errors:      []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *listMachinesInput) (*httpx.Output[inventory.MachinePage], error) {
-		return httpx.Answer(deeds.Inventory.ListMachines(ctx, actor, inventory.MachineList{
+		return httpx.Answer(actions.Inventory.ListMachines(ctx, actor, inventory.MachineList{
 			MachineFilters: in.inApp(), Sort: in.Sort, Descending: in.Down, After: in.After, Limit: in.Limit,
 		}))
 	})
@@ -53,7 +53,7 @@ func registerMachines(api *httpx.API, deeds *app.App) {
 		Summary: "How many machines there are of each value that the list can be narrowed by",
 		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *MachineFilters) (*httpx.Output[inventory.Facets], error) {
-		return httpx.Answer(deeds.Inventory.CountFacets(ctx, actor, in.inApp()))
+		return httpx.Answer(actions.Inventory.CountFacets(ctx, actor, in.inApp()))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-holding", Method: http.MethodGet, Path: "/api/machines/holding",
@@ -63,20 +63,20 @@ func registerMachines(api *httpx.API, deeds *app.App) {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
 	}) (*httpx.Output[[]storeinventory.FacetCount], error) {
-		return httpx.Answer(deeds.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
+		return httpx.Answer(actions.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body storeinventory.MachineFields }) (*httpx.Output[storeinventory.Machine], error) {
-		return httpx.Answer(deeds.Inventory.CreateMachine(ctx, actor, in.Body))
+		return httpx.Answer(actions.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine",
 		Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeinventory.Machine], error) {
-		return httpx.Answer(deeds.Inventory.Machine(ctx, actor, in.ID))
+		return httpx.Answer(actions.Inventory.Machine(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-machine", Method: http.MethodPut, Path: "/api/machines/{id}",
@@ -89,11 +89,11 @@ func registerMachines(api *httpx.API, deeds *app.App) {
 			storeinventory.MachineFields
 		}
 	}) (*httpx.Output[storeinventory.Machine], error) {
-		return httpx.Answer(deeds.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
+		return httpx.Answer(actions.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]string], error) {
-		return httpx.Answer(deeds.Inventory.Places(ctx, actor))
+		return httpx.Answer(actions.Inventory.Places(ctx, actor))
 	})
 }

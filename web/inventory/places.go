@@ -17,13 +17,13 @@ type RenamedPlace struct {
 	To   string `json:"to" says:"text" minLength:"1" maxLength:"200"`
 }
 
-func registerPlaces(api *httpx.API, deeds *app.App) {
+func registerPlaces(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "rename-place", Method: http.MethodPut, Path: "/api/places/name",
 		Summary: "Give a place another name, and with it the places in it", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body RenamedPlace }) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Inventory.RenamePlace(ctx, actor, in.Body.From, in.Body.To)
+		event, err := actions.Inventory.RenamePlace(ctx, actor, in.Body.From, in.Body.To)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 }

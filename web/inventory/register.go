@@ -7,9 +7,9 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerMachines(api, deeds)
-	registerAssemblies(api, deeds)
-	registerCollection(api, deeds)
-	registerPlaces(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerMachines(api, actions)
+	registerAssemblies(api, actions)
+	registerCollection(api, actions)
+	registerPlaces(api, actions)
 }

@@ -13,7 +13,7 @@ import (
 	"frugalheron/web/httpx"
 )
 
-func registerLibrary(api *httpx.API, deeds *app.App) {
+func registerLibrary(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "search-library", Method: http.MethodGet, Path: "/api/library",
 		Summary:     "Types by the start of their number, own ones first",
@@ -22,7 +22,7 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 		Start string `query:"start" maxLength:"30"`
 		Limit int    `query:"limit" minimum:"1" maximum:"200" default:"50"`
 	}) (*httpx.Output[[]library.LibraryType], error) {
-		return httpx.Answer(deeds.Library.SearchLibrary(ctx, actor, in.Start, in.Limit))
+		return httpx.Answer(actions.Library.SearchLibrary(ctx, actor, in.Start, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-occurrences", Method: http.MethodGet, Path: "/api/library/occurrences",
@@ -32,7 +32,7 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
 	}) (*httpx.Output[[]storelibrary.Occurrence], error) {
-		return httpx.Answer(deeds.Library.Occurrences(ctx, actor, in.Number, in.Limit))
+		return httpx.Answer(actions.Library.Occurrences(ctx, actor, in.Number, in.Limit))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-type", Method: http.MethodPost, Path: "/api/own-types",
@@ -40,7 +40,7 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body storelibrary.OwnTypeFields }) (*httpx.Output[library.NamedType], error) {
-		return httpx.Answer(deeds.Library.NameType(ctx, actor, in.Body))
+		return httpx.Answer(actions.Library.NameType(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-type", Method: http.MethodPut, Path: "/api/own-types/{id}", Summary: "Change an own type",
@@ -52,13 +52,13 @@ func registerLibrary(api *httpx.API, deeds *app.App) {
 			storelibrary.OwnTypeFields
 		}
 	}) (*httpx.Output[library.NamedType], error) {
-		return httpx.Answer(deeds.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
+		return httpx.Answer(actions.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}",
 		Summary: "Take an own type out of the library", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Library.ForgetType(ctx, actor, in.ID)
+		event, err := actions.Library.ForgetType(ctx, actor, in.ID)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 }

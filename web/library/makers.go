@@ -19,21 +19,21 @@ type Pack struct {
 	Dry  bool   `json:"dry" doc:"Only say what would be done"`
 }
 
-func registerMakers(api *httpx.API, deeds *app.App) {
+func registerMakers(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-makers", Method: http.MethodGet, Path: "/api/makers",
 		Summary: "Makers of machines and parts", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*httpx.Output[[]library.MakerView], error) {
-		return httpx.Answer(deeds.Library.Makers(ctx, actor, in.Search))
+		return httpx.Answer(actions.Library.Makers(ctx, actor, in.Search))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body storelibrary.MakerFields }) (*httpx.Output[library.MakerView], error) {
-		return httpx.Answer(deeds.Library.AddMaker(ctx, actor, in.Body))
+		return httpx.Answer(actions.Library.AddMaker(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-maker", Method: http.MethodPut, Path: "/api/makers/{id}",
@@ -45,13 +45,13 @@ func registerMakers(api *httpx.API, deeds *app.App) {
 			storelibrary.MakerFields
 		}
 	}) (*httpx.Output[library.MakerView], error) {
-		return httpx.Answer(deeds.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
+		return httpx.Answer(actions.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv",
 		Summary: "The collection's own types as a reference pack", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.File, error) {
-		return httpx.MadeFile(deeds.Library.ExportPack(ctx, actor))
+		return httpx.MadeFile(actions.Library.ExportPack(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "take-pack", Method: http.MethodPost, Path: "/api/own-types/pack",
@@ -59,6 +59,6 @@ func registerMakers(api *httpx.API, deeds *app.App) {
 		MaxBodyBytes: 5 << 20,
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body Pack }) (*httpx.Output[library.TakenPack], error) {
-		return httpx.Answer(deeds.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
+		return httpx.Answer(actions.Library.TakePack(ctx, actor, in.Body.Text, in.Body.Dry))
 	})
 }

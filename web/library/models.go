@@ -12,21 +12,21 @@ import (
 	"frugalheron/web/httpx"
 )
 
-func registerModels(api *httpx.API, deeds *app.App) {
+func registerModels(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-models", Method: http.MethodGet, Path: "/api/models", Summary: "Models of machines",
 		Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Search string `query:"search" maxLength:"200"`
 	}) (*httpx.Output[[]library.MachineModel], error) {
-		return httpx.Answer(deeds.Library.Models(ctx, actor, in.Search))
+		return httpx.Answer(actions.Library.Models(ctx, actor, in.Search))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body library.ModelFields }) (*httpx.Output[library.MachineModel], error) {
-		return httpx.Answer(deeds.Library.AddModel(ctx, actor, in.Body))
+		return httpx.Answer(actions.Library.AddModel(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-model", Method: http.MethodPut, Path: "/api/models/{id}",
@@ -38,6 +38,6 @@ func registerModels(api *httpx.API, deeds *app.App) {
 			library.ModelFields
 		}
 	}) (*httpx.Output[library.MachineModel], error) {
-		return httpx.Answer(deeds.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
+		return httpx.Answer(actions.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
 	})
 }

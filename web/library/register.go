@@ -7,8 +7,8 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerLibrary(api, deeds)
-	registerModels(api, deeds)
-	registerMakers(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerLibrary(api, actions)
+	registerModels(api, actions)
+	registerMakers(api, actions)
 }

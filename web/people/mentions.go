@@ -18,13 +18,13 @@ type DecidedMention struct {
 	Meant bool `json:"meant" doc:"The text speaks of this person; else the words mean something else, and everybody reads them"`
 }
 
-func registerMentions(api *httpx.API, deeds *app.App) {
+func registerMentions(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions",
 		Summary:     "Names of private persons in texts of which nobody has said whether they are meant",
 		Description: "Until somebody does, others than staff read the role in their place.",
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storepeople.Mention], error) {
-		return httpx.Answer(deeds.People.Mentions(ctx, actor))
+		return httpx.Answer(actions.People.Mentions(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "decide-mention", Method: http.MethodPost, Path: "/api/mentions/{id}/decision",
@@ -33,6 +33,6 @@ func registerMentions(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body DecidedMention
 	}) (*struct{}, error) {
-		return nil, deeds.People.DecideMention(ctx, actor, in.ID, in.Body.Version, in.Body.Meant)
+		return nil, actions.People.DecideMention(ctx, actor, in.ID, in.Body.Version, in.Body.Meant)
 	})
 }

@@ -12,7 +12,7 @@ import (
 	"frugalheron/web/httpx"
 )
 
-func registerParties(api *httpx.API, deeds *app.App) {
+func registerParties(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-parties", Method: http.MethodGet, Path: "/api/parties",
 		Summary: "People and organisations by words of their names",
@@ -20,7 +20,7 @@ func registerParties(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Words string `query:"words" maxLength:"200"`
 	}) (*httpx.Output[[]people.Party], error) {
-		return httpx.Answer(deeds.People.Parties(ctx, actor, in.Words))
+		return httpx.Answer(actions.People.Parties(ctx, actor, in.Words))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-party", Method: http.MethodPost, Path: "/api/parties",
@@ -28,7 +28,7 @@ func registerParties(api *httpx.API, deeds *app.App) {
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body people.PartyFields }) (*httpx.Output[people.Party], error) {
-		return httpx.Answer(deeds.People.AddParty(ctx, actor, in.Body))
+		return httpx.Answer(actions.People.AddParty(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-party", Method: http.MethodPut, Path: "/api/parties/{id}",
@@ -40,6 +40,6 @@ func registerParties(api *httpx.API, deeds *app.App) {
 			people.PartyFields
 		}
 	}) (*httpx.Output[people.Party], error) {
-		return httpx.Answer(deeds.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
+		return httpx.Answer(actions.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
 	})
 }

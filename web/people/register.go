@@ -7,7 +7,7 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerParties(api, deeds)
-	registerMentions(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerParties(api, actions)
+	registerMentions(api, actions)
 }

@@ -7,7 +7,7 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerRoms(api, deeds)
-	registerChipReadings(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerRoms(api, actions)
+	registerChipReadings(api, actions)
 }

@@ -24,7 +24,7 @@ type RomUpload struct {
 	Name       string `query:"name" maxLength:"400" required:"true" doc:"Name of the file"`
 	Designator string `query:"designator" maxLength:"20" required:"true" doc:"Chip that it was read from, as U14"`
 	Label      string `query:"label" maxLength:"200" doc:"What stands on the chip"`
-	Way        string `query:"way" maxLength:"200" doc:"How it was read"`
+	Method     string `query:"method" maxLength:"200" doc:"How it was read"`
 	ReadOn     string `query:"readOn" maxLength:"10" doc:"YYYY-MM-DD; today when it is left out"`
 	Exception  string `query:"exception" maxLength:"400" doc:"Why no second reading can be had"`
 }
@@ -43,12 +43,12 @@ type ChangedRom struct {
 // mostRomUpload is how large an uploaded file may be: records of the largest image fit.
 const mostRomUpload = 64 << 20
 
-func registerRoms(api *httpx.API, deeds *app.App) {
+func registerRoms(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-rom-sockets", Method: http.MethodGet, Path: "/api/machines/{id}/roms",
 		Summary: "Sockets for read-only memories of a machine, with what was read there", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]roms.RomSocket], error) {
-		return httpx.Answer(deeds.Roms.Roms(ctx, actor, in.ID))
+		return httpx.Answer(actions.Roms.Roms(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, api.TakesFile(huma.Operation{
 		OperationID: "add-rom-file", Method: http.MethodPost, Path: "/api/assemblies/{id}/roms",
@@ -59,9 +59,9 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		RomUpload
 	}) (*httpx.Output[[]roms.AddedRead], error) {
-		of := roms.RomReading{Designator: in.Designator, Label: in.Label, Way: in.Way, ReadOn: in.ReadOn,
+		of := roms.RomReading{Designator: in.Designator, Label: in.Label, Method: in.Method, ReadOn: in.ReadOn,
 			Exception: in.Exception}
-		return httpx.Answer(deeds.Roms.AddRomFile(ctx, actor, in.ID, of, in.Name, httpx.Uploaded(ctx)))
+		return httpx.Answer(actions.Roms.AddRomFile(ctx, actor, in.ID, of, in.Name, httpx.Uploaded(ctx)))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "except-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/exception",
@@ -70,13 +70,13 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body WhyAlone
 	}) (*struct{}, error) {
-		return nil, deeds.Roms.ExceptRead(ctx, actor, in.ID, in.Body.Why)
+		return nil, actions.Roms.ExceptRead(ctx, actor, in.ID, in.Body.Why)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/strike",
+		OperationID: "void-read", Method: http.MethodPost, Path: "/api/rom-reads/{id}/void",
 		Summary: "Strike out a reading", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Roms.StrikeRead(ctx, actor, in.ID)
+		event, err := actions.Roms.VoidRead(ctx, actor, in.ID)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -87,14 +87,14 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		Skip   int    `query:"skip" minimum:"0"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"200" default:"100"`
 	}) (*httpx.Output[roms.RomPage], error) {
-		return httpx.Answer(deeds.Roms.RomList(ctx, actor, in.Search, in.Skip, in.Limit))
+		return httpx.Answer(actions.Roms.RomList(ctx, actor, in.Search, in.Skip, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}",
 		Summary: "What is known of an image", Errors: httpx.ErrorsOfRead,
 		Description: "Sums are for everybody; texts and code only where the bytes are.",
 	}, func(ctx context.Context, actor action.Actor, in *BySum) (*httpx.Output[roms.RomView], error) {
-		return httpx.Answer(deeds.Roms.Rom(ctx, actor, in.SHA256))
+		return httpx.Answer(actions.Roms.Rom(ctx, actor, in.SHA256))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-rom", Method: http.MethodPut, Path: "/api/roms/{sha256}",
@@ -103,7 +103,7 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		BySum
 		Body ChangedRom
 	}) (*httpx.Output[storeroms.RomImage], error) {
-		return httpx.Answer(deeds.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
+		return httpx.Answer(actions.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "map-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/map",
@@ -113,7 +113,7 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		BySum
 		Cell int `query:"cell" minimum:"16" maximum:"65536" default:"64" doc:"Bytes in a cell"`
 	}) (*httpx.Output[rom.Cells], error) {
-		return httpx.Answer(deeds.Roms.RomMap(ctx, actor, in.SHA256, in.Cell))
+		return httpx.Answer(actions.Roms.RomMap(ctx, actor, in.SHA256, in.Cell))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "read-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/bytes",
@@ -123,7 +123,7 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		From  int `query:"from" minimum:"0"`
 		Count int `query:"count" minimum:"1" maximum:"4096" default:"512"`
 	}) (*httpx.Output[[]roms.HexRow], error) {
-		return httpx.Answer(deeds.Roms.RomHex(ctx, actor, in.SHA256, in.From, in.Count))
+		return httpx.Answer(actions.Roms.RomHex(ctx, actor, in.SHA256, in.From, in.Count))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-rom-file", Method: http.MethodGet, Path: "/api/roms/{sha256}/file",
@@ -132,7 +132,7 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		BySum
 		Format string `query:"format" enum:"bin,ihex,srec" default:"bin"`
 	}) (*httpx.File, error) {
-		return httpx.KeptFile(deeds.Roms.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format)))
+		return httpx.KeptFile(actions.Roms.RomFile(ctx, actor, in.SHA256, rom.Format(in.Format)))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "compare-roms", Method: http.MethodGet, Path: "/api/roms/{sha256}/against/{other}",
@@ -142,9 +142,9 @@ func registerRoms(api *httpx.API, deeds *app.App) {
 		Other string `path:"other" minLength:"64" maxLength:"64" pattern:"^[0-9a-f]{64}$"`
 		Cell  int    `query:"cell" minimum:"16" maximum:"65536" default:"64"`
 	}) (*httpx.Output[roms.RomComparison], error) {
-		return httpx.Answer(deeds.Roms.CompareRoms(ctx, actor, in.SHA256, in.Other, in.Cell))
+		return httpx.Answer(actions.Roms.CompareRoms(ctx, actor, in.SHA256, in.Other, in.Cell))
 	})
-	registerLanes(api, deeds)
+	registerLanes(api, actions)
 }
 
 // NamedSet names the contents of a board as a set.
@@ -153,12 +153,12 @@ type NamedSet struct {
 	Note string `json:"note" says:"text" maxLength:"4000" required:"false"`
 }
 
-func registerLanes(api *httpx.API, deeds *app.App) {
+func registerLanes(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-rom-sets", Method: http.MethodGet, Path: "/api/rom-sets",
 		Summary: "Sets of images, with who has which", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]roms.RomSetView], error) {
-		return httpx.Answer(deeds.Roms.RomSets(ctx, actor))
+		return httpx.Answer(actions.Roms.RomSets(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "name-rom-set", Method: http.MethodPost, Path: "/api/assemblies/{id}/rom-set",
@@ -168,7 +168,7 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body NamedSet
 	}) (*httpx.Output[storeroms.RomSet], error) {
-		return httpx.Answer(deeds.Roms.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
+		return httpx.Answer(actions.Roms.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "split-rom", Method: http.MethodPost, Path: "/api/roms/{sha256}/split",
@@ -179,7 +179,7 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 			Lanes int `json:"lanes" minimum:"2" maximum:"8"`
 		}
 	}) (*httpx.Output[[]storeroms.RomImage], error) {
-		return httpx.Answer(deeds.Roms.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
+		return httpx.Answer(actions.Roms.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "merge-roms", Method: http.MethodPost, Path: "/api/roms/merge",
@@ -189,16 +189,16 @@ func registerLanes(api *httpx.API, deeds *app.App) {
 			Lanes []string `json:"lanes" minItems:"2" maxItems:"8" doc:"SHA-256 of the image of each lane, lane 0 first"`
 		}
 	}) (*httpx.Output[storeroms.RomImage], error) {
-		return httpx.Answer(deeds.Roms.MergeRoms(ctx, actor, in.Body.Lanes))
+		return httpx.Answer(actions.Roms.MergeRoms(ctx, actor, in.Body.Lanes))
 	})
 }
 
-func registerChipReadings(api *httpx.API, deeds *app.App) {
+func registerChipReadings(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "get-reader", Method: http.MethodGet, Path: "/api/reader", Summary: "The reader on the bench",
 		Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[roms.Reader], error) {
-		return httpx.Answer(deeds.Roms.Reader(ctx, actor))
+		return httpx.Answer(actions.Roms.Reader(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "prepare-stand-in", Method: http.MethodPut, Path: "/api/reader/stand-in",
@@ -210,7 +210,7 @@ func registerChipReadings(api *httpx.API, deeds *app.App) {
 			Fault string `json:"fault" maxLength:"40"`
 		}
 	}) (*struct{}, error) {
-		return nil, deeds.Roms.PrepareStandIn(ctx, actor, in.Body.Chip, in.Body.Fault)
+		return nil, actions.Roms.PrepareStandIn(ctx, actor, in.Body.Chip, in.Body.Fault)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-reading", Method: http.MethodPost, Path: "/api/assemblies/{id}/chip-readings",
@@ -219,22 +219,22 @@ func registerChipReadings(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body roms.ReadingInput
 	}) (*httpx.Output[storeroms.ChipReading], error) {
-		return httpx.Answer(deeds.Roms.StartReading(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Roms.StartReading(ctx, actor, in.ID, in.Body))
 	})
-	for _, deed := range []struct {
+	for _, control := range []struct {
 		method, id, path, summary string
 		do                        func(ctx context.Context, actor action.Actor, id int64) (storeroms.ChipReading, error)
 	}{
-		{http.MethodGet, "get-reading", "", "How far a reading is", deeds.Roms.ChipReading},
-		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", deeds.Roms.StopReading},
+		{http.MethodGet, "get-reading", "", "How far a reading is", actions.Roms.ChipReading},
+		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", actions.Roms.StopReading},
 		{http.MethodPost, "resume-reading", "/resume", "Go on with a reading where it stopped",
-			deeds.Roms.ResumeReading},
+			actions.Roms.ResumeReading},
 	} {
 		httpx.Register(api, action.MayWriteSheets, huma.Operation{
-			OperationID: deed.id, Method: deed.method, Path: "/api/chip-readings/{id}" + deed.path,
-			Summary: deed.summary, Errors: httpx.ErrorsOfCreate,
+			OperationID: control.id, Method: control.method, Path: "/api/chip-readings/{id}" + control.path,
+			Summary: control.summary, Errors: httpx.ErrorsOfCreate,
 		}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeroms.ChipReading], error) {
-			return httpx.Answer(deed.do(ctx, actor, in.ID))
+			return httpx.Answer(control.do(ctx, actor, in.ID))
 		})
 	}
 }

@@ -19,12 +19,12 @@ type SheetText struct {
 	Body string `json:"body" doc:"Text of the sheet without heading, at most 1 MiB"`
 }
 
-func registerSheets(api *httpx.API, deeds *app.App) {
+func registerSheets(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet",
 		Summary: "Newest revision of an assembly's sheet", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storesheets.Revision], error) {
-		return httpx.Answer(deeds.Sheets.Sheet(ctx, actor, in.ID))
+		return httpx.Answer(actions.Sheets.Sheet(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "save-sheet", Method: http.MethodPut, Path: "/api/assemblies/{id}/sheet",
@@ -35,7 +35,7 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body SheetText
 	}) (*httpx.Output[storesheets.Revision], error) {
-		return httpx.Answer(deeds.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+		return httpx.Answer(actions.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "merge-sheet", Metadata: httpx.AsksOnly(), Method: http.MethodPost,
@@ -47,7 +47,7 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body SheetText
 	}) (*httpx.Output[sheets.Merged], error) {
-		return httpx.Answer(deeds.Sheets.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
+		return httpx.Answer(actions.Sheets.MergeSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-revisions", Method: http.MethodGet, Path: "/api/assemblies/{id}/revisions",
@@ -57,7 +57,7 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
 	}) (*httpx.Output[[]storesheets.Revision], error) {
-		return httpx.Answer(deeds.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
+		return httpx.Answer(actions.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-positions", Method: http.MethodGet, Path: "/api/assemblies/{id}/positions",
@@ -67,7 +67,7 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*httpx.Output[[]storesheets.Position], error) {
-		return httpx.Answer(deeds.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
+		return httpx.Answer(actions.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries",
@@ -77,6 +77,6 @@ func registerSheets(api *httpx.API, deeds *app.App) {
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
 	}) (*httpx.Output[[]storesheets.EntryRow], error) {
-		return httpx.Answer(deeds.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
+		return httpx.Answer(actions.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
 	})
 }

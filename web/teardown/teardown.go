@@ -50,13 +50,13 @@ type ChangedProcedure struct {
 	storeteardown.ProcedureFields
 }
 
-func registerOpenUp(api *httpx.API, deeds *app.App) {
+func registerOpenUp(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-opened-up", Method: http.MethodGet, Path: "/api/machines/{id}/opened-up",
 		Summary: "How a machine is taken apart: the open log, earlier ones, procedures of its model",
 		Errors:  httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.OpenedUp], error) {
-		return httpx.Answer(deeds.Teardown.OpenedUp(ctx, actor, in.ID))
+		return httpx.Answer(actions.Teardown.OpenedUp(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "start-teardown", Method: http.MethodPost, Path: "/api/machines/{id}/teardowns",
@@ -66,13 +66,13 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body teardown.StartedTeardown
 	}) (*httpx.Output[teardown.TeardownView], error) {
-		return httpx.Answer(deeds.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Teardown.StartTeardown(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-teardown", Method: http.MethodGet, Path: "/api/teardowns/{id}",
 		Summary: "A log of taking a machine apart", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.TeardownView], error) {
-		return httpx.Answer(deeds.Teardown.Teardown(ctx, actor, in.ID))
+		return httpx.Answer(actions.Teardown.Teardown(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "add-step", Method: http.MethodPost, Path: "/api/teardowns/{id}/steps",
@@ -81,7 +81,7 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body teardown.StepInput
 	}) (*httpx.Output[teardown.TeardownView], error) {
-		return httpx.Answer(deeds.Teardown.AddStep(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Teardown.AddStep(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "read-step", Metadata: httpx.AsksOnly(), Method: http.MethodPost, Path: "/api/teardowns/{id}/read",
@@ -91,7 +91,7 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body teardown.StepInput
 	}) (*httpx.Output[teardown.ReadStep], error) {
-		return httpx.Answer(deeds.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Teardown.ReadStep(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-step", Method: http.MethodPut, Path: "/api/teardown-steps/{id}",
@@ -100,13 +100,13 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ChangedStep
 	}) (*httpx.Output[teardown.TeardownView], error) {
-		return httpx.Answer(deeds.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.StepInput))
+		return httpx.Answer(actions.Teardown.ChangeStep(ctx, actor, in.ID, in.Body.Version, in.Body.StepInput))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/strike",
+		OperationID: "void-step", Method: http.MethodPost, Path: "/api/teardown-steps/{id}/void",
 		Summary: "Strike out a step entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Teardown.StrikeStep(ctx, actor, in.ID, in.Version)
+		event, err := actions.Teardown.VoidStep(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -116,24 +116,24 @@ func registerOpenUp(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ReversedStep
 	}) (*httpx.Output[teardown.TeardownView], error) {
-		return httpx.Answer(deeds.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
+		return httpx.Answer(actions.Teardown.ReverseStep(ctx, actor, in.ID, in.Body.Version, in.Body.Reversed))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "end-teardown", Method: http.MethodPost, Path: "/api/teardowns/{id}/end",
 		Summary: "Call a machine closed; refused while anything is missing", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.TeardownView], error) {
-		return httpx.Answer(deeds.Teardown.EndTeardown(ctx, actor, in.ID))
+		return httpx.Answer(actions.Teardown.EndTeardown(ctx, actor, in.ID))
 	})
-	registerWiring(api, deeds)
-	registerProcedures(api, deeds)
+	registerWiring(api, actions)
+	registerProcedures(api, actions)
 }
 
-func registerWiring(api *httpx.API, deeds *app.App) {
+func registerWiring(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-wiring", Method: http.MethodGet, Path: "/api/machines/{id}/wiring",
 		Summary: "The connector map of a machine, and what may be mistaken", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.Wiring], error) {
-		return httpx.Answer(deeds.Teardown.Wiring(ctx, actor, in.ID))
+		return httpx.Answer(actions.Teardown.Wiring(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "map-connector", Method: http.MethodPost, Path: "/api/machines/{id}/wiring",
@@ -142,7 +142,7 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body wiring.Connector
 	}) (*httpx.Output[teardown.Wiring], error) {
-		return httpx.Answer(deeds.Teardown.MapConnector(ctx, actor, in.ID, in.Body))
+		return httpx.Answer(actions.Teardown.MapConnector(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-connector", Method: http.MethodPut, Path: "/api/connectors/{id}",
@@ -151,7 +151,7 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ChangedConnector
 	}) (*httpx.Output[teardown.Wiring], error) {
-		return httpx.Answer(deeds.Teardown.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
+		return httpx.Answer(actions.Teardown.ChangeConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Connector))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "plug-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/open",
@@ -160,13 +160,13 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body PluggedConnector
 	}) (*httpx.Output[teardown.Wiring], error) {
-		return httpx.Answer(deeds.Teardown.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
+		return httpx.Answer(actions.Teardown.PlugConnector(ctx, actor, in.ID, in.Body.Version, in.Body.Open))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "strike-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/strike",
+		OperationID: "void-connector", Method: http.MethodPost, Path: "/api/connectors/{id}/void",
 		Summary: "Take a connector off the map that was entered by mistake", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByVersion) (*httpx.Output[httpx.Done], error) {
-		event, err := deeds.Teardown.StrikeConnector(ctx, actor, in.ID, in.Version)
+		event, err := actions.Teardown.VoidConnector(ctx, actor, in.ID, in.Version)
 		return httpx.Answer(httpx.Done{Event: event}, err)
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -176,29 +176,29 @@ func registerWiring(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Board string `query:"board" maxLength:"200" doc:"What carries the sockets, as the map calls it"`
 	}) (*httpx.File, error) {
-		return httpx.MadeFile(deeds.Teardown.WiringDrawing(ctx, actor, in.ID, in.Board))
+		return httpx.MadeFile(actions.Teardown.WiringDrawing(ctx, actor, in.ID, in.Board))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-wiring-list", Method: http.MethodGet, Path: "/api/machines/{id}/wiring.csv",
 		Summary: "The connector map as a wiring list in CSV", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.File, error) {
-		return httpx.MadeFile(deeds.Teardown.WiringList(ctx, actor, in.ID))
+		return httpx.MadeFile(actions.Teardown.WiringList(ctx, actor, in.ID))
 	})
 }
 
-func registerProcedures(api *httpx.API, deeds *app.App) {
+func registerProcedures(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures",
 		Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeteardown.Procedure], error) {
-		return httpx.Answer(deeds.Teardown.Procedures(ctx, actor))
+		return httpx.Answer(actions.Teardown.Procedures(ctx, actor))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-procedure", Method: http.MethodGet, Path: "/api/procedures/{id}",
 		Summary: "How a model is taken apart, and what is not made the same on all machines of it",
 		Errors:  httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[teardown.ProcedureView], error) {
-		return httpx.Answer(deeds.Teardown.Procedure(ctx, actor, in.ID))
+		return httpx.Answer(actions.Teardown.Procedure(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "make-procedure", Method: http.MethodPost, Path: "/api/teardowns/{id}/procedure",
@@ -208,7 +208,7 @@ func registerProcedures(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body NewProcedure
 	}) (*httpx.Output[storeteardown.Procedure], error) {
-		return httpx.Answer(deeds.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
+		return httpx.Answer(actions.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-procedure", Method: http.MethodPut, Path: "/api/procedures/{id}",
@@ -217,6 +217,7 @@ func registerProcedures(api *httpx.API, deeds *app.App) {
 		httpx.ByID
 		Body ChangedProcedure
 	}) (*httpx.Output[storeteardown.Procedure], error) {
-		return httpx.Answer(deeds.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version, in.Body.ProcedureFields))
+		return httpx.Answer(actions.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version,
+			in.Body.ProcedureFields))
 	})
 }

@@ -7,7 +7,7 @@ import (
 )
 
 // Register adds them.
-func Register(api *httpx.API, deeds *app.App) {
-	registerQuestions(api, deeds)
-	registerMysteries(api, deeds)
+func Register(api *httpx.API, actions *app.App) {
+	registerQuestions(api, actions)
+	registerIdentifications(api, actions)
 }

@@ -13,7 +13,7 @@ import (
 	"frugalheron/web/httpx"
 )
 
-func registerQuestions(api *httpx.API, deeds *app.App) {
+func registerQuestions(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-unknowns", Method: http.MethodGet, Path: "/api/unknowns",
 		Summary: "What nobody knows yet, on a machine or in the collection",
@@ -21,14 +21,14 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
 	}) (*httpx.Output[unknowns.Unknowns], error) {
-		return httpx.Answer(deeds.Unknowns.Unknowns(ctx, actor, in.Machine))
+		return httpx.Answer(actions.Unknowns.Unknowns(ctx, actor, in.Machine))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor,
 		in *struct{ Body storeunknowns.QuestionFields }) (*httpx.Output[storeunknowns.Question], error) {
-		return httpx.Answer(deeds.Unknowns.Ask(ctx, actor, in.Body))
+		return httpx.Answer(actions.Unknowns.Ask(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "change-question", Method: http.MethodPut, Path: "/api/questions/{id}",
@@ -41,7 +41,7 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 			Asked string `json:"asked" maxLength:"1000"`
 		}
 	}) (*httpx.Output[storeunknowns.Question], error) {
-		return httpx.Answer(deeds.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text,
+		return httpx.Answer(actions.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text,
 			in.Body.Asked))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -54,7 +54,7 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 			Reason string `json:"reason" maxLength:"400"`
 		}
 	}) (*struct{}, error) {
-		return nil, deeds.Unknowns.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
+		return nil, actions.Unknowns.GuessAt(ctx, actor, in.ID, in.Body.Text, in.Body.Reason)
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "answer-question", Method: http.MethodPost, Path: "/api/questions/{id}/answer",
@@ -67,38 +67,40 @@ func registerQuestions(api *httpx.API, deeds *app.App) {
 			unknowns.Answer
 		}
 	}) (*httpx.Output[unknowns.Settled], error) {
-		return httpx.Answer(deeds.Unknowns.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
+		return httpx.Answer(actions.Unknowns.AnswerQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Answer))
 	})
 }
 
-func registerMysteries(api *httpx.API, deeds *app.App) {
+func registerIdentifications(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "list-mysteries", Method: http.MethodGet, Path: "/api/mysteries",
+		OperationID: "list-identifications", Method: http.MethodGet, Path: "/api/identifications",
 		Summary: "Boards that somebody puzzles over", Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Machine int64 `query:"machine" minimum:"0" doc:"0 for the whole collection"`
-	}) (*httpx.Output[[]unknowns.MysteryView], error) {
-		return httpx.Answer(deeds.Unknowns.Mysteries(ctx, actor, in.Machine))
+	}) (*httpx.Output[[]unknowns.IdentificationView], error) {
+		return httpx.Answer(actions.Unknowns.Identifications(ctx, actor, in.Machine))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
-		OperationID: "get-mystery", Method: http.MethodGet, Path: "/api/assemblies/{id}/mystery",
+		OperationID: "get-identification", Method: http.MethodGet, Path: "/api/assemblies/{id}/identification",
 		Summary: "What an unknown board could be", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[unknowns.MysteryView], error) {
-		return httpx.Answer(deeds.Unknowns.Mystery(ctx, actor, in.ID))
+	}, func(ctx context.Context, actor action.Actor,
+		in *httpx.ByID) (*httpx.Output[unknowns.IdentificationView], error) {
+		return httpx.Answer(actions.Unknowns.Identification(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
-		OperationID: "weigh-mystery", Method: http.MethodPut, Path: "/api/assemblies/{id}/mystery",
+		OperationID: "weigh-identification", Method: http.MethodPut, Path: "/api/assemblies/{id}/identification",
 		Summary: "Rewrite explanations, evidence and decision", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body MysteryInput
-	}) (*httpx.Output[unknowns.MysteryView], error) {
-		return httpx.Answer(deeds.Unknowns.WeighMystery(ctx, actor, in.ID, in.Body.Version, in.Body.MysteryFields))
+		Body IdentificationInput
+	}) (*httpx.Output[unknowns.IdentificationView], error) {
+		return httpx.Answer(actions.Unknowns.WeighIdentification(ctx, actor, in.ID, in.Body.Version,
+			in.Body.IdentificationFields))
 	})
 }
 
-// MysteryInput is what is thought about a board, and the version that it started from.
-type MysteryInput struct {
+// IdentificationInput is what is thought about a board, and the version that it started from.
+type IdentificationInput struct {
 	Version int `json:"version" minimum:"0" doc:"0 for the first time"`
-	unknowns.MysteryFields
+	unknowns.IdentificationFields
 }

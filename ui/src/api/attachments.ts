@@ -65,10 +65,10 @@ export function useChangeAttachment(id: number) {
   })
 }
 
-export function useStrikeAttachment() {
+export function useVoidAttachment() {
   return useMutation({
     mutationFn: ({ id, version }: Attachment) =>
-      ask(api.POST('/api/attachments/{id}/strike', { params: { path: { id } }, body: { version } })),
+      ask(api.POST('/api/attachments/{id}/void', { params: { path: { id } }, body: { version } })),
     onSuccess: ({ event }, { fileName }) => {
       attachmentsChanged()
       offerUndo({ event, words: `${fileName} is struck out.` })

@@ -9,9 +9,9 @@ export type Dossier = Schemas['Dossier']
 export type Known = Schemas['Known']
 export type Stated = Schemas['Stated']
 export type CustodyView = Schemas['CustodyView']
-export type CustodyFinding = Schemas['CustodyFinding']
+export type CustodyFinding = Schemas['CustodyProblem']
 export type PersonalData = Schemas['PersonalData']
-export type Stay = Schemas['Stay']
+export type Location = Schemas['Location']
 export type StatementFields = Schemas['StatementFields']
 export type CustodyFields = Schemas['CustodyFields']
 export type Region = Schemas['Region']
@@ -48,10 +48,10 @@ export function useStateEvidence(machineId: number) {
   })
 }
 
-export function useWithdrawStatement() {
+export function useRetractStatement() {
   return useMutation({
     mutationFn: ({ id, why }: { id: number; why: string }) =>
-      ask(api.POST('/api/evidence/{id}/withdraw', { params: { path: { id } }, body: { why } })),
+      ask(api.POST('/api/evidence/{id}/retract', { params: { path: { id } }, body: { why } })),
     onSuccess: ({ event }) => {
       dossierChanged()
       offerUndo({ event, words: 'The statement does not count any more.' })
@@ -75,10 +75,10 @@ export function useChangeCustody(id: number) {
   })
 }
 
-export function useWithdrawCustody() {
+export function useRetractCustody() {
   return useMutation({
     mutationFn: ({ id, why }: { id: number; why: string }) =>
-      ask(api.POST('/api/custody/{id}/withdraw', { params: { path: { id } }, body: { why } })),
+      ask(api.POST('/api/custody/{id}/retract', { params: { path: { id } }, body: { why } })),
     onSuccess: ({ event }) => {
       dossierChanged()
       offerUndo({ event, words: 'The statement about the past does not count any more.' })

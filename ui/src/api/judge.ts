@@ -7,7 +7,7 @@ export type Condition = Schemas['Condition']
 export type GuideItem = Schemas['ConditionItem']
 export type FindingView = Schemas['FindingView']
 export type SurveyView = Schemas['SurveyView']
-export type SeenFinding = Schemas['SeenFinding']
+export type SeenFinding = Schemas['ObservedFinding']
 export type FindingFields = Schemas['FindingFields']
 export type Severity = SeenFinding['severity']
 export type Measurement = Schemas['Measurement']
@@ -72,10 +72,10 @@ export function useNoteFinding(machineId: number) {
   })
 }
 
-export function useStrikeFinding() {
+export function useVoidFinding() {
   return useMutation({
     mutationFn: ({ id, version }: FindingView) =>
-      ask(api.POST('/api/findings/{id}/strike', { params: { path: { id }, query: { version } } })),
+      ask(api.POST('/api/findings/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { kind, where }) => {
       judged()
       offerUndo({ event, words: `The finding ${kind}, ${where}, is struck out.` })
@@ -91,9 +91,9 @@ export function useMeasure(machineId: number) {
   return useMutation({
     mutationFn: (body: MeasurementInput) =>
       ask(api.POST('/api/machines/{id}/measurements', { params: { path: { id: machineId } }, body })),
-    onSuccess: ({ event, point, judged: { said, verdict } }, { line }) => {
+    onSuccess: ({ event, point, judged: { inWords, verdict } }, { line }) => {
       judged()
-      if (line) offerUndo({ event, words: `${point} ${said}: ${verdict}.` })
+      if (line) offerUndo({ event, words: `${point} ${inWords}: ${verdict}.` })
     },
   })
 }
@@ -119,10 +119,10 @@ export function useDropReading() {
   })
 }
 
-export function useStrikeMeasurement() {
+export function useVoidMeasurement() {
   return useMutation({
     mutationFn: ({ id, version }: Measurement) =>
-      ask(api.POST('/api/measurements/{id}/strike', { params: { path: { id }, query: { version } } })),
+      ask(api.POST('/api/measurements/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { point }) => {
       judged()
       offerUndo({ event, words: `The measurement of ${point} is struck out.` })
@@ -175,10 +175,10 @@ export const openingsQuery = (minutes: number) =>
     ask(api.GET('/api/openings', { params: { query: { minutes } } })) })
 
 export const classesQuery = queryOptions({ queryKey: [...risksKey, 'classes'], queryFn: () =>
-  ask(api.GET('/api/ageing-classes')) })
+  ask(api.GET('/api/maintenance-classes')) })
 
 export function useChangeClass() {
-  return useMutation({ mutationFn: (body: Schemas['ChangedClass']) => ask(api.PUT('/api/ageing-classes', { body })),
+  return useMutation({ mutationFn: (body: Schemas['ChangedClass']) => ask(api.PUT('/api/maintenance-classes', { body })),
     onSuccess: judged })
 }
 

@@ -74,10 +74,10 @@ export function useChangeThing(id: number, thing: number) {
   })
 }
 
-export function useStrikeThing(id: number, { id: thing, title }: LotThing) {
+export function useVoidThing(id: number, { id: thing, title }: LotThing) {
   return useMutation({
     mutationFn: (version: number) =>
-      ask(api.POST('/api/lots/{id}/things/{thing}/strike', { ...ofThing(id, thing), body: { version } })),
+      ask(api.POST('/api/lots/{id}/things/{thing}/void', { ...ofThing(id, thing), body: { version } })),
     onSuccess: ({ lot, event }) => {
       changed(lot)
       offerUndo({ event, words: `${title} is taken out of the lot.` })

@@ -51,10 +51,10 @@ export function useAddLoose() {
   })
 }
 
-export function useStrike(assemblyId: number) {
+export function useVoid(assemblyId: number) {
   return useMutation({
     mutationFn: (version: number) =>
-      ask(api.POST('/api/assemblies/{id}/strike', { params: { path: { id: assemblyId } }, body: { version } })),
+      ask(api.POST('/api/assemblies/{id}/void', { params: { path: { id: assemblyId } }, body: { version } })),
     onSuccess: ({ assembly, event }) => {
       moved()
       offerUndo({ event, words: `${assembly.title} is struck out.` })

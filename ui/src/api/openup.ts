@@ -83,10 +83,10 @@ export function useChangeStep(id: number) {
   })
 }
 
-export function useStrikeStep() {
+export function useVoidStep() {
   return useMutation({
     mutationFn: ({ id, version }: StepView) =>
-      ask(api.POST('/api/teardown-steps/{id}/strike', { params: { path: { id }, query: { version } } })),
+      ask(api.POST('/api/teardown-steps/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { n, off }) => {
       changed()
       offerUndo({ event, words: `Step ${String(n)}, ${off}, is struck out.` })
@@ -133,10 +133,10 @@ export function usePlugConnector() {
   })
 }
 
-export function useStrikeConnector() {
+export function useVoidConnector() {
   return useMutation({
     mutationFn: ({ id, version }: ConnectorView) =>
-      ask(api.POST('/api/connectors/{id}/strike', { params: { path: { id }, query: { version } } })),
+      ask(api.POST('/api/connectors/{id}/void', { params: { path: { id }, query: { version } } })),
     onSuccess: ({ event }, { name }) => {
       changed()
       offerUndo({ event, words: `${name} is off the map.` })

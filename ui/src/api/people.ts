@@ -45,5 +45,5 @@ export function useEndSession() {
 
 /** Whose password a link sets. */
 export const welcomeQuery = (token: string) =>
-  queryOptions({ queryKey: ['welcome', token], queryFn: () => ask(api.POST('/api/welcome/look', { body: { token } })),
+  queryOptions({ queryKey: ['welcome', token], queryFn: () => ask(api.POST('/api/welcome/check', { body: { token } })),
     gcTime: 0 })

@@ -86,9 +86,9 @@ export function useExceptRead() {
   })
 }
 
-export function useStrikeRead() {
+export function useVoidRead() {
   return useMutation({
-    mutationFn: (id: number) => ask(api.POST('/api/rom-reads/{id}/strike', { params: { path: { id } } })),
+    mutationFn: (id: number) => ask(api.POST('/api/rom-reads/{id}/void', { params: { path: { id } } })),
     onSuccess: ({ event }) => {
       changed()
       offerUndo({ event, words: 'The reading is struck out.' })

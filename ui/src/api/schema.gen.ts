@@ -88,30 +88,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ageing-classes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * How often what ages is looked at in this collection
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["list-ageing-classes"];
-        /**
-         * Say how often something that ages is looked at
-         * @description Roles: curator.
-         */
-        put: operations["change-ageing-class"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/assemblies": {
         parameters: {
             query?: never;
@@ -280,6 +256,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/identification": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What an unknown board could be
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-identification"];
+        /**
+         * Rewrite explanations, evidence and decision
+         * @description Roles: curator, technician.
+         */
+        put: operations["weigh-identification"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/merge": {
         parameters: {
             query?: never;
@@ -314,30 +314,6 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["move-assembly"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assemblies/{id}/mystery": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * What an unknown board could be
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["get-mystery"];
-        /**
-         * Rewrite explanations, evidence and decision
-         * @description Roles: curator, technician.
-         */
-        put: operations["weigh-mystery"];
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -468,7 +444,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/assemblies/{id}/strike": {
+    "/api/assemblies/{id}/void": {
         parameters: {
             query?: never;
             header?: never;
@@ -481,7 +457,7 @@ export interface paths {
          * Strike out an assembly that was entered by mistake
          * @description Roles: curator, technician.
          */
-        post: operations["strike-assembly"];
+        post: operations["void-assembly"];
         delete?: never;
         options?: never;
         head?: never;
@@ -512,6 +488,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attachments/{id}/annotation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Numbers and outlines on a picture of a board, with their legend
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-annotation"];
+        /**
+         * Rewrite the numbers and outlines on a picture
+         * @description Roles: curator, technician.
+         */
+        put: operations["draw-annotation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/annotation.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * A picture with its numbers and legend as SVG
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-annotation-drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/attachments/{id}/original": {
         parameters: {
             query?: never;
@@ -532,70 +552,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/attachments/{id}/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Numbers and outlines on a picture of a board, with their legend
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["get-plan"];
-        /**
-         * Rewrite the numbers and outlines on a picture
-         * @description Roles: curator, technician.
-         */
-        put: operations["draw-plan"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/attachments/{id}/plan.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * A picture with its numbers and legend as SVG
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["get-plan-drawing"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/attachments/{id}/strike": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Strike out a picture or document
-         * @description Roles: curator, technician.
-         */
-        post: operations["strike-attachment"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/attachments/{id}/view": {
         parameters: {
             query?: never;
@@ -610,6 +566,26 @@ export interface paths {
         get: operations["view-picture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/attachments/{id}/void": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike out a picture or document
+         * @description Roles: curator, technician.
+         */
+        post: operations["void-attachment"];
         delete?: never;
         options?: never;
         head?: never;
@@ -688,7 +664,7 @@ export interface paths {
          * Say how a place treats what stands there
          * @description Roles: curator.
          */
-        put: operations["say-climate"];
+        put: operations["set-climate"];
         post?: never;
         delete?: never;
         options?: never;
@@ -820,7 +796,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/connectors/{id}/strike": {
+    "/api/connectors/{id}/void": {
         parameters: {
             query?: never;
             header?: never;
@@ -833,7 +809,7 @@ export interface paths {
          * Take a connector off the map that was entered by mistake
          * @description Roles: curator, technician.
          */
-        post: operations["strike-connector"];
+        post: operations["void-connector"];
         delete?: never;
         options?: never;
         head?: never;
@@ -860,7 +836,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/custody/{id}/withdraw": {
+    "/api/custody/{id}/retract": {
         parameters: {
             query?: never;
             header?: never;
@@ -873,14 +849,14 @@ export interface paths {
          * Say that a statement about the past does not count any more
          * @description Roles: curator.
          */
-        post: operations["withdraw-custody"];
+        post: operations["retract-custody"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/evidence/{id}/withdraw": {
+    "/api/evidence/{id}/retract": {
         parameters: {
             query?: never;
             header?: never;
@@ -893,7 +869,7 @@ export interface paths {
          * Say that a statement does not count any more
          * @description Roles: curator, technician.
          */
-        post: operations["withdraw-statement"];
+        post: operations["retract-statement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -920,7 +896,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/findings/{id}/strike": {
+    "/api/findings/{id}/void": {
         parameters: {
             query?: never;
             header?: never;
@@ -933,7 +909,7 @@ export interface paths {
          * Strike out a finding entered by mistake
          * @description Roles: curator, technician.
          */
-        post: operations["strike-finding"];
+        post: operations["void-finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -971,9 +947,29 @@ export interface paths {
         put?: never;
         /**
          * Take back what an event did
-         * @description Only roles that may do the deed may take it back, and only while nothing was done to the same record since. Roles: curator, technician, viewer.
+         * @description Only roles that may do the action may take it back, and only while nothing was done to the same record since. Roles: curator, technician, viewer.
          */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/identifications": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Boards that somebody puzzles over
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-identifications"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1196,7 +1192,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lots/{id}/things/{thing}/strike": {
+    "/api/lots/{id}/things/{thing}/void": {
         parameters: {
             query?: never;
             header?: never;
@@ -1209,7 +1205,7 @@ export interface paths {
          * Take a thing out of a lot, entered by mistake
          * @description Roles: curator.
          */
-        post: operations["strike-lot-item"];
+        post: operations["void-lot-item"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1322,6 +1318,26 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         post: operations["note-adjuster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/machines/{id}/annotations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures of boards with numbers on them
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-annotations"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1660,26 +1676,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/machines/{id}/plans": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Pictures of boards with numbers on them
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["list-plans"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/machines/{id}/reckoning": {
         parameters: {
             query?: never;
@@ -1864,6 +1860,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/maintenance-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How often what ages is looked at in this collection
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-maintenance-classes"];
+        /**
+         * Say how often something that ages is looked at
+         * @description Roles: curator.
+         */
+        put: operations["change-maintenance-class"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/makers": {
         parameters: {
             query?: never;
@@ -1948,26 +1968,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/measurements/{id}/strike": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Strike out a measurement entered by mistake
-         * @description Roles: curator, technician.
-         */
-        post: operations["strike-measurement"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/measurements/{id}/take": {
         parameters: {
             query?: never;
@@ -1988,24 +1988,20 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/meetings": {
+    "/api/measurements/{id}/void": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /**
-         * Identifiers that a record shares with others
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["list-meetings"];
+        get?: never;
         put?: never;
         /**
-         * Say what an identifier means that two records share
-         * @description Roles: curator.
+         * Strike out a measurement entered by mistake
+         * @description Roles: curator, technician.
          */
-        post: operations["decide-meeting"];
+        post: operations["void-measurement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2129,26 +2125,6 @@ export interface paths {
          * @description Roles: curator, technician.
          */
         put: operations["change-model"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mysteries": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Boards that somebody puzzles over
-         * @description Roles: curator, technician, viewer.
-         */
-        get: operations["list-mysteries"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2528,6 +2504,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quick-entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep a statement about a machine
+         * @description A note, or a line on the sheet of one of its assemblies. Roles: curator, technician.
+         */
+        post: operations["quick-entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reader": {
         parameters: {
             query?: never;
@@ -2628,7 +2624,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rom-reads/{id}/strike": {
+    "/api/rom-reads/{id}/void": {
         parameters: {
             query?: never;
             header?: never;
@@ -2641,7 +2637,7 @@ export interface paths {
          * Strike out a reading
          * @description Roles: curator, technician.
          */
-        post: operations["strike-read"];
+        post: operations["void-read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2911,6 +2907,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shared-identifiers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Identifiers that a record shares with others
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-shared-identifiers"];
+        put?: never;
+        /**
+         * Say what an identifier means that two records share
+         * @description Roles: curator.
+         */
+        post: operations["decide-shared-identifier"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheet-line": {
         parameters: {
             query?: never;
@@ -2925,26 +2945,6 @@ export interface paths {
          * @description Roles: curator, technician, viewer.
          */
         post: operations["write-line"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/statements": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Keep a statement about a machine
-         * @description A note, or a line on the sheet of one of its assemblies. Roles: curator, technician.
-         */
-        post: operations["say"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3031,7 +3031,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/teardown-steps/{id}/strike": {
+    "/api/teardown-steps/{id}/void": {
         parameters: {
             query?: never;
             header?: never;
@@ -3044,7 +3044,7 @@ export interface paths {
          * Strike out a step entered by mistake
          * @description Roles: curator, technician.
          */
-        post: operations["strike-step"];
+        post: operations["void-step"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3248,7 +3248,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/welcome/look": {
+    "/api/welcome/check": {
         parameters: {
             query?: never;
             header?: never;
@@ -3258,7 +3258,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Whose password a link sets */
-        post: operations["look-at-link"];
+        post: operations["check-link"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3382,6 +3382,58 @@ export interface components {
              */
             months: number;
         };
+        AnnotatedPicture: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** Format: int64 */
+            attachmentId: number;
+            /** Format: int64 */
+            callouts: number;
+            caption: string;
+        };
+        AnnotationInput: {
+            annotation: components["schemas"]["BoardAnnotation"];
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Runs of parts, to be laid out between two points */
+            rows?: components["schemas"]["AnnotationRow"][];
+            /**
+             * Format: int64
+             * @description 0 for the first time
+             */
+            version: number;
+        };
+        AnnotationRow: {
+            designators: string[];
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            y2: number;
+        };
+        AnnotationView: {
+            annotation: components["schemas"]["BoardAnnotation"];
+            assembly: string;
+            /**
+             * Format: int64
+             * @description 0 while the picture is tied to no board
+             */
+            assemblyId: number;
+            /** Format: int64 */
+            attachmentId: number;
+            /** @description The outline of each block, in their order */
+            boxes: components["schemas"]["BoardBox"][];
+            legend: components["schemas"]["BoardLegend"];
+            /**
+             * Format: int64
+             * @description 0 while nothing is drawn
+             */
+            version: number;
+        };
         "Answer-questionRequest": {
             answer: string;
             /** @description Where the answer comes from */
@@ -3410,13 +3462,13 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @description It was entered by mistake and struck out */
-            isStruck: boolean;
+            isVoided: boolean;
             /**
              * @description What sort of thing it is
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             /**
              * Format: int64
              * @description The machine it is fitted in, or null
@@ -3461,7 +3513,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -3515,7 +3567,6 @@ export interface components {
             sha256: string;
             /** @description Not shown to viewers */
             staffOnly?: boolean;
-            struck: boolean;
             /** @description When it was taken or written, EDTF */
             taken?: string;
             translation?: string;
@@ -3523,6 +3574,7 @@ export interface components {
             version: number;
             /** @description What it shows: front, rear, board top, label ... */
             view?: string;
+            voided: boolean;
             /**
              * Format: int64
              * @description In pixels, upright; 0 for a document
@@ -3537,6 +3589,10 @@ export interface components {
              * @description Give this as after to get the next page; 0 on the last
              */
             next: number;
+        };
+        BoardAnnotation: {
+            blocks: components["schemas"]["BoardBlock"][];
+            callouts: components["schemas"]["BoardCallout"][];
         };
         BoardBlock: {
             members: string[];
@@ -3583,10 +3639,6 @@ export interface components {
             /** Format: double */
             y: number;
         };
-        BoardPlan: {
-            blocks: components["schemas"]["BoardBlock"][];
-            callouts: components["schemas"]["BoardCallout"][];
-        };
         Callout: {
             /** Format: int64 */
             attachmentId: number;
@@ -3606,15 +3658,15 @@ export interface components {
             kinds: string;
         };
         Chain: {
-            findings: components["schemas"]["CustodyFinding"][];
             /** @description First day of the drawing, or null when nothing has a date */
             from: string | null;
             /** @description In the order of their dates */
             links: components["schemas"]["CustodyView"][];
             /** @description Statements in the order of their dates; those without one last */
             order: number[];
+            problems: components["schemas"]["CustodyProblem"][];
+            retracted: components["schemas"]["CustodyView"][];
             to: string | null;
-            withdrawn: components["schemas"]["CustodyView"][];
         };
         "Change-accountRequest": {
             /** @description It cannot sign in, and its sessions end */
@@ -3640,7 +3692,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             /** @description Part number on the board */
             part?: string;
             /**
@@ -3696,7 +3748,7 @@ export interface components {
             /** @description Key of a role, as used-by */
             role: string;
             /** @description When it was said or seen, EDTF */
-            saidOn?: string;
+            statedOn?: string;
             /** @description What it was used for */
             usedFor?: string;
             /**
@@ -4081,6 +4133,9 @@ export interface components {
              */
             version: number;
         };
+        "Check-linkRequest": {
+            token: string;
+        };
         Chip: {
             next: string;
             sha256: string;
@@ -4120,14 +4175,6 @@ export interface components {
             state: "running" | "stopped" | "refused" | "done";
             /** Format: date-time */
             updatedAt: string;
-        };
-        CodeFit: {
-            kind: string;
-            order: string;
-            /** Format: int64 */
-            score: number;
-            vectors: components["schemas"]["Vector"][];
-            why: string[];
         };
         Collection: {
             /** @example EH-{number:4} */
@@ -4358,18 +4405,18 @@ export interface components {
             place?: string;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
+            /** @description Why it does not count any more, or empty */
+            retracted: string;
             /** @description Key of a role, as used-by */
             role: string;
             /** @description When it was said or seen, EDTF */
-            saidOn?: string;
+            statedOn?: string;
             /** @description What it was used for */
             usedFor?: string;
             /** Format: int64 */
             version: number;
             /** @description Where no party is named */
             who?: string;
-            /** @description Why it does not count any more, or empty */
-            withdrawn: string;
         };
         CustodyFields: {
             /** @description The source in words, as the rating plate */
@@ -4403,13 +4450,13 @@ export interface components {
             /** @description Key of a role, as used-by */
             role: string;
             /** @description When it was said or seen, EDTF */
-            saidOn?: string;
+            statedOn?: string;
             /** @description What it was used for */
             usedFor?: string;
             /** @description Where no party is named */
             who?: string;
         };
-        CustodyFinding: {
+        CustodyProblem: {
             /** @description First day of a gap or overlap, or null */
             from: string | null;
             /** @description The statements it is about */
@@ -4471,13 +4518,15 @@ export interface components {
             place?: string;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
+            /** @description Why it does not count any more, or empty */
+            retracted: string;
             /** @description Key of a role, as used-by */
             role: string;
             roleWords: string;
-            /** @description When it was said or seen, EDTF */
-            saidOn?: string;
             /** @description When it was, or null when nobody knows */
             span: components["schemas"]["CustodySpan"] | null;
+            /** @description When it was said or seen, EDTF */
+            statedOn?: string;
             /** @description What it was used for */
             usedFor?: string;
             /** Format: int64 */
@@ -4486,8 +4535,6 @@ export interface components {
             who?: string;
             /** @description The party, or who was written in its place */
             whom: string;
-            /** @description Why it does not count any more, or empty */
-            withdrawn: string;
         };
         DateCode: {
             /** @description First day covered, YYYY-MM-DD */
@@ -4578,6 +4625,26 @@ export interface components {
              */
             version: number;
         };
+        Destination: {
+            /** Format: int64 */
+            assemblyId: number;
+            /**
+             * Format: int64
+             * @description Revision that the line would be put on; a save names it
+             */
+            base: number;
+            /** @description Why it cannot go there, or empty */
+            blocked: string;
+            /** Format: int64 */
+            line: number;
+            /** @description What the line would be taken for */
+            reading: string;
+            /** @description The line whose place it takes, or empty */
+            replaces: string;
+            /** @description The line as it would stand there */
+            text: string;
+            title: string;
+        };
         Device: {
             /** Format: int64 */
             bytes: number;
@@ -4610,26 +4677,26 @@ export interface components {
         Done: {
             /**
              * Format: int64
-             * @description The event of the history, by which the deed can be undone
+             * @description The event of the history, by which the action can be undone
              */
             event: number;
         };
         Dossier: {
             arrival: components["schemas"]["Arrival"];
             chain: components["schemas"]["Chain"];
-            /** @description What is said of each attribute, and what it amounts to */
-            known: components["schemas"]["Known"][];
-            /** @description Identifiers that it shares with other records */
-            meetings: components["schemas"]["Meeting"][];
             /**
              * Format: int64
              * @description The assembly that is its outside
              */
-            outsideId: number;
-            personalData: components["schemas"]["PersonalData"][];
-            stages: components["schemas"]["DossierStages"];
+            exteriorId: number;
+            /** @description What is said of each attribute, and what it amounts to */
+            known: components["schemas"]["Known"][];
             /** @description Where it is and was, the newest first */
-            stays: components["schemas"]["Stay"][];
+            locations: components["schemas"]["Location"][];
+            personalData: components["schemas"]["PersonalData"][];
+            /** @description Identifiers that it shares with other records */
+            sharedIdentifiers: components["schemas"]["SharedIdentifier"][];
+            stages: components["schemas"]["DossierStages"];
         };
         DossierStages: {
             arrive: components["schemas"]["ReckonedStage"];
@@ -4648,18 +4715,6 @@ export interface components {
         Drafts: {
             drafts: components["schemas"]["Draft"][];
         };
-        DrawnPlan: {
-            /** Format: int64 */
-            assemblyId: number;
-            plan: components["schemas"]["BoardPlan"];
-            /** @description Runs of parts, to be laid out between two points */
-            rows?: components["schemas"]["PlanRow"][];
-            /**
-             * Format: int64
-             * @description 0 for the first time
-             */
-            version: number;
-        };
         EndedSurvey: {
             /** @description One of the cosmetic grades */
             cosmetic?: string;
@@ -4670,6 +4725,15 @@ export interface components {
              */
             version: number;
         };
+        Entered: {
+            /**
+             * Format: int64
+             * @description The event of the history, by which the action can be undone
+             */
+            event: number;
+            /** @description The sheet as it is now, or null for a note */
+            revision: components["schemas"]["Revision"] | null;
+        };
         EntryRow: {
             /** Format: int64 */
             count: number;
@@ -4679,7 +4743,7 @@ export interface components {
             designators: string[];
             doubtful: boolean;
             empty: boolean;
-            findings: components["schemas"]["SheetFinding"][];
+            findings: components["schemas"]["SheetMark"][];
             kind: string;
             /** Format: int64 */
             line: number;
@@ -4831,10 +4895,10 @@ export interface components {
             place?: string;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
-            struck: boolean;
             subsystem: string;
             /** Format: int64 */
             version: number;
+            voided: boolean;
         };
         FindingFields: {
             /**
@@ -4887,16 +4951,16 @@ export interface components {
             machineId: number;
             /** @description What the subsystem is called */
             name: string;
+            observations: components["schemas"]["ObservationRow"][];
             /** @description Where, in words */
             place?: string;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
-            sightings: components["schemas"]["SightingRow"][];
             story: components["schemas"]["ConditionStory"];
-            struck: boolean;
             subsystem: string;
             /** Format: int64 */
             version: number;
+            voided: boolean;
             /** @description Board, designator and place, in words */
             where: string;
         };
@@ -4925,13 +4989,13 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @description It was entered by mistake and struck out */
-            isStruck: boolean;
+            isVoided: boolean;
             /**
              * @description What sort of thing it is
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             /**
              * Format: int64
              * @description The machine it is fitted in, or null
@@ -5049,6 +5113,61 @@ export interface components {
             /** @description The bytes as text, a point for what is none */
             text: string;
         };
+        IdentificationDecision: {
+            /** Format: int64 */
+            hypothesisId: number;
+            reason: string;
+            /** @enum {string} */
+            sure: "certain" | "likely" | "a guess";
+        };
+        IdentificationEvidence: {
+            /** @description How one looks for it */
+            howTo?: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            presence: "found" | "absent" | "open";
+            text: string;
+            /** @description Explanations it says nothing of may be left out */
+            weights: components["schemas"]["IdentificationWeight"][];
+        };
+        IdentificationInput: {
+            /** @description Closes it; left out while it is open */
+            decision?: components["schemas"]["IdentificationDecision"];
+            evidence: components["schemas"]["IdentificationEvidence"][];
+            /** @description Ids are chosen by who writes, and stay */
+            hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /**
+             * Format: int64
+             * @description 0 for the first time
+             */
+            version: number;
+        };
+        IdentificationView: {
+            assembly: string;
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description Closes it; left out while it is open */
+            decision?: components["schemas"]["IdentificationDecision"];
+            evidence: components["schemas"]["IdentificationEvidence"][];
+            /** @description Ids are chosen by who writes, and stay */
+            hypotheses: components["schemas"]["WeighedHypothesis"][];
+            /**
+             * Format: int64
+             * @description 0 while nobody has written yet
+             */
+            version: number;
+            weighing: components["schemas"]["WeighedWeighing"];
+        };
+        IdentificationWeight: {
+            /** Format: int64 */
+            hypothesisId: number;
+            /**
+             * Format: int64
+             * @description -3 strongly against, 3 strongly for
+             */
+            weight: number;
+        };
         Inspection: {
             /** Format: int64 */
             blankBytes: number;
@@ -5069,6 +5188,12 @@ export interface components {
             texts: components["schemas"]["Text"][];
             warnings: string[];
             years: number[];
+        };
+        InspectionView: {
+            /** @enum {string} */
+            coverage: "inspected" | "not inspected" | "absent";
+            note?: string;
+            subsystem: string;
         };
         Invitation: {
             login: string;
@@ -5119,7 +5244,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             /** @description Part number on the board */
             part?: string;
             /** @description Where it is */
@@ -5159,9 +5284,9 @@ export interface components {
         };
         JudgedSubsystem: {
             /** @enum {string} */
-            look: "inspected" | "not inspected" | "absent";
+            coverage: "inspected" | "not inspected" | "absent";
             note?: string;
-            seen?: components["schemas"]["SeenFinding"][];
+            observed?: components["schemas"]["ObservedFinding"][];
             /**
              * Format: int64
              * @description Version that the change started from
@@ -5316,14 +5441,22 @@ export interface components {
              */
             version: number;
         };
-        "Look-at-linkRequest": {
-            token: string;
-        };
-        LookView: {
-            /** @enum {string} */
-            look: "inspected" | "not inspected" | "absent";
-            note?: string;
-            subsystem: string;
+        Location: {
+            /** @description Where it is going, while it is on its way */
+            boundFor: string;
+            /** @description Day by which a loan is to be back, YYYY-MM-DD, or null */
+            due: string | null;
+            /** Format: int64 */
+            id: number;
+            lentTo: string;
+            /** Format: int64 */
+            machineId: number;
+            note: string;
+            place: string;
+            /** @description YYYY-MM-DD */
+            since: string;
+            /** @description Day on which it left; null for where it is today */
+            until: string | null;
         };
         LooseAssembly: {
             /** Format: int64 */
@@ -5341,13 +5474,13 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @description It was entered by mistake and struck out */
-            isStruck: boolean;
+            isVoided: boolean;
             /**
              * @description What sort of thing it is
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             lentTo: string;
             /**
              * Format: int64
@@ -5402,7 +5535,7 @@ export interface components {
              * @default board
              * @enum {string}
              */
-            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "outside";
+            kind?: "board" | "card" | "drive" | "supply" | "keyboard" | "monitor" | "other" | "exterior";
             /** @description Part number on the board */
             part?: string;
             /** @description Where it is */
@@ -5549,13 +5682,13 @@ export interface components {
              * @description The assembly it became, or null
              */
             assemblyId: number | null;
+            /** @description What became of it, in words */
+            disposition: string;
             /**
              * Format: int64
              * @description What it was thought to be worth when the lot came
              */
             estimateCents?: number | null;
-            /** @description What became of it, in words */
-            fate: string;
             /**
              * Format: int64
              * @description Its share of the cost, where shares are given by hand
@@ -5592,7 +5725,6 @@ export interface components {
              * @description Its share of the cost; null while the cost cannot be spread
              */
             shareCents: number | null;
-            struck: boolean;
             /** @example Memory card, 384 KB */
             title: string;
             /**
@@ -5604,6 +5736,7 @@ export interface components {
             valueNote?: string;
             /** Format: int64 */
             version: number;
+            voided: boolean;
         };
         LotWorth: {
             /**
@@ -5824,7 +5957,7 @@ export interface components {
         };
         MeasureJudged: {
             /** @description The value in words, with its unit */
-            said: string;
+            inWords: string;
             stats: components["schemas"]["MeasureStats"];
             /** @enum {string} */
             verdict: "pass" | "marginal" | "fail" | "noted";
@@ -5855,16 +5988,16 @@ export interface components {
              */
             attachmentId: number | null;
             by: string;
+            /** @description Where a part and its opening were measured, whether it goes in; else null */
+            clearance: components["schemas"]["FitResult"] | null;
             /**
              * Format: int64
-             * @description The event of the history, by which the deed can be undone
+             * @description The event of the history, by which the action can be undone
              */
             event: number;
             expected: components["schemas"]["MeasureExpected"] | null;
             /** Format: int64 */
             findingId: number | null;
-            /** @description Where a part and its opening were measured, whether it goes in; else null */
-            fit: components["schemas"]["FitResult"] | null;
             /** Format: int64 */
             id: number;
             instrument: string;
@@ -5894,11 +6027,11 @@ export interface components {
              */
             attachmentId: number | null;
             by: string;
+            /** @description Where a part and its opening were measured, whether it goes in; else null */
+            clearance: components["schemas"]["FitResult"] | null;
             expected: components["schemas"]["MeasureExpected"] | null;
             /** Format: int64 */
             findingId: number | null;
-            /** @description Where a part and its opening were measured, whether it goes in; else null */
-            fit: components["schemas"]["FitResult"] | null;
             /** Format: int64 */
             id: number;
             instrument: string;
@@ -5946,35 +6079,6 @@ export interface components {
             /** @enum {string} */
             quantity?: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
         };
-        Meeting: {
-            /** Format: date-time */
-            at: string | null;
-            by: string;
-            /**
-             * @description Empty while nobody has decided
-             * @enum {string}
-             */
-            decision: "" | "linked" | "dismissed";
-            key: string;
-            /** @description What the other record is called */
-            name: string;
-            other: components["schemas"]["RecordRef"];
-            reason: string;
-            /** @description Where it stands here */
-            source: string;
-            /** @description Where it stands there */
-            there: string;
-            /** @description As it stands here */
-            value: string;
-        };
-        MeetingDecision: {
-            /** @enum {string} */
-            decision: "linked" | "dismissed";
-            key: string;
-            one: components["schemas"]["RecordRef"];
-            other: components["schemas"]["RecordRef"];
-            reason: string;
-        };
         Mention: {
             accession: string;
             /** @description The words around it */
@@ -6002,7 +6106,7 @@ export interface components {
             /** @description What others than staff read in its place */
             role: string;
             /** @description The name as it is written there */
-            said: string;
+            spelling: string;
             /** @description What sort of record it was written about */
             subject: string;
             /** Format: int64 */
@@ -6085,7 +6189,7 @@ export interface components {
             assembly: components["schemas"]["Assembly"];
             /**
              * Format: int64
-             * @description The event of the history, by which the deed can be undone
+             * @description The event of the history, by which the action can be undone
              */
             event: number;
             /** @description Where it is now, in words */
@@ -6094,67 +6198,12 @@ export interface components {
         MovedMachine: {
             /**
              * Format: int64
-             * @description The event of the history, by which the deed can be undone
+             * @description The event of the history, by which the action can be undone
              */
             event: number;
             machine: components["schemas"]["Machine"];
             /** @description Where it is now, in words */
             where: string;
-        };
-        MysteryDecision: {
-            /** Format: int64 */
-            hypothesisId: number;
-            reason: string;
-            /** @enum {string} */
-            sure: "certain" | "likely" | "a guess";
-        };
-        MysteryEvidence: {
-            /** @description How one looks for it */
-            howTo?: string;
-            /** Format: int64 */
-            id: number;
-            /** @enum {string} */
-            seen: "found" | "absent" | "open";
-            text: string;
-            /** @description Explanations it says nothing of may be left out */
-            weights: components["schemas"]["MysteryWeight"][];
-        };
-        MysteryInput: {
-            /** @description Closes it; left out while it is open */
-            decision?: components["schemas"]["MysteryDecision"];
-            evidence: components["schemas"]["MysteryEvidence"][];
-            /** @description Ids are chosen by who writes, and stay */
-            hypotheses: components["schemas"]["WeighedHypothesis"][];
-            /**
-             * Format: int64
-             * @description 0 for the first time
-             */
-            version: number;
-        };
-        MysteryView: {
-            assembly: string;
-            /** Format: int64 */
-            assemblyId: number;
-            /** @description Closes it; left out while it is open */
-            decision?: components["schemas"]["MysteryDecision"];
-            evidence: components["schemas"]["MysteryEvidence"][];
-            /** @description Ids are chosen by who writes, and stay */
-            hypotheses: components["schemas"]["WeighedHypothesis"][];
-            /**
-             * Format: int64
-             * @description 0 while nobody has written yet
-             */
-            version: number;
-            weighing: components["schemas"]["WeighedWeighing"];
-        };
-        MysteryWeight: {
-            /** Format: int64 */
-            hypothesisId: number;
-            /**
-             * Format: int64
-             * @description -3 strongly against, 3 strongly for
-             */
-            weight: number;
         };
         NamedSet: {
             name: string;
@@ -6230,21 +6279,21 @@ export interface components {
         Newer: {
             account?: components["schemas"]["Account"];
             adjuster?: components["schemas"]["Adjuster"];
-            ageingClass?: components["schemas"]["OwnClass"];
+            annotation?: components["schemas"]["AnnotationView"];
             assembly?: components["schemas"]["Assembly"];
             attachment?: components["schemas"]["Attachment"];
-            boardPlan?: components["schemas"]["PlanView"];
             collection?: components["schemas"]["Collection"];
             connector?: components["schemas"]["ConnectorView"];
             custody?: components["schemas"]["Custody"];
             finding?: components["schemas"]["Finding"];
+            identification?: components["schemas"]["IdentificationView"];
             lot?: components["schemas"]["Acquisition"];
             machine?: components["schemas"]["Machine"];
+            maintenanceClass?: components["schemas"]["OwnClass"];
             maker?: components["schemas"]["Maker"];
             measurement?: components["schemas"]["Measurement"];
             mention?: components["schemas"]["Mention"];
             model?: components["schemas"]["MachineModel"];
-            mystery?: components["schemas"]["MysteryView"];
             ownType?: components["schemas"]["OwnType"];
             party?: components["schemas"]["Party"];
             personalData?: components["schemas"]["PersonalData"];
@@ -6294,6 +6343,43 @@ export interface components {
             dryRun?: boolean;
             /** @description A line for each number: the number, then ; or a tab, then what is known of it */
             text: string;
+        };
+        ObservationRow: {
+            by: string;
+            /** Format: int64 */
+            findingId: number;
+            gone: boolean;
+            /** Format: int64 */
+            id: number;
+            note: string;
+            on: string;
+            /** @enum {string} */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /**
+             * Format: int64
+             * @description The survey it was seen in, or null
+             */
+            surveyId: number | null;
+            /** @enum {string} */
+            trend: "" | "worse" | "same" | "better";
+        };
+        ObservedFinding: {
+            /**
+             * Format: int64
+             * @description 0 for a new one
+             */
+            findingId?: number;
+            /** @description It is not there any more */
+            gone?: boolean;
+            new?: components["schemas"]["FindingFields"];
+            note?: string;
+            /** @enum {string} */
+            severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /**
+             * @description Where the severity does not tell
+             * @enum {string}
+             */
+            trend?: "" | "worse" | "same" | "better";
         };
         Occurrence: {
             accession: string;
@@ -6350,7 +6436,7 @@ export interface components {
         };
         Opening: {
             /** @description What is due in it, the first to look at first */
-            look: components["schemas"]["Risk"][];
+            due: components["schemas"]["Risk"][];
             machine: components["schemas"]["MachineName"];
             /**
              * Format: int64
@@ -6612,46 +6698,6 @@ export interface components {
             machines: number;
             name: string;
         };
-        PlanRow: {
-            designators: string[];
-            /** Format: double */
-            x1: number;
-            /** Format: double */
-            x2: number;
-            /** Format: double */
-            y1: number;
-            /** Format: double */
-            y2: number;
-        };
-        PlanView: {
-            assembly: string;
-            /**
-             * Format: int64
-             * @description 0 while the picture is tied to no board
-             */
-            assemblyId: number;
-            /** Format: int64 */
-            attachmentId: number;
-            /** @description The outline of each block, in their order */
-            boxes: components["schemas"]["BoardBox"][];
-            legend: components["schemas"]["BoardLegend"];
-            plan: components["schemas"]["BoardPlan"];
-            /**
-             * Format: int64
-             * @description 0 while nothing is drawn
-             */
-            version: number;
-        };
-        PlannedPicture: {
-            assembly: string;
-            /** Format: int64 */
-            assemblyId: number;
-            /** Format: int64 */
-            attachmentId: number;
-            /** Format: int64 */
-            callouts: number;
-            caption: string;
-        };
         PluggedConnector: {
             open: boolean;
             /**
@@ -6799,6 +6845,34 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        "Quick-entryRequest": {
+            /**
+             * Format: int64
+             * @description Whose sheet a line goes to; 0 for a note
+             */
+            assemblyId: number;
+            /**
+             * Format: int64
+             * @description Revision that it is put on
+             */
+            base: number;
+            /**
+             * Format: int64
+             * @description The machine on the bench; 0 for none
+             */
+            machineId: number;
+            /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
+            text: string;
+        };
+        QuickEntryText: {
+            /**
+             * Format: int64
+             * @description The machine on the bench; 0 for none
+             */
+            machineId: number;
+            /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
+            text: string;
+        };
         ReadStep: {
             /** @description What to take care of before it comes off, where it was not said at a step before */
             cautions: components["schemas"]["Caution"][];
@@ -6944,7 +7018,7 @@ export interface components {
             doubtful: boolean;
             /** @description A socket without its part */
             empty: boolean;
-            findings: components["schemas"]["SheetFinding"][];
+            findings: components["schemas"]["SheetMark"][];
             kind: string;
             /** Format: int64 */
             line: number;
@@ -7108,6 +7182,9 @@ export interface components {
             notBefore: string | null;
             outliers: components["schemas"]["Outlier"][];
         };
+        Retraction: {
+            why: string;
+        };
         ReversedStep: {
             /** @description Fasteners that did not go back */
             left: components["schemas"]["TeardownLeftOver"][];
@@ -7151,13 +7228,13 @@ export interface components {
              */
             line: number;
             machine: components["schemas"]["MachineName"];
+            /** @description Of the class */
+            name: string;
             /**
              * Format: double
              * @description Months since the last look, by the months between two looks
              */
-            missed: number;
-            /** @description Of the class */
-            name: string;
+            overdueRatio: number;
             /** @description Designators, or what it is called */
             place: string;
             /**
@@ -7266,6 +7343,8 @@ export interface components {
             label: string;
             /** @description What the sheet said of the chip then */
             marking: string;
+            /** @description How it was read */
+            method: string;
             /** @description YYYY-MM-DD */
             readOn: string;
             /**
@@ -7274,8 +7353,6 @@ export interface components {
              */
             revision: number;
             sha256: string;
-            /** @description How it was read */
-            way: string;
         };
         RomSet: {
             /** Format: int64 */
@@ -7304,8 +7381,6 @@ export interface components {
             designator: string;
             /** @description By the sheet; null when its size is not known */
             device: components["schemas"]["Device"] | null;
-            /** @description What does not fit together: the label, the device, the same board in another machine */
-            findings: string[];
             /** @description The content that counts, else the newest; null when nothing was read */
             image: components["schemas"]["RomImage"] | null;
             /**
@@ -7314,6 +7389,8 @@ export interface components {
              */
             line: number;
             marking: string;
+            /** @description What does not fit together: the label, the device, the same board in another machine */
+            mismatches: string[];
             /** @description The oldest first */
             reads: components["schemas"]["RomRead"][];
         };
@@ -7323,7 +7400,7 @@ export interface components {
             /** Format: int64 */
             bytes: number;
             /** @description Processors whose way of starting fits, the best first */
-            code: components["schemas"]["CodeFit"][];
+            code: components["schemas"]["StartMatch"][];
             crc32: string;
             /** @description SHA-256 of one copy of what repeats: it is the same for the same content in a larger device */
             effective: string;
@@ -7331,7 +7408,7 @@ export interface components {
             holders: components["schemas"]["RomHolder"][];
             inspection: components["schemas"]["Inspection"];
             /** @description Where it begins with a table of jumps, else null */
-            jumpTable: components["schemas"]["CodeFit"] | null;
+            jumpTable: components["schemas"]["StartMatch"] | null;
             /** @description For one that was put together or taken apart here, from what */
             madeFrom: string;
             /** @description Whether who asks may have the bytes */
@@ -7370,61 +7447,6 @@ export interface components {
             to: number;
             /** Format: int32 */
             value: number;
-        };
-        Said: {
-            /**
-             * Format: int64
-             * @description The event of the history, by which the deed can be undone
-             */
-            event: number;
-            /** @description The sheet as it is now, or null for a note */
-            revision: components["schemas"]["Revision"] | null;
-        };
-        SaidText: {
-            /**
-             * Format: int64
-             * @description The machine on the bench; 0 for none
-             */
-            machineId: number;
-            /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
-            text: string;
-        };
-        SayRequest: {
-            /**
-             * Format: int64
-             * @description Whose sheet a line goes to; 0 for a note
-             */
-            assemblyId: number;
-            /**
-             * Format: int64
-             * @description Revision that it is put on
-             */
-            base: number;
-            /**
-             * Format: int64
-             * @description The machine on the bench; 0 for none
-             */
-            machineId: number;
-            /** @description As U14 27128-25 8533, or note and what is to be noted; may start with another machine's accession number */
-            text: string;
-        };
-        SeenFinding: {
-            /**
-             * Format: int64
-             * @description 0 for a new one
-             */
-            findingId?: number;
-            /** @description It is not there any more */
-            gone?: boolean;
-            new?: components["schemas"]["FindingFields"];
-            note?: string;
-            /** @enum {string} */
-            severity: "cosmetic" | "watch" | "repair" | "hazard";
-            /**
-             * @description Where the severity does not tell
-             * @enum {string}
-             */
-            trend?: "" | "worse" | "same" | "better";
         };
         Session: {
             address: string;
@@ -7466,7 +7488,36 @@ export interface components {
              */
             recognised: number;
         };
-        SheetFinding: {
+        SharedIdentifier: {
+            /** Format: date-time */
+            at: string | null;
+            by: string;
+            /**
+             * @description Empty while nobody has decided
+             * @enum {string}
+             */
+            decision: "" | "linked" | "dismissed";
+            key: string;
+            /** @description What the other record is called */
+            name: string;
+            other: components["schemas"]["RecordRef"];
+            reason: string;
+            /** @description Where it stands here */
+            source: string;
+            /** @description Where it stands there */
+            there: string;
+            /** @description As it stands here */
+            value: string;
+        };
+        SharedIdentifierDecision: {
+            /** @enum {string} */
+            decision: "linked" | "dismissed";
+            key: string;
+            one: components["schemas"]["RecordRef"];
+            other: components["schemas"]["RecordRef"];
+            reason: string;
+        };
+        SheetMark: {
             /** @description One word, as leaking or cracked */
             kind: string;
             /** @description The rest of the line after the colon */
@@ -7506,25 +7557,6 @@ export interface components {
             /** @description Text of the sheet without heading, at most 1 MiB */
             body: string;
         };
-        SightingRow: {
-            by: string;
-            /** Format: int64 */
-            findingId: number;
-            gone: boolean;
-            /** Format: int64 */
-            id: number;
-            note: string;
-            on: string;
-            /** @enum {string} */
-            severity: "cosmetic" | "watch" | "repair" | "hazard";
-            /**
-             * Format: int64
-             * @description The survey it was seen in, or null
-             */
-            surveyId: number | null;
-            /** @enum {string} */
-            trend: "" | "worse" | "same" | "better";
-        };
         SignInInputBody: {
             login: string;
             password: string;
@@ -7545,6 +7577,14 @@ export interface components {
         "Split-romRequest": {
             /** Format: int64 */
             lanes: number;
+        };
+        StartMatch: {
+            kind: string;
+            order: string;
+            /** Format: int64 */
+            score: number;
+            vectors: components["schemas"]["Vector"][];
+            why: string[];
         };
         StartedTeardown: {
             /**
@@ -7606,10 +7646,12 @@ export interface components {
             pictureId?: number | null;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
-            /** @description When it was said or seen, EDTF */
-            saidOn?: string;
+            /** @description Why it does not count any more, or empty */
+            retracted: string;
             /** @description The line it follows from, or null */
             spot: components["schemas"]["ReckonedSpot"] | null;
+            /** @description When it was said or seen, EDTF */
+            statedOn?: string;
             /**
              * @description As it was said
              * @example 64K
@@ -7617,8 +7659,6 @@ export interface components {
             value: string;
             /** Format: int64 */
             version: number;
-            /** @description Why it does not count any more, or empty */
-            withdrawn: string;
         };
         Statement: {
             /** Format: date-time */
@@ -7658,8 +7698,10 @@ export interface components {
             pictureId?: number | null;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
+            /** @description Why it does not count any more, or empty */
+            retracted: string;
             /** @description When it was said or seen, EDTF */
-            saidOn?: string;
+            statedOn?: string;
             /**
              * @description As it was said
              * @example 64K
@@ -7667,8 +7709,6 @@ export interface components {
             value: string;
             /** Format: int64 */
             version: number;
-            /** @description Why it does not count any more, or empty */
-            withdrawn: string;
         };
         StatementFields: {
             /**
@@ -7699,29 +7739,12 @@ export interface components {
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
             /** @description When it was said or seen, EDTF */
-            saidOn?: string;
+            statedOn?: string;
             /**
              * @description As it was said
              * @example 64K
              */
             value: string;
-        };
-        Stay: {
-            /** @description Where it is going, while it is on its way */
-            boundFor: string;
-            /** @description Day by which a loan is to be back, YYYY-MM-DD, or null */
-            due: string | null;
-            /** Format: int64 */
-            id: number;
-            lentTo: string;
-            /** Format: int64 */
-            machineId: number;
-            note: string;
-            place: string;
-            /** @description YYYY-MM-DD */
-            since: string;
-            /** @description Day on which it left; null for where it is today */
-            until: string | null;
         };
         Step: {
             /** Format: int64 */
@@ -7732,7 +7755,7 @@ export interface components {
             face: "front" | "left" | "rear" | "right" | "top" | "underside";
             /** @description What to look for there */
             lookFor: string;
-            seen: boolean;
+            lookedAt: boolean;
         };
         StepInput: {
             /** @description As Lid | 4x M3x8 PH1 @A1 | unplug J5 */
@@ -7796,14 +7819,6 @@ export interface components {
             mine: string[];
             theirs: string[];
         };
-        Struck: {
-            /**
-             * Format: int64
-             * @description The event of the history, by which the deed can be undone
-             */
-            event: number;
-            lot: components["schemas"]["Lot"];
-        };
         SurveyView: {
             by: string;
             /** @description Cosmetic grade; empty while nobody gave one */
@@ -7811,7 +7826,7 @@ export interface components {
             finished: boolean;
             /** Format: int64 */
             id: number;
-            looks: components["schemas"]["LookView"][];
+            inspections: components["schemas"]["InspectionView"][];
             note: string;
             on: string;
             /** Format: int64 */
@@ -7846,10 +7861,10 @@ export interface components {
             /** Format: int64 */
             machineId: number;
             /**
-             * @description together: put together, but something was left over or left off
+             * @description With exceptions: something was left over, or left off on purpose
              * @enum {string}
              */
-            outcome: "open" | "closed" | "together";
+            outcome: "open" | "closed" | "closed with exceptions";
             /**
              * Format: int64
              * @description The procedure of the model that it started from, or null
@@ -7867,6 +7882,20 @@ export interface components {
             startedBy: string;
             /** @description What the outcome rests on; empty while it is open */
             why: string;
+        };
+        TeardownBlocker: {
+            /**
+             * @description What it is about
+             * @enum {string}
+             */
+            kind: "step" | "connector" | "fastener" | "skipped";
+            /**
+             * Format: int64
+             * @description Number of the step, 0 for a connector that no step unplugged
+             */
+            step: number;
+            /** @description What is missing, and what to do */
+            text: string;
         };
         TeardownCell: {
             /**
@@ -7909,6 +7938,8 @@ export interface components {
             cell?: string;
             /** Format: int64 */
             count: number;
+            /** @enum {string} */
+            keeping: "cell" | "hole" | "laid";
             /** @description As M3 pan, rivet, clip */
             kind: string;
             /**
@@ -7927,22 +7958,6 @@ export interface components {
             tool?: string;
             /** @description As plain, spring, toothed */
             washer?: string;
-            /** @enum {string} */
-            way: "cell" | "hole" | "laid";
-        };
-        TeardownLacking: {
-            /**
-             * @description What it is about
-             * @enum {string}
-             */
-            kind: "step" | "connector" | "fastener" | "skipped";
-            /**
-             * Format: int64
-             * @description Number of the step, 0 for a connector that no step unplugged
-             */
-            step: number;
-            /** @description What is missing, and what to do */
-            text: string;
         };
         TeardownLeftOver: {
             /** Format: int64 */
@@ -8016,6 +8031,8 @@ export interface components {
             value: string;
         };
         TeardownView: {
+            /** @description What keeps it from counting as closed */
+            blockers: components["schemas"]["TeardownBlocker"][];
             /** @description The tray, row by row */
             cells: components["schemas"]["TeardownCell"][];
             /** @description How this machine differs from the procedure */
@@ -8029,8 +8046,6 @@ export interface components {
             freeCell: string;
             /** Format: int64 */
             id: number;
-            /** @description What keeps it from counting as closed */
-            lacks: components["schemas"]["TeardownLacking"][];
             /** @description Fasteners that did not go back */
             leftOver: string[];
             /** @description Accession number and name */
@@ -8043,10 +8058,10 @@ export interface components {
              */
             next: number;
             /**
-             * @description together: put together, but something was left over or left off
+             * @description With exceptions: something was left over, or left off on purpose
              * @enum {string}
              */
-            outcome: "open" | "closed" | "together";
+            outcome: "open" | "closed" | "closed with exceptions";
             /** @description What the procedure is called that it started from; empty for none */
             procedure: string;
             /**
@@ -8139,6 +8154,8 @@ export interface components {
             words: number;
         };
         Understood: {
+            /** @description The sheets that a line could go to */
+            destinations: components["schemas"]["Destination"][];
             /** @description The machine it is about; null when nothing was understood */
             machine: components["schemas"]["Machine"] | null;
             /** @description What was measured, where the words can be meant so; else null */
@@ -8147,15 +8164,13 @@ export interface components {
             note: string;
             /** @description The words say what they are; else it is rather something to look for */
             sure: boolean;
-            /** @description The sheets that a line could go to */
-            ways: components["schemas"]["Way"][];
         };
         UnderstoodMeasurement: {
+            /** @description The value in words */
+            inWords: string;
             /** @description The words, without the accession number before them */
             line: string;
             point: string;
-            /** @description The value in words */
-            said: string;
             /** @description It is rather that than a line of a sheet */
             sure: boolean;
             /** @enum {string} */
@@ -8240,25 +8255,13 @@ export interface components {
             /** @description Parts that somebody can have played in a thing's past */
             roles: components["schemas"]["CustodyRole"][];
         };
-        Way: {
-            /** Format: int64 */
-            assemblyId: number;
+        Voided: {
             /**
              * Format: int64
-             * @description Revision that the line would be put on; a save names it
+             * @description The event of the history, by which the action can be undone
              */
-            base: number;
-            /** @description Why it cannot go there, or empty */
-            blocked: string;
-            /** Format: int64 */
-            line: number;
-            /** @description What the line would be taken for */
-            reading: string;
-            /** @description The line whose place it takes, or empty */
-            replaces: string;
-            /** @description The line as it would stand there */
-            text: string;
-            title: string;
+            event: number;
+            lot: components["schemas"]["Lot"];
         };
         WeighedHypothesis: {
             /** Format: int64 */
@@ -8386,9 +8389,6 @@ export interface components {
             /** @description The connectors it is about */
             names: string[];
             text: string;
-        };
-        Withdrawal: {
-            why: string;
         };
     };
     responses: never;
@@ -8675,140 +8675,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Adjuster"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "list-ageing-classes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnClass"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "change-ageing-class": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ChangedClass"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnClass"][];
                 };
             };
             /** @description Unauthorized */
@@ -9555,6 +9421,153 @@ export interface operations {
             };
         };
     };
+    "get-identification": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdentificationView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "weigh-identification": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IdentificationInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdentificationView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "merge-sheet": {
         parameters: {
             query?: never;
@@ -9648,153 +9661,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Moved"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "get-mystery": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MysteryView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "weigh-mystery": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MysteryInput"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MysteryView"];
                 };
             };
             /** @description Unauthorized */
@@ -10147,7 +10013,7 @@ export interface operations {
                 /** @description What stands on the chip */
                 label?: string;
                 /** @description How it was read */
-                way?: string;
+                method?: string;
                 /** @description YYYY-MM-DD; today when it is left out */
                 readOn?: string;
                 /** @description Why no second reading can be had */
@@ -10395,7 +10261,7 @@ export interface operations {
             };
         };
     };
-    "strike-assembly": {
+    "void-assembly": {
         parameters: {
             query?: never;
             header?: never;
@@ -10622,7 +10488,7 @@ export interface operations {
             };
         };
     };
-    "get-original": {
+    "get-annotation": {
         parameters: {
             query?: never;
             header?: never;
@@ -10636,13 +10502,10 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    "Cache-Control"?: string;
-                    "Content-Disposition"?: string;
-                    "Content-Type"?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": components["schemas"]["AnnotationView"];
                 };
             };
             /** @description Unauthorized */
@@ -10692,74 +10555,7 @@ export interface operations {
             };
         };
     };
-    "get-plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlanView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "draw-plan": {
+    "draw-annotation": {
         parameters: {
             query?: never;
             header?: never;
@@ -10770,7 +10566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DrawnPlan"];
+                "application/json": components["schemas"]["AnnotationInput"];
             };
         };
         responses: {
@@ -10780,7 +10576,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanView"];
+                    "application/json": components["schemas"]["AnnotationView"];
                 };
             };
             /** @description Unauthorized */
@@ -10839,7 +10635,7 @@ export interface operations {
             };
         };
     };
-    "get-plan-drawing": {
+    "get-annotation-drawing": {
         parameters: {
             query?: {
                 /** @description With the picture in it; else with its address */
@@ -10912,7 +10708,7 @@ export interface operations {
             };
         };
     };
-    "strike-attachment": {
+    "get-original": {
         parameters: {
             query?: never;
             header?: never;
@@ -10921,19 +10717,18 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Versioned"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
                 headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Done"];
+                    "application/json": string;
                 };
             };
             /** @description Unauthorized */
@@ -10956,15 +10751,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11037,6 +10823,86 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "void-attachment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Versioned"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11265,7 +11131,7 @@ export interface operations {
             };
         };
     };
-    "say-climate": {
+    "set-climate": {
         parameters: {
             query?: never;
             header?: never;
@@ -11792,7 +11658,7 @@ export interface operations {
             };
         };
     };
-    "strike-connector": {
+    "void-connector": {
         parameters: {
             query: {
                 version: number;
@@ -11950,7 +11816,7 @@ export interface operations {
             };
         };
     };
-    "withdraw-custody": {
+    "retract-custody": {
         parameters: {
             query?: never;
             header?: never;
@@ -11961,7 +11827,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Withdrawal"];
+                "application/json": components["schemas"]["Retraction"];
             };
         };
         responses: {
@@ -12021,7 +11887,7 @@ export interface operations {
             };
         };
     };
-    "withdraw-statement": {
+    "retract-statement": {
         parameters: {
             query?: never;
             header?: never;
@@ -12032,7 +11898,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Withdrawal"];
+                "application/json": components["schemas"]["Retraction"];
             };
         };
         responses: {
@@ -12150,7 +12016,7 @@ export interface operations {
             };
         };
     };
-    "strike-finding": {
+    "void-finding": {
         parameters: {
             query: {
                 version: number;
@@ -12335,6 +12201,65 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-identifications": {
+        parameters: {
+            query?: {
+                /** @description 0 for the whole collection */
+                machine?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdentificationView"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13395,7 +13320,7 @@ export interface operations {
             };
         };
     };
-    "strike-lot-item": {
+    "void-lot-item": {
         parameters: {
             query?: never;
             header?: never;
@@ -13417,7 +13342,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Struck"];
+                    "application/json": components["schemas"]["Voided"];
                 };
             };
             /** @description Unauthorized */
@@ -14023,6 +13948,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-annotations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnnotatedPicture"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15426,73 +15418,6 @@ export interface operations {
             };
         };
     };
-    "list-plans": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlannedPicture"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     "reckon-machine": {
         parameters: {
             query?: never;
@@ -16222,6 +16147,140 @@ export interface operations {
             };
         };
     };
+    "list-maintenance-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnClass"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "change-maintenance-class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedClass"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnClass"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "list-makers": {
         parameters: {
             query?: {
@@ -16578,84 +16637,6 @@ export interface operations {
             };
         };
     };
-    "strike-measurement": {
-        parameters: {
-            query: {
-                version: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     "take-reading": {
         parameters: {
             query?: never;
@@ -16732,14 +16713,15 @@ export interface operations {
             };
         };
     };
-    "list-meetings": {
+    "void-measurement": {
         parameters: {
             query: {
-                kind: "machine" | "assembly" | "lot";
-                id: number;
+                version: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -16750,7 +16732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Meeting"][];
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Unauthorized */
@@ -16780,66 +16762,8 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "decide-meeting": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MeetingDecision"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17277,65 +17201,6 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    "list-mysteries": {
-        parameters: {
-            query?: {
-                /** @description 0 for the whole collection */
-                machine?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MysteryView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18727,6 +18592,84 @@ export interface operations {
             };
         };
     };
+    "quick-entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Quick-entryRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entered"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get-reader": {
         parameters: {
             query?: never;
@@ -19040,7 +18983,7 @@ export interface operations {
             };
         };
     };
-    "strike-read": {
+    "void-read": {
         parameters: {
             query?: never;
             header?: never;
@@ -20092,6 +20035,141 @@ export interface operations {
             };
         };
     };
+    "list-shared-identifiers": {
+        parameters: {
+            query: {
+                kind: "machine" | "assembly" | "lot";
+                id: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedIdentifier"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "decide-shared-identifier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharedIdentifierDecision"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "write-line": {
         parameters: {
             query?: never;
@@ -20125,84 +20203,6 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    say: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SayRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Said"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20551,7 +20551,7 @@ export interface operations {
             };
         };
     };
-    "strike-step": {
+    "void-step": {
         parameters: {
             query: {
                 version: number;
@@ -21080,7 +21080,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SaidText"];
+                "application/json": components["schemas"]["QuickEntryText"];
             };
         };
         responses: {
@@ -21297,7 +21297,7 @@ export interface operations {
             };
         };
     };
-    "look-at-link": {
+    "check-link": {
         parameters: {
             query?: never;
             header?: never;
@@ -21306,7 +21306,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Look-at-linkRequest"];
+                "application/json": components["schemas"]["Check-linkRequest"];
             };
         };
         responses: {

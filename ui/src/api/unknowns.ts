@@ -6,8 +6,8 @@ export type Unknown = Schemas['Unknown']
 export type QuestionView = Schemas['QuestionView']
 export type Settled = Schemas['Settled']
 export type QuestionFields = Schemas['QuestionFields']
-export type MysteryView = Schemas['MysteryView']
-export type MysteryInput = Schemas['MysteryInput']
+export type IdentificationView = Schemas['IdentificationView']
+export type IdentificationInput = Schemas['IdentificationInput']
 
 /** What nobody knows yet; 0 for the whole collection. */
 export const unknownsQuery = (machine: number) =>
@@ -49,20 +49,20 @@ export function useAnswer() {
   })
 }
 
-export const mysteriesQuery = (machine: number) =>
+export const identificationsQuery = (machine: number) =>
   queryOptions({ queryKey: ['mysteries', machine], queryFn: () =>
-    ask(api.GET('/api/mysteries', { params: { query: { machine } } })) })
+    ask(api.GET('/api/identifications', { params: { query: { machine } } })) })
 
-export const mysteryQuery = (assemblyId: number) =>
+export const identificationQuery = (assemblyId: number) =>
   queryOptions({ queryKey: ['mysteries', 'of', assemblyId], queryFn: () =>
-    ask(api.GET('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } } })) })
+    ask(api.GET('/api/assemblies/{id}/identification', { params: { path: { id: assemblyId } } })) })
 
 export function useWeigh(assemblyId: number) {
   return useMutation({
-    mutationFn: (body: MysteryInput) =>
-      ask(api.PUT('/api/assemblies/{id}/mystery', { params: { path: { id: assemblyId } }, body })),
+    mutationFn: (body: IdentificationInput) =>
+      ask(api.PUT('/api/assemblies/{id}/identification', { params: { path: { id: assemblyId } }, body })),
     onSuccess: (told) => {
-      queryClient.setQueryData(mysteryQuery(assemblyId).queryKey, told)
+      queryClient.setQueryData(identificationQuery(assemblyId).queryKey, told)
       for (const queryKey of [['mysteries'], ['dating']]) void queryClient.invalidateQueries({ queryKey })
     },
   })

@@ -10,7 +10,7 @@ import { Bars } from './bars'
 import { NamesFound } from './NamesFound'
 import { UndoBar } from './UndoBar'
 import { rooms } from './rooms'
-import { SayOrFind } from './SayOrFind'
+import { QuickEntry } from './QuickEntry'
 import { Shortcuts } from './Shortcuts'
 import { SignInAgain } from './SignInAgain'
 
@@ -46,7 +46,7 @@ export function Frame() {
             ))}
           </Rooms>
         </nav>
-        <SayOrFind inputRef={find} />
+        <QuickEntry inputRef={find} />
         <Who onHelp={() => { setHelp(true) }} />
       </Bar>
       <Room id="room" tabIndex={-1}>

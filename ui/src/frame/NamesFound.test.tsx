@@ -9,8 +9,8 @@ import { refusal, serve } from '../testing/server'
 import { show } from '../testing/show'
 import { NamesFound } from './NamesFound'
 
-const mention = (id: number, said: string, around: string): Mention => ({
-  id, said, around, partyId: 7, party: 'Rose Tregear', role: 'a neighbour', machineId: 3, lotId: null,
+const mention = (id: number, spelling: string, around: string): Mention => ({
+  id, spelling, around, partyId: 7, party: 'Rose Tregear', role: 'a neighbour', machineId: 3, lotId: null,
     accession: 'EH-0142', subject: 'machine',
   at: '2026-11-28T10:00:00Z', meant: null, version: 1,
 })

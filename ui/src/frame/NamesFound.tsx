@@ -25,7 +25,7 @@ export function NamesFound() {
       {mention && (
         <Bar>
           <span>
-            <Mark kind="attention" /> “{mention.said}” stands in a text. Is that {mention.party}, a private person?
+            <Mark kind="attention" /> “{mention.spelling}” stands in a text. Is that {mention.party}, a private person?
             Viewers read “{mention.role}” there.
           </span>
           {decide.error && <span>Not kept: {messageOf(decide.error)}</span>}

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest'
 
 import type { Schemas } from '../api/client'
-import type { Found } from '../api/say'
+import type { Found } from '../api/quickEntry'
 import { offers } from './offers'
 
 const nothing: Found = { exact: null, machines: [], total: 0, assemblies: [], chips: [] }
 const machine = { id: 7, accession: 'EH-0142', name: 'Meridian 2' } as Schemas['Machine']
 const listed = { id: 7, accession: 'EH-0142', name: 'Meridian 2', maker: 'Tarn & Vole', model: '',
   place: 'Loft' } as Schemas['ListedMachine']
-const way = { assemblyId: 3, title: 'Main board', base: 4, line: 15, text: 'U14        27128-25', replaces: '',
+const destination = { assemblyId: 3, title: 'Main board', base: 4, line: 15, text: 'U14        27128-25', replaces: '',
   blocked: '', reading: '27128 UV-erasable PROM' }
 const understood = (more: Partial<Schemas['Understood']>): Schemas['Understood'] => ({ machine, note: '', sure: true,
-  ways: [way], measured: null, ...more })
+  destinations: [destination], measured: null, ...more })
 const titles = (groups: ReturnType<typeof offers>) => groups.map(({ title }) => title)
 
 describe('what a line can mean', () => {
@@ -29,7 +29,7 @@ describe('what a line can mean', () => {
   })
   it('says where a line would go, what it replaces, and what it is taken for', () => {
     const [said] = offers('u14 27128-25', nothing,
-      understood({ ways: [{ ...way, replaces: 'U14        @empty' }, { ...way, assemblyId: 4, title: 'Card',
+      understood({ destinations: [{ ...destination, replaces: 'U14        @empty' }, { ...destination, assemblyId: 4, title: 'Card',
         blocked: 'U14 stands on line 1 with others' }] }))
     expect(said?.items[0]).toMatchObject({
       more: 'Main board, line 15, in place of U14 @empty. Taken for: 27128 UV-erasable PROM',
@@ -39,7 +39,7 @@ describe('what a line can mean', () => {
     expect(said?.items[0]).not.toHaveProperty('blocked')
   })
   it('offers a measurement before the sheet where it is sure, else behind it', () => {
-    const measured = { line: 'BT1 2.1 V', point: 'BT1', said: '2.1 V', verdict: 'fail' as const,
+    const measured = { line: 'BT1 2.1 V', point: 'BT1', inWords: '2.1 V', verdict: 'fail' as const,
       why: ['below the limit'], sure: true }
     const [said] = offers('bt1 2.1 v', nothing, understood({ measured }))
     expect(said?.items[0]).toEqual({ key: 'measured', text: 'BT1 2.1 V',
@@ -48,7 +48,7 @@ describe('what a line can mean', () => {
       .toHaveProperty('line')
   })
   it('keeps a note without a board', () => {
-    const [said] = offers('note hinge', nothing, understood({ note: 'hinge', ways: [] }))
+    const [said] = offers('note hinge', nothing, understood({ note: 'hinge', destinations: [] }))
     expect(said?.items).toEqual([{ key: 'note', text: 'hinge', more: 'Keep as a note', machineId: 7, assemblyId: 0,
       base: 0, done: 'Noted for EH-0142.' }])
   })

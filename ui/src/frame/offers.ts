@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client'
-import type { Found, Way } from '../api/say'
+import type { Found, Way } from '../api/quickEntry'
 
 type Words = { key: string; text: string; more?: string }
 /** Somewhere to go. */
@@ -78,24 +78,24 @@ function statements(understood: Schemas['Understood'] | undefined): Offers[] {
       assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }] }]
   }
   const { measured } = understood
-  const ways = understood.ways.map((way) => statement(machine.id, way))
+  const destinations = understood.destinations.map((destination) => statement(machine.id, destination))
   const measuring: Measuring[] = measured ? [{ key: 'measured', text: measured.line,
-    more: `Measured ${measured.point}, ${measured.said}: ${measured.verdict}. ${measured.why.join('; ')}`,
+    more: `Measured ${measured.point}, ${measured.inWords}: ${measured.verdict}. ${measured.why.join('; ')}`,
       machineId: machine.id, line: measured.line }] : []
-  return [{ title, items: measured?.sure ? [...measuring, ...ways] : [...ways, ...measuring] }]
+  return [{ title, items: measured?.sure ? [...measuring, ...destinations] : [...destinations, ...measuring] }]
 }
 
-function statement(machineId: number, way: Way): Statement {
-  const where = `${way.title}, line ${String(way.line)}`
-  const what = way.replaces ? `in place of ${way.replaces.replace(/\s+/g, ' ')}` : 'new'
+function statement(machineId: number, destination: Way): Statement {
+  const where = `${destination.title}, line ${String(destination.line)}`
+  const what = destination.replaces ? `in place of ${destination.replaces.replace(/\s+/g, ' ')}` : 'new'
   return {
-    key: `way ${String(way.assemblyId)}`,
-    text: way.text,
-    more: way.blocked ? `${way.title}: ${way.blocked}` : `${where}, ${what}. Taken for: ${way.reading}`,
+    key: `destination ${String(destination.assemblyId)}`,
+    text: destination.text,
+    more: destination.blocked ? `${destination.title}: ${destination.blocked}` : `${where}, ${what}. Taken for: ${destination.reading}`,
     machineId,
-    assemblyId: way.assemblyId,
-    base: way.base,
-    done: `${way.text.replace(/\s+/g, ' ')} stands on ${where}.`,
-    ...(way.blocked ? { blocked: true } : {}),
+    assemblyId: destination.assemblyId,
+    base: destination.base,
+    done: `${destination.text.replace(/\s+/g, ' ')} stands on ${where}.`,
+    ...(destination.blocked ? { blocked: true } : {}),
   }
 }

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import styled from 'styled-components'
 
-import { type Attachment, attachmentQuery, originalOf, type Owner, useStrikeAttachment,
+import { type Attachment, attachmentQuery, originalOf, type Owner, useVoidAttachment,
   viewOf } from '../api/attachments'
 import type { Region } from '../api/dossier'
 import { messageOf } from '../api/problem'
@@ -33,7 +33,7 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
   const [doing, setDoing] = useState<'citing' | 'editing'>()
   const frame = useRef<HTMLDivElement>(null)
   const panel = useRef<HTMLElement>(null)
-  const strike = useStrikeAttachment()
+  const voiding = useVoidAttachment()
   useEffect(() => {
     panel.current?.scrollIntoView({ block: 'nearest' })
     const first = frame.current ?? panel.current?.querySelector('button')
@@ -74,14 +74,14 @@ function Shown({ attachment, region: start, owner, among, onOpen }: { attachment
         {(account?.mayWriteSheets || !isPicture) && <a href={originalOf(attachment.id)} download>
           {isPicture ? 'the original (with what the camera wrote)' : 'the file'}
         </a>}
-        {account?.mayWriteSheets && <Button $tone="quiet" isPending={strike.isPending}
-          onPress={() => { strike.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it
+        {account?.mayWriteSheets && <Button $tone="quiet" isPending={voiding.isPending}
+          onPress={() => { voiding.mutate(attachment, { onSuccess: () => { onOpen(undefined) } }) }}>Strike it
             out</Button>}
       </Buttons>
       {isPicture && mayCite && !region && <Faint>Drag over a part, as the serial number, to mark and cite it.</Faint>}
       {attachment.numbers && <Faint>Stands in it: {attachment.numbers.split('\n').join(', ')}</Faint>}
       {attachment.translation && <Translation>{attachment.translation}</Translation>}
-      {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
+      {voiding.error && <Notice tone="stop" word="Not struck out.">{messageOf(voiding.error)}</Notice>}
       {doing === 'citing' && 'machine' in owner && (
         <StatementForm
           key={JSON.stringify(region)}

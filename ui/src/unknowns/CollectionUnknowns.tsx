@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 
-import { Mysteries } from '../mysteries/Mysteries'
+import { Identifications } from '../identifications/Identifications'
 import { Page, Title } from '../kit/Page'
 import { Unknowns } from './Unknowns'
 
@@ -10,7 +10,7 @@ export default function CollectionUnknowns() {
     <Page>
       <Title><Link to="/library">Library</Link> / Unknowns</Title>
       <Unknowns machineId={0} />
-      <Mysteries machineId={0} assemblies={[]} />
+      <Identifications machineId={0} assemblies={[]} />
     </Page>
   )
 }

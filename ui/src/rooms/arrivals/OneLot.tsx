@@ -12,7 +12,7 @@ import { EditRecord } from '../../kit/EditRecord'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Facts, Part } from '../../kit/Part'
-import { MeetingsOf } from '../../meetings/Meetings'
+import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
 import { Pictures } from '../../pictures/Pictures'
 import { LotForm } from './LotForm'
 import { Things } from './Things'
@@ -54,7 +54,7 @@ function Shown({ lot }: { lot: Lot }) {
           </Facts>
         </Part>
       )}
-      <MeetingsOf of={{ kind: 'lot', id: lot.id }} />
+      <SharedIdentifiersOf of={{ kind: 'lot', id: lot.id }} />
       <Things lot={lot} />
       <Pictures owner={{ lot: lot.id }} />
       <Part title="History"

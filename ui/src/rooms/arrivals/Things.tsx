@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Lot, type LotThing, useAddThing, useChangeThing, useStrikeThing, useThingIsMachine } from '../../api/lots'
+import { type Lot, type LotThing, useAddThing, useChangeThing, useVoidThing, useThingIsMachine } from '../../api/lots'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
 import { amountOf } from '../../kit/amount'
@@ -93,7 +93,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 function Fate({ thing }: { thing: LotThing }) {
   if (thing.machineId) return <>is <Link to={`/bench/${String(thing.machineId)}/arrive`}>{thing.accession}</Link></>
   if (thing.assemblyId) return <Link to={`/stores/${String(thing.assemblyId)}`}>in store</Link>
-  return <>{thing.fate}</>
+  return <>{thing.disposition}</>
 }
 
 function Do({ lot, thing, onDo }: { lot: Lot; thing: LotThing; onDo: (what: Doing['what']) => void }) {
@@ -118,7 +118,7 @@ function Do({ lot, thing, onDo }: { lot: Lot; thing: LotThing; onDo: (what: Doin
 
 function Change({ lot, thing, onDone }: { lot: Lot; thing: LotThing; onDone: () => void }) {
   const change = useChangeThing(lot.id, thing.id)
-  const strike = useStrikeThing(lot.id, thing)
+  const voiding = useVoidThing(lot.id, thing)
   return (
     <>
       <ThingForm
@@ -130,10 +130,10 @@ function Change({ lot, thing, onDone }: { lot: Lot; thing: LotThing; onDone: () 
         onSubmit={(fields) => { change.mutate({ ...fields, version: lot.version }, { onSuccess: onDone }) }}
         onCancel={onDone}
       />
-      <div><Button $tone="quiet" isPending={strike.isPending}
-        onPress={() => { strike.mutate(lot.version, { onSuccess: onDone }) }}>Entered by mistake: take it out of the
+      <div><Button $tone="quiet" isPending={voiding.isPending}
+        onPress={() => { voiding.mutate(lot.version, { onSuccess: onDone }) }}>Entered by mistake: take it out of the
           lot</Button></div>
-      {strike.error && <Notice tone="stop" word="Not taken out.">{messageOf(strike.error)}</Notice>}
+      {voiding.error && <Notice tone="stop" word="Not taken out.">{messageOf(voiding.error)}</Notice>}
     </>
   )
 }

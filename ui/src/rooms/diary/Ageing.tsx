@@ -59,7 +59,7 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
   const [consequence, setConsequence] = useState(one.consequence)
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
-    <EditRecord record={one} change={change} newerIn={(newer) => newer.ageingClass}
+    <EditRecord record={one} change={change} newerIn={(newer) => newer.maintenanceClass}
       names={{ name: 'name', happens: 'what happens', source: 'how one knows', minutes: 'minutes' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm

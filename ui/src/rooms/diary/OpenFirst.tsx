@@ -40,14 +40,14 @@ export default function OpenFirst() {
                 : 'Nothing is overdue.'}
           </p>}
           <Openings>
-            {plan.data.openings.map(({ machine, minutes: takes, timed, look, more }) => (
+            {plan.data.openings.map(({ machine, minutes: takes, timed, due, more }) => (
               <li key={machine.id}>
                 <strong><Link
                   to={`/bench/${String(machine.id)}/judge`}>{machine.accession} {machine.name}</Link></strong>{' '}
                 <Faint>{[machine.place, `${inHours(takes)}${timed ? ', as timed last time' : ''}`].filter(Boolean)
                   .join(' · ')}</Faint>
                 <ul>
-                  {look.map((risk) =>
+                  {due.map((risk) =>
                     <li key={`${String(risk.assemblyId)} ${String(
                       risk.line)} ${risk.class}`}>{risk.place === risk.board ? risk.board
                         : `${risk.board}, ${risk.place}`}: {risk.why}</li>)}

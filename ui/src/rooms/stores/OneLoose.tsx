@@ -9,8 +9,8 @@ import { useAccount } from '../../api/session'
 import { Notice } from '../../kit/Notice'
 import { Page, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
-import { MeetingsOf } from '../../meetings/Meetings'
-import { Mystery } from '../../mysteries/Mystery'
+import { SharedIdentifiersOf } from '../../sharedidentifiers/SharedIdentifiers'
+import { Identification } from '../../identifications/Identification'
 import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { narrow } from '../../theme'
@@ -25,7 +25,7 @@ export default function OneLoose() {
     return <Page><Title>Stores</Title><Notice tone="stop" word="Not read.">{messageOf(assembly.error)}</Notice></Page>
   }
   if (assembly.data.machineId) return <Navigate to={`/bench/${String(assembly.data.machineId)}/take-stock`} replace />
-  if (assembly.data.isStruck) {
+  if (assembly.data.isVoided) {
     return <Page><Title>{assembly.data.title}</Title>
       <p>It was entered by mistake and is struck out. The <Link to="/diary">diary</Link> can bring it back.</p></Page>
   }
@@ -48,9 +48,9 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
               && `; its share of the cost is ${came.data.thing.share} ${came.data.lot.currency ?? ''}`}
           </p>
         )}
-        <MeetingsOf of={{ kind: 'assembly', id: assembly.id }} />
+        <SharedIdentifiersOf of={{ kind: 'assembly', id: assembly.id }} />
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
-        <Part title="What could it be" faint="Explanations against evidence"><Mystery assemblyId={assembly.id} /></Part>
+        <Part title="What could it be" faint="Explanations against evidence"><Identification assemblyId={assembly.id} /></Part>
       </Page>
       <Reckoning assemblies={[assembly]} reckoning={reckoning} />
     </Beside>

@@ -32,7 +32,7 @@ export function CitationFields({ machineId, kind, onKind, start, cited }: Props)
       <Field label="Which one, in words" name="cited" defaultValue={start?.cited ?? ''}
         placeholder={cited ? 'the picture' : 'rating plate on the rear'} />
       <Field label="Page" name="page" defaultValue={start?.page ?? ''} />
-      <Field label="Said or seen on" name="saidOn" defaultValue={start?.saidOn ?? ''} placeholder="2026-11-25" mono />
+      <Field label="Said or seen on" name="statedOn" defaultValue={start?.statedOn ?? ''} placeholder="2026-11-25" mono />
       <Field label="Address" name="link" defaultValue={start?.link ?? ''} hint="Kept as text" mono />
     </FieldGrid>
   )
@@ -51,7 +51,7 @@ export function readCitation(form: FormData, kind: SourceKind, cited?: Cited) {
   const text = (name: string) => textOf(form, name)
   const pictureId = Number(text('picture')) || null
   return {
-    kind, cited: text('cited'), page: text('page'), saidOn: text('saidOn'), link: text('link'),
+    kind, cited: text('cited'), page: text('page'), statedOn: text('statedOn'), link: text('link'),
     pictureId, region: pictureId === cited?.pictureId ? cited?.region : undefined,
   }
 }

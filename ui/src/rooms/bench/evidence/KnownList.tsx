@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Known, type Stated, useWithdrawStatement } from '../../../api/dossier'
+import { type Known, type Stated, useRetractStatement } from '../../../api/dossier'
 import { messageOf } from '../../../api/problem'
 import { useAccount } from '../../../api/session'
 import { Button, Buttons } from '../../../kit/Button'
@@ -62,34 +62,34 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
   onPicture: (id: number, region: Stated['region']) => void
 }) {
   const [withdrawing, setWithdrawing] = useState(false)
-  const withdraw = useWithdrawStatement()
+  const retract = useRetractStatement()
   const source = [said.follows ? `from ${said.follows}` : said.cited, said.page && `page ${said.page}`, said.party,
-    said.saidOn, said.link].filter(Boolean).join(', ')
+    said.statedOn, said.link].filter(Boolean).join(', ')
   return (
-    <Line $faint={said.withdrawn !== '' || standing === 'contradicted'}>
+    <Line $faint={said.retracted !== '' || standing === 'contradicted'}>
       <span>{said.kind}</span>
       <Words>
-        <Value as={said.withdrawn ? 's' : 'span'}>{said.value}</Value> {source}
+        <Value as={said.retracted ? 's' : 'span'}>{said.value}</Value> {source}
         {said.by && <> · noted by {said.by}</>}
         {standing === 'contradicted' && <em> contradicted</em>}
-        {said.withdrawn && <em> withdrawn: {said.withdrawn}</em>}{' '}
+        {said.retracted && <em> withdrawn: {said.retracted}</em>}{' '}
         {said.spot && (
           <Link to={`/bench/${String(machineId)}/look-over`} state={{ spot: said.spot }}>line {said.spot.line}</Link>
         )}
         {said.pictureId && <Go onPress={() => { if (said.pictureId) onPicture(said.pictureId, said.region) }}>
           {said.region ? 'place on the picture' : 'the picture'}
         </Go>}
-        {mayWrite && said.id > 0 && !said.withdrawn && (
+        {mayWrite && said.id > 0 && !said.retracted && (
           <Go aria-label={`Withdraw ${said.value}`} onPress={() => { setWithdrawing(true) }}>withdraw</Go>
         )}
       </Words>
       {withdrawing && (
         <Whole>
           <RecordForm
-            error={withdraw.error}
-            isPending={withdraw.isPending}
+            error={retract.error}
+            isPending={retract.isPending}
             action="It does not count any more"
-            onSubmit={(form) => { withdraw.mutate({ id: said.id, why: textOf(form, 'why') },
+            onSubmit={(form) => { retract.mutate({ id: said.id, why: textOf(form, 'why') },
               { onSuccess: () => { setWithdrawing(false) } }) }}
             onCancel={() => { setWithdrawing(false) }}
           >
@@ -97,7 +97,7 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
           </RecordForm>
         </Whole>
       )}
-      {withdraw.error && !withdrawing && <Notice tone="stop" word="Not withdrawn.">{messageOf(withdraw.error)}</Notice>}
+      {retract.error && !withdrawing && <Notice tone="stop" word="Not withdrawn.">{messageOf(retract.error)}</Notice>}
     </Line>
   )
 }

@@ -24,9 +24,9 @@ export function Mentions() {
           <thead><tr><th>Text</th><th>Where</th><th>Private person</th>
             <th><span className="only-read">Decide</span></th></tr></thead>
           <tbody>
-            {mentions.data.map(({ id, version, said, around, accession, machineId, lotId, subject, party }) => (
+            {mentions.data.map(({ id, version, spelling, around, accession, machineId, lotId, subject, party }) => (
               <tr key={id}>
-                <td><Around text={around} said={said} /></td>
+                <td><Around text={around} said={spelling} /></td>
                 <td>{machineId ? <Link to={`/bench/${machineId}`}>{accession}</Link>
                   : lotId ? <Link to={`/shelves/arrivals/${lotId}`}>a lot</Link> : subject}</td>
                 <td>{party}</td>

@@ -9,7 +9,7 @@ import { color, font } from '../../../../theme'
 export function ChainDrawing({ chain, arrived }: { chain: Dossier['chain']; arrived: string }) {
   if (!chain.from || !chain.to) return null
   const at = scale(chain.from, chain.to)
-  const gaps = chain.findings.filter(({ kind, from, to }) => kind === 'gap' && from && to)
+  const gaps = chain.problems.filter(({ kind, from, to }) => kind === 'gap' && from && to)
   return (
     <TimeFrame role="img"
       aria-label={`The past from ${chain.from.slice(0, 4)} to ${chain.to.slice(0, 4)}: ${chain.links.map((link) =>

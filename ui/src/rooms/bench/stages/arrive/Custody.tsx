@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Dossier, type CustodyView, useWithdrawCustody } from '../../../../api/dossier'
+import { type Dossier, type CustodyView, useRetractCustody } from '../../../../api/dossier'
 import { useAccount } from '../../../../api/session'
 import { Button } from '../../../../kit/Button'
 import { Field } from '../../../../kit/Field'
@@ -25,9 +25,9 @@ export function Custody({ machineId, chain, arrived }: { machineId: number; chai
       action={mayEdit && <Button $small onPress={() => { setAdding(true) }}>Add to the chain</Button>}>
       {adding && <TellCustody machineId={machineId} onDone={() => { setAdding(false) }} />}
       <ChainDrawing chain={chain} arrived={/^\d{4}-\d\d-\d\d$/.test(arrived) ? arrived : ''} />
-      {chain.findings.length > 0 && (
+      {chain.problems.length > 0 && (
         <Findings aria-label="What does not hold">
-          {chain.findings.map((finding) => (
+          {chain.problems.map((finding) => (
             <li key={finding.text}>
               <Mark kind={finding.kind === 'gap' || finding.kind === 'undated' ? 'attention' : 'problem'} /> <strong>
                 {words[finding.kind]}
@@ -40,23 +40,23 @@ export function Custody({ machineId, chain, arrived }: { machineId: number; chai
         used it last.</p>}
       <Links>
         {chain.links.map((link) => <One key={link.id} machineId={machineId} link={link} mayEdit={mayEdit} />)}
-        {chain.withdrawn.map((link) => (
+        {chain.retracted.map((link) => (
           <li key={link.id}><When>{link.dates}</When>
-            <span><s>{link.roleWords} {link.whom}</s> <Faint>withdrawn: {link.withdrawn}</Faint></span></li>
+            <span><s>{link.roleWords} {link.whom}</s> <Faint>withdrawn: {link.retracted}</Faint></span></li>
         ))}
       </Links>
     </Part>
   )
 }
 
-const words: Record<Chain['findings'][number]['kind'], string> = { gap: 'Gap', overlap: 'Overlap',
+const words: Record<Chain['problems'][number]['kind'], string> = { gap: 'Gap', overlap: 'Overlap',
   impossible: 'Impossible', undated: 'No date' }
 
 function One({ machineId, link, mayEdit }: { machineId: number; link: CustodyView; mayEdit: boolean }) {
   const [doing, setDoing] = useState<'changing' | 'withdrawing'>()
-  const withdraw = useWithdrawCustody()
+  const retract = useRetractCustody()
   const done = () => { setDoing(undefined) }
-  const source = [link.kind, link.cited, link.page && `page ${link.page}`, link.saidOn, link.link].filter(Boolean)
+  const source = [link.kind, link.cited, link.page && `page ${link.page}`, link.statedOn, link.link].filter(Boolean)
     .join(', ')
   return (
     <li>
@@ -82,10 +82,10 @@ function One({ machineId, link, mayEdit }: { machineId: number; link: CustodyVie
           {doing === 'changing' && <ChangeCustody machineId={machineId} link={link} onDone={done} />}
           {doing === 'withdrawing' && (
             <RecordForm
-              error={withdraw.error}
-              isPending={withdraw.isPending}
+              error={retract.error}
+              isPending={retract.isPending}
               action="It does not count any more"
-              onSubmit={(form) => { withdraw.mutate({ id: link.id, why: textOf(form, 'why') }, { onSuccess: done }) }}
+              onSubmit={(form) => { retract.mutate({ id: link.id, why: textOf(form, 'why') }, { onSuccess: done }) }}
               onCancel={done}
             >
               <Field label="Why it does not count any more" name="why" isRequired autoFocus />

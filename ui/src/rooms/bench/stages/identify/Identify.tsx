@@ -1,7 +1,7 @@
 import type { FittedAssembly } from '../../../../api/assemblies'
 import type { Machine } from '../../../../api/machines'
-import { PlannedPictures } from '../../../../boardplan/PlannedPictures'
-import { Mysteries } from '../../../../mysteries/Mysteries'
+import { AnnotatedPictures } from '../../../../annotation/AnnotatedPictures'
+import { Identifications } from '../../../../identifications/Identifications'
 import { Unknowns } from '../../../../unknowns/Unknowns'
 import { Dating } from './Dating'
 import { Roms } from './Roms'
@@ -11,10 +11,10 @@ export function Identify({ machine, assemblies }: { machine: Machine; assemblies
   return (
     <>
       <Dating machine={machine} assemblies={assemblies} />
-      <PlannedPictures machineId={machine.id} />
+      <AnnotatedPictures machineId={machine.id} />
       <Roms machine={machine} />
       <Unknowns machineId={machine.id} />
-      <Mysteries machineId={machine.id} assemblies={assemblies} />
+      <Identifications machineId={machine.id} assemblies={assemblies} />
     </>
   )
 }

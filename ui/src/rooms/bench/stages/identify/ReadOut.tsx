@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { messageOf } from '../../../../api/problem'
-import { type RomSocket, useAddRomFiles, useExceptRead, useStrikeRead } from '../../../../api/roms'
+import { type RomSocket, useAddRomFiles, useExceptRead, useVoidRead } from '../../../../api/roms'
 import { useAccount } from '../../../../api/session'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Field, FieldGrid } from '../../../../kit/Field'
@@ -96,14 +96,14 @@ export function ReadOut({ accession, socket, dropped, onDone }: Props) {
 function Readings({ socket, mayWrite }: { socket: RomSocket; mayWrite: boolean }) {
   const [excepting, setExcepting] = useState<number>()
   const except = useExceptRead()
-  const strike = useStrikeRead()
+  const voiding = useVoidRead()
   const first = socket.chip.sha256
   if (socket.reads.length === 0) return <p>It was not read yet.</p>
   return (
     <ol aria-label="Readings">
       {socket.reads.map((read) => (
         <li key={read.id}>
-          {read.readOn} {read.way}: <Link to={`/library/roms/${read.sha256}`}>{read.sha256.slice(0, 8)}</Link>
+          {read.readOn} {read.method}: <Link to={`/library/roms/${read.sha256}`}>{read.sha256.slice(0, 8)}</Link>
           {first && read.sha256 !== first && <> <Link to={`/library/roms/${first}?against=${read.sha256}`}>
             compare with what counts
           </Link></>}
@@ -114,7 +114,7 @@ function Readings({ socket, mayWrite }: { socket: RomSocket; mayWrite: boolean }
             && <Button $tone="quiet" aria-label={`Let the reading of ${read.readOn} count alone`}
               onPress={() => { setExcepting(read.id) }}>count alone</Button>}
           {mayWrite && <Button $tone="quiet" aria-label={`Strike out the reading of ${read.readOn}`}
-            isPending={strike.isPending} onPress={() => { strike.mutate(read.id) }}>strike out</Button>}
+            isPending={voiding.isPending} onPress={() => { voiding.mutate(read.id) }}>strike out</Button>}
           {excepting === read.id && (
             <RecordForm
               error={except.error}

@@ -68,7 +68,7 @@ export function Roms({ machine }: { machine: Machine }) {
                     {socket.image
                       && <> <Faint>{socket.image.bytes.toLocaleString('en')} bytes,
                         CRC-32 {socket.image.crc32}</Faint></>}
-                    {socket.findings.map((finding) =>
+                    {socket.mismatches.map((finding) =>
                       <Finding key={finding}><Mark kind="attention" /> {finding}</Finding>)}
                   </td>
                   <td>

@@ -45,7 +45,7 @@ export default function ConditionReport() {
           <h2>Measurements</h2>
           <Scroll tabIndex={0} role="group" aria-label="Measurements"><ListTable>
             <thead><tr><th>Point</th><th>Value</th><th>Verdict</th><th>Why</th><th>On</th></tr></thead>
-            <tbody>{measured.data.map((one) => <tr key={one.id}><td>{one.point}</td><td>{one.judged.said}</td>
+            <tbody>{measured.data.map((one) => <tr key={one.id}><td>{one.point}</td><td>{one.judged.inWords}</td>
               <td>{one.judged.verdict}</td><td>{one.judged.why.join('; ')}</td><td>{one.on}</td></tr>)}</tbody>
           </ListTable></Scroll>
         </>

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 
 import { type Condition, measurementsQuery, type SeenFinding, type FindingView, useNoteFinding,
-  useStrikeFinding } from '../../../../api/judge'
+  useVoidFinding } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
@@ -89,7 +89,7 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
   )
 }
 
-const lastNote = ({ sightings }: FindingView) => [...sightings].reverse().find(({ note }) => note)?.note ?? ''
+const lastNote = ({ observations }: FindingView) => [...observations].reverse().find(({ note }) => note)?.note ?? ''
 
 /** What hangs on a finding: its picture with the spot, its number on a board picture, what was measured for it. */
 function Beside({ machineId, finding, forPaper = false }: { machineId: number; finding: FindingView;
@@ -101,7 +101,7 @@ function Beside({ machineId, finding, forPaper = false }: { machineId: number; f
   return (
     <>
       {measured.map(({ id, point, on, judged }) =>
-        <div key={id}><Faint>{on} measured {point} {judged.said}: {judged.verdict}</Faint></div>)}
+        <div key={id}><Faint>{on} measured {point} {judged.inWords}: {judged.verdict}</Faint></div>)}
       {callout && <div>
         <Link to={`/bench/${String(machineId)}/board-picture/${String(callout.attachmentId)}`}>number {callout.n} on
           the board picture</Link>
@@ -125,10 +125,10 @@ function Where({ machineId, finding }: { machineId: number; finding: FindingView
 /** Says how a finding is now, outside of a survey: mended, or there again. */
 function Now({ machineId, finding }: { machineId: number; finding: FindingView }) {
   const note = useNoteFinding(machineId)
-  const strike = useStrikeFinding()
+  const voiding = useVoidFinding()
   const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity,
     ...seen }) }
-  const error = note.error ?? strike.error
+  const error = note.error ?? voiding.error
   return (
     <>
       <Buttons>
@@ -137,8 +137,8 @@ function Now({ machineId, finding }: { machineId: number; finding: FindingView }
             onPress={() => { say({ gone: true }) }}>Gone</Button>
           : <Button $tone="quiet" aria-label={`Back: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
             onPress={() => { say({ gone: false }) }}>It is back</Button>}
-        <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={strike.isPending}
-          onPress={() => { strike.mutate(finding) }}>Strike out</Button>
+        <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={voiding.isPending}
+          onPress={() => { voiding.mutate(finding) }}>Strike out</Button>
       </Buttons>
       {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
     </>

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { assembliesQuery } from '../../../../api/assemblies'
 import { viewOf } from '../../../../api/attachments'
 import { type Measurement, measurementsQuery, type FindingView, useMeasure,
-  useStrikeMeasurement } from '../../../../api/judge'
+  useVoidMeasurement } from '../../../../api/judge'
 import type { Machine } from '../../../../api/machines'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -90,11 +90,11 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
 }
 
 function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; onGoOn: () => void }) {
-  const strike = useStrikeMeasurement()
+  const voiding = useVoidMeasurement()
   return (
     <tr>
       <Whole><strong>{one.point}</strong>{one.assembly && <><br /><Faint>{one.assembly}</Faint></>}</Whole>
-      <Whole><Value>{one.judged.said}</Value><br />
+      <Whole><Value>{one.judged.inWords}</Value><br />
         <Mark kind={marks[one.judged.verdict]} /> {one.judged.verdict}</Whole>
       <Why>{one.judged.why.join('; ')}{one.trouble && <Notice tone="attention" word="Stopped.">{one.trouble}</Notice>}
         {one.note && <><br /><Faint>{one.note}</Faint></>}</Why>
@@ -106,11 +106,11 @@ function Row({ one, mayWrite, onGoOn }: { one: Measurement; mayWrite: boolean; o
         {mayWrite && (
           <Buttons>
             <Button $tone="quiet" aria-label={`More readings of ${one.point}`} onPress={onGoOn}>More readings</Button>
-            <Button $tone="quiet" aria-label={`Strike out ${one.point} ${one.judged.said}`}
-              isPending={strike.isPending} onPress={() => { strike.mutate(one) }}>Strike out</Button>
+            <Button $tone="quiet" aria-label={`Strike out ${one.point} ${one.judged.inWords}`}
+              isPending={voiding.isPending} onPress={() => { voiding.mutate(one) }}>Strike out</Button>
           </Buttons>
         )}
-        {strike.error && <Notice tone="stop" word="Not kept.">{messageOf(strike.error)}</Notice>}
+        {voiding.error && <Notice tone="stop" word="Not kept.">{messageOf(voiding.error)}</Notice>}
       </td>
     </tr>
   )

@@ -75,13 +75,13 @@ function Series({ series, hasMeter, onDone }: { series: Measurement; hasMeter: b
     document.addEventListener('keydown', listen)
     return () => { document.removeEventListener('keydown', listen) }
   }, [])
-  const { stats, said, verdict, why } = series.judged
+  const { stats, inWords, verdict, why } = series.judged
   const error = take.error ?? add.error ?? drop.error
   const value = Number(typed.replace(',', '.'))
   return (
     <>
       <Shown role="status">
-        <b>{series.point}</b> <Value>{said}</Value> <span>{verdict}</span>
+        <b>{series.point}</b> <Value>{inWords}</Value> <span>{verdict}</span>
         <Faint>{stats.count === 1 ? '1 reading' : `${String(stats.count)} readings`}
           {stats.count > 1 && `, spread ${String(stats.spread)} ${series.unit}`}</Faint>
       </Shown>

@@ -52,7 +52,7 @@ export function Survey({ machineId, condition, mayWrite }: Props) {
 
 function Running({ machineId, condition, mayWrite }: Props) {
   const { guide, running } = condition
-  const looks = running?.looks ?? []
+  const looks = running?.inspections ?? []
   const isDone = (subsystem: string) => looks.some((one) => one.subsystem === subsystem)
   const [at, setAt] = useState(() => guide.findIndex(({ subsystem }) => !isDone(subsystem)))
   const item = guide[at]
@@ -61,7 +61,7 @@ function Running({ machineId, condition, mayWrite }: Props) {
   return (
     <Part title={`Survey of ${running.on}`}
       faint={<>{looks.length} of {guide.length} looked at{running.by && <Faint> · by {running.by}</Faint>}</>}>
-      <SurveyList guide={guide} looks={looks} at={at} onGo={setAt} />
+      <SurveyList guide={guide} inspections={looks} at={at} onGo={setAt} />
       {item ? (
         mayWrite && <SurveyItem key={item.subsystem} machineId={machineId} condition={condition} survey={running}
           item={item} onNext={next} />
@@ -79,7 +79,7 @@ function End({ machineId, condition, onBack }: { machineId: number; condition: C
   const [cosmetic, setCosmetic] = useState(condition.cosmetic)
   if (!running) return null
   const missing = guide.filter(({ subsystem }) =>
-    !running.looks.some((one) => one.subsystem === subsystem)).map(({ name }) => name)
+    !running.inspections.some((one) => one.subsystem === subsystem)).map(({ name }) => name)
   return (
     <RecordForm
       error={end.error}

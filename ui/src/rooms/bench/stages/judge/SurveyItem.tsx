@@ -25,10 +25,11 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
   const { now, fresh } = seen
   const [adding, setAdding] = useState(false)
   const again = known.flatMap((finding) => seenAgain(finding, now[finding.id]))
-  const send = (look: 'inspected' | 'not inspected' | 'absent') => {
-    const findings = look === 'inspected' ? [...again, ...fresh] : []
-    judge.mutate({ subsystem: item.subsystem, version: survey.version, look,
-      note: look === 'not inspected' ? 'left out' : '', seen: findings }, { onSuccess: () => { forget(); onNext() } })
+  const send = (coverage: 'inspected' | 'not inspected' | 'absent') => {
+    const findings = coverage === 'inspected' ? [...again, ...fresh] : []
+    judge.mutate({ subsystem: item.subsystem, version: survey.version, coverage,
+      note: coverage === 'not inspected' ? 'left out' : '', observed: findings },
+    { onSuccess: () => { forget(); onNext() } })
   }
   const found = again.length + fresh.length
   return (

@@ -6,12 +6,13 @@ import { Mark } from '../../../../kit/Mark'
 import { color } from '../../../../theme'
 
 /** What the survey goes through, and how far it is. */
-export function SurveyList({ guide, looks, at, onGo }: { guide: GuideItem[]; looks: SurveyView['looks']; at: number;
+export function SurveyList({ guide, inspections, at, onGo }: { guide: GuideItem[];
+  inspections: SurveyView['inspections']; at: number;
   onGo: (at: number) => void }) {
   return (
     <List aria-label="Subsystems">
       {guide.map(({ subsystem, name }, i) => {
-        const look = looks.find((one) => one.subsystem === subsystem)?.look
+        const look = inspections.find((one) => one.subsystem === subsystem)?.coverage
         return (
           <li key={subsystem} aria-current={i === at ? 'step' : undefined}>
             <Button $tone="quiet" onPress={() => { onGo(i) }}>

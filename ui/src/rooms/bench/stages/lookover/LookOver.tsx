@@ -9,7 +9,7 @@ import { messageOf } from '../../../../api/problem'
 import { useAccount } from '../../../../api/session'
 import { Notice } from '../../../../kit/Notice'
 import { Part } from '../../../../kit/Part'
-import { Meetings } from '../../../../meetings/Meetings'
+import { SharedIdentifiers } from '../../../../sharedidentifiers/SharedIdentifiers'
 import { Pictures } from '../../../../pictures/Pictures'
 import type { Opened } from '../../../../pictures/region'
 import { useReckoning } from '../../../../reckoning/useReckoning'
@@ -20,14 +20,14 @@ import { Walk } from './Walk'
 
 /** What the outside tells: the walk round the machine with its sheet, and what is known by all sources. */
 export function LookOver({ machine, dossier }: { machine: Machine; dossier: Dossier }) {
-  const outside = useQuery(assemblyQuery(dossier.outsideId))
-  if (outside.error) return <Notice tone="stop" word="Not read.">{messageOf(outside.error)}</Notice>
-  return outside.data ? <Outside machine={machine} dossier={dossier} outside={outside.data} /> : null
+  const exterior = useQuery(assemblyQuery(dossier.exteriorId))
+  if (exterior.error) return <Notice tone="stop" word="Not read.">{messageOf(exterior.error)}</Notice>
+  return exterior.data ? <Exterior machine={machine} dossier={dossier} exterior={exterior.data} /> : null
 }
 
-function Outside({ machine, dossier, outside }: { machine: Machine; dossier: Dossier; outside: FittedAssembly }) {
+function Exterior({ machine, dossier, exterior }: { machine: Machine; dossier: Dossier; exterior: FittedAssembly }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
-  const reckoning = useReckoning({ assembly: outside.id }, machine.version, [outside])
+  const reckoning = useReckoning({ assembly: exterior.id }, machine.version, [exterior])
   const state = useLocation().state as { spot?: { assembly: number; line: number }; picture?: Opened } | null
   const [opened, setOpened] = useState(state?.picture)
   const [insert, setInsert] = useState<{ text: string }>()
@@ -39,8 +39,8 @@ function Outside({ machine, dossier, outside }: { machine: Machine; dossier: Dos
     <>
       <Left words="Still to be looked at" left={reckoning.machine?.left ?? dossier.stages.lookOverLeft} />
       <Walk walk={walk} mayWrite={mayWrite} onFace={(text) => { setInsert({ text }) }} />
-      <Board assembly={outside} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
-      <Meetings of={{ kind: 'machine', id: machine.id }} meetings={dossier.meetings} />
+      <Board assembly={exterior} reckoning={reckoning} mayWrite={mayWrite} startHere={false} insert={insert} />
+      <SharedIdentifiers of={{ kind: 'machine', id: machine.id }} sharedIdentifiers={dossier.sharedIdentifiers} />
       <Part title="What is known"
         faint={`${String(dossier.stages.evidenceSettled)} of ${String(dossier.known.length)} settled`}>
         {mayWrite && <AddStatement machineId={machine.id} />}

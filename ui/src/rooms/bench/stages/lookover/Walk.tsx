@@ -11,10 +11,10 @@ export function Walk({ walk, mayWrite, onFace }: { walk: WalkStep[]; mayWrite: b
   return (
     <Sides aria-label="Walk round the machine">
       {walk.map((step) => (
-        <li key={step.face} data-seen={step.seen || undefined}>
-          <Name><Mark kind={step.seen ? 'done' : 'none'} /> {step.face}</Name>
-          <State>{step.seen ? (step.entries === 1 ? '1 thing' : `${String(step.entries)} things`) : 'not seen'}</State>
-          {!step.seen && (
+        <li key={step.face} data-seen={step.lookedAt || undefined}>
+          <Name><Mark kind={step.lookedAt ? 'done' : 'none'} /> {step.face}</Name>
+          <State>{step.lookedAt ? (step.entries === 1 ? '1 thing' : `${String(step.entries)} things`) : 'not seen'}</State>
+          {!step.lookedAt && (
             <>
               <LookFor>{step.lookFor}</LookFor>
               {mayWrite && <Button $small onPress={() => { onFace(`== ${step.face}\n`) }}

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type ConnectorView, useChangeConnector, useMapConnector, usePlugConnector, useStrikeConnector, type Wiring,
+import { type ConnectorView, useChangeConnector, useMapConnector, usePlugConnector, useVoidConnector, type Wiring,
   wiringDrawing, wiringList } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -77,8 +77,8 @@ export function Connectors({ machineId, wiring, boards, mayWrite }: Props) {
 
 function Row({ one, mayWrite, onEdit }: { one: ConnectorView; mayWrite: boolean; onEdit: () => void }) {
   const plug = usePlugConnector()
-  const strike = useStrikeConnector()
-  const error = plug.error ?? strike.error
+  const voiding = useVoidConnector()
+  const error = plug.error ?? voiding.error
   const way = [one.pin1 && `pin 1: ${one.pin1}`, one.key && `key: ${one.key}`,
     one.colours && `wires: ${one.colours}`].filter(Boolean).join('; ')
   const free = one.free.socket.length + one.free.plug.length
@@ -102,8 +102,8 @@ function Row({ one, mayWrite, onEdit }: { one: ConnectorView; mayWrite: boolean;
                 onPress={() => { plug.mutate({ id: one.id, version: one.version, open: !one.open }) }}>{one.open
                   ? 'Plug in' : 'Unplug'}</Button>}
             <Button $tone="quiet" aria-label={`Edit ${one.name}`} onPress={onEdit}>Edit</Button>
-            <Button $tone="quiet" aria-label={`Strike out ${one.name}`} isPending={strike.isPending}
-              onPress={() => { strike.mutate(one) }}>Strike out</Button>
+            <Button $tone="quiet" aria-label={`Strike out ${one.name}`} isPending={voiding.isPending}
+              onPress={() => { voiding.mutate(one) }}>Strike out</Button>
           </Buttons>
         )}
         {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}

@@ -34,14 +34,14 @@ export function FastenerFields({ n, fastener, onChange, onDrop }: { n: number; f
           'nut M3'].map((kind) => <option key={kind} value={kind} />)}
       </datalist>
       <Wide>
-        <Choice label="Kept" value={fastener.way} options={[...ways]} onChange={(way) => { put({ way }) }} />
-        {fastener.way === 'cell' && <Field label="Cell" value={fastener.cell ?? ''}
+        <Choice label="Kept" value={fastener.keeping} options={[...ways]} onChange={(keeping) => { put({ keeping }) }} />
+        {fastener.keeping === 'cell' && <Field label="Cell" value={fastener.cell ?? ''}
           onChange={(cell) => { put({ cell: cell.toUpperCase() }) }} mono />}
-        {fastener.way === 'laid' && <Choice label="As a" value={fastener.shape ?? 'row'}
+        {fastener.keeping === 'laid' && <Choice label="As a" value={fastener.shape ?? 'row'}
           options={shapes.map((value) => ({ value, text: value }))}
             onChange={(shape) => { put({ shape, pattern: [] }) }} />}
       </Wide>
-      {fastener.way === 'laid' && pattern.length > 0 && <Pattern points={pattern}
+      {fastener.keeping === 'laid' && pattern.length > 0 && <Pattern points={pattern}
         onMove={(moved) => { put({ pattern: moved }) }} />}
       <Buttons><Button $tone="quiet" aria-label={`Take these out, fasteners ${String(n)}`} onPress={onDrop}>
         Take these out

@@ -63,17 +63,17 @@ export function Log({ log, wiring, boards, mayWrite, onEnded }: Props) {
             <li key={`${String(step)} ${text}`}>{step > 0 && `${String(step)}. `}{off}: {text}</li>)}</ul>
         </section>
       )}
-      {way === 'together' && log.lacks.length > 0 && (
+      {way === 'together' && log.blockers.length > 0 && (
         <section aria-label="What keeps it from being closed">
           <p><strong>Not closed.</strong> Still missing:</p>
-          <ul>{log.lacks.map(({ text }) => <li key={text}>{text}</li>)}</ul>
+          <ul>{log.blockers.map(({ text }) => <li key={text}>{text}</li>)}</ul>
         </section>
       )}
       {end.error && <Notice tone="stop" word="Not closed.">{messageOf(end.error)}</Notice>}
       {making && <MakeProcedure teardownId={log.id} onDone={() => { setMaking(false) }} />}
       {mayWrite && (
         <Buttons>
-          {way === 'together' && <Button $tone={log.lacks.length === 0 ? 'main' : undefined} isPending={end.isPending}
+          {way === 'together' && <Button $tone={log.blockers.length === 0 ? 'main' : undefined} isPending={end.isPending}
             onPress={() => {
               end.mutate(log.id,
                 { onSuccess: ({ outcome, why }) => {

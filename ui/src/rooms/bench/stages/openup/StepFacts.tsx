@@ -17,7 +17,7 @@ export function StepFacts({ step, large }: { step: StepView; large?: boolean }) 
         {step.fasteners.map((fastener, i) => (
           <li key={i}>
             {inWords(fastener)} <Kept>{whereOf(fastener)}</Kept>
-            {fastener.way === 'laid' && <Pattern points={fastener.pattern ?? []} />}
+            {fastener.keeping === 'laid' && <Pattern points={fastener.pattern ?? []} />}
           </li>
         ))}
         {step.tabs.map((tab) => <li key={tab}>mind: {tab}</li>)}
@@ -47,8 +47,8 @@ export function inWords({ count, kind, lengthMm, washer, tool }: Fastener): stri
     tool].filter(Boolean).join(', ')
 }
 
-function whereOf({ way, cell }: Fastener): string {
-  return way === 'cell' ? (cell ?? '') : way === 'laid' ? 'laid out as they came' : 'in their holes'
+function whereOf({ keeping, cell }: Fastener): string {
+  return keeping === 'cell' ? (cell ?? '') : keeping === 'laid' ? 'laid out as they came' : 'in their holes'
 }
 
 const Lines = styled.ul`

@@ -30,7 +30,7 @@ type Props = {
 }
 
 const newFastener = (cell: string): Fastener => ({ count: 4, kind: 'M3 pan', lengthMm: 0, washer: '', tool: '',
-  way: cell ? 'cell' : 'hole', cell, pattern: [] })
+  keeping: cell ? 'cell' : 'hole', cell, pattern: [] })
 
 /** A step field by field, for a thumb. What is tapped is kept on the device until it is sent. */
 export function StepForm({ log, keptAs, start, pictures = [], wiring, boards, onSubmit, onCancel, ...form }: Props) {

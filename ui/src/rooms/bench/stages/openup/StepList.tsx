@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 
-import { type StepView, type TeardownView, useChangeStep, useStrikeStep, type Wiring } from '../../../../api/openup'
+import { type StepView, type TeardownView, useChangeStep, useVoidStep, type Wiring } from '../../../../api/openup'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
@@ -39,8 +39,8 @@ export function StepList({ log, wiring, boards, mayWrite }: Props) {
 function One({ step, machineId, mayWrite, onEdit }: { step: StepView; machineId: number; mayWrite: boolean;
   onEdit: () => void }) {
   const change = useChangeStep(step.id)
-  const strike = useStrikeStep()
-  const error = change.error ?? strike.error
+  const voiding = useVoidStep()
+  const error = change.error ?? voiding.error
   return (
     <>
       <Head>
@@ -60,8 +60,8 @@ function One({ step, machineId, mayWrite, onEdit }: { step: StepView; machineId:
               change.mutate({ version: step.version, step: stepOf(step), pictures: [...step.pictures, ...ids] })
             }} />
           <Button $tone="quiet" aria-label={`Change step ${String(step.n)}`} onPress={onEdit}>Change</Button>
-          <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={strike.isPending}
-            onPress={() => { strike.mutate(step) }}>Strike out</Button>
+          <Button $tone="quiet" aria-label={`Strike out step ${String(step.n)}`} isPending={voiding.isPending}
+            onPress={() => { voiding.mutate(step) }}>Strike out</Button>
         </Buttons>
       )}
       {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}

@@ -39,7 +39,7 @@ function Labels({ log }: { log: TeardownView }) {
           </li>
         ))}
         {log.steps.flatMap((step) => step.fasteners.map((fastener,
-          i) => fastener.way === 'laid' && step.state === 'off' && (
+          i) => fastener.keeping === 'laid' && step.state === 'off' && (
           <li key={`${String(step.id)} ${String(i)}`}>
             <b>laid out</b>
             <span>step {step.n}: {step.off}</span>

@@ -6,7 +6,7 @@ test('a step survives the form', () => {
   const step = {
     off: 'Lid', tabs: ['front left', 'rear, brittle'], connectors: ['J5'],
       differs: [{ subject: 'battery', value: 'in a holder: clip' }], note: 'lift it', special: true,
-    fasteners: [{ count: 4, kind: 'M3 pan', lengthMm: 8, washer: '', tool: 'PH1', way: 'cell' as const, cell: 'A1',
+    fasteners: [{ count: 4, kind: 'M3 pan', lengthMm: 8, washer: '', tool: 'PH1', keeping: 'cell' as const, cell: 'A1',
       pattern: [] }],
   }
   expect(stepOf(tappedOf(step, [3]))).toEqual(step)

@@ -40,7 +40,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
   const section = useRef<HTMLElement>(null)
   const { setDraft, onShow } = reckoning
   const reckoned = reckoning.board(assembly.id)
-  const isOutside = assembly.kind === 'outside' // it stays with its machine, and its lines are no parts
+  const isExterior = assembly.kind === 'exterior' // it stays with its machine, and its lines are no parts
 
   // Less urgent than the next key: under a held key or a slow machine, typing goes first.
   useEffect(() => {
@@ -59,14 +59,14 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
       <PartHead>
         <h2>{assembly.title}</h2>
         <Facts>{facts(assembly)}</Facts>
-        {mayWrite && !isOutside && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
-        {mayWrite && !isOutside && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving}
+        {mayWrite && !isExterior && <Button $tone="quiet" onPress={() => { setEditing(true) }}>Edit details</Button>}
+        {mayWrite && !isExterior && <Button $tone="quiet" aria-label={`Move ${assembly.title}`} aria-expanded={moving}
           onPress={() => { setMoving(!moving) }}>Move</Button>}
         <Button $tone="quiet" aria-label={`History of ${assembly.title}`} aria-expanded={telling}
           onPress={() => { setTelling(!telling) }}>History</Button>
         <Tools>
         {mayWrite && <DraftState draft={draft} title={assembly.title} />}
-        {!isOutside && <Views
+        {!isExterior && <Views
           aria-label={`View of ${assembly.title}`}
           selectionMode="single"
           disallowEmptySelection
@@ -119,13 +119,13 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
             spot={spot}
             readOnly={!mayWrite}
             autoFocus={startHere}
-            isOutside={isOutside}
+            isExterior={isExterior}
             insert={insert}
             onType={draft.type}
             onSave={() => void draft.save()}
             onName={(line) => {
               const unknown = reckoned?.lines.find((state) => state.line === line && state.state === 'unknown')
-              if (!mayWrite || isOutside || !unknown) return false
+              if (!mayWrite || isExterior || !unknown) return false
               setNaming({ number: unknown.nameable, line })
               return true
             }}
@@ -141,7 +141,7 @@ export function Board({ assembly, reckoning, mayWrite, startHere, insert }: Prop
 
 function facts({ kind, part, rev, serial, slot, fit }: FittedAssembly): string {
   return [
-    kind !== 'board' && kind !== 'outside' && kind,
+    kind !== 'board' && kind !== 'exterior' && kind,
     part && `part ${part}`,
     rev && `rev ${rev}`,
     serial && `serial ${serial}`,

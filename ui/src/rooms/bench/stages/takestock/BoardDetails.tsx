@@ -1,5 +1,5 @@
 import { type AssemblyFields, type FittedAssembly, useChangeAssembly } from '../../../../api/assemblies'
-import { useStrike } from '../../../../api/moves'
+import { useVoid } from '../../../../api/moves'
 import { messageOf } from '../../../../api/problem'
 import { Button } from '../../../../kit/Button'
 import { EditRecord } from '../../../../kit/EditRecord'
@@ -14,17 +14,17 @@ const names: Partial<Record<keyof AssemblyFields, string>> = {
 /** Edits what is said of a board. */
 export function BoardDetails({ assembly, onDone }: { assembly: FittedAssembly; onDone: () => void }) {
   const change = useChangeAssembly(assembly.id)
-  const strike = useStrike(assembly.id)
+  const voiding = useVoid(assembly.id)
   return (
     <EditRecord record={assembly} change={change} newerIn={({ assembly: newer }) => newer && { ...assembly, ...newer }}
       names={names} onDone={onDone}>
       {(form) => (
         <BoardForm start={assembly} action="Keep the details" {...form}>
-          <Button $tone="quiet" isPending={strike.isPending}
-            onPress={() => { strike.mutate(assembly.version, { onSuccess: onDone }) }}>
+          <Button $tone="quiet" isPending={voiding.isPending}
+            onPress={() => { voiding.mutate(assembly.version, { onSuccess: onDone }) }}>
             Entered by mistake: strike it out
           </Button>
-          {strike.error && <Notice tone="stop" word="Not struck out.">{messageOf(strike.error)}</Notice>}
+          {voiding.error && <Notice tone="stop" word="Not struck out.">{messageOf(voiding.error)}</Notice>}
         </BoardForm>
       )}
     </EditRecord>

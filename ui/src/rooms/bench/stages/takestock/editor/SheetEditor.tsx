@@ -5,7 +5,7 @@ import { EditorView } from '@codemirror/view'
 
 import type { BoardReckoning } from '../../../../../reckoning/useReckoning'
 import { color } from '../../../../../theme'
-import { extensions, fromOutside } from './extensions'
+import { extensions, fromExterior } from './extensions'
 import { setLineStates } from './lineStates'
 
 type Props = {
@@ -15,7 +15,7 @@ type Props = {
   spot: { line: number } | undefined
   readOnly: boolean
   autoFocus: boolean
-  isOutside: boolean
+  isExterior: boolean
   /** A text to go on with at the end. */
   insert: { text: string } | undefined
   onType: (text: string) => void
@@ -25,7 +25,7 @@ type Props = {
 }
 
 /** The sheet as text: marks in the margin, what each line is at its end, proposals while typing. */
-export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, isOutside, insert, onType,
+export default function SheetEditor({ title, text, reckoned, spot, readOnly, autoFocus, isExterior, insert, onType,
   onSave, onName }: Props) {
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
@@ -48,7 +48,7 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
         extensions: extensions({
           label: `Sheet of ${title}`,
           readOnly,
-          isOutside,
+          isExterior,
           onType: (value) => { typed(value) },
           onSave: () => { save() },
           onName: (line) => name(line),
@@ -61,7 +61,7 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
       editor.destroy()
       view.current = null
     }
-  }, [title, readOnly, isOutside])
+  }, [title, readOnly, isExterior])
 
   useEffect(() => {
     const editor = view.current
@@ -72,7 +72,7 @@ export default function SheetEditor({ title, text, reckoned, spot, readOnly, aut
     if (known >= 0 || editor.state.doc.toString() === text) return
     told.current = []
     editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: text },
-      annotations: fromOutside.of(true) })
+      annotations: fromExterior.of(true) })
   }, [text])
 
   useEffect(() => {

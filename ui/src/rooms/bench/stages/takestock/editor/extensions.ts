@@ -6,23 +6,23 @@ import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers, pl
 import { libraryCompletion } from './completion'
 import { lineStates } from './lineStates'
 import { example, newLine, repeatLine } from './nextLine'
-import { outsideExample, writeExample } from './outside'
+import { exteriorExample, writeExample } from './exterior'
 import { editorTheme } from './theme'
 
 /** Marks a change that was not typed here: a text that was brought back, merged or read anew. */
-export const fromOutside = Annotation.define<boolean>()
+export const fromExterior = Annotation.define<boolean>()
 
 type Options = {
   label: string
   readOnly: boolean
-  isOutside: boolean
+  isExterior: boolean
   onType: (text: string) => void
   onSave: () => void
   onName: (line: number) => boolean
 }
 
 /** All that makes a text field the sheet editor. Tab is left alone: it leaves the editor. */
-export function extensions({ label, readOnly, isOutside, onType, onSave, onName }: Options): Extension {
+export function extensions({ label, readOnly, isExterior, onType, onSave, onName }: Options): Extension {
   const saveKey = { key: 'Mod-s', preventDefault: true, run: () => { onSave(); return true } }
   const nameKey = { key: 'Alt-n', preventDefault: true, run: (view: EditorView) =>
     onName(view.state.doc.lineAt(view.state.selection.main.head).number) }
@@ -33,9 +33,9 @@ export function extensions({ label, readOnly, isOutside, onType, onSave, onName 
     drawSelection(),
     highlightActiveLine(),
     placeholder(readOnly ? 'Nothing written yet.'
-      : `${isOutside ? outsideExample : example}\n\n# Alt+Enter writes this example`),
-    isOutside
-      ? Prec.high(keymap.of([saveKey, { key: 'Alt-Enter', run: writeExample(outsideExample) }]))
+      : `${isExterior ? exteriorExample : example}\n\n# Alt+Enter writes this example`),
+    isExterior
+      ? Prec.high(keymap.of([saveKey, { key: 'Alt-Enter', run: writeExample(exteriorExample) }]))
       : [libraryCompletion,
         Prec.high(keymap.of([saveKey, nameKey, { key: 'Enter', run: newLine },
           { key: 'Alt-Enter', run: repeatLine }]))],
@@ -46,7 +46,7 @@ export function extensions({ label, readOnly, isOutside, onType, onSave, onName 
     EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', autocapitalize: 'off', tabindex: '0' }),
     EditorView.cspNonce.of(document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce ?? ''),
     EditorView.updateListener.of((update) => {
-      if (update.docChanged && !update.transactions.some((one) => one.annotation(fromOutside)))
+      if (update.docChanged && !update.transactions.some((one) => one.annotation(fromExterior)))
         onType(update.state.doc.toString())
     }),
     editorTheme,

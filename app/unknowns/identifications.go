@@ -1,0 +1,197 @@
+package unknowns
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"frugalheron/app/action"
+	"frugalheron/app/input"
+	"frugalheron/core/identification"
+	"frugalheron/store/inventory"
+	"frugalheron/store/pg"
+	"frugalheron/store/unknowns"
+)
+
+// IdentificationFields are what people write about what an unknown board could be.
+type IdentificationFields struct {
+	Hypotheses []identification.Hypothesis `json:"hypotheses" maxItems:"20" doc:"Ids are chosen by who writes, and stay"`
+	Evidence   []IdentificationEvidence    `json:"evidence" maxItems:"100"`
+	Decision   *IdentificationDecision     `json:"decision,omitempty" doc:"Closes it; left out while it is open"`
+}
+
+// IdentificationEvidence is a piece of evidence with its weights.
+type IdentificationEvidence struct {
+	ID       int64                   `json:"id"`
+	Text     string                  `json:"text" says:"text" maxLength:"400"`
+	Presence identification.Presence `json:"presence" enum:"found,absent,open"`
+	HowTo    string                  `json:"howTo" says:"text" maxLength:"400" required:"false" doc:"How one looks for it"`
+	Weights  []IdentificationWeight  `json:"weights" maxItems:"20" doc:"Explanations it says nothing of may be left out"`
+}
+
+// IdentificationWeight is how strongly evidence speaks for or against an explanation.
+type IdentificationWeight struct {
+	HypothesisID int64 `json:"hypothesisId"`
+	Weight       int   `json:"weight" minimum:"-3" maximum:"3" doc:"-3 strongly against, 3 strongly for"`
+}
+
+// IdentificationDecision says what it is, and how sure that is.
+type IdentificationDecision struct {
+	HypothesisID int64  `json:"hypothesisId"`
+	Sure         string `json:"sure" enum:"certain,likely,a guess"`
+	Reason       string `json:"reason" says:"text" maxLength:"1000"`
+}
+
+// IdentificationView is what was thought about an assembly, weighed.
+type IdentificationView struct {
+	AssemblyID int64  `json:"assemblyId"`
+	Assembly   string `json:"assembly" says:"text"`
+	IdentificationFields
+	Weighing identification.Weighing `json:"weighing"`
+	Version  int                     `json:"version" doc:"0 while nobody has written yet"`
+}
+
+// Identifications lists the assemblies of a machine that somebody puzzles over; with 0 those of the collection.
+func (s *Service) Identifications(ctx context.Context, actor action.Actor,
+	machineID int64) ([]IdentificationView, error) {
+	if err := actor.Must(action.MayLook); err != nil {
+		return nil, err
+	}
+	ids, err := unknowns.AssembliesWithIdentification(ctx, s.kernel.Reader(ctx), machineID)
+	if err != nil {
+		return nil, err
+	}
+	told := make([]IdentificationView, len(ids))
+	for i, id := range ids {
+		if told[i], err = s.Identification(ctx, actor, id); err != nil {
+			return nil, err
+		}
+	}
+	return told, nil
+}
+
+// Identification reads what was thought about an assembly.
+func (s *Service) Identification(ctx context.Context, actor action.Actor,
+	assemblyID int64) (IdentificationView, error) {
+	assembly, err := s.inventory.Assembly(ctx, actor, assemblyID)
+	if err != nil {
+		return IdentificationView{}, err
+	}
+	return identificationOf(ctx, s.kernel.Reader(ctx), assembly)
+}
+
+func identificationOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (IdentificationView, error) {
+	told := IdentificationView{AssemblyID: assembly.ID, Assembly: assembly.Title,
+		IdentificationFields: IdentificationFields{Hypotheses: []identification.Hypothesis{},
+			Evidence: []IdentificationEvidence{}}}
+	kept, err := unknowns.Identification(ctx, h, assembly.ID)
+	if err == nil {
+		told.Version = kept.Version
+		err = json.Unmarshal([]byte(kept.Body), &told.IdentificationFields)
+	} else if errors.Is(err, action.ErrNotFound) {
+		err = nil
+	}
+	told.Hypotheses = append([]identification.Hypothesis{}, told.Hypotheses...)
+	told.Evidence = append([]IdentificationEvidence{}, told.Evidence...)
+	for i := range told.Evidence {
+		told.Evidence[i].Weights = append([]IdentificationWeight{}, told.Evidence[i].Weights...)
+	}
+	told.Weighing = told.weigh()
+	return told, err
+}
+
+func (f IdentificationFields) weigh() identification.Weighing {
+	evidence := make([]identification.Evidence, len(f.Evidence))
+	for i, e := range f.Evidence {
+		evidence[i] = identification.Evidence{ID: e.ID, Text: e.Text, Presence: e.Presence, HowTo: e.HowTo,
+			Weights: map[int64]int{}}
+		for _, w := range e.Weights {
+			evidence[i].Weights[w.HypothesisID] = w.Weight
+		}
+	}
+	return identification.Weigh(f.Hypotheses, evidence)
+}
+
+// WeighIdentification rewrites what is thought about an assembly, starting from a version; 0 for the first time.
+func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, assemblyID int64, version int,
+	fields IdentificationFields) (IdentificationView, error) {
+	var told IdentificationView
+	if err := checkIdentification(&fields); err != nil {
+		return told, err
+	}
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		assembly, err := inventory.LockAssembly(ctx, tx, assemblyID)
+		if err != nil {
+			return err
+		}
+		before, err := identificationOf(ctx, tx, assembly)
+		if err != nil {
+			return err
+		}
+		if before.Version != version {
+			return &action.Stale{What: "what is thought about the board", Newer: before}
+		}
+		if err := unknowns.PutIdentification(ctx, tx, assemblyID, fields); err != nil {
+			return err
+		}
+		if told, err = identificationOf(ctx, tx, assembly); err != nil {
+			return err
+		}
+		done, after := eventWeighIdentification, map[string]any{"why": told.Weighing.Why, "written": fields}
+		if d := fields.Decision; d != nil && (before.Decision == nil || *d != *before.Decision) {
+			done = eventDecideIdentification
+			at := slices.IndexFunc(fields.Hypotheses, func(h identification.Hypothesis) bool {
+				return h.ID == d.HypothesisID
+			})
+			after = map[string]any{"is": fields.Hypotheses[at].Text, "sure": d.Sure, "reason": d.Reason,
+				"written": fields}
+		}
+		return action.Record(ctx, tx, actor, done, assemblyID, assembly.MachineID,
+			map[string]any{"written": before.IdentificationFields}, after)
+	})
+	return told, err
+}
+
+func checkIdentification(f *IdentificationFields) error {
+	hypotheses := map[int64]bool{}
+	for i := range f.Hypotheses {
+		h := &f.Hypotheses[i]
+		if err := input.OneLine("hypotheses", &h.Text); err != nil {
+			return err
+		}
+		if h.Text == "" || hypotheses[h.ID] {
+			return action.Reject("hypotheses", fmt.Sprintf("explanation %d needs words and a number of its own", i+1))
+		}
+		hypotheses[h.ID] = true
+	}
+	for i := range f.Evidence {
+		e := &f.Evidence[i]
+		if err := input.CheckAll(input.OneLine("evidence", &e.Text), input.OneLine("evidence", &e.HowTo)); err != nil {
+			return err
+		}
+		if e.Text == "" {
+			return action.Reject("evidence", fmt.Sprintf("evidence %d needs words: say what one sees", i+1))
+		}
+		// What was weighed for an explanation that is gone goes with it.
+		e.Weights = slices.DeleteFunc(e.Weights, func(w IdentificationWeight) bool {
+			return !hypotheses[w.HypothesisID] || w.Weight == 0
+		})
+	}
+	if f.Decision == nil {
+		return nil
+	}
+	if err := input.OneLine("reason", &f.Decision.Reason); err != nil {
+		return err
+	}
+	switch {
+	case !hypotheses[f.Decision.HypothesisID]:
+		return action.Reject("decision", "choose one of the explanations")
+	case f.Decision.Reason == "":
+		return action.Reject("reason", "say what decided it")
+	}
+	return nil
+}
