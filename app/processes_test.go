@@ -1,6 +1,8 @@
 package app_test
 
 import (
+	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -11,6 +13,7 @@ import (
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
+	"frugalheron/jobs"
 	"frugalheron/store/blobs"
 	"frugalheron/store/inventory"
 	"frugalheron/store/library"
@@ -22,16 +25,17 @@ import (
 func TestTwoProcessesAreOneApplication(t *testing.T) {
 	db, one, machine, board := newBoard(t, inventory.MachineFields{},
 		"== Main board\nU9 27128-25 8533 @socket\nU10 HX7200")
-	kept, err := blobs.Open(ctx, t.TempDir())
+	store, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
-	two := app.New(db).WithBlobs(kept)
-	one.WithBlobs(kept)
+	two := app.New(db).WithBlobs(store)
+	one.WithBlobs(store)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"U9": {Device: "27128", Data: monitor}},
 		func(string) int { return 16384 })
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	one.WithReader(standIn.Address())
 	two.WithReader(standIn.Address())
+	stopOne := doJobs(t, one)
 	reading := roms.ReadingInput{Designator: "U9", Device: "27128"}
 	state := func(by *app.App, id int64, wanted string) (now storeroms.ChipReading) {
 		require.Eventually(t, func() bool {
@@ -62,6 +66,33 @@ func TestTwoProcessesAreOneApplication(t *testing.T) {
 	require.Equal(t, 2*16384, done.Done, "nothing was read twice")
 	require.Equal(t, rom.Accepted, socketOf(t, one, machine.ID, "U9").Chip.State)
 
+	// What a process is at when it ends, another goes on with.
+	require.NoError(t, one.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
+	left := must(one.Roms.StartReading(ctx, technician, board.ID, reading))
+	require.Eventually(t, func() bool { return must(one.Roms.ChipReading(ctx, technician, left.ID)).Done > 0 },
+		time.Minute, 10*time.Millisecond)
+	stopOne()
+	kept := must(two.Roms.ChipReading(ctx, technician, left.ID))
+	require.Equal(t, "running", kept.State)
+	require.Less(t, kept.Done, 2*16384)
+	require.NoError(t, two.Roms.PrepareStandIn(ctx, technician, "U9", "none"))
+	doJobs(t, two)
+	require.Equal(t, 2*16384, state(two, left.ID, "done").Done, "nothing was read twice")
+
+	// One that was left for so long that somebody has the reader read another chip waits to be gone on with.
+	db.MustExec(`UPDATE chip_reading SET state = 'running', got = '', updated_at = now() - interval '1 minute' WHERE id = $1`,
+		left.ID)
+	require.Contains(t, state(two, left.ID, "stopped").Note, "by itself")
+	db.MustExec(`UPDATE river_job SET state = 'available', finalized_at = NULL, scheduled_at = now() + interval '1 minute'
+		WHERE (args ->> 'reading')::bigint = $1`, left.ID)
+	require.NoError(t, two.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
+	other := must(two.Roms.StartReading(ctx, technician, board.ID, reading))
+	db.MustExec(`UPDATE river_job SET scheduled_at = now() WHERE (args ->> 'reading')::bigint = $1`, left.ID)
+	require.Eventually(t, func() bool {
+		return strings.Contains(must(two.Roms.ChipReading(ctx, technician, left.ID)).Note, "is reading U9 by now")
+	}, time.Minute, 20*time.Millisecond)
+	must(two.Roms.StopReading(ctx, technician, other.ID))
+
 	// Names: the library and who is private are asked for by the count of changes.
 	require.Len(t, must(two.Unknowns.Unknowns(ctx, technician, machine.ID)).Open, 1)
 	named := must(one.Library.NameType(ctx, technician, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
@@ -71,4 +102,13 @@ func TestTwoProcessesAreOneApplication(t *testing.T) {
 	require.Equal(t, "of Jory", public(t, two, inventory.MachineFields{Provenance: "of Jory"}).Provenance)
 	private(t, one, "Jory", "a pilot")
 	require.Equal(t, "of a pilot", public(t, two, inventory.MachineFields{Provenance: "of Jory"}).Provenance)
+}
+
+// doJobs has long work done until the test ends, or stop is called.
+func doJobs(t *testing.T, actions *app.App) (stop func()) {
+	end, err := jobs.Start(ctx, actions.Kernel)
+	require.NoError(t, err)
+	stop = sync.OnceFunc(end)
+	t.Cleanup(stop)
+	return stop
 }

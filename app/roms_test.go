@@ -211,6 +211,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	actions.WithReader(standIn.Address())
+	doJobs(t, actions)
 	reader, err := actions.Roms.Reader(ctx, technician)
 	require.NoError(t, err)
 	require.Equal(t, romreader.Faults(), reader.Faults)

@@ -54,3 +54,20 @@ func (a Actor) Must(roles Roles) error {
 
 // Hides reports whether names are kept from an actor.
 func (a Actor) Hides() bool { return !MayWriteSheets.Include(a.Role) }
+
+// KeptActor is an actor as a job keeps it that works for them.
+type KeptActor struct {
+	AccountID int64  `json:"accountId"`
+	Name      string `json:"name"`
+	Role      Role   `json:"role"`
+	Zone      string `json:"zone"`
+}
+
+// KeepActor returns what a job has to keep of an actor.
+func KeepActor(a Actor) KeptActor { return KeptActor{a.AccountID, a.Name, a.Role, a.ZoneName()} }
+
+// Actor is who was kept.
+func (k KeptActor) Actor() (Actor, error) {
+	zone, err := ZoneOf(k.Zone)
+	return Actor{AccountID: k.AccountID, Name: k.Name, Role: k.Role, Zone: zone}, err
+}

@@ -9,6 +9,7 @@ import (
 	"slices"
 
 	"github.com/jmoiron/sqlx"
+	"github.com/riverqueue/river"
 
 	"frugalheron/store/history"
 	"frugalheron/store/pg"
@@ -16,10 +17,12 @@ import (
 
 // Kernel runs actions: what somebody does, in one transaction, with all that follows from it.
 type Kernel struct {
-	DB      *sqlx.DB
-	follows map[string]Renewal
-	undos   map[string]undo
-	endings []Ending
+	DB       *sqlx.DB
+	follows  map[string]Renewal
+	undos    map[string]undo
+	endings  []Ending
+	Workers  *river.Workers // what jobs of each kind do
+	renewals map[string]func(context.Context) error
 }
 
 // Ending is done at the end of each action, once what follows from records is up to date. Before is the number of the
@@ -37,7 +40,11 @@ type Undoing func(ctx context.Context, actor Actor, e history.EventRow) error
 
 // NewKernel returns a kernel on a migrated database, which knows nothing that follows, or can be taken back, yet.
 func NewKernel(db *sqlx.DB) *Kernel {
-	return &Kernel{DB: db, follows: map[string]Renewal{}, undos: map[string]undo{}}
+	k := &Kernel{DB: db, follows: map[string]Renewal{}, undos: map[string]undo{}, Workers: river.NewWorkers(),
+		renewals: map[string]func(context.Context) error{}}
+	CanWork(k, k.renew)
+	k.CanRenew("what is left over", k.RenewLeftOver)
+	return k
 }
 
 // CanBeUndone says who may take events of a kind back, and how.
@@ -61,6 +68,12 @@ func (k *Kernel) Do(ctx context.Context, actor Actor, roles Roles, work func(tx 
 		return work(tx)
 	}
 	return k.InTx(ctx, work)
+}
+
+// Whole runs work as Do does, and makes actions that work calls with its context part of the same transaction.
+func (k *Kernel) Whole(ctx context.Context, actor Actor, roles Roles,
+	work func(ctx context.Context, tx *sqlx.Tx) error) error {
+	return k.Do(ctx, actor, roles, func(tx *sqlx.Tx) error { return work(within(ctx, tx), tx) })
 }
 
 // InTx runs work in a transaction of its own, and brings up to date what follows.

@@ -54,7 +54,7 @@ func StateIn[Record any](encoded *json.RawMessage) (Record, error) {
 func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e history.EventRow, roles Roles,
 	lock func(ctx context.Context, h pg.Handle, id int64) (Record, error),
 	work func(ctx context.Context, tx *sqlx.Tx, now Record) error) error {
-	return k.Do(ctx, actor, roles, func(tx *sqlx.Tx) error {
+	return k.Whole(ctx, actor, roles, func(ctx context.Context, tx *sqlx.Tx) error {
 		now, err := lock(ctx, tx, e.SubjectID)
 		if err != nil {
 			return err
@@ -62,7 +62,7 @@ func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e histor
 		if err := NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
-		return work(within(ctx, tx), tx, now)
+		return work(ctx, tx, now)
 	})
 }
 

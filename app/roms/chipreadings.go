@@ -26,6 +26,9 @@ const quiet = 20
 // flushAfter is how often what was read is kept, so that little is read twice after a stop.
 const flushAfter = 400 * time.Millisecond
 
+// keepWithin is how long it may take to keep what was read.
+const keepWithin = 3 * time.Second
+
 // slowerThan is the rate, in bytes a second, below which a link is called slow. A rule of thumb: a chip of
 // 32 KiB then takes more than half a minute.
 const slowerThan = 2048
@@ -127,12 +130,11 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 		if err != nil {
 			return err
 		}
-		started, err = roms.ChipReadingByID(ctx, tx, id)
-		return err
+		if started, err = roms.ChipReadingByID(ctx, tx, id); err != nil {
+			return err
+		}
+		return s.kernel.Enqueue(ctx, tx, readingJob{id, action.KeepActor(actor)})
 	})
-	if err == nil {
-		go s.readChip(context.Background(), actor, started) // it goes on behind the request, and is no part of it
-	}
 	return started, err
 }
 
@@ -152,7 +154,8 @@ func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64)
 	}
 	r, err := roms.ChipReadingByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
-		r.State, r.Note = "stopped", "the application was stopped while it read; what was read so far is kept"
+		r.State, r.Note = "stopped",
+			"the application was stopped while it read; what was read so far is kept, and it goes on by itself before long"
 	}
 	return r, err
 }
@@ -174,50 +177,90 @@ func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int6
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return roms.ChipReading{}, err
 	}
-	if err := s.readerIsFree(ctx, s.kernel.Reader(ctx)); err != nil {
-		return roms.ChipReading{}, err
-	}
-	resumed, err := roms.ResumeChipReading(ctx, s.kernel.Reader(ctx), id, quiet)
-	if err != nil {
-		return roms.ChipReading{}, err
-	}
-	r, err := s.ChipReading(ctx, actor, id)
-	if err == nil && !resumed {
-		return r, action.Reject("id", "it is over; start a new one")
-	}
-	if err == nil {
-		go s.readChip(context.Background(), actor, r) // likewise
-	}
+	var r roms.ChipReading
+	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := s.readerIsFree(ctx, tx); err != nil {
+			return err
+		}
+		resumed, err := roms.ResumeChipReading(ctx, tx, id, quiet)
+		if err != nil {
+			return err
+		}
+		if r, err = roms.ChipReadingByID(ctx, tx, id); err != nil {
+			return err
+		}
+		if !resumed {
+			return action.Reject("id", "it is over; start a new one")
+		}
+		return s.kernel.Enqueue(ctx, tx, readingJob{id, action.KeepActor(actor)})
+	})
 	return r, err
 }
 
-// readChip reads and ends the reading, whatever comes of it.
-func (s *Service) readChip(ctx context.Context, actor action.Actor, r roms.ChipReading) {
-	state, note := "done", ""
-	err := s.readPasses(ctx, r)
-	if err == nil {
-		note, err = s.takePasses(ctx, actor, r)
+// readingJob has the reader read a chip.
+type readingJob struct {
+	Reading int64            `json:"reading"`
+	For     action.KeptActor `json:"for"`
+}
+
+// Kind names it in the queue.
+func (readingJob) Kind() string { return "read-chip" }
+
+// isFreeFor reports whether the reader is at no other reading, which may have been started while this one was left by
+// a process that is gone; else this one is stopped.
+func (s *Service) isFreeFor(ctx context.Context, r roms.ChipReading) (bool, error) {
+	running, err := roms.RunningChipReadings(ctx, s.kernel.Reader(ctx), quiet)
+	for _, other := range running {
+		if other.ID != r.ID {
+			_, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), r.ID, "stopped",
+				"the reader is reading "+other.Designator+" by now; what was read so far is kept")
+			return false, err
+		}
 	}
+	return err == nil, err
+}
+
+// readChip reads what is missing of a reading, and ends it, whatever comes of it. When the context ends first it returns
+// the reason; what was read until then is kept.
+func (s *Service) readChip(ctx context.Context, job readingJob) error {
+	actor, err := job.For.Actor()
+	if err != nil {
+		return err
+	}
+	r, err := roms.ChipReadingByID(ctx, s.kernel.Reader(ctx), job.Reading)
+	if err != nil || r.State != "running" {
+		return err
+	}
+	free, err := s.isFreeFor(ctx, r)
+	if err != nil || !free {
+		return err
+	}
+	began := time.Now()
+	if err = s.readPasses(ctx, r); err == nil {
+		err = s.takePasses(ctx, actor, r, time.Since(began))
+	}
+	if err == nil || ctx.Err() != nil {
+		return err
+	}
+	state, note := "refused", ""
 	var refused *action.Invalid
 	var byReader *romreader.RefusedError
 	var unsteady *romreader.UnsteadyError
 	switch {
-	case err == nil:
 	case errors.Is(err, errStopped):
-		return
+		return nil
 	case errors.As(err, &refused):
-		state, note = "refused", refused.Why
+		note = refused.Why
 	case errors.As(err, &unsteady), errors.As(err, &byReader):
-		state, note = "refused", err.Error()
+		note = err.Error()
 	case errors.Is(err, romreader.ErrLost):
 		state, note = "stopped", err.Error()+"; what was read so far is kept. Look after the cable and go on."
 	default:
 		slog.Error("reading a chip", "reading", r.ID, "cause", err)
 		state, note = "stopped", "something went wrong on the server; what was read so far is kept"
 	}
-	if _, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), r.ID, state, note); err != nil {
-		slog.Error("ending the reading of a chip", "reading", r.ID, "cause", err)
-	}
+	_, err = roms.EndChipReading(ctx, s.kernel.Reader(ctx), r.ID, state, note)
+	return err
 }
 
 // errStopped ends a reading that somebody stopped.
@@ -242,6 +285,9 @@ func (s *Service) readPasses(ctx context.Context, r roms.ChipReading) error {
 	kept := r.Done
 	pending, again, last := []byte{}, 0, time.Now()
 	flush := func() error {
+		// What was read is kept even where the work has to end now.
+		ctx, cancel := context.WithTimeout(context.WithoutCancel(ctx), keepWithin)
+		defer cancel()
 		running, err := roms.AppendToChipReading(ctx, s.kernel.Reader(ctx), r.ID, kept, pending, again)
 		if err == nil && !running {
 			err = errStopped
@@ -270,43 +316,50 @@ func (s *Service) readPasses(ctx context.Context, r roms.ChipReading) error {
 	return nil
 }
 
-// takePasses looks at both passes and notes them as two readings of the chip.
-func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.ChipReading) (string, error) {
+// takePasses looks at both passes, and notes them as two readings of the chip; what was missing took so long to read.
+func (s *Service) takePasses(ctx context.Context, actor action.Actor, r roms.ChipReading, took time.Duration) error {
 	got, err := roms.BytesOfChipReading(ctx, s.kernel.Reader(ctx), r.ID)
 	if err != nil {
-		return "", err
+		return err
 	}
 	first, second := got[:r.Size], got[r.Size:]
 	if !bytes.Equal(first, second) {
 		c := rom.Compare(first, second)
-		return "", action.Reject("chip",
+		return action.Reject("chip",
 			fmt.Sprintf("two readings in a row differ in %d bytes (%s). %s", c.DifferingBytes, c.Verdict, c.Note))
 	}
 	inspection := rom.Inspect(first, nil)
 	if len(inspection.IgnoredAddressLines) > 0 && r.Exception == "" {
-		return "", action.Reject("chip", strings.Join(inspection.Warnings, " "))
+		return action.Reject("chip", strings.Join(inspection.Warnings, " "))
 	}
 	of := RomReading{Designator: r.Designator, Label: r.Label, Exception: r.Exception,
 		Method: "by the reader, as a " + r.Device}
 	image := rom.Image{Format: rom.Binary, Data: first}
 	files := []rom.File{{Name: "first reading"}, {Name: "second reading"}}
-	added, err := s.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})
-	if err != nil {
-		return "", err
-	}
-	note := fmt.Sprintf("both readings are alike; %s is %s", r.Designator, added[1].Chip)
-	if added[1].Known != "" {
-		note += ": " + added[1].Known
-	}
-	ended, err := roms.ChipReadingByID(ctx, s.kernel.Reader(ctx), r.ID)
-	if err != nil {
-		return "", err
-	}
-	if ended.Again > 0 {
-		note += fmt.Sprintf(". %d blocks had to be read again: look after the contacts", ended.Again)
-	}
-	if took := time.Since(r.UpdatedAt).Seconds(); float64(2*r.Size-r.Done) < slowerThan*took {
-		note += fmt.Sprintf(". The link is slow, %.0f bytes a second", float64(2*r.Size-r.Done)/took)
-	}
-	return note, nil
+	// All or nothing: work that is done again after a restart notes nothing twice.
+	return s.kernel.Whole(ctx, actor, action.MayWriteSheets, func(ctx context.Context, tx *sqlx.Tx) error {
+		now, err := roms.ChipReadingByID(ctx, tx, r.ID)
+		if err != nil {
+			return err
+		}
+		added, err := s.addReads(ctx, actor, r.AssemblyID, of, files, []rom.Image{image, image})
+		if err != nil {
+			return err
+		}
+		note := fmt.Sprintf("both readings are alike; %s is %s", r.Designator, added[1].Chip)
+		if added[1].Known != "" {
+			note += ": " + added[1].Known
+		}
+		if now.Again > 0 {
+			note += fmt.Sprintf(". %d blocks had to be read again: look after the contacts", now.Again)
+		}
+		if rate := float64(2*r.Size-r.Done) / took.Seconds(); r.Done < 2*r.Size && rate < slowerThan {
+			note += fmt.Sprintf(". The link is slow, %.0f bytes a second", rate)
+		}
+		ended, err := roms.EndChipReading(ctx, tx, r.ID, "done", note)
+		if err == nil && !ended {
+			err = errStopped
+		}
+		return err
+	})
 }

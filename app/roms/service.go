@@ -21,6 +21,7 @@ type Service struct {
 // New returns it.
 func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service) *Service {
 	s := &Service{kernel: kernel, library: library, inventory: inventory}
+	action.CanWork(kernel, s.readChip)
 	kernel.CanBeUndone(eventVoidRead, action.MayWriteSheets, s.undoVoidRead)
 	return s
 }

@@ -20,6 +20,7 @@ type Service struct {
 func New(kernel *action.Kernel, library *library.Service, inventory *inventory.Service) *Service {
 	s := &Service{kernel: kernel, library: library, inventory: inventory}
 	kernel.Follow(pg.ProjectedEntries, s.renewEntries)
+	kernel.CanRenew("totals", s.RereckonOld)
 	kernel.CanBeUndone(eventSaveSheet, action.MayWriteSheets, s.undoSaveSheet)
 	return s
 }

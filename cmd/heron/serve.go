@@ -17,6 +17,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"frugalheron/app"
+	"frugalheron/jobs"
 	"frugalheron/store/blobs"
 	"frugalheron/store/pg"
 	"frugalheron/web"
@@ -170,17 +171,11 @@ func serve(ctx context.Context, listener net.Listener, db *sqlx.DB, actions *app
 		Handler: web.New(db, actions, config), ReadHeaderTimeout: 10 * time.Second,
 		ReadTimeout: time.Minute, WriteTimeout: time.Minute, IdleTimeout: 2 * time.Minute,
 	}
-	go func() {
-		if err := actions.Sheets.RereckonOld(ctx); err != nil && ctx.Err() == nil {
-			slog.Error("totals of an older library could not be made anew", "cause", err)
-		}
-		if err := actions.Kernel.RenewLeftOver(ctx); err != nil && ctx.Err() == nil {
-			slog.Error("what follows from records could not be made anew", "cause", err)
-		}
-		if err := actions.Condition.RenewAgeing(ctx); err != nil && ctx.Err() == nil {
-			slog.Error("what ages could not be told anew", "cause", err)
-		}
-	}()
+	endJobs, err := jobs.Start(ctx, actions.Kernel)
+	if err != nil {
+		return err
+	}
+	defer endJobs()
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(listener) }()
 	select {

@@ -143,7 +143,9 @@ export const chipReadingQuery = (id: number) =>
       return reading
     },
     enabled: id > 0,
-    refetchInterval: ({ state }) => (state.data?.state === 'running' ? lookEvery : false),
+    // A reading that a stopped server left goes on by itself once another is there.
+    refetchInterval: ({ state: { data } }) =>
+      data?.state === 'running' ? lookEvery : data?.state === 'stopped' && 5 * lookEvery,
   })
 
 export function useStartReading() {
