@@ -29,6 +29,7 @@ import (
 	"frugalheron/core/risk"
 	"frugalheron/core/sheet"
 	"frugalheron/core/teardown"
+	"frugalheron/core/verdict"
 	"frugalheron/core/wiring"
 	"frugalheron/web/accounts"
 	"frugalheron/web/httpx"
@@ -122,6 +123,7 @@ func schemaName(t reflect.Type, hint string) string {
 // prefixes are what the names of a package's types start with in the document.
 var prefixes = map[string]string{
 	reflect.TypeFor[reckoning.Result]().PkgPath():        "Reckoned",
+	reflect.TypeFor[verdict.Verdict]().PkgPath():         "Reckoned",
 	reflect.TypeFor[sheet.Problem]().PkgPath():           "Sheet",
 	reflect.TypeFor[linediff.Line]().PkgPath():           "Difference",
 	reflect.TypeFor[evidence.Statement]().PkgPath():      "Evidence",

@@ -15,6 +15,7 @@ import (
 	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
+	"frugalheron/core/verdict"
 	storearrivals "frugalheron/store/arrivals"
 	storeevidence "frugalheron/store/evidence"
 	storeinventory "frugalheron/store/inventory"
@@ -155,12 +156,9 @@ func (d Dossier) facts() arrival.Facts {
 }
 
 // verdicts are the lines of the reckoning that follow from the dossier.
-func (d Dossier) verdicts(seen exterior.Sheet) []reckoning.Verdict {
-	verdicts := arrival.Verdicts(d.facts())
-	if v := evidence.Verdict(appevidence.JudgedOf(d.Known)); v.Value != "" {
-		verdicts = append(verdicts, v)
-	}
-	return append(verdicts, seen.Verdicts(d.ExteriorID)...)
+func (d Dossier) verdicts(seen exterior.Sheet) []verdict.Verdict {
+	verdicts := append(arrival.Verdicts(d.facts()), evidence.Verdict(appevidence.JudgedOf(d.Known)))
+	return append(verdict.Telling(verdicts...), seen.Verdicts(d.ExteriorID)...)
 }
 
 // arrivalOf finds the lot that a machine came with.

@@ -14,13 +14,14 @@ import (
 	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
+	"frugalheron/core/verdict"
 )
 
 // Reckoned is a sheet's reckoning with the state of each line.
 type Reckoned struct {
 	reckoning.Result
 	Lines    []reckoning.Line    `json:"lines"`
-	Verdicts []reckoning.Verdict `json:"verdicts"`
+	Verdicts []verdict.Verdict `json:"verdicts"`
 }
 
 // Reckon reckons a text, headings and all, without keeping anything.
@@ -58,7 +59,7 @@ type ReckonedBoard struct {
 // ReckonedMachine is what all boards of a machine amount to together.
 type ReckonedMachine struct {
 	Stage    reckoning.Stage     `json:"stage" doc:"How far taking stock has come; of an outside, looking over"`
-	Verdicts []reckoning.Verdict `json:"verdicts"`
+	Verdicts []verdict.Verdict `json:"verdicts"`
 	Boards   []ReckonedBoard     `json:"boards"`
 	Walk     []exterior.Step     `json:"walk" doc:"The sides of the machine, where its outside was reckoned; else empty"`
 	Left     []string            `json:"left" doc:"What is still to be looked at, where its outside was reckoned"`
@@ -97,41 +98,23 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	}
 	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, reckoning.Combine(boards),
 		exteriorID, seen)
-	doubtMemory(out.Verdicts, dossier.Known)
+	evidence.Doubt(out.Verdicts, appevidence.JudgedOf(dossier.Known))
 	if err != nil {
 		return out, err
 	}
-	out.Verdicts = reckoning.Together(out.Verdicts, dossier.verdicts(seen))
+	out.Verdicts = verdict.Together(out.Verdicts, dossier.verdicts(seen))
 	for _, tell := range s.verdicts {
 		told, err := tell(ctx, actor, machineID)
 		if err != nil {
 			return out, err
 		}
-		out.Verdicts = reckoning.Together(out.Verdicts, told)
+		out.Verdicts = verdict.Together(out.Verdicts, told)
 	}
 	return out, nil
 }
 
 // Verdicts tells lines of the reckoning of a machine, by what is kept of one subject.
-type Verdicts func(ctx context.Context, actor action.Actor, machineID int64) ([]reckoning.Verdict, error)
-
-// doubtMemory marks the counted memory where other sources, as strong, say otherwise.
-func doubtMemory(verdicts []reckoning.Verdict, known []appevidence.Known) {
-	for _, k := range known {
-		if k.Attribute.Key != "memory" || k.Judgement.State != evidence.Disputed {
-			continue
-		}
-		for i := range verdicts {
-			if verdicts[i].Key == "ram" {
-				verdicts[i].State = reckoning.Attention
-				verdicts[i].Value += "; disputed"
-				for _, why := range k.Judgement.Why {
-					verdicts[i].Why = append(verdicts[i].Why, reckoning.Reason{Text: "disputed: " + why})
-				}
-			}
-		}
-	}
-}
+type Verdicts func(ctx context.Context, actor action.Actor, machineID int64) ([]verdict.Verdict, error)
 
 // ReckonAssembly reckons an assembly that is in no machine, with a draft in place of its kept sheet.
 func (s *Service) ReckonAssembly(ctx context.Context, actor action.Actor, id int64,

@@ -16,7 +16,7 @@ import (
 	"frugalheron/core/dating"
 	"frugalheron/core/evidence"
 	"frugalheron/core/model"
-	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 	storeevidence "frugalheron/store/evidence"
 	"frugalheron/store/inventory"
 	"frugalheron/store/library"
@@ -30,7 +30,7 @@ type DatedPart struct {
 	Assembly string          `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
 	Count    int             `json:"count" doc:"Parts of the line"`
 	Verdict  string          `json:"verdict" enum:",later,earlier" doc:"Empty for one that is of the time of the others"`
-	Spot     *reckoning.Spot `json:"spot" doc:"The line, or null"`
+	Spot     *verdict.Spot `json:"spot" doc:"The line, or null"`
 }
 
 // DatedAssembly is how original an assembly is.
@@ -98,7 +98,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 	for _, line := range lines {
 		assembly := byID[line.AssemblyID]
 		part := DatedPart{Words: line.Marking, Assembly: assembly.Title, Count: line.Count,
-			Spot: &reckoning.Spot{Assembly: line.AssemblyID, Line: line.Line}}
+			Spot: &verdict.Spot{Assembly: line.AssemblyID, Line: line.Line}}
 		part.ID, part.Kind, part.Mounting = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
 			dating.Soldered
 		switch {

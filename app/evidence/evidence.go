@@ -11,6 +11,7 @@ import (
 	"frugalheron/core/exterior"
 	"frugalheron/core/memory"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 	storeevidence "frugalheron/store/evidence"
 	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
@@ -21,7 +22,7 @@ import (
 type Stated struct {
 	storeevidence.Statement
 	Follows string          `json:"follows" doc:"What it follows from, in words; empty for one that was kept"`
-	Spot    *reckoning.Spot `json:"spot" doc:"The line it follows from, or null"`
+	Spot    *verdict.Spot `json:"spot" doc:"The line it follows from, or null"`
 }
 
 // Known is what is known of an attribute of a machine.
@@ -36,7 +37,7 @@ var alwaysAsked = []string{"maker", "model", "serial", "memory", "rom", "mains-v
 // follow lists the statements that follow from a machine's record, its boards and its outside.
 func follow(machine inventory.Machine, totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) []Stated {
 	stated := []Stated{}
-	add := func(attribute, value string, kind evidence.Kind, follows string, spot *reckoning.Spot) {
+	add := func(attribute, value string, kind evidence.Kind, follows string, spot *verdict.Spot) {
 		if value == "" {
 			return
 		}
@@ -57,7 +58,7 @@ func follow(machine inventory.Machine, totals reckoning.Totals, exteriorID int64
 	count("rom", totals.ROMBytes)
 	for _, said := range seen.Statements() {
 		add(said.Attribute, said.Value, said.Kind, "the sheet of the outside",
-			&reckoning.Spot{Assembly: exteriorID, Line: said.Line})
+			&verdict.Spot{Assembly: exteriorID, Line: said.Line})
 	}
 	return stated
 }

@@ -9,8 +9,8 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/people"
-	"frugalheron/core/reckoning"
 	"frugalheron/core/teardown"
+	"frugalheron/core/verdict"
 	"frugalheron/core/wiring"
 	"frugalheron/store/pg"
 	storeteardown "frugalheron/store/teardown"
@@ -130,26 +130,11 @@ func (s *Service) WiringList(ctx context.Context, actor action.Actor, machineID 
 		nil
 }
 
-func openVerdict(plugs Wiring) reckoning.Verdict {
-	v := reckoning.Verdict{Key: "open-connectors", Label: "Connectors", State: reckoning.Attention,
-		Why: []reckoning.Reason{}}
-	if plugs.Open > 0 {
-		v.Value = fmt.Sprintf("%d open", plugs.Open)
-	}
-	for _, c := range plugs.Connectors {
-		if c.Open {
-			v.Why = append(v.Why,
-				reckoning.Reason{Text: fmt.Sprintf("%s, from %s to %s, is unplugged", c.Name, c.FromBoard, c.ToBoard)})
-		}
-	}
-	return v
-}
-
 // Verdicts are the lines of the reckoning that follow from open connectors.
-func (s *Service) Verdicts(ctx context.Context, _ action.Actor, machineID int64) ([]reckoning.Verdict, error) {
+func (s *Service) Verdicts(ctx context.Context, _ action.Actor, machineID int64) ([]verdict.Verdict, error) {
 	plugs, err := wiringOf(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
 		return nil, err
 	}
-	return reckoning.Telling(openVerdict(plugs)), nil
+	return verdict.Telling(wiring.OpenVerdict(plugs.placed())), nil
 }

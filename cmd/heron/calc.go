@@ -10,6 +10,7 @@ import (
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/memory"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 )
 
 func calcCommand() *cobra.Command {
@@ -20,15 +21,15 @@ func calcCommand() *cobra.Command {
 
 // ramAnswer is what calc ram answers.
 type ramAnswer struct {
-	RAMBytes   int64               `json:"ramBytes"`
-	RAMBy      reckoning.RAMBy     `json:"ramBy"`
-	ParityBits int64               `json:"parityBits"`
-	ROMBytes   int64               `json:"romBytes"`
-	Reported   *int64              `json:"reportedBytes"`   // null when nothing was given to compare with
-	Difference *int64              `json:"differenceBytes"` // fitted less reported
-	Entries    []reckoning.Entry   `json:"entries"`
-	Notes      []reckoning.Note    `json:"notes"`
-	Verdicts   []reckoning.Verdict `json:"-"`
+	RAMBytes   int64             `json:"ramBytes"`
+	RAMBy      reckoning.RAMBy   `json:"ramBy"`
+	ParityBits int64             `json:"parityBits"`
+	ROMBytes   int64             `json:"romBytes"`
+	Reported   *int64            `json:"reportedBytes"`   // null when nothing was given to compare with
+	Difference *int64            `json:"differenceBytes"` // fitted less reported
+	Entries    []reckoning.Entry `json:"entries"`
+	Notes      []reckoning.Note  `json:"notes"`
+	Verdicts   []verdict.Verdict `json:"-"`
 }
 
 func calcRAMCommand() *cobra.Command {

@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/core/custody"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 )
 
 // Facts is what is written down about how a machine came.
@@ -63,8 +64,8 @@ func StageOf(f Facts) (reckoning.Stage, []string) {
 			undated++
 		}
 	}
-	ask(gaps == 0, counted(gaps, "gap", "gaps")+" in its past")
-	ask(undated == 0, counted(undated, "statement", "statements")+" about its past without a date")
+	ask(gaps == 0, verdict.Counted(gaps, "gap", "gaps")+" in its past")
+	ask(undated == 0, verdict.Counted(undated, "statement", "statements")+" about its past without a date")
 	switch {
 	case stage.Count > 0:
 		stage.State = reckoning.NeedsAttention
@@ -76,14 +77,21 @@ func StageOf(f Facts) (reckoning.Stage, []string) {
 	return stage, missing
 }
 
+var (
+	brokenChain  = verdict.NewSentence("custody-problem", "{problem}")
+	decideOnData = verdict.NewSentence("personal-data-rule",
+		"kept sealed, returned, wiped or archived by decision of a curator; the decision and the day it was carried out "+
+			"stand under Arrive")
+)
+
 // Verdicts say in lines of the reckoning what does not hold in the past, and what has to be decided.
-func Verdicts(f Facts) []reckoning.Verdict {
-	verdicts := []reckoning.Verdict{}
-	chain := reckoning.Verdict{Key: "custody", Label: "Provenance", State: reckoning.Plain, Why: []reckoning.Reason{}}
+func Verdicts(f Facts) []verdict.Verdict {
+	verdicts := []verdict.Verdict{}
+	chain := verdict.Verdict{Key: "custody", Label: "Provenance", State: verdict.Plain, Why: []verdict.Reason{}}
 	counts := map[custody.ProblemKind]int{}
 	for _, found := range f.Chain {
 		counts[found.Kind]++
-		chain.Why = append(chain.Why, reckoning.Reason{Text: found.Text})
+		chain.Why = append(chain.Why, brokenChain.Because(found.Text))
 	}
 	for _, kind := range []struct {
 		kind      custody.ProblemKind
@@ -92,37 +100,26 @@ func Verdicts(f Facts) []reckoning.Verdict {
 		{custody.Impossible, "impossible statement", "impossible statements"}, {custody.Overlap, "overlap", "overlaps"},
 		{custody.Gap, "gap", "gaps"}, {custody.Undated, "statement without a date", "statements without a date"},
 	} {
-		n := counts[kind.kind]
-		if n == 0 {
-			continue
-		}
-		if chain.Value != "" {
+		if n := counts[kind.kind]; n > 0 && chain.Value != "" {
 			chain.Value += ", "
 		}
-		chain.Value += counted(n, kind.one, kind.many)
+		chain.Value += verdict.Counted(counts[kind.kind], kind.one, kind.many)
 	}
 	if counts[custody.Impossible]+counts[custody.Overlap] > 0 {
-		chain.State = reckoning.Attention
+		chain.State = verdict.Attention
 	}
 	if chain.Value != "" {
 		verdicts = append(verdicts, chain)
 	}
 	if f.OpenData > 0 {
-		verdicts = append(verdicts, reckoning.Verdict{
-			Key: "personal-data", Label: "Personal data of former owners", State: reckoning.Attention,
+		verdicts = append(verdicts, verdict.Verdict{
+			Key: "personal-data", Label: "Personal data of former owners", State: verdict.Attention,
 			Value:   fmt.Sprintf("%d to decide or to carry out", f.OpenData),
 			Caution: "Image a medium before anything on it is deleted; keep the content sealed, and ask whoever is responsible for privacy with you.",
-			Why: []reckoning.Reason{
-				{Text: "kept sealed, returned, wiped or archived by decision of a curator; the decision and the day it was carried out stand under Arrive"},
+			Why: []verdict.Reason{
+				decideOnData.Because(),
 			},
 		})
 	}
 	return verdicts
-}
-
-func counted(n int, one, many string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, many)
 }

@@ -9,6 +9,7 @@ import (
 	"frugalheron/core/arrival"
 	"frugalheron/core/custody"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 )
 
 func TestStages(t *testing.T) {
@@ -57,6 +58,6 @@ func TestVerdicts(t *testing.T) {
 		Chain: []custody.Problem{{Kind: custody.Gap}, {Kind: custody.Gap}, {Kind: custody.Impossible}}})
 	require.Len(t, verdicts, 2)
 	assert.Equal(t, "1 impossible statement, 2 gaps", verdicts[0].Value)
-	assert.Equal(t, reckoning.Attention, verdicts[0].State)
+	assert.Equal(t, verdict.Attention, verdicts[0].State)
 	assert.NotEmpty(t, verdicts[1].Caution)
 }

@@ -5,7 +5,7 @@ import (
 	"slices"
 	"strings"
 
-	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 )
 
 // Judged is an attribute of a thing with what its statements amount to.
@@ -55,10 +55,34 @@ func CountOf(judged []Judged, state State) int {
 	return n
 }
 
+var (
+	unsettled   = verdict.NewSentence("attribute-unsettled", "{attribute} is {state}: {why}. To settle it: {next}")
+	disputedToo = verdict.NewSentence("disputed", "disputed: {why}")
+)
+
+// Doubt marks the counted memory where other sources, as strong, say otherwise.
+func Doubt(verdicts []verdict.Verdict, judged []Judged) {
+	for _, j := range judged {
+		if j.Attribute.Key != "memory" || j.Judgement.State != Disputed {
+			continue
+		}
+		for i := range verdicts {
+			if verdicts[i].Key != "ram" {
+				continue
+			}
+			verdicts[i].State = verdict.Attention
+			verdicts[i].Value += "; disputed"
+			for _, why := range j.Judgement.Why {
+				verdicts[i].Why = append(verdicts[i].Why, disputedToo.Because(why))
+			}
+		}
+	}
+}
+
 // Verdict says in one line of the reckoning what is disputed and what is open, with what would settle
 // it. Its value is empty when all is settled.
-func Verdict(judged []Judged) reckoning.Verdict {
-	v := reckoning.Verdict{Key: "evidence", Label: "Statements", Why: []reckoning.Reason{}}
+func Verdict(judged []Judged) verdict.Verdict {
+	v := verdict.Verdict{Key: "evidence", Label: "Statements", Why: []verdict.Reason{}}
 	parts := []string{}
 	for _, state := range []State{Disputed, Open} {
 		n := 0
@@ -67,20 +91,19 @@ func Verdict(judged []Judged) reckoning.Verdict {
 				continue
 			}
 			n++
-			why := fmt.Sprintf("%s is %s: %s. To settle it: %s", j.Attribute.Label, state,
-				strings.Join(j.Judgement.Why, "; "), j.Judgement.Next)
-			v.Why = append(v.Why, reckoning.Reason{Text: why})
+			v.Why = append(v.Why, unsettled.Because(verdict.Word(j.Attribute.Label), verdict.Word(state),
+				strings.Join(j.Judgement.Why, "; "), verdict.Word(j.Judgement.Next)))
 		}
 		if n > 0 {
 			parts = append(parts, fmt.Sprintf("%d %s", n, state))
 			if state == Disputed {
-				v.State = reckoning.Attention
+				v.State = verdict.Attention
 			}
 		}
 	}
 	v.Value = strings.Join(parts, ", ")
 	if v.State == "" {
-		v.State = reckoning.Plain
+		v.State = verdict.Plain
 	}
 	return v
 }

@@ -5,7 +5,7 @@ import (
 	"regexp"
 
 	"frugalheron/core/evidence"
-	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 )
 
 // heavy is the weight in kilograms from which one person should not lift alone. A rule of thumb, below
@@ -19,23 +19,21 @@ var (
 )
 
 // hazards are the lines that tell of what may hurt somebody, each with what to take care of.
-func (s Sheet) hazards(assembly int64) []reckoning.Verdict {
-	verdicts := []reckoning.Verdict{}
-	add := func(e Entry, key, label, value, caution string, state reckoning.State) {
-		why := []reckoning.Reason{
-			{Text: e.Thing + " " + e.Text(), Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}},
-		}
+func (s Sheet) hazards(assembly int64) []verdict.Verdict {
+	verdicts := []verdict.Verdict{}
+	add := func(e Entry, key, label, value, caution string, state verdict.State) {
+		why := []verdict.Reason{hazardOutside.Because(verdict.Word(e.Thing), e.Text()).At(assembly, e.Line)}
 		verdicts = append(verdicts,
-			reckoning.Verdict{Key: key, Label: label, Value: value, State: state, Caution: caution, Why: why})
+			verdict.Verdict{Key: key, Label: label, Value: value, State: state, Caution: caution, Why: why})
 	}
 	for _, e := range s.Entries {
 		switch {
 		case e.Thing == "lead" && len(e.Findings) > 0 && mainsLead.MatchString(e.Words):
 			add(e, fmt.Sprintf("mains-lead-%d", e.Line), "Mains lead", e.Findings[0].Kind,
-				"Leave it unplugged, and cut nothing: a damaged mains lead is for somebody competent; local rules go first.", reckoning.Stop)
+				"Leave it unplugged, and cut nothing: a damaged mains lead is for somebody competent; local rules go first.", verdict.Stop)
 		case tube.MatchString(e.Words):
 			add(e, fmt.Sprintf("tube-%d", e.Line), "Picture tube", "inside",
-				"A tube holds charge long after it was switched off, and bursts when struck. Opening it is for somebody competent.", reckoning.Attention)
+				"A tube holds charge long after it was switched off, and bursts when struck. Opening it is for somebody competent.", verdict.Attention)
 		case e.Thing == "weight":
 			text, err := evidence.AttributeOf("weight").Normal(e.Words)
 			if err != nil {
@@ -46,7 +44,7 @@ func (s Sheet) hazards(assembly int64) []reckoning.Verdict {
 				&kg); kg >= heavy { //nolint:errcheck // a figure in its normal form
 				add(e, "heavy", "Weight", text,
 					"Lift it with somebody else, or with a trolley; look first where the weight sits.",
-					reckoning.Attention)
+					verdict.Attention)
 			}
 		}
 	}

@@ -10,6 +10,7 @@ import (
 
 	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
 )
 
 const meridian = `# looked over in the light of the rope walk
@@ -114,7 +115,7 @@ func TestVerdictsLeadToTheLine(t *testing.T) {
 	require.Len(t, verdicts, 3)
 	assert.Equal(t, "Damage outside", verdicts[0].Label)
 	assert.Contains(t, verdicts[0].Why[0].Text, "left hinge")
-	assert.Equal(t, &reckoning.Spot{Assembly: 7, Line: 10}, verdicts[1].Why[0].Spot)
+	assert.Equal(t, &verdict.Spot{Assembly: 7, Line: 10}, verdicts[1].Why[0].Spot)
 }
 
 func TestWhatMayHurtComesWithACaution(t *testing.T) {

@@ -6,6 +6,14 @@ import (
 	"strings"
 
 	"frugalheron/core/reckoning"
+	"frugalheron/core/verdict"
+)
+
+// What the lines of the reckoning are explained by.
+var (
+	thingOnSide   = verdict.NewSentence("exterior-thing", "{side}: {words}")
+	findingOnSide = verdict.NewSentence("exterior-finding", "{side}: {thing} {words}, {finding}")
+	hazardOutside = verdict.NewSentence("exterior-hazard", "{thing} {words}")
 )
 
 // Step is one side on the walk round the machine.
@@ -77,49 +85,34 @@ func (s Sheet) StageOf(disputed int, known func(attribute string) bool) (reckoni
 }
 
 // Verdicts say what the outside amounts to, what may hurt somebody first. The spots are lines of the assembly's sheet.
-func (s Sheet) Verdicts(assembly int64) []reckoning.Verdict {
-	list := func(key, label, one, many string, state reckoning.State, things ...string) reckoning.Verdict {
-		v := reckoning.Verdict{Key: key, Label: label, State: state, Why: []reckoning.Reason{}}
+func (s Sheet) Verdicts(assembly int64) []verdict.Verdict {
+	list := func(key, label, one, many string, state verdict.State, things ...string) verdict.Verdict {
+		v := verdict.Verdict{Key: key, Label: label, State: state, Why: []verdict.Reason{}}
 		for _, e := range s.Entries {
 			if slices.Contains(things, e.Thing) {
-				v.Why = append(v.Why,
-					reckoning.Reason{Text: string(e.Face) + ": " + e.Text(),
-						Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}})
+				v.Why = append(v.Why, thingOnSide.Because(verdict.Word(e.Face), e.Text()).At(assembly, e.Line))
 			}
 		}
-		switch len(v.Why) {
-		case 0:
-		case 1:
-			v.Value = "1 " + one
-		default:
-			v.Value = fmt.Sprintf("%d %s", len(v.Why), many)
-		}
+		v.Value = verdict.Counted(len(v.Why), one, many)
 		return v
 	}
-	damage := list("exterior-damage", "Damage outside", "finding", "findings", reckoning.Attention, "damage", "residue")
+	damage := list("exterior-damage", "Damage outside", "finding", "findings", verdict.Attention, "damage", "residue")
 	for _, e := range s.Entries {
 		for _, f := range e.Findings {
-			text := fmt.Sprintf("%s: %s %s, %s", e.Face, e.Thing, e.Text(), f.Kind)
+			found := f.Kind
 			if f.Note != "" {
-				text += ": " + f.Note
+				found += ": " + f.Note
 			}
-			damage.Why = append(damage.Why,
-				reckoning.Reason{Text: text, Spot: &reckoning.Spot{Assembly: assembly, Line: e.Line}})
+			damage.Why = append(damage.Why, findingOnSide.Because(verdict.Word(e.Face), verdict.Word(e.Thing), e.Text(),
+				found).At(assembly, e.Line))
 		}
 	}
 	if n := len(damage.Why); n > 0 {
 		damage.Value = fmt.Sprintf("%d found", n)
 	}
-	kept := s.hazards(assembly)
-	for _, v := range []reckoning.Verdict{
+	return append(s.hazards(assembly), verdict.Telling(
 		damage,
-		list("exterior-missing", "Missing or added outside", "piece", "pieces", reckoning.Attention, "missing", "added",
+		list("exterior-missing", "Missing or added outside", "piece", "pieces", verdict.Attention, "missing", "added",
 			"hole"),
-		list("ports", "Ports", "port", "ports", reckoning.Plain, "port"),
-	} {
-		if v.Value != "" {
-			kept = append(kept, v)
-		}
-	}
-	return kept
+		list("ports", "Ports", "port", "ports", verdict.Plain, "port"))...)
 }

@@ -3,6 +3,8 @@ package reckoning
 import (
 	"slices"
 	"strings"
+
+	"frugalheron/core/verdict"
 )
 
 // The usual cautions, shown where the part is met.
@@ -12,10 +14,10 @@ const (
 )
 
 // findings lists what the eye met. A leak is put first in importance: it spreads.
-func findings(boards []Board) Verdict {
-	v := Verdict{Key: "findings", Label: "Findings", State: Attention}
+func findings(boards []Board) verdict.Verdict {
+	v := verdict.Verdict{Key: "findings", Label: "Findings", State: verdict.Attention}
 	count := 0
-	v.Why = reasons(boards, func(e *Entry) string {
+	v.Why = reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 		texts := []string{}
 		for _, f := range e.Findings {
 			count++
@@ -25,15 +27,15 @@ func findings(boards []Board) Verdict {
 			}
 			texts = append(texts, text)
 			if spreads(f.Kind) {
-				v.State = Stop
+				v.State = verdict.Stop
 			}
 			if isSafetyCapacitor(e) {
 				v.Caution = mainsCaution
 			}
 		}
-		return strings.Join(texts, "; ")
+		return findingOfPart.Because(e.names(), strings.Join(texts, "; ")), len(texts) > 0
 	})
-	v.Value = counted(count, "finding", "findings")
+	v.Value = verdict.Counted(count, "finding", "findings")
 	return v
 }
 
@@ -57,17 +59,17 @@ func isSafetyCapacitor(e *Entry) bool {
 	})
 }
 
-func batteries(boards []Board) Verdict {
-	v := Verdict{Key: "batteries", Label: "Battery", State: Attention}
+func batteries(boards []Board) verdict.Verdict {
+	v := verdict.Verdict{Key: "batteries", Label: "Battery", State: verdict.Attention}
 	fitted := 0
-	v.Why = reasons(boards, func(e *Entry) string {
+	v.Why = reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 		if e.Kind != Battery || e.Empty {
-			return ""
+			return verdict.Reason{}, false
 		}
 		fitted += e.Count
-		return "fitted, " + e.Marking
+		return batteryOfBoard.Because(e.names(), e.Marking), true
 	})
-	v.Value = counted(fitted, "fitted", "fitted")
+	v.Value = verdict.Counted(fitted, "fitted", "fitted")
 	v.Caution = batteryCaution
 	return v
 }

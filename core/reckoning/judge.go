@@ -4,31 +4,52 @@ import (
 	"fmt"
 	"strings"
 
-	"frugalheron/core/datecode"
 	"frugalheron/core/memory"
+	"frugalheron/core/verdict"
+)
+
+// What the lines of the reckoning are explained by.
+var (
+	problemAt      = verdict.NewSentence("problem", "{message}")
+	ramPart        = verdict.NewSentence("ram-part", "{designators}: {capacity}, {purpose}")
+	ramCounting    = verdict.NewSentence("ram-counting", "1 KB is 1,024 bytes; parity is not in the sum")
+	romPart        = verdict.NewSentence("rom-part", "{designators}: {count} x {type} of {size}")
+	romCounting    = verdict.NewSentence("rom-counting", "1 KB is 1,024 bytes; EPROM, EEPROM, mask ROM and PROM together")
+	firstOrLast    = verdict.NewSentence("date-end", "{designators}: the {end}, {date}")
+	datesReadOn    = verdict.NewSentence("dates-read", "read on {chips}; year and week as ISO 8601 counts them")
+	unreadChip     = verdict.NewSentence("chip-unread", "{designators}: nothing read")
+	unknownChip    = verdict.NewSentence("chip-unknown", "{designators}: {marking}")
+	partsOfBoard   = verdict.NewSentence("parts-of-board", "{board}: {count}")
+	emptySocket    = verdict.NewSentence("socket-empty", "{designators}: empty")
+	socketFor      = verdict.NewSentence("socket-empty-for", "{designators}: empty, takes {marking}")
+	drawOfBoard    = verdict.NewSentence("draw-of-board", "{board}: {amperes} A")
+	drawEstimate   = verdict.NewSentence("draw-estimate", "{note}")
+	worthKnowing   = verdict.NewSentence("note", "{note}")
+	findingOfPart  = verdict.NewSentence("part-finding", "{designators}: {findings}")
+	batteryOfBoard = verdict.NewSentence("battery-fitted", "{designators}: fitted, {marking}")
 )
 
 // The lines of the reckoning, each from all boards and their common totals. A line with an empty
 // value is left out.
 
-func problems(boards []Board) Verdict {
-	v := Verdict{Key: "problems", Label: "To put right", State: Attention, Why: []Reason{}}
+func problems(boards []Board) verdict.Verdict {
+	v := verdict.Verdict{Key: "problems", Label: "To put right", State: verdict.Attention, Why: []verdict.Reason{}}
 	for _, b := range boards {
 		for _, p := range b.Result.Problems {
-			v.Why = append(v.Why, at(b, p.Line, p.Message))
+			v.Why = append(v.Why, problemAt.Because(p.Message).At(b.Assembly, p.Line))
 		}
 	}
-	v.Value = counted(len(v.Why), "problem", "problems")
+	v.Value = verdict.Counted(len(v.Why), "problem", "problems")
 	return v
 }
 
-func ram(boards []Board, t Totals) Verdict {
-	v := Verdict{Key: "ram", Label: "RAM"}
-	v.Why = reasons(boards, func(e *Entry) string {
+func ram(boards []Board, t Totals) verdict.Verdict {
+	v := verdict.Verdict{Key: "ram", Label: "RAM"}
+	v.Why = reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 		if e.Empty || e.Type == nil || !e.Type.Class.IsRAM() {
-			return ""
+			return verdict.Reason{}, false
 		}
-		return e.capacity() + ", " + string(ramPurpose(e.Purpose))
+		return ramPart.Because(e.names(), verdict.Word(e.capacity()), verdict.Word(ramPurpose(e.Purpose))), true
 	})
 	if t.RAMBytes == 0 && t.ParityBits == 0 {
 		return v
@@ -51,27 +72,28 @@ func ram(boards []Board, t Totals) Verdict {
 	if len(split) > 0 {
 		v.Value += ", " + strings.Join(split, ", ")
 	}
-	v.Why = append(v.Why, Reason{Text: "1 KB is 1,024 bytes; parity is not in the sum"})
+	v.Why = append(v.Why, ramCounting.Because())
 	return v
 }
 
-func rom(boards []Board, t Totals) Verdict {
-	v := Verdict{Key: "rom", Label: "ROM"}
-	v.Why = reasons(boards, func(e *Entry) string {
+func rom(boards []Board, t Totals) verdict.Verdict {
+	v := verdict.Verdict{Key: "rom", Label: "ROM"}
+	v.Why = reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 		if e.Empty || e.Type == nil || !e.Type.Class.IsROM() {
-			return ""
+			return verdict.Reason{}, false
 		}
-		return fmt.Sprintf("%d x %s of %s", e.Count, e.Type.Number, memory.Format(e.Type.TotalBits()/8))
+		return romPart.Because(e.names(), e.Count, verdict.Word(e.Type.Number),
+			verdict.Word(memory.Format(e.Type.TotalBits()/8))), true
 	})
 	if t.ROMs > 0 {
-		v.Value = fmt.Sprintf("%s in %s", memory.Format(t.ROMBytes), counted(t.ROMs, "chip", "chips"))
-		v.Why = append(v.Why, Reason{Text: "1 KB is 1,024 bytes; EPROM, EEPROM, mask ROM and PROM together"})
+		v.Value = fmt.Sprintf("%s in %s", memory.Format(t.ROMBytes), verdict.Counted(t.ROMs, "chip", "chips"))
+		v.Why = append(v.Why, romCounting.Because())
 	}
 	return v
 }
 
-func dates(boards []Board, t Totals) Verdict {
-	v := Verdict{Key: "dates", Label: "Date codes"}
+func dates(boards []Board, t Totals) verdict.Verdict {
+	v := verdict.Verdict{Key: "dates", Label: "Date codes"}
 	if t.Dates == nil {
 		return v
 	}
@@ -79,78 +101,70 @@ func dates(boards []Board, t Totals) Verdict {
 	if t.Dates.Latest != t.Dates.Earliest {
 		v.Value += " to " + t.Dates.Latest.Text
 	}
-	isEnd := func(d *datecode.DateCode) string {
+	v.Why = reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 		switch {
-		case d == nil:
-			return ""
-		case *d == t.Dates.Earliest:
-			return "the earliest, " + d.Text
-		case *d == t.Dates.Latest:
-			return "the latest, " + d.Text
+		case e.Kind != Chip || e.Empty || e.Date == nil:
+		case *e.Date == t.Dates.Earliest:
+			return firstOrLast.Because(e.names(), verdict.Word("earliest"), verdict.Word(e.Date.Text)), true
+		case *e.Date == t.Dates.Latest:
+			return firstOrLast.Because(e.names(), verdict.Word("latest"), verdict.Word(e.Date.Text)), true
 		}
-		return ""
-	}
-	v.Why = reasons(boards, func(e *Entry) string {
-		if e.Kind != Chip || e.Empty {
-			return ""
-		}
-		return isEnd(e.Date)
+		return verdict.Reason{}, false
 	})
-	v.Why = append(v.Why,
-		Reason{Text: fmt.Sprintf("read on %s; year and week as ISO 8601 counts them",
-			counted(t.Dates.Count, "chip", "chips"))})
+	v.Why = append(v.Why, datesReadOn.Because(verdict.Word(verdict.Counted(t.Dates.Count, "chip", "chips"))))
 	return v
 }
 
-func unidentified(boards []Board, t Totals) Verdict {
-	return Verdict{
-		Key: "unidentified", Label: "Unknown", State: Attention, Value: counted(t.Unidentified, "chip", "chips"),
-		Why: reasons(boards, func(e *Entry) string {
+func unidentified(boards []Board, t Totals) verdict.Verdict {
+	return verdict.Verdict{
+		Key: "unidentified", Label: "Unknown", State: verdict.Attention,
+		Value: verdict.Counted(t.Unidentified, "chip", "chips"),
+		Why: reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 			switch {
 			case !e.IsUnidentified():
-				return ""
+				return verdict.Reason{}, false
 			case e.Marking == "" || e.Marking == "?":
-				return "nothing read"
+				return unreadChip.Because(e.names()), true
 			}
-			return e.Marking
+			return unknownChip.Because(e.names(), e.Marking), true
 		}),
 	}
 }
 
-func parts(boards []Board, t Totals) Verdict {
-	v := Verdict{Key: "parts", Label: "Parts", Value: counted(t.Chips, "chip", "chips"), Why: []Reason{}}
+func parts(boards []Board, t Totals) verdict.Verdict {
+	v := verdict.Verdict{Key: "parts", Label: "Parts", Value: verdict.Counted(t.Chips, "chip", "chips"), Why: []verdict.Reason{}}
 	if t.Modules > 0 {
 		if v.Value != "" {
 			v.Value += ", "
 		}
-		v.Value += counted(t.Modules, "module", "modules")
+		v.Value += verdict.Counted(t.Modules, "module", "modules")
 	}
 	for _, b := range boards {
 		if n := b.Result.Totals.Chips + b.Result.Totals.Modules; n > 0 {
-			v.Why = append(v.Why, Reason{Text: fmt.Sprintf("%s: %d", b.Title, n)})
+			v.Why = append(v.Why, partsOfBoard.Because(b.Title, n))
 		}
 	}
 	return v
 }
 
-func emptySockets(boards []Board, t Totals) Verdict {
-	return Verdict{
+func emptySockets(boards []Board, t Totals) verdict.Verdict {
+	return verdict.Verdict{
 		Key: "sockets", Label: "Empty sockets", Value: number(t.EmptySockets),
-		Why: reasons(boards, func(e *Entry) string {
+		Why: reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 			switch {
 			case !e.Empty:
-				return ""
+				return verdict.Reason{}, false
 			case e.Marking == "":
-				return "empty"
+				return emptySocket.Because(e.names()), true
 			}
-			return "empty, takes " + e.Marking
+			return socketFor.Because(e.names(), e.Marking), true
 		}),
 	}
 }
 
-func draw(boards []Board, t Totals) Verdict {
+func draw(boards []Board, t Totals) verdict.Verdict {
 	d := t.Draw[fiveVolts]
-	v := Verdict{Key: "draw", Label: "+5 V draw", Why: []Reason{}}
+	v := verdict.Verdict{Key: "draw", Label: "+5 V draw", Why: []verdict.Reason{}}
 	if d.Counted == 0 {
 		return v
 	}
@@ -160,23 +174,23 @@ func draw(boards []Board, t Totals) Verdict {
 	}
 	for _, b := range boards {
 		if own := b.Result.Totals.Draw[fiveVolts]; own.Counted > 0 {
-			v.Why = append(v.Why, Reason{Text: fmt.Sprintf("%s: %.2f A", b.Title, own.TypicalA)})
+			v.Why = append(v.Why, drawOfBoard.Because(b.Title, verdict.Word(fmt.Sprintf("%.2f", own.TypicalA))))
 		}
 	}
-	v.Why = append(v.Why, Reason{Text: drawNote(d, t.Modules)})
+	v.Why = append(v.Why, drawEstimate.Because(verdict.Word(drawNote(d, t.Modules))))
 	return v
 }
 
-func notes(boards []Board) Verdict {
-	v := Verdict{Key: "notes", Label: "Worth knowing", Why: []Reason{}}
+func notes(boards []Board) verdict.Verdict {
+	v := verdict.Verdict{Key: "notes", Label: "Worth knowing", Why: []verdict.Reason{}}
 	for _, b := range boards {
 		for _, n := range b.Result.Notes {
 			if n.estimate {
 				continue
 			}
-			v.Why = append(v.Why, at(b, n.Line, n.Text))
+			v.Why = append(v.Why, worthKnowing.Because(n.Text).At(b.Assembly, n.Line))
 		}
 	}
-	v.Value = counted(len(v.Why), "note", "notes")
+	v.Value = verdict.Counted(len(v.Why), "note", "notes")
 	return v
 }

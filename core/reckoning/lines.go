@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/core/device"
 	"frugalheron/core/memory"
+	"frugalheron/core/verdict"
 )
 
 // LineState says in one word how far a line of the sheet was understood.
@@ -108,14 +109,14 @@ func words(n int) string {
 }
 
 // names lists the designators of an entry shortly: the first and last of a run, or the count.
-func (e *Entry) names() string {
+func (e *Entry) names() verdict.Word {
 	switch n := len(e.Designators); {
 	case n == 0:
-		return fmt.Sprintf("%d without designator", e.Count)
+		return verdict.Word(fmt.Sprintf("%d without designator", e.Count))
 	case n <= 3:
-		return strings.Join(e.Designators, ", ")
+		return verdict.Word(strings.Join(e.Designators, ", "))
 	default:
-		return fmt.Sprintf("%s to %s (%d)", e.Designators[0], e.Designators[n-1], n)
+		return verdict.Word(fmt.Sprintf("%s to %s (%d)", e.Designators[0], e.Designators[n-1], n))
 	}
 }
 

@@ -9,6 +9,7 @@ import (
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
+	"frugalheron/core/verdict"
 )
 
 const twoBoards = `== Main board | part 4410-2 | rev C
@@ -105,8 +106,8 @@ func TestLineStatesAndVerdicts(t *testing.T) {
 		}
 	}
 	verdicts := reckoning.Verdicts([]reckoning.Board{{Assembly: 7, Title: "both", Result: r}})
-	if v := verdicts[0]; v.Key != "findings" || v.State != reckoning.Stop || len(v.Why) != 2 ||
-		*v.Why[1].Spot != (reckoning.Spot{Assembly: 7, Line: 12}) {
+	if v := verdicts[0]; v.Key != "findings" || v.State != verdict.Stop || len(v.Why) != 2 ||
+		*v.Why[1].Spot != (verdict.Spot{Assembly: 7, Line: 12}) {
 		t.Errorf("first verdict %+v", v)
 	}
 	if !strings.Contains(verdicts[0].Caution, "mains") || !strings.Contains(verdicts[1].Caution, "gloves") ||

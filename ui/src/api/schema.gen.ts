@@ -6966,6 +6966,13 @@ export interface components {
             totals: components["schemas"]["ReckonedTotals"];
             verdicts: components["schemas"]["ReckonedVerdict"][];
         };
+        ReckonedArg: {
+            name: string;
+            /** @description In somebody's words */
+            text?: string;
+            /** @description A number, a designator, or a word of a list */
+            value?: string;
+        };
         ReckonedAssembly: {
             attributes: {
                 [key: string]: string;
@@ -7072,8 +7079,13 @@ export interface components {
             shared: number;
         };
         ReckonedReason: {
+            /** @description What the sentence is about, in the order of its words */
+            args: components["schemas"]["ReckonedArg"][];
+            /** @description Stable name of the sentence */
+            code: string;
             /** @description The line this comes from, or null */
             spot: components["schemas"]["ReckonedSpot"] | null;
+            /** @description The whole sentence */
             text: string;
         };
         ReckonedSpot: {
