@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/core/risk"
 	"frugalheron/instruments/meter"
 	storecondition "frugalheron/store/condition"
@@ -228,12 +229,12 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 func TestAMeterDropsInASeries(t *testing.T) {
 	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
 	series, err := actions.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.MeasurementInput{Point: "+5", Quantity: measure.Volts})
+		appcondition.MeasurementInput{Point: "+5", Quantity: quantity.Volts})
 	require.NoError(t, err)
 	var invalid *action.Invalid
 	_, err = actions.Condition.TakeReading(ctx, technician, series.ID)
 	require.ErrorAs(t, err, &invalid, "no meter is set up")
-	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {measure.Volts: 4.93}})
+	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"+5": {quantity.Volts: 4.93}})
 	require.NoError(t, err)
 	defer standIn.Close()
 	actions.WithMeter(standIn.Address())
@@ -267,7 +268,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 	require.Equal(t, 5, told.Judged.Stats.Count)
 	require.Contains(t, told.Instrument, "stand-in meter")
 	guide, err := actions.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.MeasurementInput{Point: "guide", Quantity: measure.Millimetres})
+		appcondition.MeasurementInput{Point: "guide", Quantity: quantity.Millimetres})
 	require.NoError(t, err)
 	_, err = actions.Condition.TakeReading(ctx, technician, guide.ID)
 	require.ErrorAs(t, err, &invalid)

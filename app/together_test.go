@@ -14,7 +14,7 @@ import (
 	appcondition "frugalheron/app/condition"
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/condition"
-	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/core/teardown"
 	storecondition "frugalheron/store/condition"
 	"frugalheron/store/inventory"
@@ -118,7 +118,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.True(t, isStale(err), "whoever ends it has seen all that was said")
 
 	series, err := actions.Condition.Measure(ctx, technician, machine.ID,
-		appcondition.MeasurementInput{Point: "+5", Quantity: measure.Volts})
+		appcondition.MeasurementInput{Point: "+5", Quantity: quantity.Volts})
 	require.NoError(t, err)
 	require.Equal(t, 15, wins(t, atOnce(15, func(i int) error {
 		_, err := actions.Condition.AddReading(ctx, technician, series.ID, 4.9+float64(i)/100)

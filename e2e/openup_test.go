@@ -19,6 +19,7 @@ import (
 	"frugalheron/app/condition"
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	. "frugalheron/e2e/browser"
@@ -75,7 +76,7 @@ func (w world) addJudged(t *testing.T) appteardown.TeardownView {
 	require.NoError(t, err)
 	_, err = w.actions.Condition.Measure(ctx, actor, w.machine.ID, condition.MeasurementInput{Line: "BT1 2.1 V"})
 	require.NoError(t, err)
-	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"BT1": {measure.Volts: 2.1}})
+	standIn, err := meter.NewStandIn(0, map[string]meter.Values{"BT1": {quantity.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	w.actions.WithMeter(standIn.Address())
@@ -215,7 +216,7 @@ func TestJudge(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	w.addBoard(t, "== Main board\nU1 7400 8530\nBT1 NiCd 3.6V 8530\nC5 0.1uF X2 275V")
 	standIn, err := meter.NewStandIn(0,
-		map[string]meter.Values{"EH-0900 +5": {measure.Volts: 4.93}, "EH-0900 BT1": {measure.Volts: 2.1}})
+		map[string]meter.Values{"EH-0900 +5": {quantity.Volts: 4.93}, "EH-0900 BT1": {quantity.Volts: 2.1}})
 	require.NoError(t, err)
 	t.Cleanup(func() { standIn.Close() })
 	w.actions.WithMeter(standIn.Address())

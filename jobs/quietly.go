@@ -47,4 +47,6 @@ func (q quietly) WithAttrs(attributes []slog.Attr) slog.Handler {
 }
 
 // WithGroup keeps it in a group.
-func (q quietly) WithGroup(name string) slog.Handler { return quietly{q.Handler.WithGroup(name), q.lately} }
+func (q quietly) WithGroup(name string) slog.Handler {
+	return quietly{q.Handler.WithGroup(name), q.lately}
+}

@@ -12,6 +12,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/evidence"
 	"frugalheron/core/exterior"
+	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/core/verdict"
@@ -20,7 +21,7 @@ import (
 // Reckoned is a sheet's reckoning with the state of each line.
 type Reckoned struct {
 	reckoning.Result
-	Lines    []reckoning.Line    `json:"lines"`
+	Lines    []reckoning.Line  `json:"lines"`
 	Verdicts []verdict.Verdict `json:"verdicts"`
 }
 
@@ -34,7 +35,7 @@ func (s *Service) Reckon(ctx context.Context, actor action.Actor, text string, e
 		return Reckoned{}, err
 	}
 	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era})
-	var refused *sheet.RefusedError
+	var refused *malformed.Error
 	if errors.As(err, &refused) {
 		return Reckoned{}, action.Reject("text", refused.Error())
 	}
@@ -58,11 +59,11 @@ type ReckonedBoard struct {
 
 // ReckonedMachine is what all boards of a machine amount to together.
 type ReckonedMachine struct {
-	Stage    reckoning.Stage     `json:"stage" doc:"How far taking stock has come; of an outside, looking over"`
+	Stage    reckoning.Stage   `json:"stage" doc:"How far taking stock has come; of an outside, looking over"`
 	Verdicts []verdict.Verdict `json:"verdicts"`
-	Boards   []ReckonedBoard     `json:"boards"`
-	Walk     []exterior.Step     `json:"walk" doc:"The sides of the machine, where its outside was reckoned; else empty"`
-	Left     []string            `json:"left" doc:"What is still to be looked at, where its outside was reckoned"`
+	Boards   []ReckonedBoard   `json:"boards"`
+	Walk     []exterior.Step   `json:"walk" doc:"The sides of the machine, where its outside was reckoned; else empty"`
+	Left     []string          `json:"left" doc:"What is still to be looked at, where its outside was reckoned"`
 }
 
 // ReckonMachine reckons a machine from its kept sheets, with drafts in place of some of them by

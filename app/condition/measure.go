@@ -11,7 +11,9 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
+	"frugalheron/core/malformed"
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/store/condition"
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
@@ -21,7 +23,7 @@ import (
 type MeasurementInput struct {
 	Line         string            `json:"line" says:"text" maxLength:"400" required:"false" doc:"As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm"`
 	Point        string            `json:"point" maxLength:"200" required:"false" doc:"Where there is no line: what is measured"`
-	Quantity     measure.Quantity  `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
+	Quantity     quantity.Quantity `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
 	Expected     *measure.Expected `json:"expected,omitempty"`
 	AssemblyID   *int64            `json:"assemblyId,omitempty" doc:"The board that the point is on; left out, one whose sheet has the designator"`
 	Instrument   string            `json:"instrument" says:"text" maxLength:"200" required:"false"`
@@ -84,15 +86,15 @@ func (w MeasurementInput) read(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 	}
 	if w.Line != "" {
 		parsed, err := measure.Parse(w.Line)
-		var not *measure.NotMeasuredError
+		var not *malformed.Error
 		if errors.As(err, &not) {
-			return row, said, action.Reject("line", not.Why)
+			return row, said, action.Reject("line", not.Err.Error())
 		}
 		if parsed.Expected == nil {
 			parsed.Expected = w.Expected
 		}
 		said = parsed
-	} else if e, ok := measure.Rail(said.Point); ok && said.Expected == nil && said.Quantity == measure.Volts {
+	} else if e, ok := measure.Rail(said.Point); ok && said.Expected == nil && said.Quantity == quantity.Volts {
 		said.Expected = &e
 	}
 	switch {

@@ -7,6 +7,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/fit"
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/store/condition"
 	"frugalheron/store/pg"
 )
@@ -18,7 +19,7 @@ type Measurement struct {
 	AssemblyID   *int64            `json:"assemblyId"`
 	Assembly     string            `json:"assembly" says:"text"`
 	Point        string            `json:"point"`
-	Quantity     measure.Quantity  `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams"`
+	Quantity     quantity.Quantity `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams"`
 	Unit         string            `json:"unit"`
 	Readings     []float64         `json:"readings" doc:"In the unit, in the order they were taken"`
 	Expected     *measure.Expected `json:"expected"`
@@ -65,7 +66,7 @@ func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measur
 func TellMeasurement(row condition.MeasurementRow) (Measurement, error) {
 	m := Measurement{
 		ID: row.ID, MachineID: row.MachineID, AssemblyID: row.AssemblyID, Assembly: row.Assembly, Point: row.Point,
-		Quantity:   measure.Quantity(row.Quantity),
+		Quantity:   quantity.Quantity(row.Quantity),
 		Instrument: row.Instrument, On: row.On, By: row.By, FindingID: row.FindingID, AttachmentID: row.AttachmentID,
 		Note: row.Note, Trouble: row.Trouble, Version: row.Version,
 	}

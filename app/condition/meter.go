@@ -7,7 +7,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/instruments/meter"
 	"frugalheron/store/condition"
 )
@@ -93,7 +93,7 @@ func (s *Service) TakeReading(ctx context.Context, actor action.Actor, id int64)
 // errNoMeter is returned when no meter answers at its address.
 var errNoMeter = errors.New("the meter does not answer")
 
-func (s *Service) readMeter(ctx context.Context, of measure.Quantity) (value float64, name string, err error) {
+func (s *Service) readMeter(ctx context.Context, of quantity.Quantity) (value float64, name string, err error) {
 	client, err := meter.Dial(ctx, s.meter)
 	if err != nil {
 		return 0, "", errors.Join(errNoMeter, err)

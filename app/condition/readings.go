@@ -7,7 +7,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
-	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/store/condition"
 	"frugalheron/store/history"
 )
@@ -54,7 +54,7 @@ func (s *Service) addReading(ctx context.Context, actor action.Actor, id int64, 
 		if len(readings) >= mostReadings {
 			return action.Reject("value", fmt.Sprintf("a series takes %d readings; begin another", mostReadings))
 		}
-		of := measure.Quantity(row.Quantity)
+		of := quantity.Quantity(row.Quantity)
 		if err := of.Check(value); err != nil {
 			return action.Reject("value", err.Error())
 		}
@@ -78,7 +78,7 @@ func (s *Service) DropReading(ctx context.Context, actor action.Actor, id int64,
 		}
 		last := readings[len(readings)-1]
 		row.Readings = action.ToKeep(readings[:len(readings)-1])
-		of := measure.Quantity(row.Quantity)
+		of := quantity.Quantity(row.Quantity)
 		return action.Record(ctx, tx, actor, eventDropReading, id, &row.MachineID,
 			map[string]any{"point": row.Point, "value": of.Say(last)}, nil)
 	})

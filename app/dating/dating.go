@@ -26,10 +26,10 @@ import (
 // DatedPart is a date that a machine is dated by, with the spot where it stands.
 type DatedPart struct {
 	dating.Evidence
-	Words    string          `json:"words" doc:"What it is"`
-	Assembly string          `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
-	Count    int             `json:"count" doc:"Parts of the line"`
-	Verdict  string          `json:"verdict" enum:",later,earlier" doc:"Empty for one that is of the time of the others"`
+	Words    string        `json:"words" doc:"What it is"`
+	Assembly string        `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
+	Count    int           `json:"count" doc:"Parts of the line"`
+	Verdict  string        `json:"verdict" enum:",later,earlier" doc:"Empty for one that is of the time of the others"`
 	Spot     *verdict.Spot `json:"spot" doc:"The line, or null"`
 }
 
@@ -224,7 +224,7 @@ func (d *DatedMachine) reckon(assemblies []inventory.Assembly) error {
 		all[i] = part.Evidence
 	}
 	var err error
-	if d.Result, err = dating.Date(all, dating.DefaultRules); err != nil {
+	if d.Result, err = dating.Date(all, dating.DefaultRules()); err != nil {
 		return err
 	}
 	for i, part := range d.Parts {
@@ -242,7 +242,7 @@ func (d *DatedMachine) reckon(assemblies []inventory.Assembly) error {
 			}
 		}
 		judged := DatedAssembly{ID: assembly.ID, Title: assembly.Title,
-			Reckoned: dating.JudgeAssembly(own, d.Result.Estimate, dating.DefaultRules), Own: assembly.Fit}
+			Reckoned: dating.JudgeAssembly(own, d.Result.Estimate, dating.DefaultRules()), Own: assembly.Fit}
 		judged.Counts = judged.Own
 		if judged.Own == "unknown" {
 			judged.Counts = string(judged.Reckoned.Originality)

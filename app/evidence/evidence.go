@@ -21,7 +21,7 @@ import (
 // record and changes with them.
 type Stated struct {
 	storeevidence.Statement
-	Follows string          `json:"follows" doc:"What it follows from, in words; empty for one that was kept"`
+	Follows string        `json:"follows" doc:"What it follows from, in words; empty for one that was kept"`
 	Spot    *verdict.Spot `json:"spot" doc:"The line it follows from, or null"`
 }
 

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/calendar"
 	"frugalheron/core/edtf"
+	"frugalheron/core/malformed"
 )
 
 // OneLine trims a field and refuses control characters, which would break lists and labels.
@@ -82,9 +83,9 @@ func CheckEDTF(field string, text *string) error {
 		return nil
 	}
 	d, err := edtf.Parse(*text)
-	var wrong *edtf.WrongError
+	var wrong *malformed.Error
 	if errors.As(err, &wrong) {
-		return action.Reject(field, wrong.Why)
+		return action.Reject(field, wrong.Err.Error())
 	}
 	*text = d.String()
 	return err

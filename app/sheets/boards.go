@@ -6,6 +6,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
+	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/store/inventory"
@@ -17,7 +18,7 @@ func ReckonBody(library *device.Library, body string, assembly inventory.Assembl
 	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
 		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
 	})
-	var refused *sheet.RefusedError
+	var refused *malformed.Error
 	if errors.As(err, &refused) {
 		return result, action.Reject("body", refused.Error())
 	}

@@ -13,6 +13,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/exterior"
+	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	storeinventory "frugalheron/store/inventory"
@@ -56,7 +57,7 @@ func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID 
 // Readable refuses text that cannot be a sheet at all.
 func Readable(body string) error {
 	_, err := sheet.Parse([]byte(body), sheet.Body)
-	var refused *sheet.RefusedError
+	var refused *malformed.Error
 	if errors.As(err, &refused) {
 		return action.Reject("body", refused.Error())
 	}

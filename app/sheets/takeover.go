@@ -9,6 +9,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/core/malformed"
 	"frugalheron/core/sheet"
 	storeinventory "frugalheron/store/inventory"
 )
@@ -35,7 +36,7 @@ func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machine
 func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64,
 	text string) ([]storeinventory.Assembly, error) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Whole)
-	var refused *sheet.RefusedError
+	var refused *malformed.Error
 	if errors.As(err, &refused) {
 		return nil, action.Reject("text", refused.Error())
 	}

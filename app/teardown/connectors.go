@@ -8,6 +8,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	"frugalheron/core/malformed"
 	"frugalheron/core/wiring"
 	"frugalheron/store/files"
 	"frugalheron/store/history"
@@ -34,9 +35,9 @@ func checkConnector(ctx context.Context, h pg.Handle, c *wiring.Connector) error
 			return input.Missing(err, "pictureId", "choose a picture of the collection")
 		}
 	}
-	var wrong *wiring.WrongError
+	var wrong *malformed.Error
 	if err := c.Check(); errors.As(err, &wrong) {
-		return action.Reject(wrong.Field, wrong.Why)
+		return action.Reject(wrong.Field, wrong.Err.Error())
 	}
 	return nil
 }

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/sheets"
+	"frugalheron/core/malformed"
 	"frugalheron/core/teardown"
 	"frugalheron/store/pg"
 	storeteardown "frugalheron/store/teardown"
@@ -176,9 +177,9 @@ func stepsOf(body string) ([]teardown.Step, error) {
 			continue
 		}
 		s, err := teardown.ParseStep(line)
-		var wrong *teardown.WrongError
+		var wrong *malformed.Error
 		if errors.As(err, &wrong) {
-			return nil, action.Reject("body", fmt.Sprintf("line %d: %s", i+1, wrong.Why))
+			return nil, action.Reject("body", fmt.Sprintf("line %d: %s", i+1, wrong.Err.Error()))
 		}
 		steps = append(steps, s)
 	}

@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/caution"
+	"frugalheron/core/malformed"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
 	storeinventory "frugalheron/store/inventory"
@@ -36,13 +37,13 @@ func (w StepInput) read(tray teardown.Tray) (teardown.Step, error) {
 	if err == nil {
 		err = step.Check(tray)
 	}
-	var wrong *teardown.WrongError
+	var wrong *malformed.Error
 	if errors.As(err, &wrong) {
 		field := wrong.Field
 		if w.Line != "" {
 			field = "line"
 		}
-		return step, action.Reject(field, wrong.Why)
+		return step, action.Reject(field, wrong.Err.Error())
 	}
 	for _, text := range append([]string{step.Off, step.Note}, append(step.Tabs, step.Connectors...)...) {
 		if err := input.NoControl("line", text, "\n\t"); err != nil {

@@ -11,6 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
 	"frugalheron/app/input"
+	"frugalheron/core/malformed"
 	"frugalheron/core/teardown"
 	storecondition "frugalheron/store/condition"
 	storeteardown "frugalheron/store/teardown"
@@ -39,9 +40,9 @@ func (s *Service) ReverseStep(ctx context.Context, actor action.Actor, id int64,
 		if r.State == teardown.Off {
 			r.Left, r.Reason, r.Plugged = r.Left[:0], "", nil
 		}
-		var wrong *teardown.WrongError
+		var wrong *malformed.Error
 		if err := r.Reversal.Fits(before.Step); errors.As(err, &wrong) {
-			return action.Reject(wrong.Field, wrong.Why)
+			return action.Reject(wrong.Field, wrong.Err.Error())
 		}
 		for _, name := range r.Plugged {
 			if !slices.ContainsFunc(before.Connectors, func(of string) bool { return strings.EqualFold(of, name) }) {

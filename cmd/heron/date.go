@@ -23,7 +23,7 @@ func dateCommand() *cobra.Command {
 			if err := readJSON(cmd, args, "evidence", &in); err != nil {
 				return err
 			}
-			result, err := dating.Date(in.Evidence, dating.DefaultRules)
+			result, err := dating.Date(in.Evidence, dating.DefaultRules())
 			if err != nil {
 				return err
 			}

@@ -7,6 +7,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 )
 
 func measureCommand() *cobra.Command {
@@ -34,7 +35,7 @@ func measureCommand() *cobra.Command {
 			if asJSON {
 				return printJSON(cmd, struct {
 					Point    string            `json:"point"`
-					Quantity measure.Quantity  `json:"quantity"`
+					Quantity quantity.Quantity `json:"quantity"`
 					Unit     string            `json:"unit"`
 					Readings []float64         `json:"readings"`
 					Opening  *float64          `json:"opening"`

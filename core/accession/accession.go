@@ -11,6 +11,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"frugalheron/core/malformed"
 )
 
 // Pattern is how a collection writes its numbers.
@@ -27,19 +29,13 @@ type field struct {
 
 var placeholder = regexp.MustCompile(`\{([a-z]+)(?::(\d))?\}`)
 
-// PatternError says what is wrong with a pattern.
-type PatternError struct{ Why string }
-
-// Error says it.
-func (e *PatternError) Error() string { return e.Why }
-
 // ParsePattern reads a pattern. It has either {number}, which counts through the collection, or {lot}
 // and {item}, which count the lots of a year and the things of a lot; {year} is that of the arrival.
 // Behind a colon stands the least number of figures.
 func ParsePattern(text string) (Pattern, error) {
 	p := Pattern{text: text}
 	if !utf8.ValidString(text) || strings.ContainsFunc(text, unicode.IsControl) {
-		return p, &PatternError{"it holds characters that cannot be shown"}
+		return p, malformed.Of("it holds characters that cannot be shown")
 	}
 	form := strings.Builder{}
 	form.WriteString("^")
@@ -47,7 +43,7 @@ func ParsePattern(text string) (Pattern, error) {
 	for _, m := range placeholder.FindAllStringSubmatchIndex(text, -1) {
 		literal := text[at:m[0]]
 		if strings.ContainsAny(literal, "{}") {
-			return p, &PatternError{"a brace stands alone; write fields as {number:4}"}
+			return p, malformed.Of("a brace stands alone; write fields as {number:4}")
 		}
 		f := field{name: text[m[2]:m[3]], width: 1}
 		if m[4] >= 0 {
@@ -55,18 +51,13 @@ func ParsePattern(text string) (Pattern, error) {
 		}
 		switch {
 		case !slices.Contains([]string{"number", "year", "lot", "item"}, f.name):
-			return p, &PatternError{"there is no field {" + f.name + "}; there are {number}, {year}, {lot} and {item}"}
+			return p, malformed.Of("%s", "there is no field {"+f.name+"}; there are {number}, {year}, {lot} and {item}")
 		case p.has(f.name):
-			return p, &PatternError{"{" + f.name + "} stands twice"}
+			return p, malformed.Of("%s", "{"+f.name+"} stands twice")
 		case m[1] < len(text) && '0' <= text[m[1]] && text[m[1]] <= '9':
-			return p, &PatternError{
-				"a figure stands right behind {" + f.name +
-					"}, so that nobody can tell where that ends; put a point or a stroke between them",
-			}
+			return p, malformed.Of("%s", "a figure stands right behind {"+f.name+"}, so that nobody can tell where that ends; put a point or a stroke between them")
 		case literal == "" && len(p.fields) > 0:
-			return p, &PatternError{
-				"two fields touch, so that nobody can tell where one ends; put a point or a stroke between them",
-			}
+			return p, malformed.Of("two fields touch, so that nobody can tell where one ends; put a point or a stroke between them")
 		}
 		figures := fmt.Sprintf(`(\d{%d,9})`, max(f.width, 1))
 		if f.name == "year" {
@@ -79,15 +70,13 @@ func ParsePattern(text string) (Pattern, error) {
 	rest := text[at:]
 	switch {
 	case strings.ContainsAny(rest, "{}"):
-		return p, &PatternError{"a brace stands alone; write fields as {number:4}"}
+		return p, malformed.Of("a brace stands alone; write fields as {number:4}")
 	case !p.has("number") && !(p.has("lot") && p.has("item")):
-		return p, &PatternError{"nothing in it counts; put {number} into it, or {lot} and {item}"}
+		return p, malformed.Of("nothing in it counts; put {number} into it, or {lot} and {item}")
 	case p.has("number") && (p.has("lot") || p.has("item")):
-		return p, &PatternError{
-			"{number} counts through the whole collection, so {lot} and {item} have no place beside it",
-		}
+		return p, malformed.Of("{number} counts through the whole collection, so {lot} and {item} have no place beside it")
 	case strings.TrimSpace(text) != text || len(text) > 40:
-		return p, &PatternError{"it has white space at an end, or more than 40 characters"}
+		return p, malformed.Of("it has white space at an end, or more than 40 characters")
 	}
 	form.WriteString(regexp.QuoteMeta(rest) + "$")
 	p.form = regexp.MustCompile(form.String())

@@ -4,9 +4,10 @@ package annotation
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 	"strings"
+
+	"frugalheron/core/malformed"
 )
 
 // Callout is a number on a picture. Places count from the upper left corner, in parts of the picture's width
@@ -112,12 +113,6 @@ func LegendOf(p Annotation, entries []Entry) Legend {
 	return legend
 }
 
-// WrongError says what of a annotation cannot be drawn.
-type WrongError struct{ Why string }
-
-// Error gives the reason.
-func (e *WrongError) Error() string { return e.Why }
-
 // Check refuses callouts outside of the picture, two for one designator, and blocks of callouts that are not
 // there.
 func Check(p Annotation) error {
@@ -125,32 +120,32 @@ func Check(p Annotation) error {
 	for _, c := range p.Callouts {
 		switch {
 		case strings.TrimSpace(c.Designator) == "":
-			return &WrongError{"a callout has no designator"}
+			return malformed.Of("a callout has no designator")
 		case placed[c.Designator]:
-			return &WrongError{c.Designator + " is on the picture twice"}
+			return malformed.Of("%s", c.Designator+" is on the picture twice")
 		case !(c.X >= 0 && c.X <= 1 && c.Y >= 0 && c.Y <= 1):
-			return &WrongError{c.Designator + " lies outside of the picture"}
+			return malformed.Of("%s", c.Designator+" lies outside of the picture")
 		}
 		placed[c.Designator] = true
 	}
 	for _, b := range p.Blocks {
 		if strings.TrimSpace(b.Name) == "" || blocks[b.Name] {
-			return &WrongError{"an outline needs a name of its own: say what it does"}
+			return malformed.Of("an outline needs a name of its own: say what it does")
 		}
 		blocks[b.Name] = true
 	}
 	for _, b := range p.Blocks {
 		if len(b.Members) == 0 {
-			return &WrongError{b.Name + " holds no callout"}
+			return malformed.Of("%s", b.Name+" holds no callout")
 		}
 		for _, member := range b.Members {
 			if !placed[member] {
-				return &WrongError{fmt.Sprintf("%s holds %s, which is not on the picture", b.Name, member)}
+				return malformed.Of("%s holds %s, which is not on the picture", b.Name, member)
 			}
 		}
 		for _, reached := range b.Reaches {
 			if !blocks[reached] || reached == b.Name {
-				return &WrongError{fmt.Sprintf("%s reaches %s, which is no other outline", b.Name, reached)}
+				return malformed.Of("%s reaches %s, which is no other outline", b.Name, reached)
 			}
 		}
 	}

@@ -3,6 +3,7 @@ package condition
 import (
 	_ "embed"
 	"regexp"
+	"slices"
 	"strings"
 	"sync"
 
@@ -26,7 +27,9 @@ type Subsystem struct {
 }
 
 // Subsystems lists all in the order of an inspection.
-var Subsystems = sync.OnceValue(func() []Subsystem {
+func Subsystems() []Subsystem { return slices.Clone(readSubsystems()) }
+
+var readSubsystems = sync.OnceValue(func() []Subsystem {
 	all := []Subsystem{}
 	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "look for", "grading",
 		"cautions", "kinds", "classes", "source") {
@@ -45,7 +48,7 @@ var Subsystems = sync.OnceValue(func() []Subsystem {
 
 // SubsystemOf finds one by its key.
 func SubsystemOf(key string) (Subsystem, bool) {
-	for _, s := range Subsystems() {
+	for _, s := range readSubsystems() {
 		if s.Key == key {
 			return s, true
 		}
@@ -90,7 +93,7 @@ const mostParts = 24
 // its sheets. Each caution is said once, where it is due first.
 func Guide(parts []Part) []Item {
 	items, said := []Item{}, caution.Shown{}
-	for _, s := range Subsystems() {
+	for _, s := range readSubsystems() {
 		item := Item{Subsystem: s.Key, Name: s.Name, LookFor: s.LookFor, Grading: s.Grading, Kinds: s.Kinds,
 			Parts: []Part{}}
 		if s.held != nil {

@@ -70,7 +70,7 @@ type Strip struct {
 func StripOf(guide []Item, surveys []Survey, findings []Finding) Strip {
 	strip := Strip{Rows: []Row{}, Technical: []Square{}}
 	keys := []string{}
-	for _, s := range Subsystems() {
+	for _, s := range readSubsystems() {
 		held := slices.ContainsFunc(guide, func(i Item) bool { return i.Subsystem == s.Key })
 		found := slices.ContainsFunc(findings, func(f Finding) bool { return f.Subsystem == s.Key })
 		looked := slices.ContainsFunc(surveys, func(v Survey) bool { return v.look(s.Key) != NotLooked })

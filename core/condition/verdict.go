@@ -16,8 +16,8 @@ type Told struct {
 }
 
 var (
-	openFinding    = verdict.NewSentence("finding-open", "{severity}: {where}, {kind}; {story}")
-	leftOut        = verdict.NewSentence("not-inspected", "not inspected: {subsystems}")
+	openFinding     = verdict.NewSentence("finding-open", "{severity}: {where}, {kind}; {story}")
+	leftOut         = verdict.NewSentence("not-inspected", "not inspected: {subsystems}")
 	leftOutInSurvey = verdict.NewSentence("not-inspected-in-survey",
 		"not inspected in the survey of {day}: {subsystems}")
 )

@@ -40,7 +40,9 @@ type Role struct {
 }
 
 // Roles lists them, in the order of a thing's life.
-var Roles = sync.OnceValue(func() []Role {
+func Roles() []Role { return slices.Clone(readRoles()) }
+
+var readRoles = sync.OnceValue(func() []Role {
 	roles := []Role{}
 	for _, cells := range table.Reference("roles", rolesTable, "role", "words", "moment", "source") {
 		roles = append(roles, Role{cells[0], cells[1], Moment(cells[2])})
@@ -50,7 +52,7 @@ var Roles = sync.OnceValue(func() []Role {
 
 // RoleOf finds a role by its key.
 func RoleOf(key string) (Role, bool) {
-	for _, r := range Roles() {
+	for _, r := range readRoles() {
 		if r.Key == key {
 			return r, true
 		}
@@ -301,7 +303,7 @@ func (l Link) words() string {
 
 // rank orders what has the same date by the order of a thing's life.
 func (l Link) rank() int {
-	return slices.IndexFunc(Roles(), func(r Role) bool { return r.Key == l.Role.Key })
+	return slices.IndexFunc(readRoles(), func(r Role) bool { return r.Key == l.Role.Key })
 }
 
 // lasting says days in years and months, rounded down to months.

@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"frugalheron/core/calendar"
+	"frugalheron/core/malformed"
 )
 
 // Kind is what a date was read from.
@@ -84,7 +85,7 @@ type Rules struct {
 
 // DefaultRules are what stands in reference works on date codes as experience: parts were used within half
 // a year, old stock is two years old.
-var DefaultRules = Rules{Gap: 26, OldStock: 104, Soonest: 2, Latest: 26, FewerThan: 6}
+func DefaultRules() Rules { return Rules{Gap: 26, OldStock: 104, Soonest: 2, Latest: 26, FewerThan: 6} }
 
 // Date dates a machine. Evidence without a usable date is an error that names it.
 func Date(evidence []Evidence, rules Rules) (Result, error) {
@@ -100,18 +101,6 @@ func Date(evidence []Evidence, rules Rules) (Result, error) {
 	d.byPlate(ofKind(evidence, Label), ofKind(evidence, Document))
 	d.againstWindow(ofKind(evidence, Window))
 	return d.r, nil
-}
-
-// WrongError says which evidence cannot be used, and why.
-type WrongError struct {
-	Index int // from 0
-	ID    string
-	Why   string
-}
-
-// Error names the evidence.
-func (e *WrongError) Error() string {
-	return fmt.Sprintf("evidence %d (%s): %s", e.Index+1, e.ID, e.Why)
 }
 
 func (e Evidence) check(index int) error {
@@ -131,7 +120,7 @@ func (e Evidence) check(index int) error {
 	default:
 		return nil
 	}
-	return &WrongError{index, e.ID, why}
+	return &malformed.Error{Item: index + 1, Err: fmt.Errorf("evidence %d (%s): %s", index+1, e.ID, why)}
 }
 
 func ofKind(evidence []Evidence, kind Kind) []Evidence {

@@ -41,7 +41,7 @@ func board(n int) []dating.Evidence {
 
 func ExampleDate() {
 	r, _ := dating.Date(append(board(12), week("U50", 1987, 10, dating.Card), week("U9", 1982, 40, dating.Socketed)),
-		dating.DefaultRules)
+		dating.DefaultRules())
 	fmt.Println(r.NotBefore, r.Estimate.From, r.Estimate.To)
 	for _, o := range r.Outliers {
 		fmt.Println(o.ID, o.Verdict, o.Why)
@@ -106,7 +106,7 @@ func TestDating(t *testing.T) {
 		{"firmware changed later", append(board(6), span("rom", dating.Copyright, "1988-01-01", "1988-12-31")),
 			"1985-06-17", "", "1985-07-01..1985-12-22", "[rom later]", "[]"},
 	} {
-		r, err := dating.Date(c.evidence, dating.DefaultRules)
+		r, err := dating.Date(c.evidence, dating.DefaultRules())
 		require.NoError(t, err, c.name)
 		estimate := ""
 		if r.Estimate != nil {
@@ -147,7 +147,7 @@ func TestEvidenceThatCannotBeUsed(t *testing.T) {
 		"use solder": {ID: "x", Kind: dating.DateCode, From: calendar.Date{Year: 1985, Month: 1, Day: 1},
 			To: calendar.Date{Year: 1985, Month: 1, Day: 1}, Mounting: "glued"},
 	} {
-		_, err := dating.Date(append(board(1), e), dating.DefaultRules)
+		_, err := dating.Date(append(board(1), e), dating.DefaultRules())
 		require.ErrorContains(t, err, want)
 		require.ErrorContains(t, err, "evidence 2 (x)")
 	}
@@ -164,10 +164,10 @@ func TestDatingHolds(t *testing.T) {
 				week(fmt.Sprintf("U%02d", i), rapid.IntRange(1978, 1990).Draw(t, "year"),
 					rapid.IntRange(1, 52).Draw(t, "week"), dating.Soldered))
 		}
-		r, err := dating.Date(parts, dating.DefaultRules)
+		r, err := dating.Date(parts, dating.DefaultRules())
 		require.NoError(t, err)
 		slices.Reverse(parts)
-		again, err := dating.Date(parts, dating.DefaultRules)
+		again, err := dating.Date(parts, dating.DefaultRules())
 		require.NoError(t, err)
 		require.Equal(t, r, again)
 		require.Less(t, r.NotBefore.Days(), r.Estimate.From.Days())
@@ -191,12 +191,12 @@ func TestOriginality(t *testing.T) {
 		dating.Modern:  {week("a", 2008, 3, "")},
 		dating.Unknown: {week("a", 1980, 3, "")},
 	} {
-		got := dating.JudgeAssembly(parts, built, dating.DefaultRules)
+		got := dating.JudgeAssembly(parts, built, dating.DefaultRules())
 		assert.Equal(t, want, got.Originality, got.Why)
 		assert.NotEmpty(t, got.Why)
 	}
-	assert.Equal(t, dating.Unknown, dating.JudgeAssembly(nil, built, dating.DefaultRules).Originality)
-	assert.Equal(t, dating.Unknown, dating.JudgeAssembly(board(3), nil, dating.DefaultRules).Originality)
+	assert.Equal(t, dating.Unknown, dating.JudgeAssembly(nil, built, dating.DefaultRules()).Originality)
+	assert.Equal(t, dating.Unknown, dating.JudgeAssembly(board(3), nil, dating.DefaultRules()).Originality)
 }
 
 func BenchmarkDate(b *testing.B) {
@@ -205,7 +205,7 @@ func BenchmarkDate(b *testing.B) {
 		parts = append(parts, week(fmt.Sprintf("U%d", i), 1980+i%7, 1+i%50, dating.Soldered))
 	}
 	for b.Loop() {
-		if _, err := dating.Date(parts, dating.DefaultRules); err != nil {
+		if _, err := dating.Date(parts, dating.DefaultRules()); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -44,14 +44,6 @@ var (
 	latest   = calendar.Date{Year: 9999, Month: 12, Day: 31}
 )
 
-// WrongError says why a text is no date, and how to write what was meant.
-type WrongError struct {
-	Text, Why string
-}
-
-// Error says it with the text.
-func (e *WrongError) Error() string { return fmt.Sprintf("%q: %s", e.Text, e.Why) }
-
 // Earliest is the first day that can be meant; the beginning of all days for an open or unknown one.
 func (d Date) Earliest() calendar.Date { return d.From.first() }
 

@@ -11,6 +11,7 @@ import (
 	"pgregory.net/rapid"
 
 	"frugalheron/core/edtf"
+	"frugalheron/core/malformed"
 )
 
 func ExampleParse() {
@@ -71,9 +72,9 @@ func TestWhatIsNoDateIsRefusedWithTheRemedy(t *testing.T) {
 		"1985-W07/1986": "1985-02-11/1985-02-17",
 	} {
 		_, err := edtf.Parse(text)
-		var wrong *edtf.WrongError
+		var wrong *malformed.Error
 		require.ErrorAs(t, err, &wrong, text)
-		assert.Contains(t, wrong.Why, why, text)
+		assert.Contains(t, wrong.Err.Error(), why, text)
 	}
 }
 

@@ -1,11 +1,13 @@
 package edtf
 
 import (
+	"errors"
 	"regexp"
 	"strconv"
 	"strings"
 
 	"frugalheron/core/calendar"
+	"frugalheron/core/malformed"
 )
 
 var (
@@ -16,10 +18,10 @@ var (
 	decade   = regexp.MustCompile(`^(\d{3})0s$`)
 )
 
-// Parse reads a date. It returns *WrongError for anything that is none.
+// Parse reads a date. It returns a *malformed.Error for anything that is none.
 func Parse(text string) (Date, error) {
 	trimmed := strings.TrimSpace(text)
-	wrong := func(why string) (Date, error) { return Date{}, &WrongError{Text: trimmed, Why: why} }
+	wrong := func(why string) (Date, error) { return Date{}, &malformed.Error{Text: trimmed, Err: errors.New(why)} }
 	if trimmed == "" {
 		return wrong("write a date, as 1984, 1984-06 or 1983/1985")
 	}

@@ -1,6 +1,7 @@
 package evidence
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"math"
@@ -10,7 +11,9 @@ import (
 	"strings"
 
 	"frugalheron/core/edtf"
+	"frugalheron/core/malformed"
 	"frugalheron/core/memory"
+	"frugalheron/core/quantity"
 )
 
 // Form is how the values of an attribute are written.
@@ -33,20 +36,29 @@ const (
 // scales and rulers of kitchens and workshops. A rule of thumb.
 const tolerance = 0.03
 
-// quantities are the forms that hold figures: how many, in which units.
-var quantities = map[Form]struct {
-	unit      string
-	units     map[string]float64
-	most      int
+// figured are the forms that hold figures.
+type figured struct {
+	of        quantity.Quantity
+	unit      string // in which they are kept, and which a figure has that stands alone
+	most      int    // figures
 	divider   string
 	tolerance float64
 	example   string
-}{
-	Volts:       {"V", map[string]float64{"": 1, "v": 1, "volt": 1, "volts": 1}, 4, "-", 0, "220-240 V"},
-	Hertz:       {"Hz", map[string]float64{"": 1, "hz": 1}, 2, "/", 0, "50/60 Hz"},
-	Amperes:     {"A", map[string]float64{"": 1, "a": 1, "amp": 1, "ma": 0.001}, 2, "-", 0, "0.6 A"},
-	Kilograms:   {"kg", map[string]float64{"": 1, "kg": 1, "g": 0.001}, 1, "", tolerance, "11.4 kg"},
-	Millimetres: {"mm", map[string]float64{"": 1, "mm": 1, "cm": 10}, 3, " x ", tolerance, "420 x 380 x 110 mm"},
+}
+
+var withFigures = map[Form]figured{
+	Volts:       {quantity.Volts, "V", 4, "-", 0, "220-240 V"},
+	Hertz:       {quantity.Hertz, "Hz", 2, "/", 0, "50/60 Hz"},
+	Amperes:     {quantity.Amperes, "A", 2, "-", 0, "0.6 A"},
+	Kilograms:   {quantity.Grams, "kg", 1, "", tolerance, "11.4 kg"},
+	Millimetres: {quantity.Millimetres, "mm", 3, " x ", tolerance, "420 x 380 x 110 mm"},
+}
+
+// scale is by what a figure with a unit is to be multiplied.
+func (f figured) scale(unit string) (float64, bool) {
+	_, kept, _ := quantity.UnitOf(f.unit)
+	of, factor, known := quantity.UnitOf(cmp.Or(unit, f.unit))
+	return factor / kept, known && (of == f.of || of == quantity.VoltsAC && f.of == quantity.Volts)
 }
 
 var figure = regexp.MustCompile(`^\d{1,7}(?:\.\d{1,3})?`)
@@ -110,16 +122,16 @@ func (a Attribute) parse(value string) (reading, error) {
 		return reading{text: memory.Format(n), figures: []float64{float64(n)}}, nil
 	case Moment:
 		d, err := edtf.Parse(value)
-		var wrong *edtf.WrongError
+		var wrong *malformed.Error
 		if errors.As(err, &wrong) {
-			return reading{}, errors.New(wrong.Why)
+			return reading{}, errors.New(wrong.Err.Error())
 		}
 		return reading{text: d.String(), key: d.String()}, err
 	case Words, "":
 		return reading{text: value, key: wordsKey(value)}, nil
 	}
-	q := quantities[a.Form]
-	figures, ok := readFigures(strings.ToLower(value), q.units, q.most)
+	q := withFigures[a.Form]
+	figures, ok := q.read(value)
 	if !ok {
 		return reading{}, fmt.Errorf("write it as %s", q.example)
 	}
@@ -130,9 +142,9 @@ func (a Attribute) parse(value string) (reading, error) {
 	return reading{text: strings.Join(texts, q.divider) + " " + q.unit, figures: figures, tolerance: q.tolerance}, nil
 }
 
-// readFigures reads figures divided by - / x or , with a unit behind the last or behind each.
-func readFigures(text string, units map[string]float64, most int) ([]float64, bool) {
-	parts := strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune("-/x×,–", r) })
+// read reads figures divided by - / x or , with a unit behind the last or behind each.
+func (f figured) read(text string) ([]float64, bool) {
+	parts := strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune("-/xX×,–", r) })
 	figures, scale := make([]float64, len(parts)), 0.0
 	for i := len(parts) - 1; i >= 0; i-- {
 		part := strings.TrimSpace(parts[i])
@@ -140,7 +152,7 @@ func readFigures(text string, units map[string]float64, most int) ([]float64, bo
 		unit := strings.TrimSpace(part[len(number):])
 		if unit != "" || scale == 0 {
 			known := false
-			if scale, known = units[unit]; !known {
+			if scale, known = f.scale(unit); !known {
 				return nil, false
 			}
 		}
@@ -150,7 +162,7 @@ func readFigures(text string, units map[string]float64, most int) ([]float64, bo
 		}
 		figures[i] = math.Round(n*scale*1000) / 1000
 	}
-	return figures, len(figures) > 0 && len(figures) <= most
+	return figures, len(figures) > 0 && len(figures) <= f.most
 }
 
 func wordsKey(value string) string {

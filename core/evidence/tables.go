@@ -2,6 +2,7 @@ package evidence
 
 import (
 	_ "embed"
+	"slices"
 	"strconv"
 	"sync"
 
@@ -26,7 +27,9 @@ type Attribute struct {
 }
 
 // Attributes lists the known ones, in the order in which people look at them.
-var Attributes = sync.OnceValue(func() []Attribute {
+func Attributes() []Attribute { return slices.Clone(readAttributes()) }
+
+var readAttributes = sync.OnceValue(func() []Attribute {
 	attributes := []Attribute{}
 	for _, row := range table.Reference("attributes", attributesTable, "key", "label", "form", "unit", "identity",
 		"settled by", "source") {
@@ -39,7 +42,7 @@ var Attributes = sync.OnceValue(func() []Attribute {
 // AttributeOf finds an attribute by its key. Any other name is an attribute of words: collections
 // note what no table foresees.
 func AttributeOf(key string) Attribute {
-	for _, a := range Attributes() {
+	for _, a := range readAttributes() {
 		if a.Key == key {
 			return a
 		}

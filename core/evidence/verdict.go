@@ -21,7 +21,7 @@ func JudgeAll(statements map[string][]Statement, always ...string) []Judged {
 	judged := []Judged{}
 	add := func(a Attribute) { judged = append(judged, Judged{a, Judge(a, statements[a.Key])}) }
 	known := map[string]bool{}
-	for _, a := range Attributes() {
+	for _, a := range readAttributes() {
 		known[a.Key] = true
 		if len(statements[a.Key]) > 0 || slices.Contains(always, a.Key) {
 			add(a)

@@ -12,6 +12,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"frugalheron/core/malformed"
 )
 
 // SpreadRule is how the cost of a lot is spread over its items.
@@ -36,21 +38,12 @@ type Item struct {
 // MostCents bounds an amount: ten thousand million of a currency's units.
 const MostCents = 1_000_000_000_000
 
-// SpreadError says why a cost cannot be spread, and over which item it stumbles (0 for none).
-type SpreadError struct {
-	Item int64
-	Why  string
-}
-
-// Error says why.
-func (e *SpreadError) Error() string { return e.Why }
-
 // Spread divides a cost over the items; the shares are in their order and add up to it. Each share is
 // the exact one rounded down or up to a cent; who gets the cents left over is settled by the largest
 // remainder, and among equal ones by the order of the items.
 func Spread(cost int64, way SpreadRule, items []Item) ([]int64, error) {
 	if cost < 0 || cost > MostCents {
-		return nil, &SpreadError{Why: "the cost is out of bounds"}
+		return nil, malformed.Of("the cost is out of bounds")
 	}
 	if len(items) == 0 {
 		return []int64{}, nil
@@ -66,14 +59,14 @@ func Spread(cost int64, way SpreadRule, items []Item) ([]int64, error) {
 			}
 		case ByHand:
 			if item.ByHand == nil {
-				return nil, &SpreadError{item.ID, item.Title + " has no share yet; write one, 0.00 too"}
+				return nil, malformed.Of("%s", item.Title+" has no share yet; write one, 0.00 too")
 			}
 			weights[i] = *item.ByHand
 		default:
-			return nil, &SpreadError{Why: "is none of estimate, equal, hand"}
+			return nil, malformed.Of("is none of estimate, equal, hand")
 		}
 		if weights[i] < 0 || weights[i] > MostCents {
-			return nil, &SpreadError{item.ID, "the amount of " + item.Title + " is out of bounds"}
+			return nil, malformed.Of("%s", "the amount of "+item.Title+" is out of bounds")
 		}
 	}
 	sum := int64(0)
@@ -82,12 +75,12 @@ func Spread(cost int64, way SpreadRule, items []Item) ([]int64, error) {
 	}
 	if way == ByHand {
 		if sum != cost {
-			return nil, &SpreadError{Why: handOff(cost, sum)}
+			return nil, malformed.Of("%s", handOff(cost, sum))
 		}
 		return weights, nil
 	}
 	if sum == 0 {
-		return nil, &SpreadError{Why: "no item has an estimate above 0.00; give at least one, or spread equally"}
+		return nil, malformed.Of("no item has an estimate above 0.00; give at least one, or spread equally")
 	}
 	return largestRemainder(cost, weights, sum), nil
 }

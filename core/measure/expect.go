@@ -6,6 +6,8 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+
+	"frugalheron/core/quantity"
 )
 
 // Expected is what a value should be. One of the limits may be missing.
@@ -69,24 +71,24 @@ var (
 
 // FromMarking says what a part should have by what is printed on it: a battery by its chemistry and volts, a
 // capacitor, resistor or crystal by its value.
-func FromMarking(marking string, of Quantity) (Expected, bool) {
-	if of == Volts {
+func FromMarking(marking string, of quantity.Quantity) (Expected, bool) {
+	if of == quantity.Volts {
 		return batteryVolts(marking)
 	}
 	m := markedValue.FindStringSubmatch(marking)
 	if m == nil {
 		return Expected{}, false
 	}
-	value, quantity, err := parseValue(m[1]+m[2], "")
-	if err != nil || quantity != of || value == 0 {
+	value, kind, err := quantity.Parse(m[1]+m[2], "")
+	if err != nil || kind != of || value == 0 {
 		return Expected{}, false
 	}
 	switch of {
-	case Microfarads:
+	case quantity.Microfarads:
 		return Around(value, 0.20, "marked "+m[1]+" "+m[2]+"; 20 % either way is usual"), true
-	case Ohms:
+	case quantity.Ohms:
 		return Around(value, 0.10, "marked "+m[1]+" "+m[2]+"; 10 % either way is usual"), true
-	case Hertz:
+	case quantity.Hertz:
 		return Around(value, 0.0005, "marked "+m[1]+" "+m[2]+"; a crystal is good to 0.05 % in its circuit"), true
 	}
 	return Expected{}, false
@@ -106,18 +108,18 @@ func batteryVolts(marking string) (Expected, bool) {
 		if n > 1 {
 			count = fmt.Sprintf("%g %ss in a row", n, c.name)
 		}
-		low, high := roundTo(n*c.low, 5), roundTo(n*c.high, 5)
-		return Expected{ptr(roundTo(n*c.nominal, 5)), &low, &high,
+		low, high := quantity.Round(n*c.low, 5), quantity.Round(n*c.high, 5)
+		return Expected{ptr(quantity.Round(n*c.nominal, 5)), &low, &high,
 			fmt.Sprintf("%s: at rest between %g and %g V, a rule of thumb", count, low, high)}, true
 	}
 	return Expected{}, false
 }
 
 // parseExpected reads what stands behind = or < or >: "47 uF +/- 20 %", "5 V", "1 ohm".
-func parseExpected(sign, text string, of Quantity) (Expected, error) {
+func parseExpected(sign, text string, of quantity.Quantity) (Expected, error) {
 	text = strings.ReplaceAll(text, "±", "+/-")
 	nominalText, offText, hasOff := strings.Cut(text, "+/-")
-	value, _, err := parseValue(nominalText, of)
+	value, _, err := quantity.Parse(nominalText, of)
 	if err != nil {
 		return Expected{}, fmt.Errorf("what is expected: %w", err)
 	}
@@ -138,7 +140,7 @@ func parseExpected(sign, text string, of Quantity) (Expected, error) {
 				return Expected{}, fmt.Errorf("%q is no tolerance; write it as +/- 20 %%", offText)
 			}
 			off = math.Abs(value) * part / 100
-		} else if off, _, err = parseValue(offText, of); err != nil || off < 0 {
+		} else if off, _, err = quantity.Parse(offText, of); err != nil || off < 0 {
 			return Expected{}, fmt.Errorf("%q is no tolerance; write it as +/- 20 %% or +/- 0.1", offText)
 		}
 	}

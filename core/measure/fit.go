@@ -1,6 +1,9 @@
 package measure
 
-import "frugalheron/core/fit"
+import (
+	"frugalheron/core/fit"
+	"frugalheron/core/quantity"
+)
 
 // JudgeFit lays a part beside the opening that it must go into, both in millimetres and measured with a caliper.
 // What is expected is the play that it needs to slide, as its lower limit; null for none. A part that goes in
@@ -12,7 +15,7 @@ func JudgeFit(part []float64, opening float64, expected *Expected) (Judged, fit.
 		play = max(0, *expected.Low)
 	}
 	result := fit.Judge(fit.Measured(j.Stats.Average), fit.Measured(opening), play)
-	j.InWords = Millimetres.Say(j.Stats.Average) + " into " + Millimetres.Say(opening)
+	j.InWords = quantity.Millimetres.Say(j.Stats.Average) + " into " + quantity.Millimetres.Say(opening)
 	j.Verdict = map[fit.Verdict]Verdict{fit.Clearance: Pass, fit.Tight: Marginal,
 		fit.Interference: Fail}[result.Verdict]
 	j.Why = result.Why

@@ -1,8 +1,11 @@
+// Package measure answers what was measured, whether that is as it should be, and why.
 package measure
 
 import (
 	"fmt"
 	"math"
+
+	"frugalheron/core/quantity"
 )
 
 // Verdict says how a measurement stands to what was expected.
@@ -36,8 +39,8 @@ func StatsOf(readings []float64) Stats {
 		s.Average += v / float64(len(readings))
 	}
 	// A sum of rounded figures may leave their range by a hair.
-	s.Average = min(max(roundTo(s.Average, 9), s.Lowest), s.Highest)
-	s.Spread = roundTo(s.Highest-s.Lowest, 9)
+	s.Average = min(max(quantity.Round(s.Average, 9), s.Lowest), s.Highest)
+	s.Spread = quantity.Round(s.Highest-s.Lowest, 9)
 	return s
 }
 
@@ -55,7 +58,7 @@ type Judged struct {
 
 // Judge lays readings beside what is expected. An average outside fails; one close to a limit, or a single
 // reading outside, is marginal.
-func Judge(of Quantity, readings []float64, expected *Expected) Judged {
+func Judge(of quantity.Quantity, readings []float64, expected *Expected) Judged {
 	j := Judged{Verdict: Noted, Stats: StatsOf(readings), Why: []string{}}
 	if len(readings) == 0 {
 		j.InWords = "no reading yet"
@@ -117,7 +120,7 @@ func (e Expected) isClose(v float64) bool {
 	return false
 }
 
-func (e Expected) limits(of Quantity) string {
+func (e Expected) limits(of quantity.Quantity) string {
 	switch {
 	case e.Low == nil:
 		return "at most " + of.Say(*e.High)

@@ -8,7 +8,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"frugalheron/core/malformed"
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 )
 
 func ExampleParse() {
@@ -30,26 +32,26 @@ func ExampleParse() {
 func TestLinesOfAllQuantities(t *testing.T) {
 	for line, want := range map[string]struct {
 		point    string
-		quantity measure.Quantity
+		quantity quantity.Quantity
 		first    float64
 		count    int
 	}{
-		"+12 11.9 V":                 {"+12", measure.Volts, 11.9, 1},
-		"+3.3V 3.29":                 {"+3.3V", measure.Volts, 3.29, 1},
-		"fuse F1 120 mA":             {"fuse F1", measure.Amperes, 0.12, 1},
-		"leak to case 3.3 Mohm":      {"leak to case", measure.Ohms, 3.3e6, 1},
-		"shunt 5 mΩ":                 {"shunt", measure.Ohms, 0.005, 1},
-		"R4 4.7 kohm":                {"R4", measure.Ohms, 4700, 1},
-		"C12 41uF 42uF 43 uF":        {"C12", measure.Microfarads, 41, 3},
-		"C3 ESR 12 ohm":              {"C3", measure.ESR, 12, 1},
-		"X1 14.745 MHz":              {"X1", measure.Hertz, 14745000, 1},
-		"reset pulse 220 ms":         {"reset pulse", measure.Seconds, 0.22, 1},
-		"guide, left 31,4 mm":        {"guide, left", measure.Millimetres, 31.4, 1},
-		"rail 3 cm":                  {"rail", measure.Millimetres, 30, 1},
-		"heat sink Q1 61,5 °C":       {"heat sink Q1", measure.Celsius, 61.5, 1},
-		"key spring 55 60 58 g":      {"key spring", measure.Grams, 55, 3},
-		"transformer secondary 9VAC": {"transformer secondary", measure.VoltsAC, 9, 1},
-		"U3 pin 8 0.4 V":             {"U3 pin 8", measure.Volts, 0.4, 1},
+		"+12 11.9 V":                 {"+12", quantity.Volts, 11.9, 1},
+		"+3.3V 3.29":                 {"+3.3V", quantity.Volts, 3.29, 1},
+		"fuse F1 120 mA":             {"fuse F1", quantity.Amperes, 0.12, 1},
+		"leak to case 3.3 Mohm":      {"leak to case", quantity.Ohms, 3.3e6, 1},
+		"shunt 5 mΩ":                 {"shunt", quantity.Ohms, 0.005, 1},
+		"R4 4.7 kohm":                {"R4", quantity.Ohms, 4700, 1},
+		"C12 41uF 42uF 43 uF":        {"C12", quantity.Microfarads, 41, 3},
+		"C3 ESR 12 ohm":              {"C3", quantity.ESR, 12, 1},
+		"X1 14.745 MHz":              {"X1", quantity.Hertz, 14745000, 1},
+		"reset pulse 220 ms":         {"reset pulse", quantity.Seconds, 0.22, 1},
+		"guide, left 31,4 mm":        {"guide, left", quantity.Millimetres, 31.4, 1},
+		"rail 3 cm":                  {"rail", quantity.Millimetres, 30, 1},
+		"heat sink Q1 61,5 °C":       {"heat sink Q1", quantity.Celsius, 61.5, 1},
+		"key spring 55 60 58 g":      {"key spring", quantity.Grams, 55, 3},
+		"transformer secondary 9VAC": {"transformer secondary", quantity.VoltsAC, 9, 1},
+		"U3 pin 8 0.4 V":             {"U3 pin 8", quantity.Volts, 0.4, 1},
 	} {
 		said, err := measure.Parse(line)
 		require.NoError(t, err, line)
@@ -64,7 +66,7 @@ func TestLinesOfAllQuantities(t *testing.T) {
 		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "guide 3 mm / 4 mm = 1 mm",
 		"BT1 lots V", "x 3 parsec", "X1 14.745"} {
 		_, err := measure.Parse(line)
-		var not *measure.NotMeasuredError
+		var not *malformed.Error
 		require.ErrorAs(t, err, &not, line)
 		require.NotEmpty(t, not.Error())
 	}
@@ -72,17 +74,17 @@ func TestLinesOfAllQuantities(t *testing.T) {
 
 func TestExpectedFromMarkings(t *testing.T) {
 	for marking, want := range map[string]struct {
-		of        measure.Quantity
+		of        quantity.Quantity
 		low, high float64
 	}{
-		"NiCd 3.6V 60mAh":    {measure.Volts, 3.3, 4.5},
-		"lithium 3V CR2032":  {measure.Volts, 2.7, 3.4},
-		"alkaline 4.5V":      {measure.Volts, 3.6, 4.95},
-		"lead-acid 6V":       {measure.Volts, 5.85, 6.9},
-		"47uF 16V":           {measure.Microfarads, 37.6, 56.4},
-		"100nF":              {measure.Microfarads, 0.08, 0.12},
-		"330 ohm":            {measure.Ohms, 297, 363},
-		"18.432 MHz crystal": {measure.Hertz, 18422784, 18441216},
+		"NiCd 3.6V 60mAh":    {quantity.Volts, 3.3, 4.5},
+		"lithium 3V CR2032":  {quantity.Volts, 2.7, 3.4},
+		"alkaline 4.5V":      {quantity.Volts, 3.6, 4.95},
+		"lead-acid 6V":       {quantity.Volts, 5.85, 6.9},
+		"47uF 16V":           {quantity.Microfarads, 37.6, 56.4},
+		"100nF":              {quantity.Microfarads, 0.08, 0.12},
+		"330 ohm":            {quantity.Ohms, 297, 363},
+		"18.432 MHz crystal": {quantity.Hertz, 18422784, 18441216},
 	} {
 		e, ok := measure.FromMarking(marking, want.of)
 		require.True(t, ok, marking)
@@ -90,8 +92,8 @@ func TestExpectedFromMarkings(t *testing.T) {
 		require.InDelta(t, want.high, *e.High, 1e-6, marking)
 		require.NotEmpty(t, e.From)
 	}
-	for marking, of := range map[string]measure.Quantity{"74LS00": measure.Volts, "47uF": measure.Ohms,
-		"ceramic": measure.Microfarads, "3V": measure.Volts} {
+	for marking, of := range map[string]quantity.Quantity{"74LS00": quantity.Volts, "47uF": quantity.Ohms,
+		"ceramic": quantity.Microfarads, "3V": quantity.Volts} {
 		_, ok := measure.FromMarking(marking, of)
 		require.False(t, ok, marking)
 	}
@@ -122,18 +124,18 @@ func TestVerdicts(t *testing.T) {
 		{measure.Expected{Low: &least}, []float64{1.99}, measure.Fail, "at least 2 V"},
 		{measure.Expected{}, []float64{1}, measure.Noted, "nothing is known"},
 	} {
-		j := measure.Judge(measure.Volts, c.readings, &c.expected)
+		j := measure.Judge(quantity.Volts, c.readings, &c.expected)
 		require.Equal(t, c.want, j.Verdict, "%v", c.readings)
 		require.Contains(t, j.Why[len(j.Why)-1], c.why)
 	}
-	require.Equal(t, "no reading yet", measure.Judge(measure.Volts, nil, nil).InWords)
+	require.Equal(t, "no reading yet", measure.Judge(quantity.Volts, nil, nil).InWords)
 	require.Error(t, measure.Expected{Low: &least, High: &most}.Check())
 	require.NoError(t, rail.Check())
 	for want, got := range map[string]string{
-		"120 mA": measure.Amperes.Say(0.12), "4.7 kΩ": measure.Ohms.Say(4700),
-		"14.745 MHz": measure.Hertz.Say(14745000), "220 ms": measure.Seconds.Say(0.22),
-		"1 nF": measure.Microfarads.Say(0.001), "2 MΩ": measure.Ohms.Say(2e6), "0.005 Ω": measure.Ohms.Say(0.005),
-		"15.6 kHz": measure.Hertz.Say(15600), "-11.5 V": measure.Volts.Say(-11.5), "0 A": measure.Amperes.Say(0),
+		"120 mA": quantity.Amperes.Say(0.12), "4.7 kΩ": quantity.Ohms.Say(4700),
+		"14.745 MHz": quantity.Hertz.Say(14745000), "220 ms": quantity.Seconds.Say(0.22),
+		"1 nF": quantity.Microfarads.Say(0.001), "2 MΩ": quantity.Ohms.Say(2e6), "0.005 Ω": quantity.Ohms.Say(0.005),
+		"15.6 kHz": quantity.Hertz.Say(15600), "-11.5 V": quantity.Volts.Say(-11.5), "0 A": quantity.Amperes.Say(0),
 	} {
 		require.Equal(t, want, got)
 	}
@@ -142,12 +144,12 @@ func TestVerdicts(t *testing.T) {
 	rank := map[measure.Verdict]int{measure.Pass: 0, measure.Marginal: 1, measure.Fail: 2}
 	rapid.Check(t, func(t *rapid.T) {
 		readings := rapid.SliceOfN(rapid.Float64Range(4, 6), 1, 12).Draw(t, "readings")
-		j := measure.Judge(measure.Volts, readings, &rail)
+		j := measure.Judge(quantity.Volts, readings, &rail)
 		require.GreaterOrEqual(t, j.Stats.Average, j.Stats.Lowest)
 		require.LessOrEqual(t, j.Stats.Average, j.Stats.Highest)
 		worst, best := 0, 2
 		for _, r := range readings {
-			alone := rank[measure.Judge(measure.Volts, []float64{r}, &rail).Verdict]
+			alone := rank[measure.Judge(quantity.Volts, []float64{r}, &rail).Verdict]
 			worst, best = max(worst, alone), min(best, alone)
 		}
 		if worst == 2 {

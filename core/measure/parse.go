@@ -1,19 +1,21 @@
 package measure
 
 import (
-	"fmt"
 	"regexp"
 	"strings"
+
+	"frugalheron/core/malformed"
+	"frugalheron/core/quantity"
 )
 
 // Line is a measurement as somebody typed it.
 type Line struct {
-	Point    string    // what was measured: a rail, a designator, a place
-	Quantity Quantity  // of the readings
-	Readings []float64 // in the unit of the quantity, at least one
-	Opening  *float64  // of two parts that must slide or plug: the second, which the first must go into
-	Expected *Expected // null when nothing is known
-	Sure     bool      // it cannot be meant as something else, as a line of a sheet
+	Point    string            // what was measured: a rail, a designator, a place
+	Quantity quantity.Quantity // of the readings
+	Readings []float64         // in the unit of the quantity, at least one
+	Opening  *float64          // of two parts that must slide or plug: the second, which the first must go into
+	Expected *Expected         // null when nothing is known
+	Sure     bool              // it cannot be meant as something else, as a line of a sheet
 }
 
 var (
@@ -26,14 +28,8 @@ var (
 // numbered are words that a figure of the point stands behind.
 var numbered = regexp.MustCompile(`(?i)^(pin|pins|leg|key|no\.?|slot|bank|row|channel)$`)
 
-// NotMeasuredError says why a line is no measurement.
-type NotMeasuredError struct{ Why string }
-
-// Error gives the reason.
-func (e *NotMeasuredError) Error() string { return e.Why }
-
 // Parse reads a line as "+5 4.93", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1", "U3 pin 8 4.9 V = 5 V +/- 5 %" or
-// "drive guide 31.4 mm / 30.9 mm". Several readings of one point may follow each other. A *NotMeasuredError
+// "drive guide 31.4 mm / 30.9 mm". Several readings of one point may follow each other. A *malformed.Error
 // is returned for what is no measurement.
 func Parse(line string) (Line, error) {
 	said := Line{Readings: []float64{}}
@@ -48,28 +44,24 @@ func Parse(line string) (Line, error) {
 		return said, err
 	}
 	if hasOpening {
-		if said.Quantity != Millimetres || len(said.Readings) != 1 {
+		if said.Quantity != quantity.Millimetres || len(said.Readings) != 1 {
 			return said,
-				&NotMeasuredError{
-					"two measures with a stroke between are a part and its opening, in mm: drive guide 31.4 mm / 30.9 mm",
-				}
+				malformed.Of("two measures with a stroke between are a part and its opening, in mm: drive guide 31.4 mm / 30.9 mm")
 		}
-		value, _, err := parseValue(opening, Millimetres)
+		value, _, err := quantity.Parse(opening, quantity.Millimetres)
 		if err != nil {
-			return said, &NotMeasuredError{err.Error()}
+			return said, malformed.Of("%w", err)
 		}
 		said.Opening, said.Sure = &value, true
 	}
 	if sign != "" {
 		if said.Opening != nil && sign != ">" {
 			return said,
-				&NotMeasuredError{
-					"the play that a part needs in its opening is written behind >: drive guide 31.4 mm / 30.9 mm > 0.2 mm",
-				}
+				malformed.Of("the play that a part needs in its opening is written behind >: drive guide 31.4 mm / 30.9 mm > 0.2 mm")
 		}
 		e, err := parseExpected(sign, wanted, said.Quantity)
 		if err != nil {
-			return said, &NotMeasuredError{err.Error()}
+			return said, malformed.Of("%w", err)
 		}
 		said.Expected, said.Sure = &e, true
 	}
@@ -78,14 +70,12 @@ func Parse(line string) (Line, error) {
 
 // readings takes point, quantity and readings off the words.
 func (s *Line) readings(words []string) error {
-	none := &NotMeasuredError{
-		"write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93",
-	}
+	none := malformed.Of("write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93")
 	if len(words) < 2 {
 		return none
 	}
 	if e, ok := Rail(words[0]); ok {
-		s.Point, s.Quantity, s.Expected, s.Sure = words[0], Volts, &e, true
+		s.Point, s.Quantity, s.Expected, s.Sure = words[0], quantity.Volts, &e, true
 		return s.take(words[1:], none)
 	}
 	first := len(words)
@@ -105,12 +95,12 @@ func (s *Line) readings(words []string) error {
 	}
 	point := words[:first]
 	if n := len(point); n > 1 && strings.EqualFold(point[n-1], "esr") {
-		s.Quantity, s.Sure = ESR, true
+		s.Quantity, s.Sure = quantity.ESR, true
 		point = point[:n-1]
 	}
 	for _, word := range point {
-		if m := written.FindStringSubmatch(word); m != nil {
-			if _, isUnit := unitOf(m[2]); isUnit {
+		if _, unit, ok := quantity.Split(word); ok {
+			if _, _, isUnit := quantity.UnitOf(unit); isUnit {
 				return none // what is marked on a part, not what it measures
 			}
 		}
@@ -120,7 +110,7 @@ func (s *Line) readings(words []string) error {
 		return err
 	}
 	switch s.Quantity {
-	case Millimetres, Celsius, Grams, Seconds, Amperes:
+	case quantity.Millimetres, quantity.Celsius, quantity.Grams, quantity.Seconds, quantity.Amperes:
 		s.Sure = true // no line of a sheet ends so
 	}
 	return nil
@@ -130,7 +120,7 @@ func (s *Line) readings(words []string) error {
 func (s *Line) isReadings(words []string) bool {
 	hasUnit := false
 	for _, word := range words {
-		_, isUnit := unitOf(word)
+		_, _, isUnit := quantity.UnitOf(word)
 		switch {
 		case number.MatchString(word):
 			hasUnit = false
@@ -146,14 +136,14 @@ func (s *Line) isReadings(words []string) bool {
 // take reads the words as readings of one quantity; those without a unit have the next one's.
 func (s *Line) take(words []string, none error) error {
 	bare := []string{}
-	quantity := s.Quantity
+	kind := s.Quantity
 	flush := func(unitText string) error {
 		for _, figure := range bare {
-			value, q, err := parseValue(figure+unitText, quantity)
+			value, q, err := quantity.Parse(figure+unitText, kind)
 			if err != nil {
-				return &NotMeasuredError{err.Error()}
+				return malformed.Of("%w", err)
 			}
-			quantity = q
+			kind = q
 			s.Readings = append(s.Readings, value)
 		}
 		bare = bare[:0]
@@ -165,10 +155,10 @@ func (s *Line) take(words []string, none error) error {
 			continue
 		}
 		unitText := word
-		if m := written.FindStringSubmatch(word); m != nil && m[2] != "" {
-			bare, unitText = append(bare, m[1]), m[2]
+		if figure, unit, ok := quantity.Split(word); ok && unit != "" {
+			bare, unitText = append(bare, figure), unit
 		}
-		if _, ok := unitOf(unitText); !ok {
+		if _, _, ok := quantity.UnitOf(unitText); !ok {
 			return none
 		}
 		if err := flush(unitText); err != nil {
@@ -176,7 +166,7 @@ func (s *Line) take(words []string, none error) error {
 		}
 	}
 	if len(bare) > 0 {
-		if quantity == "" {
+		if kind == "" {
 			return none
 		}
 		if err := flush(""); err != nil {
@@ -187,11 +177,9 @@ func (s *Line) take(words []string, none error) error {
 		return none
 	}
 	if len(s.Readings) > mostReadings {
-		return &NotMeasuredError{
-			fmt.Sprintf("%d readings of one point; a line takes %d", len(s.Readings), mostReadings),
-		}
+		return malformed.Of("%d readings of one point; a line takes %d", len(s.Readings), mostReadings)
 	}
-	s.Quantity = quantity
+	s.Quantity = kind
 	return nil
 }
 

@@ -132,7 +132,7 @@ func unidentified(boards []Board, t Totals) verdict.Verdict {
 }
 
 func parts(boards []Board, t Totals) verdict.Verdict {
-	v := verdict.Verdict{Key: "parts", Label: "Parts", Value: verdict.Counted(t.Chips, "chip", "chips"), Why: []verdict.Reason{}}
+	v := verdict.Verdict{Key: "parts", Label: "Parts", Value: verdict.Counted(t.Chips, "chip", "chips")}
 	if t.Modules > 0 {
 		if v.Value != "" {
 			v.Value += ", "

@@ -145,7 +145,7 @@ type Options struct {
 	Purpose sheet.Purpose // what the board's memory is for when a body text does not say
 }
 
-// Of reckons a text. It returns a *sheet.RefusedError when the text cannot be a sheet at all.
+// Of reckons a text. It returns a *malformed.Error when the text cannot be a sheet at all.
 func Of(library *device.Library, text []byte, options Options) (Result, error) {
 	parsed, err := sheet.Parse(text, options.Mode)
 	if err != nil {

@@ -86,7 +86,9 @@ type Class struct {
 }
 
 // Shipped lists the classes as they ship, in the order in which a part is looked up in them.
-var Shipped = sync.OnceValue(func() []Class {
+func Shipped() []Class { return slices.Clone(shippedClasses()) }
+
+var shippedClasses = sync.OnceValue(func() []Class {
 	all := []Class{}
 	for _, cells := range table.Reference("classes", classTable, "key", "name", "consequence", "intervals", "minutes",
 		"parts", "happens", "source") {
@@ -106,7 +108,7 @@ var Shipped = sync.OnceValue(func() []Class {
 
 // ClassOf finds the class of a part by its kind and words, as "battery NiCd 3.6V"; empty when it does not age.
 func ClassOf(words string) string {
-	for _, c := range Shipped() {
+	for _, c := range shippedClasses() {
 		if c.parts.MatchString(words) {
 			return c.Key
 		}
@@ -120,7 +122,7 @@ type Table map[string]Class
 // TableOf puts a collection's own classes in the place of those that ship.
 func TableOf(own []Class) Table {
 	t := Table{}
-	for _, c := range Shipped() {
+	for _, c := range shippedClasses() {
 		t[c.Key] = c
 	}
 	for _, c := range own {
@@ -132,7 +134,7 @@ func TableOf(own []Class) Table {
 // List lists the classes of a table in the order in which they ship.
 func (t Table) List() []Class {
 	all := []Class{}
-	for _, c := range Shipped() {
+	for _, c := range shippedClasses() {
 		all = append(all, t[c.Key])
 	}
 	return all
@@ -141,7 +143,7 @@ func (t Table) List() []Class {
 // Check refuses a class that cannot be ranked by.
 func (c Class) Check() error {
 	switch {
-	case !slices.ContainsFunc(Shipped(), func(s Class) bool { return s.Key == c.Key }):
+	case !slices.ContainsFunc(shippedClasses(), func(s Class) bool { return s.Key == c.Key }):
 		return fmt.Errorf("%q is no ageing class", c.Key)
 	case c.Consequence.Weight() == 0:
 		return fmt.Errorf("%s: %q is no consequence", c.Key, c.Consequence)

@@ -2,7 +2,8 @@ package rom
 
 import (
 	"bytes"
-	"fmt"
+
+	"frugalheron/core/malformed"
 )
 
 // Format is how an image is written in a file.
@@ -23,22 +24,8 @@ type Image struct {
 	Gaps   int // bytes that no record gives; they are FF, as in a blank device
 }
 
-// FormatError says where a file cannot be read, and why.
-type FormatError struct {
-	Line int // from 1; 0 for the file as a whole
-	Why  string
-}
-
-// Error names the line.
-func (e *FormatError) Error() string {
-	if e.Line == 0 {
-		return e.Why
-	}
-	return fmt.Sprintf("line %d: %s", e.Line, e.Why)
-}
-
 func wrong(line int, format string, args ...any) error {
-	return &FormatError{line, fmt.Sprintf(format, args...)}
+	return malformed.At(line, format, args...)
 }
 
 // Decode reads an image from a file; the format is told by the content. A file that starts as records do

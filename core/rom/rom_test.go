@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"frugalheron/core/malformed"
 	"frugalheron/core/rom"
 )
 
@@ -195,7 +196,7 @@ func TestFormats(t *testing.T) {
 			broken := slices.Clone(file)
 			broken[at] = "123456789ABCDEF0"[bytes.IndexByte([]byte("0123456789ABCDEF"), max(file[at], '0'))&15]
 			_, err = rom.Decode(broken)
-			var wrong *rom.FormatError
+			var wrong *malformed.Error
 			require.ErrorAs(t, err, &wrong)
 			require.Positive(t, wrong.Line)
 			require.LessOrEqual(t, wrong.Line, lines)

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"frugalheron/core/malformed"
 )
 
 // Mode says what the text is.
@@ -19,7 +21,7 @@ const (
 	Body
 )
 
-// Parse reads a text. It returns a *RefusedError when the text as a whole cannot be a sheet;
+// Parse reads a text. It returns a *malformed.Error when the text as a whole cannot be a sheet;
 // anything else that is wrong becomes a Problem, and the line is kept as text.
 func Parse(text []byte, mode Mode) (Sheet, error) {
 	if err := check(text); err != nil {
@@ -47,11 +49,12 @@ func dropByteOrderMarks(text []byte) []byte {
 
 func check(text []byte) error {
 	if len(text) > MaxBytes {
-		return &RefusedError{Reason: ErrTooLong, Detail: fmt.Sprintf("more than %d bytes (1 MiB); split it", MaxBytes)}
+		return malformed.Of("%w: more than %d bytes (1 MiB); split it", ErrTooLong, MaxBytes)
 	}
 	refuse := func(offset int, detail string) error {
 		line := bytes.Count(text[:offset], []byte("\n")) + 1
-		return &RefusedError{Line: line, Offset: offset, Reason: ErrNotText, Detail: detail}
+		column := offset - bytes.LastIndexByte(text[:offset], '\n')
+		return &malformed.Error{Line: line, Column: column, Err: fmt.Errorf("%w: %s", ErrNotText, detail)}
 	}
 	for at := 0; at < len(text); {
 		if text[at] == 0 {

@@ -14,7 +14,6 @@ package sheet
 
 import (
 	"errors"
-	"fmt"
 )
 
 // Limits of a sheet.
@@ -129,22 +128,3 @@ var (
 	ErrTooLong = errors.New("the sheet is too long")
 	ErrNotText = errors.New("the sheet is not plain UTF-8 text")
 )
-
-// RefusedError says why a text was refused as a whole, and where.
-type RefusedError struct {
-	Line   int // 0 when the whole text is meant
-	Offset int // bytes from the start
-	Reason error
-	Detail string
-}
-
-// Error names the place and the reason.
-func (e *RefusedError) Error() string {
-	if e.Line == 0 {
-		return fmt.Sprintf("%v: %s", e.Reason, e.Detail)
-	}
-	return fmt.Sprintf("line %d (byte %d): %v: %s", e.Line, e.Offset, e.Reason, e.Detail)
-}
-
-// Unwrap returns ErrTooLong or ErrNotText.
-func (e *RefusedError) Unwrap() error { return e.Reason }

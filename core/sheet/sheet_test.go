@@ -13,6 +13,7 @@ import (
 
 	"pgregory.net/rapid"
 
+	"frugalheron/core/malformed"
 	"frugalheron/core/sheet"
 )
 
@@ -102,7 +103,7 @@ func TestRefusedWhole(t *testing.T) {
 	}
 	for _, test := range tests {
 		_, err := sheet.Parse([]byte(test.text), sheet.Whole)
-		var refused *sheet.RefusedError
+		var refused *malformed.Error
 		if !errors.Is(err, test.reason) || !errors.As(err, &refused) || refused.Line != test.line {
 			t.Errorf("%s: %v", test.rule, err)
 		}

@@ -1,15 +1,16 @@
 package teardown
 
 import (
-	"fmt"
 	"regexp"
 	"strconv"
 	"strings"
+
+	"frugalheron/core/malformed"
 )
 
 var counted = regexp.MustCompile(`(?i)^(\d{1,3})\s?x\s+(.+)$`)
 
-// ParseStep reads a line. A *WrongError names the part that cannot be read; what was read stands in the step.
+// ParseStep reads a line. A *malformed.Error names the part that cannot be read; what was read stands in the step.
 func ParseStep(line string) (Step, error) {
 	s := Step{}.Whole()
 	for i, part := range strings.Split(line, "|") {
@@ -25,7 +26,7 @@ func ParseStep(line string) (Step, error) {
 			n, _ := strconv.Atoi(count[1]) // at most three figures
 			f, err := parseFastener(n, strings.Fields(count[2]))
 			if err != nil {
-				return s, &WrongError{"line", fmt.Sprintf("%q: %s", part, err)}
+				return s, malformed.In("line", "%q: %s", part, err)
 			}
 			s.Fasteners = append(s.Fasteners, f)
 		case keyword == "tab" || keyword == "mind":
@@ -40,10 +41,7 @@ func ParseStep(line string) (Step, error) {
 			subject, value, ok := strings.Cut(rest, ":")
 			if !ok {
 				return s,
-					&WrongError{
-						"line",
-						fmt.Sprintf("%q: write what differs and how it is here, as differs battery: soldered", part),
-					}
+					malformed.In("line", "%q: write what differs and how it is here, as differs battery: soldered", part)
 			}
 			s.Differs = append(s.Differs, Variant{strings.TrimSpace(subject), strings.TrimSpace(value)})
 		case keyword == "note":
@@ -51,14 +49,11 @@ func ParseStep(line string) (Step, error) {
 		case strings.EqualFold(part, "in this order"):
 			s.Special = true
 		default:
-			return s, &WrongError{
-				"line", fmt.Sprintf(
-					"%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, differs, in this order, note:", part),
-			}
+			return s, malformed.In("line", "%q is not understood; after what comes off stand fasteners (4x M3x8 PH1 @A1), tab:, unplug, differs, in this order, note:", part)
 		}
 	}
 	if s.Off == "" {
-		return s, &WrongError{"line", "say first what comes off, as Lid | 4x M3x8 PH1 @A1"}
+		return s, malformed.In("line", "say first what comes off, as Lid | 4x M3x8 PH1 @A1")
 	}
 	return s, nil
 }

@@ -11,10 +11,10 @@
 package teardown
 
 import (
-	"fmt"
 	"strings"
 
 	"frugalheron/core/caution"
+	"frugalheron/core/malformed"
 )
 
 // Step is something that came off.
@@ -57,36 +57,27 @@ func (s Step) Cautions() []caution.Key {
 	return caution.Due(strings.Join(append([]string{s.Off, s.Note}, s.Tabs...), "; "))
 }
 
-// WrongError says what of a step cannot be taken, and what would be.
-type WrongError struct {
-	Field string // JSON name of the field of a step
-	Why   string
-}
-
-// Error gives the reason.
-func (e *WrongError) Error() string { return e.Why }
-
 // Check refuses steps that name nothing, fasteners without a place, and what the tray does not hold.
 func (s Step) Check(tray Tray) error {
 	if strings.TrimSpace(s.Off) == "" {
-		return &WrongError{"off", "say what comes off, as Lid or Memory card"}
+		return malformed.In("off", "say what comes off, as Lid or Memory card")
 	}
 	for i, f := range s.Fasteners {
 		if err := f.check(tray); err != nil {
-			return &WrongError{"fasteners", fmt.Sprintf("fastener %d: %s", i+1, err)}
+			return malformed.In("fasteners", "fastener %d: %s", i+1, err)
 		}
 	}
 	seen := map[string]bool{}
 	for _, name := range s.Connectors {
 		key := strings.ToLower(strings.TrimSpace(name))
 		if key == "" || seen[key] {
-			return &WrongError{"connectors", fmt.Sprintf("%q is named twice, or is no name of a connector", name)}
+			return malformed.In("connectors", "%q is named twice, or is no name of a connector", name)
 		}
 		seen[key] = true
 	}
 	for _, v := range s.Differs {
 		if strings.TrimSpace(v.Subject) == "" || strings.TrimSpace(v.Value) == "" {
-			return &WrongError{"differs", "say what differs, and how it is here: battery: soldered"}
+			return malformed.In("differs", "say what differs, and how it is here: battery: soldered")
 		}
 	}
 	return nil
@@ -119,18 +110,16 @@ type Reversal struct {
 // Fits refuses a reversal that does not fit its step.
 func (r Reversal) Fits(s Step) error {
 	if r.State == Skipped && strings.TrimSpace(r.Reason) == "" {
-		return &WrongError{"reason", "say why the step is skipped: somebody else will look for what is missing"}
+		return malformed.In("reason", "say why the step is skipped: somebody else will look for what is missing")
 	}
 	seen := map[int]bool{}
 	for _, l := range r.Left {
 		if l.Fastener < 0 || l.Fastener >= len(s.Fasteners) || seen[l.Fastener] {
-			return &WrongError{"left", "names a fastener that the step does not have, or names it twice"}
+			return malformed.In("left", "names a fastener that the step does not have, or names it twice")
 		}
 		seen[l.Fastener] = true
 		if f := s.Fasteners[l.Fastener]; l.Count < 1 || l.Count > f.Count {
-			return &WrongError{
-				"left", fmt.Sprintf("%d of %s are left over, the step has %d", l.Count, f.name(), f.Count),
-			}
+			return malformed.In("left", "%d of %s are left over, the step has %d", l.Count, f.name(), f.Count)
 		}
 	}
 	return nil

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"frugalheron/core/caution"
+	"frugalheron/core/malformed"
 	"frugalheron/core/teardown"
 )
 
@@ -35,7 +36,7 @@ func TestLinesAreReadOrRefused(t *testing.T) {
 		"Lid | differs battery here": "as differs battery: soldered",
 	} {
 		_, err := teardown.ParseStep(line)
-		var wrong *teardown.WrongError
+		var wrong *malformed.Error
 		require.ErrorAs(t, err, &wrong, line)
 		require.ErrorContains(t, err, want, line)
 	}

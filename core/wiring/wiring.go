@@ -5,6 +5,8 @@ package wiring
 import (
 	"fmt"
 	"strings"
+
+	"frugalheron/core/malformed"
 )
 
 // Connector is a plug in its socket, or a socket that stands beside the others without one.
@@ -27,27 +29,17 @@ type Connector struct {
 	PictureID  *int64 `json:"pictureId,omitempty" doc:"A picture of it as it was"`
 }
 
-// WrongError says what of a connector cannot be, and what could.
-type WrongError struct {
-	Field string // JSON name
-	Why   string
-}
-
-// Error gives the reason.
-func (e *WrongError) Error() string { return e.Why }
-
 // Check refuses what cannot be drawn or found again.
 func (c Connector) Check() error {
 	switch {
 	case strings.TrimSpace(c.Name) == "":
-		return &WrongError{"name", "give it a name that stands on the board, or on a label of yours"}
+		return malformed.In("name", "give it a name that stands on the board, or on a label of yours")
 	case strings.ContainsAny(c.Name, ",|"):
-		return &WrongError{"name", "commas and strokes separate names in the log; leave them out"}
+		return malformed.In("name", "commas and strokes separate names in the log; leave them out")
 	case c.PlugPins > 0 && c.SocketPins > 0 && (c.Offset >= c.SocketPins || c.Offset+c.PlugPins <= 0):
-		return &WrongError{"offset",
-			fmt.Sprintf("moved by %d pins the plug misses the socket of %d pins", c.Offset, c.SocketPins)}
+		return malformed.In("offset", "moved by %d pins the plug misses the socket of %d pins", c.Offset, c.SocketPins)
 	case c.Never != "" && c.FromBoard != "":
-		return &WrongError{"never", "a socket that must stay free has no plug; leave empty what it comes from"}
+		return malformed.In("never", "a socket that must stay free has no plug; leave empty what it comes from")
 	}
 	return nil
 }

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"frugalheron/core/malformed"
 	"frugalheron/core/wiring"
 )
 
@@ -73,7 +74,7 @@ func TestConnectorsAreChecked(t *testing.T) {
 	} {
 		c := disk
 		change(&c)
-		var wrong *wiring.WrongError
+		var wrong *malformed.Error
 		require.ErrorAs(t, c.Check(), &wrong)
 		require.ErrorContains(t, c.Check(), want)
 	}

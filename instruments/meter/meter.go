@@ -17,16 +17,16 @@ import (
 	"strconv"
 	"strings"
 
-	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/instruments/line"
 )
 
 // functions are the questions by what is measured.
-var functions = map[measure.Quantity]string{
-	measure.Volts: "MEAS:VOLT:DC?", measure.VoltsAC: "MEAS:VOLT:AC?", measure.Amperes: "MEAS:CURR:DC?",
-	measure.Ohms:        "MEAS:RES?",
-	measure.Microfarads: "MEAS:CAP?", measure.Hertz: "MEAS:FREQ?", measure.Seconds: "MEAS:PER?",
-	measure.Celsius: "MEAS:TEMP?",
+var functions = map[quantity.Quantity]string{
+	quantity.Volts: "MEAS:VOLT:DC?", quantity.VoltsAC: "MEAS:VOLT:AC?", quantity.Amperes: "MEAS:CURR:DC?",
+	quantity.Ohms:        "MEAS:RES?",
+	quantity.Microfarads: "MEAS:CAP?", quantity.Hertz: "MEAS:FREQ?", quantity.Seconds: "MEAS:PER?",
+	quantity.Celsius: "MEAS:TEMP?",
 }
 
 // farads is how a meter gives what is kept in microfarads.
@@ -49,7 +49,7 @@ type RefusedError struct{ Why string }
 func (e *RefusedError) Error() string { return "the meter refuses: " + e.Why }
 
 // Knows reports whether a meter measures a quantity at all.
-func Knows(of measure.Quantity) bool { return functions[of] != "" }
+func Knows(of quantity.Quantity) bool { return functions[of] != "" }
 
 // Client talks to a meter.
 type Client struct {
@@ -87,7 +87,7 @@ func (c *Client) ask(ctx context.Context, question string) (string, error) {
 }
 
 // Read takes one reading, in the unit in which the quantity is kept.
-func (c *Client) Read(ctx context.Context, of measure.Quantity) (float64, error) {
+func (c *Client) Read(ctx context.Context, of quantity.Quantity) (float64, error) {
 	question := functions[of]
 	if question == "" {
 		return 0, &RefusedError{fmt.Sprintf("a meter does not measure %s; type what you read", of.Unit())}
@@ -107,7 +107,7 @@ func (c *Client) Read(ctx context.Context, of measure.Quantity) (float64, error)
 	if math.Abs(value) >= overload {
 		return 0, ErrOverload
 	}
-	if of == measure.Microfarads {
+	if of == quantity.Microfarads {
 		value *= farads
 	}
 	if err := of.Check(value); err != nil {

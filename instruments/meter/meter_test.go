@@ -6,13 +6,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/instruments/line"
 	"frugalheron/instruments/meter"
 )
 
 func standIn(t *testing.T) (*meter.StandIn, *meter.Client) {
 	s, err := meter.NewStandIn(0,
-		map[string]meter.Values{"+5": {measure.Volts: 4.93}, "C12": {measure.Microfarads: 41, measure.Ohms: 1e6}})
+		map[string]meter.Values{"+5": {quantity.Volts: 4.93}, "C12": {quantity.Microfarads: 41, quantity.Ohms: 1e6}})
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s, dial(t, s.Address())
@@ -31,7 +32,7 @@ func TestAStandInMeasuresAndFails(t *testing.T) {
 	points, err := c.Points(t.Context())
 	require.NoError(t, err)
 	require.Equal(t, []string{"+5", "C12"}, points)
-	series := func(of measure.Quantity, count int) []float64 {
+	series := func(of quantity.Quantity, count int) []float64 {
 		readings := []float64{}
 		for range count {
 			value, err := c.Read(t.Context(), of)
@@ -40,35 +41,35 @@ func TestAStandInMeasuresAndFails(t *testing.T) {
 		}
 		return readings
 	}
-	quiet := measure.StatsOf(series(measure.Volts, 8))
+	quiet := measure.StatsOf(series(quantity.Volts, 8))
 	require.InDelta(t, 4.93, quiet.Average, 0.005)
 	require.Positive(t, quiet.Spread)
 
 	require.NoError(t, c.Touch(t.Context(), "+5", "noise"))
-	require.Greater(t, measure.StatsOf(series(measure.Volts, 8)).Spread, 5*quiet.Spread)
+	require.Greater(t, measure.StatsOf(series(quantity.Volts, 8)).Spread, 5*quiet.Spread)
 	require.NoError(t, c.Touch(t.Context(), "+5", "drift"))
-	drifting := series(measure.Volts, 8)
+	drifting := series(quantity.Volts, 8)
 	require.Greater(t, drifting[7], drifting[0]+0.1)
 	require.NoError(t, c.Touch(t.Context(), "C12", "none"))
-	require.InDelta(t, 41, series(measure.Microfarads, 1)[0], 0.1)
-	require.InDelta(t, 0, series(measure.Volts, 1)[0], 0.01)
+	require.InDelta(t, 41, series(quantity.Microfarads, 1)[0], 0.1)
+	require.InDelta(t, 0, series(quantity.Volts, 1)[0], 0.01)
 
 	var refused *meter.RefusedError
 	require.ErrorAs(t, c.Touch(t.Context(), "the moon", "none"), &refused)
 	require.ErrorContains(t, c.Touch(t.Context(), "+5", "gremlins"), "no fault gremlins")
-	_, err = c.Read(t.Context(), measure.Grams)
+	_, err = c.Read(t.Context(), quantity.Grams)
 	require.ErrorContains(t, err, "type what you read")
 	require.NoError(t, c.Touch(t.Context(), "+5", "overload"))
-	_, err = c.Read(t.Context(), measure.Volts)
+	_, err = c.Read(t.Context(), quantity.Volts)
 	require.ErrorIs(t, err, meter.ErrOverload)
 
 	// The link is lost in the middle of a series; whoever calls again goes on.
 	require.NoError(t, c.Touch(t.Context(), "+5", "lost link"))
-	series(measure.Volts, 3)
-	_, err = c.Read(t.Context(), measure.Volts)
+	series(quantity.Volts, 3)
+	_, err = c.Read(t.Context(), quantity.Volts)
 	require.ErrorIs(t, err, meter.ErrLost)
 	c = dial(t, s.Address())
-	require.InDelta(t, 4.93, series(measure.Volts, 1)[0], 0.01)
+	require.InDelta(t, 4.93, series(quantity.Volts, 1)[0], 0.01)
 }
 
 func TestAMeterThatAnswersNonsense(t *testing.T) {
@@ -87,7 +88,7 @@ func TestAMeterThatAnswersNonsense(t *testing.T) {
 	c := dial(t, server.Address())
 	require.Equal(t, "odd meter", c.Name())
 	var refused *meter.RefusedError
-	for _, of := range []measure.Quantity{measure.Volts, measure.Ohms} {
+	for _, of := range []quantity.Quantity{quantity.Volts, quantity.Ohms} {
 		_, err = c.Read(t.Context(), of)
 		require.ErrorAs(t, err, &refused)
 		require.ErrorContains(t, err, "Command error")
@@ -96,7 +97,7 @@ func TestAMeterThatAnswersNonsense(t *testing.T) {
 	points, err := c.Points(t.Context())
 	require.NoError(t, err)
 	require.Empty(t, points)
-	_, err = c.Read(t.Context(), measure.Hertz)
+	_, err = c.Read(t.Context(), quantity.Hertz)
 	require.ErrorIs(t, err, meter.ErrLost)
 	_, err = meter.Dial(t.Context(), "127.0.0.1:1")
 	require.ErrorContains(t, err, "no meter answers")
@@ -125,16 +126,16 @@ func TestOnlyPlainReadingsCount(t *testing.T) {
 	for _, bad := range []string{"0x10", "1_000", "inf", "-Inf", "nan", "5 V", "4,93", "1e400", "0b1", "12e6", "",
 		"-3e5"} {
 		answer = bad
-		_, err := c.Read(t.Context(), measure.Volts)
+		_, err := c.Read(t.Context(), quantity.Volts)
 		var refused *meter.RefusedError
 		require.ErrorAs(t, err, &refused, bad)
 	}
 	answer = "-1"
-	_, err = c.Read(t.Context(), measure.Ohms)
+	_, err = c.Read(t.Context(), quantity.Ohms)
 	require.ErrorContains(t, err, "outside of what can be")
 	for good, want := range map[string]float64{"4.93": 4.93, "+1.2E-3": 0.0012, "-12.": -12, ".5": 0.5} {
 		answer = good
-		value, err := c.Read(t.Context(), measure.Volts)
+		value, err := c.Read(t.Context(), quantity.Volts)
 		require.NoError(t, err, good)
 		require.InDelta(t, want, value, 1e-12)
 	}

@@ -8,7 +8,7 @@ import (
 	"strings"
 	"sync"
 
-	"frugalheron/core/measure"
+	"frugalheron/core/quantity"
 	"frugalheron/instruments/line"
 )
 
@@ -21,7 +21,7 @@ func Faults() []string {
 const standInName = "stand-in"
 
 // Values are what a point has, each in the unit in which its quantity is kept.
-type Values = map[measure.Quantity]float64
+type Values = map[quantity.Quantity]float64
 
 // StandIn behaves as a meter whose leads are at one point, over the protocol of a real one. It listens on
 // loopback. Beside SCPI it takes SIM:POINTS?, SIM:POINT <name> and SIM:FAULT <name>.
@@ -98,14 +98,14 @@ func (s *StandIn) answer(said string) line.Reply {
 // lostAfter is after how many readings a link is lost, once.
 const lostAfter = 3
 
-func (s *StandIn) read(of measure.Quantity) line.Reply {
+func (s *StandIn) read(of quantity.Quantity) line.Reply {
 	s.reads++
 	value, there := s.points[s.at][of]
 	switch {
 	case s.fault == "lost link" && s.reads > lostAfter:
 		s.fault, s.reads = "none", 0 // whoever plugs it in again goes on
 		return line.Reply{HangUp: true}
-	case s.fault == "overload" || !there && (of == measure.Ohms || of == measure.Microfarads):
+	case s.fault == "overload" || !there && (of == quantity.Ohms || of == quantity.Microfarads):
 		return line.Reply{Text: "+9.90000000E+37"} // open leads have no end
 	}
 	jitter := 0.0005
@@ -116,7 +116,7 @@ func (s *StandIn) read(of measure.Quantity) line.Reply {
 		value *= 1 + 0.004*float64(s.reads)
 	}
 	value += (value + 0.001) * jitter * (2*s.random.Float64() - 1)
-	if of == measure.Microfarads {
+	if of == quantity.Microfarads {
 		value /= farads
 	}
 	return line.Reply{Text: fmt.Sprintf("%+.4E", value)}

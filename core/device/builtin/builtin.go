@@ -33,8 +33,10 @@ var suffixes []byte
 // Version changes whenever a row or the way rows are read changes; totals kept elsewhere carry it.
 const Version = 1
 
-// Library returns the built-in library, read once.
-var Library = sync.OnceValue(func() *device.Library {
+// Library returns the built-in library, read once. Nothing can be changed in it.
+func Library() *device.Library { return readLibrary() }
+
+var readLibrary = sync.OnceValue(func() *device.Library {
 	library, err := device.Read(device.Data{
 		Types:  [][]byte{memories, support, logic4000},
 		Speeds: speeds, LogicFamilies: logicFamilies, LogicNumbers: logic74, Suffixes: suffixes,
