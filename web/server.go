@@ -75,7 +75,7 @@ func newServer(db *sqlx.DB, actions *app.App, config Config) *Server {
 	r.Use(middleware.RequestID, httpx.LogRequests, httpx.RecoverPanics, config.TrustedProxies.FindCaller,
 		httpx.SecureHeaders(config.SecureCookies), httpx.SecureCookies)
 	r.Use(http.NewCrossOriginProtection().Handler)
-	r.Use(middleware.Compress(5, "application/json", "application/problem+json", "text/html", "text/css",
+	r.Use(middleware.Compress(1, "application/json", "application/problem+json", "text/html", "text/css",
 		"text/javascript", "image/svg+xml"))
 	r.Get("/healthz", func(w http.ResponseWriter, _ *http.Request) { w.Write([]byte("alive\n")) })
 	r.Get("/metrics", config.TrustedProxies.OnlyFromHere(promhttp.Handler()))

@@ -169,7 +169,7 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly
 	for _, assembly := range assemblies {
 		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
 	}
-	reads, err := roms.RomReadsOf(ctx, s.kernel.Reader(ctx), ids)
+	reads, err := s.roms.ReadsOf(ctx, ids)
 	if err != nil {
 		return nil, err
 	}

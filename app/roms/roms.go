@@ -43,6 +43,13 @@ func (s *Service) Roms(ctx context.Context, actor action.Actor, machineID int64)
 	return s.romSockets(ctx, assemblies)
 }
 
+// ReadsOf lists what was read of the chips of boards, the oldest first.
+func (s *Service) ReadsOf(ctx context.Context, assemblies []int64) ([]roms.RomRead, error) {
+	return action.Once(ctx, fmt.Sprint("readings of ", assemblies), 0, func() ([]roms.RomRead, error) {
+		return roms.RomReadsOf(ctx, s.kernel.Reader(ctx), assemblies)
+	})
+}
+
 func (s *Service) romSockets(ctx context.Context, assemblies []inventory.Assembly) ([]RomSocket, error) {
 	ids := make([]int64, len(assemblies))
 	for i, assembly := range assemblies {
@@ -52,7 +59,7 @@ func (s *Service) romSockets(ctx context.Context, assemblies []inventory.Assembl
 	if err != nil {
 		return nil, err
 	}
-	reads, err := roms.RomReadsOf(ctx, s.kernel.Reader(ctx), ids)
+	reads, err := s.ReadsOf(ctx, ids)
 	if err != nil {
 		return nil, err
 	}

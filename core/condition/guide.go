@@ -93,12 +93,23 @@ const mostParts = 24
 // its sheets. Each caution is said once, where it is due first.
 func Guide(parts []Part) []Item {
 	items, said := []Item{}, caution.Shown{}
-	for _, s := range readSubsystems() {
+	subsystems := readSubsystems()
+	// Boards hold many equal parts: what tells of one is looked at once.
+	heldBy := map[string][]bool{}
+	for _, p := range parts {
+		if heldBy[p.Tells] == nil {
+			heldBy[p.Tells] = make([]bool, len(subsystems))
+			for i, s := range subsystems {
+				heldBy[p.Tells][i] = s.held != nil && s.held.MatchString(p.Tells)
+			}
+		}
+	}
+	for i, s := range subsystems {
 		item := Item{Subsystem: s.Key, Name: s.Name, LookFor: s.LookFor, Grading: s.Grading, Kinds: s.Kinds,
 			Parts: []Part{}}
 		if s.held != nil {
 			for _, p := range parts {
-				if !s.held.MatchString(p.Tells) {
+				if !heldBy[p.Tells][i] {
 					continue
 				}
 				if len(item.Parts) == mostParts {
