@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/accounts"
 	"frugalheron/app/history"
 	"frugalheron/demo"
-	storeaccounts "frugalheron/store/accounts"
 	webaccounts "frugalheron/web/accounts"
 )
 
@@ -44,19 +43,19 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 	refused(ida, "PUT", s.path("/api/assemblies/{board}/sheet"), map[string]any{"base": 1, "body": ""}, 403, "")
 
 	path := fmt.Sprintf("/api/accounts/%d", link.Account.ID)
-	changed := ask[storeaccounts.Account](curator, "PUT", path,
+	changed := ask[accounts.AccountView](curator, "PUT", path,
 		map[string]any{"version": 1, "name": "Ida Reed", "role": "technician"})
 	require.Equal(t, "technician", changed.Role)
 	refused(curator, "PUT", path, map[string]any{"version": 1, "name": "Ida Reed", "role": "curator"}, 409, "")
 	status, _ = ida.send("PUT", s.path("/api/assemblies/{board}/sheet"), map[string]any{"base": 1, "body": "U2 7400"})
 	require.Equal(t, 200, status) // at once, in the session that is open
 
-	ask[storeaccounts.Account](curator, "PUT", path,
+	ask[accounts.AccountView](curator, "PUT", path,
 		map[string]any{"version": 2, "name": "Ida Reed", "role": "technician", "disabled": true})
 	refused(ida, "GET", "/api/machines", nil, 401, "")
 	refused(ida, "POST", "/api/session", map[string]string{"login": "Ida", "password": "a reed in the wind"}, 401, "")
 	refused(curator, "POST", path+"/link", nil, 422, "id")
-	ask[storeaccounts.Account](curator, "PUT", path,
+	ask[accounts.AccountView](curator, "PUT", path,
 		map[string]any{"version": 3, "name": "Ida Reed", "role": "technician"})
 	status, _ = ida.send("POST", "/api/session", map[string]string{"login": "Ida", "password": "a reed in the wind"})
 	require.Equal(t, 200, status)
@@ -69,9 +68,9 @@ func TestAnAccountFromInvitationToTheEnd(t *testing.T) {
 	refused(ida, "GET", "/api/machines", nil, 401, "")
 
 	// Curators cannot shut themselves out, and nobody else gets at accounts.
-	accounts := ask[[]storeaccounts.ListedAccount](curator, "GET", "/api/accounts", nil)
-	require.Len(t, accounts, 4)
-	for _, account := range accounts {
+	listed := ask[[]accounts.ListedAccountView](curator, "GET", "/api/accounts", nil)
+	require.Len(t, listed, 4)
+	for _, account := range listed {
 		if account.Login == demo.Accounts[0].Login {
 			refused(curator, "PUT", fmt.Sprintf("/api/accounts/%d", account.ID),
 				map[string]any{"version": 1, "name": "O", "role": "viewer"}, 422, "role")

@@ -30,7 +30,7 @@ func (s *Service) AddAccount(ctx context.Context, login, name string, role actio
 		if err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, action.Actor{}, eventAddAccount, account.ID, nil, nil, account)
+		return action.Record(ctx, tx, action.Actor{}, eventAddAccount, account.ID, nil, nil, viewOf(account))
 	})
 	return account.ID, err
 }

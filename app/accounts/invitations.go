@@ -20,9 +20,9 @@ const linkLasts = 7 * 24 * time.Hour
 
 // Link is what a curator passes on to somebody who is to set a password. It is shown once.
 type Link struct {
-	Account accounts.Account `json:"account"`
-	Token   string           `json:"token" doc:"Opens the page where the password is set, once"`
-	Expires time.Time        `json:"expires"`
+	Account AccountView `json:"account"`
+	Token   string      `json:"token" doc:"Opens the page where the password is set, once"`
+	Expires time.Time   `json:"expires"`
 }
 
 // AccountFields are what a curator writes about an account.
@@ -33,11 +33,16 @@ type AccountFields struct {
 }
 
 // Accounts lists all accounts.
-func (s *Service) Accounts(ctx context.Context, actor action.Actor) ([]accounts.ListedAccount, error) {
+func (s *Service) Accounts(ctx context.Context, actor action.Actor) ([]ListedAccountView, error) {
 	if err := actor.Must(action.MayKeepTheRecord); err != nil {
 		return nil, err
 	}
-	return accounts.ListAccounts(ctx, s.kernel.Reader(ctx))
+	all, err := accounts.ListAccounts(ctx, s.kernel.Reader(ctx))
+	listed := make([]ListedAccountView, len(all))
+	for i, a := range all {
+		listed[i] = ListedAccountView{viewOf(a.Account), a.Invited}
+	}
+	return listed, err
 }
 
 // Invite adds an account without password, and a link by which its person sets one.
@@ -51,7 +56,7 @@ func (s *Service) Invite(ctx context.Context, actor action.Actor, login, name st
 		if link, err = makeLink(ctx, tx, account); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventInviteAccount, account.ID, nil, nil, account)
+		return action.Record(ctx, tx, actor, eventInviteAccount, account.ID, nil, nil, viewOf(account))
 	})
 	return link, err
 }
@@ -70,13 +75,13 @@ func (s *Service) ResetAccount(ctx context.Context, actor action.Actor, id int64
 		if link, err = makeLink(ctx, tx, account); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventResetAccount, id, nil, nil, account)
+		return action.Record(ctx, tx, actor, eventResetAccount, id, nil, nil, viewOf(account))
 	})
 	return link, err
 }
 
 func makeLink(ctx context.Context, tx *sqlx.Tx, account accounts.Account) (Link, error) {
-	link := Link{Account: account, Token: rand.Text()}
+	link := Link{Account: viewOf(account), Token: rand.Text()}
 	var err error
 	link.Expires, err = accounts.PutLink(ctx, tx, account.ID, hashOf(link.Token), linkLasts)
 	return link, err
@@ -92,16 +97,16 @@ func hashOf(token string) string {
 var ErrLinkEnded = errors.New("this link has ended; ask a curator for a new one")
 
 // CheckLink says whose password a link sets.
-func (s *Service) CheckLink(ctx context.Context, token string) (accounts.Account, error) {
+func (s *Service) CheckLink(ctx context.Context, token string) (AccountView, error) {
 	account, err := accounts.AccountByLink(ctx, s.kernel.Reader(ctx), hashOf(token))
 	if errors.Is(err, action.ErrNotFound) || err == nil && account.Disabled {
-		return accounts.Account{}, ErrLinkEnded
+		return AccountView{}, ErrLinkEnded
 	}
-	return account, err
+	return viewOf(account), err
 }
 
 // TakeLink sets the password of a link's account, and ends the link.
-func (s *Service) TakeLink(ctx context.Context, token, password string) (accounts.Account, error) {
+func (s *Service) TakeLink(ctx context.Context, token, password string) (AccountView, error) {
 	account, err := s.CheckLink(ctx, token)
 	if err != nil {
 		return account, err
@@ -134,16 +139,16 @@ func (s *Service) TakeLink(ctx context.Context, token, password string) (account
 var allAccounts = action.Records[accounts.Account]{
 	What: "the account", Lock: accounts.LockAccount, Read: accounts.AccountByID,
 	Version: func(a accounts.Account) int { return a.Version },
-	Told:    accountTold,
+	Told:    accountTold, View: func(a accounts.Account) any { return viewOf(a) },
 }
 
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
 func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int,
-	fields AccountFields) (accounts.Account, error) {
+	fields AccountFields) (AccountView, error) {
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeAccount, ID: id,
 		Version: version}
-	return allAccounts.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before accounts.Account) error {
+	changed, err := allAccounts.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before accounts.Account) error {
 		after := before
 		after.Name, after.Role, after.Disabled = fields.Name, string(fields.Role), fields.Disabled
 		if id == actor.AccountID && (after.Disabled || after.Role != before.Role) {
@@ -157,6 +162,7 @@ func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int6
 		}
 		return accounts.DeleteLink(ctx, tx, id)
 	})
+	return viewOf(changed), err
 }
 
 func accountTold(a accounts.Account) any {

@@ -55,7 +55,7 @@ type Caller struct {
 
 // SignedIn is an account somebody signed in to, and what its browser shows the next time.
 type SignedIn struct {
-	Account accounts.Account
+	Account AccountView
 	Browser string
 }
 
@@ -92,7 +92,7 @@ func (s *Service) SignIn(ctx context.Context, login, password string, from Calle
 		}
 		return accounts.KnowBrowser(ctx, tx, account.ID, hashOf(from.Browser), browsersKnown)
 	})
-	return SignedIn{account, from.Browser}, err
+	return SignedIn{viewOf(account), from.Browser}, err
 }
 
 // prove looks whether a password is an account's; the zero account has none. The attempt is counted first.

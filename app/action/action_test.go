@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/store/accounts"
 	"frugalheron/store/history"
 	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
@@ -221,4 +222,18 @@ func TestKindsOfEvents(t *testing.T) {
 	action.RewriteTold(told, func(string) string { return "somebody" })
 	require.Equal(t, map[string]any{"note": "somebody", "marking": "ROSE7",
 		"inner": []any{map[string]any{"by": "Rose", "text": "somebody"}}}, told)
+}
+
+// A row of the store does not get into the history by itself: it has names, and holds things, that are nobody's business.
+func TestRowsAreNotKeptInTheHistory(t *testing.T) {
+	_, k, _ := newKernel(t)
+	kept := func(what any) error {
+		return k.Do(ctx, curator, action.MayLook, func(tx *sqlx.Tx) error {
+			return action.Record(ctx, tx, curator, renamed, 1, nil, nil, what)
+		})
+	}
+	require.ErrorContains(t, kept(accounts.Account{PasswordHash: "secret"}), "row of the store")
+	require.ErrorContains(t, kept(&accounts.Account{}), "row of the store")
+	require.NoError(t, kept(map[string]string{"name": "Ida"}))
+	require.NoError(t, kept(nil))
 }

@@ -4,7 +4,9 @@ import (
 	"context"
 	"fmt"
 	"maps"
+	"reflect"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -70,6 +72,11 @@ func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, m
 // RecordEvent does so and returns the event's id, for actions whose answer offers to take them back.
 func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64,
 	before, after any) (int64, error) {
+	for _, kept := range []any{before, after} {
+		if isRow(reflect.TypeOf(kept)) {
+			return 0, fmt.Errorf("history keeps what goes out, by its names there; a %T is a row of the store", kept)
+		}
+	}
 	row := history.Event{Action: e.key, SubjectKind: e.subject, SubjectID: id, MachineID: machine,
 		AccountID: actor.Account(), Undoes: undoneIn(ctx)}
 	written, err := history.InsertEvent(ctx, tx, row, before, after)
@@ -77,6 +84,23 @@ func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int
 		return 0, fmt.Errorf("write history: %w", err)
 	}
 	return written, nil
+}
+
+// isRow reports whether a type is a row of the store of which nothing is said about how it goes out: its names, and all
+// that it holds, are nobody's business.
+func isRow(t reflect.Type) bool {
+	for t != nil && t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	if t == nil || t.Kind() != reflect.Struct || !strings.Contains(t.PkgPath(), "/store/") {
+		return false
+	}
+	for _, field := range reflect.VisibleFields(t) {
+		if _, said := field.Tag.Lookup("json"); !said && !field.Anonymous {
+			return true
+		}
+	}
+	return false
 }
 
 // Events lists all kinds, by their keys.

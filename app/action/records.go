@@ -16,6 +16,7 @@ type Records[R any] struct {
 	Read    func(ctx context.Context, h pg.Handle, id int64) (R, error)
 	Version func(R) int
 	Told    func(R) any    // what the history keeps of one
+	View    func(R) any    // what goes out of one; nil where that is the record itself
 	Machine func(R) *int64 // which machine it is about; nil for records that are about none
 }
 
@@ -23,9 +24,16 @@ type Records[R any] struct {
 func (r Records[R]) Locked(ctx context.Context, tx *sqlx.Tx, id int64, version int) (R, error) {
 	now, err := r.Lock(ctx, tx, id)
 	if err == nil && r.Version(now) != version {
-		return now, &Stale{What: r.What, Newer: now}
+		return now, &Stale{What: r.What, Newer: r.view(now)}
 	}
 	return now, err
+}
+
+func (r Records[R]) view(record R) any {
+	if r.View == nil {
+		return record
+	}
+	return r.View(record)
 }
 
 // Change is what somebody does to a record, from the version that it started from.

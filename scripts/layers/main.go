@@ -39,6 +39,9 @@ var notInCore = []string{"net", "database/sql", "os", "io/fs", "io/ioutil", "log
 // computing are packages under these that only compute.
 var computing = []string{"golang.org/x/text/unicode/norm"}
 
+// onlyRows are subjects whose rows in the store say nothing of how they go out; views in app do.
+var onlyRows = []string{"store/accounts"}
+
 // clock are the functions of package time that look at a clock.
 var clock = []string{"Now", "Since", "Until", "After", "AfterFunc", "Tick", "NewTimer", "NewTicker", "Sleep"}
 
@@ -92,6 +95,15 @@ func check(path string) (problems []string, err error) {
 		return []string{path + ": belongs to no layer"}, nil
 	}
 	isTest := strings.HasSuffix(path, "_test.go")
+	if slices.Contains(onlyRows, subjectOf(filepath.ToSlash(path))) && !isTest {
+		ast.Inspect(file, func(node ast.Node) bool {
+			if field, ok := node.(*ast.Field); ok && field.Tag != nil && strings.Contains(field.Tag.Value, `json:"`) {
+				problems = append(problems, fmt.Sprintf("%s: rows have db tags only; what goes out is a view in app",
+					files.Position(field.Pos())))
+			}
+			return true
+		})
+	}
 	for _, spec := range file.Imports {
 		name, err := strconv.Unquote(spec.Path.Value)
 		if err != nil {

@@ -10,14 +10,14 @@ import (
 
 // Account is a person who signs in.
 type Account struct {
-	ID           int64     `db:"id" json:"id"`
-	Login        string    `db:"login" json:"login"`
-	Name         string    `db:"name" json:"name"`
-	Role         string    `db:"role" json:"role" enum:"curator,technician,viewer"`
-	PasswordHash string    `db:"password_hash" json:"-"`
-	Disabled     bool      `db:"disabled" json:"disabled" doc:"It cannot sign in"`
-	Version      int       `db:"version" json:"version"`
-	CreatedAt    time.Time `db:"created_at" json:"-"`
+	ID           int64     `db:"id"`
+	Login        string    `db:"login"`
+	Name         string    `db:"name"`
+	Role         string    `db:"role"`
+	PasswordHash string    `db:"password_hash"`
+	Disabled     bool      `db:"disabled"` // it cannot sign in
+	Version      int       `db:"version"`
+	CreatedAt    time.Time `db:"created_at"`
 }
 
 const accountColumns = `id, login, name, role, password_hash, disabled, version, created_at`
@@ -63,7 +63,7 @@ func ZonedAccountByID(ctx context.Context, h pg.Handle, id int64) (ZonedAccount,
 // ListedAccount is an account as the curator sees it.
 type ListedAccount struct {
 	Account
-	Invited bool `db:"invited" json:"invited" doc:"Nobody has set a password yet"`
+	Invited bool `db:"invited"` // nobody has set a password yet
 }
 
 // ListAccounts lists all accounts by name.

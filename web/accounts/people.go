@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
-	storeaccounts "frugalheron/store/accounts"
 	"frugalheron/web/httpx"
 )
 
@@ -30,7 +29,7 @@ func registerPeople(api *httpx.API, actions *app.App, s *Sessions) {
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "list-accounts", Method: http.MethodGet, Path: "/api/accounts", Summary: "All accounts",
 	}, func(ctx context.Context, actor action.Actor,
-		_ *struct{}) (*httpx.Output[[]storeaccounts.ListedAccount], error) {
+		_ *struct{}) (*httpx.Output[[]accounts.ListedAccountView], error) {
 		return httpx.Answer(actions.Accounts.Accounts(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -58,7 +57,7 @@ func registerPeople(api *httpx.API, actions *app.App, s *Sessions) {
 			httpx.Versioned
 			accounts.AccountFields
 		}
-	}) (*httpx.Output[storeaccounts.Account], error) {
+	}) (*httpx.Output[accounts.AccountView], error) {
 		account, err := actions.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)

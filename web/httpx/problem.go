@@ -18,7 +18,6 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
-	storeaccounts "frugalheron/store/accounts"
 	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
 	storecondition "frugalheron/store/condition"
@@ -52,11 +51,11 @@ type FieldProblem struct {
 
 // Newer holds the record that a stale save met; one of its fields is set.
 type Newer struct {
-	Machine  *inventory.Machine     `json:"machine,omitempty"`
-	Assembly *inventory.Assembly    `json:"assembly,omitempty"`
-	Sheet    *sheets.Revision       `json:"sheet,omitempty"`
-	OwnType  *library.OwnType       `json:"ownType,omitempty"`
-	Account  *storeaccounts.Account `json:"account,omitempty"`
+	Machine  *inventory.Machine    `json:"machine,omitempty"`
+	Assembly *inventory.Assembly   `json:"assembly,omitempty"`
+	Sheet    *sheets.Revision      `json:"sheet,omitempty"`
+	OwnType  *library.OwnType      `json:"ownType,omitempty"`
+	Account  *accounts.AccountView `json:"account,omitempty"`
 
 	Party            *people.Party                `json:"party,omitempty"`
 	Custody          *arrivals.Custody            `json:"custody,omitempty"`
@@ -217,7 +216,7 @@ func newer(record any) *Newer {
 		return &Newer{Sheet: &r}
 	case library.OwnType:
 		return &Newer{OwnType: &r}
-	case storeaccounts.Account:
+	case accounts.AccountView:
 		return &Newer{Account: &r}
 	case roms.RomImage:
 		return &Newer{Rom: &r}

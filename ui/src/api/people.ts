@@ -2,7 +2,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { api, ask, queryClient, type Schemas } from './client'
 
-export type ListedAccount = Schemas['ListedAccount']
+export type ListedAccount = Schemas['ListedAccountView']
 export type AccountFields = Omit<Schemas['Change-accountRequest'], 'version'>
 export type Invitation = Schemas['Invitation']
 export type Role = Invitation['role']

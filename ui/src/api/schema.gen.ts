@@ -3269,7 +3269,7 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        Account: {
+        AccountView: {
             /** @description It cannot sign in */
             disabled: boolean;
             /** Format: int64 */
@@ -5344,13 +5344,13 @@ export interface components {
             text: string;
         };
         Link: {
-            account: components["schemas"]["Account"];
+            account: components["schemas"]["AccountView"];
             /** Format: date-time */
             expires: string;
             /** @description Opens the page where the password is set, once */
             token: string;
         };
-        ListedAccount: {
+        ListedAccountView: {
             /** @description It cannot sign in */
             disabled: boolean;
             /** Format: int64 */
@@ -6277,7 +6277,7 @@ export interface components {
             on?: string;
         };
         Newer: {
-            account?: components["schemas"]["Account"];
+            account?: components["schemas"]["AccountView"];
             adjuster?: components["schemas"]["Adjuster"];
             annotation?: components["schemas"]["AnnotationView"];
             assembly?: components["schemas"]["Assembly"];
@@ -8426,7 +8426,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ListedAccount"][];
+                    "application/json": components["schemas"]["ListedAccountView"][];
                 };
             };
             /** @description Unauthorized */
@@ -8539,7 +8539,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Account"];
+                    "application/json": components["schemas"]["AccountView"];
                 };
             };
             /** @description Unauthorized */

@@ -74,12 +74,13 @@ function Edit({ collection, onDone }: { collection: Collection; onDone: () => vo
 function ZoneField({ chosen }: { chosen?: string }) {
   const [search, setSearch] = useState(chosen === '' ? here : chosen ?? here)
   const words = search.toLowerCase().replaceAll(' ', '_')
-  const found = zones.filter(({ text }) => text.toLowerCase().includes(words))
+  const found = zones.filter(({ text }) => text.toLowerCase().includes(words)).slice(0, mostShown)
   return <Pick label="Time zone, in which days are counted" name="timeZone" items={found} search={search}
     onSearch={setSearch} onPick={(id) => { setSearch((typed) => zones.find((zone) => zone.id === id)?.text ?? typed) }}
     placeholder="Europe/Lisbon" free />
 }
 
+const mostShown = 50
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = ['UTC', ...Intl.supportedValuesOf('timeZone').filter((zone) => zone !== 'UTC')]
   .map((text, id) => ({ id, text }))
