@@ -40,6 +40,9 @@ func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
 	require.NoError(t, move(late, late.Today()))
 	require.NoError(t, move(early, there))
 
+	db.MustExec(`UPDATE collection SET time_zone = 'Atlantis/Harbour'`) // of a newer application
+	require.Equal(t, "UTC", must(actions.Accounts.ActorByID(ctx, id)).ZoneName())
+
 	kept := must(actions.Inventory.Collection(ctx, curator))
 	kept.TimeZone = "Estuary/House"
 	_, err = actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields)
