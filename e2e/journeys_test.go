@@ -29,6 +29,7 @@ import (
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
+	"frugalheron/jobs"
 	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
 	"frugalheron/store/evidence"
@@ -63,6 +64,9 @@ func newWorld(t *testing.T) world {
 	machine, err := actions.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator},
 		inventory.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
 	require.NoError(t, err)
+	endJobs, err := jobs.Start(ctx, actions.Kernel)
+	require.NoError(t, err)
+	t.Cleanup(endJobs)
 	server := httptest.NewServer(web.New(db, actions, web.Config{}))
 	t.Cleanup(server.Close)
 	return world{server.URL, actions, db, machine}
