@@ -27,7 +27,6 @@ import (
 	"frugalheron/store/people"
 	"frugalheron/store/roms"
 	storeteardown "frugalheron/store/teardown"
-	storeunknowns "frugalheron/store/unknowns"
 )
 
 // versionedActions are all actions that start from a version, as app/<subject> has them: those with a parameter of that
@@ -67,7 +66,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	personal := must(u.People.NotePersonalData(ctx, curator, u.machine,
 		people.PersonalDataFields{Medium: "tape", Sort: "letters"}))
 	question := must(u.Unknowns.Ask(ctx, curator,
-		storeunknowns.QuestionFields{Sort: "other", Subject: "the lamp", Text: "why"}))
+		unknowns.QuestionInput{Sort: "other", Subject: "the lamp", Text: "why"}))
 	must(u.Condition.StartSurvey(ctx, curator, u.machine, "", ""))
 	survey := must(u.Condition.Condition(ctx, curator, u.machine)).Running
 	adjuster := must(u.Condition.AddAdjuster(ctx, curator, u.machine,

@@ -18,7 +18,6 @@ import (
 	"frugalheron/store/evidence"
 	"frugalheron/store/inventory"
 	"frugalheron/store/library"
-	storeunknowns "frugalheron/store/unknowns"
 )
 
 // An answer settles chips on several machines at once, and the history of each says so.
@@ -43,12 +42,12 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "reading", all.Open[1].Sort)
 	require.Equal(t, "7400", all.Open[2].Places[0].Neighbours)
 
-	asked, err := actions.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	asked, err := actions.Unknowns.Ask(ctx, technician, unknowns.QuestionInput{Sort: "chip", Subject: "HX9041"})
 	require.NoError(t, err)
 	var invalid *action.Invalid
-	_, err = actions.Unknowns.Ask(ctx, technician, storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041"})
+	_, err = actions.Unknowns.Ask(ctx, technician, unknowns.QuestionInput{Sort: "chip", Subject: "HX9041"})
 	require.ErrorAs(t, err, &invalid)
-	_, err = actions.Unknowns.Ask(ctx, viewer, storeunknowns.QuestionFields{Sort: "other", Subject: "x"})
+	_, err = actions.Unknowns.Ask(ctx, viewer, unknowns.QuestionInput{Sort: "other", Subject: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 	require.ErrorAs(t, actions.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit", ""), &invalid)
 	require.NoError(t, actions.Unknowns.GuessAt(ctx, technician, asked.ID, "a bus unit",
@@ -78,7 +77,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	require.Equal(t, "it sits beside the processor", all.Answered[0].Guesses[0].Reason)
 	// A question of its own, about nothing on a sheet.
 	_, err = actions.Unknowns.Ask(ctx, technician,
-		storeunknowns.QuestionFields{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
+		unknowns.QuestionInput{Sort: "connector", Subject: "nine pins", MachineID: &other.ID})
 	require.NoError(t, err)
 	here, err = actions.Unknowns.Unknowns(ctx, viewer, other.ID)
 	require.NoError(t, err)

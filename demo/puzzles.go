@@ -10,7 +10,6 @@ import (
 	"frugalheron/core/identification"
 	"frugalheron/demo/drawn"
 	"frugalheron/store/inventory"
-	storeunknowns "frugalheron/store/unknowns"
 )
 
 // toldIdentification is what is thought about a board in store, with weights in the order of the explanations.
@@ -68,14 +67,14 @@ func (m toldIdentification) fields() unknowns.IdentificationFields {
 // toldQuestions are what was thought about unknown chips so far.
 var toldQuestions = []struct {
 	machine string // accession number, for what is on one machine only
-	fields  storeunknowns.QuestionFields
+	fields  unknowns.QuestionInput
 	guesses [][2]string
 }{
-	{"", storeunknowns.QuestionFields{Sort: "chip", Subject: "HX9041",
+	{"", unknowns.QuestionInput{Sort: "chip", Subject: "HX9041",
 		Text: "40 pins, beside the processor of the same family.", Asked: "Saltmarsh Repair Club, 2026-10-02"},
 		[][2]string{{"a bus unit for the HX9040",
 			"its number follows that of the processor, and the address lines go through it"}}},
-	{"EH-0126", storeunknowns.QuestionFields{Sort: "connector", Subject: "six pins beside the keyboard socket",
+	{"EH-0126", unknowns.QuestionInput{Sort: "connector", Subject: "six pins beside the keyboard socket",
 		Text: "Two of them go to +5 V and ground, the others to U4."}, nil},
 }
 

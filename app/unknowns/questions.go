@@ -18,22 +18,16 @@ import (
 	"frugalheron/store/unknowns"
 )
 
-// QuestionView is a question with what was guessed.
-type QuestionView struct {
-	unknowns.Question
-	Guesses []unknowns.Guess `json:"guesses" doc:"The oldest first"`
-}
-
 // Unknown is something that nobody knows yet: a chip by its number or marking with all its places, or
 // something else that somebody asks about.
 type Unknown struct {
-	Sort     string                  `json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
-	Subject  string                  `json:"subject" doc:"Number or marking; else what it is called"`
-	Nameable bool                    `json:"nameable" doc:"The subject can be a number in the library"`
-	Parts    int                     `json:"parts" doc:"Parts on all sheets that an answer would settle"`
-	Machines int                     `json:"machines" doc:"Machines that they are in"`
-	Places   []unknowns.UnknownEntry `json:"places" doc:"Lines of sheets"`
-	Question *QuestionView           `json:"question" doc:"Null while nobody wrote about it"`
+	Sort     string         `json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
+	Subject  string         `json:"subject" doc:"Number or marking; else what it is called"`
+	Nameable bool           `json:"nameable" doc:"The subject can be a number in the library"`
+	Parts    int            `json:"parts" doc:"Parts on all sheets that an answer would settle"`
+	Machines int            `json:"machines" doc:"Machines that they are in"`
+	Places   []UnknownEntry `json:"places" doc:"Lines of sheets"`
+	Question *QuestionView  `json:"question" doc:"Null while nobody wrote about it"`
 }
 
 // Unknowns are what is open, and what was answered.
@@ -88,10 +82,10 @@ func (s *Service) toldQuestions(ctx context.Context, machineID int64) ([]Questio
 	}
 	told := make([]QuestionView, len(questions))
 	for i, q := range questions {
-		told[i] = QuestionView{q, []unknowns.Guess{}}
+		told[i] = QuestionView{questionOf(q), []Guess{}}
 		for _, g := range guesses {
 			if g.QuestionID == q.ID {
-				told[i].Guesses = append(told[i].Guesses, g)
+				told[i].Guesses = append(told[i].Guesses, Guess{g.ID, g.Text, g.Reason, g.By, g.At})
 			}
 		}
 	}
@@ -122,16 +116,16 @@ func (u *Unknowns) group(library *device.Library, lines []unknowns.UnknownEntry)
 			at = len(u.Open)
 			index[key] = at
 			u.Open = append(u.Open,
-				Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []unknowns.UnknownEntry{}})
+				Unknown{Sort: sort, Subject: subject, Nameable: nameable, Places: []UnknownEntry{}})
 		}
 		one := &u.Open[at]
 		one.Parts += line.Count
-		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p unknowns.UnknownEntry) bool {
+		if line.MachineID != nil && !slices.ContainsFunc(one.Places, func(p UnknownEntry) bool {
 			return p.MachineID != nil && *p.MachineID == *line.MachineID
 		}) {
 			one.Machines++
 		}
-		one.Places = append(one.Places, line)
+		one.Places = append(one.Places, UnknownEntry(line))
 	}
 }
 
@@ -148,15 +142,15 @@ func (u *Unknowns) take(questions []QuestionView, machineID int64) {
 			u.Answered = append(u.Answered, q)
 		default:
 			u.Open = append(u.Open,
-				Unknown{Sort: q.Sort, Subject: q.Subject, Places: []unknowns.UnknownEntry{}, Question: &questions[i]})
+				Unknown{Sort: q.Sort, Subject: q.Subject, Places: []UnknownEntry{}, Question: &questions[i]})
 		}
 	}
 }
 
 // Ask writes about something unknown for the first time.
 func (s *Service) Ask(ctx context.Context, actor action.Actor,
-	fields unknowns.QuestionFields) (unknowns.Question, error) {
-	var asked unknowns.Question
+	fields QuestionInput) (Question, error) {
+	var asked Question
 	if err := checkQuestion(&fields); err != nil {
 		return asked, err
 	}
@@ -166,14 +160,14 @@ func (s *Service) Ask(ctx context.Context, actor action.Actor,
 				return input.Missing(err, "machineId", "choose a machine of the collection")
 			}
 		}
-		id, err := unknowns.InsertQuestion(ctx, tx, fields)
+		id, err := unknowns.InsertQuestion(ctx, tx, unknowns.QuestionFields(fields))
 		if pg.Violates(err, "question_subject_key") {
 			return action.Reject("subject", fields.Subject+" is asked about already; write there")
 		}
 		if err != nil {
 			return err
 		}
-		if asked, err = unknowns.QuestionByID(ctx, tx, id); err != nil {
+		if asked, err = questionByID(ctx, tx, id); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventAsk, id, fields.MachineID, nil, fields)
@@ -181,7 +175,7 @@ func (s *Service) Ask(ctx context.Context, actor action.Actor,
 	return asked, err
 }
 
-func checkQuestion(f *unknowns.QuestionFields) error {
+func checkQuestion(f *QuestionInput) error {
 	err := input.CheckAll(input.OneLine("subject", &f.Subject), input.Lines("text", &f.Text),
 		input.OneLine("asked", &f.Asked))
 	if err == nil && f.Subject == "" {
@@ -192,8 +186,8 @@ func checkQuestion(f *unknowns.QuestionFields) error {
 
 // ChangeQuestion rewrites what is asked and who was asked, starting from a version.
 func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int64, version int,
-	text, asked string) (unknowns.Question, error) {
-	var changed unknowns.Question
+	text, asked string) (Question, error) {
+	var changed Question
 	if err := input.CheckAll(input.Lines("text", &text), input.OneLine("asked", &asked)); err != nil {
 		return changed, err
 	}
@@ -203,10 +197,11 @@ func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int
 		if err := unknowns.UpdateQuestion(ctx, tx, id, fields); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID, before.QuestionFields, fields)
+		return action.Record(ctx, tx, actor, eventChangeQuestion, id, before.MachineID,
+			QuestionInput(before.QuestionFields), QuestionInput(fields))
 	})
 	if err == nil {
-		changed, err = unknowns.QuestionByID(ctx, s.kernel.Reader(ctx), id)
+		changed, err = questionByID(ctx, s.kernel.Reader(ctx), id)
 	}
 	return changed, err
 }
@@ -214,6 +209,7 @@ func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int
 var questions = action.Records[unknowns.Question]{
 	What: "the question", Lock: unknowns.LockQuestion, Read: unknowns.QuestionByID,
 	Version: func(q unknowns.Question) int { return q.Version },
+	View:    func(q unknowns.Question) any { return questionOf(q) },
 }
 
 func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int,
@@ -260,9 +256,9 @@ type Answer struct {
 
 // Settled is what an answer did.
 type Settled struct {
-	Question   unknowns.Question `json:"question"`
-	Recognised int               `json:"recognised" doc:"Parts on all sheets that are known by it now"`
-	Machines   int               `json:"machines" doc:"Machines that they are in"`
+	Question   Question `json:"question"`
+	Recognised int      `json:"recognised" doc:"Parts on all sheets that are known by it now"`
+	Machines   int      `json:"machines" doc:"Machines that they are in"`
 }
 
 // AnswerQuestion writes the answer to a question. A type that comes with it goes into the library: it is
@@ -306,7 +302,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines
 	}
 	if err == nil {
-		settled.Question, err = unknowns.QuestionByID(ctx, s.kernel.Reader(ctx), id)
+		settled.Question, err = questionByID(ctx, s.kernel.Reader(ctx), id)
 	}
 	return settled, err
 }

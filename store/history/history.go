@@ -11,16 +11,16 @@ import (
 
 // Event is a row of the history: who did what to which record. Rows are only ever added.
 type Event struct {
-	ID          int64            `db:"id" json:"id"`
-	At          time.Time        `db:"at" json:"at"`
-	AccountID   *int64           `db:"account_id" json:"accountId"`
-	Action      string           `db:"action" json:"action"`
-	SubjectKind string           `db:"subject_kind" json:"subjectKind"`
-	SubjectID   int64            `db:"subject_id" json:"subjectId"`
-	MachineID   *int64           `db:"machine_id" json:"machineId"`
-	Before      *json.RawMessage `db:"before" json:"before"`
-	After       *json.RawMessage `db:"after" json:"after"`
-	Undoes      *int64           `db:"undoes" json:"-"` // the event that it takes back
+	ID          int64            `db:"id"`
+	At          time.Time        `db:"at"`
+	AccountID   *int64           `db:"account_id"`
+	Action      string           `db:"action"`
+	SubjectKind string           `db:"subject_kind"`
+	SubjectID   int64            `db:"subject_id"`
+	MachineID   *int64           `db:"machine_id"`
+	Before      *json.RawMessage `db:"before"`
+	After       *json.RawMessage `db:"after"`
+	Undoes      *int64           `db:"undoes"` // the event that it takes back
 }
 
 // ActionSaveSheet is the action that saves a sheet: its text is a revision, and not kept twice.

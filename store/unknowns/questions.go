@@ -10,21 +10,21 @@ import (
 
 // QuestionFields are what people write about something unknown.
 type QuestionFields struct {
-	Sort      string `db:"sort" json:"sort" enum:"chip,reading,card,board,connector,switch,other"`
-	Subject   string `db:"subject" json:"subject" says:"text" maxLength:"200" doc:"Number or marking of a chip; else what it is called"`
-	MachineID *int64 `db:"machine_id" json:"machineId" required:"false" nullable:"true" doc:"The machine it is on; null for a number that may be on several"`
-	Text      string `db:"body" json:"text" says:"text" maxLength:"4000" required:"false" doc:"What is asked, and what one sees"`
-	Asked     string `db:"asked" json:"asked" says:"text" maxLength:"1000" required:"false" doc:"Who was asked, and when"`
+	Sort      string `db:"sort"`
+	Subject   string `db:"subject"`    // number or marking of a chip; else what it is called
+	MachineID *int64 `db:"machine_id"` // the machine it is on; null for a number that may be on several
+	Text      string `db:"body"`       // what is asked, and what one sees
+	Asked     string `db:"asked"`      // who was asked, and when
 }
 
 // Question is something unknown that somebody wrote about.
 type Question struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	QuestionFields
-	Answer     string  `db:"answer" json:"answer" says:"text" doc:"Empty while it is open"`
-	Source     string  `db:"source" json:"source" says:"text" doc:"Where the answer comes from"`
-	AnsweredOn *string `db:"answered_on" json:"answeredOn" doc:"YYYY-MM-DD, or null while it is open"`
-	Version    int     `db:"version" json:"version"`
+	Answer     string  `db:"answer"`      // empty while it is open
+	Source     string  `db:"source"`      // where the answer comes from
+	AnsweredOn *string `db:"answered_on"` // YYYY-MM-DD, or null while it is open
+	Version    int     `db:"version"`
 }
 
 const questionSelect = `SELECT q.id, q.sort, q.subject, q.machine_id, q.body, q.asked, q.answer, q.source,
@@ -81,12 +81,12 @@ func ListQuestions(ctx context.Context, h pg.Handle, machineID int64) ([]Questio
 
 // Guess is what somebody thinks the answer could be.
 type Guess struct {
-	ID         int64     `db:"id" json:"id"`
-	QuestionID int64     `db:"question_id" json:"-"`
-	Text       string    `db:"body" json:"text" says:"text"`
-	Reason     string    `db:"reason" json:"reason" says:"text"`
-	By         string    `db:"by_name" json:"by"`
-	At         time.Time `db:"at" json:"at"`
+	ID         int64     `db:"id"`
+	QuestionID int64     `db:"question_id"`
+	Text       string    `db:"body"`
+	Reason     string    `db:"reason"`
+	By         string    `db:"by_name"`
+	At         time.Time `db:"at"`
 }
 
 // InsertGuess adds a guess.
@@ -108,19 +108,19 @@ func GuessesOf(ctx context.Context, h pg.Handle, questionIDs []int64) ([]Guess, 
 
 // UnknownEntry is a line of a kept sheet with a chip that nobody has named, or a doubtful reading.
 type UnknownEntry struct {
-	MachineID   *int64  `db:"machine_id" json:"machineId" doc:"Null for an assembly that is in no machine"`
-	Accession   string  `db:"accession" json:"accession"`
-	Machine     string  `db:"machine" json:"machine" says:"text"`
-	AssemblyID  int64   `db:"assembly_id" json:"assemblyId"`
-	Assembly    string  `db:"assembly" json:"assembly" says:"text"`
-	Line        int     `db:"line" json:"line"`
-	Designators string  `db:"designators" json:"designators" doc:"With spaces between"`
-	Count       int     `db:"count" json:"count"`
-	Marking     string  `db:"marking" json:"marking"`
-	Doubtful    bool    `db:"doubtful" json:"doubtful" doc:"A character of the reading is in doubt"`
-	TypeNumber  string  `db:"type_number" json:"typeNumber" doc:"What it was taken for all the same, or empty"`
-	Date        *string `db:"date_from" json:"date" doc:"First day of its date code, or null"`
-	Neighbours  string  `db:"neighbours" json:"neighbours" doc:"Known types on the lines around, with spaces between"`
+	MachineID   *int64  `db:"machine_id"` // null for an assembly that is in no machine
+	Accession   string  `db:"accession"`
+	Machine     string  `db:"machine"`
+	AssemblyID  int64   `db:"assembly_id"`
+	Assembly    string  `db:"assembly"`
+	Line        int     `db:"line"`
+	Designators string  `db:"designators"` // with spaces between
+	Count       int     `db:"count"`
+	Marking     string  `db:"marking"`
+	Doubtful    bool    `db:"doubtful"`    // a character of the reading is in doubt
+	TypeNumber  string  `db:"type_number"` // what it was taken for all the same, or empty
+	Date        *string `db:"date_from"`   // first day of its date code, or null
+	Neighbours  string  `db:"neighbours"`  // known types on the lines around, with spaces between
 }
 
 // ListUnknown lists such lines of a machine, or with 0 of everything that is not struck out.

@@ -29,7 +29,6 @@ import (
 	"frugalheron/store/roms"
 	"frugalheron/store/sheets"
 	storeteardown "frugalheron/store/teardown"
-	storeunknowns "frugalheron/store/unknowns"
 )
 
 // Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
@@ -65,7 +64,7 @@ type Newer struct {
 	Attachment       *storefiles.Attachment       `json:"attachment,omitempty"`
 	Rom              *roms.RomImage               `json:"rom,omitempty"`
 	Model            *library.MachineModel        `json:"model,omitempty"`
-	Question         *storeunknowns.Question      `json:"question,omitempty"`
+	Question         *unknowns.Question      `json:"question,omitempty"`
 	Maker            *library.Maker               `json:"maker,omitempty"`
 	Identification   *unknowns.IdentificationView `json:"identification,omitempty"`
 	Annotation       *files.AnnotationView        `json:"annotation,omitempty"`
@@ -222,7 +221,7 @@ func newer(record any) *Newer {
 		return &Newer{Rom: &r}
 	case library.Maker:
 		return &Newer{Maker: &r}
-	case storeunknowns.Question:
+	case unknowns.Question:
 		return &Newer{Question: &r}
 	case unknowns.IdentificationView:
 		return &Newer{Identification: &r}

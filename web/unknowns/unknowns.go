@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/unknowns"
-	storeunknowns "frugalheron/store/unknowns"
 	"frugalheron/web/httpx"
 )
 
@@ -27,7 +26,7 @@ func registerQuestions(api *httpx.API, actions *app.App) {
 		OperationID: "ask", Method: http.MethodPost, Path: "/api/questions", Summary: "Write about something unknown",
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body storeunknowns.QuestionFields }) (*httpx.Output[storeunknowns.Question], error) {
+		in *struct{ Body unknowns.QuestionInput }) (*httpx.Output[unknowns.Question], error) {
 		return httpx.Answer(actions.Unknowns.Ask(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -40,7 +39,7 @@ func registerQuestions(api *httpx.API, actions *app.App) {
 			Text  string `json:"text" maxLength:"4000"`
 			Asked string `json:"asked" maxLength:"1000"`
 		}
-	}) (*httpx.Output[storeunknowns.Question], error) {
+	}) (*httpx.Output[unknowns.Question], error) {
 		return httpx.Answer(actions.Unknowns.ChangeQuestion(ctx, actor, in.ID, in.Body.Version, in.Body.Text,
 			in.Body.Asked))
 	})

@@ -6803,7 +6803,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        QuestionFields: {
+        QuestionInput: {
             /** @description Who was asked, and when */
             asked?: string;
             /**
@@ -18315,7 +18315,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["QuestionFields"];
+                "application/json": components["schemas"]["QuestionInput"];
             };
         };
         responses: {

@@ -5,7 +5,7 @@ import { api, ask, queryClient, type Schemas } from './client'
 export type Unknown = Schemas['Unknown']
 export type QuestionView = Schemas['QuestionView']
 export type Settled = Schemas['Settled']
-export type QuestionFields = Schemas['QuestionFields']
+export type QuestionFields = Schemas['QuestionInput']
 export type IdentificationView = Schemas['IdentificationView']
 export type IdentificationInput = Schemas['IdentificationInput']
 
