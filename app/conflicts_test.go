@@ -26,7 +26,6 @@ import (
 	"frugalheron/store/library"
 	"frugalheron/store/people"
 	"frugalheron/store/roms"
-	storeteardown "frugalheron/store/teardown"
 )
 
 // versionedActions are all actions that start from a version, as app/<subject> has them: those with a parameter of that
@@ -208,7 +207,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Teardown.VoidConnector(ctx, curator, connector.ID, old))
 		},
 		"teardown.ChangeProcedure": func() error {
-			return second(u.Teardown.ChangeProcedure(ctx, curator, procedure.ID, old, storeteardown.ProcedureFields{
+			return second(u.Teardown.ChangeProcedure(ctx, curator, procedure.ID, old, teardown.ProcedureInput{
 				Maker: "Tarn & Vole", Model: "Meridian 2", Title: "Down", Body: "Lid"}))
 		},
 		"teardown.ChangeStep": func() error {

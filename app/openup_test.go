@@ -145,7 +145,7 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 	require.NoError(t, err)
 	_, err = actions.Teardown.MakeProcedure(ctx, second, log.ID, "down to PART 25", "")
 	require.ErrorAs(t, err, &invalid)
-	fields := procedure.ProcedureFields
+	fields := procedure.ProcedureInput
 	fields.Body += "\nodd | stuff"
 	_, err = actions.Teardown.ChangeProcedure(ctx, second, procedure.ID, procedure.Version, fields)
 	require.ErrorContains(t, err, "line 26")
@@ -264,7 +264,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	require.ErrorAs(t, actions.History.Undo(ctx, technician, history.Events[1].ID), &invalid)
 
 	// A procedure is changed by one at a time.
-	fields := procedure.ProcedureFields
+	fields := procedure.ProcedureInput
 	fields.Warnings = "The lid is brittle, and sharp"
 	changed, err := actions.Teardown.ChangeProcedure(ctx, technician, procedure.ID, procedure.Version, fields)
 	require.NoError(t, err)

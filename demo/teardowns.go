@@ -10,7 +10,6 @@ import (
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	storeteardown "frugalheron/store/teardown"
 )
 
 // toldMachine is what is known of taking a machine apart.
@@ -75,7 +74,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 		now = *opened.Now
 	} else {
 		start := appteardown.StartedTeardown{Purpose: told.Purpose, Rows: 3, Columns: 6}
-		if at := slices.IndexFunc(opened.Procedures, func(p storeteardown.Procedure) bool {
+		if at := slices.IndexFunc(opened.Procedures, func(p appteardown.Procedure) bool {
 			return p.Title == told.From
 		}); at >= 0 {
 			start.ProcedureID = &opened.Procedures[at].ID
@@ -97,7 +96,7 @@ func (t teller) log(machineID int64, opened appteardown.OpenedUp, told toldLog) 
 			return fmt.Errorf("%s: %w", line, err)
 		}
 	}
-	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p storeteardown.Procedure) bool {
+	if told.Procedure != "" && !slices.ContainsFunc(opened.Procedures, func(p appteardown.Procedure) bool {
 		return strings.EqualFold(p.Title, told.Procedure)
 	}) {
 		if _, err := t.actions.Teardown.MakeProcedure(t.ctx, t.curator, now.ID, told.Procedure,

@@ -11,16 +11,16 @@ import (
 
 // OpenedUp is what is known of taking a machine apart.
 type OpenedUp struct {
-	Stage      reckoning.Stage           `json:"stage"`
-	Now        *TeardownView             `json:"now" doc:"The log that is open, or null"`
-	Before     []storeteardown.Teardown  `json:"before" doc:"Logs that ended, the newest first"`
-	Procedures []storeteardown.Procedure `json:"procedures" doc:"Of the machine's model"`
-	Variants   []teardown.Differing      `json:"variants" doc:"What is not made the same on all machines of the model"`
+	Stage      reckoning.Stage      `json:"stage"`
+	Now        *TeardownView        `json:"now" doc:"The log that is open, or null"`
+	Before     []Teardown           `json:"before" doc:"Logs that ended, the newest first"`
+	Procedures []Procedure          `json:"procedures" doc:"Of the machine's model"`
+	Variants   []teardown.Differing `json:"variants" doc:"What is not made the same on all machines of the model"`
 }
 
 // OpenedUp reads it.
 func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID int64) (OpenedUp, error) {
-	out := OpenedUp{Before: []storeteardown.Teardown{}, Procedures: []storeteardown.Procedure{},
+	out := OpenedUp{Before: []Teardown{}, Procedures: []Procedure{},
 		Variants: []teardown.Differing{}}
 	machine, err := s.inventory.Machine(ctx, actor, machineID)
 	if err != nil {
@@ -32,7 +32,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	}
 	for _, one := range logs {
 		if one.Outcome != string(teardown.StillOff) {
-			out.Before = append(out.Before, one)
+			out.Before = append(out.Before, Teardown(one))
 			continue
 		}
 		told, err := tellTeardown(ctx, s.kernel.Reader(ctx), machine, one)
@@ -49,10 +49,11 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	if machine.Model == "" {
 		return out, nil
 	}
-	if out.Procedures, err = storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), machine.Maker,
-		machine.Model); err != nil {
+	procedures, err := storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), machine.Maker, machine.Model)
+	if err != nil {
 		return out, err
 	}
+	out.Procedures = proceduresOf(procedures)
 	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)
 	return out, err
 }

@@ -23,16 +23,17 @@ func isBlankOrComment(line string) bool {
 }
 
 // Procedures lists how models are taken apart.
-func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]storeteardown.Procedure, error) {
+func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]Procedure, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), "", "")
+	all, err := storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), "", "")
+	return proceduresOf(all), err
 }
 
 // ProcedureView is a procedure with its steps read, and what is not made the same on all machines.
 type ProcedureView struct {
-	storeteardown.Procedure
+	Procedure
 	Steps    []teardown.Step      `json:"steps"`
 	Variants []teardown.Differing `json:"variants"`
 }
@@ -46,7 +47,7 @@ func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (
 	if err != nil {
 		return ProcedureView{}, err
 	}
-	told := ProcedureView{Procedure: p}
+	told := ProcedureView{Procedure: procedureOf(p)}
 	if told.Steps, err = stepsOf(p.Body); err != nil {
 		return told, err
 	}
@@ -57,8 +58,8 @@ func (s *Service) Procedure(ctx context.Context, actor action.Actor, id int64) (
 // MakeProcedure makes the log of a machine the procedure of its model. Cells of the tray are left as they
 // were: the next tray is filled the same way.
 func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardownID int64,
-	title, warnings string) (storeteardown.Procedure, error) {
-	var made storeteardown.Procedure
+	title, warnings string) (Procedure, error) {
+	var made Procedure
 	told, err := s.Teardown(ctx, actor, teardownID)
 	if err != nil {
 		return made, err
@@ -74,19 +75,21 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 	for _, step := range told.Steps {
 		written = append(written, step.Line)
 	}
-	f := storeteardown.ProcedureFields{Maker: machine.Maker, Model: machine.Model, Title: title,
+	f := ProcedureInput{Maker: machine.Maker, Model: machine.Model, Title: title,
 		Body: strings.Join(written, "\n"), Warnings: warnings}
 	if err := checkProcedure(&f); err != nil {
 		return made, err
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := storeteardown.InsertProcedure(ctx, tx, f, &teardownID)
+		id, err := storeteardown.InsertProcedure(ctx, tx, storeteardown.ProcedureFields(f), &teardownID)
 		if err != nil {
 			return procedureTaken(err, f)
 		}
-		if made, err = storeteardown.ProcedureByID(ctx, tx, id); err != nil {
+		row, err := storeteardown.ProcedureByID(ctx, tx, id)
+		if err != nil {
 			return err
 		}
+		made = procedureOf(row)
 		return action.Record(ctx, tx, actor, eventMakeProcedure, id, &told.MachineID, nil, f)
 	})
 	return made, err
@@ -95,23 +98,25 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 var procedures = action.Records[storeteardown.Procedure]{
 	What: "the procedure", Lock: storeteardown.LockProcedure, Read: storeteardown.ProcedureByID,
 	Version: func(p storeteardown.Procedure) int { return p.Version },
-	Told:    func(p storeteardown.Procedure) any { return p.ProcedureFields },
+	Told:    func(p storeteardown.Procedure) any { return ProcedureInput(p.ProcedureFields) },
+	View:    func(p storeteardown.Procedure) any { return procedureOf(p) },
 }
 
 // ChangeProcedure rewrites one, starting from a version.
 func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id int64, version int,
-	f storeteardown.ProcedureFields) (storeteardown.Procedure, error) {
+	f ProcedureInput) (Procedure, error) {
 	if err := checkProcedure(&f); err != nil {
-		return storeteardown.Procedure{}, err
+		return Procedure{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeProcedure, ID: id,
 		Version: version}
-	return procedures.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ storeteardown.Procedure) error {
-		return procedureTaken(storeteardown.UpdateProcedure(ctx, tx, id, f), f)
+	changed, err := procedures.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ storeteardown.Procedure) error {
+		return procedureTaken(storeteardown.UpdateProcedure(ctx, tx, id, storeteardown.ProcedureFields(f)), f)
 	})
+	return procedureOf(changed), err
 }
 
-func procedureTaken(err error, f storeteardown.ProcedureFields) error {
+func procedureTaken(err error, f ProcedureInput) error {
 	if pg.Violates(err, "procedure_title_key") {
 		return action.Reject("title",
 			f.Maker+" "+f.Model+" has a procedure of that name; change that one, or choose another name")
@@ -119,7 +124,7 @@ func procedureTaken(err error, f storeteardown.ProcedureFields) error {
 	return err
 }
 
-func checkProcedure(f *storeteardown.ProcedureFields) error {
+func checkProcedure(f *ProcedureInput) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
 		input.OneLine("title", &f.Title), input.Lines("body", &f.Body), input.Lines("warnings", &f.Warnings))
 	switch {

@@ -35,7 +35,7 @@ type StepView struct {
 
 // TeardownView is a log and what it amounts to.
 type TeardownView struct {
-	storeteardown.Teardown
+	Teardown
 	Machine   string             `json:"machine" says:"text" doc:"Accession number and name"`
 	Steps     []StepView         `json:"steps"`
 	Cells     []teardown.Cell    `json:"cells" doc:"The tray, row by row"`
@@ -81,7 +81,7 @@ func teardownByID(ctx context.Context, h pg.Handle, id int64) (TeardownView, err
 
 func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine,
 	one storeteardown.Teardown) (TeardownView, error) {
-	t := TeardownView{Teardown: one, Machine: machine.Accession + " " + machine.Name, Steps: []StepView{},
+	t := TeardownView{Teardown: Teardown(one), Machine: machine.Accession + " " + machine.Name, Steps: []StepView{},
 		Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
 	rows, err := storeteardown.StepsOf(ctx, h, one.ID)
 	if err != nil {

@@ -10,18 +10,18 @@ import (
 
 // Teardown is a log of how a machine was taken apart.
 type Teardown struct {
-	ID          int64      `db:"id" json:"id"`
-	MachineID   int64      `db:"machine_id" json:"machineId"`
-	Purpose     string     `db:"purpose" json:"purpose" says:"text" doc:"What it is opened for"`
-	Rows        int        `db:"tray_rows" json:"rows" doc:"Rows of the tray"`
-	Columns     int        `db:"tray_columns" json:"columns"`
-	ProcedureID *int64     `db:"procedure_id" json:"procedureId" doc:"The procedure of the model that it started from, or null"`
-	Outcome     string     `db:"outcome" json:"outcome" enum:"open,closed,closed with exceptions" doc:"With exceptions: something was left over, or left off on purpose"`
-	Why         string     `db:"why" json:"why" says:"text" doc:"What the outcome rests on; empty while it is open"`
-	StartedBy   string     `db:"started_by" json:"startedBy"`
-	StartedAt   time.Time  `db:"started_at" json:"startedAt"`
-	EndedBy     string     `db:"ended_by" json:"endedBy"`
-	EndedAt     *time.Time `db:"ended_at" json:"endedAt"`
+	ID          int64      `db:"id"`
+	MachineID   int64      `db:"machine_id"`
+	Purpose     string     `db:"purpose"`   // what it is opened for
+	Rows        int        `db:"tray_rows"` // rows of the tray
+	Columns     int        `db:"tray_columns"`
+	ProcedureID *int64     `db:"procedure_id"` // the procedure of the model that it started from, or null
+	Outcome     string     `db:"outcome"`      // with exceptions: something was left over, or left off on purpose
+	Why         string     `db:"why"`          // what the outcome rests on; empty while it is open
+	StartedBy   string     `db:"started_by"`
+	StartedAt   time.Time  `db:"started_at"`
+	EndedBy     string     `db:"ended_by"`
+	EndedAt     *time.Time `db:"ended_at"`
 }
 
 const teardownSelect = `SELECT t.id, t.machine_id, t.purpose, t.tray_rows, t.tray_columns, t.procedure_id, t.outcome,
@@ -133,20 +133,20 @@ func ReverseStep(ctx context.Context, h pg.Handle, id int64, by *int64, reversal
 
 // ProcedureFields are what people write about how a model is taken apart.
 type ProcedureFields struct {
-	Maker    string `db:"maker" json:"maker" maxLength:"200"`
-	Model    string `db:"model" json:"model" maxLength:"200"`
-	Title    string `db:"title" json:"title" says:"text" maxLength:"200" doc:"As Down to the main board"`
-	Body     string `db:"body" json:"body" says:"text" maxLength:"60000" doc:"A step a line, as in a log"`
-	Warnings string `db:"warnings" json:"warnings" says:"text" maxLength:"4000" required:"false" doc:"What to know before one starts"`
+	Maker    string `db:"maker"`
+	Model    string `db:"model"`
+	Title    string `db:"title"`    // as Down to the main board
+	Body     string `db:"body"`     // A step a line, as in a log
+	Warnings string `db:"warnings"` // what to know before one starts
 }
 
 // Procedure is how machines of a model are taken apart.
 type Procedure struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	ProcedureFields
-	TeardownID *int64    `db:"teardown_id" json:"teardownId" doc:"The log that it was made from, or null"`
-	Version    int       `db:"version" json:"version"`
-	UpdatedAt  time.Time `db:"updated_at" json:"updatedAt"`
+	TeardownID *int64    `db:"teardown_id"` // the log that it was made from, or null
+	Version    int       `db:"version"`
+	UpdatedAt  time.Time `db:"updated_at"`
 }
 
 const procedureSelect = `SELECT id, maker, model, title, body, warnings, teardown_id, version, updated_at

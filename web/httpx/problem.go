@@ -28,7 +28,6 @@ import (
 	"frugalheron/store/pg"
 	"frugalheron/store/roms"
 	"frugalheron/store/sheets"
-	storeteardown "frugalheron/store/teardown"
 )
 
 // Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
@@ -64,13 +63,13 @@ type Newer struct {
 	Attachment       *storefiles.Attachment       `json:"attachment,omitempty"`
 	Rom              *roms.RomImage               `json:"rom,omitempty"`
 	Model            *library.MachineModel        `json:"model,omitempty"`
-	Question         *unknowns.Question      `json:"question,omitempty"`
+	Question         *unknowns.Question           `json:"question,omitempty"`
 	Maker            *library.Maker               `json:"maker,omitempty"`
 	Identification   *unknowns.IdentificationView `json:"identification,omitempty"`
 	Annotation       *files.AnnotationView        `json:"annotation,omitempty"`
 	Connector        *teardown.ConnectorView      `json:"connector,omitempty"`
 	Step             *teardown.StepView           `json:"step,omitempty"`
-	Procedure        *storeteardown.Procedure     `json:"procedure,omitempty"`
+	Procedure        *teardown.Procedure          `json:"procedure,omitempty"`
 	Survey           *condition.SurveyView        `json:"survey,omitempty"`
 	Finding          *storecondition.Finding      `json:"finding,omitempty"`
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
@@ -231,7 +230,7 @@ func newer(record any) *Newer {
 		return &Newer{Connector: &r}
 	case teardown.StepView:
 		return &Newer{Step: &r}
-	case storeteardown.Procedure:
+	case teardown.Procedure:
 		return &Newer{Procedure: &r}
 	case condition.SurveyView:
 		return &Newer{Survey: &r}

@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/teardown"
 	"frugalheron/core/wiring"
-	storeteardown "frugalheron/store/teardown"
 	"frugalheron/web/httpx"
 )
 
@@ -47,7 +46,7 @@ type NewProcedure struct {
 // ChangedProcedure is a procedure, and the version that it started from.
 type ChangedProcedure struct {
 	httpx.Versioned
-	storeteardown.ProcedureFields
+	teardown.ProcedureInput
 }
 
 func registerOpenUp(api *httpx.API, actions *app.App) {
@@ -190,7 +189,7 @@ func registerProcedures(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-procedures", Method: http.MethodGet, Path: "/api/procedures",
 		Summary: "How models are taken apart", Errors: []int{http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeteardown.Procedure], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]teardown.Procedure], error) {
 		return httpx.Answer(actions.Teardown.Procedures(ctx, actor))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -207,7 +206,7 @@ func registerProcedures(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body NewProcedure
-	}) (*httpx.Output[storeteardown.Procedure], error) {
+	}) (*httpx.Output[teardown.Procedure], error) {
 		return httpx.Answer(actions.Teardown.MakeProcedure(ctx, actor, in.ID, in.Body.Title, in.Body.Warnings))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -216,8 +215,8 @@ func registerProcedures(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedProcedure
-	}) (*httpx.Output[storeteardown.Procedure], error) {
+	}) (*httpx.Output[teardown.Procedure], error) {
 		return httpx.Answer(actions.Teardown.ChangeProcedure(ctx, actor, in.ID, in.Body.Version,
-			in.Body.ProcedureFields))
+			in.Body.ProcedureInput))
 	})
 }
