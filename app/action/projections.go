@@ -51,8 +51,9 @@ func (k *Kernel) UpToDate(ctx context.Context, tx *sqlx.Tx) error {
 	}
 }
 
-// leftOverAtOnce is how many projections that are left over are made anew in one transaction.
-const leftOverAtOnce = 5000
+// leftOverAtOnce is how many projections that are left over are made anew in one transaction: few enough to end within
+// a part of a job, also on a busy machine, as what does not would begin again for ever.
+const leftOverAtOnce = 500
 
 // RenewLeftOver makes anew what a migration has noted as due, before the application knew of it.
 func (k *Kernel) RenewLeftOver(ctx context.Context) error {
