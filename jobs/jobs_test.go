@@ -3,6 +3,7 @@ package jobs_test
 import (
 	"context"
 	"errors"
+	"fmt"
 	"sync"
 	"sync/atomic"
 	"testing"
@@ -21,9 +22,14 @@ func TestMain(m *testing.M) { storetest.Main(m) }
 
 var ctx = context.Background()
 
-type count struct{ To int }
+type count struct {
+	To  int
+	For string
+}
 
 func (count) Kind() string { return "count" }
+
+func (c count) Holds() string { return fmt.Sprint("counter ", c.To) }
 
 // process is an application of its own on the database, which counts.
 func process(t *testing.T, db *sqlx.DB, work func(ctx context.Context, args count) error) *action.Kernel {
@@ -39,8 +45,8 @@ func enqueue(t *testing.T, k *action.Kernel, job count) {
 	require.NoError(t, pg.InTx(ctx, k.DB, func(tx *sqlx.Tx) error { return k.Enqueue(ctx, tx, job) }))
 }
 
-// Of equal jobs one is done at a time, whichever process does it; each is done once, and other jobs do not wait for it.
-func TestEqualJobsAreDoneOneAtATime(t *testing.T) {
+// Of jobs that hold the same one is done at a time, whichever process does it; each is done once, and other jobs do not wait for it.
+func TestJobsThatHoldTheSameAreDoneOneAtATime(t *testing.T) {
 	db := storetest.New(t)
 	var atWork, most, done, others atomic.Int64
 	work := func(_ context.Context, args count) error {
@@ -58,10 +64,10 @@ func TestEqualJobsAreDoneOneAtATime(t *testing.T) {
 	}
 	one := process(t, db, work)
 	process(t, db, work)
-	for range 4 {
-		enqueue(t, one, count{1})
+	for _, name := range []string{"Ida", "Ida", "Bram", "Fenna"} {
+		enqueue(t, one, count{1, name})
 	}
-	enqueue(t, one, count{2})
+	enqueue(t, one, count{To: 2})
 	all := func() bool { return done.Load() == 4 && others.Load() == 1 }
 	require.Eventually(t, all, time.Minute, 20*time.Millisecond)
 	require.EqualValues(t, 1, most.Load())
@@ -76,15 +82,15 @@ func TestJobsSurvive(t *testing.T) {
 	k := action.NewKernel(db)
 	errFull := errors.New("the disk is full")
 	err := pg.InTx(ctx, db, func(tx *sqlx.Tx) error {
-		require.NoError(t, k.Enqueue(ctx, tx, count{7}))
+		require.NoError(t, k.Enqueue(ctx, tx, count{To: 7}))
 		return errFull
 	})
 	require.ErrorIs(t, err, errFull)
-	enqueue(t, k, count{8})
+	enqueue(t, k, count{To: 8})
 	// As one leaves it that was killed.
 	db.MustExec(`UPDATE river_job SET state = 'running', attempt = 1, attempted_at = now() - interval '10 minutes',
 		attempted_by = ARRAY['a process that is gone']`)
-	enqueue(t, k, count{9})
+	enqueue(t, k, count{To: 9})
 	process(t, db, func(_ context.Context, args count) error {
 		if args.To == 9 && tried.Add(1) == 1 {
 			return errFull

@@ -23,8 +23,11 @@ const JobPart = 30 * time.Second
 // Long work goes on behind a request, or at no request at all, in whichever process has a hand free. It survives a
 // restart, as its row is kept until it is done; so it must keep what it has done, and begin where that ends.
 
-// CanWork says how jobs of a kind are done. Of jobs with equal arguments one is done at a time, in all processes
-// together. Work ends early, with any error, when its context does; it is then called again.
+// Holding jobs say what they hold while they are at work, as an instrument that there is but one of.
+type Holding interface{ Holds() string }
+
+// CanWork says how jobs of a kind are done. Of jobs that hold the same, or else have equal arguments, one is done at a
+// time, in all processes together. Work ends early, with any error, when its context does; it is then called again.
 func CanWork[Args river.JobArgs](k *Kernel, work func(ctx context.Context, args Args) error) {
 	river.AddWorker(k.Workers, &worker[Args]{kernel: k, work: work})
 }
@@ -88,6 +91,9 @@ type worker[Args river.JobArgs] struct {
 // Work does a part of a job, unless another process is at it.
 func (w *worker[Args]) Work(ctx context.Context, job *river.Job[Args]) error {
 	key := job.Kind + " " + string(job.EncodedArgs)
+	if one, ok := any(job.Args).(Holding); ok {
+		key = one.Holds()
+	}
 	release, locked, err := lockJob(ctx, w.kernel.DB, key)
 	if err != nil {
 		return err

@@ -206,6 +206,9 @@ type readingJob struct {
 // Kind names it in the queue.
 func (readingJob) Kind() string { return "read-chip" }
 
+// Holds the reader: there is but one, whoever has it read, and whichever chip.
+func (readingJob) Holds() string { return "the reader of chips" }
+
 // isFreeFor reports whether the reader is at no other reading, which may have been started while this one was left by
 // a process that is gone; else this one is stopped.
 func (s *Service) isFreeFor(ctx context.Context, r roms.ChipReading) (bool, error) {
