@@ -134,7 +134,10 @@ export const meterQuery = queryOptions({ queryKey: ['meter'], queryFn: () =>
   ask(api.GET('/api/meter')), staleTime: 60_000 })
 
 export function useTouchPoint() {
-  return useMutation({ mutationFn: (body: Schemas['TouchedPoint']) => ask(api.POST('/api/meter/stand-in', { body })) })
+  return useMutation({
+    scope: { id: 'stand-in meter' }, // told in order, as the reader
+    mutationFn: (body: Schemas['TouchedPoint']) => ask(api.POST('/api/meter/stand-in', { body })),
+  })
 }
 
 export const adjustersQuery = (machineId: number) =>

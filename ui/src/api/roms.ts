@@ -128,8 +128,10 @@ export function useNameRomSet() {
 export const readerQuery = queryOptions({ queryKey: ['reader'], queryFn: () => ask(api.GET('/api/reader')) })
 
 export function usePrepareStandIn() {
-  return useMutation({ mutationFn: (body: { chip: string; fault: string }) =>
-    ask(api.PUT('/api/reader/stand-in', { body })) })
+  return useMutation({
+    scope: { id: 'stand-in reader' }, // told in order: it holds what it was told last
+    mutationFn: (body: { chip: string; fault: string }) => ask(api.PUT('/api/reader/stand-in', { body })),
+  })
 }
 
 const lookEvery = 300
