@@ -9,6 +9,7 @@ import (
 	"frugalheron/app/inventory"
 	storeaccounts "frugalheron/store/accounts"
 	storeinventory "frugalheron/store/inventory"
+	"frugalheron/store/people"
 )
 
 // What lies in the future is decided in the zone of the collection, which a change without one leaves as it is.
@@ -39,6 +40,9 @@ func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
 	require.ErrorAs(t, move(late, there), &invalid, "that day has not come here")
 	require.NoError(t, move(late, late.Today()))
 	require.NoError(t, move(early, there))
+	found := must(actions.People.NotePersonalData(ctx, early, machine.ID,
+		people.PersonalDataFields{Medium: "tape", Sort: "letters"}))
+	require.Equal(t, there, found.FoundOn)
 
 	db.MustExec(`UPDATE collection SET time_zone = 'Atlantis/Harbour'`) // of a newer application
 	require.Equal(t, "UTC", must(actions.Accounts.ActorByID(ctx, id)).ZoneName())

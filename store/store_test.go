@@ -78,9 +78,9 @@ func TestAnAssemblyIsInOnePlaceAtATime(t *testing.T) {
 	assembly, err := inventory.InsertAssembly(ctx, db, inventory.Fitting{MachineID: &machine, Since: "2026-01-02"},
 		inventory.AssemblyFields{Title: "Board", Fit: "factory"})
 	require.NoError(t, err)
-	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id) VALUES ($1, $2)`, assembly, machine)
+	_, err = db.Exec(`INSERT INTO fitting (assembly_id, machine_id, since) VALUES ($1, $2, current_date)`, assembly, machine)
 	require.True(t, pg.Violates(err, "fitting_present_key"), "%v", err)
-	_, err = db.Exec(`INSERT INTO fitting (assembly_id, until) VALUES ($1, current_date)`, assembly)
+	_, err = db.Exec(`INSERT INTO fitting (assembly_id, since, until) VALUES ($1, current_date, current_date)`, assembly)
 	require.True(t, pg.Violates(err, "fitting_somewhere"), "%v", err)
 }
 

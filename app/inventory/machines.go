@@ -46,7 +46,7 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 	if err := inventory.InsertMachineSum(ctx, tx, id); err != nil {
 		return inventory.Machine{}, err
 	}
-	if err := inventory.InsertExterior(ctx, tx, id); err != nil {
+	if err := inventory.InsertExterior(ctx, tx, id, actor.Today()); err != nil {
 		return inventory.Machine{}, err
 	}
 	return created, action.Record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)

@@ -34,7 +34,7 @@ const aroundMention = 60
 
 type namesFoundKey struct{}
 
-// OnNamesFound lets somebody know, while a action is done with the context, that its texts name private persons.
+// OnNamesFound lets somebody know, while an action is done with the context, that its texts name private persons.
 func OnNamesFound(ctx context.Context, tell func(found int)) context.Context {
 	return context.WithValue(ctx, namesFoundKey{}, tell)
 }

@@ -80,7 +80,7 @@ func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, mach
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		id, err := people.InsertPersonalData(ctx, tx, machineID, fields)
+		id, err := people.InsertPersonalData(ctx, tx, machineID, fields, actor.Today())
 		if err != nil {
 			return err
 		}

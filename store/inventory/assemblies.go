@@ -95,11 +95,11 @@ const ExteriorKind = "exterior"
 // IsExterior reports whether it is the outside of a machine, whose sheet has words of its own.
 func (a Assembly) IsExterior() bool { return a.Kind == ExteriorKind }
 
-// InsertExterior gives a machine its outside.
-func InsertExterior(ctx context.Context, h pg.Handle, machineID int64) error {
+// InsertExterior gives a machine its outside, since a day.
+func InsertExterior(ctx context.Context, h pg.Handle, machineID int64, since string) error {
 	_, err := h.ExecContext(ctx,
 		`WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'exterior') RETURNING id)
-		INSERT INTO fitting (assembly_id, machine_id) SELECT id, $1 FROM added`, machineID)
+		INSERT INTO fitting (assembly_id, machine_id, since) SELECT id, $1, CAST($2 AS date) FROM added`, machineID, since)
 	return err
 }
 

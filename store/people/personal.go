@@ -31,12 +31,13 @@ const personalColumns = `id, machine_id, medium, sort, decision, reason, decided
 	CAST(done_on AS text) AS done_on, CAST(found_on AS text) AS found_on, version`
 
 // InsertPersonalData notes that there is some, and returns the id.
-func InsertPersonalData(ctx context.Context, h pg.Handle, machineID int64, p PersonalDataFields) (int64, error) {
+func InsertPersonalData(ctx context.Context, h pg.Handle, machineID int64, p PersonalDataFields,
+	foundOn string) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO personal_data (machine_id, medium, sort, decision, reason, decided_by, decided_on, done_on)
-		VALUES ($1, $2, $3, $4, $5, $6, CAST($7 AS date), CAST($8 AS date)) RETURNING id`,
-		machineID, p.Medium, p.Sort, p.Decision, p.Reason, p.DecidedBy, p.DecidedOn, p.DoneOn)
+		`INSERT INTO personal_data (machine_id, medium, sort, decision, reason, decided_by, decided_on, done_on, found_on)
+		VALUES ($1, $2, $3, $4, $5, $6, CAST($7 AS date), CAST($8 AS date), CAST($9 AS date)) RETURNING id`,
+		machineID, p.Medium, p.Sort, p.Decision, p.Reason, p.DecidedBy, p.DecidedOn, p.DoneOn, foundOn)
 	return id, err
 }
 
