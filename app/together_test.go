@@ -212,7 +212,7 @@ func TestOneOpenLogAtATime(t *testing.T) {
 	require.Equal(t, []any{"needs attention", 1}, []any{string(opened.Stage.State), opened.Stage.Count})
 }
 
-// What is undone was the newest: a action that comes at the same moment is before it, and nothing is undone, or behind
+// What is undone was the newest: an action that comes at the same moment is before it, and nothing is undone, or behind
 // it.
 func TestUndoLeavesNoGap(t *testing.T) {
 	_, actions, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")

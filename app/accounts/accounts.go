@@ -76,7 +76,7 @@ func (s *Service) HasAccounts(ctx context.Context) (bool, error) {
 	return n > 0, err
 }
 
-// ActorByID loads who does a action; ErrNotFound when the account is gone or disabled.
+// ActorByID loads who does an action; ErrNotFound when the account is gone or disabled.
 func (s *Service) ActorByID(ctx context.Context, id int64) (action.Actor, error) {
 	account, err := accounts.ZonedAccountByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && account.Disabled {

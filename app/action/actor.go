@@ -5,7 +5,7 @@ import (
 	"time"
 )
 
-// Actor is who does a action.
+// Actor is who does an action.
 type Actor struct {
 	AccountID int64
 	Name      string
@@ -23,7 +23,7 @@ const (
 	Viewer     Role = "viewer"     // looks
 )
 
-// Roles is a set of roles that a action is open to.
+// Roles is a set of roles that an action is open to.
 type Roles []Role
 
 // Who may do what. The interface asks the same lists.

@@ -66,7 +66,7 @@ func UndoingOf[Record any](k *Kernel, ctx context.Context, actor Actor, e histor
 	})
 }
 
-// Second leaves out what a action returns beside its error.
+// Second leaves out what an action returns beside its error.
 func Second[Value any](_ Value, err error) error { return err }
 
 // FirstOf is the first machine that is one; nil for none.

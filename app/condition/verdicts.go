@@ -19,7 +19,7 @@ func (c Condition) verdict() verdict.Verdict {
 	if n := len(c.Surveys); n > 0 {
 		surveyed = c.Surveys[n-1].On
 	}
-	return condition.ConditionVerdict(c.Technical, findings, c.NotInspected, surveyed)
+	return condition.VerdictOf(c.Technical, findings, c.NotInspected, surveyed)
 }
 
 func failedVerdict(failed []Measurement) verdict.Verdict {

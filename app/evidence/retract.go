@@ -30,7 +30,7 @@ var (
 		})
 )
 
-// NewRetraction makes a kind of statements that can be withdrawn, with the events of withdrawing one and letting it
+// NewRetraction makes a kind of statements that can be retracted, with the events of retracting one and letting it
 // count again.
 func NewRetraction(table evidence.Testimony, retracted, let *action.Event, roles action.Roles,
 	lock func(ctx context.Context, h pg.Handle, id int64) (machineID int64, before any, err error)) Retraction {
@@ -59,7 +59,7 @@ func (s *Service) Retract(ctx context.Context, actor action.Actor, w Retraction,
 	return event, err
 }
 
-// say withdraws a statement, or with an empty why lets it count again.
+// say retracts a statement, or with an empty why lets it count again.
 func (w Retraction) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id int64, why string) (int64, error) {
 	machineID, before, err := w.lock(ctx, tx, id)
 	if err != nil {
@@ -75,7 +75,7 @@ func (w Retraction) say(ctx context.Context, tx *sqlx.Tx, actor action.Actor, id
 	return action.RecordEvent(ctx, tx, actor, done, id, &machineID, before, map[string]string{"retracted": why})
 }
 
-// Undo lets count again what was withdrawn.
+// Undo lets count again what was retracted.
 func (w Retraction) Undo(k *action.Kernel) action.Undoing {
 	return func(ctx context.Context, actor action.Actor, e history.EventRow) error {
 		return k.Do(ctx, actor, w.roles, func(tx *sqlx.Tx) error {
@@ -85,7 +85,7 @@ func (w Retraction) Undo(k *action.Kernel) action.Undoing {
 			if err := action.NewestStill(ctx, tx, e); err != nil {
 				return err
 			}
-			// It may have been withdrawn before, for another reason.
+			// It may have been retracted before, for another reason.
 			before, err := action.StateIn[struct{ Retracted string }](e.Before)
 			if err != nil {
 				return err

@@ -97,7 +97,7 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 	if dry || wrong {
 		return taken, nil
 	}
-	// Each type is a action of its own, so that each can be taken back; all were checked before the first.
+	// Each type is an action of its own, so that each can be taken back; all were checked before the first.
 	for i, row := range rows {
 		var named NamedType
 		switch row.State {

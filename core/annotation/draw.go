@@ -14,7 +14,7 @@ const (
 	radius    = 11.0
 )
 
-// Draw writes a annotation as SVG: the picture, by its address or as a data URL, outlines and numbers over it, and
+// Draw writes an annotation as SVG: the picture, by its address or as a data URL, outlines and numbers over it, and
 // the legend below. The picture's size is in pixels.
 func Draw(title, picture string, width, height int, p Annotation, legend Legend) string {
 	if width <= 0 || height <= 0 {

@@ -112,7 +112,7 @@ func (f Finding) At(survey Survey) State {
 	return f.step(at)
 }
 
-// step says how a observation stands to the one before it.
+// step says how an observation stands to the one before it.
 func (f Finding) step(at int) State {
 	now := f.Observations[at]
 	switch {

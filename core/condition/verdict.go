@@ -22,10 +22,10 @@ var (
 		"not inspected in the survey of {day}: {subsystems}")
 )
 
-// ConditionVerdict says in one line of the reckoning how a machine is: by its technical grade, with the findings that
+// VerdictOf says in one line of the reckoning how a machine is: by its technical grade, with the findings that
 // are open and what the last survey left out; surveyed is its day, empty where there was none. The value is empty while
 // nobody looked.
-func ConditionVerdict(technical Grade, findings []Told, notInspected []string, surveyed string) verdict.Verdict {
+func VerdictOf(technical Grade, findings []Told, notInspected []string, surveyed string) verdict.Verdict {
 	v := verdict.Verdict{Key: "condition", Label: "Condition"}
 	if technical == NotInspected && surveyed == "" {
 		return v

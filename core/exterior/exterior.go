@@ -1,4 +1,4 @@
-// Package outside answers: what does the outside of a machine tell? Its sheet is written as a board's
+// Package exterior answers: what does the outside of a machine tell? Its sheet is written as a board's
 // is, in the order the eye meets things on the way round: a heading for each side, then a line for each
 // thing that is there, or that should be and is not.
 //

@@ -1,4 +1,4 @@
-// Package mystery weighs what an unknown thing could be: explanations against evidence, and which piece of
+// Package identification weighs what an unknown thing could be: explanations against evidence, and which piece of
 // evidence would tell most.
 package identification
 

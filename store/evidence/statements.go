@@ -43,7 +43,7 @@ func InsertStatement(ctx context.Context, h pg.Handle, machineID int64, by *int6
 	return id, err
 }
 
-// Testimony is a table of statements that can be withdrawn.
+// Testimony is a table of statements that can be retracted.
 type Testimony string
 
 // Tables of statements.

@@ -4,7 +4,7 @@ import (
 	"frugalheron/core/sheet"
 )
 
-// Done answers a action that leaves no record behind.
+// Done answers an action that leaves no record behind.
 type Done struct {
 	Event int64 `json:"event" doc:"The event of the history, by which the action can be undone"`
 }

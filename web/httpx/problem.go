@@ -110,7 +110,7 @@ func NewProblem(status int, message string, causes ...error) huma.StatusError {
 // serverFailed is what people are told of an error that is not meant for them.
 const serverFailed = "Something went wrong on the server; nothing was changed. Try again."
 
-// problem turns an error of a action into what the client is told. Errors that are not meant for
+// problem turns an error of an action into what the client is told. Errors that are not meant for
 // people are logged and answered with a bare 500.
 func problem(ctx context.Context, err error) error {
 	var invalid *action.Invalid
