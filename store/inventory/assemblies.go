@@ -99,7 +99,8 @@ func (a Assembly) IsExterior() bool { return a.Kind == ExteriorKind }
 func InsertExterior(ctx context.Context, h pg.Handle, machineID int64, since string) error {
 	_, err := h.ExecContext(ctx,
 		`WITH added AS (INSERT INTO assembly (title, kind) VALUES ('Outside', 'exterior') RETURNING id)
-		INSERT INTO fitting (assembly_id, machine_id, since) SELECT id, $1, CAST($2 AS date) FROM added`, machineID, since)
+		INSERT INTO fitting (assembly_id, machine_id, since) SELECT id, $1, CAST($2 AS date) FROM added`,
+		machineID, since)
 	return err
 }
 
