@@ -13,9 +13,8 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/store/history"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 )
 
@@ -28,8 +27,8 @@ var (
 	viewer     = action.Actor{Role: action.Viewer}
 )
 
-func newBoard(t *testing.T, fields storeinventory.MachineFields,
-	text string) (*sqlx.DB, *app.App, storeinventory.Machine, storeinventory.Assembly) {
+func newBoard(t *testing.T, fields inventory.MachineInput,
+	text string) (*sqlx.DB, *app.App, inventory.Machine, inventory.Assembly) {
 	db, actions := newApp(t)
 	fields.Accession, fields.Name = "EH-0142", "Meridian 2"
 	machine, err := actions.Inventory.CreateMachine(ctx, curator, fields)
@@ -51,7 +50,7 @@ func actionsOf(t *testing.T, db *sqlx.DB, kind string, id int64) []string {
 
 func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 	body := "# first\n\nU1\t74LS00   8501\nU1 again\nno designator"
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{},
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{},
 		"== Main board | part 4410-2 | colour green | for:picture  # from the van\n"+body+
 			"\n== Card | fit odd\nU1 7400")
 	contents, err := actions.Sheets.Contents(ctx, viewer, machine.ID)
@@ -66,7 +65,7 @@ func TestTakeOverSheetKeepsEveryLine(t *testing.T) {
 
 // Of many saves on one base exactly one wins; the others are told what is there now.
 func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
-	db, actions, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 74LS00")
+	db, actions, _, board := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 74LS00")
 	var wait sync.WaitGroup
 	results := make([]error, 8)
 	for i := range results {
@@ -97,7 +96,7 @@ func TestSaveSheetOnOneBaseWinsOnce(t *testing.T) {
 }
 
 func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{},
 		"== Main board\nU40-U48 41256-15 8512 @socket !bent\n2x 4164\nC5 ?")
 	_, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U40 27128-25 533")
 	require.NoError(t, err)
@@ -112,7 +111,7 @@ func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 
 	// Knowing the era settles it, on the shelf as well.
 	from, to := 1984, 1988
-	fields := machine.MachineFields
+	fields := machine.MachineInput
 	fields.EraFrom, fields.EraTo = &from, &to
 	_, err = actions.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version, fields)
 	require.NoError(t, err)
@@ -122,7 +121,7 @@ func TestSheetMakesEntriesAndPositionsThatStay(t *testing.T) {
 }
 
 func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
-	db, actions, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
+	db, actions, _, _ := newBoard(t, inventory.MachineInput{}, "== Main board\n8x 4164")
 	_, err := db.Exec(`UPDATE sheet_total SET library_version = 0, totals = '{}'`)
 	require.NoError(t, err)
 	require.NoError(t, actions.Sheets.RereckonOld(ctx))
@@ -133,7 +132,7 @@ func TestTotalsOfAnOlderLibraryAreMadeAnew(t *testing.T) {
 }
 
 func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{},
 		"== Main board\n8x 4164\n== Card\n8x 41256")
 	reckoned, err := actions.Bench.ReckonMachine(ctx, viewer, machine.ID, map[int64]string{board.ID: "16x 4164\nU1 ?"})
 	require.NoError(t, err)
@@ -145,45 +144,45 @@ func TestReckonMachineTakesDraftsInPlaceOfKeptSheets(t *testing.T) {
 }
 
 func TestChangesAreRefusedWithTheNewerRecord(t *testing.T) {
-	db, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	db, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	changed, err := actions.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
-		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
+		inventory.MachineInput{Accession: "EH-0142", Name: "Meridian 2a", Place: "Loft"})
 	require.NoError(t, err)
 	require.Equal(t, 2, changed.Version)
 	var stale *action.Stale
 	_, err = actions.Inventory.ChangeMachine(ctx, curator, machine.ID, 1,
-		storeinventory.MachineFields{Accession: "EH-0142", Name: "other"})
+		inventory.MachineInput{Accession: "EH-0142", Name: "other"})
 	require.ErrorAs(t, err, &stale)
-	require.Equal(t, "Meridian 2a", stale.Newer.(storeinventory.Machine).Name)
+	require.Equal(t, "Meridian 2a", stale.Newer.(inventory.Machine).Name)
 	_, err = actions.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
-		storeinventory.AssemblyFields{Title: "Mother board", Slot: "1"})
+		inventory.AssemblyInput{Title: "Mother board", Slot: "1"})
 	require.NoError(t, err)
 	_, err = actions.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
-		storeinventory.AssemblyFields{Title: "other"})
+		inventory.AssemblyInput{Title: "other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, []string{"create machine", "change machine"}, actionsOf(t, db, "machine", machine.ID))
 	require.Equal(t, []string{"add assembly", "save sheet", "change assembly"}, actionsOf(t, db, "assembly", board.ID))
 }
 
 func TestInvalidFieldsAreNamed(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	year := 1984
 	tests := []struct {
 		field string
 		err   error
 	}{
-		{"accession", second(actions.Inventory.CreateMachine(ctx, curator, storeinventory.MachineFields{Name: "x"}))},
+		{"accession", second(actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Name: "x"}))},
 		{"accession", second(actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Name: "x", Accession: "EH-0142"}))},
+			inventory.MachineInput{Name: "x", Accession: "EH-0142"}))},
 		{"name", second(actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Name: " ", Accession: "EH-2"}))},
+			inventory.MachineInput{Name: " ", Accession: "EH-2"}))},
 		{"name", second(actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Name: "bell\x07", Accession: "EH-2"}))},
+			inventory.MachineInput{Name: "bell\x07", Accession: "EH-2"}))},
 		{"eraTo", second(actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Name: "x", Accession: "EH-2", EraFrom: &year}))},
+			inventory.MachineInput{Name: "x", Accession: "EH-2", EraFrom: &year}))},
 		{"title", second(actions.Inventory.AddAssembly(ctx, technician, machine.ID,
-			storeinventory.AssemblyFields{Title: "a | b"}))},
-		{"title", second(actions.Inventory.AddAssembly(ctx, technician, machine.ID, storeinventory.AssemblyFields{}))},
+			inventory.AssemblyInput{Title: "a | b"}))},
+		{"title", second(actions.Inventory.AddAssembly(ctx, technician, machine.ID, inventory.AssemblyInput{}))},
 		{"body", second(actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, strings.Repeat("x", 1<<20+1)))},
 		{"body", second(actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1\x00"))},
 		{"text", second(actions.Sheets.TakeOverSheet(ctx, technician, machine.ID, "\n\n"))},
@@ -197,7 +196,7 @@ func TestInvalidFieldsAreNamed(t *testing.T) {
 	}
 	for _, err := range []error{
 		second(actions.Inventory.CreateMachine(ctx, technician,
-			storeinventory.MachineFields{Name: "x", Accession: "EH-2"})),
+			inventory.MachineInput{Name: "x", Accession: "EH-2"})),
 		second(actions.Sheets.SaveSheet(ctx, viewer, board.ID, 1, "U2 7400")),
 		second(actions.Inventory.Machine(ctx, action.Actor{}, machine.ID)),
 	} {

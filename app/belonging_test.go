@@ -6,41 +6,39 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/condition"
 	"frugalheron/app/files"
+	"frugalheron/app/inventory"
 	"frugalheron/app/teardown"
 	"frugalheron/core/annotation"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	storecondition "frugalheron/store/condition"
-	storefiles "frugalheron/store/files"
-	"frugalheron/store/inventory"
 )
 
 // A record of another machine is refused wherever a field names it, saying where it is.
 func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
-	_, actions, machine, board := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board\nBT1 NiCd 3.6V")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	actions.WithBlobs(kept)
 	other := must(actions.Inventory.CreateMachine(ctx, curator,
-		inventory.MachineFields{Accession: "EH-2", Name: "Other"}))
+		inventory.MachineInput{Accession: "EH-2", Name: "Other"}))
 	card := must(actions.Sheets.TakeOverSheet(ctx, technician, other.ID, "== Card\nBT1 NiCd"))[0]
-	lot := must(actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift"},
+	lot := must(actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionInput{Title: "Clear-out", Method: "gift"},
 		nil))
-	picture := func(owner files.Owner, shade uint8) storefiles.Attachment {
+	picture := func(owner files.Owner, shade uint8) files.Attachment {
 		return must(actions.Files.Attach(ctx, technician, owner, "x.png", shadedPNG(t, shade)))
 	}
 	ours, theirs, ofLot := picture(files.Owner{MachineID: machine.ID}, 1), picture(files.Owner{MachineID: other.ID}, 2),
 		picture(files.Owner{AcquisitionID: lot.ID}, 3)
 	found := must(actions.Condition.NoteFinding(ctx, technician, other.ID,
 		condition.NotedFinding{Subsystem: "plastics",
-			ObservedFinding: condition.ObservedFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
+			ObservedFinding: condition.ObservedFinding{New: &condition.FindingInput{Kind: "yellowed"},
 				Severity: "cosmetic"}}))
 	finding := found.Findings[0].ID
 	log := must(actions.Teardown.StartTeardown(ctx, technician, machine.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2}))
-	seen := func(f storecondition.FindingFields) error {
+	seen := func(f condition.FindingInput) error {
 		f.Kind = "leaking"
 		return second(actions.Condition.NoteFinding(ctx, technician, machine.ID,
 			condition.NotedFinding{Subsystem: "batteries",
@@ -60,8 +58,8 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 		rule, field string
 		err         error
 	}{
-		{"board of a finding", "assemblyId", seen(storecondition.FindingFields{AssemblyID: &card.ID})},
-		{"picture of a finding", "attachmentId", seen(storecondition.FindingFields{AttachmentID: &theirs.ID})},
+		{"board of a finding", "assemblyId", seen(condition.FindingInput{AssemblyID: &card.ID})},
+		{"picture of a finding", "attachmentId", seen(condition.FindingInput{AttachmentID: &theirs.ID})},
 		{"finding that is gone", "findingId",
 			second(actions.Condition.NoteFinding(ctx, technician, machine.ID,
 				condition.NotedFinding{
@@ -85,9 +83,9 @@ func TestRecordsOfAnotherMachineAreRefused(t *testing.T) {
 	require.ErrorContains(t, measured(condition.MeasurementInput{AssemblyID: ptr(int64(999))}),
 		"there is no board 999")
 	// Its own are taken; so is evidence from a lot, and pictures of the lot that it came with.
-	require.NoError(t, seen(storecondition.FindingFields{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
+	require.NoError(t, seen(condition.FindingInput{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, measured(condition.MeasurementInput{AssemblyID: &board.ID, AttachmentID: &ours.ID}))
 	require.NoError(t, second(actions.Files.Annotate(ctx, technician, ours.ID, 0, board.ID, drawn, nil)))
 	require.NoError(t, cited(ofLot.ID))
-	require.Error(t, seen(storecondition.FindingFields{AttachmentID: &ofLot.ID}))
+	require.Error(t, seen(condition.FindingInput{AttachmentID: &ofLot.ID}))
 }

@@ -7,9 +7,8 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
+	"frugalheron/app/people"
 	storeaccounts "frugalheron/store/accounts"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/people"
 )
 
 // What lies in the future is decided in the zone of the collection, which a change without one leaves as it is.
@@ -18,11 +17,11 @@ func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
 	id, err := storeaccounts.InsertAccount(ctx, db, storeaccounts.Account{Login: "ida", Name: "Ida", Role: "curator"})
 	require.NoError(t, err)
 	machine := must(actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-1", Name: "Meridian"}))
+		inventory.MachineInput{Accession: "EH-1", Name: "Meridian"}))
 	settle := func(zone string) action.Actor {
 		kept := must(actions.Inventory.Collection(ctx, curator))
 		kept.TimeZone = zone
-		must(actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields))
+		must(actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionInput))
 		return must(actions.Accounts.ActorByID(ctx, id))
 	}
 	require.Equal(t, "UTC", must(actions.Accounts.ActorByID(ctx, id)).ZoneName(), "none chosen yet")
@@ -41,7 +40,7 @@ func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
 	require.NoError(t, move(late, late.Today()))
 	require.NoError(t, move(early, there))
 	found := must(actions.People.NotePersonalData(ctx, early, machine.ID,
-		people.PersonalDataFields{Medium: "tape", Sort: "letters"}))
+		people.PersonalDataInput{Medium: "tape", Sort: "letters"}))
 	require.Equal(t, there, found.FoundOn)
 
 	db.MustExec(`UPDATE collection SET time_zone = 'Atlantis/Harbour'`) // of a newer application
@@ -49,7 +48,7 @@ func TestDaysAreCountedInTheZoneOfTheCollection(t *testing.T) {
 
 	kept := must(actions.Inventory.Collection(ctx, curator))
 	kept.TimeZone = "Estuary/House"
-	_, err = actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionFields)
+	_, err = actions.Inventory.ChangeCollection(ctx, curator, kept.Version, kept.CollectionInput)
 	require.ErrorAs(t, err, &invalid)
 	require.Equal(t, "timeZone", invalid.Field)
 }

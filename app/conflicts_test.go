@@ -14,18 +14,18 @@ import (
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
+	"frugalheron/app/people"
+	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
 	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
 	"frugalheron/core/identification"
 	coreteardown "frugalheron/core/teardown"
-	"frugalheron/store/arrivals"
-	"frugalheron/store/library"
-	"frugalheron/store/people"
-	"frugalheron/store/roms"
 )
 
 // versionedActions are all actions that start from a version, as app/<subject> has them: those with a parameter of that
@@ -60,16 +60,16 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	_, err := u.Accounts.AddAccount(ctx, "bram", "Bram Sedge", action.Technician, "tide gauge under glass")
 	require.NoError(t, err)
 	account := must(u.Accounts.Accounts(ctx, curator))[0]
-	maker := must(u.Library.AddMaker(ctx, curator, library.MakerFields{Name: "Tarn & Vole"}))
-	model := must(u.Library.AddModel(ctx, curator, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"}))
+	maker := must(u.Library.AddMaker(ctx, curator, library.MakerInput{Name: "Tarn & Vole"}))
+	model := must(u.Library.AddModel(ctx, curator, library.ModelInput{Maker: "Tarn & Vole", Model: "Meridian 2"}))
 	personal := must(u.People.NotePersonalData(ctx, curator, u.machine,
-		people.PersonalDataFields{Medium: "tape", Sort: "letters"}))
+		people.PersonalDataInput{Medium: "tape", Sort: "letters"}))
 	question := must(u.Unknowns.Ask(ctx, curator,
 		unknowns.QuestionInput{Sort: "other", Subject: "the lamp", Text: "why"}))
 	must(u.Condition.StartSurvey(ctx, curator, u.machine, "", ""))
 	survey := must(u.Condition.Condition(ctx, curator, u.machine)).Running
 	adjuster := must(u.Condition.AddAdjuster(ctx, curator, u.machine,
-		appcondition.AdjusterFields{Name: "VR3", Does: "width", Position: "noon"}))[0]
+		appcondition.AdjusterInput{Name: "VR3", Does: "width", Position: "noon"}))[0]
 	series := must(u.Condition.Measurements(ctx, curator, u.machine))[0]
 	log := must(u.Teardown.Teardown(ctx, curator, u.log))
 	step, connector := log.Steps[0], must(u.Teardown.Wiring(ctx, curator, u.machine)).Connectors[0]
@@ -85,8 +85,8 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	party := must(u.People.Parties(ctx, curator, "rose"))[0]
 	ownType := must(u.Library.SearchLibrary(ctx, curator, "HX7200", 1))[0].Own
 	class := must(u.Condition.MaintenanceClasses(ctx, curator))[0]
-	weighed := unknowns.IdentificationFields{Hypotheses: []identification.Hypothesis{{ID: 1, Text: "a clock"}}}
-	lead := arrivals.LotItemFields{Kind: "part", Title: "Lead"}
+	weighed := unknowns.IdentificationInput{Hypotheses: []identification.Hypothesis{{ID: 1, Text: "a clock"}}}
+	lead := arrivals.LotItemInput{Kind: "part", Title: "Lead"}
 	hypothesis, err := u.Unknowns.WeighIdentification(ctx, curator, u.board, 0, weighed)
 	require.NoError(t, err)
 	const old = 99 // no record has been changed so often
@@ -94,7 +94,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 	conflicts := map[string]func() error{
 		"accounts.ChangeAccount": func() error {
 			return second(u.Accounts.ChangeAccount(ctx, curator, account.ID, old,
-				accounts.AccountFields{Name: "B", Role: action.Viewer}))
+				accounts.AccountInput{Name: "B", Role: action.Viewer}))
 		},
 		"arrivals.AddLotItem": func() error { return second(u.Arrivals.AddLotItem(ctx, curator, u.lot, old, lead)) },
 		"arrivals.ChangeLotItem": func() error {
@@ -114,10 +114,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Arrivals.ItemBecomesAssembly(ctx, curator, u.lot, old, item, "Store", assemblyOf("Card")))
 		},
 		"arrivals.ChangeAcquisition": func() error {
-			return second(u.Arrivals.ChangeAcquisition(ctx, curator, u.lot, old, lot.AcquisitionFields))
+			return second(u.Arrivals.ChangeAcquisition(ctx, curator, u.lot, old, lot.AcquisitionInput))
 		},
 		"arrivals.ChangeCustody": func() error {
-			fields := must(u.Bench.Dossier(ctx, curator, u.machine)).Chain.Links[0].CustodyFields
+			fields := must(u.Bench.Dossier(ctx, curator, u.machine)).Chain.Links[0].CustodyInput
 			return second(u.Arrivals.ChangeCustody(ctx, curator, u.told, old, fields))
 		},
 		"condition.DropReading": func() error { return second(u.Condition.DropReading(ctx, curator, series.ID, old)) },
@@ -149,7 +149,7 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		},
 		"files.ChangeAttachment": func() error {
 			one := must(u.Files.Attachment(ctx, curator, u.picture))
-			return second(u.Files.ChangeAttachment(ctx, curator, u.picture, old, one.AttachmentFields))
+			return second(u.Files.ChangeAttachment(ctx, curator, u.picture, old, one.AttachmentInput))
 		},
 		"files.VoidAttachment": func() error {
 			return second(u.Files.VoidAttachment(ctx, curator, u.picture, old))
@@ -176,26 +176,26 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 		},
 		"inventory.ChangeCollection": func() error {
 			now := must(u.Inventory.Collection(ctx, curator))
-			return second(u.Inventory.ChangeCollection(ctx, curator, old, now.CollectionFields))
+			return second(u.Inventory.ChangeCollection(ctx, curator, old, now.CollectionInput))
 		},
 		"library.ChangeMaker": func() error {
-			return second(u.Library.ChangeMaker(ctx, curator, maker.ID, old, maker.MakerFields))
+			return second(u.Library.ChangeMaker(ctx, curator, maker.ID, old, maker.MakerInput))
 		},
 		"library.ChangeModel": func() error {
-			return second(u.Library.ChangeModel(ctx, curator, model.ID, old, model.ModelFields))
+			return second(u.Library.ChangeModel(ctx, curator, model.ID, old, model.ModelInput))
 		},
 		"library.ChangeType": func() error {
-			return second(u.Library.ChangeType(ctx, curator, ownType.ID, old, ownType.OwnTypeFields))
+			return second(u.Library.ChangeType(ctx, curator, ownType.ID, old, ownType.OwnTypeInput))
 		},
 		"people.ChangeParty": func() error {
-			return second(u.People.ChangeParty(ctx, curator, party.ID, old, party.PartyFields))
+			return second(u.People.ChangeParty(ctx, curator, party.ID, old, party.PartyInput))
 		},
 		"people.ChangePersonalData": func() error {
-			return second(u.People.ChangePersonalData(ctx, curator, personal.ID, old, personal.PersonalDataFields))
+			return second(u.People.ChangePersonalData(ctx, curator, personal.ID, old, personal.PersonalDataInput))
 		},
 		"people.DecideMention": func() error { return u.People.DecideMention(ctx, curator, mention.ID, old, true) },
 		"roms.NameRom": func() error {
-			return second(u.Roms.NameRom(ctx, curator, read.Reads[0].SHA256, old, roms.RomFields{Name: "Monitor"}))
+			return second(u.Roms.NameRom(ctx, curator, read.Reads[0].SHA256, old, roms.RomInput{Name: "Monitor"}))
 		},
 		"teardown.ChangeConnector": func() error {
 			return second(u.Teardown.ChangeConnector(ctx, curator, connector.ID, old, plug("J6")))

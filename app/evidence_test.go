@@ -8,13 +8,11 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
+	"frugalheron/app/people"
 	"frugalheron/core/evidence"
-	"frugalheron/store/arrivals"
-	storeevidence "frugalheron/store/evidence"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/people"
 )
 
 func known(t *testing.T, actions *app.App, machineID int64, attribute string) appevidence.Known {
@@ -29,16 +27,16 @@ func known(t *testing.T, actions *app.App, machineID int64, attribute string) ap
 	return appevidence.Known{}
 }
 
-func said(attribute, value, kind string) storeevidence.StatementFields {
-	return storeevidence.StatementFields{Attribute: attribute, Value: value,
-		Citation: storeevidence.Citation{Kind: kind}}
+func said(attribute, value, kind string) appevidence.StatementInput {
+	return appevidence.StatementInput{Attribute: attribute, Value: value,
+		Citation: appevidence.Citation{Kind: kind}}
 }
 
 // The seller says 128K, the plate nothing, the count of the sheet 64K, the firmware 65536. With a row of
 // chips taken out of the sheet it is disputed, and lists say so.
 func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1-U8 4164-15\n")
-	for _, s := range []storeevidence.StatementFields{said("memory", "128K", "seller"),
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board\nU1-U8 4164-15\n")
+	for _, s := range []appevidence.StatementInput{said("memory", "128K", "seller"),
 		said("memory", "65536", "firmware")} {
 		_, err := actions.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		require.NoError(t, err)
@@ -92,18 +90,18 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 }
 
 func TestStatementsThatCannotBeAreRefused(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
-	none, region := int64(99), &storeevidence.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
-	for field, s := range map[string]storeevidence.StatementFields{
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
+	none, region := int64(99), &appevidence.Region{X: 0.5, Y: 0.5, W: 0.6, H: 0.1}
+	for field, s := range map[string]appevidence.StatementInput{
 		"value": said("memory", "lots", "label"), "kind": said("memory", "64K", "guess"),
 		"attribute": said("", "64K", "label"),
 		"statedOn": {Attribute: "memory", Value: "64K",
-			Citation: storeevidence.Citation{Kind: "label", StatedOn: "1985-13"}},
+			Citation: appevidence.Citation{Kind: "label", StatedOn: "1985-13"}},
 		"partyId": {Attribute: "memory", Value: "64K",
-			Citation: storeevidence.Citation{Kind: "seller", PartyID: &none}},
+			Citation: appevidence.Citation{Kind: "seller", PartyID: &none}},
 		"pictureId": {Attribute: "memory", Value: "64K",
-			Citation: storeevidence.Citation{Kind: "label", PictureID: &none}},
-		"region": {Attribute: "memory", Value: "64K", Citation: storeevidence.Citation{Kind: "label", Region: region}},
+			Citation: appevidence.Citation{Kind: "label", PictureID: &none}},
+		"region": {Attribute: "memory", Value: "64K", Citation: appevidence.Citation{Kind: "label", Region: region}},
 	} {
 		_, err := actions.Evidence.StateEvidence(ctx, technician, machine.ID, s)
 		var invalid *action.Invalid
@@ -116,7 +114,7 @@ func TestStatementsThatCannotBeAreRefused(t *testing.T) {
 
 // What the outside tells is evidence by itself, and an identifier that two machines share is pointed out.
 func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{Serial: "TV2-02218"}, "== Main board\nU1 7400")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{Serial: "TV2-02218"}, "== Main board\nU1 7400")
 	dossier, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	exterior := dossier.ExteriorID
@@ -149,11 +147,11 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.Contains(t, strings.Join(reckoned.Left, "; "), "not looked at: front, left, right, top, underside")
 
 	other, err := actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-0155", Name: "Terminal"})
+		inventory.MachineInput{Accession: "EH-0155", Name: "Terminal"})
 	require.NoError(t, err)
 	_, err = actions.Evidence.StateEvidence(ctx, technician, other.ID, said("asset-tag", "hpo 0031", "seen"))
 	require.NoError(t, err)
-	meets := func(id int64) []storeevidence.SharedIdentifier {
+	meets := func(id int64) []appevidence.SharedIdentifier {
 		d, err := actions.Bench.Dossier(ctx, viewer, id)
 		require.NoError(t, err)
 		return d.SharedIdentifiers
@@ -161,8 +159,8 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	require.Len(t, meets(machine.ID), 1)
 	require.Equal(t, "EH-0155 Terminal", meets(machine.ID)[0].Name)
 	decision := appevidence.SharedIdentifierDecision{Key: "HPO0031",
-		One:   storeevidence.RecordRef{Kind: "machine", ID: other.ID},
-		Other: storeevidence.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
+		One:   appevidence.RecordRef{Kind: "machine", ID: other.ID},
+		Other: appevidence.RecordRef{Kind: "machine", ID: machine.ID}, Decision: "linked"}
 	require.ErrorAs(t, actions.Evidence.DecideSharedIdentifier(ctx, curator, decision), &invalid)
 	decision.Reason = "stood on one desk"
 	require.NoError(t, actions.Evidence.DecideSharedIdentifier(ctx, curator, decision))
@@ -171,22 +169,22 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 }
 
 func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	office, err := actions.People.AddParty(ctx, curator,
-		people.PartyFields{Name: "Harbour pilot office", Kind: "organisation"})
+		people.PartyInput{Name: "Harbour pilot office", Kind: "organisation"})
 	require.NoError(t, err)
 	tell := func(role, who, dates string) arrivals.Custody {
 		told, err := actions.Arrivals.TellCustody(ctx, curator, machine.ID,
-			arrivals.CustodyFields{Role: role, Who: who, Dates: dates,
-				Citation: storeevidence.Citation{Kind: "recalled"}})
+			arrivals.CustodyInput{Role: role, Who: who, Dates: dates,
+				Citation: appevidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 		return told
 	}
 	tell("made-by", "Tarn & Vole", "1985")
 	sale := tell("sold-to", "a merchant", "1983")
 	used, err := actions.Arrivals.TellCustody(ctx, curator, machine.ID,
-		arrivals.CustodyFields{Role: "used-by", Dates: "1986 / 1988",
-			Citation: storeevidence.Citation{Kind: "recalled", PartyID: &office.ID}})
+		arrivals.CustodyInput{Role: "used-by", Dates: "1986 / 1988",
+			Citation: appevidence.Citation{Kind: "recalled", PartyID: &office.ID}})
 	require.NoError(t, err)
 	require.Equal(t, "1986/1988", used.Dates)
 	tell("stored-by", "a barn", "1992/2001")
@@ -204,7 +202,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, []string{"gap"}, findings())
 	require.NoError(t, actions.History.Undo(ctx, curator, event))
-	fields := used.CustodyFields
+	fields := used.CustodyInput
 	fields.Dates = "1986/1991"
 	changed, err := actions.Arrivals.ChangeCustody(ctx, curator, used.ID, used.Version, fields)
 	require.NoError(t, err)
@@ -222,7 +220,7 @@ func TestTheChainOfCustodyIsKeptAndTakenBack(t *testing.T) {
 }
 
 func TestAMachineMovesAndComesBack(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{Place: "Rope walk, bay 2"},
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{Place: "Rope walk, bay 2"},
 		"== Main board\nU1 7400")
 	where := func() (words []string) {
 		d, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
@@ -246,7 +244,7 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 	moved, err = actions.Inventory.MoveMachine(ctx, technician, machine.ID, back.Version,
 		inventory.MachineMove{To: "transit", BoundFor: "the fair"})
 	require.NoError(t, err)
-	fields := moved.Machine.MachineFields
+	fields := moved.Machine.MachineInput
 	fields.Place = "Loft, shelf 1"
 	_, err = actions.Inventory.ChangeMachine(ctx, curator, machine.ID, moved.Machine.Version, fields)
 	require.NoError(t, err)
@@ -264,9 +262,9 @@ func TestAMachineMovesAndComesBack(t *testing.T) {
 }
 
 func TestPersonalDataIsDecidedAndDone(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	noted, err := actions.People.NotePersonalData(ctx, technician, machine.ID,
-		people.PersonalDataFields{Medium: "hard disk", Sort: "letters"})
+		people.PersonalDataInput{Medium: "hard disk", Sort: "letters"})
 	require.NoError(t, err)
 	stage := func() (string, int) {
 		d, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
@@ -276,7 +274,7 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	state, count := stage()
 	require.Equal(t, "needs attention", state)
 	require.Equal(t, 1, count)
-	decided := noted.PersonalDataFields
+	decided := noted.PersonalDataInput
 	decided.Decision, decided.DecidedBy = "wipe", "Ottilie Wren"
 	_, err = actions.People.ChangePersonalData(ctx, technician, noted.ID, noted.Version, decided)
 	require.ErrorIs(t, err, action.ErrForbidden)
@@ -285,7 +283,7 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	require.NotNil(t, changed.DecidedOn)
 	_, count = stage()
 	require.Equal(t, 1, count) // decided, but not carried out
-	done := changed.PersonalDataFields
+	done := changed.PersonalDataInput
 	done.DoneOn = changed.DecidedOn
 	_, err = actions.People.ChangePersonalData(ctx, curator, noted.ID, changed.Version, done)
 	require.NoError(t, err)

@@ -7,8 +7,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app/inventory"
 	"frugalheron/demo"
-	"frugalheron/store/inventory"
 )
 
 // What leaves comes back the same: boards, what is said of them, and every line of their sheets.
@@ -18,11 +18,11 @@ func TestExportedSheetsComeBack(t *testing.T) {
 	for _, text := range []string{
 		string(sample), "== A | slot 3 | for:cache\n\n# kept\nU1\t74LS00   8501\nU1 again\nfree text\n== B | fit odd | colour green # c\n== C\nU1 ?",
 	} {
-		_, actions, machine, _ := newBoard(t, inventory.MachineFields{}, text)
+		_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, text)
 		exported, err := actions.Bench.ExportSheets(ctx, viewer, machine.ID)
 		require.NoError(t, err)
 		other, err := actions.Inventory.CreateMachine(ctx, curator,
-			inventory.MachineFields{Accession: "EH-2", Name: "Copy"})
+			inventory.MachineInput{Accession: "EH-2", Name: "Copy"})
 		require.NoError(t, err)
 		_, err = actions.Sheets.TakeOverSheet(ctx, technician, other.ID, string(exported.Data))
 		require.NoError(t, err)
@@ -35,14 +35,14 @@ func TestExportedSheetsComeBack(t *testing.T) {
 		require.NoError(t, err)
 		require.Len(t, second, len(first))
 		for i := range first {
-			require.Equal(t, first[i].AssemblyFields, second[i].AssemblyFields)
+			require.Equal(t, first[i].AssemblyInput, second[i].AssemblyInput)
 			require.Equal(t, strings.TrimRight(first[i].Body, "\n"), strings.TrimRight(second[i].Body, "\n"))
 		}
 	}
 }
 
 func TestExportedEntriesAreATable(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, inventory.MachineFields{},
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{},
 		"== Main board\nU40-U41 41256-15 8512 @socket !bent: \"pin\" 4, 5\n# none\nU1 ?")
 	table, err := actions.Bench.ExportEntries(ctx, viewer, machine.ID)
 	require.NoError(t, err)

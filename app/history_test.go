@@ -6,21 +6,21 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
-	"frugalheron/store/inventory"
+	"frugalheron/app/inventory"
 )
 
 func TestHistoryTellsWhatWasDone(t *testing.T) {
-	db, actions, machine, board := newBoard(t, inventory.MachineFields{Place: "Loft"}, "== Main board\nU1 7400")
+	db, actions, machine, board := newBoard(t, inventory.MachineInput{Place: "Loft"}, "== Main board\nU1 7400")
 	id, err := actions.Accounts.AddAccount(ctx, "ida", "Ida Reed", action.Curator, "long enough to be one")
 	require.NoError(t, err)
 	ida := action.Actor{AccountID: id, Role: action.Curator}
-	fields := machine.MachineFields
+	fields := machine.MachineInput
 	fields.Place, fields.Serial = "Bench", "77"
 	_, err = actions.Inventory.ChangeMachine(ctx, ida, machine.ID, 1, fields)
 	require.NoError(t, err)
 	_, err = actions.Sheets.SaveSheet(ctx, ida, board.ID, 1, "U1 7404\nU2 7400")
 	require.NoError(t, err)
-	_, err = actions.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, inventory.AssemblyFields{Title: "Mother board"})
+	_, err = actions.Inventory.ChangeAssembly(ctx, ida, board.ID, 1, inventory.AssemblyInput{Title: "Mother board"})
 	require.NoError(t, err)
 	_, err = actions.Library.NameType(ctx, ida, processor)
 	require.NoError(t, err)

@@ -10,24 +10,24 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/evidence"
 	"frugalheron/app/files"
+	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/app/unknowns"
 	"frugalheron/core/annotation"
 	"frugalheron/core/identification"
 	"frugalheron/store/blobs"
-	"frugalheron/store/evidence"
-	"frugalheron/store/inventory"
-	"frugalheron/store/library"
 )
 
 // An answer settles chips on several machines at once, and the history of each says so.
 func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, inventory.MachineFields{},
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{},
 		"== Main board\nU1 HX9041-2 8536\nU2 SC8720?P 8538\nU3 ?\nU4 7400")
 	other, err := actions.Inventory.CreateMachine(ctx, curator,
-		inventory.MachineFields{Accession: "EH-0201", Name: "Other"})
+		inventory.MachineInput{Accession: "EH-0201", Name: "Other"})
 	require.NoError(t, err)
-	board, err := actions.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyFields{Title: "Board"})
+	board, err := actions.Inventory.AddAssembly(ctx, technician, other.ID, inventory.AssemblyInput{Title: "Board"})
 	require.NoError(t, err)
 	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 0, "U7-U9 HX9041 8601")
 	require.NoError(t, err)
@@ -55,7 +55,7 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 	asked, err = actions.Unknowns.ChangeQuestion(ctx, technician, asked.ID, asked.Version, "40 pins", "the repair club")
 	require.NoError(t, err)
 	answer := unknowns.Answer{Answer: "bus unit", Source: "data book",
-		Type: &library.OwnTypeFields{Number: "HX9041", Function: "bus unit"}}
+		Type: &library.OwnTypeInput{Number: "HX9041", Function: "bus unit"}}
 	var stale *action.Stale
 	_, err = actions.Unknowns.AnswerQuestion(ctx, technician, asked.ID, asked.Version-1, answer)
 	require.ErrorAs(t, err, &stale)
@@ -86,12 +86,12 @@ func TestAnAnswerSettlesChipsOnSeveralMachines(t *testing.T) {
 
 func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	_, actions, machine, _ := newBoard(t,
-		inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
+		inventory.MachineInput{Maker: "Tarn & Vole", Model: "Meridian 2", EraFrom: year(1984), EraTo: year(1988)},
 		"== Main board | part 4410-2\n"+
 			"U1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\n"+
 			"U7 7430 8536")
 	card, err := actions.Inventory.AddAssembly(ctx, technician, machine.ID,
-		inventory.AssemblyFields{Title: "Memory card", Part: "4424-1", Kind: "card"})
+		inventory.AssemblyInput{Title: "Memory card", Part: "4424-1", Kind: "card"})
 	require.NoError(t, err)
 	_, err = actions.Sheets.SaveSheet(ctx, technician, card.ID, 0, "U1 41256-15 8711")
 	require.NoError(t, err)
@@ -105,21 +105,21 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 
 	var invalid *action.Invalid
 	_, err = actions.Library.AddModel(ctx, technician,
-		library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
+		library.ModelInput{Maker: "Tarn & Vole", Model: "Meridian 2", Expected: "Main board\n| part 3"})
 	require.ErrorAs(t, err, &invalid)
 	require.Contains(t, invalid.Why, "line 2")
 	known, err := actions.Library.AddModel(ctx, technician,
-		library.ModelFields{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984",
+		library.ModelInput{Maker: "tarn & vole", Model: "MERIDIAN 2", Made: "1982 / 1984",
 			Expected: "Main board | part 4410-1\nMemory card | part 4424-1 | option\nSupply"})
 	require.NoError(t, err)
 	require.Equal(t, "1982/1984", known.Made)
-	_, err = actions.Library.AddModel(ctx, technician, library.ModelFields{Maker: "Tarn & Vole", Model: "Meridian 2"})
+	_, err = actions.Library.AddModel(ctx, technician, library.ModelInput{Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.ErrorAs(t, err, &invalid)
 	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID,
-		evidence.StatementFields{Attribute: "built", Value: "1985-02",
+		evidence.StatementInput{Attribute: "built", Value: "1985-02",
 			Citation: evidence.Citation{Kind: "label", Cited: "plate"}})
 	require.NoError(t, err)
-	fields := card.AssemblyFields
+	fields := card.AssemblyInput
 	fields.Fit = "later"
 	_, err = actions.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, fields)
 	require.NoError(t, err)
@@ -139,15 +139,15 @@ func TestAMachineIsDatedAndComparedWithItsModel(t *testing.T) {
 	require.Contains(t, why, "the board was exchanged")
 	require.Contains(t, why, "the model was made until 1984-12-31 only")
 	known.Made = "1984/1988"
-	_, err = actions.Library.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelFields)
+	_, err = actions.Library.ChangeModel(ctx, technician, known.ID, known.Version, known.ModelInput)
 	require.NoError(t, err)
 }
 
 func year(y int) *int { return &y }
 
 func TestAMysteryIsWeighedAndDecided(t *testing.T) {
-	_, actions, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1 7400")
-	written := unknowns.IdentificationFields{
+	_, actions, _, board := newBoard(t, inventory.MachineInput{}, "== Board\nU1 7400")
+	written := unknowns.IdentificationInput{
 		Hypotheses: []identification.Hypothesis{{ID: 1, Text: "a disk controller"}, {ID: 2, Text: "a computer"}},
 		Evidence: []unknowns.IdentificationEvidence{
 			{ID: 1, Text: "34 pins", Presence: identification.Found,
@@ -180,7 +180,7 @@ func TestAMysteryIsWeighedAndDecided(t *testing.T) {
 }
 
 func TestAPictureIsNumbered(t *testing.T) {
-	_, actions, machine, board := newBoard(t, inventory.MachineFields{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Board\nU40-U48 41256-15\nX1 12 MHz")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	actions.WithBlobs(kept)

@@ -13,8 +13,6 @@ import (
 	"frugalheron/core/quantity"
 	"frugalheron/core/risk"
 	"frugalheron/instruments/meter"
-	storecondition "frugalheron/store/condition"
-	storeinventory "frugalheron/store/inventory"
 )
 
 const judgedSheet = "== Main board\nU1 27128 8530 @socket\nBT1 NiCd 3.6V 60mAh !leaking: crust\nC5 0.1uF X2 275V\nC12-C15 47uF 16V\nU9 27128 @empty"
@@ -26,7 +24,7 @@ func inspected(seen ...appcondition.ObservedFinding) appcondition.JudgedItem {
 // Five surveys: a finding that was fixed and came back is back, with both dates; a survey is a look.
 func TestFiveSurveysOfAMachine(t *testing.T) {
 	db, actions, machine, board := newBoard(t,
-		storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
+		inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
 	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
 	require.Equal(t, "untouched", string(now.Stage.State))
@@ -60,7 +58,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 		case 0:
 			seen = append(seen,
 				appcondition.ObservedFinding{
-					New:      &storecondition.FindingFields{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"},
+					New:      &appcondition.FindingInput{Kind: "leaking", AssemblyID: &board.ID, Designator: "BT1"},
 					Severity: condition.Watch,
 				})
 		case 1:
@@ -113,7 +111,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 			_, err := actions.Condition.NoteFinding(ctx, technician, machine.ID,
 				appcondition.NotedFinding{Subsystem: "batteries",
 					ObservedFinding: appcondition.ObservedFinding{Severity: "watch",
-						New: &storecondition.FindingFields{}}})
+						New: &appcondition.FindingInput{}}})
 			return err
 		},
 		"of another machine": func() error {
@@ -153,7 +151,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 }
 
 func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, judgedSheet)
 	say := func(line string) appcondition.Measured {
 		kept, err := actions.Condition.Measure(ctx, technician, machine.ID, appcondition.MeasurementInput{Line: line})
 		require.NoError(t, err, line)
@@ -174,7 +172,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 
 	// A part that stands on two boards is measured by the marking of the one that is named.
 	card, err := actions.Inventory.AddAssembly(ctx, technician, machine.ID,
-		storeinventory.AssemblyFields{Title: "Clock card"})
+		inventory.AssemblyInput{Title: "Clock card"})
 	require.NoError(t, err)
 	_, err = actions.Sheets.SaveSheet(ctx, technician, card.ID, 0, "BT1 lithium CR2032")
 	require.NoError(t, err)
@@ -212,7 +210,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 	require.NoError(t, actions.History.Undo(ctx, technician, history.Events[0].ID))
 
 	turned, err := actions.Condition.AddAdjuster(ctx, technician, machine.ID,
-		appcondition.AdjusterFields{Name: "VR3", Does: "width of the picture, beside the tube",
+		appcondition.AdjusterInput{Name: "VR3", Does: "width of the picture, beside the tube",
 			Position: "two o'clock"})
 	require.NoError(t, err)
 	require.Equal(t, "tube", string(turned[0].Cautions[0].Key))
@@ -227,7 +225,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 
 // The meter drops in the middle of a series: the readings are kept, the state is told, and asking again goes on.
 func TestAMeterDropsInASeries(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, judgedSheet)
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, judgedSheet)
 	series, err := actions.Condition.Measure(ctx, technician, machine.ID,
 		appcondition.MeasurementInput{Point: "+5", Quantity: quantity.Volts})
 	require.NoError(t, err)
@@ -282,7 +280,7 @@ func TestAMeterDropsInASeries(t *testing.T) {
 // The ranking follows what the collection says of climates and classes, and what is in no machine is not in it.
 func TestTheRankingFollowsTheCollection(t *testing.T) {
 	db, actions, machine, board := newBoard(t,
-		storeinventory.MachineFields{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"},
+		inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"},
 		"== Main board\nBT1 NiCd 3.6V")
 	first := func() appcondition.Risk {
 		risks, err := actions.Condition.Risks(ctx, viewer, 0, 0, 10)
@@ -297,7 +295,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	require.ErrorAs(t, actions.Condition.SetClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.
 	_, err := actions.Inventory.ChangeMachine(ctx, curator, machine.ID, machine.Version,
-		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988),
+		inventory.MachineInput{Accession: "EH-0142", Name: "Meridian 2", EraFrom: year(1985), EraTo: year(1988),
 			Place: "Rope works, loft, shelf 2"})
 	require.NoError(t, err)
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)

@@ -8,16 +8,15 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
-	storearrivals "frugalheron/store/arrivals"
-	"frugalheron/store/inventory"
-	"frugalheron/store/people"
+	"frugalheron/app/inventory"
+	"frugalheron/app/people"
 )
 
 func cents(n int64) *int64 { return &n }
 
 // nine is a lot of nine things at 371.00 with 48.50 carriage.
 func nine(t *testing.T, actions *app.App) arrivals.Lot {
-	things := []storearrivals.LotItemFields{}
+	things := []arrivals.LotItemInput{}
 	for i, title := range []string{"Machine", "Terminal", "Memory card", "Keyboard", "Handbook", "Disks", "Lamp",
 		"Lead", "Pens"} {
 		kind := "part"
@@ -25,11 +24,11 @@ func nine(t *testing.T, actions *app.App) arrivals.Lot {
 			kind = "machine"
 		}
 		things = append(things,
-			storearrivals.LotItemFields{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
+			arrivals.LotItemInput{Kind: kind, Title: title, EstimateCents: cents(int64(333 * (i + 1)))})
 	}
-	received, err := actions.Arrivals.Receive(ctx, curator, storearrivals.AcquisitionFields{
+	received, err := actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionInput{
 		Title: "Chattels of the pilot office", Method: "auction", Arrived: "2025-03-14", PriceCents: cents(371_00),
-		Costs: storearrivals.ExtraCosts{{What: "carriage", Cents: 48_50}},
+		Costs: []arrivals.ExtraCost{{What: "carriage", Cents: 48_50}},
 	}, things)
 	require.NoError(t, err)
 	return received
@@ -50,7 +49,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 	require.Equal(t, "419.50", l.Cost)
 	require.Equal(t, "EUR", l.Currency)
 	for _, way := range []string{"estimate", "equal", "estimate"} {
-		fields := l.AcquisitionFields
+		fields := l.AcquisitionInput
 		fields.Spread = way
 		var err error
 		l, err = actions.Arrivals.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
@@ -59,13 +58,13 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 		require.Equal(t, int64(419_50), sharesOf(l), way)
 	}
 	// By hand it has to add up, and says by how much it does not.
-	fields := l.AcquisitionFields
+	fields := l.AcquisitionInput
 	fields.Spread = "hand"
 	l, err := actions.Arrivals.ChangeAcquisition(ctx, curator, l.ID, l.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, "Machine has no share yet; write one, 0.00 too", l.SpreadProblem)
 	for _, thing := range l.Things {
-		item := thing.LotItemFields
+		item := thing.LotItemInput
 		item.HandCents = cents(0)
 		if thing.Title == "Memory card" {
 			item.HandCents, item.ValueCents = cents(400_00), cents(520_00)
@@ -78,7 +77,7 @@ func TestALotIsSpreadToTheCent(t *testing.T) {
 	require.Zero(t, sharesOf(l))
 
 	_, err = actions.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version-1,
-		storearrivals.LotItemFields{Kind: "part", Title: "Late"})
+		arrivals.LotItemInput{Kind: "part", Title: "Late"})
 	var stale *action.Stale
 	require.ErrorAs(t, err, &stale) // shares hang together: whoever adds has to have seen all things
 	_, err = actions.Arrivals.Lot(ctx, action.Actor{}, l.ID)
@@ -100,7 +99,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "2025.1.1", next.Number)
 	machine, err := actions.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, l.Version, l.Things[0].ID,
-		inventory.MachineFields{Accession: next.Number, Name: "Meridian 2"})
+		inventory.MachineInput{Accession: next.Number, Name: "Meridian 2"})
 	require.NoError(t, err)
 	next, err = actions.Inventory.NextNumber(ctx, curator, l.ID)
 	require.NoError(t, err)
@@ -116,15 +115,15 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 	require.NotEmpty(t, dossier.Arrival.Thing.Share)
 
 	card, err := actions.Arrivals.ItemBecomesAssembly(ctx, curator, l.ID, again().Version, l.Things[2].ID,
-		"Store, shelf B", inventory.AssemblyFields{Kind: "card", Title: "Memory card"})
+		"Store, shelf B", inventory.AssemblyInput{Kind: "card", Title: "Memory card"})
 	require.NoError(t, err)
 	came, err := actions.Bench.AssemblyArrival(ctx, viewer, card.ID)
 	require.NoError(t, err)
 	require.Equal(t, "Memory card", came.Thing.Title)
 	club, err := actions.People.AddParty(ctx, curator,
-		people.PartyFields{Name: "Saltmarsh Repair Club", Kind: "organisation"})
+		people.PartyInput{Name: "Saltmarsh Repair Club", Kind: "organisation"})
 	require.NoError(t, err)
-	lamp := l.Things[6].LotItemFields
+	lamp := l.Things[6].LotItemInput
 	lamp.PassedOn, lamp.PassedTo, lamp.PassedForCents = "2025-06", &club.ID, cents(6_00)
 	now, err := actions.Arrivals.ChangeLotItem(ctx, curator, l.ID, again().Version, l.Things[6].ID, lamp)
 	require.NoError(t, err)
@@ -133,7 +132,7 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 
 	var invalid *action.Invalid
 	_, err = actions.Arrivals.ItemBecomesMachine(ctx, curator, l.ID, now.Version, l.Things[0].ID,
-		inventory.MachineFields{Accession: "2025.1.9", Name: "Twice"})
+		inventory.MachineInput{Accession: "2025.1.9", Name: "Twice"})
 	require.ErrorAs(t, err, &invalid)
 	_, _, err = actions.Arrivals.VoidLotItem(ctx, curator, l.ID, now.Version, l.Things[0].ID)
 	require.ErrorAs(t, err, &invalid)
@@ -157,14 +156,14 @@ func TestThingsOfALotFindTheirPlace(t *testing.T) {
 func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	_, actions := newApp(t)
 	enter := func(number string) (inventory.Machine, error) {
-		return actions.Inventory.CreateMachine(ctx, curator, inventory.MachineFields{Accession: number, Name: number})
+		return actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{Accession: number, Name: number})
 	}
 	_, err := actions.Inventory.ChangeCollection(ctx, curator, 1,
-		inventory.CollectionFields{AccessionPattern: "EH-{number:4}", Currency: "eur"})
+		inventory.CollectionInput{AccessionPattern: "EH-{number:4}", Currency: "eur"})
 	require.NoError(t, err)
 	first, err := enter("EH-0001")
 	require.NoError(t, err)
-	fields := first.MachineFields
+	fields := first.MachineInput
 	fields.Accession = "EH-0005"
 	renamed, err := actions.Inventory.ChangeMachine(ctx, curator, first.ID, first.Version, fields)
 	require.NoError(t, err)
@@ -200,17 +199,17 @@ func TestNumbersAreNeverGivenTwice(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "EH-0006", next.Number)
 	_, err = actions.Inventory.ChangeCollection(ctx, curator, 2,
-		inventory.CollectionFields{AccessionPattern: "EH", Currency: "EUR"})
+		inventory.CollectionInput{AccessionPattern: "EH", Currency: "EUR"})
 	require.ErrorContains(t, err, "nothing in it counts")
 }
 
 func TestArrivalsThatCannotBeAreRefused(t *testing.T) {
 	_, actions := newApp(t)
 	none := int64(77)
-	for field, fields := range map[string]storearrivals.AcquisitionFields{
+	for field, fields := range map[string]arrivals.AcquisitionInput{
 		"title": {Method: "gift"}, "arrived": {Title: "x", Method: "gift", Arrived: "2099"},
 		"currency": {Title: "x", Method: "gift", Currency: "euro"},
-		"costs":    {Title: "x", Method: "gift", Costs: storearrivals.ExtraCosts{{Cents: 1}}},
+		"costs":    {Title: "x", Method: "gift", Costs: []arrivals.ExtraCost{{Cents: 1}}},
 		"partyId":  {Title: "x", Method: "gift", PartyID: &none},
 	} {
 		_, err := actions.Arrivals.Receive(ctx, curator, fields, nil)
@@ -226,12 +225,12 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 	l := nine(t, actions)
 	before := len(l.Things)
 	l, err := actions.Arrivals.AddLotItem(ctx, curator, l.ID, l.Version,
-		storearrivals.LotItemFields{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
+		arrivals.LotItemInput{Kind: "part", Title: "Late cable", EstimateCents: cents(50_00)})
 	require.NoError(t, err)
 	require.Len(t, l.Things, before+1)
 	require.Equal(t, int64(419_50), sharesOf(l), "the cost stays, whatever is found")
 	var invalid *action.Invalid
-	for why, item := range map[string]storearrivals.LotItemFields{
+	for why, item := range map[string]arrivals.LotItemInput{
 		"no name": {Kind: "part"}, "passed on without a day": {Kind: "part", Title: "x", PassedForCents: cents(1)},
 		"to nobody known": {Kind: "part", Title: "x", PassedOn: "2025", PassedTo: ptr(int64(999))},
 	} {
@@ -239,27 +238,27 @@ func TestALateThingAndARenamedParty(t *testing.T) {
 		require.ErrorAs(t, err, &invalid, why)
 	}
 	_, err = actions.Arrivals.AddLotItem(ctx, technician, l.ID, l.Version,
-		storearrivals.LotItemFields{Kind: "part", Title: "x"})
+		arrivals.LotItemInput{Kind: "part", Title: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 
-	quay, err := actions.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Quay office"})
+	quay, err := actions.People.AddParty(ctx, curator, people.PartyInput{Kind: "organisation", Name: "Quay office"})
 	require.NoError(t, err)
-	pilots, err := actions.People.AddParty(ctx, curator, people.PartyFields{Kind: "organisation", Name: "Pilots"})
+	pilots, err := actions.People.AddParty(ctx, curator, people.PartyInput{Kind: "organisation", Name: "Pilots"})
 	require.NoError(t, err)
 	renamed, err := actions.People.ChangeParty(ctx, curator, quay.ID, quay.Version,
-		people.PartyFields{Kind: "organisation", Name: "Harbour quay office"})
+		people.PartyInput{Kind: "organisation", Name: "Harbour quay office"})
 	require.NoError(t, err)
 	require.Equal(t, quay.Version+1, renamed.Version)
 	var stale *action.Stale
 	_, err = actions.People.ChangeParty(ctx, curator, quay.ID, quay.Version,
-		people.PartyFields{Kind: "organisation", Name: "Other"})
+		people.PartyInput{Kind: "organisation", Name: "Other"})
 	require.ErrorAs(t, err, &stale)
 	require.Equal(t, renamed, stale.Newer)
 	_, err = actions.People.ChangeParty(ctx, curator, pilots.ID, pilots.Version,
-		people.PartyFields{Kind: "organisation", Name: "harbour QUAY office"})
+		people.PartyInput{Kind: "organisation", Name: "harbour QUAY office"})
 	require.ErrorAs(t, err, &invalid, "two of one name")
 	_, err = actions.People.ChangeParty(ctx, technician, pilots.ID, pilots.Version,
-		people.PartyFields{Kind: "organisation", Name: "x"})
+		people.PartyInput{Kind: "organisation", Name: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 

@@ -8,14 +8,13 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // Machines that are entered together are all there with their sheets and sums, or none of them.
 func TestMachinesAreEnteredTogetherOrNotAtAll(t *testing.T) {
 	_, actions := newApp(t)
 	machine := func(accession, text string) sheets.MachineWithSheets {
-		return sheets.MachineWithSheets{Fields: storeinventory.MachineFields{Accession: accession, Name: "Lantern"},
+		return sheets.MachineWithSheets{Fields: inventory.MachineInput{Accession: accession, Name: "Lantern"},
 			Sheets: text}
 	}
 	listed := func() []inventory.ListedMachine {

@@ -8,17 +8,16 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // A card goes from a machine into store, on loan, and into another machine: its sheet and past go
 // with it, and the sums of both machines follow. Each step can be taken back.
 func TestACardMoves(t *testing.T) {
-	db, actions, first, _ := newBoard(t, storeinventory.MachineFields{},
+	db, actions, first, _ := newBoard(t, inventory.MachineInput{},
 		"== Main board\n8x 4164\n== Memory card | slot 4 | kind card\n8x 41256 433")
 	year := 1984
 	second, err := actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
+		inventory.MachineInput{Accession: "EH-0150", Name: "Other", EraFrom: &year, EraTo: &year})
 	require.NoError(t, err)
 	contents, err := actions.Sheets.Contents(ctx, viewer, first.ID)
 	require.NoError(t, err)
@@ -97,7 +96,7 @@ func TestACardMoves(t *testing.T) {
 }
 
 func TestMovesAreChecked(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board | slot 1\n8x 4164")
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board | slot 1\n8x 4164")
 	tomorrow, longAgo := time.Now().AddDate(0, 0, 1).Format(time.DateOnly), "1999-01-01"
 	for field, move := range map[string]inventory.Move{
 		"to":        {To: "machine", MachineID: machine.ID, Slot: "1"},
@@ -128,7 +127,7 @@ func TestMovesAreChecked(t *testing.T) {
 }
 
 func TestUndoGivesBackWhatWas(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{Place: "Loft"},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{Place: "Loft"},
 		"== Main board\nU1 HX9040 8431")
 	undoLast := func(actor action.Actor) error {
 		page, err := actions.History.History(ctx, viewer, 0, 0, 1)
@@ -136,7 +135,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 		require.True(t, page.Events[0].MayUndo.Include(actor.Role))
 		return actions.History.Undo(ctx, actor, page.Events[0].ID)
 	}
-	fields := machine.MachineFields
+	fields := machine.MachineInput
 	fields.Place = "Bench"
 	_, err := actions.Inventory.ChangeMachine(ctx, curator, machine.ID, 1, fields)
 	require.NoError(t, err)
@@ -154,7 +153,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 	require.Equal(t, 3, sheet.N)
 
 	_, err = actions.Inventory.ChangeAssembly(ctx, technician, board.ID, 1,
-		storeinventory.AssemblyFields{Title: "Other", Kind: "supply"})
+		inventory.AssemblyInput{Title: "Other", Kind: "supply"})
 	require.NoError(t, err)
 	require.NoError(t, undoLast(technician))
 	voided, err := actions.Inventory.VoidAssembly(ctx, technician, board.ID, 3)
@@ -174,7 +173,7 @@ func TestUndoGivesBackWhatWas(t *testing.T) {
 
 	named, err := actions.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
-	changed := named.OwnTypeFields
+	changed := named.OwnTypeInput
 	changed.Function = "something else"
 	_, err = actions.Library.ChangeType(ctx, technician, named.ID, 1, changed)
 	require.NoError(t, err)

@@ -9,9 +9,9 @@ import (
 	"pgregory.net/rapid"
 
 	"frugalheron/app"
+	"frugalheron/app/inventory"
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
-	"frugalheron/store/inventory"
 )
 
 // believed is what somebody who watched everything would say of a log.
@@ -25,14 +25,14 @@ type believed struct {
 // Whatever is done to a log, in whatever order: the map, the tray and what is missing are as somebody believes
 // who watched, and the log ends just when nothing is missing.
 func TestALogIsAsSomebodyWhoWatchedBelieves(t *testing.T) {
-	_, actions, _, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, _, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	rounds := 0
 	rapid.Check(t, func(rt *rapid.T) {
 		if rounds++; rounds > 25 {
 			return // each round goes through the database; a few dozen find what there is to find
 		}
 		machine, err := actions.Inventory.CreateMachine(ctx, curator,
-			inventory.MachineFields{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
+			inventory.MachineInput{Accession: fmt.Sprintf("EH-%d", 1000+rounds), Name: "Lantern"})
 		require.NoError(rt, err)
 		log, err := actions.Teardown.StartTeardown(ctx, technician, machine.ID,
 			appteardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 3})

@@ -7,10 +7,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/teardown"
 	"frugalheron/core/wiring"
-	"frugalheron/store/inventory"
 )
 
 func plug(name string) wiring.Connector {
@@ -21,7 +21,7 @@ func plug(name string) wiring.Connector {
 // A machine is taken apart in 25 steps with 14 connectors, handed over, and put together again; one connector
 // is left, and named.
 func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
-	db, actions, machine, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"},
+	db, actions, machine, _ := newBoard(t, inventory.MachineInput{Maker: "Tarn & Vole", Model: "Meridian 2"},
 		"== Main board\nU1 7400 8530\nJ1-J14 header")
 	ottilie, err := actions.Accounts.AddAccount(ctx, "ottilie", "Ottilie Wren", action.Curator, "estuary-curator")
 	require.NoError(t, err)
@@ -156,9 +156,9 @@ func TestAMachineIsTakenApartHandedOverAndPutTogether(t *testing.T) {
 // The next machine of the model starts from the procedure; how it differs dates the build.
 func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	dated := "== Main board\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535"
-	_, actions, older, _ := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
+	_, actions, older, _ := newBoard(t, inventory.MachineInput{Maker: "Tarn & Vole", Model: "Meridian 2"}, dated)
 	newer, err := actions.Inventory.CreateMachine(ctx, curator,
-		inventory.MachineFields{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole",
+		inventory.MachineInput{Accession: "EH-0143", Name: "Meridian 2, late", Maker: "Tarn & Vole",
 			Model: "Meridian 2"})
 	require.NoError(t, err)
 	_, err = actions.Sheets.TakeOverSheet(ctx, technician, newer.ID,

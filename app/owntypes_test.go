@@ -11,20 +11,19 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/library"
+	"frugalheron/app/library"
 )
 
-var processor = library.OwnTypeFields{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40",
+var processor = library.OwnTypeInput{Number: "hx9040", Function: "processor, 8 bits", Package: "DIP-40",
 	TypicalMA: 150}
 
 // A type is named once and known everywhere, on sheets written before as well; their text stays
 // byte for byte.
 func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
-	db, actions, machine, first := newBoard(t, storeinventory.MachineFields{},
+	db, actions, machine, first := newBoard(t, inventory.MachineInput{},
 		"== Main board\nU1  HX9040-2 8431\t# as found\r\nU2 HX90401 8431")
 	other, err := actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-2", Name: "Second"})
+		inventory.MachineInput{Accession: "EH-2", Name: "Second"})
 	require.NoError(t, err)
 	_, err = actions.Sheets.TakeOverSheet(ctx, technician, other.ID, "== A\nU5 hx9040\n== B\n2x HX9040-1\nU3 74LS00")
 	require.NoError(t, err)
@@ -81,8 +80,8 @@ func TestNameTypeIsRecognisedOnOldSheets(t *testing.T) {
 
 // A memory that was named counts as memory, and goes before a built-in type of the same number.
 func TestOwnMemoriesCount(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x ZM770-15\n2x 2716")
-	for _, fields := range []library.OwnTypeFields{
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\n8x ZM770-15\n2x 2716")
+	for _, fields := range []library.OwnTypeInput{
 		{Number: "ZM770", Class: "sram", Function: "static RAM", Words: 1024, Bits: 8},
 		{Number: "2716", Class: "logic", Function: "gate array"},
 	} {
@@ -96,10 +95,10 @@ func TestOwnMemoriesCount(t *testing.T) {
 }
 
 func TestOwnTypesAreChecked(t *testing.T) {
-	_, actions, _, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 HX9040")
+	_, actions, _, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 HX9040")
 	_, err := actions.Library.NameType(ctx, technician, processor)
 	require.NoError(t, err)
-	for field, fields := range map[string]library.OwnTypeFields{
+	for field, fields := range map[string]library.OwnTypeInput{
 		"number":   {Number: "HX 9040", Function: "x"},
 		"function": {Number: "HX9041"},
 		"words":    {Number: "HX9041", Function: "x", Class: "eprom"},
@@ -111,24 +110,24 @@ func TestOwnTypesAreChecked(t *testing.T) {
 	}
 	for _, number := range []string{"HX", "ABC", "HX9040?", "@X12", "hx9040", "HX9040#", ""} {
 		var invalid *action.Invalid
-		_, err := actions.Library.NameType(ctx, technician, library.OwnTypeFields{Number: number, Function: "x"})
+		_, err := actions.Library.NameType(ctx, technician, library.OwnTypeInput{Number: number, Function: "x"})
 		require.ErrorAs(t, err, &invalid, number)
 	}
-	_, err = actions.Library.NameType(ctx, viewer, library.OwnTypeFields{Number: "HX9041", Function: "x"})
+	_, err = actions.Library.NameType(ctx, viewer, library.OwnTypeInput{Number: "HX9041", Function: "x"})
 	require.ErrorIs(t, err, action.ErrForbidden)
 }
 
 // Sheets saved while a type is being named are reckoned with it all the same, and nobody waits for
 // ever.
 func TestSavingWhileATypeIsNamed(t *testing.T) {
-	_, actions, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, _, board := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	var wait sync.WaitGroup
 	errs := make([]error, 12)
 	for i := range errs {
 		wait.Go(func() {
 			if i%2 == 0 {
 				_, errs[i] = actions.Library.NameType(ctx, technician,
-					library.OwnTypeFields{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
+					library.OwnTypeInput{Number: fmt.Sprintf("ZQ77%02d", i), Function: "x"})
 				return
 			}
 			_, errs[i] = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1,

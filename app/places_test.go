@@ -7,15 +7,14 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // A place that is renamed takes the places in it along; what stands there is found by the new name, by viewers, too.
 func TestAPlaceIsRenamedWithWhatLiesInIt(t *testing.T) {
 	_, actions := newApp(t)
-	add := func(accession, place string) storeinventory.Machine {
+	add := func(accession, place string) inventory.Machine {
 		return must(actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Accession: accession, Name: "Meridian", Place: place}))
+			inventory.MachineInput{Accession: accession, Name: "Meridian", Place: place}))
 	}
 	add("EH-1", "Loft")
 	add("EH-2", "Loft, shelf 3")

@@ -10,22 +10,19 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/evidence"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	storefiles "frugalheron/store/files"
-	storeinventory "frugalheron/store/inventory"
-	storepeople "frugalheron/store/people"
 )
 
 // private adds somebody private.
-func private(t *testing.T, actions *app.App, name, role string, spellings ...string) storepeople.Party {
+func private(t *testing.T, actions *app.App, name, role string, spellings ...string) people.Party {
 	party, err := actions.People.AddParty(ctx, curator,
-		storepeople.PartyFields{Name: name, Kind: "person", Private: true, Role: role,
+		people.PartyInput{Name: name, Kind: "person", Private: true, Role: role,
 			Spellings: strings.Join(spellings, "\n")})
 	require.NoError(t, err)
 	return party
@@ -40,7 +37,7 @@ func public[Value any](t *testing.T, actions *app.App, value Value) Value {
 // Somebody who is called like an ordinary word, a part number or a word of a list breaks none of them.
 func TestOnlyTypedTextsLoseNames(t *testing.T) {
 	_, actions, machine, board := newBoard(t,
-		storeinventory.MachineFields{Provenance: "rose from the hall; settled by Rose"},
+		inventory.MachineInput{Provenance: "rose from the hall; settled by Rose"},
 		"== Main board\nU1 27128 8533 # rose put it in\nU2 rose-7 @socket !leaking: rose told\nrose's line")
 	for i, name := range []string{"Rose", "27128", "leaking", "settled", "EH-0142", "curator", "socket", "chip", "8533",
 		"U14"} {
@@ -73,14 +70,14 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 // A text points to a person once somebody has said so; an ordinary word that is nobody stays, and a later edit is
 // asked about anew. However the person is called later, who was meant stays private.
 func TestTextsPointToPersons(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	rose := private(t, actions, "Rose Tregear", "a neighbour", "Rose")
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
-	write := func(text string) storeinventory.Machine {
+	write := func(text string) inventory.Machine {
 		now, err := actions.Inventory.Machine(ctx, curator, machine.ID)
 		require.NoError(t, err)
-		fields := now.MachineFields
+		fields := now.MachineInput
 		fields.Provenance = text
 		changed, err := actions.Inventory.ChangeMachine(asked, curator, machine.ID, now.Version, fields)
 		require.NoError(t, err)
@@ -113,20 +110,20 @@ func TestTextsPointToPersons(t *testing.T) {
 	require.Equal(t, 2, found)
 
 	// Called otherwise by now.
-	fields := rose.PartyFields
+	fields := rose.PartyInput
 	fields.Name, fields.Spellings = "Zennor Quillivan", ""
 	_, err = actions.People.ChangeParty(ctx, curator, rose.ID, rose.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, "bought of a neighbour",
-		public(t, actions, storeinventory.MachineFields{Provenance: "bought of R. Tregear"}).Provenance)
+		public(t, actions, inventory.MachineInput{Provenance: "bought of R. Tregear"}).Provenance)
 	// Who is no longer private is no secret.
 	now := must(actions.People.Parties(ctx, curator, "quillivan"))[0]
-	fields = now.PartyFields
+	fields = now.PartyInput
 	fields.Private = false
 	_, err = actions.People.ChangeParty(ctx, curator, rose.ID, now.Version, fields)
 	require.NoError(t, err)
 	require.Equal(t, "Zennor Quillivan, R. Tregear",
-		public(t, actions, storeinventory.MachineFields{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
+		public(t, actions, inventory.MachineInput{Provenance: "Zennor Quillivan, R. Tregear"}).Provenance)
 
 	// What was decided can be taken back, and is asked about again.
 	events := must(actions.History.History(ctx, curator, 0, 0, 50)).Events
@@ -140,9 +137,9 @@ func TestTextsPointToPersons(t *testing.T) {
 // What was written before somebody became private, or was known to be called another way, is asked about, too: the last
 // text of each record, not what was overwritten since.
 func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{Provenance: "hung beside Rose"},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{Provenance: "hung beside Rose"},
 		"== Main board\nU1 7400 # Rose, once")
-	fields := machine.MachineFields
+	fields := machine.MachineInput
 	fields.Provenance = strings.Repeat("It stood in the hall of the mill for a long time, and there ", 3) +
 		"the voltage rose, as the people of the mill " +
 		"tell, in the winter of 1994, when the river came"
@@ -153,11 +150,11 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	ends := "Rose says the ledger ran until the books went to the bank in 1994."
 	must(actions.QuickEntry.Enter(ctx, technician, machine.ID, 0, 0, "note "+ends))
 	must(actions.People.AddParty(ctx, curator,
-		storepeople.PartyFields{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
+		people.PartyInput{Name: "Rose Quillivan", Kind: "person", Role: "somebody else"}))
 	found := 0
 	asked := people.OnNamesFound(ctx, func(n int) { found += n })
 	rose := must(actions.People.AddParty(asked, curator,
-		storepeople.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	said := func() []string {
 		words := []string{}
 		for _, m := range must(actions.People.Mentions(ctx, technician)) {
@@ -173,7 +170,7 @@ func TestTextsFromBeforeAreAskedAbout(t *testing.T) {
 	require.Equal(t, "Rose: "+ends, said()[0], "the last word is a whole one, too")
 	require.Equal(t, "voltage a neighbour",
 		public(t, actions, changed).Provenance[strings.Index(changed.Provenance, "voltage"):][:19])
-	spelled := rose.PartyFields
+	spelled := rose.PartyInput
 	spelled.Spellings = "Tregear"
 	must(actions.People.ChangeParty(asked, curator, rose.ID, rose.Version, spelled))
 	require.Equal(t, 4, found, "only the new spelling is new")
@@ -190,22 +187,22 @@ func must[Value any](value Value, err error) Value {
 // Neither searches nor counts nor the order of a list tell a viewer of a name: parts of it change nothing.
 func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	db, actions := newApp(t)
-	add := func(accession, name, provenance, place string) storeinventory.Machine {
+	add := func(accession, name, provenance, place string) inventory.Machine {
 		return must(actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Accession: accession, Name: name, Provenance: provenance, Place: place}))
+			inventory.MachineInput{Accession: accession, Name: name, Provenance: provenance, Place: place}))
 	}
 	add("EH-1", "Meridian", "from the attic of Jory Penhallow", "Loft")
 	add("EH-2", "Penhallow, Jory: his terminal", "", "Shed of J. Penhallow")
 	add("EH-3", "Sorter", "", "Loft")
-	homebrew := storeinventory.MachineFields{Accession: "EH-5", Name: "Home-built trainer", Maker: "Jory Penhallow"}
+	homebrew := inventory.MachineInput{Accession: "EH-5", Name: "Home-built trainer", Maker: "Jory Penhallow"}
 	before := private(t, actions, "Jory Penhallow", "a former pilot") // what was there before is found
 	add("EH-4", "Terminal", "Ｊｏｒｙ\nPenhallow's", "Loft")
 	must(actions.Inventory.CreateMachine(ctx, curator, homebrew))
 	machine := must(actions.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 1})).Machines[0]
 	must(actions.Sheets.TakeOverSheet(ctx, technician, machine.ID, "== Card of Jory Penhallow\nU1 7400"))
 	must(actions.Arrivals.Receive(ctx, curator,
-		arrivals.AcquisitionFields{Title: "Attic of Jory Penhallow", Method: "gift"},
-		[]arrivals.LotItemFields{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
+		arrivals.AcquisitionInput{Title: "Attic of Jory Penhallow", Method: "gift"},
+		[]arrivals.LotItemInput{{Kind: "machine", Title: "Penhallow, J. (box)"}}))
 	count := func(actor action.Actor, words string) int {
 		found := must(actions.Inventory.Find(ctx, actor, words))
 		facets := must(actions.Inventory.CountFacets(ctx, actor, inventory.MachineFilters{Search: words}))
@@ -259,7 +256,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 	requireProjectionsHold(t, db, actions)
 
 	// Called otherwise, or not private any more: what is public follows.
-	fields := before.PartyFields
+	fields := before.PartyInput
 	fields.Private = false
 	must(actions.People.ChangeParty(ctx, curator, before.ID, before.Version, fields))
 	require.Equal(t, count(curator, "penhallow"), count(viewer, "penhallow"))
@@ -270,7 +267,7 @@ func TestViewersSearchOnlyWhatTheyMaySee(t *testing.T) {
 
 // The history tells a viewer what the records tell, and no more; what was done to others cannot be undone by number.
 func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, storeinventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
 	actions.WithBlobs(kept)
@@ -278,10 +275,10 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	letter := must(actions.Files.Attach(ctx, technician, files.Owner{MachineID: machine.ID}, "letter of Jory.txt",
 		[]byte("Dear all")))
 	letter = must(actions.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
-		storefiles.AttachmentFields{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
+		files.AttachmentInput{Caption: "secret caption", Translation: "secret translation", StaffOnly: true}))
 	private(t, actions, "Jory Penhallow", "a former pilot")
 	must(actions.People.NotePersonalData(ctx, technician, machine.ID,
-		storepeople.PersonalDataFields{Medium: "secret medium", Sort: "letters"}))
+		people.PersonalDataInput{Medium: "secret medium", Sort: "letters"}))
 	must(actions.QuickEntry.Enter(ctx, technician, machine.ID, 0, 0, "note Penhallow, Jory was here"))
 	words := func(actor action.Actor) string {
 		all := ""
@@ -315,10 +312,10 @@ func TestHistoryObeysTheRightsOfItsSubjects(t *testing.T) {
 	}
 	// Everybody sees it now: so is what is done to it from now on; what was said before stays for staff.
 	must(actions.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
-		storefiles.AttachmentFields{Caption: "for all"}))
+		files.AttachmentInput{Caption: "for all"}))
 	letter = must(actions.Files.Attachment(ctx, viewer, letter.ID))
 	must(actions.Files.ChangeAttachment(ctx, technician, letter.ID, letter.Version,
-		storefiles.AttachmentFields{Caption: "for all to see"}))
+		files.AttachmentInput{Caption: "for all to see"}))
 	require.NotContains(t, words(viewer), "secret")
 	require.Contains(t, words(viewer), "for all to see")
 	id := must(actions.Accounts.AddAccount(ctx, "bo", "Bo", action.Viewer, "tide gauge under glass"))

@@ -10,20 +10,19 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
 	"frugalheron/jobs"
 	"frugalheron/store/blobs"
-	"frugalheron/store/inventory"
-	"frugalheron/store/library"
-	storeroms "frugalheron/store/roms"
 )
 
 // Two processes on one database: what one has begun the other sees, leaves alone, stops and goes on with; what one
 // names the other knows at once.
 func TestTwoProcessesAreOneApplication(t *testing.T) {
-	db, one, machine, board := newBoard(t, inventory.MachineFields{},
+	db, one, machine, board := newBoard(t, inventory.MachineInput{},
 		"== Main board\nU9 27128-25 8533 @socket\nU10 HX7200")
 	store, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
@@ -37,7 +36,7 @@ func TestTwoProcessesAreOneApplication(t *testing.T) {
 	two.WithReader(standIn.Address())
 	stopOne := doJobs(t, one)
 	reading := roms.ReadingInput{Designator: "U9", Device: "27128"}
-	state := func(by *app.App, id int64, wanted string) (now storeroms.ChipReading) {
+	state := func(by *app.App, id int64, wanted string) (now roms.ChipReading) {
 		require.Eventually(t, func() bool {
 			now = must(by.Roms.ChipReading(ctx, technician, id))
 			return now.State == wanted
@@ -83,25 +82,28 @@ func TestTwoProcessesAreOneApplication(t *testing.T) {
 	db.MustExec(`UPDATE chip_reading SET state = 'running', got = '', updated_at = now() - interval '1 minute' WHERE id = $1`,
 		left.ID)
 	require.Contains(t, state(two, left.ID, "stopped").Note, "by itself")
-	db.MustExec(`UPDATE river_job SET state = 'available', finalized_at = NULL, scheduled_at = now() + interval '1 minute'
+	// Another process reads it: nobody here has the reader.
+	var other int64
+	require.NoError(t, db.Get(&other, `INSERT INTO chip_reading
+		(assembly_id, designator, device, label, exception, size, account_id, state, updated_at)
+		SELECT assembly_id, designator, device, label, exception, size, account_id, 'running', now() + interval '1 hour'
+		FROM chip_reading WHERE id = $1 RETURNING id`, left.ID))
+	db.MustExec(`UPDATE river_job SET state = 'available', finalized_at = NULL, scheduled_at = now()
 		WHERE (args ->> 'reading')::bigint = $1`, left.ID)
-	require.NoError(t, two.Roms.PrepareStandIn(ctx, technician, "U9", "slow link"))
-	other := must(two.Roms.StartReading(ctx, technician, board.ID, reading))
-	db.MustExec(`UPDATE river_job SET scheduled_at = now() WHERE (args ->> 'reading')::bigint = $1`, left.ID)
 	require.Eventually(t, func() bool {
 		return strings.Contains(must(two.Roms.ChipReading(ctx, technician, left.ID)).Note, "is reading U9 by now")
 	}, time.Minute, 20*time.Millisecond)
-	must(two.Roms.StopReading(ctx, technician, other.ID))
+	must(two.Roms.StopReading(ctx, technician, other))
 
 	// Names: the library and who is private are asked for by the count of changes.
 	require.Len(t, must(two.Unknowns.Unknowns(ctx, technician, machine.ID)).Open, 1)
-	named := must(one.Library.NameType(ctx, technician, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
+	named := must(one.Library.NameType(ctx, technician, library.OwnTypeInput{Number: "HX7200", Function: "timer"}))
 	require.Empty(t, must(two.Unknowns.Unknowns(ctx, technician, machine.ID)).Open)
 	must(two.Library.ForgetType(ctx, curator, named.ID))
 	require.Len(t, must(one.Unknowns.Unknowns(ctx, technician, machine.ID)).Open, 1)
-	require.Equal(t, "of Jory", public(t, two, inventory.MachineFields{Provenance: "of Jory"}).Provenance)
+	require.Equal(t, "of Jory", public(t, two, inventory.MachineInput{Provenance: "of Jory"}).Provenance)
 	private(t, one, "Jory", "a pilot")
-	require.Equal(t, "of a pilot", public(t, two, inventory.MachineFields{Provenance: "of Jory"}).Provenance)
+	require.Equal(t, "of a pilot", public(t, two, inventory.MachineInput{Provenance: "of Jory"}).Provenance)
 }
 
 // doJobs has long work done until the test ends, or stop is called.

@@ -8,12 +8,11 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/quickentry"
-	storeinventory "frugalheron/store/inventory"
 )
 
 func TestSayPutsALineOnASheet(t *testing.T) {
 	year := 1985
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{EraFrom: &year, EraTo: &year},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: &year, EraTo: &year},
 		"== Main board\nU13 74LS00\nU14 @empty\n== Card\nU1-U8 4164")
 	u, err := actions.QuickEntry.Understand(ctx, technician, machine.ID, "u14 27128-25 533")
 	require.NoError(t, err)
@@ -43,7 +42,7 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 
 	// A note, and a machine addressed by its number.
 	other, err := actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-0150", Name: "Other"})
+		inventory.MachineInput{Accession: "EH-0150", Name: "Other"})
 	require.NoError(t, err)
 	u, err = actions.QuickEntry.Understand(ctx, technician, machine.ID, "eh-0150 note hinge cracked")
 	require.NoError(t, err)
@@ -68,10 +67,10 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 }
 
 func TestFindLooksEverywhere(t *testing.T) {
-	_, actions, machine, board := newBoard(t, storeinventory.MachineFields{Serial: "TV-77"},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{Serial: "TV-77"},
 		"== Main board | serial 4410-9\nU1 SN74LS00N 8501\nU2 µPD2716 8440")
 	spare, err := actions.Inventory.AddLooseAssembly(ctx, technician, "Store",
-		storeinventory.AssemblyFields{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
+		inventory.AssemblyInput{Title: "Spare supply", Kind: "supply", Serial: "77-1"})
 	require.NoError(t, err)
 	find := func(words string) inventory.Found {
 		found, err := actions.Inventory.Find(ctx, viewer, words)

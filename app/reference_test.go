@@ -7,14 +7,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/app/library"
-	"frugalheron/store/inventory"
-	storelibrary "frugalheron/store/library"
 )
 
 // A pack is looked at before it is taken over, goes out as it came in, and is recognised on old sheets.
 func TestReferencePacksComeInAndGoOut(t *testing.T) {
-	_, actions, _, board := newBoard(t, inventory.MachineFields{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
+	_, actions, _, board := newBoard(t, inventory.MachineInput{}, "== Board\nU1-U3 HX7200-2 8530\nU4 HX7300 8531")
 	const pack = "function,number,class,currents,substitutes,documents\n" +
 		"\"link, serial\",hx7200,own,\"+5 120/180, -12 8\",HX7201,\"Data book 1983\nErrata 1984\"\n" +
 		"timer,HX7300,support,,,\n"
@@ -74,15 +73,15 @@ func TestReferencePacksComeInAndGoOut(t *testing.T) {
 }
 
 func TestMakersHaveTies(t *testing.T) {
-	_, actions, _, _ := newBoard(t, inventory.MachineFields{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
-	fields := storelibrary.MakerFields{Name: "Brackwater Micro", Founded: "1978",
+	_, actions, _, _ := newBoard(t, inventory.MachineInput{Maker: "Brackwater Micro"}, "== Board\nU1 7400")
+	fields := library.MakerInput{Name: "Brackwater Micro", Founded: "1978",
 		Ties: "renamed | Brackwater Systems | 1986 | letterheads"}
 	added, err := actions.Library.AddMaker(ctx, technician, fields)
 	require.NoError(t, err)
 	require.Equal(t, "was renamed Brackwater Systems, 1986", added.Told[0].Words)
 	require.Equal(t, 1, added.Machines)
 	var invalid *action.Invalid
-	_, err = actions.Library.AddMaker(ctx, technician, storelibrary.MakerFields{Name: "BRACKWATER micro"})
+	_, err = actions.Library.AddMaker(ctx, technician, library.MakerInput{Name: "BRACKWATER micro"})
 	require.ErrorAs(t, err, &invalid)
 	fields.Ties = "friend | X"
 	_, err = actions.Library.ChangeMaker(ctx, technician, added.ID, added.Version, fields)

@@ -13,12 +13,11 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/dating"
+	"frugalheron/app/inventory"
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/instruments/romreader"
 	"frugalheron/store/blobs"
-	"frugalheron/store/inventory"
-	storeroms "frugalheron/store/roms"
 )
 
 // monitor is what sits in U9 and, in another version, in its sibling.
@@ -32,7 +31,7 @@ var monitor = func() []byte {
 }()
 
 func chips(t *testing.T) (*app.App, inventory.Machine, inventory.Assembly) {
-	_, actions, machine, board := newBoard(t, inventory.MachineFields{Maker: "Tarn & Vole", Model: "Meridian 2"},
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{Maker: "Tarn & Vole", Model: "Meridian 2"},
 		"== Main board | part 4410-2\nU1 HX9040 8530\nU9-U10 27128-25 8533 @socket\nU20-U22 74LS245 8534")
 	kept, err := blobs.Open(ctx, t.TempDir())
 	require.NoError(t, err)
@@ -88,19 +87,19 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	image, err := actions.Roms.Rom(ctx, technician, sum)
 	require.NoError(t, err)
 	named, err := actions.Roms.NameRom(ctx, technician, sum, image.Version,
-		storeroms.RomFields{Name: "Monitor", Edition: "1.2"})
+		roms.RomInput{Name: "Monitor", Edition: "1.2"})
 	require.NoError(t, err)
 	var stale *action.Stale
-	_, err = actions.Roms.NameRom(ctx, technician, sum, image.Version, storeroms.RomFields{Name: "Late"})
+	_, err = actions.Roms.NameRom(ctx, technician, sum, image.Version, roms.RomInput{Name: "Late"})
 	require.ErrorAs(t, err, &stale)
 	_, err = actions.Roms.NameRom(ctx, technician, sum, named.Version,
-		storeroms.RomFields{Name: "Monitor", Public: true})
+		roms.RomInput{Name: "Monitor", Public: true})
 	require.ErrorIs(t, err, action.ErrForbidden) // who may have the bytes is the curator's to say
 	other, err := actions.Inventory.CreateMachine(ctx, curator,
-		inventory.MachineFields{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
+		inventory.MachineInput{Accession: "EH-0200", Name: "Second", Maker: "Tarn & Vole", Model: "Meridian 2"})
 	require.NoError(t, err)
 	twin, err := actions.Inventory.AddAssembly(ctx, technician, other.ID,
-		inventory.AssemblyFields{Title: "Main board", Part: "4410-2"})
+		inventory.AssemblyInput{Title: "Main board", Part: "4410-2"})
 	require.NoError(t, err)
 	_, err = actions.Sheets.SaveSheet(ctx, technician, twin.ID, 0, "U9 27128-25 8535")
 	require.NoError(t, err)
@@ -160,7 +159,7 @@ func TestChipsAreReadAndKnownEverywhere(t *testing.T) {
 	_, err = actions.Roms.RomHex(ctx, viewer, sum, 0, 16)
 	require.ErrorIs(t, err, action.ErrForbidden)
 	_, err = actions.Roms.NameRom(ctx, curator, sum, named.Version,
-		storeroms.RomFields{Name: "Monitor", Edition: "1.2", Public: true})
+		roms.RomInput{Name: "Monitor", Edition: "1.2", Public: true})
 	require.NoError(t, err)
 	rows, err := actions.Roms.RomHex(ctx, viewer, sum, 5003, 20)
 	require.NoError(t, err)
@@ -218,8 +217,8 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 	_, err = actions.Roms.StartReading(ctx, technician, board.ID, roms.ReadingInput{Designator: "U9", Device: "2999"})
 	require.ErrorAs(t, err, &invalid)
 
-	ended := func(id int64) storeroms.ChipReading {
-		var r storeroms.ChipReading
+	ended := func(id int64) roms.ChipReading {
+		var r roms.ChipReading
 		require.Eventually(t, func() bool {
 			var err error
 			r, err = actions.Roms.ChipReading(ctx, technician, id)
@@ -227,7 +226,7 @@ func TestTheReaderFindsWhatIsWrong(t *testing.T) {
 		}, 30*time.Second, 20*time.Millisecond)
 		return r
 	}
-	read := func(fault string) storeroms.ChipReading {
+	read := func(fault string) roms.ChipReading {
 		require.NoError(t, actions.Roms.PrepareStandIn(ctx, technician, "U9", fault))
 		started, err := actions.Roms.StartReading(ctx, technician, board.ID,
 			roms.ReadingInput{Designator: "U9", Device: "27128", Label: "MON"})

@@ -6,13 +6,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	storeevidence "frugalheron/store/evidence"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // A serial in a bill, on a board in store and on a machine: each is met from all sides but within its own
@@ -23,22 +21,22 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	_, actions := newApp(t)
 	actions.WithBlobs(kept)
 	machine, err := actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
+		inventory.MachineInput{Accession: "EH-0142", Name: "Meridian", Serial: "TV2-00817"})
 	require.NoError(t, err)
 	card, err := actions.Inventory.AddLooseAssembly(ctx, technician, "Loft",
-		storeinventory.AssemblyFields{Title: "Memory card", Serial: "tv2 00817"})
+		inventory.AssemblyInput{Title: "Memory card", Serial: "tv2 00817"})
 	require.NoError(t, err)
 	lot, err := actions.Arrivals.Receive(ctx, curator,
-		arrivals.AcquisitionFields{Title: "The pilot office's clear-out", Method: "gift"},
-		[]arrivals.LotItemFields{{Kind: "machine", Title: "Meridian"}})
+		arrivals.AcquisitionInput{Title: "The pilot office's clear-out", Method: "gift"},
+		[]arrivals.LotItemInput{{Kind: "machine", Title: "Meridian"}})
 	require.NoError(t, err)
 	other, err := actions.Arrivals.Receive(ctx, curator,
-		arrivals.AcquisitionFields{Title: "Odds and ends", Method: "gift"}, nil)
+		arrivals.AcquisitionInput{Title: "Odds and ends", Method: "gift"}, nil)
 	require.NoError(t, err)
-	ref := func(kind string, id int64) storeevidence.RecordRef {
-		return storeevidence.RecordRef{Kind: kind, ID: id}
+	ref := func(kind string, id int64) evidence.RecordRef {
+		return evidence.RecordRef{Kind: kind, ID: id}
 	}
-	met := func(actor action.Actor, of storeevidence.RecordRef) []string {
+	met := func(actor action.Actor, of evidence.RecordRef) []string {
 		sharedIdentifiers, err := actions.Evidence.SharedIdentifiers(ctx, actor, of)
 		require.NoError(t, err)
 		names := []string{}
@@ -67,7 +65,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 		[]byte("%PDF-1.4\n%\xe2\xe3\xcf\xd3\ntrailer"))
 	require.NoError(t, err)
 	require.Empty(t, list.Numbers)
-	noted := list.AttachmentFields
+	noted := list.AttachmentInput
 	noted.Numbers = "TV2 00817\n\n  12"
 	list, err = actions.Files.ChangeAttachment(ctx, technician, list.ID, list.Version, noted)
 	require.NoError(t, err)
@@ -97,7 +95,7 @@ func TestIdentifiersAreMetOnBoardsInStoreAndInDocuments(t *testing.T) {
 	require.Len(t, met(technician, ref("assembly", card.ID)), 3)
 	card, err = actions.Inventory.Assembly(ctx, technician, card.ID)
 	require.NoError(t, err)
-	plain := card.AssemblyFields
+	plain := card.AssemblyInput
 	plain.Serial = ""
 	_, err = actions.Inventory.ChangeAssembly(ctx, technician, card.ID, card.Version, plain)
 	require.NoError(t, err)

@@ -14,7 +14,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/history"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // sumsFromScratch adds up, in one statement, what lists keep as sums.
@@ -65,10 +64,10 @@ func requireSumsHold(t *testing.T, db *sqlx.DB) {
 // lists read are those of the sheets and fittings, and no two people wait for each other for good.
 func TestSumsHoldWhateverIsDoneAtOnce(t *testing.T) {
 	db, actions := newApp(t)
-	machines, boards := []storeinventory.Machine{}, []int64{}
+	machines, boards := []inventory.Machine{}, []int64{}
 	for i := range 3 {
 		machine, err := actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
+			inventory.MachineInput{Accession: fmt.Sprintf("EH-%04d", i), Name: "Machine", Maker: "Tarn & Vole"})
 		require.NoError(t, err)
 		added, err := actions.Sheets.TakeOverSheet(ctx, technician, machine.ID,
 			"== A\n8x 4164\n== B\nU1 27128 433\nU2 ?")
@@ -131,10 +130,10 @@ func doSomething(actions *app.App, r *rand.Rand, board, machine int64, sheets []
 	case 5:
 		_, err = actions.Inventory.VoidAssembly(ctx, technician, board, now.Version)
 	case 6:
-		var record storeinventory.Machine
+		var record inventory.Machine
 		if record, err = actions.Inventory.Machine(ctx, viewer, machine); err == nil {
 			year := 1980 + r.IntN(5)
-			fields := record.MachineFields
+			fields := record.MachineInput
 			fields.EraFrom, fields.EraTo, fields.Place = &year, &year, []string{"", "Loft", "Bench"}[r.IntN(3)]
 			_, err = actions.Inventory.ChangeMachine(ctx, curator, machine, record.Version, fields)
 		}
@@ -144,7 +143,7 @@ func doSomething(actions *app.App, r *rand.Rand, board, machine int64, sheets []
 
 // Of two who undo the same thing at once, one does and the other is told.
 func TestUndoHappensOnce(t *testing.T) {
-	_, actions, _, board := newBoard(t, storeinventory.MachineFields{}, "== Main board\n8x 4164")
+	_, actions, _, board := newBoard(t, inventory.MachineInput{}, "== Main board\n8x 4164")
 	moved, err := actions.Inventory.MoveAssembly(ctx, technician, board.ID, board.Version,
 		inventory.Move{To: "place", Place: "Store"})
 	require.NoError(t, err)

@@ -12,12 +12,11 @@ import (
 
 	"frugalheron/app/action"
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/inventory"
 	appteardown "frugalheron/app/teardown"
 	"frugalheron/core/condition"
 	"frugalheron/core/quantity"
 	"frugalheron/core/teardown"
-	storecondition "frugalheron/store/condition"
-	"frugalheron/store/inventory"
 )
 
 // atOnce does something n times at once and returns what became of each.
@@ -56,7 +55,7 @@ func isInvalid(err error) bool {
 
 // Several people at one open machine: each step and each reading is kept, what only one can do only one does.
 func TestManyHandsAtOneMachine(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nBT1 NiCd 3.6V")
 	require.Equal(t, 1, wins(t, atOnce(6, func(int) error {
 		_, err := actions.Teardown.StartTeardown(ctx, technician, machine.ID,
 			appteardown.StartedTeardown{Purpose: "to look", Rows: 4, Columns: 6})
@@ -95,7 +94,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 	require.NoError(t, err)
 	running := found.Running
 	require.Equal(t, 1, wins(t, atOnce(6, func(i int) error {
-		seen := appcondition.ObservedFinding{New: &storecondition.FindingFields{Kind: fmt.Sprintf("leaking %d", i)},
+		seen := appcondition.ObservedFinding{New: &appcondition.FindingInput{Kind: fmt.Sprintf("leaking %d", i)},
 			Severity: condition.Hazard}
 		_, err := actions.Condition.JudgeItem(ctx, technician, running.ID, running.Version, "batteries",
 			inspected(seen))
@@ -136,7 +135,7 @@ func TestManyHandsAtOneMachine(t *testing.T) {
 
 // A board is saved and a survey made at the same time, again and again: the ranking ends as both left it.
 func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
-	_, actions, machine, board := newBoard(t, inventory.MachineFields{}, "== Main board\nBT1 NiCd 3.6V")
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{}, "== Main board\nBT1 NiCd 3.6V")
 	for round := range 6 {
 		results := atOnce(2, func(i int) error {
 			if i == 0 {
@@ -172,7 +171,7 @@ func TestTheRankingMissesNeitherSheetNorSurvey(t *testing.T) {
 
 // A closed log is not opened again by undoing while another is open, and what is undone leaves its trace.
 func TestOneOpenLogAtATime(t *testing.T) {
-	db, actions, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
+	db, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	start := func() appteardown.TeardownView {
 		log, err := actions.Teardown.StartTeardown(ctx, technician, machine.ID,
 			appteardown.StartedTeardown{Purpose: "to look", Rows: 1, Columns: 1})
@@ -215,10 +214,10 @@ func TestOneOpenLogAtATime(t *testing.T) {
 // What is undone was the newest: an action that comes at the same moment is before it, and nothing is undone, or behind
 // it.
 func TestUndoLeavesNoGap(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 7400")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 7400")
 	for round := range 12 {
 		now := must(actions.Inventory.Machine(ctx, curator, machine.ID))
-		fields := now.MachineFields
+		fields := now.MachineInput
 		fields.Name = fmt.Sprint("Terminal ", round)
 		must(actions.Inventory.ChangeMachine(ctx, curator, machine.ID, now.Version, fields))
 		changed := must(actions.History.History(ctx, curator, machine.ID, 0, 1)).Events[0].ID
@@ -243,7 +242,7 @@ func TestUndoLeavesNoGap(t *testing.T) {
 
 // Who names a type waits in line with those who save, and not behind all who ever will.
 func TestNamingATypeIsNotOvertaken(t *testing.T) {
-	_, actions, machine, _ := newBoard(t, inventory.MachineFields{}, "== Main board\nU1 HX9040")
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{}, "== Main board\nU1 HX9040")
 	boards := must(actions.Sheets.TakeOverSheet(ctx, technician, machine.ID,
 		"== A\nU1 7400\n== B\nU1 7400\n== C\nU1 7400\n== D\nU1 7400\n== E\nU1 7400\n== F\nU1 7400"))
 	saving, stop := context.WithCancel(ctx)

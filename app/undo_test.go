@@ -7,11 +7,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app/arrivals"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // Two who want the same at once: one number, one picture, one place in a lot.
@@ -20,8 +19,8 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	require.NoError(t, err)
 	_, actions := newApp(t)
 	actions.WithBlobs(kept)
-	lot, err := actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
-		[]arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+	lot, err := actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionInput{Title: "Lot", Method: "gift"},
+		[]arrivals.LotItemInput{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	const people = 6
 	together := func(do func(i int) error) (done int) {
@@ -41,12 +40,12 @@ func TestTwoAtOnceGetOne(t *testing.T) {
 	}
 	require.Equal(t, 1, together(func(i int) error {
 		_, err := actions.Inventory.CreateMachine(ctx, curator,
-			storeinventory.MachineFields{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
+			inventory.MachineInput{Accession: "EH-0001", Name: fmt.Sprint("Number ", i)})
 		return err
 	}))
 	require.Equal(t, 1, together(func(i int) error {
 		_, err := actions.Arrivals.ItemBecomesMachine(ctx, curator, lot.ID, lot.Version, lot.Things[0].ID,
-			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
+			inventory.MachineInput{Accession: fmt.Sprintf("EH-01%02d", i), Name: "Terminal"})
 		return err
 	}))
 	page, err := actions.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})

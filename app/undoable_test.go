@@ -19,19 +19,17 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/history"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
+	"frugalheron/app/people"
 	"frugalheron/app/roms"
 	"frugalheron/app/teardown"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	"frugalheron/store/condition"
-	"frugalheron/store/evidence"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/library"
-	"frugalheron/store/people"
 )
 
 // undoables is a machine with something of everything that can be taken back.
@@ -50,15 +48,15 @@ func newUndoables(t *testing.T) *undoables {
 	actions.WithBlobs(kept)
 	u := &undoables{App: actions}
 	machine := must(actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-0001", Name: "Meridian", Place: "Loft"}))
+		inventory.MachineInput{Accession: "EH-0001", Name: "Meridian", Place: "Loft"}))
 	u.machine = machine.ID
 	u.board = must(actions.Sheets.TakeOverSheet(ctx, curator, machine.ID,
 		"== Main board\nU1-U8 4164-15\nU9 27128-25 8533 @socket\nU10 HX7200"))[0].ID
-	u.lot = must(actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionFields{Title: "Lot", Method: "gift"},
-		[]arrivals.LotItemFields{{Kind: "part", Title: "Lead"}, {Kind: "part", Title: "Box"}})).ID
+	u.lot = must(actions.Arrivals.Receive(ctx, curator, arrivals.AcquisitionInput{Title: "Lot", Method: "gift"},
+		[]arrivals.LotItemInput{{Kind: "part", Title: "Lead"}, {Kind: "part", Title: "Box"}})).ID
 	u.said = must(actions.Evidence.StateEvidence(ctx, curator, machine.ID,
-		evidence.StatementFields{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})).ID
-	u.told = must(actions.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyFields{
+		evidence.StatementInput{Attribute: "memory", Value: "64K", Citation: evidence.Citation{Kind: "firmware"}})).ID
+	u.told = must(actions.Arrivals.TellCustody(ctx, curator, machine.ID, arrivals.CustodyInput{
 		Role: "used-by", Who: "the bath", Dates: "1984/1990", Citation: evidence.Citation{Kind: "recalled"}})).ID
 	var photo bytes.Buffer
 	require.NoError(t, png.Encode(&photo, image.NewGray(image.Rect(0, 0, 8, 8))))
@@ -71,17 +69,17 @@ func newUndoables(t *testing.T) *undoables {
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
 	must(actions.Teardown.AddStep(ctx, curator, u.log, teardown.StepInput{Line: "Lid"}))
 	other := must(actions.Inventory.CreateMachine(ctx, curator,
-		storeinventory.MachineFields{Accession: "EH-0002", Name: "Lantern"}))
+		inventory.MachineInput{Accession: "EH-0002", Name: "Lantern"}))
 	u.empty = must(actions.Teardown.StartTeardown(ctx, curator, other.ID,
 		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
 	must(actions.Condition.NoteFinding(ctx, curator, machine.ID, appcondition.NotedFinding{Subsystem: "plastics",
-		ObservedFinding: appcondition.ObservedFinding{New: &condition.FindingFields{Kind: "cracked"},
+		ObservedFinding: appcondition.ObservedFinding{New: &appcondition.FindingInput{Kind: "cracked"},
 			Severity: "watch"}}))
 	must(actions.Condition.Measure(ctx, curator, machine.ID, appcondition.MeasurementInput{Line: "+5 4.93 V"}))
 	must(actions.People.AddParty(ctx, curator,
-		people.PartyFields{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
+		people.PartyInput{Name: "Rose", Kind: "person", Private: true, Role: "a neighbour"}))
 	must(actions.QuickEntry.Enter(ctx, curator, machine.ID, 0, 0, "note the voltage rose"))
-	must(actions.Library.NameType(ctx, curator, library.OwnTypeFields{Number: "HX7200", Function: "timer"}))
+	must(actions.Library.NameType(ctx, curator, library.OwnTypeInput{Number: "HX7200", Function: "timer"}))
 	return u
 }
 
@@ -93,8 +91,8 @@ func (u *undoables) word(like string) string {
 
 // acts are what can be taken back, by the key of the event that it leaves. One that cannot be done now is refused.
 func (u *undoables) acts() map[string]func() error {
-	machine := func() storeinventory.Machine { return must(u.Inventory.Machine(ctx, curator, u.machine)) }
-	board := func() storeinventory.Assembly { return must(u.Inventory.Assembly(ctx, curator, u.board)) }
+	machine := func() inventory.Machine { return must(u.Inventory.Machine(ctx, curator, u.machine)) }
+	board := func() inventory.Assembly { return must(u.Inventory.Assembly(ctx, curator, u.board)) }
 	custody := func() arrivals.Custody {
 		chain := must(u.Bench.Dossier(ctx, curator, u.machine)).Chain
 		return append(chain.Links, chain.Retracted...)[0].Custody
@@ -108,7 +106,7 @@ func (u *undoables) acts() map[string]func() error {
 	missing := action.Reject("id", "there is none now")
 	return map[string]func() error{
 		"change machine": func() error {
-			fields := machine().MachineFields
+			fields := machine().MachineInput
 			fields.Maker, fields.Serial = "Tarn & Vole", u.word("TV1-00417")
 			return second(u.Inventory.ChangeMachine(ctx, curator, u.machine, machine().Version, fields))
 		},
@@ -124,7 +122,7 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Inventory.RenamePlace(ctx, curator, here, u.word("Attic")))
 		},
 		"change assembly": func() error {
-			fields := board().AssemblyFields
+			fields := board().AssemblyInput
 			fields.Title, fields.Serial, fields.Purpose = u.word("Logic board"), "LB-771", "picture"
 			return second(u.Inventory.ChangeAssembly(ctx, curator, u.board, board().Version, fields))
 		},
@@ -149,13 +147,13 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Arrivals.RetractCustody(ctx, curator, u.told, u.word("misread")))
 		},
 		"change custody": func() error {
-			fields := custody().CustodyFields
+			fields := custody().CustodyInput
 			fields.Dates, fields.Who = "1985/1986", u.word("the theatre")
 			return second(u.Arrivals.ChangeCustody(ctx, curator, u.told, custody().Version, fields))
 		},
 		"change lot": func() error {
 			now := must(u.Arrivals.Lot(ctx, curator, u.lot))
-			fields := now.AcquisitionFields
+			fields := now.AcquisitionInput
 			fields.Note = u.word("two crates")
 			return second(u.Arrivals.ChangeAcquisition(ctx, curator, u.lot, now.Version, fields))
 		},
@@ -219,14 +217,14 @@ func (u *undoables) acts() map[string]func() error {
 		"name type": func() error {
 			u.n++
 			return second(u.Library.NameType(ctx, curator,
-				library.OwnTypeFields{Number: fmt.Sprintf("HX8%03d", u.n), Function: "adder"}))
+				library.OwnTypeInput{Number: fmt.Sprintf("HX8%03d", u.n), Function: "adder"}))
 		},
 		"change type": func() error {
 			now := ownType()
 			if now == nil {
 				return missing
 			}
-			fields := now.OwnTypeFields
+			fields := now.OwnTypeInput
 			fields.Function = u.word("clock")
 			return second(u.Library.ChangeType(ctx, curator, now.ID, now.Version, fields))
 		},
@@ -332,12 +330,12 @@ func TestWhatIsDoneIsTakenBackStepByStep(t *testing.T) {
 	})
 }
 
-func machineOf(accession, maker, model string) storeinventory.MachineFields {
-	return storeinventory.MachineFields{Accession: accession, Name: "Meridian", Maker: maker, Model: model}
+func machineOf(accession, maker, model string) inventory.MachineInput {
+	return inventory.MachineInput{Accession: accession, Name: "Meridian", Maker: maker, Model: model}
 }
 
-func assemblyOf(title string) storeinventory.AssemblyFields {
-	return storeinventory.AssemblyFields{Title: title}
+func assemblyOf(title string) inventory.AssemblyInput {
+	return inventory.AssemblyInput{Title: title}
 }
 
 // What was done and taken back does not stand in the way; what was taken back and done anew does.

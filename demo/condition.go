@@ -6,10 +6,9 @@ import (
 	"slices"
 
 	appcondition "frugalheron/app/condition"
+	"frugalheron/app/evidence"
+	"frugalheron/app/inventory"
 	"frugalheron/core/condition"
-	storecondition "frugalheron/store/condition"
-	"frugalheron/store/evidence"
-	"frugalheron/store/inventory"
 )
 
 // toldSurvey is an inspection of a machine: all that the guide asks for was looked at, but for what is in Not.
@@ -72,7 +71,7 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 				}
 			}
 			if seen.FindingID == 0 {
-				seen.New = &storecondition.FindingFields{Kind: f.Kind, Designator: f.Designator, Place: f.Place}
+				seen.New = &appcondition.FindingInput{Kind: f.Kind, Designator: f.Designator, Place: f.Place}
 				for _, part := range item.Parts {
 					if f.Designator != "" && part.Line > 0 && hasWord(part.Place, f.Designator) {
 						seen.New.AssemblyID = &part.AssemblyID
@@ -97,7 +96,7 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 }
 
 // mark marks the part that a finding is about on the picture of its board.
-func (t teller) mark(machineID int64, f *storecondition.FindingFields) {
+func (t teller) mark(machineID int64, f *appcondition.FindingInput) {
 	board := t.drawn[machineID]
 	at, ok := board.places[f.Designator]
 	if !ok || f.AssemblyID == nil || *f.AssemblyID != board.assembly {
@@ -159,7 +158,7 @@ func (t teller) adjuster(machineID int64) error {
 		return err
 	}
 	noted, err := t.actions.Condition.AddAdjuster(t.ctx, t.curator, machineID,
-		appcondition.AdjusterFields{Name: "VR2", Place: "Monitor, left edge beside the tube neck",
+		appcondition.AdjusterInput{Name: "VR2", Place: "Monitor, left edge beside the tube neck",
 			Does: "height of the picture", Position: "ten o'clock"})
 	if err != nil {
 		return err

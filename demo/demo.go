@@ -13,8 +13,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/library"
-	storeinventory "frugalheron/store/inventory"
-	storelibrary "frugalheron/store/library"
 )
 
 //go:embed machines.json types.json loose.json parties.json lots.json stories.json models.json makers.json identifications.json condition.json teardowns.json measurements.json sheets/*.sheet exteriors/*.exterior
@@ -71,7 +69,7 @@ func Seed(ctx context.Context, actions *app.App, progress func(string)) error {
 }
 
 func seedMachine(ctx context.Context, actions *app.App, curator action.Actor,
-	fields storeinventory.MachineFields) error {
+	fields inventory.MachineInput) error {
 	machine, err := enter(ctx, actions, curator, fields)
 	if err != nil {
 		return err
@@ -96,7 +94,7 @@ func seedLoose(ctx context.Context, actions *app.App, curator action.Actor) erro
 	}
 	var units []struct {
 		Place, Sheet, LentTo, Due string
-		Fields                    storeinventory.AssemblyFields
+		Fields                    inventory.AssemblyInput
 	}
 	if err := json.Unmarshal(text, &units); err != nil {
 		return err
@@ -130,7 +128,7 @@ func nameTypes(ctx context.Context, actions *app.App, curator action.Actor) erro
 	if err != nil {
 		return err
 	}
-	var types []storelibrary.OwnTypeFields
+	var types []library.OwnTypeInput
 	if err := json.Unmarshal(text, &types); err != nil {
 		return err
 	}
@@ -150,11 +148,11 @@ func nameTypes(ctx context.Context, actions *app.App, curator action.Actor) erro
 }
 
 func enter(ctx context.Context, actions *app.App, curator action.Actor,
-	fields storeinventory.MachineFields) (storeinventory.Machine, error) {
+	fields inventory.MachineInput) (inventory.Machine, error) {
 	page, err := actions.Inventory.ListMachines(ctx, curator,
 		inventory.MachineList{MachineFilters: inventory.MachineFilters{Search: fields.Accession}, Limit: 1})
 	if err != nil {
-		return storeinventory.Machine{}, err
+		return inventory.Machine{}, err
 	}
 	if len(page.Machines) > 0 {
 		return actions.Inventory.Machine(ctx, curator, page.Machines[0].ID)
@@ -163,12 +161,12 @@ func enter(ctx context.Context, actions *app.App, curator action.Actor,
 }
 
 // Machines lists the machines of the sample world.
-func Machines() ([]storeinventory.MachineFields, error) {
+func Machines() ([]inventory.MachineInput, error) {
 	text, err := world.ReadFile("machines.json")
 	if err != nil {
 		return nil, err
 	}
-	machines := []storeinventory.MachineFields{}
+	machines := []inventory.MachineInput{}
 	return machines, json.Unmarshal(text, &machines)
 }
 

@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // entriesPerMachine is how many lines the sheets of a generated machine hold.
@@ -81,7 +80,7 @@ func generatedMachine(n int) sheets.MachineWithSheets {
 	year := 1976 + r.IntN(16)
 	to := year + 1 + r.IntN(4)
 	model := pick(r, generatedModels)
-	fields := storeinventory.MachineFields{
+	fields := inventory.MachineInput{
 		Accession: fmt.Sprintf(generatedPrefix+"%06d", n), Name: fmt.Sprintf("%s %d", model, 1+r.IntN(9)),
 		Maker: pick(r, generatedMakers), Model: fmt.Sprintf("%s %c", model, 'A'+r.IntN(6)),
 		Serial: fmt.Sprintf("%02d-%05d", year%100, r.IntN(100000)), EraFrom: &year, EraTo: &to,

@@ -5,11 +5,11 @@ import (
 	"maps"
 	"slices"
 
+	"frugalheron/app/inventory"
 	"frugalheron/app/unknowns"
 	"frugalheron/core/annotation"
 	"frugalheron/core/identification"
 	"frugalheron/demo/drawn"
-	"frugalheron/store/inventory"
 )
 
 // toldIdentification is what is thought about a board in store, with weights in the order of the explanations.
@@ -49,8 +49,8 @@ func (t teller) identifications() error {
 	return nil
 }
 
-func (m toldIdentification) fields() unknowns.IdentificationFields {
-	f := unknowns.IdentificationFields{}
+func (m toldIdentification) fields() unknowns.IdentificationInput {
+	f := unknowns.IdentificationInput{}
 	for i, text := range m.Hypotheses {
 		f.Hypotheses = append(f.Hypotheses, identification.Hypothesis{ID: int64(i + 1), Text: text})
 	}

@@ -5,12 +5,11 @@ import (
 	"slices"
 
 	"frugalheron/app/library"
-	storelibrary "frugalheron/store/library"
 )
 
 // models describes the models of the sample world.
 func (t teller) models() error {
-	told, err := readWorld[[]storelibrary.ModelFields]("models.json")
+	told, err := readWorld[[]library.ModelInput]("models.json")
 	if err != nil {
 		return err
 	}
@@ -19,7 +18,7 @@ func (t teller) models() error {
 		return err
 	}
 	for _, fields := range told {
-		if slices.ContainsFunc(there, func(m storelibrary.MachineModel) bool {
+		if slices.ContainsFunc(there, func(m library.MachineModel) bool {
 			return m.Maker == fields.Maker && m.Model == fields.Model
 		}) {
 			continue
@@ -33,7 +32,7 @@ func (t teller) models() error {
 
 // makers describes the makers of the sample world.
 func (t teller) makers() error {
-	told, err := readWorld[[]storelibrary.MakerFields]("makers.json")
+	told, err := readWorld[[]library.MakerInput]("makers.json")
 	if err != nil {
 		return err
 	}

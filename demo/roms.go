@@ -9,7 +9,6 @@ import (
 
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
-	storeroms "frugalheron/store/roms"
 )
 
 // Image is the content of a chip of the sample world. Nothing in it is a program: it is made by chance, as
@@ -204,7 +203,7 @@ var toldReads = map[string]toldRead{
 }
 
 // namedRoms are contents that somebody has named.
-var namedRoms = map[string]storeroms.RomFields{
+var namedRoms = map[string]roms.RomInput{
 	"EH-0101 U7":  {Name: "Harbour BASIC", Edition: "1.1", Public: true, Note: "Mends the rounding of 1.0."},
 	"EH-0139 U7":  {Name: "Harbour BASIC", Edition: "1.0", Public: true},
 	"EH-0142 U11": {Name: "Video card firmware", Edition: "2.0"},

@@ -12,24 +12,21 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
+	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
+	"frugalheron/app/people"
 	"frugalheron/core/lot"
 	"frugalheron/demo/drawn"
-	storearrivals "frugalheron/store/arrivals"
-	"frugalheron/store/evidence"
-	storefiles "frugalheron/store/files"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/people"
 )
 
 // collection is how the museum keeps its numbers.
-var collection = storeinventory.CollectionFields{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}",
+var collection = inventory.CollectionInput{Name: "Estuary Heritage Collection", AccessionPattern: "EH-{number:4}",
 	Currency: "EUR", TimeZone: "UTC"}
 
 // toldLot is an arrival of the sample world, with names in place of ids.
 type toldLot struct {
-	storearrivals.AcquisitionFields
+	arrivals.AcquisitionInput
 	From   string
 	Price  string
 	Costs  map[string]string `json:"costs"`
@@ -47,12 +44,12 @@ type toldThing struct {
 // story is what is known of a machine beside its boards.
 type story struct {
 	Custody []struct {
-		storearrivals.CustodyFields
+		arrivals.CustodyInput
 		Party string
 	}
-	Statements []evidence.StatementFields
-	Personal   []people.PersonalDataFields
-	Cite       *evidence.StatementFields // a statement that cites a part of the picture of the rear
+	Statements []appevidence.StatementInput
+	Personal   []people.PersonalDataInput
+	Cite       *appevidence.StatementInput // a statement that cites a part of the picture of the rear
 }
 
 func readWorld[T any](name string) (T, error) {
@@ -132,7 +129,7 @@ func (t teller) settings() error {
 }
 
 func (t teller) people() error {
-	parties, err := readWorld[[]people.PartyFields]("parties.json")
+	parties, err := readWorld[[]people.PartyInput]("parties.json")
 	if err != nil {
 		return err
 	}
@@ -189,25 +186,25 @@ func (t teller) lots() error {
 
 func (t teller) receive(told toldLot) error {
 	var err error
-	fields := told.AcquisitionFields
+	fields := told.AcquisitionInput
 	if fields.PartyID, err = t.party(told.From); err != nil {
 		return err
 	}
 	if fields.PriceCents, err = cents(told.Price); err != nil {
 		return err
 	}
-	fields.Costs = storearrivals.ExtraCosts{}
+	fields.Costs = []arrivals.ExtraCost{}
 	for what, text := range told.Costs {
 		amount, err := cents(text)
 		if err != nil {
 			return err
 		}
-		fields.Costs = append(fields.Costs, storearrivals.ExtraCost{What: what, Cents: *amount})
+		fields.Costs = append(fields.Costs, arrivals.ExtraCost{What: what, Cents: *amount})
 	}
-	slices.SortFunc(fields.Costs, func(a, b storearrivals.ExtraCost) int { return strings.Compare(a.What, b.What) })
-	things := []storearrivals.LotItemFields{}
+	slices.SortFunc(fields.Costs, func(a, b arrivals.ExtraCost) int { return strings.Compare(a.What, b.What) })
+	things := []arrivals.LotItemInput{}
 	for _, thing := range told.Things {
-		item := storearrivals.LotItemFields{Kind: thing.Kind, Title: thing.Title, ValueNote: thing.ValueNote,
+		item := arrivals.LotItemInput{Kind: thing.Kind, Title: thing.Title, ValueNote: thing.ValueNote,
 			PassedOn: thing.PassedOn}
 		for text, into := range map[*string]**int64{&thing.Estimate: &item.EstimateCents,
 			&thing.Value: &item.ValueCents, &thing.PassedFor: &item.PassedForCents} {
@@ -251,9 +248,9 @@ func (t teller) place(lotID, thingID int64, thing toldThing) error {
 	case thing.Is != "":
 		_, err = t.actions.Arrivals.ItemIsMachine(t.ctx, t.curator, lotID, now.Version, thingID, t.machines[thing.Is])
 	case thing.Store != "":
-		var added storeinventory.Assembly
+		var added inventory.Assembly
 		added, err = t.actions.Arrivals.ItemBecomesAssembly(t.ctx, t.curator, lotID, now.Version, thingID, thing.Store,
-			storeinventory.AssemblyFields{Kind: "card", Title: thing.Title})
+			inventory.AssemblyInput{Kind: "card", Title: thing.Title})
 		if err == nil {
 			_, err = t.actions.Sheets.SaveSheet(t.ctx, t.curator, added.ID, 0, thing.Sheet)
 		}
@@ -269,7 +266,7 @@ func cents(text string) (*int64, error) {
 	return &amount, err
 }
 
-func (t teller) tell(machine storeinventory.Machine, told story) error {
+func (t teller) tell(machine inventory.Machine, told story) error {
 	dossier, err := t.actions.Bench.Dossier(t.ctx, t.curator, machine.ID)
 	if err != nil {
 		return err
@@ -278,7 +275,7 @@ func (t teller) tell(machine storeinventory.Machine, told story) error {
 		return err
 	}
 	for _, link := range told.Custody[min(len(dossier.Chain.Links), len(told.Custody)):] {
-		fields := link.CustodyFields
+		fields := link.CustodyInput
 		if fields.PartyID, err = t.party(link.Party); err != nil {
 			return err
 		}
@@ -308,7 +305,7 @@ func (t teller) tell(machine storeinventory.Machine, told story) error {
 }
 
 // lookOver writes the sheet of the outside, where the sample world has one.
-func (t teller) lookOver(machine storeinventory.Machine, exteriorID int64) error {
+func (t teller) lookOver(machine inventory.Machine, exteriorID int64) error {
 	text, err := world.ReadFile("exteriors/" + machine.Accession + ".exterior")
 	if err != nil {
 		return nil // not looked over yet
@@ -322,7 +319,7 @@ func (t teller) lookOver(machine storeinventory.Machine, exteriorID int64) error
 }
 
 // pictures draws the boards and the rear of a machine that was looked over.
-func (t teller) pictures(machine storeinventory.Machine, told story, cited bool) error {
+func (t teller) pictures(machine inventory.Machine, told story, cited bool) error {
 	if !t.actions.Files.KeepsFiles() {
 		return nil
 	}
@@ -343,7 +340,7 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 		return err
 	}
 	shown, err := t.attach(machine, "board.png", file.Bytes(),
-		storefiles.AttachmentFields{Caption: fitted[0].Title, View: "board top"})
+		files.AttachmentInput{Caption: fitted[0].Title, View: "board top"})
 	if err != nil {
 		return err
 	}
@@ -360,19 +357,19 @@ func (t teller) pictures(machine storeinventory.Machine, told story, cited bool)
 		return err
 	}
 	picture, err := t.attach(machine, "rear.png", file.Bytes(),
-		storefiles.AttachmentFields{Caption: "Rear, with the rating plate", View: "rear", Taken: "2025-03-15"})
+		files.AttachmentInput{Caption: "Rear, with the rating plate", View: "rear", Taken: "2025-03-15"})
 	if err != nil || told.Cite == nil || cited {
 		return err
 	}
 	said := *told.Cite
 	said.Kind, said.Cited, said.PictureID = "label", "rating plate", &picture.ID
-	said.Region = &evidence.Region{X: region.X, Y: region.Y, W: region.W, H: region.H}
+	said.Region = &appevidence.Region{X: region.X, Y: region.Y, W: region.W, H: region.H}
 	_, err = t.actions.Evidence.StateEvidence(t.ctx, t.curator, machine.ID, said)
 	return err
 }
 
-func (t teller) attach(machine storeinventory.Machine, name string, data []byte,
-	fields storefiles.AttachmentFields) (storefiles.Attachment, error) {
+func (t teller) attach(machine inventory.Machine, name string, data []byte,
+	fields files.AttachmentInput) (files.Attachment, error) {
 	added, err := t.actions.Files.Attach(t.ctx, t.curator, files.Owner{MachineID: machine.ID},
 		machine.Accession+"-"+name,
 		data)

@@ -16,9 +16,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
+	"frugalheron/app/people"
 	. "frugalheron/e2e/browser"
-	"frugalheron/store/arrivals"
-	"frugalheron/store/people"
 )
 
 // choose sets a drop-down by its label to an option.
@@ -182,12 +182,12 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 
 	// Somebody else changes the lot while it is being edited: theirs is shown, and nothing is overwritten.
 	lot, err := w.actions.Arrivals.Receive(context.Background(), action.Actor{Role: action.Curator},
-		arrivals.AcquisitionFields{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
+		arrivals.AcquisitionInput{Title: "Clear-out", Method: "gift", Condition: "dusty"}, nil)
 	require.NoError(t, err)
 	require.NoError(t, b.Do(chromedp.Navigate(fmt.Sprintf("%s/shelves/arrivals/%d", w.url, lot.ID)),
 		Click(Button("Edit")), Fill(Labelled("Condition as received"), "clean"),
 		Fill(Labelled("Note"), "in two crates")))
-	fields := lot.AcquisitionFields
+	fields := lot.AcquisitionInput
 	fields.Condition = "dusty, and a mouse lived in it"
 	_, err = w.actions.Arrivals.ChangeAcquisition(context.Background(), action.Actor{Role: action.Curator}, lot.ID,
 		lot.Version, fields)
@@ -204,7 +204,7 @@ func TestDecisionsOfAMuseum(t *testing.T) {
 func TestNamesInTextsAreAskedAbout(t *testing.T) {
 	w, b := newWorld(t), open(t)
 	_, err := w.actions.People.AddParty(context.Background(), action.Actor{Role: action.Curator},
-		people.PartyFields{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
+		people.PartyInput{Name: "Rose Tregear", Spellings: "Rose", Kind: "person", Private: true, Role: "a neighbour"})
 	require.NoError(t, err)
 	say := func(text string) chromedp.Action {
 		return chromedp.Tasks{Fill(Labelled("Say or find"), text), See(Text("Keep as a note")), Keys(kb.Enter)}

@@ -24,16 +24,16 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
+	"frugalheron/app/evidence"
 	"frugalheron/app/files"
+	"frugalheron/app/inventory"
 	"frugalheron/app/roms"
 	"frugalheron/demo"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/romreader"
 	"frugalheron/jobs"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	"frugalheron/store/evidence"
-	"frugalheron/store/inventory"
 	"frugalheron/store/sheets"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
@@ -62,7 +62,7 @@ func newWorld(t *testing.T) world {
 		require.NoError(t, err)
 	}
 	machine, err := actions.Inventory.CreateMachine(ctx, action.Actor{Role: action.Curator},
-		inventory.MachineFields{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
+		inventory.MachineInput{Accession: "EH-0900", Name: "Estuary test bench", Maker: "Tarn & Vole"})
 	require.NoError(t, err)
 	endJobs, err := jobs.Start(ctx, actions.Kernel)
 	require.NoError(t, err)
@@ -85,27 +85,27 @@ func (w world) addStory(t *testing.T) {
 	ctx, curator := context.Background(), action.Actor{Role: action.Curator}
 	price := int64(371_00)
 	_, err := w.actions.Arrivals.Receive(ctx, curator,
-		arrivals.AcquisitionFields{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price},
-		[]arrivals.LotItemFields{{Kind: "machine", Title: "Terminal"}})
+		arrivals.AcquisitionInput{Title: "Clear-out", Method: "purchase", Arrived: "2025", PriceCents: &price},
+		[]arrivals.LotItemInput{{Kind: "machine", Title: "Terminal"}})
 	require.NoError(t, err)
 	for i, dates := range []string{"1984", "1990/1992"} {
 		_, err := w.actions.Arrivals.TellCustody(ctx, curator, w.machine.ID,
-			arrivals.CustodyFields{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates,
+			arrivals.CustodyInput{Role: []string{"made-by", "used-by"}[i], Who: "Tarn & Vole", Dates: dates,
 				Citation: evidence.Citation{Kind: "recalled"}})
 		require.NoError(t, err)
 	}
 	other, err := w.actions.Inventory.CreateMachine(ctx, curator,
-		inventory.MachineFields{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
+		inventory.MachineInput{Accession: "EH-0901", Name: "Neighbour", Serial: "TV1-00417"})
 	require.NoError(t, err)
 	require.NotZero(t, other.ID)
 	for _, value := range []string{"64K", "128K"} {
 		_, err = w.actions.Evidence.StateEvidence(ctx, curator, w.machine.ID,
-			evidence.StatementFields{Attribute: "memory", Value: value,
+			evidence.StatementInput{Attribute: "memory", Value: value,
 				Citation: evidence.Citation{Kind: "firmware", Cited: "start screen"}})
 		require.NoError(t, err)
 	}
 	_, err = w.actions.Evidence.StateEvidence(ctx, curator, w.machine.ID,
-		evidence.StatementFields{Attribute: "serial", Value: "TV1 00417", Citation: evidence.Citation{Kind: "label"}})
+		evidence.StatementInput{Attribute: "serial", Value: "TV1 00417", Citation: evidence.Citation{Kind: "label"}})
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, png.Encode(&file, image.NewGray(image.Rect(0, 0, 320, 200))))
@@ -505,7 +505,7 @@ func TestEveryViewOnAPhone(t *testing.T) {
 		"== Main board | part 4410-2 | rev C\nU1 HX9040-2 8431\nU40-U48 41256-15 8512 # a comment that is longer than the screen is wide\n"+
 			"U1 74LS00\nBT1 NiCd !leaking: crust\nC5 0.1uF X2 !cracked\nfree text")
 	_, err := w.actions.Inventory.AddLooseAssembly(context.Background(), action.Actor{Role: action.Technician}, "Store",
-		inventory.AssemblyFields{Title: "Spare supply", Kind: "supply"})
+		inventory.AssemblyInput{Title: "Spare supply", Kind: "supply"})
 	require.NoError(t, err)
 	w.addStory(t)
 	standIn, err := romreader.NewStandIn(0, map[string]romreader.Chip{"monitor": {Device: "27128", Data: firmware()}},

@@ -24,7 +24,6 @@ import (
 	"frugalheron/core/wiring"
 	. "frugalheron/e2e/browser"
 	"frugalheron/instruments/meter"
-	storecondition "frugalheron/store/condition"
 )
 
 func (w world) stage(name string) string { return strings.Replace(w.bench(), "take-stock", name, 1) }
@@ -47,7 +46,7 @@ func (w world) addPlugs(t *testing.T, count int) {
 // addJudged leaves the machine half open, surveyed once and measured, with a procedure of its model.
 func (w world) addJudged(t *testing.T) appteardown.TeardownView {
 	ctx, actor := context.Background(), action.Actor{Role: action.Curator}
-	fields := w.machine.MachineFields
+	fields := w.machine.MachineInput
 	fields.Model = "Bench"
 	_, err := w.actions.Inventory.ChangeMachine(ctx, actor, w.machine.ID, w.machine.Version, fields)
 	require.NoError(t, err)
@@ -67,7 +66,7 @@ func (w world) addJudged(t *testing.T) appteardown.TeardownView {
 	require.NoError(t, err)
 	now, err := w.actions.Condition.StartSurvey(ctx, actor, w.machine.ID, "2025-05-01", "")
 	require.NoError(t, err)
-	seen := condition.ObservedFinding{New: &storecondition.FindingFields{Kind: "leaking", Designator: "BT1"},
+	seen := condition.ObservedFinding{New: &condition.FindingInput{Kind: "leaking", Designator: "BT1"},
 		Severity: "hazard"}
 	now, err = w.actions.Condition.JudgeItem(ctx, actor, now.Running.ID, now.Running.Version, "batteries",
 		condition.JudgedItem{Inspection: condition.Inspection{Coverage: "inspected"}, Observed: []condition.ObservedFinding{seen}})

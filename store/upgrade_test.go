@@ -43,7 +43,7 @@ func TestACollectionFromBeforeComesThrough(t *testing.T) {
 
 	fittings, err := inventory.FittingsOf(ctx, db, 2)
 	require.NoError(t, err)
-	require.Equal(t, "EH-0001, slot 3", fittings[0].Where())
+	require.Equal(t, []string{"EH-0001", "3"}, []string{fittings[0].Accession, fittings[0].Slot})
 	require.Equal(t, "2025-03-05", fittings[0].Since)
 	require.Nil(t, fittings[0].Until)
 	assembly, err := inventory.AssemblyByID(ctx, db, 1)
@@ -106,7 +106,7 @@ func TestACollectionFromBeforeArrivalsComesThrough(t *testing.T) {
 	require.Len(t, numbers, 2)
 	locations, err := inventory.LocationsOf(ctx, db, 1)
 	require.NoError(t, err)
-	require.Equal(t, "Rope walk", locations[0].Where())
+	require.Equal(t, "Rope walk", locations[0].Place)
 	require.Equal(t, "2025-03-04", locations[0].Since)
 	none, err := inventory.LocationsOf(ctx, db, 2)
 	require.NoError(t, err)

@@ -9,10 +9,9 @@ import (
 
 	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
+	"frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/demo"
-	"frugalheron/store/evidence"
-	storeinventory "frugalheron/store/inventory"
 	webevidence "frugalheron/web/evidence"
 	"frugalheron/web/httpx"
 )
@@ -75,7 +74,7 @@ func TestALotOverHTTP(t *testing.T) {
 	status, body = curator.send("POST", thing+"/machine",
 		map[string]any{"version": changed.Version, "accession": next.Number, "name": "Terminal"})
 	require.Equal(t, 201, status, body)
-	machine := decoded[storeinventory.Machine](t, body)
+	machine := decoded[inventory.Machine](t, body)
 	status, body = viewer.send("GET", fmt.Sprintf("/api/machines/%d/dossier", machine.ID), nil)
 	require.Equal(t, 200, status)
 	dossier := decoded[bench.Dossier](t, body)

@@ -11,11 +11,10 @@ import (
 	"frugalheron/app/bench"
 	"frugalheron/app/history"
 	"frugalheron/app/inventory"
+	"frugalheron/app/sheets"
 	"frugalheron/core/device"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/sheets"
 	webbench "frugalheron/web/bench"
 )
 
@@ -32,17 +31,17 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	year := 1984
-	machine := ask[storeinventory.Machine](c, "POST", "/api/machines",
-		storeinventory.MachineFields{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
+	machine := ask[inventory.Machine](c, "POST", "/api/machines",
+		inventory.MachineInput{Accession: "EH-0200", Name: "Sorter", Place: "Loft", EraFrom: &year, EraTo: &year})
 	at := func(format string) string { return fmt.Sprintf(format, machine.ID) }
 	require.Equal(t, []string{"Loft"}, ask[[]string](c, "GET", "/api/places", nil))
 
-	board := ask[storeinventory.Assembly](c, "POST", at("/api/machines/%d/assemblies"),
-		storeinventory.AssemblyFields{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared",
+	board := ask[inventory.Assembly](c, "POST", at("/api/machines/%d/assemblies"),
+		inventory.AssemblyInput{Title: "Main board", Part: "4410-2", Fit: "unknown", Purpose: "shared",
 			Kind: "board"})
 	require.Equal(t, "unknown", board.Fit)
 	require.Zero(t, board.Revision)
-	cards := ask[[]storeinventory.Assembly](c, "POST", at("/api/machines/%d/sheets"),
+	cards := ask[[]inventory.Assembly](c, "POST", at("/api/machines/%d/sheets"),
 		map[string]string{"text": "== Card A | slot 3 | fit later\nU1 27128-25 433\n== Card B\nU1 ?"})
 	require.Len(t, cards, 2)
 	require.Equal(t, "3", cards[0].Slot)
@@ -63,10 +62,10 @@ func TestAMachineFromEntryToReckoning(t *testing.T) {
 	more := ask[[]sheets.Position](c, "GET",
 		fmt.Sprintf("/api/assemblies/%d/positions?after=%d", board.ID, positions[9].ID), nil)
 	require.Len(t, more, 6)
-	entries := ask[[]sheets.EntryRow](c, "GET", fmt.Sprintf("/api/assemblies/%d/entries", board.ID), nil)
+	entries := ask[[]sheets.Entry](c, "GET", fmt.Sprintf("/api/assemblies/%d/entries", board.ID), nil)
 	require.Equal(t, "shared", entries[0].Purpose)
 	require.Len(t, entries[0].Designators, 8)
-	fittings := ask[[]storeinventory.Fitting](c, "GET", fmt.Sprintf("/api/assemblies/%d/fittings", cards[0].ID), nil)
+	fittings := ask[[]inventory.Fitting](c, "GET", fmt.Sprintf("/api/assemblies/%d/fittings", cards[0].ID), nil)
 	require.Equal(t, "later", fittings[0].Fit)
 	require.Nil(t, fittings[0].Until)
 
@@ -91,8 +90,8 @@ func TestListsPage(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[0])
 	for i := range 7 {
-		ask[storeinventory.Machine](c, "POST", "/api/machines",
-			storeinventory.MachineFields{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
+		ask[inventory.Machine](c, "POST", "/api/machines",
+			inventory.MachineInput{Accession: fmt.Sprintf("EH-1%03d", i), Name: "Sorter"})
 	}
 	seen, after := 0, ""
 	for {
@@ -117,11 +116,11 @@ func TestListsPage(t *testing.T) {
 		require.Equal(t, 422, status, query+body)
 	}
 	facets := ask[inventory.Facets](c, "GET", "/api/machines/facets?stage=untouched", nil)
-	require.Equal(t, []storeinventory.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}},
+	require.Equal(t, []inventory.FacetCount{{Value: "untouched", Count: 7}, {Value: "settled", Count: 1}},
 		facets.Stages)
 	require.Equal(t, 7, facets.Places[0].Count)
-	holding := ask[[]storeinventory.FacetCount](c, "GET", "/api/machines/holding?start=74LS0", nil)
-	require.Equal(t, []storeinventory.FacetCount{{Value: "74LS00", Count: 1}}, holding)
+	holding := ask[[]inventory.FacetCount](c, "GET", "/api/machines/holding?start=74LS0", nil)
+	require.Equal(t, []inventory.FacetCount{{Value: "74LS00", Count: 1}}, holding)
 	require.Equal(t, 1, ask[inventory.MachinePage](c, "GET", "/api/machines?type=74LS00", nil).Total)
 }
 
@@ -140,7 +139,7 @@ func TestDetailsChangeByVersion(t *testing.T) {
 	status, body = change(2, "a | b")
 	require.Equal(t, 422, status)
 	require.Equal(t, "body.title", problemOf(t, body).Errors[0].Location)
-	board := ask[storeinventory.Assembly](c, "GET", "/api/assemblies/{board}", nil)
+	board := ask[inventory.Assembly](c, "GET", "/api/assemblies/{board}", nil)
 	require.Equal(t, "period", board.Fit)
 	require.Equal(t, 2, board.Version)
 }
@@ -155,7 +154,7 @@ func TestMovesByHTTP(t *testing.T) {
 	require.Equal(t, "EH-0142", page.Assemblies[0].From)
 	require.Len(t, ask[bench.ReckonedMachine](c, "POST", "/api/assemblies/{board}/reckoning",
 		webbench.Drafts{Drafts: []webbench.Draft{}}).Boards, 1)
-	spare := ask[storeinventory.Assembly](c, "POST", "/api/assemblies",
+	spare := ask[inventory.Assembly](c, "POST", "/api/assemblies",
 		map[string]any{"place": "Store", "title": "Spare supply", "kind": "supply"})
 	require.Nil(t, spare.MachineID)
 	require.Len(t, ask[inventory.LoosePage](c, "GET", "/api/assemblies?search=supply", nil).Assemblies, 1)
@@ -197,7 +196,7 @@ func TestWhatDoesNotExistIsNotFound(t *testing.T) {
 		problemOf(t, body)
 	}
 	status, _ := c.send("POST", "/api/machines/999/assemblies",
-		storeinventory.AssemblyFields{Title: "x", Fit: "unknown", Kind: "board"})
+		inventory.AssemblyInput{Title: "x", Fit: "unknown", Kind: "board"})
 	require.Equal(t, 404, status)
 	status, _ = c.send("PUT", "/api/assemblies/999/sheet", map[string]any{"base": 0, "body": ""})
 	require.Equal(t, 404, status)

@@ -14,9 +14,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app/files"
 	"frugalheron/app/picture"
 	"frugalheron/demo"
-	"frugalheron/store/files"
 )
 
 func shade(t testing.TB, n int) []byte {

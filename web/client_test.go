@@ -17,9 +17,9 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/demo"
 	"frugalheron/store/blobs"
-	"frugalheron/store/inventory"
 	"frugalheron/store/storetest"
 	"frugalheron/web"
 	"frugalheron/web/httpx"
@@ -45,7 +45,7 @@ func newSite(t testing.TB) *site {
 		require.NoError(t, err)
 	}
 	machine, err := s.actions.Inventory.CreateMachine(t.Context(), action.Actor{Role: action.Curator},
-		inventory.MachineFields{Accession: "EH-0142", Name: "Meridian 2"})
+		inventory.MachineInput{Accession: "EH-0142", Name: "Meridian 2"})
 	require.NoError(t, err)
 	added, err := s.actions.Sheets.TakeOverSheet(t.Context(), action.Actor{Role: action.Curator}, machine.ID,
 		"== Main board\nU1 74LS00 8501")

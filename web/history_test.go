@@ -9,14 +9,13 @@ import (
 	"frugalheron/app/history"
 	"frugalheron/app/sheets"
 	"frugalheron/demo"
-	storesheets "frugalheron/store/sheets"
 )
 
 func TestHistoryByHTTP(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[1])
 	for n := 1; n <= 4; n++ {
-		ask[storesheets.Revision](c, "PUT", "/api/assemblies/{board}/sheet",
+		ask[sheets.Revision](c, "PUT", "/api/assemblies/{board}/sheet",
 			map[string]any{"base": n, "body": fmt.Sprintf("U1 74LS00 8501\nU2 74LS0%d", n)})
 	}
 	seen, before := []string{}, int64(0)

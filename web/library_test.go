@@ -8,10 +8,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/library"
+	"frugalheron/app/sheets"
 	"frugalheron/core/device"
 	"frugalheron/demo"
-	storelibrary "frugalheron/store/library"
-	"frugalheron/store/sheets"
 )
 
 func TestLibraryByHTTP(t *testing.T) {
@@ -31,7 +30,7 @@ func TestLibraryByHTTP(t *testing.T) {
 	require.Len(t, found, 3)
 	require.Nil(t, found[0].Own)
 	require.Equal(t, 1, found[0].Occurrences)
-	lines := ask[[]storelibrary.Occurrence](c, "GET", "/api/library/occurrences?number=HX9040", nil)
+	lines := ask[[]library.Occurrence](c, "GET", "/api/library/occurrences?number=HX9040", nil)
 	require.Equal(t, "HX9040-2 8431", lines[0].Marking)
 
 	status, body := c.send("PUT", "/api/own-types/1", map[string]any{"version": 9, "number": "HX9040", "function": "x"})

@@ -14,8 +14,8 @@ import (
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/demo"
-	"frugalheron/store/inventory"
 )
 
 // keyed sends a request with a key.
@@ -102,7 +102,7 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	require.NoError(t, err)
 	require.Nil(t, before)
 	_, err = s.actions.Inventory.CreateMachine(begun, curator,
-		inventory.MachineFields{Accession: "EH-8", Name: "Sorter"})
+		inventory.MachineInput{Accession: "EH-8", Name: "Sorter"})
 	require.NoError(t, err)
 	_, _, err = s.actions.Kernel.Begin(t.Context(), curator, request)
 	require.ErrorIs(t, err, action.ErrAnswerLost)
@@ -111,7 +111,7 @@ func TestADeedWhoseAnswerWasLostIsNotDoneTwice(t *testing.T) {
 	begun, _, err = s.actions.Kernel.Begin(t.Context(), curator, request)
 	require.NoError(t, err)
 	_, err = s.actions.Inventory.CreateMachine(begun, curator,
-		inventory.MachineFields{Accession: "EH-8", Name: "Twice"})
+		inventory.MachineInput{Accession: "EH-8", Name: "Twice"})
 	require.Error(t, err)
 	_, before, err = s.actions.Kernel.Begin(context.Background(), curator, request)
 	require.NoError(t, err)

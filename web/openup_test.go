@@ -12,7 +12,6 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/teardown"
 	"frugalheron/demo"
-	storecondition "frugalheron/store/condition"
 )
 
 type fieldsOf = map[string]any
@@ -202,7 +201,7 @@ func TestTheWholeRecordLeaves(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.actions.Condition.NoteFinding(t.Context(), actor, machineID,
 		condition.NotedFinding{Subsystem: "plastics",
-			ObservedFinding: condition.ObservedFinding{New: &storecondition.FindingFields{Kind: "yellowed"},
+			ObservedFinding: condition.ObservedFinding{New: &condition.FindingInput{Kind: "yellowed"},
 				Severity: "cosmetic"}})
 	require.NoError(t, err)
 	_, err = s.actions.Condition.Measure(t.Context(), actor, machineID, condition.MeasurementInput{Line: "+5 4.93"})

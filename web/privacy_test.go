@@ -10,8 +10,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app/files"
 	"frugalheron/demo"
-	"frugalheron/store/files"
 )
 
 var privateName = regexp.MustCompile(`(?i)holloway|fenwick`)

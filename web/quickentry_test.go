@@ -11,14 +11,12 @@ import (
 	"frugalheron/app/sheets"
 	"frugalheron/core/linemerge"
 	"frugalheron/demo"
-	storeinventory "frugalheron/store/inventory"
-	storesheets "frugalheron/store/sheets"
 )
 
 func TestMergeByHTTP(t *testing.T) {
 	s := newSite(t)
 	mine, theirs := s.as(t, demo.Accounts[1]), s.as(t, demo.Accounts[0])
-	ask[storesheets.Revision](theirs, "PUT", "/api/assemblies/{board}/sheet",
+	ask[sheets.Revision](theirs, "PUT", "/api/assemblies/{board}/sheet",
 		map[string]any{"base": 1, "body": "U1 74LS00 8501\nU2 theirs"})
 	status, body := mine.send("PUT", s.path("/api/assemblies/{board}/sheet"),
 		map[string]any{"base": 1, "body": "U1 74LS04 8501"})
@@ -30,9 +28,9 @@ func TestMergeByHTTP(t *testing.T) {
 	require.Zero(t, merged.Conflicts)
 	require.Equal(t, linemerge.Mine, merged.Stretches[0].Kind)
 	require.Empty(t, merged.Newer.Body)
-	require.Equal(t, 2, ask[storesheets.Revision](mine, "GET", "/api/assemblies/{board}/sheet",
+	require.Equal(t, 2, ask[sheets.Revision](mine, "GET", "/api/assemblies/{board}/sheet",
 		nil).N) // nothing is kept
-	ask[storesheets.Revision](mine, "PUT", "/api/assemblies/{board}/sheet",
+	ask[sheets.Revision](mine, "PUT", "/api/assemblies/{board}/sheet",
 		map[string]any{"base": merged.Newer.N, "body": merged.Body})
 
 	// From nothing, from a revision that never was, from text that is none.
@@ -87,7 +85,7 @@ func TestLooseListsPage(t *testing.T) {
 	s := newSite(t)
 	c := s.as(t, demo.Accounts[1])
 	for i := range 7 {
-		ask[storeinventory.Assembly](c, "POST", "/api/assemblies",
+		ask[inventory.Assembly](c, "POST", "/api/assemblies",
 			map[string]any{"place": fmt.Sprintf("Store, shelf %d", i%2), "title": fmt.Sprintf("Card %d", i),
 				"kind": "card"})
 	}

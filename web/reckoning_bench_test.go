@@ -8,11 +8,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/inventory"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
-	"frugalheron/store/inventory"
 )
 
 // linesOf are lines as somebody types them.
@@ -44,7 +44,7 @@ func BenchmarkReckonFiveBoards(b *testing.B) {
 	s := newSite(b)
 	c := s.as(b, demo.Accounts[0])
 	machine, err := s.actions.Inventory.CreateMachine(b.Context(), action.Actor{Role: action.Curator},
-		inventory.MachineFields{Accession: "EH-5555", Name: "Meridian 5", Serial: "MC 22191"})
+		inventory.MachineInput{Accession: "EH-5555", Name: "Meridian 5", Serial: "MC 22191"})
 	require.NoError(b, err)
 	sheets := ""
 	for i := range 5 {

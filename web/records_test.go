@@ -11,9 +11,9 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/bench"
+	"frugalheron/app/inventory"
 	"frugalheron/core/sheet"
 	"frugalheron/demo"
-	"frugalheron/store/inventory"
 	"frugalheron/web"
 )
 
@@ -91,7 +91,7 @@ func TestMarkupAndStatementsAreText(t *testing.T) {
 	c := s.as(t, demo.Accounts[0])
 	text := `'); DROP TABLE machine; -- <script>alert(1)</script> %_\ "é😀`
 	status, body := c.send("POST", "/api/machines",
-		inventory.MachineFields{Accession: "EH-' OR 1=1", Name: text, Place: text, Provenance: "two\nlines"})
+		inventory.MachineInput{Accession: "EH-' OR 1=1", Name: text, Place: text, Provenance: "two\nlines"})
 	require.Equal(t, 201, status, body)
 	var created inventory.Machine
 	require.NoError(t, json.Unmarshal([]byte(body), &created))

@@ -10,11 +10,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"frugalheron/app/action"
+	"frugalheron/app/files"
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
 	"frugalheron/demo"
-	"frugalheron/store/files"
-	storeroms "frugalheron/store/roms"
 )
 
 // Files come in by the API in any format, go out in any other, and stay with staff until a curator lets
@@ -98,7 +97,7 @@ func TestImagesComeAndGo(t *testing.T) {
 	status, body = technician.send("POST", at+"/split", map[string]any{"lanes": 3})
 	require.Equal(t, 422, status, body)
 	_, body = technician.send("POST", at+"/split", map[string]any{"lanes": 2})
-	lanes := decoded[[]storeroms.RomImage](t, body)
+	lanes := decoded[[]roms.RomImage](t, body)
 	_, body = technician.send("GET", "/api/roms/"+lanes[0].SHA256+"/against/"+lanes[1].SHA256, nil)
 	require.NotEmpty(t, decoded[roms.RomComparison](t, body).Cells.Kinds)
 	status, _ = technician.send("GET", "/api/roms/"+strings.Repeat("0", 64), nil)

@@ -17,9 +17,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"frugalheron/app/files"
 	"frugalheron/app/picture"
 	"frugalheron/demo"
-	"frugalheron/store/files"
 )
 
 // filesOf lists the files that a site keeps below a room of its store.

@@ -25,8 +25,8 @@ type Link struct {
 	Expires time.Time   `json:"expires"`
 }
 
-// AccountFields are what a curator writes about an account.
-type AccountFields struct {
+// AccountInput is what a curator writes about an account.
+type AccountInput struct {
 	Name     string      `json:"name" maxLength:"80"`
 	Role     action.Role `json:"role" enum:"curator,technician,viewer"`
 	Disabled bool        `json:"disabled" required:"false" doc:"It cannot sign in, and its sessions end"`
@@ -136,19 +136,19 @@ func (s *Service) TakeLink(ctx context.Context, token, password string) (Account
 	return account, err
 }
 
-var allAccounts = action.Records[accounts.Account]{
+var allAccounts = action.Records[accounts.Account, AccountView]{
 	What: "the account", Lock: accounts.LockAccount, Read: accounts.AccountByID,
 	Version: func(a accounts.Account) int { return a.Version },
-	Told:    accountTold, View: func(a accounts.Account) any { return viewOf(a) },
+	Told:    accountTold, View: viewOf,
 }
 
 // ChangeAccount rewrites name, role and whether an account is disabled, starting from a version.
 // Curators cannot shut themselves out: one who can let others in always remains.
 func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int64, version int,
-	fields AccountFields) (AccountView, error) {
+	fields AccountInput) (AccountView, error) {
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeAccount, ID: id,
 		Version: version}
-	changed, err := allAccounts.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before accounts.Account) error {
+	return allAccounts.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before accounts.Account) error {
 		after := before
 		after.Name, after.Role, after.Disabled = fields.Name, string(fields.Role), fields.Disabled
 		if id == actor.AccountID && (after.Disabled || after.Role != before.Role) {
@@ -162,7 +162,6 @@ func (s *Service) ChangeAccount(ctx context.Context, actor action.Actor, id int6
 		}
 		return accounts.DeleteLink(ctx, tx, id)
 	})
-	return viewOf(changed), err
 }
 
 func accountTold(a accounts.Account) any {

@@ -117,13 +117,18 @@ func TestARecordIsChangedUnderItsVersion(t *testing.T) {
 	db, k, _ := newKernel(t)
 	id, err := inventory.InsertMachine(ctx, db, inventory.MachineFields{Accession: "EH-1", Name: "Sorter"})
 	require.NoError(t, err)
-	machines := action.Records[inventory.Machine]{
+	type shown struct {
+		Name    string
+		Version int
+	}
+	machines := action.Records[inventory.Machine, shown]{
 		What: "the machine", Lock: inventory.LockMachine, Read: inventory.MachineByID,
 		Version: func(m inventory.Machine) int { return m.Version },
-		Told:    func(m inventory.Machine) any { return m.MachineFields },
+		Told:    func(m inventory.Machine) any { return map[string]string{"name": m.Name} },
+		View:    func(m inventory.Machine) shown { return shown{m.Name, m.Version} },
 		Machine: func(m inventory.Machine) *int64 { return &m.ID },
 	}
-	rename := func(actor action.Actor, version int, name string) (inventory.Machine, error) {
+	rename := func(actor action.Actor, version int, name string) (shown, error) {
 		change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: renamed, ID: id, Version: version}
 		return machines.Change(ctx, k, change, func(tx *sqlx.Tx, before inventory.Machine) error {
 			if name == before.Name {

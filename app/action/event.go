@@ -6,7 +6,6 @@ import (
 	"maps"
 	"reflect"
 	"slices"
-	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -73,7 +72,7 @@ func Record(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, m
 func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int64, machine *int64,
 	before, after any) (int64, error) {
 	for _, kept := range []any{before, after} {
-		if isRow(reflect.TypeOf(kept)) {
+		if HoldsRow(reflect.TypeOf(kept)) {
 			return 0, fmt.Errorf("history keeps what goes out, by its names there; a %T is a row of the store", kept)
 		}
 	}
@@ -84,23 +83,6 @@ func RecordEvent(ctx context.Context, tx *sqlx.Tx, actor Actor, e *Event, id int
 		return 0, fmt.Errorf("write history: %w", err)
 	}
 	return written, nil
-}
-
-// isRow reports whether a type is a row of the store of which nothing is said about how it goes out: its names, and all
-// that it holds, are nobody's business.
-func isRow(t reflect.Type) bool {
-	for t != nil && t.Kind() == reflect.Pointer {
-		t = t.Elem()
-	}
-	if t == nil || t.Kind() != reflect.Struct || !strings.Contains(t.PkgPath(), "/store/") {
-		return false
-	}
-	for _, field := range reflect.VisibleFields(t) {
-		if _, said := field.Tag.Lookup("json"); !said && !field.Anonymous {
-			return true
-		}
-	}
-	return false
 }
 
 // Events lists all kinds, by their keys.

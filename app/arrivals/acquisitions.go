@@ -20,7 +20,7 @@ import (
 
 // LotThing is a thing of a lot with its share of the cost.
 type LotThing struct {
-	arrivals.LotItem
+	LotItem
 	ShareCents  *int64 `json:"shareCents" doc:"Its share of the cost; null while the cost cannot be spread"`
 	Share       string `json:"share" doc:"The same as an amount, or empty"`
 	Disposition string `json:"disposition" says:"text" doc:"What became of it, in words"`
@@ -28,7 +28,7 @@ type LotThing struct {
 
 // Lot is an arrival with its things, what each cost, and whether it was worth it.
 type Lot struct {
-	arrivals.Acquisition
+	Acquisition
 	Things         []LotThing `json:"things"`
 	CostCents      int64      `json:"costCents" doc:"Price and extra costs together"`
 	Cost           string     `json:"cost" doc:"The same as an amount"`
@@ -59,7 +59,7 @@ func ReadLot(ctx context.Context, h pg.Handle, id int64) (Lot, error) {
 }
 
 func spreadLot(acquired arrivals.Acquisition, items []arrivals.LotItem) Lot {
-	l := Lot{Acquisition: acquired, Things: make([]LotThing, len(items))}
+	l := Lot{Acquisition: acquisitionOf(acquired), Things: make([]LotThing, len(items))}
 	if acquired.PriceCents != nil {
 		l.CostCents = *acquired.PriceCents
 	}
@@ -77,7 +77,7 @@ func spreadLot(acquired arrivals.Acquisition, items []arrivals.LotItem) Lot {
 		if things[i].Value == nil {
 			things[i].Value = item.PassedForCents
 		}
-		l.Things[i] = LotThing{LotItem: item, Disposition: dispositionOf(item)}
+		l.Things[i] = LotThing{LotItem: lotItemOf(item), Disposition: dispositionOf(item)}
 	}
 	l.Worth = lot.WorthOf(l.CostCents, things)
 	if acquired.PriceCents == nil && len(acquired.Costs) == 0 {
@@ -139,7 +139,7 @@ func (s *Service) Lots(ctx context.Context, actor action.Actor, words string, sk
 }
 
 func checkAcquisition(ctx context.Context, h pg.Handle, actor action.Actor,
-	f *arrivals.AcquisitionFields) (day *string, err error) {
+	f *AcquisitionInput) (day *string, err error) {
 	err = input.CheckAll(input.OneLine("title", &f.Title), input.CheckEDTF("arrived", &f.Arrived),
 		input.Lines("condition", &f.Condition), input.Lines("powered", &f.Powered),
 		input.Lines("cameWith", &f.CameWith), input.Lines("note", &f.Note))
@@ -186,15 +186,15 @@ func checkAcquisition(ctx context.Context, h pg.Handle, actor action.Actor,
 }
 
 // Receive enters an arrival with its things.
-func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arrivals.AcquisitionFields,
-	things []arrivals.LotItemFields) (Lot, error) {
+func (s *Service) Receive(ctx context.Context, actor action.Actor, fields AcquisitionInput,
+	things []LotItemInput) (Lot, error) {
 	var received Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		day, err := checkAcquisition(ctx, tx, actor, &fields)
 		if err != nil {
 			return err
 		}
-		id, err := arrivals.InsertAcquisition(ctx, tx, fields, day)
+		id, err := arrivals.InsertAcquisition(ctx, tx, fields.row(), day)
 		if err != nil {
 			return err
 		}
@@ -202,7 +202,7 @@ func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arriva
 			if err := checkLotItem(ctx, tx, &things[i]); err != nil {
 				return fmt.Errorf("item %d: %w", i+1, err)
 			}
-			if _, err := arrivals.InsertLotItem(ctx, tx, id, things[i]); err != nil {
+			if _, err := arrivals.InsertLotItem(ctx, tx, id, arrivals.LotItemFields(things[i])); err != nil {
 				return err
 			}
 		}
@@ -216,7 +216,7 @@ func (s *Service) Receive(ctx context.Context, actor action.Actor, fields arriva
 
 // ChangeAcquisition rewrites what is said of an arrival, starting from a version.
 func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id int64, version int,
-	fields arrivals.AcquisitionFields) (Lot, error) {
+	fields AcquisitionInput) (Lot, error) {
 	var changed Lot
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		before, err := lockLot(ctx, tx, id, version)
@@ -227,14 +227,14 @@ func (s *Service) ChangeAcquisition(ctx context.Context, actor action.Actor, id 
 		if err != nil {
 			return err
 		}
-		if err := arrivals.UpdateAcquisition(ctx, tx, id, fields, day); err != nil {
+		if err := arrivals.UpdateAcquisition(ctx, tx, id, fields.row(), day); err != nil {
 			return err
 		}
 		if changed, err = ReadLot(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeLot, id, nil, before.AcquisitionFields,
-			changed.AcquisitionFields)
+		return action.Record(ctx, tx, actor, eventChangeLot, id, nil, acquisitionInputOf(before.AcquisitionFields),
+			changed.AcquisitionInput)
 	})
 	return changed, err
 }
@@ -244,13 +244,14 @@ func lockLot(ctx context.Context, tx *sqlx.Tx, id int64, version int) (arrivals.
 	return lots.Locked(ctx, tx, id, version)
 }
 
-var lots = action.Records[arrivals.Acquisition]{
+var lots = action.Records[arrivals.Acquisition, Acquisition]{
 	What: "the lot", Lock: arrivals.LockAcquisition,
 	Version: func(a arrivals.Acquisition) int { return a.Version },
+	View:    acquisitionOf,
 }
 
 func (s *Service) undoChangeLot(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	before, err := action.StateIn[arrivals.AcquisitionFields](e.Before)
+	before, err := action.StateIn[AcquisitionInput](e.Before)
 	if err != nil {
 		return err
 	}

@@ -19,7 +19,7 @@ import (
 
 // CustodyView is a statement about a machine's past with its place in the chain.
 type CustodyView struct {
-	arrivals.Custody
+	Custody
 	RoleWords string        `json:"roleWords"`
 	Whom      string        `json:"whom" says:"text" doc:"The party, or who was written in its place"`
 	Span      *custody.Span `json:"span" doc:"When it was, or null when nobody knows"`
@@ -46,7 +46,7 @@ func ChainOf(ctx context.Context, h pg.Handle, actor action.Actor, machineID int
 	links, told := []custody.Link{}, map[int64]CustodyView{}
 	for _, k := range kept {
 		role, _ := custody.RoleOf(k.Role)
-		one := CustodyView{Custody: k, RoleWords: role.Words, Whom: k.Party}
+		one := CustodyView{Custody: custodyOf(k), RoleWords: role.Words, Whom: k.Party}
 		if one.Whom == "" {
 			one.Whom = k.Who
 		}
@@ -68,7 +68,7 @@ func ChainOf(ctx context.Context, h pg.Handle, actor action.Actor, machineID int
 	return c, nil
 }
 
-func checkCustody(f *arrivals.CustodyFields) error {
+func checkCustody(f *CustodyInput) error {
 	err := input.CheckAll(input.OneLine("who", &f.Who), input.OneLine("place", &f.Place),
 		input.Lines("usedFor", &f.UsedFor), input.CheckEDTF("dates", &f.Dates))
 	if err != nil {
@@ -85,11 +85,11 @@ func checkCustody(f *arrivals.CustodyFields) error {
 
 // TellCustody notes what a source says of a machine's past.
 func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID int64,
-	fields arrivals.CustodyFields) (arrivals.Custody, error) {
-	var told arrivals.Custody
+	fields CustodyInput) (Custody, error) {
 	if err := checkCustody(&fields); err != nil {
-		return told, err
+		return Custody{}, err
 	}
+	var told arrivals.Custody
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
@@ -97,30 +97,31 @@ func (s *Service) TellCustody(ctx context.Context, actor action.Actor, machineID
 		if err := evidence.CheckCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
-		id, err := arrivals.InsertCustody(ctx, tx, machineID, actor.Account(), fields)
+		id, err := arrivals.InsertCustody(ctx, tx, machineID, actor.Account(), fields.row())
 		if err != nil {
 			return err
 		}
 		if told, err = arrivals.LockCustody(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTellCustody, id, &machineID, nil, told)
+		return action.Record(ctx, tx, actor, eventTellCustody, id, &machineID, nil, custodyOf(told))
 	})
-	return told, err
+	return custodyOf(told), err
 }
 
-var custodies = action.Records[arrivals.Custody]{
+var custodies = action.Records[arrivals.Custody, Custody]{
 	What: "the statement", Lock: arrivals.LockCustody, Read: arrivals.LockCustody,
 	Version: func(c arrivals.Custody) int { return c.Version },
-	Told:    func(c arrivals.Custody) any { return c.CustodyFields },
+	Told:    func(c arrivals.Custody) any { return custodyInputOf(c.CustodyFields) },
 	Machine: func(c arrivals.Custody) *int64 { return &c.MachineID },
+	View:    custodyOf,
 }
 
 // ChangeCustody rewrites a statement about a machine's past, starting from a version.
 func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int64, version int,
-	fields arrivals.CustodyFields) (arrivals.Custody, error) {
+	fields CustodyInput) (Custody, error) {
 	if err := checkCustody(&fields); err != nil {
-		return arrivals.Custody{}, err
+		return Custody{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCustody, ID: id,
 		Version: version}
@@ -128,12 +129,12 @@ func (s *Service) ChangeCustody(ctx context.Context, actor action.Actor, id int6
 		if err := evidence.CheckCitation(ctx, tx, before.MachineID, before.PictureID, &fields.Citation); err != nil {
 			return err
 		}
-		return arrivals.UpdateCustody(ctx, tx, id, fields)
+		return arrivals.UpdateCustody(ctx, tx, id, fields.row())
 	})
 }
 
 func (s *Service) undoChangeCustody(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	before, err := action.StateIn[arrivals.CustodyFields](e.Before)
+	before, err := action.StateIn[CustodyInput](e.Before)
 	if err != nil {
 		return err
 	}

@@ -16,7 +16,7 @@ import (
 	"frugalheron/store/pg"
 )
 
-func checkLotItem(ctx context.Context, h pg.Handle, f *arrivals.LotItemFields) error {
+func checkLotItem(ctx context.Context, h pg.Handle, f *LotItemInput) error {
 	err := input.CheckAll(input.OneLine("title", &f.Title), input.OneLine("valueNote", &f.ValueNote),
 		input.CheckEDTF("passedOn", &f.PassedOn), input.Lines("note", &f.Note))
 	switch {
@@ -59,12 +59,12 @@ func (s *Service) onLot(ctx context.Context, actor action.Actor, lotID int64, ve
 
 // AddLotItem adds a thing to a lot.
 func (s *Service) AddLotItem(ctx context.Context, actor action.Actor, lotID int64, version int,
-	fields arrivals.LotItemFields) (Lot, error) {
+	fields LotItemInput) (Lot, error) {
 	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		if err := checkLotItem(ctx, tx, &fields); err != nil {
 			return err
 		}
-		id, err := arrivals.InsertLotItem(ctx, tx, lotID, fields)
+		id, err := arrivals.InsertLotItem(ctx, tx, lotID, arrivals.LotItemFields(fields))
 		if err != nil {
 			return err
 		}
@@ -83,7 +83,7 @@ func itemOf(ctx context.Context, tx *sqlx.Tx, lotID, id int64) (arrivals.LotItem
 
 // ChangeLotItem rewrites what is said of a thing of a lot; passing it on is said so, too.
 func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID int64, version int, id int64,
-	fields arrivals.LotItemFields) (Lot, error) {
+	fields LotItemInput) (Lot, error) {
 	return s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, _ arrivals.Acquisition) error {
 		before, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -94,12 +94,14 @@ func (s *Service) ChangeLotItem(ctx context.Context, actor action.Actor, lotID i
 		}
 		if fields.PassedOn != "" && (before.MachineID != nil || before.AssemblyID != nil) {
 			return action.Reject("passedOn",
-				"it is "+dispositionOf(before)+"; what is in the collection is deaccessioned, not passed on from the lot")
+				"it is "+dispositionOf(before)+
+					"; what is in the collection is deaccessioned, not passed on from the lot")
 		}
-		if err := arrivals.UpdateLotItem(ctx, tx, id, fields); err != nil {
+		if err := arrivals.UpdateLotItem(ctx, tx, id, arrivals.LotItemFields(fields)); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeLotItem, id, before.MachineID, before.LotItemFields, fields)
+		return action.Record(ctx, tx, actor, eventChangeLotItem, id, before.MachineID,
+			LotItemInput(before.LotItemFields), fields)
 	})
 }
 
@@ -118,7 +120,7 @@ func (s *Service) VoidLotItem(ctx context.Context, actor action.Actor, lotID int
 		if err := arrivals.VoidLotItem(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidLotItem, id, nil, before, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidLotItem, id, nil, lotItemOf(before), nil)
 		return err
 	})
 	return after, event, err
@@ -140,7 +142,7 @@ func (s *Service) undoVoidLotItem(ctx context.Context, actor action.Actor, e his
 		if err := arrivals.VoidLotItem(ctx, tx, item.ID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackVoidOfLotItem, item.ID, nil, nil, item)
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfLotItem, item.ID, nil, nil, lotItemOf(item))
 	})
 	return err
 }
@@ -155,11 +157,11 @@ func free(item arrivals.LotItem) error {
 
 // ItemBecomesMachine enters a thing of a lot as a machine of the collection.
 func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lotID int64, version int, id int64,
-	fields storeinventory.MachineFields) (storeinventory.Machine, error) {
-	var created storeinventory.Machine
+	fields inventory.MachineInput) (inventory.Machine, error) {
 	if err := inventory.CheckMachine(&fields); err != nil {
-		return created, err
+		return inventory.Machine{}, err
 	}
+	var created storeinventory.Machine
 	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired arrivals.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -182,7 +184,7 @@ func (s *Service) ItemBecomesMachine(ctx context.Context, actor action.Actor, lo
 		}
 		return linkMachine(ctx, tx, actor, acquired, item, created)
 	})
-	return created, err
+	return inventory.MachineOf(created), err
 }
 
 // ItemIsMachine says that a thing of a lot is a machine that is in the collection already; for machine 0,
@@ -198,7 +200,7 @@ func (s *Service) ItemIsMachine(ctx context.Context, actor action.Actor, lotID i
 			if err := arrivals.LinkLotItem(ctx, tx, id, nil, nil); err != nil {
 				return err
 			}
-			return action.Record(ctx, tx, actor, eventUnlinkLotItem, id, item.MachineID, item, nil)
+			return action.Record(ctx, tx, actor, eventUnlinkLotItem, id, item.MachineID, lotItemOf(item), nil)
 		}
 		if err := free(item); err != nil {
 			return err
@@ -227,11 +229,11 @@ func linkMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor, acquired 
 
 // ItemBecomesAssembly takes a thing of a lot into store, as a board or other unit with a sheet of its own.
 func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, lotID int64, version int, id int64,
-	place string, fields storeinventory.AssemblyFields) (storeinventory.Assembly, error) {
-	var added storeinventory.Assembly
+	place string, fields inventory.AssemblyInput) (inventory.Assembly, error) {
 	if err := inventory.CheckLoose(&place, &fields); err != nil {
-		return added, err
+		return inventory.Assembly{}, err
 	}
+	var added storeinventory.Assembly
 	_, err := s.onLot(ctx, actor, lotID, version, func(tx *sqlx.Tx, acquired arrivals.Acquisition) error {
 		item, err := itemOf(ctx, tx, lotID, id)
 		if err != nil {
@@ -250,5 +252,5 @@ func (s *Service) ItemBecomesAssembly(ctx context.Context, actor action.Actor, l
 		told := map[string]string{"title": item.Title, "lot": acquired.Title, "place": place}
 		return action.Record(ctx, tx, actor, eventItemGoesToStore, id, nil, nil, told)
 	})
-	return added, err
+	return inventory.AssemblyOf(added), err
 }

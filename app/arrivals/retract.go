@@ -15,7 +15,7 @@ var (
 		action.MayKeepTheRecord,
 		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
 			before, err := arrivals.LockCustody(ctx, h, id)
-			return before.MachineID, before, err
+			return before.MachineID, custodyOf(before), err
 		})
 )
 

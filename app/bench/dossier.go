@@ -9,6 +9,7 @@ import (
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
+	"frugalheron/app/people"
 	"frugalheron/app/sheets"
 	"frugalheron/core/arrival"
 	"frugalheron/core/evidence"
@@ -17,9 +18,6 @@ import (
 	"frugalheron/core/sheet"
 	"frugalheron/core/verdict"
 	storearrivals "frugalheron/store/arrivals"
-	storeevidence "frugalheron/store/evidence"
-	storeinventory "frugalheron/store/inventory"
-	"frugalheron/store/people"
 	"frugalheron/store/pg"
 )
 
@@ -31,14 +29,14 @@ type Arrival struct {
 
 // Dossier is what is written down about a machine beside its boards.
 type Dossier struct {
-	Arrival           Arrival                          `json:"arrival"`
-	Chain             arrivals.Chain                   `json:"chain"`
-	PersonalData      []people.PersonalData            `json:"personalData"`
-	Locations         []storeinventory.Location        `json:"locations" doc:"Where it is and was, the newest first"`
-	Known             []appevidence.Known              `json:"known" doc:"What is said of each attribute, and what it amounts to"`
-	SharedIdentifiers []storeevidence.SharedIdentifier `json:"sharedIdentifiers" doc:"Identifiers that it shares with other records"`
-	ExteriorID        int64                            `json:"exteriorId" doc:"The assembly that is its outside"`
-	Stages            DossierStages                    `json:"stages"`
+	Arrival           Arrival                        `json:"arrival"`
+	Chain             arrivals.Chain                 `json:"chain"`
+	PersonalData      []people.PersonalData          `json:"personalData"`
+	Locations         []inventory.Location           `json:"locations" doc:"Where it is and was, the newest first"`
+	Known             []appevidence.Known            `json:"known" doc:"What is said of each attribute, and what it amounts to"`
+	SharedIdentifiers []appevidence.SharedIdentifier `json:"sharedIdentifiers" doc:"Identifiers that it shares with other records"`
+	ExteriorID        int64                          `json:"exteriorId" doc:"The assembly that is its outside"`
+	Stages            DossierStages                  `json:"stages"`
 }
 
 // DossierStages say how far the stages have come that the dossier is about.
@@ -78,13 +76,13 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	d, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, totals, exteriorID, seen)
 	if err == nil && actor.Hides() {
 		d.PersonalData = []people.PersonalData{} // for staff, as everywhere
-		d.SharedIdentifiers, err = storeevidence.SharedIdentifiersOf(ctx, s.kernel.Reader(ctx),
-			storeevidence.RecordRef{Kind: "machine", ID: machineID}, true)
+		d.SharedIdentifiers, err = appevidence.SharedIdentifiersOf(ctx, s.kernel.Reader(ctx), machineRef(machineID),
+			true)
 	}
 	return d, err
 }
 
-func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine storeinventory.Machine,
+func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine inventory.Machine,
 	totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) (Dossier, error) {
 	d := Dossier{ExteriorID: exteriorID}
 	var err error
@@ -101,19 +99,21 @@ func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine s
 	if d.PersonalData, err = people.PersonalDataOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
-	if d.Locations, err = storeinventory.LocationsOf(ctx, h, machine.ID); err != nil {
+	if d.Locations, err = inventory.LocationsOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
 	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, exteriorID, seen); err != nil {
 		return d, err
 	}
-	if d.SharedIdentifiers, err = storeevidence.SharedIdentifiersOf(ctx, h,
-		storeevidence.RecordRef{Kind: "machine", ID: machine.ID},
-		false); err != nil {
+	if d.SharedIdentifiers, err = appevidence.SharedIdentifiersOf(ctx, h, machineRef(machine.ID), false); err != nil {
 		return d, err
 	}
 	d.Stages = d.judgeStages(seen)
 	return d, nil
+}
+
+func machineRef(id int64) appevidence.RecordRef {
+	return appevidence.RecordRef{Kind: "machine", ID: id}
 }
 
 func (d Dossier) judgeStages(seen exterior.Sheet) DossierStages {
@@ -203,20 +203,20 @@ func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assem
 }
 
 // totalsOf adds up the boards of a machine.
-func (s *Service) totalsOf(ctx context.Context, machine storeinventory.Machine,
+func (s *Service) totalsOf(ctx context.Context, machine inventory.Machine,
 	fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
 	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
 	}
-	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine), nil)
+	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo), nil)
 	return reckoning.Combine(boards), err
 }
 
 // reckonExterior reckons the outside of a machine from a draft of its sheet.
 func (s *Service) reckonExterior(ctx context.Context, actor action.Actor, assembly sheets.FittedAssembly,
 	draft string) (ReckonedMachine, error) {
-	machine, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), *assembly.MachineID)
+	machine, err := s.subjects.Inventory.Machine(ctx, actor, *assembly.MachineID)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

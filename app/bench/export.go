@@ -14,8 +14,6 @@ import (
 	"frugalheron/app/teardown"
 	"frugalheron/core/sheet"
 	"frugalheron/core/table"
-	storeinventory "frugalheron/store/inventory"
-	storesheets "frugalheron/store/sheets"
 )
 
 // Files travel on: private persons stand in them by their roles, whoever asks.
@@ -44,7 +42,7 @@ func (s *Service) exportSheets(ctx context.Context, actor action.Actor, machineI
 	}
 	var b strings.Builder
 	for _, f := range people.PublicOf(p, fitted) {
-		b.WriteString(headingOf(f.AssemblyFields).String() + "\n" + f.Body)
+		b.WriteString(headingOf(f.AssemblyInput).String() + "\n" + f.Body)
 		if f.Body != "" && !strings.HasSuffix(f.Body, "\n") {
 			b.WriteByte('\n')
 		}
@@ -53,7 +51,7 @@ func (s *Service) exportSheets(ctx context.Context, actor action.Actor, machineI
 		FileName: machine.Accession + ".sheet"}, nil
 }
 
-func headingOf(f storeinventory.AssemblyFields) *sheet.Heading {
+func headingOf(f inventory.AssemblyInput) *sheet.Heading {
 	h := &sheet.Heading{Title: f.Title}
 	kind := f.Kind
 	if kind == "board" {
@@ -101,19 +99,19 @@ func (s *Service) exportEntries(ctx context.Context, actor action.Actor, machine
 	}
 	lines := [][]string{}
 	for _, f := range fitted {
-		result, err := sheets.ReckonBody(library, f.Body, f.Assembly, inventory.EraOf(machine))
+		result, err := sheets.ReckonBody(library, f.Body, f.Purpose, inventory.EraOf(machine.EraFrom, machine.EraTo))
 		if err != nil {
 			return action.Content{}, err
 		}
 		rows, _ := sheets.EntryRows(result)
 		for _, e := range rows {
-			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), people.PublicOf(p, e)))
+			lines = append(lines, exportRow(machine.Accession, p.Text(f.Title), people.PublicOf(p, sheets.EntryOf(e))))
 		}
 	}
 	return action.CsvOf(machine.Accession+".csv", table.Write(exportColumns, lines)), nil
 }
 
-func exportRow(accession, board string, e storesheets.EntryRow) []string {
+func exportRow(accession, board string, e sheets.Entry) []string {
 	findings := []string{}
 	for _, f := range e.Findings {
 		findings = append(findings, strings.TrimSuffix(f.Kind+": "+f.Note, ": "))
@@ -178,7 +176,7 @@ func (s *Service) exportDossier(ctx context.Context, actor action.Actor, machine
 		return action.Content{}, err
 	}
 	document, err := json.MarshalIndent(people.PublicOf(p, struct {
-		Machine      storeinventory.Machine  `json:"machine"`
+		Machine      inventory.Machine       `json:"machine"`
 		Dossier      Dossier                 `json:"dossier"`
 		Wiring       teardown.Wiring         `json:"wiring"`
 		OpenedUp     teardown.OpenedUp       `json:"openedUp"`

@@ -89,7 +89,7 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine), drafts)
+	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo), drafts)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -156,7 +156,7 @@ func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era d
 		if draft, ok := drafts[f.ID]; ok {
 			body = draft
 		}
-		result, err := sheets.ReckonBody(library, body, f.Assembly, era)
+		result, err := sheets.ReckonBody(library, body, f.Purpose, era)
 		if err != nil {
 			return nil, out, err
 		}

@@ -13,8 +13,8 @@ import (
 	"frugalheron/store/pg"
 )
 
-// AdjusterFields are what people write about a trimmer or a control.
-type AdjusterFields struct {
+// AdjusterInput is what people write about a trimmer or a control.
+type AdjusterInput struct {
 	Name     string `json:"name" maxLength:"100" doc:"As VR3, or width"`
 	Place    string `json:"place" says:"text" maxLength:"200" required:"false" doc:"Where it is"`
 	Does     string `json:"does" says:"text" maxLength:"300" doc:"What turning it does"`
@@ -33,7 +33,7 @@ type Turn struct {
 // Adjuster is a trimmer or control with all its turns.
 type Adjuster struct {
 	ID int64 `json:"id"`
-	AdjusterFields
+	AdjusterInput
 	Turns    []Turn            `json:"turns" doc:"In the order they were made"`
 	Cautions []caution.Caution `json:"cautions"`
 	Version  int               `json:"version"`
@@ -41,7 +41,7 @@ type Adjuster struct {
 
 // keptAdjuster is what is kept of one.
 type keptAdjuster struct {
-	AdjusterFields
+	AdjusterInput
 	Turns []Turn `json:"turns"`
 }
 
@@ -64,7 +64,7 @@ func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster,
 		if err != nil {
 			return nil, err
 		}
-		told[i] = Adjuster{ID: row.ID, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...),
+		told[i] = Adjuster{ID: row.ID, AdjusterInput: kept.AdjusterInput, Turns: append([]Turn{}, kept.Turns...),
 			Version:  row.Version,
 			Cautions: caution.All(said.Now(caution.Due(kept.Name + " " + kept.Place + " " + kept.Does)))}
 	}
@@ -73,7 +73,7 @@ func adjustersOf(ctx context.Context, h pg.Handle, machineID int64) ([]Adjuster,
 
 // AddAdjuster notes a trimmer or control, and where it stands.
 func (s *Service) AddAdjuster(ctx context.Context, actor action.Actor, machineID int64,
-	f AdjusterFields) ([]Adjuster, error) {
+	f AdjusterInput) ([]Adjuster, error) {
 	if err := input.CheckAll(input.OneLine("name", &f.Name), input.OneLine("place", &f.Place),
 		input.OneLine("does", &f.Does), input.OneLine("position", &f.Position)); err != nil {
 		return nil, err
@@ -128,7 +128,7 @@ func (s *Service) TurnAdjuster(ctx context.Context, actor action.Actor, id int64
 		}
 		if row.Version != version {
 			return &action.Stale{What: "the adjuster",
-				Newer: Adjuster{ID: id, AdjusterFields: kept.AdjusterFields, Turns: append([]Turn{}, kept.Turns...),
+				Newer: Adjuster{ID: id, AdjusterInput: kept.AdjusterInput, Turns: append([]Turn{}, kept.Turns...),
 					Cautions: []caution.Caution{}, Version: row.Version}}
 		}
 		turn := Turn{On: actor.Today(), By: actor.Name, Before: kept.Position, After: position, Why: why}

@@ -16,12 +16,12 @@ import (
 
 // FindingView is a finding with all its observations and its story.
 type FindingView struct {
-	storecondition.Finding
-	Name         string                          `json:"name" doc:"What the subsystem is called"`
-	Where        string                          `json:"where" says:"text" doc:"Board, designator and place, in words"`
-	Observations []storecondition.ObservationRow `json:"observations"`
-	Story        condition.Story                 `json:"story"`
-	Callout      *Callout                        `json:"callout" doc:"Its number on a picture of the board, or null"`
+	Finding
+	Name         string          `json:"name" doc:"What the subsystem is called"`
+	Where        string          `json:"where" says:"text" doc:"Board, designator and place, in words"`
+	Observations []Observation   `json:"observations"`
+	Story        condition.Story `json:"story"`
+	Callout      *Callout        `json:"callout" doc:"Its number on a picture of the board, or null"`
 }
 
 // Callout is a number on a picture of a board.
@@ -149,8 +149,8 @@ func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int
 	}
 	findings := []condition.Finding{}
 	for _, f := range found {
-		told := FindingView{Finding: f, Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
-			Observations: append([]storecondition.ObservationRow{}, by[f.ID]...)}
+		told := FindingView{Finding: findingOf(f), Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
+			Observations: action.Views(by[f.ID], observationOf)}
 		one := condition.Finding{ID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: told.Where}
 		for _, s := range told.Observations {
 			seen := condition.Observation{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend,

@@ -17,7 +17,7 @@ import (
 	"frugalheron/store/pg"
 )
 
-func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *storecondition.FindingFields) error {
+func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *FindingInput) error {
 	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator),
 		input.OneLine("place", &f.Place))
 	switch {
@@ -39,12 +39,12 @@ func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *storecon
 }
 
 // AddFinding keeps a finding with its first observation.
-func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f storecondition.FindingFields,
+func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f FindingInput,
 	first storecondition.ObservationRow) error {
 	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
 		return err
 	}
-	id, err := storecondition.InsertFinding(ctx, tx, machineID, f)
+	id, err := storecondition.InsertFinding(ctx, tx, machineID, f.row())
 	if err != nil {
 		return err
 	}
@@ -98,7 +98,7 @@ func (s *Service) VoidFinding(ctx context.Context, actor action.Actor, id int64,
 			return action.ErrNotFound
 		}
 		if f.Version != version {
-			return &action.Stale{What: "the finding", Newer: f}
+			return &action.Stale{What: "the finding", Newer: findingOf(f)}
 		}
 		if err := storecondition.VoidFinding(ctx, tx, id, true); err != nil {
 			return err
@@ -130,12 +130,12 @@ func (s *Service) undoVoidFinding(ctx context.Context, actor action.Actor, e his
 
 // ObservedFinding is a finding as it was seen: a new one with its fields, or one that was there before by its id.
 type ObservedFinding struct {
-	FindingID int64                         `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
-	New       *storecondition.FindingFields `json:"new,omitempty"`
-	Severity  condition.Severity            `json:"severity" enum:"cosmetic,watch,repair,hazard"`
-	Trend     string                        `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
-	Gone      bool                          `json:"gone" required:"false" doc:"It is not there any more"`
-	Note      string                        `json:"note" says:"text" maxLength:"1000" required:"false"`
+	FindingID int64              `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
+	New       *FindingInput      `json:"new,omitempty"`
+	Severity  condition.Severity `json:"severity" enum:"cosmetic,watch,repair,hazard"`
+	Trend     string             `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
+	Gone      bool               `json:"gone" required:"false" doc:"It is not there any more"`
+	Note      string             `json:"note" says:"text" maxLength:"1000" required:"false"`
 }
 
 func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string,

@@ -9,11 +9,11 @@ import (
 
 // Opening is a machine that is proposed to be opened.
 type Opening struct {
-	Machine condition.MachineName `json:"machine"`
-	Minutes int                   `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
-	Timed   bool                  `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
-	Due     []Risk                `json:"due" doc:"What is due in it, the first to look at first"`
-	More    int                   `json:"more" doc:"What is due beside that"`
+	Machine MachineName `json:"machine"`
+	Minutes int         `json:"minutes" doc:"To open it, look at what is due, and put it together again"`
+	Timed   bool        `json:"timed" doc:"Opening it was timed by a log; else a rule of thumb"`
+	Due     []Risk      `json:"due" doc:"What is due in it, the first to look at first"`
+	More    int         `json:"more" doc:"What is due beside that"`
 }
 
 // OpeningPlan is what to open first in so much time.

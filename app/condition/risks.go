@@ -17,19 +17,19 @@ import (
 
 // Risk is a part that ages, with its place in the order.
 type Risk struct {
-	Machine      storecondition.MachineName `json:"machine"`
-	AssemblyID   int64                      `json:"assemblyId"`
-	Board        string                     `json:"board" says:"text"`
-	Line         int                        `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
-	Place        string                     `json:"place" says:"text" doc:"Designators, or what it is called"`
-	Class        string                     `json:"class"`
-	Name         string                     `json:"name" doc:"Of the class"`
-	Subsystem    string                     `json:"subsystem" doc:"Where a survey looks at it"`
-	Count        int                        `json:"count"`
-	Rank         float64                    `json:"rank" doc:"Missed looks times the weight of what happens: an order, not a probability"`
-	OverdueRatio float64                    `json:"overdueRatio" doc:"Months since the last look, by the months between two looks"`
-	IsDue        bool                       `json:"isDue"`
-	Why          string                     `json:"why" says:"text" doc:"All of it in a sentence"`
+	Machine      MachineName `json:"machine"`
+	AssemblyID   int64       `json:"assemblyId"`
+	Board        string      `json:"board" says:"text"`
+	Line         int         `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
+	Place        string      `json:"place" says:"text" doc:"Designators, or what it is called"`
+	Class        string      `json:"class"`
+	Name         string      `json:"name" doc:"Of the class"`
+	Subsystem    string      `json:"subsystem" doc:"Where a survey looks at it"`
+	Count        int         `json:"count"`
+	Rank         float64     `json:"rank" doc:"Missed looks times the weight of what happens: an order, not a probability"`
+	OverdueRatio float64     `json:"overdueRatio" doc:"Months since the last look, by the months between two looks"`
+	IsDue        bool        `json:"isDue"`
+	Why          string      `json:"why" says:"text" doc:"All of it in a sentence"`
 }
 
 // RiskPage is a page of the order.
@@ -117,7 +117,7 @@ func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.O
 		}
 		for _, n := range names {
 			if n.ID == one.Machine {
-				t.Machine = n
+				t.Machine = MachineName(n)
 			}
 		}
 		for _, s := range spots {

@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	appinventory "frugalheron/app/inventory"
+	"frugalheron/app/library"
 	"frugalheron/core/calendar"
 	"frugalheron/core/dating"
 	"frugalheron/core/evidence"
@@ -19,7 +20,7 @@ import (
 	"frugalheron/core/verdict"
 	storeevidence "frugalheron/store/evidence"
 	"frugalheron/store/inventory"
-	"frugalheron/store/library"
+	storelibrary "frugalheron/store/library"
 	"frugalheron/store/roms"
 )
 
@@ -90,7 +91,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 	for i, assembly := range assemblies {
 		ids[i], byID[assembly.ID] = assembly.ID, assembly
 	}
-	lines, err := library.DatedEntriesOf(ctx, s.kernel.Reader(ctx), ids)
+	lines, err := storelibrary.DatedEntriesOf(ctx, s.kernel.Reader(ctx), ids)
 	if err != nil {
 		return nil, err
 	}
@@ -119,7 +120,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 }
 
 // nameOf names the parts of a line, as U40-U48.
-func nameOf(line library.DatedEntry) string {
+func nameOf(line storelibrary.DatedEntry) string {
 	designators := strings.Fields(line.Designators)
 	switch len(designators) {
 	case 0:

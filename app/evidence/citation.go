@@ -7,7 +7,6 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/core/evidence"
-	storeevidence "frugalheron/store/evidence"
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
@@ -15,7 +14,7 @@ import (
 
 // CheckCitation trims what the citation of a statement about a machine says, and refuses what cannot
 // be one. The picture that is cited already stays, wherever it is by now.
-func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *storeevidence.Citation) error {
+func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int64, c *Citation) error {
 	err := input.CheckAll(input.OneLine("cited", &c.Cited), input.OneLine("page", &c.Page),
 		input.OneLine("link", &c.Link), input.CheckEDTF("statedOn", &c.StatedOn))
 	switch {
@@ -41,6 +40,6 @@ func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int
 }
 
 // Inside reports whether a region lies on its picture: its sides are parts of it, from 0 to 1.
-func Inside(r storeevidence.Region) bool {
+func Inside(r Region) bool {
 	return r.X >= 0 && r.Y >= 0 && r.W > 0 && r.H > 0 && r.X+r.W <= 1.0001 && r.Y+r.H <= 1.0001
 }

@@ -7,6 +7,7 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/input"
+	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/core/exterior"
 	"frugalheron/core/memory"
@@ -20,7 +21,7 @@ import (
 // Stated is a statement about a machine: one that was kept, or one that follows from its sheets or its
 // record and changes with them.
 type Stated struct {
-	storeevidence.Statement
+	Statement
 	Follows string        `json:"follows" doc:"What it follows from, in words; empty for one that was kept"`
 	Spot    *verdict.Spot `json:"spot" doc:"The line it follows from, or null"`
 }
@@ -35,13 +36,13 @@ type Known struct {
 var alwaysAsked = []string{"maker", "model", "serial", "memory", "rom", "mains-voltage", "weight", "outer-size"}
 
 // follow lists the statements that follow from a machine's record, its boards and its outside.
-func follow(machine inventory.Machine, totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) []Stated {
+func follow(machine appinventory.Machine, totals reckoning.Totals, exteriorID int64, seen exterior.Sheet) []Stated {
 	stated := []Stated{}
 	add := func(attribute, value string, kind evidence.Kind, follows string, spot *verdict.Spot) {
 		if value == "" {
 			return
 		}
-		s := storeevidence.Statement{MachineID: machine.ID}
+		s := Statement{MachineID: machine.ID}
 		s.Attribute, s.Value, s.Kind, s.Cited = attribute, value, string(kind), follows
 		stated = append(stated, Stated{s, follows, spot})
 	}
@@ -87,8 +88,8 @@ func weigh(stated []Stated) []Known {
 }
 
 // KnownOf judges what is said of a machine whose boards amount to totals and whose outside reads so.
-func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals reckoning.Totals, exteriorID int64,
-	seen exterior.Sheet) ([]Known, error) {
+func KnownOf(ctx context.Context, h pg.Handle, machine appinventory.Machine, totals reckoning.Totals,
+	exteriorID int64, seen exterior.Sheet) ([]Known, error) {
 	kept, err := action.Once(ctx, "statements", machine.ID, func() ([]storeevidence.Statement, error) {
 		return storeevidence.StatementsOf(ctx, h, machine.ID)
 	})
@@ -97,7 +98,7 @@ func KnownOf(ctx context.Context, h pg.Handle, machine inventory.Machine, totals
 	}
 	stated := follow(machine, totals, exteriorID, seen)
 	for _, s := range kept {
-		stated = append(stated, Stated{Statement: s})
+		stated = append(stated, Stated{Statement: statementOf(s)})
 	}
 	return weigh(stated), nil
 }
@@ -113,8 +114,8 @@ func JudgedOf(known []Known) []evidence.Judged {
 
 // StateEvidence notes what a source says of an attribute of a machine.
 func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64,
-	fields storeevidence.StatementFields) (storeevidence.Statement, error) {
-	var stated storeevidence.Statement
+	fields StatementInput) (Statement, error) {
+	var stated Statement
 	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value))
 	switch {
 	case err != nil:
@@ -134,13 +135,15 @@ func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machine
 		if err := CheckCitation(ctx, tx, machineID, nil, &fields.Citation); err != nil {
 			return err
 		}
-		id, err := storeevidence.InsertStatement(ctx, tx, machineID, actor.Account(), fields)
+		id, err := storeevidence.InsertStatement(ctx, tx, machineID, actor.Account(), fields.row())
 		if err != nil {
 			return err
 		}
-		if stated, err = storeevidence.LockStatement(ctx, tx, id); err != nil {
+		row, err := storeevidence.LockStatement(ctx, tx, id)
+		if err != nil {
 			return err
 		}
+		stated = statementOf(row)
 		return action.Record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
 	})
 	return stated, err

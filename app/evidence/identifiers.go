@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/input"
+	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/evidence"
 	"frugalheron/core/exterior"
 	"frugalheron/core/reckoning"
@@ -41,7 +42,7 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	known, err := KnownOf(ctx, tx, machine, totals, exteriorID, seen)
+	known, err := KnownOf(ctx, tx, appinventory.MachineOf(machine), totals, exteriorID, seen)
 	if err != nil {
 		return err
 	}

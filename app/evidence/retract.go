@@ -26,7 +26,7 @@ var (
 		action.MayWriteSheets,
 		func(ctx context.Context, h pg.Handle, id int64) (int64, any, error) {
 			before, err := evidence.LockStatement(ctx, h, id)
-			return before.MachineID, before, err
+			return before.MachineID, statementOf(before), err
 		})
 )
 

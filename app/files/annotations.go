@@ -44,11 +44,12 @@ type AnnotationView struct {
 
 // AnnotatedPictures lists the pictures of a machine that have numbers on them.
 func (s *Service) AnnotatedPictures(ctx context.Context, actor action.Actor,
-	machineID int64) ([]files.AnnotatedPicture, error) {
+	machineID int64) ([]AnnotatedPicture, error) {
 	if _, err := s.inventory.Machine(ctx, actor, machineID); err != nil {
 		return nil, err
 	}
-	return files.AnnotatedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
+	rows, err := files.AnnotatedPictures(ctx, s.kernel.Reader(ctx), machineID, actor.Hides())
+	return action.Views(rows, annotatedPictureOf), err
 }
 
 // Annotation reads what is drawn on a picture.
@@ -59,7 +60,7 @@ func (s *Service) Annotation(ctx context.Context, actor action.Actor, attachment
 	return AnnotationOf(ctx, s.kernel.Reader(ctx), attachmentID)
 }
 
-func (s *Service) annotated(ctx context.Context, actor action.Actor, attachmentID int64) (files.Attachment, error) {
+func (s *Service) annotated(ctx context.Context, actor action.Actor, attachmentID int64) (Attachment, error) {
 	one, err := s.Attachment(ctx, actor, attachmentID)
 	if err == nil && one.Kind != string(picture.Picture) {
 		err = action.ErrNotFound

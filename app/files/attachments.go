@@ -40,27 +40,27 @@ func (o Owner) Pointers() (machine, acquisition *int64) {
 // content twice at the same owner is one attachment. Documents start for staff only: letters and bills
 // name people.
 func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, fileName string,
-	data []byte) (files.Attachment, error) {
-	var added files.Attachment
+	data []byte) (Attachment, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return added, err
+		return Attachment{}, err
 	}
 	if s.blobs == nil {
-		return added, action.Reject("file",
+		return Attachment{}, action.Reject("file",
 			"no store for pictures and documents is set up; start the application with --blobs")
 	}
 	name, err := picture.Name(fileName)
 	if err != nil {
-		return added, refusedFile(err)
+		return Attachment{}, refusedFile(err)
 	}
 	file, err := s.look(ctx, data)
 	if err != nil {
-		return added, refusedFile(err)
+		return Attachment{}, refusedFile(err)
 	}
 	kept := files.Blob{Bytes: int64(len(data)), MediaType: file.MediaType, Width: file.Width, Height: file.Height}
 	if kept.SHA256, err = s.keepFile(ctx, file, data); err != nil {
-		return added, refusedFile(err)
+		return Attachment{}, refusedFile(err)
 	}
+	var added files.Attachment
 	machine, acquisition := owner.Pointers()
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := lockOwner(ctx, tx, owner); err != nil {
@@ -82,7 +82,7 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 			if err != nil {
 				return err
 			}
-			return action.Record(ctx, tx, actor, eventAttach, added.ID, machine, nil, added)
+			return action.Record(ctx, tx, actor, eventAttach, added.ID, machine, nil, attachmentOf(added))
 		}
 		if !errors.Is(err, action.ErrNotFound) {
 			return err
@@ -100,9 +100,9 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 		if added, err = files.AttachmentByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventAttach, id, machine, nil, added)
+		return action.Record(ctx, tx, actor, eventAttach, id, machine, nil, attachmentOf(added))
 	})
-	return added, err
+	return attachmentOf(added), err
 }
 
 func refusedFile(err error) error {
@@ -149,27 +149,27 @@ func (s *Service) Original(ctx context.Context, actor action.Actor, id int64) (a
 }
 
 // Attachment reads what is said of a picture or document.
-func (s *Service) Attachment(ctx context.Context, actor action.Actor, id int64) (files.Attachment, error) {
+func (s *Service) Attachment(ctx context.Context, actor action.Actor, id int64) (Attachment, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return files.Attachment{}, err
+		return Attachment{}, err
 	}
 	one, err := files.AttachmentByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && (one.StaffOnly && actor.Hides() || s.blobs == nil) {
-		return files.Attachment{}, action.ErrNotFound
+		return Attachment{}, action.ErrNotFound
 	}
-	return one, err
+	return attachmentOf(one), err
 }
 
 // AttachmentPage is a page of pictures and documents.
 type AttachmentPage struct {
-	Attachments []files.Attachment `json:"attachments" doc:"In the order in which they came"`
-	Next        int64              `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
+	Attachments []Attachment `json:"attachments" doc:"In the order in which they came"`
+	Next        int64        `json:"next" doc:"Give this as after to get the next page; 0 on the last"`
 }
 
 // Attachments lists the pictures and documents of a machine or lot.
 func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Owner, after int64,
 	limit int) (AttachmentPage, error) {
-	page := AttachmentPage{Attachments: []files.Attachment{}}
+	page := AttachmentPage{Attachments: []Attachment{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
@@ -181,13 +181,13 @@ func (s *Service) Attachments(ctx context.Context, actor action.Actor, owner Own
 		found = found[:limit]
 		page.Next = found[limit-1].ID
 	}
-	page.Attachments = append(page.Attachments, found...)
+	page.Attachments = action.Views(found, attachmentOf)
 	return page, err
 }
 
 // ChangeAttachment rewrites what is said of a picture or document, starting from a version.
 func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id int64, version int,
-	fields files.AttachmentFields) (files.Attachment, error) {
+	fields AttachmentInput) (Attachment, error) {
 	err := input.CheckAll(input.Lines("caption", &fields.Caption), input.OneLine("view", &fields.View),
 		input.CheckEDTF("taken", &fields.Taken), input.OneLine("language", &fields.Language),
 		input.Lines("translation", &fields.Translation), input.OneLine("address", &fields.Address),
@@ -196,7 +196,7 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 		err = input.PastDay("captured", fields.Captured, actor.Today())
 	}
 	if err != nil {
-		return files.Attachment{}, err
+		return Attachment{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeAttachment, ID: id,
 		Version: version}
@@ -204,22 +204,23 @@ func (s *Service) ChangeAttachment(ctx context.Context, actor action.Actor, id i
 		if before.Voided {
 			return errVoided
 		}
-		return files.UpdateAttachment(ctx, tx, id, fields)
+		return files.UpdateAttachment(ctx, tx, id, files.AttachmentFields(fields))
 	})
 }
 
 var errVoided = action.Reject("id", "it is struck out; take that back first")
 
-var attachments = action.Records[files.Attachment]{
+var attachments = action.Records[files.Attachment, Attachment]{
 	What: "what is said of it", Lock: files.LockAttachment, Read: files.AttachmentByID,
 	Version: func(t files.Attachment) int { return t.Version },
 	Told: func(t files.Attachment) any {
 		return struct {
 			FileName string `json:"fileName"`
-			files.AttachmentFields
-		}{t.FileName, t.AttachmentFields}
+			AttachmentInput
+		}{t.FileName, AttachmentInput(t.AttachmentFields)}
 	},
 	Machine: func(t files.Attachment) *int64 { return t.MachineID },
+	View:    attachmentOf,
 }
 
 // VoidAttachment strikes out a picture or document, and returns the event. Its bytes stay, and so does
@@ -240,7 +241,8 @@ func (s *Service) VoidAttachment(ctx context.Context, actor action.Actor, id int
 		if err := files.VoidAttachment(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidAttachment, id, before.MachineID, before, nil)
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidAttachment, id, before.MachineID, attachmentOf(before),
+			nil)
 		return err
 	})
 	return event, err
@@ -258,7 +260,7 @@ func (s *Service) undoVoidAttachment(ctx context.Context, actor action.Actor, e 
 		if err := files.VoidAttachment(ctx, tx, e.SubjectID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackVoidOfAttachment, e.SubjectID, before.MachineID, before,
-			nil)
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfAttachment, e.SubjectID, before.MachineID,
+			attachmentOf(before), nil)
 	})
 }

@@ -1,129 +1,62 @@
 package files
 
 import (
-	"context"
-	"errors"
-	"fmt"
-	"runtime/debug"
-	"strconv"
 	"time"
 
-	"frugalheron/app/action"
-	"frugalheron/app/picture"
-	"frugalheron/store/blobs"
+	storefiles "frugalheron/store/files"
 )
 
-// Sides of the views that are made when a picture comes: one for lists, one for screens.
-const (
-	ThumbSide  = 320
-	ScreenSide = 1600
-)
-
-// lookingBytes is what finding out what a file is takes at most: the decoder of HEIC works in memory of its own.
-const lookingBytes = 16 << 20
-
-// turnWithin is how long a picture waits until there is memory to decode it.
-const turnWithin = 40 * time.Second
-
-// withMemory does work that takes so many bytes, once they are there.
-func (s *Service) withMemory(ctx context.Context, bytes int64, work func() error) error {
-	waiting, stop := context.WithTimeout(ctx, turnWithin)
-	defer stop()
-	if err := s.memory.Acquire(waiting, bytes); err != nil {
-		if ctx.Err() != nil {
-			return ctx.Err()
-		}
-		return &action.Busy{What: "pictures are being read"}
-	}
-	defer s.memory.Release(bytes)
-	err := work()
-	if bytes >= muchMemory {
-		// The next one must not begin beside what this one has thrown away.
-		debug.FreeOSMemory()
-	}
-	return err
+// AnnotatedPicture is a picture with numbers on it.
+type AnnotatedPicture struct {
+	AttachmentID int64  `json:"attachmentId"`
+	AssemblyID   int64  `json:"assemblyId"`
+	Assembly     string `json:"assembly" says:"text"`
+	Caption      string `json:"caption" says:"text"`
+	Callouts     int    `json:"callouts"`
 }
 
-// muchMemory is from where on memory is given back at once.
-const muchMemory = 64 << 20
+func annotatedPictureOf(r storefiles.AnnotatedPicture) AnnotatedPicture { return AnnotatedPicture(r) }
 
-func (s *Service) look(ctx context.Context, data []byte) (file picture.File, err error) {
-	err = s.withMemory(ctx, lookingBytes, func() error {
-		file, err = picture.Look(data)
-		return err
-	})
-	return file, err
+// Blob is what was uploaded; its bytes lie in the blob store under their SHA-256.
+type Blob struct {
+	SHA256    string `json:"sha256"`
+	Bytes     int64  `json:"bytes"`
+	MediaType string `json:"mediaType"`
+	Width     int    `json:"width" doc:"In pixels, upright; 0 for a document"`
+	Height    int    `json:"height"`
 }
 
-// keepFile keeps a file, and of a picture all views, and returns its sum. The views come first: whoever
-// finds the original finds all of it.
-func (s *Service) keepFile(ctx context.Context, file picture.File, data []byte) (string, error) {
-	if file.Kind == picture.Picture {
-		sides := []int{ThumbSide, ScreenSide}
-		if needsFullView(file.Width, file.Height) && file.FullBytes() <= picture.MostMemory {
-			sides = append(sides, 0)
-		}
-		if err := s.makeViews(ctx, blobs.Sum(data), file, data, sides...); err != nil {
-			return "", err
-		}
-	}
-	return s.blobs.PutContent(ctx, blobs.Originals, data, file.MediaType)
+// AttachmentInput is what people write about a picture or a document.
+type AttachmentInput struct {
+	Caption     string `json:"caption" says:"text" maxLength:"1000" required:"false"`
+	View        string `json:"view" says:"text" maxLength:"60" required:"false" doc:"What it shows: front, rear, board top, label ..."`
+	Taken       string `json:"taken" maxLength:"40" required:"false" doc:"When it was taken or written, EDTF"`
+	Language    string `json:"language" maxLength:"35" required:"false" doc:"Of a document, BCP 47, as en or de-CH"`
+	Translation string `json:"translation" says:"text" maxLength:"20000" required:"false"`
+	Address     string `json:"address" says:"text" maxLength:"2000" required:"false" doc:"Of a web page, kept as text"`
+	Captured    string `json:"captured" maxLength:"10" required:"false" doc:"Day on which the page was captured, YYYY-MM-DD"`
+	Numbers     string `json:"numbers" maxLength:"4000" required:"false" doc:"Serials and other identifiers that stand in it, one a line"`
+	StaffOnly   bool   `json:"staffOnly" required:"false" doc:"Not shown to viewers"`
 }
 
-// needsFullView reports whether a view of all pixels is another than the one for screens.
-func needsFullView(width, height int) bool { return max(width, height) > ScreenSide }
-
-func (s *Service) makeViews(ctx context.Context, sum string, file picture.File, data []byte, sides ...int) error {
-	needed := min(file.FullBytes(), picture.MostMemory)
-	return s.withMemory(ctx, needed, func() error {
-		views, err := file.Views(data, sides...)
-		if err != nil {
-			return err
-		}
-		for i, side := range sides {
-			if err := s.blobs.PutView(ctx, sum, strconv.Itoa(side), views[i]); err != nil {
-				return err
-			}
-		}
-		return nil
-	})
+// Attachment is a picture or document of a machine or of a lot.
+type Attachment struct {
+	ID            int64  `json:"id"`
+	Kind          string `json:"kind" enum:"picture,document"`
+	MachineID     *int64 `json:"machineId"`
+	AcquisitionID *int64 `json:"acquisitionId"`
+	FileName      string `json:"fileName" says:"text"`
+	AttachmentInput
+	Blob
+	By      string    `json:"by"`
+	At      time.Time `json:"at"`
+	Cited   int       `json:"cited" doc:"Statements that cite it"`
+	Voided  bool      `json:"voided"`
+	Version int       `json:"version"`
 }
 
-// View reads an upright view of a picture, without anything that the camera wrote beside it: the longest
-// side has at most so many pixels, one of ThumbSide, ScreenSide, or 0 for all of them. A view that is
-// missing or damaged is made anew.
-func (s *Service) View(ctx context.Context, actor action.Actor, id int64, side int) (action.Content, error) {
-	one, err := s.Attachment(ctx, actor, id)
-	if err != nil {
-		return action.Content{}, err
-	}
-	if one.Kind != string(picture.Picture) {
-		return action.Content{}, action.ErrNotFound
-	}
-	if side == 0 && !needsFullView(one.Width, one.Height) {
-		side = ScreenSide
-	}
-	content := action.Content{MediaType: "image/jpeg", FileName: fmt.Sprintf("picture-%d.jpg", id)}
-	content.Data, err = s.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
-	if err == nil || !errors.Is(err, blobs.ErrNotFound) {
-		return content, err
-	}
-	original, err := s.blobs.Content(ctx, blobs.Originals, one.SHA256)
-	if err != nil {
-		return content, err
-	}
-	file, err := s.look(ctx, original)
-	if err != nil {
-		return content, refusedFile(err)
-	}
-	if side == 0 && file.FullBytes() > picture.MostMemory {
-		return content, action.Reject("size",
-			fmt.Sprintf("all %d x %d pixels would take %d MB of memory to show, up to %d MB are taken; ask for the screen view, or for the original file",
-				file.Width, file.Height, file.FullBytes()>>20, picture.MostMemory>>20))
-	}
-	if err := s.makeViews(ctx, one.SHA256, file, original, side); err != nil {
-		return content, refusedFile(err)
-	}
-	content.Data, err = s.blobs.View(ctx, one.SHA256, strconv.Itoa(side))
-	return content, err
+func attachmentOf(r storefiles.Attachment) Attachment {
+	return Attachment{ID: r.ID, Kind: r.Kind, MachineID: r.MachineID, AcquisitionID: r.AcquisitionID,
+		FileName: r.FileName, AttachmentInput: AttachmentInput(r.AttachmentFields), Blob: Blob(r.Blob), By: r.By,
+		At: r.At, Cited: r.Cited, Voided: r.Voided, Version: r.Version}
 }

@@ -14,9 +14,9 @@ import (
 
 // AddAssembly adds a board to a machine, with an empty sheet.
 func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID int64,
-	fields inventory.AssemblyFields) (inventory.Assembly, error) {
+	fields AssemblyInput) (Assembly, error) {
 	if err := CheckAssembly(&fields); err != nil {
-		return inventory.Assembly{}, err
+		return Assembly{}, err
 	}
 	var added inventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -24,12 +24,12 @@ func (s *Service) AddAssembly(ctx context.Context, actor action.Actor, machineID
 		added, err = AddAssembly(ctx, tx, actor, machineID, fields)
 		return err
 	})
-	return added, err
+	return AssemblyOf(added), err
 }
 
 // AddAssembly adds a board to a machine, in a transaction under way.
 func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64,
-	fields inventory.AssemblyFields) (inventory.Assembly, error) {
+	fields AssemblyInput) (inventory.Assembly, error) {
 	if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 		return inventory.Assembly{}, err
 	}
@@ -38,9 +38,9 @@ func AddAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID
 
 // InsertAssembly enters an assembly where it is, from today, in a transaction under way.
 func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inventory.Fitting,
-	fields inventory.AssemblyFields) (inventory.Assembly, error) {
+	fields AssemblyInput) (inventory.Assembly, error) {
 	at.Since = actor.Today()
-	id, err := inventory.InsertAssembly(ctx, tx, at, fields)
+	id, err := inventory.InsertAssembly(ctx, tx, at, inventory.AssemblyFields(fields))
 	if err != nil {
 		return inventory.Assembly{}, err
 	}
@@ -53,9 +53,9 @@ func InsertAssembly(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at inv
 
 // AddLooseAssembly adds an assembly that is in no machine but at a place, with an empty sheet.
 func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, place string,
-	fields inventory.AssemblyFields) (inventory.Assembly, error) {
+	fields AssemblyInput) (Assembly, error) {
 	if err := CheckLoose(&place, &fields); err != nil {
-		return inventory.Assembly{}, err
+		return Assembly{}, err
 	}
 	var added inventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -63,11 +63,11 @@ func (s *Service) AddLooseAssembly(ctx context.Context, actor action.Actor, plac
 		added, err = InsertAssembly(ctx, tx, actor, inventory.Fitting{Place: place}, fields)
 		return err
 	})
-	return added, err
+	return AssemblyOf(added), err
 }
 
 // CheckLoose trims what is said of an assembly at a place, or says what is wrong with it.
-func CheckLoose(place *string, fields *inventory.AssemblyFields) error {
+func CheckLoose(place *string, fields *AssemblyInput) error {
 	err := input.CheckAll(input.OneLine("place", place), CheckAssembly(fields))
 	if err == nil && *place == "" {
 		return action.Reject("place", "name the place, as Store, shelf B")
@@ -77,9 +77,9 @@ func CheckLoose(place *string, fields *inventory.AssemblyFields) error {
 
 // ChangeAssembly rewrites what is said of an assembly, starting from a version.
 func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int64, version int,
-	fields inventory.AssemblyFields) (inventory.Assembly, error) {
+	fields AssemblyInput) (Assembly, error) {
 	if err := CheckAssembly(&fields); err != nil {
-		return inventory.Assembly{}, err
+		return Assembly{}, err
 	}
 	var changed inventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -93,22 +93,22 @@ func (s *Service) ChangeAssembly(ctx context.Context, actor action.Actor, id int
 		if err := unchanged(before, version); err != nil {
 			return err
 		}
-		if err := inventory.UpdateAssembly(ctx, tx, id, fields); err != nil {
+		if err := inventory.UpdateAssembly(ctx, tx, id, inventory.AssemblyFields(fields)); err != nil {
 			return err
 		}
 		if changed, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID, before.AssemblyFields,
-			changed.AssemblyFields)
+		return action.Record(ctx, tx, actor, eventChangeAssembly, id, changed.MachineID,
+			AssemblyInput(before.AssemblyFields), AssemblyInput(changed.AssemblyFields))
 	})
-	return changed, err
+	return AssemblyOf(changed), err
 }
 
 // unchanged refuses a change of an assembly that was changed since version, or struck out.
 func unchanged(assembly inventory.Assembly, version int) error {
 	if assembly.Version != version {
-		return &action.Stale{What: "the board", Newer: assembly}
+		return &action.Stale{What: "the board", Newer: AssemblyOf(assembly)}
 	}
 	if assembly.IsVoided {
 		return action.ErrNotFound
@@ -120,11 +120,12 @@ func unchanged(assembly inventory.Assembly, version int) error {
 }
 
 // Assembly reads an assembly.
-func (s *Service) Assembly(ctx context.Context, actor action.Actor, id int64) (inventory.Assembly, error) {
+func (s *Service) Assembly(ctx context.Context, actor action.Actor, id int64) (Assembly, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return inventory.Assembly{}, err
+		return Assembly{}, err
 	}
-	return inventory.AssemblyByID(ctx, s.kernel.Reader(ctx), id)
+	row, err := inventory.AssemblyByID(ctx, s.kernel.Reader(ctx), id)
+	return AssemblyOf(row), err
 }
 
 // AssembliesOf lists what is fitted in a machine today; in a snapshot it is read once.
@@ -135,18 +136,12 @@ func AssembliesOf(ctx context.Context, h pg.Handle, machineID int64) ([]inventor
 }
 
 // Fittings lists where an assembly has been, the newest first.
-func (s *Service) Fittings(ctx context.Context, actor action.Actor, id int64) ([]inventory.Fitting, error) {
+func (s *Service) Fittings(ctx context.Context, actor action.Actor, id int64) ([]Fitting, error) {
 	if _, err := s.Assembly(ctx, actor, id); err != nil {
 		return nil, err
 	}
-	return inventory.FittingsOf(ctx, s.kernel.Reader(ctx), id)
-}
-
-// LooseAssembly is an assembly that is in no machine, with its memory in words.
-type LooseAssembly struct {
-	inventory.LooseAssembly
-	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
-	ROM string `json:"rom"`
+	rows, err := inventory.FittingsOf(ctx, s.kernel.Reader(ctx), id)
+	return action.Views(rows, fittingOf), err
 }
 
 // LoosePage is a page of assemblies that are in no machine.
@@ -163,13 +158,11 @@ func (s *Service) ListLoose(ctx context.Context, actor action.Actor, search stri
 		return LoosePage{}, err
 	}
 	found, err := inventory.ListLoose(ctx, s.kernel.Reader(ctx), strings.Fields(search), actor.Hides(), after, limit+1)
-	page := LoosePage{Assemblies: []LooseAssembly{}}
+	page := LoosePage{}
 	if len(found) > limit {
 		found = found[:limit]
 		page.Next = found[limit-1].ID
 	}
-	for _, f := range found {
-		page.Assemblies = append(page.Assemblies, LooseAssembly{f, inKB(f.RAMBytes), inKB(f.ROMBytes)})
-	}
+	page.Assemblies = action.Views(found, looseAssemblyOf)
 	return page, err
 }

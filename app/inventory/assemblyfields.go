@@ -7,7 +7,7 @@ import (
 )
 
 // CheckAssembly trims what is said of an assembly, or says what is wrong with it.
-func CheckAssembly(a *inventory.AssemblyFields) error {
+func CheckAssembly(a *AssemblyInput) error {
 	err := input.CheckAll(
 		input.HeadingText("title", &a.Title), input.HeadingText("part", &a.Part), input.HeadingText("rev", &a.Rev),
 		input.HeadingText("serial", &a.Serial), input.HeadingText("slot", &a.Slot),

@@ -20,11 +20,12 @@ import (
 )
 
 // Collection reads the settings of the collection.
-func (s *Service) Collection(ctx context.Context, actor action.Actor) (inventory.Collection, error) {
+func (s *Service) Collection(ctx context.Context, actor action.Actor) (Collection, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return inventory.Collection{}, err
+		return Collection{}, err
 	}
-	return inventory.ReadCollection(ctx, s.kernel.Reader(ctx))
+	row, err := inventory.ReadCollection(ctx, s.kernel.Reader(ctx))
+	return collectionOf(row), err
 }
 
 // CurrencyForm is how currencies are written: three capitals, as ISO 4217 has them.
@@ -33,7 +34,7 @@ var CurrencyForm = regexp.MustCompile(`^[A-Z]{3}$`)
 // theCollection is by what the history knows the one that there is.
 const theCollection = 1
 
-var collections = action.Records[inventory.Collection]{
+var collections = action.Records[inventory.Collection, Collection]{
 	What: "the collection",
 	Lock: func(ctx context.Context, h pg.Handle, _ int64) (inventory.Collection, error) {
 		return inventory.LockCollection(ctx, h)
@@ -42,32 +43,33 @@ var collections = action.Records[inventory.Collection]{
 		return inventory.ReadCollection(ctx, h)
 	},
 	Version: func(c inventory.Collection) int { return c.Version },
-	Told:    func(c inventory.Collection) any { return c.CollectionFields },
+	Told:    func(c inventory.Collection) any { return CollectionInput(c.CollectionFields) },
+	View:    collectionOf,
 }
 
 // ChangeCollection rewrites the settings of the collection, starting from a version.
 func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, version int,
-	fields inventory.CollectionFields) (inventory.Collection, error) {
+	fields CollectionInput) (Collection, error) {
 	fields.Currency = strings.ToUpper(strings.TrimSpace(fields.Currency))
 	if err := input.CheckAll(input.OneLine("name", &fields.Name),
 		input.OneLine("timeZone", &fields.TimeZone)); err != nil {
-		return inventory.Collection{}, err
+		return Collection{}, err
 	}
 	if _, err := accession.ParsePattern(fields.AccessionPattern); err != nil {
-		return inventory.Collection{}, action.Reject("accessionPattern", err.Error())
+		return Collection{}, action.Reject("accessionPattern", err.Error())
 	}
 	if !CurrencyForm.MatchString(fields.Currency) {
-		return inventory.Collection{}, action.Reject("currency", "write its three letters, as EUR")
+		return Collection{}, action.Reject("currency", "write its three letters, as EUR")
 	}
 	if _, err := action.ZoneOf(fields.TimeZone); err != nil {
-		return inventory.Collection{}, action.Reject("timeZone",
+		return Collection{}, action.Reject("timeZone",
 			err.Error()+"; choose one of the list, as Europe/Lisbon")
 	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeCollection,
 		ID: theCollection, Version: version}
 	return collections.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Collection) error {
 		fields.TimeZone = cmp.Or(fields.TimeZone, before.TimeZone)
-		return inventory.UpdateCollection(ctx, tx, fields)
+		return inventory.UpdateCollection(ctx, tx, inventory.CollectionFields(fields))
 	})
 }
 
@@ -136,10 +138,10 @@ func giveNumber(ctx context.Context, tx *sqlx.Tx, machine inventory.Machine) err
 
 // Register is what is known of the numbers that were given.
 type Register struct {
-	Pattern   string                  `json:"pattern"`
-	Given     int                     `json:"given" doc:"Numbers that were ever given or noted"`
-	Gaps      []string                `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
-	Explained []inventory.GivenNumber `json:"explained" doc:"Numbers that no machine has today, with the reason"`
+	Pattern   string        `json:"pattern"`
+	Given     int           `json:"given" doc:"Numbers that were ever given or noted"`
+	Gaps      []string      `json:"gaps" doc:"Numbers that were passed over and that nobody has explained"`
+	Explained []GivenNumber `json:"explained" doc:"Numbers that no machine has today, with the reason"`
 }
 
 // Register lists the gaps in the collection's numbers.
@@ -156,13 +158,13 @@ func (s *Service) Register(ctx context.Context, actor action.Actor) (Register, e
 		return Register{}, err
 	}
 	r := Register{Pattern: pattern.String(), Given: len(given), Gaps: pattern.Gaps(numbersOf(given)),
-		Explained: []inventory.GivenNumber{}}
+		Explained: []GivenNumber{}}
 	for _, g := range given {
 		if g.MachineID == nil || g.Accession != g.Number {
 			if g.Note == "" && g.Accession != "" {
 				g.Note = "given to what is " + g.Accession + " today"
 			}
-			r.Explained = append(r.Explained, g)
+			r.Explained = append(r.Explained, GivenNumber(g))
 		}
 	}
 	return r, nil

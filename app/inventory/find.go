@@ -7,17 +7,17 @@ import (
 	"unicode/utf8"
 
 	"frugalheron/app/action"
+	"frugalheron/app/library"
 	"frugalheron/store/inventory"
-	"frugalheron/store/library"
 )
 
 // Found is what a search over everything finds, the nearest first; each kind only so many.
 type Found struct {
-	Exact      *inventory.Machine        `json:"exact" doc:"The machine whose accession number was given, or null"`
-	Machines   []ListedMachine           `json:"machines"`
-	Total      int                       `json:"total" doc:"All machines that have the words"`
-	Assemblies []inventory.FoundAssembly `json:"assemblies"`
-	Chips      []library.Occurrence      `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
+	Exact      *Machine             `json:"exact" doc:"The machine whose accession number was given, or null"`
+	Machines   []ListedMachine      `json:"machines"`
+	Total      int                  `json:"total" doc:"All machines that have the words"`
+	Assemblies []FoundAssembly      `json:"assemblies"`
+	Chips      []library.Occurrence `json:"chips" doc:"Lines of sheets with the words in the marking, or of the type"`
 }
 
 // Limits of what is found at once, and the least length of words that chips are looked for by.
@@ -28,7 +28,7 @@ const (
 
 // Find looks for words in machines, assemblies and chips.
 func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Found, error) {
-	found := Found{Machines: []ListedMachine{}, Assemblies: []inventory.FoundAssembly{}, Chips: []library.Occurrence{}}
+	found := Found{Machines: []ListedMachine{}, Assemblies: []FoundAssembly{}, Chips: []library.Occurrence{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return found, err
 	}
@@ -38,7 +38,8 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 	}
 	exact, err := inventory.MachineByAccession(ctx, s.kernel.Reader(ctx), strings.Join(words, " "))
 	if err == nil {
-		found.Exact = &exact
+		view := MachineOf(exact)
+		found.Exact = &view
 	} else if !errors.Is(err, action.ErrNotFound) {
 		return found, err
 	}
@@ -47,15 +48,17 @@ func (s *Service) Find(ctx context.Context, actor action.Actor, text string) (Fo
 		return found, err
 	}
 	found.Machines, found.Total = page.Machines, page.Total
-	if found.Assemblies, err = inventory.FindAssemblies(ctx, s.kernel.Reader(ctx), words, actor.Hides(),
-		fewFound); err != nil {
+	assemblies, err := inventory.FindAssemblies(ctx, s.kernel.Reader(ctx), words, actor.Hides(), fewFound)
+	if err != nil {
 		return found, err
 	}
+	found.Assemblies = action.Views(assemblies, foundAssemblyOf)
 	for _, word := range words {
 		if utf8.RuneCountInString(word) < leastMarking {
 			return found, nil
 		}
 	}
-	found.Chips, err = inventory.FindChips(ctx, s.kernel.Reader(ctx), words, fewFound)
+	chips, err := inventory.FindChips(ctx, s.kernel.Reader(ctx), words, fewFound)
+	found.Chips = action.Views(chips, library.OccurrenceOf)
 	return found, err
 }

@@ -53,9 +53,9 @@ func (m MachineMove) location(actor action.Actor, machineID int64) (inventory.Lo
 
 // MovedMachine is a machine where it is now, and the event that can be taken back.
 type MovedMachine struct {
-	Machine inventory.Machine `json:"machine"`
-	Event   int64             `json:"event" doc:"The event of the history, by which the action can be undone"`
-	Where   string            `json:"where" says:"text" doc:"Where it is now, in words"`
+	Machine Machine `json:"machine"`
+	Event   int64   `json:"event" doc:"The event of the history, by which the action can be undone"`
+	Where   string  `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 
 // locationTold is what the history keeps of where a machine was.
@@ -67,7 +67,7 @@ type locationTold struct {
 }
 
 func tellLocation(s inventory.Location) locationTold {
-	return locationTold{s.ID, s.Place, s.Where(), s.Since}
+	return locationTold{s.ID, s.Place, locationOf(s).Where(), s.Since}
 }
 
 // MoveMachine takes a machine to a place, lends it, or sends it on its way.
@@ -86,8 +86,8 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 		if err != nil {
 			return err
 		}
-		if to.Where() == from.Where() {
-			return action.Reject("to", "it is there already: "+from.Where())
+		if locationOf(to).Where() == locationOf(from).Where() {
+			return action.Reject("to", "it is there already: "+locationOf(from).Where())
 		}
 		if err := moveOn(ctx, tx, to); err != nil {
 			return err
@@ -95,19 +95,27 @@ func (s *Service) MoveMachine(ctx context.Context, actor action.Actor, id int64,
 		if err := inventory.SetPlace(ctx, tx, id, to.Place); err != nil {
 			return err
 		}
-		if moved.Machine, err = inventory.MachineByID(ctx, tx, id); err != nil {
+		there, err := inventory.MachineByID(ctx, tx, id)
+		if err != nil {
 			return err
 		}
+		moved.Machine = MachineOf(there)
 		now, err := presentLocation(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		moved.Where = now.Where()
+		moved.Where = locationOf(now).Where()
 		moved.Event, err = action.RecordEvent(ctx, tx, actor, eventMoveMachine, id, &id, tellLocation(from),
 			tellLocation(now))
 		return err
 	})
 	return moved, err
+}
+
+// LocationsOf lists where a machine is and was, the newest first.
+func LocationsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Location, error) {
+	rows, err := inventory.LocationsOf(ctx, h, machineID)
+	return action.Views(rows, locationOf), err
 }
 
 // presentLocation reads where a machine is today; the zero Location for nowhere that is written down.
@@ -128,7 +136,7 @@ func moveOn(ctx context.Context, tx *sqlx.Tx, to inventory.Location) error {
 	if from.ID != 0 {
 		if to.Since < from.Since {
 			return action.Reject("on",
-				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
+				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", locationOf(from).Where(), from.Since))
 		}
 		if err := inventory.CloseLocation(ctx, tx, from.ID, &to.Since); err != nil {
 			return err
@@ -178,9 +186,10 @@ func (s *Service) undoMoveMachine(ctx context.Context, actor action.Actor, e his
 }
 
 // CountPlaces lists all places with what is there today.
-func (s *Service) CountPlaces(ctx context.Context, actor action.Actor) ([]inventory.PlaceCount, error) {
+func (s *Service) CountPlaces(ctx context.Context, actor action.Actor) ([]PlaceCount, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return inventory.CountPlaces(ctx, s.kernel.Reader(ctx))
+	rows, err := inventory.CountPlaces(ctx, s.kernel.Reader(ctx))
+	return action.Views(rows, placeCountOf), err
 }

@@ -4,12 +4,11 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/core/datecode"
-	"frugalheron/store/inventory"
 	"frugalheron/store/pg"
 )
 
 // CheckMachine trims what is said of a machine, or says what is wrong with it.
-func CheckMachine(m *inventory.MachineFields) error {
+func CheckMachine(m *MachineInput) error {
 	err := input.CheckAll(
 		input.OneLine("accession", &m.Accession), input.OneLine("name", &m.Name), input.OneLine("maker", &m.Maker),
 		input.OneLine("model", &m.Model), input.OneLine("serial", &m.Serial), input.OneLine("place", &m.Place),
@@ -33,11 +32,11 @@ func CheckMachine(m *inventory.MachineFields) error {
 }
 
 // EraOf are the years in which parts of a machine are expected; none where nobody said.
-func EraOf(m inventory.Machine) datecode.Era {
-	if m.EraFrom == nil || m.EraTo == nil {
+func EraOf(from, to *int) datecode.Era {
+	if from == nil || to == nil {
 		return datecode.Era{}
 	}
-	return datecode.Era{From: *m.EraFrom, To: *m.EraTo}
+	return datecode.Era{From: *from, To: *to}
 }
 
 func accessionTaken(err error, accession string) error {

@@ -12,9 +12,9 @@ import (
 
 // CreateMachine enters a machine into the collection.
 func (s *Service) CreateMachine(ctx context.Context, actor action.Actor,
-	fields inventory.MachineFields) (inventory.Machine, error) {
+	fields MachineInput) (Machine, error) {
 	if err := CheckMachine(&fields); err != nil {
-		return inventory.Machine{}, err
+		return Machine{}, err
 	}
 	var created inventory.Machine
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
@@ -22,13 +22,13 @@ func (s *Service) CreateMachine(ctx context.Context, actor action.Actor,
 		created, err = CreateMachine(ctx, tx, actor, fields)
 		return err
 	})
-	return created, err
+	return MachineOf(created), err
 }
 
 // CreateMachine enters a machine, in a transaction under way.
 func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
-	fields inventory.MachineFields) (inventory.Machine, error) {
-	id, err := inventory.InsertMachine(ctx, tx, fields)
+	fields MachineInput) (inventory.Machine, error) {
+	id, err := inventory.InsertMachine(ctx, tx, inventory.MachineFields(fields))
 	if err != nil {
 		return inventory.Machine{}, accessionTaken(err, fields.Accession)
 	}
@@ -49,7 +49,7 @@ func CreateMachine(ctx context.Context, tx *sqlx.Tx, actor action.Actor,
 	if err := inventory.InsertExterior(ctx, tx, id, actor.Today()); err != nil {
 		return inventory.Machine{}, err
 	}
-	return created, action.Record(ctx, tx, actor, eventCreateMachine, id, &id, nil, created.MachineFields)
+	return created, action.Record(ctx, tx, actor, eventCreateMachine, id, &id, nil, MachineInput(created.MachineFields))
 }
 
 // MeasureTables lets the database measure its tables anew, so that it answers well at once after so
@@ -58,24 +58,25 @@ func (s *Service) MeasureTables(ctx context.Context) error {
 	return pg.Analyze(ctx, s.kernel.Reader(ctx))
 }
 
-var machines = action.Records[inventory.Machine]{
+var machines = action.Records[inventory.Machine, Machine]{
 	What: "the machine", Lock: inventory.LockMachine, Read: inventory.MachineByID,
 	Version: func(m inventory.Machine) int { return m.Version },
-	Told:    func(m inventory.Machine) any { return m.MachineFields },
+	Told:    func(m inventory.Machine) any { return MachineInput(m.MachineFields) },
+	View:    MachineOf,
 	Machine: func(m inventory.Machine) *int64 { return &m.ID },
 }
 
 // ChangeMachine rewrites what is said of a machine, starting from a version. When somebody
 // changed it since, the answer is *Stale with the machine as it is now.
 func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int64, version int,
-	fields inventory.MachineFields) (inventory.Machine, error) {
+	fields MachineInput) (Machine, error) {
 	if err := CheckMachine(&fields); err != nil {
-		return inventory.Machine{}, err
+		return Machine{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeMachine, ID: id,
 		Version: version}
 	return machines.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before inventory.Machine) error {
-		if err := inventory.UpdateMachine(ctx, tx, id, fields); err != nil {
+		if err := inventory.UpdateMachine(ctx, tx, id, inventory.MachineFields(fields)); err != nil {
 			return accessionTaken(err, fields.Accession)
 		}
 		changed, err := inventory.MachineByID(ctx, tx, id)
@@ -90,12 +91,13 @@ func (s *Service) ChangeMachine(ctx context.Context, actor action.Actor, id int6
 }
 
 // Machine reads a machine.
-func (s *Service) Machine(ctx context.Context, actor action.Actor, id int64) (inventory.Machine, error) {
+func (s *Service) Machine(ctx context.Context, actor action.Actor, id int64) (Machine, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return inventory.Machine{}, err
+		return Machine{}, err
 	}
-	return action.Once(ctx, "machine", id, func() (inventory.Machine, error) {
-		return inventory.MachineByID(ctx, s.kernel.Reader(ctx), id)
+	return action.Once(ctx, "machine", id, func() (Machine, error) {
+		row, err := inventory.MachineByID(ctx, s.kernel.Reader(ctx), id)
+		return MachineOf(row), err
 	})
 }
 

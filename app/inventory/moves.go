@@ -26,9 +26,9 @@ type Move struct {
 
 // Moved is an assembly where it is now, and the event that can be taken back.
 type Moved struct {
-	Assembly inventory.Assembly `json:"assembly"`
-	Event    int64              `json:"event" doc:"The event of the history, by which the action can be undone"`
-	Where    string             `json:"where" says:"text" doc:"Where it is now, in words"`
+	Assembly Assembly `json:"assembly"`
+	Event    int64    `json:"event" doc:"The event of the history, by which the action can be undone"`
+	Where    string   `json:"where" says:"text" doc:"Where it is now, in words"`
 }
 
 // moveTold is what the history keeps of where an assembly was.
@@ -40,7 +40,7 @@ type moveTold struct {
 }
 
 func tellFitting(f inventory.Fitting) moveTold {
-	return moveTold{f.ID, f.MachineID, f.Where(), f.Since}
+	return moveTold{f.ID, f.MachineID, fittingOf(f).Where(), f.Since}
 }
 
 // MoveAssembly takes an assembly from where it is to a machine, a place, or lends it. Its sheet and
@@ -71,18 +71,20 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 		}
 		if to.Since < from.Since {
 			return action.Reject("on",
-				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", from.Where(), from.Since))
+				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", fittingOf(from).Where(), from.Since))
 		}
 		if to, err = replaceFitting(ctx, tx, from, to); err != nil {
 			return err
 		}
-		if to.Where() == from.Where() {
-			return action.Reject("to", "it is there already: "+from.Where())
+		if fittingOf(to).Where() == fittingOf(from).Where() {
+			return action.Reject("to", "it is there already: "+fittingOf(from).Where())
 		}
-		moved.Where = to.Where()
-		if moved.Assembly, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
+		moved.Where = fittingOf(to).Where()
+		there, err := inventory.AssemblyByID(ctx, tx, id)
+		if err != nil {
 			return err
 		}
+		moved.Assembly = AssemblyOf(there)
 		moved.Event, err = recordMove(ctx, tx, actor, assembly, from, to)
 		return err
 	})
@@ -128,7 +130,7 @@ func replaceFitting(ctx context.Context, tx *sqlx.Tx, from, to inventory.Fitting
 func recordMove(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly inventory.Assembly,
 	from, to inventory.Fitting) (int64, error) {
 	if from.MachineID != nil && to.MachineID != nil && *to.MachineID != *from.MachineID {
-		received := map[string]string{"title": assembly.Title, "from": from.Where()}
+		received := map[string]string{"title": assembly.Title, "from": fittingOf(from).Where()}
 		if err := action.Record(ctx, tx, actor, eventReceiveAssembly, to.ID, to.MachineID, nil, received); err != nil {
 			return 0, err
 		}

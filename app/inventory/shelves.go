@@ -12,13 +12,6 @@ import (
 	"frugalheron/store/inventory"
 )
 
-// ListedMachine is a machine of a list, with its memory in words.
-type ListedMachine struct {
-	inventory.ListedMachine
-	RAM string `json:"ram" doc:"In KB of 1,024 bytes with one decimal; empty when none is known"`
-	ROM string `json:"rom"`
-}
-
 // MachinePage is a page of a list.
 type MachinePage struct {
 	Machines []ListedMachine `json:"machines"`
@@ -94,9 +87,7 @@ func (s *Service) ListMachines(ctx context.Context, actor action.Actor, list Mac
 		last := found[list.Limit-1]
 		page.Next = NextOf(inventory.MachineKey{Value: last.SortedBy, ID: last.ID})
 	}
-	for _, m := range found {
-		page.Machines = append(page.Machines, ListedMachine{m, inKB(m.RAMBytes), inKB(m.ROMBytes)})
-	}
+	page.Machines = action.Views(found, listedMachineOf)
 	return page, err
 }
 
@@ -124,17 +115,17 @@ func inKB(bytes int64) string {
 // Facets say how many machines there are of each value that a list can be narrowed by. Each counts
 // with all filters but its own.
 type Facets struct {
-	Places     []inventory.FacetCount `json:"places" doc:"Those with most machines first"`
-	Makers     []inventory.FacetCount `json:"makers" doc:"Those with most machines first"`
-	Years      []inventory.FacetCount `json:"years" doc:"In order"`
-	Stages     []inventory.FacetCount `json:"stages" doc:"How far taking stock has come"`
-	Statements []inventory.FacetCount `json:"statements" doc:"Whether equally strong sources differ"`
+	Places     []FacetCount `json:"places" doc:"Those with most machines first"`
+	Makers     []FacetCount `json:"makers" doc:"Those with most machines first"`
+	Years      []FacetCount `json:"years" doc:"In order"`
+	Stages     []FacetCount `json:"stages" doc:"How far taking stock has come"`
+	Statements []FacetCount `json:"statements" doc:"Whether equally strong sources differ"`
 }
 
 // CountFacets counts machines by the values that a list can be narrowed by.
 func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters MachineFilters) (Facets, error) {
-	f := Facets{Places: []inventory.FacetCount{}, Makers: []inventory.FacetCount{}, Years: []inventory.FacetCount{},
-		Stages: []inventory.FacetCount{}, Statements: []inventory.FacetCount{}}
+	f := Facets{Places: []FacetCount{}, Makers: []FacetCount{}, Years: []FacetCount{},
+		Stages: []FacetCount{}, Statements: []FacetCount{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return f, err
 	}
@@ -144,11 +135,11 @@ func (s *Service) CountFacets(ctx context.Context, actor action.Actor, filters M
 	}
 	counts, err := inventory.CountFacets(ctx, s.kernel.Reader(ctx), filters.inStore(public))
 	for _, c := range counts {
-		of := map[string]*[]inventory.FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years,
+		of := map[string]*[]FacetCount{"place": &f.Places, "maker": &f.Makers, "year": &f.Years,
 			"stage": &f.Stages, "statement": &f.Statements}[c.Facet]
-		*of = append(*of, c)
+		*of = append(*of, facetCountOf(c))
 	}
-	slices.SortFunc(f.Years, func(a, b inventory.FacetCount) int { return strings.Compare(a.Value, b.Value) })
+	slices.SortFunc(f.Years, func(a, b FacetCount) int { return strings.Compare(a.Value, b.Value) })
 	return f, err
 }
 
@@ -158,7 +149,7 @@ const typesOffered = 12
 // CountHolding offers types whose number starts with a text, each with the number of machines that
 // hold it among those that the other filters leave.
 func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters MachineFilters,
-	start string) ([]inventory.FacetCount, error) {
+	start string) ([]FacetCount, error) {
 	types, err := s.library.Types(ctx, actor, start, typesOffered)
 	if err != nil {
 		return nil, err
@@ -171,5 +162,6 @@ func (s *Service) CountHolding(ctx context.Context, actor action.Actor, filters 
 	if err != nil {
 		return nil, err
 	}
-	return inventory.CountHolding(ctx, s.kernel.Reader(ctx), filters.inStore(public), numbers)
+	rows, err := inventory.CountHolding(ctx, s.kernel.Reader(ctx), filters.inStore(public), numbers)
+	return action.Views(rows, facetCountOf), err
 }

@@ -12,7 +12,7 @@ import (
 )
 
 func (s *Service) undoChangeMachine(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	before, err := action.StateIn[inventory.MachineFields](e.Before)
+	before, err := action.StateIn[MachineInput](e.Before)
 	if err != nil {
 		return err
 	}
@@ -31,7 +31,7 @@ func (s *Service) LockSheet(ctx context.Context, h pg.Handle, id int64) (invento
 }
 
 func (s *Service) undoChangeAssembly(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	before, err := action.StateIn[inventory.AssemblyFields](e.Before)
+	before, err := action.StateIn[AssemblyInput](e.Before)
 	if err != nil {
 		return err
 	}

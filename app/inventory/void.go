@@ -27,9 +27,11 @@ func (s *Service) VoidAssembly(ctx context.Context, actor action.Actor, id int64
 		if err := inventory.CountAssemblyChange(ctx, tx, id); err != nil {
 			return err
 		}
-		if voided.Assembly, err = inventory.AssemblyByID(ctx, tx, id); err != nil {
+		now, err := inventory.AssemblyByID(ctx, tx, id)
+		if err != nil {
 			return err
 		}
+		voided.Assembly = AssemblyOf(now)
 		voided.Event, err = action.RecordEvent(ctx, tx, actor, eventVoidAssembly, id, from.MachineID,
 			tellFitting(from), nil)
 		return err

@@ -15,7 +15,7 @@ import (
 
 // MakerView is a maker with how it stands to others, in words.
 type MakerView struct {
-	library.Maker
+	Maker
 	Told []maker.Tie `json:"told"`
 }
 
@@ -28,11 +28,7 @@ func (s *Service) Makers(ctx context.Context, actor action.Actor, words string) 
 		return nil, err
 	}
 	found, err := library.ListMakers(ctx, s.kernel.Reader(ctx), strings.Fields(words), mostMakers)
-	told := make([]MakerView, len(found))
-	for i, m := range found {
-		told[i] = tellMaker(m)
-	}
-	return told, err
+	return action.Views(found, tellMaker), err
 }
 
 func tellMaker(m library.Maker) MakerView {
@@ -40,17 +36,17 @@ func tellMaker(m library.Maker) MakerView {
 	if err != nil {
 		ties = []maker.Tie{} // checked when it was kept
 	}
-	return MakerView{m, ties}
+	return MakerView{makerOf(m), ties}
 }
 
 // AddMaker adds a maker.
-func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields library.MakerFields) (MakerView, error) {
+func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields MakerInput) (MakerView, error) {
 	var added library.Maker
 	if err := checkMaker(&fields); err != nil {
 		return MakerView{}, err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := library.InsertMaker(ctx, tx, fields)
+		id, err := library.InsertMaker(ctx, tx, library.MakerFields(fields))
 		if err != nil {
 			return makerTaken(err, fields)
 		}
@@ -62,34 +58,34 @@ func (s *Service) AddMaker(ctx context.Context, actor action.Actor, fields libra
 	return tellMaker(added), err
 }
 
-var makers = action.Records[library.Maker]{
+var makers = action.Records[library.Maker, MakerView]{
 	What: "the maker", Lock: library.LockMaker, Read: library.MakerByID,
 	Version: func(m library.Maker) int { return m.Version },
-	Told:    func(m library.Maker) any { return m.MakerFields },
+	Told:    func(m library.Maker) any { return MakerInput(m.MakerFields) },
+	View:    tellMaker,
 }
 
 // ChangeMaker rewrites what is said of a maker, starting from a version.
 func (s *Service) ChangeMaker(ctx context.Context, actor action.Actor, id int64, version int,
-	fields library.MakerFields) (MakerView, error) {
+	fields MakerInput) (MakerView, error) {
 	if err := checkMaker(&fields); err != nil {
 		return MakerView{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeMaker, ID: id,
 		Version: version}
-	changed, err := makers.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.Maker) error {
-		return makerTaken(library.UpdateMaker(ctx, tx, id, fields), fields)
+	return makers.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.Maker) error {
+		return makerTaken(library.UpdateMaker(ctx, tx, id, library.MakerFields(fields)), fields)
 	})
-	return tellMaker(changed), err
 }
 
-func makerTaken(err error, fields library.MakerFields) error {
+func makerTaken(err error, fields MakerInput) error {
 	if pg.Violates(err, "maker_name_key") {
 		return action.Reject("name", fields.Name+" is in the list already")
 	}
 	return err
 }
 
-func checkMaker(f *library.MakerFields) error {
+func checkMaker(f *MakerInput) error {
 	err := input.CheckAll(input.OneLine("name", &f.Name), input.CheckEDTF("founded", &f.Founded),
 		input.CheckEDTF("ended", &f.Ended), input.OneLine("place", &f.Place),
 		input.Lines("ties", &f.Ties), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))

@@ -18,22 +18,29 @@ import (
 const mostModels = 500
 
 // Models lists models by words of maker, name or variant.
-func (s *Service) Models(ctx context.Context, actor action.Actor, words string) ([]library.MachineModel, error) {
+func (s *Service) Models(ctx context.Context, actor action.Actor, words string) ([]MachineModel, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return library.ListModels(ctx, s.kernel.Reader(ctx), strings.Fields(words), mostModels)
+	rows, err := library.ListModels(ctx, s.kernel.Reader(ctx), strings.Fields(words), mostModels)
+	return action.Views(rows, machineModelOf), err
+}
+
+// ModelOf reads what is known of the model that a machine's record names; ErrNotFound for none.
+func ModelOf(ctx context.Context, h pg.Handle, maker, model string) (MachineModel, error) {
+	row, err := library.ModelOf(ctx, h, maker, model)
+	return machineModelOf(row), err
 }
 
 // AddModel adds a model.
 func (s *Service) AddModel(ctx context.Context, actor action.Actor,
-	fields library.ModelFields) (library.MachineModel, error) {
+	fields ModelInput) (MachineModel, error) {
 	var added library.MachineModel
 	if err := checkModel(&fields); err != nil {
-		return added, err
+		return machineModelOf(added), err
 	}
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		id, err := library.InsertModel(ctx, tx, fields)
+		id, err := library.InsertModel(ctx, tx, library.ModelFields(fields))
 		if err != nil {
 			return modelTaken(err, fields)
 		}
@@ -42,36 +49,37 @@ func (s *Service) AddModel(ctx context.Context, actor action.Actor,
 		}
 		return action.Record(ctx, tx, actor, eventAddModel, id, nil, nil, fields)
 	})
-	return added, err
+	return machineModelOf(added), err
 }
 
-var models = action.Records[library.MachineModel]{
+var models = action.Records[library.MachineModel, MachineModel]{
 	What: "the model", Lock: library.LockModel, Read: library.ModelByID,
 	Version: func(m library.MachineModel) int { return m.Version },
-	Told:    func(m library.MachineModel) any { return m.ModelFields },
+	Told:    func(m library.MachineModel) any { return ModelInput(m.ModelFields) },
+	View:    machineModelOf,
 }
 
 // ChangeModel rewrites what is said of a model, starting from a version.
 func (s *Service) ChangeModel(ctx context.Context, actor action.Actor, id int64, version int,
-	fields library.ModelFields) (library.MachineModel, error) {
+	fields ModelInput) (MachineModel, error) {
 	if err := checkModel(&fields); err != nil {
-		return library.MachineModel{}, err
+		return MachineModel{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeModel, ID: id,
 		Version: version}
 	return models.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ library.MachineModel) error {
-		return modelTaken(library.UpdateModel(ctx, tx, id, fields), fields)
+		return modelTaken(library.UpdateModel(ctx, tx, id, library.ModelFields(fields)), fields)
 	})
 }
 
-func modelTaken(err error, fields library.ModelFields) error {
+func modelTaken(err error, fields ModelInput) error {
 	if pg.Violates(err, "machine_model_key") {
 		return action.Reject("model", fields.Maker+" "+fields.Model+" is in the list already")
 	}
 	return err
 }
 
-func checkModel(f *library.ModelFields) error {
+func checkModel(f *ModelInput) error {
 	err := input.CheckAll(input.OneLine("maker", &f.Maker), input.OneLine("model", &f.Model),
 		input.CheckEDTF("made", &f.Made), input.Lines("variants", &f.Variants),
 		input.Lines("expected", &f.Expected), input.Lines("note", &f.Note), input.OneLine("source", &f.Source))

@@ -16,39 +16,39 @@ import (
 
 // NamedType is an own type, and what naming it did.
 type NamedType struct {
-	library.OwnType
+	OwnType
 	Recognised int `json:"recognised" doc:"Parts on all sheets that are of this type now"`
 	Machines   int `json:"machines" doc:"Machines that they are in"`
 }
 
 // NameType adds an own type. It is recognised at once on every sheet, old ones included; their
 // text is not touched.
-func (s *Service) NameType(ctx context.Context, actor action.Actor, fields library.OwnTypeFields) (NamedType, error) {
+func (s *Service) NameType(ctx context.Context, actor action.Actor, fields OwnTypeInput) (NamedType, error) {
 	return s.TypeAction(ctx, actor, EventNameType, &fields,
 		func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error) {
-			id, err = library.InsertOwnType(ctx, tx, fields)
+			id, err = library.InsertOwnType(ctx, tx, library.OwnTypeFields(fields))
 			return nil, id, err
 		})
 }
 
 // ChangeType rewrites an own type, starting from a version.
 func (s *Service) ChangeType(ctx context.Context, actor action.Actor, id int64, version int,
-	fields library.OwnTypeFields) (NamedType, error) {
+	fields OwnTypeInput) (NamedType, error) {
 	return s.TypeAction(ctx, actor, eventChangeType, &fields, func(tx *sqlx.Tx) (*library.OwnType, int64, error) {
 		before, err := library.OwnTypeByID(ctx, tx, id)
 		if err != nil {
 			return nil, 0, err
 		}
 		if before.Version != version {
-			return nil, 0, &action.Stale{What: "the type", Newer: before}
+			return nil, 0, &action.Stale{What: "the type", Newer: ownTypeOf(before)}
 		}
-		return &before, id, library.UpdateOwnType(ctx, tx, id, fields)
+		return &before, id, library.UpdateOwnType(ctx, tx, id, library.OwnTypeFields(fields))
 	})
 }
 
 // TypeAction checks the fields, lets work write them, and has the sheets that the type touches
 // reckoned anew, all in one transaction that keeps sheets from being saved meanwhile.
-func (s *Service) TypeAction(ctx context.Context, actor action.Actor, done *action.Event, fields *library.OwnTypeFields,
+func (s *Service) TypeAction(ctx context.Context, actor action.Actor, done *action.Event, fields *OwnTypeInput,
 	work func(tx *sqlx.Tx) (before *library.OwnType, id int64, err error)) (NamedType, error) {
 	if err := checkOwnType(fields); err != nil {
 		return NamedType{}, err
@@ -65,13 +65,15 @@ func (s *Service) TypeAction(ctx context.Context, actor action.Actor, done *acti
 		if err != nil {
 			return err
 		}
-		if named.OwnType, err = library.OwnTypeByID(ctx, tx, id); err != nil {
+		row, err := library.OwnTypeByID(ctx, tx, id)
+		if err != nil {
 			return err
 		}
+		named.OwnType = ownTypeOf(row)
 		touched := []string{named.Number}
 		var was any
 		if before != nil {
-			touched, was = append(touched, before.Number), before.OwnTypeFields
+			touched, was = append(touched, before.Number), OwnTypeInput(before.OwnTypeFields)
 		}
 		if err := noteMarked(ctx, tx, touched); err != nil {
 			return err
@@ -89,7 +91,7 @@ func (s *Service) TypeAction(ctx context.Context, actor action.Actor, done *acti
 			return err
 		}
 		// Last, so that it is what the history offers to take back first.
-		return action.Record(ctx, tx, actor, done, id, nil, was, named.OwnTypeFields)
+		return action.Record(ctx, tx, actor, done, id, nil, was, named.OwnTypeInput)
 	})
 	return named, err
 }
@@ -99,7 +101,7 @@ const mostTold = 1000
 
 // tellRecognised writes into the history of each machine that chips of it are known now, where the number
 // is new, and returns how many machines these are.
-func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named library.OwnType,
+func tellRecognised(ctx context.Context, tx *sqlx.Tx, actor action.Actor, named OwnType,
 	isNew bool) (int, error) {
 	holders, err := library.HoldersOf(ctx, tx, named.Number, mostTold)
 	if err != nil {
@@ -132,7 +134,7 @@ func (s *Service) ForgetType(ctx context.Context, actor action.Actor, id int64) 
 		if err := library.DeleteOwnType(ctx, tx, id); err != nil {
 			return err
 		}
-		if event, err = action.RecordEvent(ctx, tx, actor, eventForgetType, id, nil, before.OwnTypeFields,
+		if event, err = action.RecordEvent(ctx, tx, actor, eventForgetType, id, nil, OwnTypeInput(before.OwnTypeFields),
 			nil); err != nil {
 			return err
 		}
@@ -150,7 +152,7 @@ func noteMarked(ctx context.Context, tx *sqlx.Tx, numbers []string) error {
 	return pg.NoteDue(ctx, tx, pg.ProjectedEntries, ids)
 }
 
-func checkOwnType(t *library.OwnTypeFields) error {
+func checkOwnType(t *OwnTypeInput) error {
 	err := input.CheckAll(input.OneLine("number", &t.Number), input.OneLine("function", &t.Function),
 		input.OneLine("package", &t.Package), input.Lines("notes", &t.Notes),
 		input.OneLine("maker", &t.Maker), input.OneLine("currents", &t.Currents), input.OneLine("ageing", &t.Ageing),
@@ -194,8 +196,8 @@ func notInNumber(r rune) bool {
 // LibraryType is a type of the library with what the collection knows of it.
 type LibraryType struct {
 	device.Type
-	Own         *library.OwnType `json:"own" doc:"The own type behind it, or null for a built-in one"`
-	Occurrences int              `json:"occurrences" doc:"Parts of this type on all sheets"`
+	Own         *OwnType `json:"own" doc:"The own type behind it, or null for a built-in one"`
+	Occurrences int      `json:"occurrences" doc:"Parts of this type on all sheets"`
 }
 
 // SearchLibrary lists types by the start of their number, own ones first. Without text it lists
@@ -215,14 +217,15 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 	}
 	start = device.Normal(strings.TrimSpace(start))
 	found, numbers := []LibraryType{}, []string{}
-	add := func(t device.Type, own *library.OwnType) {
+	add := func(t device.Type, own *OwnType) {
 		if len(found) < limit {
 			found, numbers = append(found, LibraryType{Type: t, Own: own}), append(numbers, t.Number)
 		}
 	}
 	for i := range own {
 		if t, ok := known.Lookup(own[i].Number); ok && strings.HasPrefix(own[i].Number, start) {
-			add(t, &own[i])
+			view := ownTypeOf(own[i])
+			add(t, &view)
 		}
 	}
 	if start != "" {
@@ -241,9 +244,10 @@ func (s *Service) SearchLibrary(ctx context.Context, actor action.Actor, start s
 
 // Occurrences lists the lines on which a type occurs.
 func (s *Service) Occurrences(ctx context.Context, actor action.Actor, number string,
-	limit int) ([]library.Occurrence, error) {
+	limit int) ([]Occurrence, error) {
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	return library.OccurrencesOf(ctx, s.kernel.Reader(ctx), device.Normal(number), limit)
+	rows, err := library.OccurrencesOf(ctx, s.kernel.Reader(ctx), device.Normal(number), limit)
+	return action.Views(rows, OccurrenceOf), err
 }

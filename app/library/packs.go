@@ -37,7 +37,7 @@ func (s *Service) ExportPack(ctx context.Context, actor action.Actor) (action.Co
 	}
 	rows := [][]string{}
 	figure := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
-	for _, t := range people.PublicOf(p, own) {
+	for _, t := range people.PublicOf(p, action.Views(own, ownTypeOf)) {
 		rows = append(rows,
 			[]string{t.Number, t.Class, t.Function, strconv.Itoa(t.Words), strconv.Itoa(t.Bits), t.Package,
 				figure(t.ClockMHz), figure(t.TypicalMA),
@@ -87,7 +87,7 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 			wrong = true
 		case !ok:
 			rows[i].State = "new"
-		case known.OwnTypeFields == fields[i]:
+		case OwnTypeInput(known.OwnTypeFields) == fields[i]:
 			rows[i].State = "same"
 		default:
 			rows[i].State = "changed"
@@ -119,7 +119,7 @@ func (s *Service) TakePack(ctx context.Context, actor action.Actor, text string,
 // mostPackRows bounds a pack.
 const mostPackRows = 5000
 
-func readPack(text string) ([]library.OwnTypeFields, []PackRow, error) {
+func readPack(text string) ([]OwnTypeInput, []PackRow, error) {
 	r := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
 	r.FieldsPerRecord = -1
 	head, err := r.Read()
@@ -141,7 +141,7 @@ func readPack(text string) ([]library.OwnTypeFields, []PackRow, error) {
 			return nil, nil, action.Reject("text", "the column "+name+" is missing")
 		}
 	}
-	fields, rows := []library.OwnTypeFields{}, []PackRow{}
+	fields, rows := []OwnTypeInput{}, []PackRow{}
 	seen := map[string]int{}
 	for {
 		cells, err := r.Read()
@@ -164,7 +164,7 @@ func readPack(text string) ([]library.OwnTypeFields, []PackRow, error) {
 	}
 }
 
-func packRow(columns map[string]int, cells []string, line int) (library.OwnTypeFields, PackRow) {
+func packRow(columns map[string]int, cells []string, line int) (OwnTypeInput, PackRow) {
 	cell := func(name string) string {
 		if i, ok := columns[name]; ok && i < len(cells) {
 			return table.Text(strings.TrimSpace(cells[i]))
@@ -183,7 +183,7 @@ func packRow(columns map[string]int, cells []string, line int) (library.OwnTypeF
 		}
 		return f
 	}
-	f := library.OwnTypeFields{
+	f := OwnTypeInput{
 		Number: cell("number"), Class: cell("class"), Function: cell("function"), Words: int(figure("words")),
 		Bits: int(figure("bits")), Package: cell("package"),
 		ClockMHz: figure("clock_mhz"), TypicalMA: figure("typical_ma"), Maker: cell("maker"),

@@ -27,7 +27,7 @@ func (s *Service) undoNameType(ctx context.Context, actor action.Actor, e histor
 }
 
 func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	before, err := action.StateIn[library.OwnTypeFields](e.Before)
+	before, err := action.StateIn[OwnTypeInput](e.Before)
 	if err != nil {
 		return err
 	}
@@ -38,7 +38,7 @@ func (s *Service) undoChangeType(ctx context.Context, actor action.Actor, e hist
 }
 
 func (s *Service) undoForgetType(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	before, err := action.StateIn[library.OwnTypeFields](e.Before)
+	before, err := action.StateIn[OwnTypeInput](e.Before)
 	if err != nil {
 		return err
 	}

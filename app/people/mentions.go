@@ -198,11 +198,12 @@ func textsOf(ctx context.Context, tx *sqlx.Tx, e history.Event) ([]string, error
 }
 
 // Mentions lists the places in texts of which nobody has said yet whether a private person is meant.
-func (s *Service) Mentions(ctx context.Context, actor action.Actor) ([]people.Mention, error) {
+func (s *Service) Mentions(ctx context.Context, actor action.Actor) ([]Mention, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return people.OpenMentions(ctx, s.kernel.Reader(ctx), listedMention)
+	open, err := people.OpenMentions(ctx, s.kernel.Reader(ctx), listedMention)
+	return action.Views(open, mentionOf), err
 }
 
 // DecideMention says whether a person is meant in a text. Where not, the text reads the same for everybody.
@@ -210,9 +211,10 @@ func (s *Service) DecideMention(ctx context.Context, actor action.Actor, id int6
 	return s.decideMention(ctx, actor, id, version, &meant, eventDecideMention)
 }
 
-var mentions = action.Records[people.Mention]{
+var mentions = action.Records[people.Mention, Mention]{
 	What: "the mention", Lock: people.LockMention,
 	Version: func(m people.Mention) int { return m.Version },
+	View:    mentionOf,
 }
 
 func (s *Service) decideMention(ctx context.Context, actor action.Actor, id int64, version int, meant *bool,

@@ -17,7 +17,7 @@ import (
 // partiesOffered is how many people and organisations a list shows at once.
 const partiesOffered = 100
 
-func checkParty(p *people.PartyFields) error {
+func checkParty(p *PartyInput) error {
 	err := input.CheckAll(input.OneLine("name", &p.Name), input.OneLine("role", &p.Role),
 		input.Lines("spellings", &p.Spellings), input.OneLine("place", &p.Place), input.Lines("note", &p.Note))
 	switch {
@@ -43,7 +43,8 @@ func checkParty(p *people.PartyFields) error {
 					spelling))
 		}
 	}
-	if matcher := names.New([]names.Person{personOf(people.Party{PartyFields: *p})}); len(matcher.Find(p.Role)) > 0 {
+	if matcher := names.New([]names.Person{personOf(people.Party{PartyFields: people.PartyFields(*p)})}); len(
+		matcher.Find(p.Role)) > 0 {
 		return action.Reject("role", "holds the name itself; everybody is shown the role")
 	}
 	return nil
@@ -55,13 +56,13 @@ func personOf(p people.Party) names.Person {
 }
 
 // AddParty adds a person or an organisation.
-func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields people.PartyFields) (people.Party, error) {
+func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields PartyInput) (Party, error) {
 	if err := checkParty(&fields); err != nil {
-		return people.Party{}, err
+		return Party{}, err
 	}
 	var added people.Party
 	err := s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
-		id, err := people.InsertParty(ctx, tx, fields)
+		id, err := people.InsertParty(ctx, tx, people.PartyFields(fields))
 		if err != nil {
 			return nameTaken(err, fields.Name)
 		}
@@ -76,31 +77,32 @@ func (s *Service) AddParty(ctx context.Context, actor action.Actor, fields peopl
 		}
 		return s.noteOldMentions(ctx, tx, personOf(added))
 	})
-	return added, err
+	return partyOf(added), err
 }
 
-var parties = action.Records[people.Party]{
+var parties = action.Records[people.Party, Party]{
 	What: "the party", Lock: people.LockParty, Read: people.PartyByID,
 	Version: func(p people.Party) int { return p.Version },
-	Told:    func(p people.Party) any { return p.PartyFields },
+	Told:    func(p people.Party) any { return PartyInput(p.PartyFields) },
+	View:    partyOf,
 }
 
 // ChangeParty rewrites what is said of a party, starting from a version.
 func (s *Service) ChangeParty(ctx context.Context, actor action.Actor, id int64, version int,
-	fields people.PartyFields) (people.Party, error) {
+	fields PartyInput) (Party, error) {
 	if err := checkParty(&fields); err != nil {
-		return people.Party{}, err
+		return Party{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventChangeParty, ID: id,
 		Version: version}
 	return parties.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, before people.Party) error {
-		if err := people.UpdateParty(ctx, tx, id, fields); err != nil {
+		if err := people.UpdateParty(ctx, tx, id, people.PartyFields(fields)); err != nil {
 			return nameTaken(err, fields.Name)
 		}
 		if !before.Private && !fields.Private {
 			return nil
 		}
-		now := personOf(people.Party{ID: id, PartyFields: fields})
+		now := personOf(people.Party{ID: id, PartyFields: people.PartyFields(fields)})
 		if err := s.publishAgain(ctx, tx, personOf(before), now); err != nil || !fields.Private {
 			return err
 		}
@@ -116,9 +118,10 @@ func nameTaken(err error, name string) error {
 }
 
 // Parties lists people and organisations by words of their names. Only staff may ask.
-func (s *Service) Parties(ctx context.Context, actor action.Actor, words string) ([]people.Party, error) {
+func (s *Service) Parties(ctx context.Context, actor action.Actor, words string) ([]Party, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	return people.ListParties(ctx, s.kernel.Reader(ctx), strings.Fields(words), partiesOffered)
+	found, err := people.ListParties(ctx, s.kernel.Reader(ctx), strings.Fields(words), partiesOffered)
+	return action.Views(found, partyOf), err
 }

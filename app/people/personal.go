@@ -9,9 +9,10 @@ import (
 	"frugalheron/app/input"
 	"frugalheron/store/inventory"
 	"frugalheron/store/people"
+	"frugalheron/store/pg"
 )
 
-func checkPersonalData(actor action.Actor, p *people.PersonalDataFields) error {
+func checkPersonalData(actor action.Actor, p *PersonalDataInput) error {
 	err := input.CheckAll(input.OneLine("medium", &p.Medium), input.OneLine("sort", &p.Sort),
 		input.Lines("reason", &p.Reason), input.OneLine("decidedBy", &p.DecidedBy))
 	if p.Decision == "" {
@@ -48,7 +49,7 @@ func checkPersonalData(actor action.Actor, p *people.PersonalDataFields) error {
 
 // OpenData is personal data about which something is still to be decided or done.
 type OpenData struct {
-	people.PersonalData
+	PersonalData
 	Accession string `json:"accession"`
 }
 
@@ -57,7 +58,7 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 	if err := actor.Must(action.MayWriteSheets); err != nil {
 		return nil, err
 	}
-	found, err := people.PersonalDataOf(ctx, s.kernel.Reader(ctx), 0)
+	found, err := PersonalDataOf(ctx, s.kernel.Reader(ctx), 0)
 	open := make([]OpenData, len(found))
 	for i, data := range found {
 		machine, err := inventory.MachineByID(ctx, s.kernel.Reader(ctx), data.MachineID)
@@ -69,18 +70,25 @@ func (s *Service) OpenPersonalData(ctx context.Context, actor action.Actor) ([]O
 	return open, err
 }
 
+// PersonalDataOf lists what is written down about such data of a machine, or for 0 what is still to be decided or
+// carried out in all.
+func PersonalDataOf(ctx context.Context, h pg.Handle, machineID int64) ([]PersonalData, error) {
+	rows, err := people.PersonalDataOf(ctx, h, machineID)
+	return action.Views(rows, personalDataOf), err
+}
+
 // NotePersonalData notes that data of former owners is on a medium of a machine.
 func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, machineID int64,
-	fields people.PersonalDataFields) (people.PersonalData, error) {
-	var noted people.PersonalData
+	fields PersonalDataInput) (PersonalData, error) {
 	if err := checkPersonalData(actor, &fields); err != nil {
-		return noted, err
+		return PersonalData{}, err
 	}
+	var noted people.PersonalData
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
 			return err
 		}
-		id, err := people.InsertPersonalData(ctx, tx, machineID, fields, actor.Today())
+		id, err := people.InsertPersonalData(ctx, tx, machineID, people.PersonalDataFields(fields), actor.Today())
 		if err != nil {
 			return err
 		}
@@ -89,25 +97,26 @@ func (s *Service) NotePersonalData(ctx context.Context, actor action.Actor, mach
 		}
 		return action.Record(ctx, tx, actor, eventNotePersonalData, id, &machineID, nil, fields)
 	})
-	return noted, err
+	return personalDataOf(noted), err
 }
 
-var personalData = action.Records[people.PersonalData]{
+var personalData = action.Records[people.PersonalData, PersonalData]{
 	What: "the note", Lock: people.LockPersonalData, Read: people.LockPersonalData,
 	Version: func(p people.PersonalData) int { return p.Version },
-	Told:    func(p people.PersonalData) any { return p.PersonalDataFields },
+	Told:    func(p people.PersonalData) any { return PersonalDataInput(p.PersonalDataFields) },
+	View:    personalDataOf,
 	Machine: func(p people.PersonalData) *int64 { return &p.MachineID },
 }
 
 // ChangePersonalData writes what was decided about such data, and that it was done.
 func (s *Service) ChangePersonalData(ctx context.Context, actor action.Actor, id int64, version int,
-	fields people.PersonalDataFields) (people.PersonalData, error) {
+	fields PersonalDataInput) (PersonalData, error) {
 	if err := checkPersonalData(actor, &fields); err != nil {
-		return people.PersonalData{}, err
+		return PersonalData{}, err
 	}
 	change := action.Change{Actor: actor, Roles: action.MayKeepTheRecord, Event: eventDecidePersonalData, ID: id,
 		Version: version}
 	return personalData.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ people.PersonalData) error {
-		return people.UpdatePersonalData(ctx, tx, id, fields)
+		return people.UpdatePersonalData(ctx, tx, id, people.PersonalDataFields(fields))
 	})
 }

@@ -2,6 +2,8 @@ package people
 
 import (
 	"context"
+	"fmt"
+	"reflect"
 	"sync/atomic"
 
 	"frugalheron/app/action"
@@ -105,8 +107,12 @@ func (p *Privacy) Sheet(text string) string {
 	return sheet.RewriteProse(text, p.Text)
 }
 
-// PublicOf returns a value without the names in its typed texts.
+// PublicOf returns a value without the names in its typed texts. A row of the store, of which nobody knows what its
+// texts are, is a mistake of whoever wrote that.
 func PublicOf[Value any](p *Privacy, value Value) Value {
+	if action.HoldsRow(reflect.TypeOf(value)) {
+		panic(fmt.Sprintf("what goes out is a view; a %T holds a row of the store", value))
+	}
 	if p.IsIdle() {
 		return value
 	}

@@ -25,10 +25,10 @@ import (
 
 // Understood is what a statement about a machine would do. Nothing of it is kept yet.
 type Understood struct {
-	Machine      *storeinventory.Machine `json:"machine" doc:"The machine it is about; null when nothing was understood"`
-	Note         string                  `json:"note" says:"text" doc:"A note for the machine, or empty"`
-	Sure         bool                    `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
-	Destinations []Destination           `json:"destinations" doc:"The sheets that a line could go to"`
+	Machine      *inventory.Machine `json:"machine" doc:"The machine it is about; null when nothing was understood"`
+	Note         string             `json:"note" says:"text" doc:"A note for the machine, or empty"`
+	Sure         bool               `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
+	Destinations []Destination      `json:"destinations" doc:"The sheets that a line could go to"`
 	// Measured is set where the words can be meant as a measurement.
 	Measured *UnderstoodMeasurement `json:"measured" doc:"What was measured, where the words can be meant so; else null"`
 }
@@ -95,7 +95,7 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		}
 		way := Destination{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line,
 			Replaces: placed.Replaces, Blocked: placed.Blocked}
-		alone, err := sheets.ReckonBody(library, said.Line, f.Assembly, inventory.EraOf(machine))
+		alone, err := sheets.ReckonBody(library, said.Line, f.Purpose, inventory.EraOf(machine.EraFrom, machine.EraTo))
 		if err != nil {
 			return nothing, err
 		}
@@ -124,18 +124,18 @@ func (w Destination) rank() int {
 // about finds the machine that a statement is about, the one on the bench or the one whose accession number it
 // starts with, and what is said of it. Without a machine its id is 0.
 func (s *Service) about(ctx context.Context, machineID int64,
-	text string) (machine storeinventory.Machine, rest string, err error) {
+	text string) (machine inventory.Machine, rest string, err error) {
 	if first, rest, found := strings.Cut(strings.TrimSpace(text), " "); found {
 		machine, err := storeinventory.MachineByAccession(ctx, s.kernel.Reader(ctx), first)
 		if !errors.Is(err, action.ErrNotFound) {
-			return machine, rest, err
+			return inventory.MachineOf(machine), rest, err
 		}
 	}
 	if machineID == 0 {
 		return machine, text, nil
 	}
-	machine, err = storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), machineID)
-	return machine, text, err
+	row, err := storeinventory.MachineByID(ctx, s.kernel.Reader(ctx), machineID)
+	return inventory.MachineOf(row), text, err
 }
 
 // understandMeasurement reads words as a measurement; nil when they are none.
@@ -162,8 +162,8 @@ func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64,
 
 // Entered is what was kept of a statement.
 type Entered struct {
-	Event    int64                 `json:"event" doc:"The event of the history, by which the action can be undone"`
-	Revision *storesheets.Revision `json:"revision" doc:"The sheet as it is now, or null for a note"`
+	Event    int64            `json:"event" doc:"The event of the history, by which the action can be undone"`
+	Revision *sheets.Revision `json:"revision" doc:"The sheet as it is now, or null for a note"`
 }
 
 // Enter keeps a statement about a machine: a note, or a line put on revision base of an assembly's
@@ -208,7 +208,7 @@ func (s *Service) Enter(ctx context.Context, actor action.Actor, machineID, asse
 			return err
 		}
 		if newest.N != base {
-			return &action.Stale{What: "the sheet", Newer: newest}
+			return &action.Stale{What: "the sheet", Newer: sheets.RevisionOf(newest)}
 		}
 		placed, err := statement.Place(newest.Body, said)
 		if err != nil {

@@ -90,32 +90,32 @@ type ReadingInput struct {
 
 // StartReading has the reader read a chip twice; it goes on after the answer.
 func (s *Service) StartReading(ctx context.Context, actor action.Actor, assemblyID int64,
-	wanted ReadingInput) (roms.ChipReading, error) {
-	var started roms.ChipReading
+	wanted ReadingInput) (ChipReading, error) {
 	err := input.CheckAll(input.OneLine("designator", &wanted.Designator), input.OneLine("device", &wanted.Device),
 		input.OneLine("label", &wanted.Label), input.OneLine("exception", &wanted.Exception))
 	if err == nil {
 		err = actor.Must(action.MayWriteSheets)
 	}
 	if err != nil {
-		return started, err
+		return ChipReading{}, err
 	}
 	if s.reader == "" {
-		return started, action.Reject("reader", "no reader is set up; start the application with --reader")
+		return ChipReading{}, action.Reject("reader", "no reader is set up; start the application with --reader")
 	}
 	client, err := romreader.Dial(ctx, s.reader)
 	if err != nil {
-		return started, action.Reject("reader", err.Error())
+		return ChipReading{}, action.Reject("reader", err.Error())
 	}
 	defer client.Close()
 	size, err := client.Select(ctx, wanted.Device)
 	if err != nil {
-		return started, action.Reject("device", err.Error())
+		return ChipReading{}, action.Reject("device", err.Error())
 	}
 	if size > rom.MaxBytes {
-		return started, action.Reject("device",
+		return ChipReading{}, action.Reject("device",
 			fmt.Sprintf("the reader says that it holds %d bytes; an image has at most %d", size, rom.MaxBytes))
 	}
+	var started roms.ChipReading
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.readerIsFree(ctx, tx); err != nil {
 			return err
@@ -135,7 +135,7 @@ func (s *Service) StartReading(ctx context.Context, actor action.Actor, assembly
 		}
 		return s.kernel.Enqueue(ctx, tx, readingJob{id, action.KeepActor(actor)})
 	})
-	return started, err
+	return chipReadingOf(started), err
 }
 
 func (s *Service) readerIsFree(ctx context.Context, h pg.Handle) error {
@@ -148,34 +148,34 @@ func (s *Service) readerIsFree(ctx context.Context, h pg.Handle) error {
 }
 
 // ChipReading tells how far a reading is.
-func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error) {
+func (s *Service) ChipReading(ctx context.Context, actor action.Actor, id int64) (ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return roms.ChipReading{}, err
+		return ChipReading{}, err
 	}
 	r, err := roms.ChipReadingByID(ctx, s.kernel.Reader(ctx), id)
 	if err == nil && r.State == "running" && time.Since(r.UpdatedAt) > quiet*time.Second {
 		r.State, r.Note = "stopped",
 			"the application was stopped while it read; what was read so far is kept, and it goes on by itself before long"
 	}
-	return r, err
+	return chipReadingOf(r), err
 }
 
 // StopReading stops a reading; it can be gone on with.
-func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error) {
+func (s *Service) StopReading(ctx context.Context, actor action.Actor, id int64) (ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return roms.ChipReading{}, err
+		return ChipReading{}, err
 	}
 	if _, err := roms.EndChipReading(ctx, s.kernel.Reader(ctx), id, "stopped",
 		"it was stopped; what was read so far is kept"); err != nil {
-		return roms.ChipReading{}, err
+		return ChipReading{}, err
 	}
 	return s.ChipReading(ctx, actor, id)
 }
 
 // ResumeReading goes on with a reading where it stopped.
-func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error) {
+func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int64) (ChipReading, error) {
 	if err := actor.Must(action.MayWriteSheets); err != nil {
-		return roms.ChipReading{}, err
+		return ChipReading{}, err
 	}
 	var r roms.ChipReading
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
@@ -194,7 +194,7 @@ func (s *Service) ResumeReading(ctx context.Context, actor action.Actor, id int6
 		}
 		return s.kernel.Enqueue(ctx, tx, readingJob{id, action.KeepActor(actor)})
 	})
-	return r, err
+	return chipReadingOf(r), err
 }
 
 // readingJob has the reader read a chip.

@@ -15,13 +15,13 @@ import (
 
 // RomPage is a page of images.
 type RomPage struct {
-	Images []roms.ListedRom `json:"images" doc:"Named ones first, by name and version"`
-	More   bool             `json:"more"`
+	Images []ListedRom `json:"images" doc:"Named ones first, by name and version"`
+	More   bool        `json:"more"`
 }
 
 // RomList lists the images of the collection; words may be a part of a name or of a sum.
 func (s *Service) RomList(ctx context.Context, actor action.Actor, words string, skip, limit int) (RomPage, error) {
-	page := RomPage{Images: []roms.ListedRom{}}
+	page := RomPage{Images: []ListedRom{}}
 	if err := actor.Must(action.MayLook); err != nil {
 		return page, err
 	}
@@ -29,18 +29,18 @@ func (s *Service) RomList(ctx context.Context, actor action.Actor, words string,
 	if len(found) > limit {
 		found, page.More = found[:limit], true
 	}
-	page.Images = append(page.Images, found...)
+	page.Images = action.Views(found, listedRomOf)
 	return page, err
 }
 
 // RomView is what is known of an image.
 type RomView struct {
-	roms.RomImage
+	RomImage
 	Inspection  rom.Inspection   `json:"inspection"`
 	Code        []rom.StartMatch `json:"code" doc:"Processors whose way of starting fits, the best first"`
 	JumpTable   *rom.StartMatch  `json:"jumpTable" doc:"Where it begins with a table of jumps, else null"`
-	SameContent []roms.RomImage  `json:"sameContent" doc:"The same content in another number of copies"`
-	Holders     []roms.RomHolder `json:"holders" doc:"Sockets in which it was read last"`
+	SameContent []RomImage       `json:"sameContent" doc:"The same content in another number of copies"`
+	Holders     []RomHolder      `json:"holders" doc:"Sockets in which it was read last"`
 	MayHave     bool             `json:"mayHave" doc:"Whether who asks may have the bytes"`
 }
 
@@ -50,19 +50,24 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (RomV
 	if err := actor.Must(action.MayLook); err != nil {
 		return told, err
 	}
-	var err error
-	if told.RomImage, err = roms.RomBySHA(ctx, s.kernel.Reader(ctx), sum); err != nil {
+	image, err := roms.RomBySHA(ctx, s.kernel.Reader(ctx), sum)
+	if err != nil {
 		return told, err
 	}
+	told.RomImage = romImageOf(image)
 	if told.Inspection, err = s.InspectionOf(ctx, sum); err != nil {
 		return told, err
 	}
-	if told.SameContent, err = roms.SameContent(ctx, s.kernel.Reader(ctx), told.RomImage); err != nil {
+	same, err := roms.SameContent(ctx, s.kernel.Reader(ctx), image)
+	if err != nil {
 		return told, err
 	}
-	if told.Holders, err = roms.RomHolders(ctx, s.kernel.Reader(ctx), []string{sum}); err != nil {
+	told.SameContent = action.Views(same, romImageOf)
+	holders, err := roms.RomHolders(ctx, s.kernel.Reader(ctx), []string{sum})
+	if err != nil {
 		return told, err
 	}
+	told.Holders = action.Views(holders, romHolderOf)
 	told.MayHave = told.Public || !actor.Hides()
 	told.Code = []rom.StartMatch{}
 	if !told.MayHave {
@@ -79,19 +84,19 @@ func (s *Service) Rom(ctx context.Context, actor action.Actor, sum string) (RomV
 }
 
 // RomBytes reads an image for who may have it.
-func (s *Service) RomBytes(ctx context.Context, actor action.Actor, sum string) (roms.RomImage, []byte, error) {
+func (s *Service) RomBytes(ctx context.Context, actor action.Actor, sum string) (RomImage, []byte, error) {
 	if err := actor.Must(action.MayLook); err != nil {
-		return roms.RomImage{}, nil, err
+		return RomImage{}, nil, err
 	}
 	image, err := roms.RomBySHA(ctx, s.kernel.Reader(ctx), sum)
 	if err != nil {
-		return image, nil, err
+		return RomImage{}, nil, err
 	}
 	if !image.Public && actor.Hides() {
-		return image, nil, action.ErrForbidden
+		return RomImage{}, nil, action.ErrForbidden
 	}
 	data, err := s.romBytes(ctx, sum)
-	return image, data, err
+	return romImageOf(image), data, err
 }
 
 // RomMap draws what an image holds, cell by cell.
@@ -146,7 +151,7 @@ func (s *Service) RomFile(ctx context.Context, actor action.Actor, sum string,
 	ending := map[rom.Format]string{rom.Binary: "bin", rom.HexRecords: "hex", rom.SRecords: "s19"}[format]
 	name := image.SHA256[:12]
 	if image.Name != "" {
-		name = fileWord(RomName(image)) + "-" + image.CRC32
+		name = fileWord(RomName(image.Name, image.Edition, image.SHA256)) + "-" + image.CRC32
 	}
 	file := action.Content{MediaType: "application/octet-stream", FileName: name + "." + ending}
 	file.Data, err = rom.Encode(format, 0, data)
@@ -166,9 +171,9 @@ func fileWord(name string) string {
 // RomComparison is two images side by side.
 type RomComparison struct {
 	rom.Comparison
-	A     roms.RomImage `json:"a"`
-	B     roms.RomImage `json:"b"`
-	Cells rom.Cells     `json:"cells" doc:"How much differs in each cell, in tenths"`
+	A     RomImage  `json:"a"`
+	B     RomImage  `json:"b"`
+	Cells rom.Cells `json:"cells" doc:"How much differs in each cell, in tenths"`
 }
 
 // CompareRoms compares two images; a is the earlier.
@@ -189,39 +194,40 @@ func (s *Service) CompareRoms(ctx context.Context, actor action.Actor, one, two 
 
 // NameRom says what an image is. It is known by that wherever its content is met.
 func (s *Service) NameRom(ctx context.Context, actor action.Actor, sum string, version int,
-	fields roms.RomFields) (roms.RomImage, error) {
-	var named roms.RomImage
+	fields RomInput) (RomImage, error) {
 	if err := input.CheckAll(input.OneLine("name", &fields.Name), input.OneLine("romVersion", &fields.Edition),
 		input.Lines("note", &fields.Note)); err != nil {
-		return named, err
+		return RomImage{}, err
 	}
 	if fields.Name == "" && fields.Edition != "" {
-		return named, action.Reject("name", "a version is one of something; name it, as Monitor")
+		return RomImage{}, action.Reject("name", "a version is one of something; name it, as Monitor")
 	}
+	var named roms.RomImage
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		before, err := roms.LockRom(ctx, tx, sum)
 		if err != nil {
 			return err
 		}
 		if before.Version != version {
-			return &action.Stale{What: "what is said of the image", Newer: before}
+			return &action.Stale{What: "what is said of the image", Newer: romImageOf(before)}
 		}
 		if before.Public != fields.Public && !action.MayKeepTheRecord.Include(actor.Role) {
 			return action.ErrForbidden
 		}
-		if err := roms.UpdateRom(ctx, tx, sum, fields); err != nil {
+		if err := roms.UpdateRom(ctx, tx, sum, roms.RomFields(fields)); err != nil {
 			return err
 		}
 		if named, err = roms.RomBySHA(ctx, tx, sum); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventNameRom, before.ID, nil, before.RomFields, named.RomFields)
+		return action.Record(ctx, tx, actor, eventNameRom, before.ID, nil, RomInput(before.RomFields),
+			RomInput(named.RomFields))
 	})
-	return named, err
+	return romImageOf(named), err
 }
 
 // SplitRom deals an image out to lanes and keeps each as an image of its own.
-func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]roms.RomImage, error) {
+func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, lanes int) ([]RomImage, error) {
 	image, data, err := s.RomBytes(ctx, actor, sum)
 	if err != nil {
 		return nil, err
@@ -232,30 +238,31 @@ func (s *Service) SplitRom(ctx context.Context, actor action.Actor, sum string, 
 	}
 	from := make([]string, lanes)
 	for i := range from {
-		from[i] = fmt.Sprintf("lane %d of %d of %s", i, lanes, RomName(image))
+		from[i] = fmt.Sprintf("lane %d of %d of %s", i, lanes, RomName(image.Name, image.Edition, image.SHA256))
 	}
-	return s.makeRoms(ctx, actor, dealt, from)
+	rows, err := s.makeRoms(ctx, actor, dealt, from)
+	return action.Views(rows, romImageOf), err
 }
 
 // MergeRoms puts lanes together, lane 0 first, and keeps what comes out as an image of its own.
-func (s *Service) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (roms.RomImage, error) {
+func (s *Service) MergeRoms(ctx context.Context, actor action.Actor, sums []string) (RomImage, error) {
 	lanes, names := make([][]byte, len(sums)), make([]string, len(sums))
 	for i, sum := range sums {
 		image, data, err := s.RomBytes(ctx, actor, sum)
 		if err != nil {
-			return roms.RomImage{}, err
+			return RomImage{}, err
 		}
-		lanes[i], names[i] = data, RomName(image)
+		lanes[i], names[i] = data, RomName(image.Name, image.Edition, image.SHA256)
 	}
 	merged, err := rom.Merge(lanes)
 	if err != nil {
-		return roms.RomImage{}, action.Reject("lanes", err.Error())
+		return RomImage{}, action.Reject("lanes", err.Error())
 	}
 	made, err := s.makeRoms(ctx, actor, [][]byte{merged}, []string{"lanes of " + strings.Join(names, ", ")})
 	if err != nil {
-		return roms.RomImage{}, err
+		return RomImage{}, err
 	}
-	return made[0], nil
+	return romImageOf(made[0]), nil
 }
 
 func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][]byte,
@@ -280,7 +287,7 @@ func (s *Service) makeRoms(ctx context.Context, actor action.Actor, contents [][
 				continue
 			}
 			if err := action.Record(ctx, tx, actor, eventMakeRom, image.ID, nil, nil,
-				map[string]string{"content": RomName(image), "from": from[i]}); err != nil {
+				map[string]string{"content": RomName(image.Name, image.Edition, image.SHA256), "from": from[i]}); err != nil {
 				return err
 			}
 		}

@@ -182,10 +182,10 @@ func (s *Service) addRead(ctx context.Context, tx *sqlx.Tx, actor action.Actor, 
 	added := AddedRead{File: fileName, Designator: of.Designator, SHA256: image.SHA256, Format: decoded.Format,
 		IsNew: isNew, Warnings: inspection.Warnings}
 	if image.Name != "" {
-		added.Known = RomName(image)
+		added.Known = RomName(image.Name, image.Edition, image.SHA256)
 	}
 	told := map[string]any{"designator": of.Designator, "board": assembly.Title, "way": of.Method,
-		"content": RomName(image), "exception": of.Exception}
+		"content": RomName(image.Name, image.Edition, image.SHA256), "exception": of.Exception}
 	return added, action.Record(ctx, tx, actor, eventReadChip, id, assembly.MachineID, nil, told)
 }
 

@@ -19,16 +19,16 @@ import (
 
 // RomSocket is a socket for a read-only memory, with what was read there.
 type RomSocket struct {
-	AssemblyID int64          `json:"assemblyId"`
-	Assembly   string         `json:"assembly" says:"text"`
-	Designator string         `json:"designator"`
-	Line       int            `json:"line" doc:"Of the sheet; 0 where no line of it names a read-only memory any more"`
-	Marking    string         `json:"marking"`
-	Device     *rom.Device    `json:"device" doc:"By the sheet; null when its size is not known"`
-	Chip       rom.Chip       `json:"chip"`
-	Image      *roms.RomImage `json:"image" doc:"The content that counts, else the newest; null when nothing was read"`
-	Reads      []roms.RomRead `json:"reads" doc:"The oldest first"`
-	Mismatches []string       `json:"mismatches" doc:"What does not fit together: the label, the device, the same board in another machine"`
+	AssemblyID int64       `json:"assemblyId"`
+	Assembly   string      `json:"assembly" says:"text"`
+	Designator string      `json:"designator"`
+	Line       int         `json:"line" doc:"Of the sheet; 0 where no line of it names a read-only memory any more"`
+	Marking    string      `json:"marking"`
+	Device     *rom.Device `json:"device" doc:"By the sheet; null when its size is not known"`
+	Chip       rom.Chip    `json:"chip"`
+	Image      *RomImage   `json:"image" doc:"The content that counts, else the newest; null when nothing was read"`
+	Reads      []RomRead   `json:"reads" doc:"The oldest first"`
+	Mismatches []string    `json:"mismatches" doc:"What does not fit together: the label, the device, the same board in another machine"`
 }
 
 // Roms lists the sockets for read-only memories of a machine.
@@ -95,10 +95,10 @@ func socketsOf(assembly inventory.Assembly, library *device.Library, lines []rom
 	reads []roms.RomRead) []RomSocket {
 	sockets := []RomSocket{}
 	add := func(s RomSocket) {
-		s.AssemblyID, s.Assembly, s.Mismatches, s.Reads = assembly.ID, assembly.Title, []string{}, []roms.RomRead{}
+		s.AssemblyID, s.Assembly, s.Mismatches, s.Reads = assembly.ID, assembly.Title, []string{}, []RomRead{}
 		for _, r := range reads {
 			if r.AssemblyID == assembly.ID && r.Designator == s.Designator {
-				s.Reads = append(s.Reads, r)
+				s.Reads = append(s.Reads, romReadOf(r))
 			}
 		}
 		sockets = append(sockets, s)
@@ -148,7 +148,8 @@ func (s *Service) judgeSocket(ctx context.Context, socket *RomSocket) error {
 	if err != nil {
 		return err
 	}
-	socket.Image = &image
+	view := romImageOf(image)
+	socket.Image = &view
 	if socket.Device != nil && image.Bytes != socket.Device.Bytes {
 		socket.Mismatches = append(socket.Mismatches,
 			fmt.Sprintf("a %s holds %d bytes, the content has %d", socket.Device.Number, socket.Device.Bytes,
@@ -209,18 +210,18 @@ func (s *Service) siblingsAgainst(ctx context.Context, socket *RomSocket, image 
 			where = other.Assembly
 		}
 		socket.Mismatches = append(socket.Mismatches,
-			fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs),
+			fmt.Sprintf("%s holds another content in its %s, %s (%s)", where, other.Designator, RomName(theirs.Name, theirs.Edition, theirs.SHA256),
 				comparison.Verdict))
 	}
 	return nil
 }
 
 // RomName says what an image is called: its name and version, else the start of its sum.
-func RomName(i roms.RomImage) string {
-	if i.Name == "" {
-		return "SHA-256 " + i.SHA256[:8]
+func RomName(name, edition, sum string) string {
+	if name == "" {
+		return "SHA-256 " + sum[:8]
 	}
-	return strings.TrimSpace(i.Name + " " + i.Edition)
+	return strings.TrimSpace(name + " " + edition)
 }
 
 // romBytes reads an image.

@@ -15,9 +15,9 @@ import (
 
 // RomSetView is a set of images with the boards that hold it.
 type RomSetView struct {
-	roms.RomSet
-	Images []roms.RomSetImage `json:"images"`
-	Boards []SetOnBoard       `json:"boards" doc:"Boards that hold something of it"`
+	RomSet
+	Images []RomSetImage `json:"images"`
+	Boards []SetOnBoard  `json:"boards" doc:"Boards that hold something of it"`
 }
 
 // SetOnBoard is a board that holds a set, all of it or a part.
@@ -40,10 +40,10 @@ func (s *Service) RomSets(ctx context.Context, actor action.Actor) ([]RomSetView
 	}
 	told := make([]RomSetView, len(sets))
 	for i, set := range sets {
-		told[i] = RomSetView{RomSet: set, Images: []roms.RomSetImage{}, Boards: []SetOnBoard{}}
+		told[i] = RomSetView{RomSet: RomSet(set), Images: []RomSetImage{}, Boards: []SetOnBoard{}}
 		for _, image := range images {
 			if image.SetID == set.ID {
-				told[i].Images = append(told[i].Images, image)
+				told[i].Images = append(told[i].Images, romSetImageOf(image))
 			}
 		}
 		if err := s.tellBoards(ctx, &told[i]); err != nil {
@@ -92,21 +92,24 @@ func (s *Service) tellBoards(ctx context.Context, told *RomSetView) error {
 
 // NameRomSet names the contents that count on a board as a set.
 func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID int64,
-	name, note string) (roms.RomSet, error) {
-	set := roms.RomSet{}
+	name, note string) (RomSet, error) {
+	var set RomSet
 	if err := input.CheckAll(input.OneLine("name", &name), input.Lines("note", &note)); err != nil {
-		return set, err
+		return RomSet{}, err
 	}
 	if name == "" {
-		return set, action.Reject("name", "name the set, as Harbour BASIC 1.1")
+		return RomSet{}, action.Reject("name", "name the set, as Harbour BASIC 1.1")
 	}
-	assembly, err := s.inventory.Assembly(ctx, actor, assemblyID)
+	if err := actor.Must(action.MayWriteSheets); err != nil {
+		return RomSet{}, err
+	}
+	assembly, err := inventory.AssemblyByID(ctx, s.kernel.Reader(ctx), assemblyID)
 	if err != nil {
-		return set, err
+		return RomSet{}, err
 	}
 	sockets, err := s.romSockets(ctx, []inventory.Assembly{assembly})
 	if err != nil {
-		return set, err
+		return RomSet{}, err
 	}
 	images := []roms.RomSetImage{}
 	for _, socket := range sockets {
@@ -115,7 +118,7 @@ func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID
 		}
 	}
 	if len(images) == 0 {
-		return set, action.Reject("name", "no chip of the board was read so that it counts; read them first")
+		return RomSet{}, action.Reject("name", "no chip of the board was read so that it counts; read them first")
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		id, err := roms.InsertRomSet(ctx, tx, name, note, images)
@@ -125,7 +128,7 @@ func (s *Service) NameRomSet(ctx context.Context, actor action.Actor, assemblyID
 		if err != nil {
 			return err
 		}
-		set = roms.RomSet{ID: id, Name: name, Note: note}
+		set = RomSet{ID: id, Name: name, Note: note}
 		return action.Record(ctx, tx, actor, eventNameRomSet, id, assembly.MachineID, nil,
 			map[string]any{"name": name, "chips": len(images), "board": assembly.Title})
 	})

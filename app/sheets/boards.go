@@ -9,14 +9,12 @@ import (
 	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
-	"frugalheron/store/inventory"
 )
 
-// ReckonBody reckons the sheet of an assembly; a text that cannot be a sheet is Invalid.
-func ReckonBody(library *device.Library, body string, assembly inventory.Assembly,
-	era datecode.Era) (reckoning.Result, error) {
+// ReckonBody reckons the sheet of an assembly, whose memory has a purpose where the sheet says none; a text that cannot be a sheet is Invalid.
+func ReckonBody(library *device.Library, body, purpose string, era datecode.Era) (reckoning.Result, error) {
 	result, err := reckoning.Of(library, []byte(body), reckoning.Options{
-		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(assembly.Purpose),
+		Mode: sheet.Body, Era: era, Purpose: sheet.Purpose(purpose),
 	})
 	var refused *malformed.Error
 	if errors.As(err, &refused) {

@@ -4,8 +4,7 @@ import (
 	"context"
 
 	"frugalheron/app/action"
-	appinventory "frugalheron/app/inventory"
-	"frugalheron/store/inventory"
+	"frugalheron/app/inventory"
 	"frugalheron/store/pg"
 	"frugalheron/store/sheets"
 )
@@ -37,7 +36,7 @@ func (s *Service) Contents(ctx context.Context, actor action.Actor, machineID in
 
 // Contents lists what is fitted in a machine today, each with its newest sheet.
 func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssembly, error) {
-	assemblies, err := appinventory.AssembliesOf(ctx, h, machineID)
+	assemblies, err := inventory.AssembliesOf(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}
@@ -54,7 +53,7 @@ func Contents(ctx context.Context, h pg.Handle, machineID int64) ([]FittedAssemb
 		// Text and number come from the same row: another save may lie between the two queries.
 		revision := newest[assembly.ID]
 		assembly.Revision = revision.N
-		fitted = append(fitted, FittedAssembly{assembly, revision.Body})
+		fitted = append(fitted, FittedAssembly{inventory.AssemblyOf(assembly), revision.Body})
 	}
 	return fitted, nil
 }

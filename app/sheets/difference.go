@@ -11,8 +11,8 @@ import (
 
 // Difference is how a sheet changed from one revision to another.
 type Difference struct {
-	From  sheets.Revision `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
-	To    sheets.Revision `json:"to" doc:"Without its text"`
+	From  Revision        `json:"from" doc:"Without its text; number 0 for the empty sheet before the first"`
+	To    Revision        `json:"to" doc:"Without its text"`
 	Lines []linediff.Line `json:"lines"`
 }
 
@@ -34,7 +34,7 @@ func (s *Service) SheetDifference(ctx context.Context, actor action.Actor, assem
 	}
 	d := Difference{Lines: linediff.Of(LinesOf(older.Body), LinesOf(newer.Body))}
 	older.Body, newer.Body = "", ""
-	d.From, d.To = older, newer
+	d.From, d.To = RevisionOf(older), RevisionOf(newer)
 	return d, nil
 }
 

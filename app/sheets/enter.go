@@ -8,7 +8,6 @@ import (
 
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
 )
 
 // EnterMachines enters machines with their sheets, all of them or none: each text has a heading for
@@ -38,6 +37,6 @@ func (s *Service) EnterMachines(ctx context.Context, actor action.Actor, machine
 
 // MachineWithSheets is a machine to enter, and the text of its sheets.
 type MachineWithSheets struct {
-	Fields storeinventory.MachineFields
+	Fields inventory.MachineInput
 	Sheets string
 }

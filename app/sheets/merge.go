@@ -12,7 +12,7 @@ import (
 // Merged is a sheet that somebody was writing, together with the revision that somebody else
 // saved meanwhile. Nothing of it is kept yet.
 type Merged struct {
-	Newer     sheets.Revision     `json:"newer" doc:"The newest revision, without its text; a save of the merged sheet goes on top of it"`
+	Newer     Revision            `json:"newer" doc:"The newest revision, without its text; a save of the merged sheet goes on top of it"`
 	Body      string              `json:"body" says:"sheet" doc:"The merged text; where both changed the same lines it holds both versions"`
 	Conflicts int                 `json:"conflicts" doc:"Stretches where both changed the same lines"`
 	Stretches []linemerge.Stretch `json:"stretches" doc:"The whole sheet, stretch by stretch"`

@@ -24,11 +24,11 @@ import (
 // the first). When somebody saved another since, the answer is *Stale with that revision. Saving
 // what is there already adds nothing.
 func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID int64, base int,
-	body string) (sheets.Revision, error) {
+	body string) (Revision, error) {
 	if err := Readable(body); err != nil {
-		return sheets.Revision{}, err
+		return Revision{}, err
 	}
-	var saved sheets.Revision
+	var saved Revision
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
@@ -43,9 +43,9 @@ func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID 
 		}
 		switch {
 		case newest.N != base && newest.Body != body:
-			return &action.Stale{What: "the sheet", Newer: newest}
+			return &action.Stale{What: "the sheet", Newer: RevisionOf(newest)}
 		case newest.Body == body && newest.N > 0:
-			saved = newest
+			saved = RevisionOf(newest)
 			return nil
 		}
 		saved, _, err = AddRevision(ctx, tx, actor, assembly, newest.N+1, body)
@@ -66,18 +66,18 @@ func Readable(body string) error {
 
 // AddRevision adds a revision and returns it with its event.
 func AddRevision(ctx context.Context, tx *sqlx.Tx, actor action.Actor, assembly storeinventory.Assembly, n int,
-	body string) (sheets.Revision, int64, error) {
+	body string) (Revision, int64, error) {
 	if err := sheets.InsertRevision(ctx, tx, assembly.ID, n, body, actor.Account()); err != nil {
-		return sheets.Revision{}, 0, err
+		return Revision{}, 0, err
 	}
 	before := map[string]int{"revision": n - 1}
 	event, err := action.RecordEvent(ctx, tx, actor, eventSaveSheet, assembly.ID, assembly.MachineID, before,
 		map[string]int{"revision": n})
 	if err != nil {
-		return sheets.Revision{}, 0, err
+		return Revision{}, 0, err
 	}
 	added, err := sheets.NewestRevision(ctx, tx, assembly.ID)
-	return added, event, err
+	return RevisionOf(added), event, err
 }
 
 // renewEntries makes entries, positions and totals of assemblies anew from their newest revisions.
@@ -115,9 +115,9 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		if err != nil {
 			return err
 		}
-		era = inventory.EraOf(machine)
+		era = inventory.EraOf(machine.EraFrom, machine.EraTo)
 	}
-	result, err := ReckonBody(library, newest.Body, assembly, era)
+	result, err := ReckonBody(library, newest.Body, assembly.Purpose, era)
 	if err != nil {
 		return err
 	}
@@ -168,46 +168,49 @@ func EntryRows(result reckoning.Result) ([]sheets.EntryRow, []sheets.Position) {
 }
 
 // Sheet reads the newest revision of an assembly's sheet; revision 0, empty, before the first.
-func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (sheets.Revision, error) {
+func (s *Service) Sheet(ctx context.Context, actor action.Actor, assemblyID int64) (Revision, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
-		return sheets.Revision{}, err
+		return Revision{}, err
 	}
 	revision, err := sheets.NewestRevision(ctx, s.kernel.Reader(ctx), assemblyID)
 	if errors.Is(err, action.ErrNotFound) {
-		return sheets.Revision{AssemblyID: assemblyID}, nil
+		return Revision{AssemblyID: assemblyID}, nil
 	}
-	return revision, err
+	return RevisionOf(revision), err
 }
 
 // Revisions lists revisions of an assembly's sheet, the newest first, below number before
 // (0 for all).
 func (s *Service) Revisions(ctx context.Context, actor action.Actor, assemblyID int64,
-	before, limit int) ([]sheets.Revision, error) {
+	before, limit int) ([]Revision, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
 	if before == 0 {
 		before = math.MaxInt32
 	}
-	return sheets.RevisionsOf(ctx, s.kernel.Reader(ctx), assemblyID, before, limit)
+	rows, err := sheets.RevisionsOf(ctx, s.kernel.Reader(ctx), assemblyID, before, limit)
+	return action.Views(rows, RevisionOf), err
 }
 
 // Positions lists the sockets and parts of an assembly that were ever written down.
 func (s *Service) Positions(ctx context.Context, actor action.Actor, assemblyID, after int64,
-	limit int) ([]sheets.Position, error) {
+	limit int) ([]Position, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return sheets.PositionsOf(ctx, s.kernel.Reader(ctx), assemblyID, after, limit)
+	rows, err := sheets.PositionsOf(ctx, s.kernel.Reader(ctx), assemblyID, after, limit)
+	return action.Views(rows, positionOf), err
 }
 
 // Entries lists the parsed lines of an assembly's newest sheet, after a line.
 func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID int64,
-	afterLine, limit int) ([]sheets.EntryRow, error) {
+	afterLine, limit int) ([]Entry, error) {
 	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
 		return nil, err
 	}
-	return sheets.EntriesOf(ctx, s.kernel.Reader(ctx), assemblyID, afterLine, limit)
+	rows, err := sheets.EntriesOf(ctx, s.kernel.Reader(ctx), assemblyID, afterLine, limit)
+	return action.Views(rows, EntryOf), err
 }
 
 // lookedOver takes in what a new revision of an outside says.

@@ -20,7 +20,7 @@ const untitled = "Board"
 // TakeOverSheet adds a board to a machine for each heading of a text, with the lines below it as
 // its sheet, verbatim. Lines with problems come along: they are shown at the bench.
 func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machineID int64,
-	text string) ([]storeinventory.Assembly, error) {
+	text string) ([]inventory.Assembly, error) {
 	var added []storeinventory.Assembly
 	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
@@ -30,7 +30,7 @@ func (s *Service) TakeOverSheet(ctx context.Context, actor action.Actor, machine
 		added, err = takeOver(ctx, tx, actor, machineID, text)
 		return err
 	})
-	return added, err
+	return action.Views(added, inventory.AssemblyOf), err
 }
 
 func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64,
@@ -69,8 +69,8 @@ func takeOver(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID in
 
 // fieldsOf reads what a heading says. Values that are none of the known ones were pointed out
 // by the parser; the board starts with "unknown" or nothing in their place.
-func fieldsOf(h *sheet.Heading) storeinventory.AssemblyFields {
-	fields := storeinventory.AssemblyFields{
+func fieldsOf(h *sheet.Heading) inventory.AssemblyInput {
+	fields := inventory.AssemblyInput{
 		Title: untitled, Part: h.Value("part"), Rev: h.Value("rev"), Serial: h.Value("serial"), Slot: h.Value("slot"),
 		Fit: h.Value("fit"), Purpose: h.Value("for"), Kind: h.Value("kind"),
 	}

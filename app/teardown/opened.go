@@ -35,7 +35,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 			out.Before = append(out.Before, Teardown(one))
 			continue
 		}
-		told, err := tellTeardown(ctx, s.kernel.Reader(ctx), machine, one)
+		told, err := tellTeardown(ctx, s.kernel.Reader(ctx), machine.Accession+" "+machine.Name, one)
 		if err != nil {
 			return out, err
 		}
@@ -53,7 +53,7 @@ func (s *Service) OpenedUp(ctx context.Context, actor action.Actor, machineID in
 	if err != nil {
 		return out, err
 	}
-	out.Procedures = proceduresOf(procedures)
+	out.Procedures = action.Views(procedures, procedureOf)
 	out.Variants, err = s.variants(ctx, actor, machine.Maker, machine.Model)
 	return out, err
 }

@@ -28,7 +28,7 @@ func (s *Service) Procedures(ctx context.Context, actor action.Actor) ([]Procedu
 		return nil, err
 	}
 	all, err := storeteardown.ProceduresOf(ctx, s.kernel.Reader(ctx), "", "")
-	return proceduresOf(all), err
+	return action.Views(all, procedureOf), err
 }
 
 // ProcedureView is a procedure with its steps read, and what is not made the same on all machines.
@@ -95,11 +95,11 @@ func (s *Service) MakeProcedure(ctx context.Context, actor action.Actor, teardow
 	return made, err
 }
 
-var procedures = action.Records[storeteardown.Procedure]{
+var procedures = action.Records[storeteardown.Procedure, Procedure]{
 	What: "the procedure", Lock: storeteardown.LockProcedure, Read: storeteardown.ProcedureByID,
 	Version: func(p storeteardown.Procedure) int { return p.Version },
 	Told:    func(p storeteardown.Procedure) any { return ProcedureInput(p.ProcedureFields) },
-	View:    func(p storeteardown.Procedure) any { return procedureOf(p) },
+	View:    procedureOf,
 }
 
 // ChangeProcedure rewrites one, starting from a version.
@@ -110,10 +110,9 @@ func (s *Service) ChangeProcedure(ctx context.Context, actor action.Actor, id in
 	}
 	change := action.Change{Actor: actor, Roles: action.MayWriteSheets, Event: eventChangeProcedure, ID: id,
 		Version: version}
-	changed, err := procedures.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ storeteardown.Procedure) error {
+	return procedures.Change(ctx, s.kernel, change, func(tx *sqlx.Tx, _ storeteardown.Procedure) error {
 		return procedureTaken(storeteardown.UpdateProcedure(ctx, tx, id, storeteardown.ProcedureFields(f)), f)
 	})
-	return procedureOf(changed), err
 }
 
 func procedureTaken(err error, f ProcedureInput) error {

@@ -85,7 +85,7 @@ func (s *Service) findLeftOver(ctx context.Context, tx *sqlx.Tx, actor action.Ac
 		}) {
 			continue
 		}
-		f := storecondition.FindingFields{Subsystem: "plastics", Kind: leftOverKind, Place: words}
+		f := condition.FindingInput{Subsystem: "plastics", Kind: leftOverKind, Place: words}
 		if err := condition.AddFinding(ctx, tx, actor, machineID, f,
 			storecondition.ObservationRow{On: actor.Today(), Severity: "watch", Note: text}); err != nil {
 			return err

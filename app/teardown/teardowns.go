@@ -76,12 +76,12 @@ func teardownByID(ctx context.Context, h pg.Handle, id int64) (TeardownView, err
 	if err != nil {
 		return TeardownView{}, err
 	}
-	return tellTeardown(ctx, h, machine, one)
+	return tellTeardown(ctx, h, machine.Accession+" "+machine.Name, one)
 }
 
-func tellTeardown(ctx context.Context, h pg.Handle, machine inventory.Machine,
+func tellTeardown(ctx context.Context, h pg.Handle, machine string,
 	one storeteardown.Teardown) (TeardownView, error) {
-	t := TeardownView{Teardown: Teardown(one), Machine: machine.Accession + " " + machine.Name, Steps: []StepView{},
+	t := TeardownView{Teardown: Teardown(one), Machine: machine, Steps: []StepView{},
 		Upcoming: []teardown.Step{}, Changes: []teardown.Change{}}
 	rows, err := storeteardown.StepsOf(ctx, h, one.ID)
 	if err != nil {

@@ -43,11 +43,3 @@ type Procedure struct {
 func procedureOf(p storeteardown.Procedure) Procedure {
 	return Procedure{p.ID, ProcedureInput(p.ProcedureFields), p.TeardownID, p.Version, p.UpdatedAt}
 }
-
-func proceduresOf(rows []storeteardown.Procedure) []Procedure {
-	views := make([]Procedure, len(rows))
-	for i, row := range rows {
-		views[i] = procedureOf(row)
-	}
-	return views
-}

@@ -17,8 +17,8 @@ import (
 	"frugalheron/store/unknowns"
 )
 
-// IdentificationFields are what people write about what an unknown board could be.
-type IdentificationFields struct {
+// IdentificationInput is what people write about what an unknown board could be.
+type IdentificationInput struct {
 	Hypotheses []identification.Hypothesis `json:"hypotheses" maxItems:"20" doc:"Ids are chosen by who writes, and stay"`
 	Evidence   []IdentificationEvidence    `json:"evidence" maxItems:"100"`
 	Decision   *IdentificationDecision     `json:"decision,omitempty" doc:"Closes it; left out while it is open"`
@@ -50,7 +50,7 @@ type IdentificationDecision struct {
 type IdentificationView struct {
 	AssemblyID int64  `json:"assemblyId"`
 	Assembly   string `json:"assembly" says:"text"`
-	IdentificationFields
+	IdentificationInput
 	Weighing identification.Weighing `json:"weighing"`
 	Version  int                     `json:"version" doc:"0 while nobody has written yet"`
 }
@@ -81,17 +81,18 @@ func (s *Service) Identification(ctx context.Context, actor action.Actor,
 	if err != nil {
 		return IdentificationView{}, err
 	}
-	return identificationOf(ctx, s.kernel.Reader(ctx), assembly)
+	return identificationOf(ctx, s.kernel.Reader(ctx), assemblyID, assembly.Title)
 }
 
-func identificationOf(ctx context.Context, h pg.Handle, assembly inventory.Assembly) (IdentificationView, error) {
-	told := IdentificationView{AssemblyID: assembly.ID, Assembly: assembly.Title,
-		IdentificationFields: IdentificationFields{Hypotheses: []identification.Hypothesis{},
+func identificationOf(ctx context.Context, h pg.Handle, assemblyID int64,
+	title string) (IdentificationView, error) {
+	told := IdentificationView{AssemblyID: assemblyID, Assembly: title,
+		IdentificationInput: IdentificationInput{Hypotheses: []identification.Hypothesis{},
 			Evidence: []IdentificationEvidence{}}}
-	kept, err := unknowns.Identification(ctx, h, assembly.ID)
+	kept, err := unknowns.Identification(ctx, h, assemblyID)
 	if err == nil {
 		told.Version = kept.Version
-		err = json.Unmarshal([]byte(kept.Body), &told.IdentificationFields)
+		err = json.Unmarshal([]byte(kept.Body), &told.IdentificationInput)
 	} else if errors.Is(err, action.ErrNotFound) {
 		err = nil
 	}
@@ -104,7 +105,7 @@ func identificationOf(ctx context.Context, h pg.Handle, assembly inventory.Assem
 	return told, err
 }
 
-func (f IdentificationFields) weigh() identification.Weighing {
+func (f IdentificationInput) weigh() identification.Weighing {
 	evidence := make([]identification.Evidence, len(f.Evidence))
 	for i, e := range f.Evidence {
 		evidence[i] = identification.Evidence{ID: e.ID, Text: e.Text, Presence: e.Presence, HowTo: e.HowTo,
@@ -118,7 +119,7 @@ func (f IdentificationFields) weigh() identification.Weighing {
 
 // WeighIdentification rewrites what is thought about an assembly, starting from a version; 0 for the first time.
 func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, assemblyID int64, version int,
-	fields IdentificationFields) (IdentificationView, error) {
+	fields IdentificationInput) (IdentificationView, error) {
 	var told IdentificationView
 	if err := checkIdentification(&fields); err != nil {
 		return told, err
@@ -128,7 +129,7 @@ func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, a
 		if err != nil {
 			return err
 		}
-		before, err := identificationOf(ctx, tx, assembly)
+		before, err := identificationOf(ctx, tx, assemblyID, assembly.Title)
 		if err != nil {
 			return err
 		}
@@ -138,7 +139,7 @@ func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, a
 		if err := unknowns.PutIdentification(ctx, tx, assemblyID, fields); err != nil {
 			return err
 		}
-		if told, err = identificationOf(ctx, tx, assembly); err != nil {
+		if told, err = identificationOf(ctx, tx, assemblyID, assembly.Title); err != nil {
 			return err
 		}
 		done, after := eventWeighIdentification, map[string]any{"why": told.Weighing.Why, "written": fields}
@@ -151,12 +152,12 @@ func (s *Service) WeighIdentification(ctx context.Context, actor action.Actor, a
 				"written": fields}
 		}
 		return action.Record(ctx, tx, actor, done, assemblyID, assembly.MachineID,
-			map[string]any{"written": before.IdentificationFields}, after)
+			map[string]any{"written": before.IdentificationInput}, after)
 	})
 	return told, err
 }
 
-func checkIdentification(f *IdentificationFields) error {
+func checkIdentification(f *IdentificationInput) error {
 	hypotheses := map[int64]bool{}
 	for i := range f.Hypotheses {
 		h := &f.Hypotheses[i]

@@ -206,10 +206,10 @@ func (s *Service) ChangeQuestion(ctx context.Context, actor action.Actor, id int
 	return changed, err
 }
 
-var questions = action.Records[unknowns.Question]{
+var questions = action.Records[unknowns.Question, Question]{
 	What: "the question", Lock: unknowns.LockQuestion, Read: unknowns.QuestionByID,
 	Version: func(q unknowns.Question) int { return q.Version },
-	View:    func(q unknowns.Question) any { return questionOf(q) },
+	View:    questionOf,
 }
 
 func (s *Service) onQuestion(ctx context.Context, actor action.Actor, id int64, version int,
@@ -249,9 +249,9 @@ func (s *Service) GuessAt(ctx context.Context, actor action.Actor, id int64, tex
 
 // Answer settles a question.
 type Answer struct {
-	Answer string                      `json:"answer" says:"text" maxLength:"1000"`
-	Source string                      `json:"source" says:"text" maxLength:"1000" doc:"Where the answer comes from"`
-	Type   *storelibrary.OwnTypeFields `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
+	Answer string                `json:"answer" says:"text" maxLength:"1000"`
+	Source string                `json:"source" says:"text" maxLength:"1000" doc:"Where the answer comes from"`
+	Type   *library.OwnTypeInput `json:"type,omitempty" doc:"For a chip: the type that goes into the library"`
 }
 
 // Settled is what an answer did.
@@ -296,7 +296,7 @@ func (s *Service) AnswerQuestion(ctx context.Context, actor action.Actor, id int
 				if err := write(tx); err != nil {
 					return nil, 0, err
 				}
-				id, err := storelibrary.InsertOwnType(ctx, tx, *answer.Type)
+				id, err := storelibrary.InsertOwnType(ctx, tx, storelibrary.OwnTypeFields(*answer.Type))
 				return nil, id, err
 			})
 		settled.Recognised, settled.Machines = named.Recognised, named.Machines

@@ -63,6 +63,8 @@ func (t table) allow(from, to string) bool {
 	case layer == "app" && otherLayer == "store":
 		return other == subject || other == "pg" || other == "history" || slices.Contains(t.uses[from], other) ||
 			slices.Contains(t.reads[from], other)
+	case layer == "web" && otherLayer == "store":
+		return slices.Contains(t.reads[from], other)
 	}
 	return true
 }

@@ -39,8 +39,9 @@ var notInCore = []string{"net", "database/sql", "os", "io/fs", "io/ioutil", "log
 // computing are packages under these that only compute.
 var computing = []string{"golang.org/x/text/unicode/norm"}
 
-// onlyRows are subjects whose rows in the store say nothing of how they go out; views in app do.
-var onlyRows = []string{"store/accounts", "store/history", "store/teardown", "store/unknowns"}
+// speaks are the tags by which a field says how it goes out, and comes in. A row of the store has none of them: views
+// in app do. What the database keeps as a document is written by names of its own.
+var speaks = regexp.MustCompile(`\b(doc|says|enum|example|maxLength|minimum|maximum|required|nullable):"`)
 
 // clock are the functions of package time that look at a clock.
 var clock = []string{"Now", "Since", "Until", "After", "AfterFunc", "Tick", "NewTimer", "NewTicker", "Sleep"}
@@ -95,14 +96,11 @@ func check(path string) (problems []string, err error) {
 		return []string{path + ": belongs to no layer"}, nil
 	}
 	isTest := strings.HasSuffix(path, "_test.go")
-	if slices.Contains(onlyRows, subjectOf(filepath.ToSlash(path))) && !isTest {
-		ast.Inspect(file, func(node ast.Node) bool {
-			if field, ok := node.(*ast.Field); ok && field.Tag != nil && strings.Contains(field.Tag.Value, `json:"`) {
-				problems = append(problems, fmt.Sprintf("%s: rows have db tags only; what goes out is a view in app",
-					files.Position(field.Pos())))
-			}
-			return true
-		})
+	if layer == "store" && !isTest {
+		problems = append(problems, outspokenRows(files, file)...)
+	}
+	if (layer == "app" || layer == "web") && !isTest {
+		problems = append(problems, rowsInViews(files, file)...)
 	}
 	for _, spec := range file.Imports {
 		name, err := strconv.Unquote(spec.Path.Value)
@@ -144,4 +142,60 @@ func check(path string) (problems []string, err error) {
 		})
 	}
 	return problems, nil
+}
+
+// outspokenRows finds rows of the store that say how they go out.
+func outspokenRows(files *token.FileSet, file *ast.File) (problems []string) {
+	ast.Inspect(file, func(node ast.Node) bool {
+		field, ok := node.(*ast.Field)
+		if !ok || field.Tag == nil {
+			return true
+		}
+		tag := field.Tag.Value
+		if speaks.MatchString(tag) || strings.Contains(tag, `json:"`) && strings.Contains(tag, `db:"`) {
+			problems = append(problems, fmt.Sprintf("%s: rows have db tags only; what goes out is a view in app",
+				files.Position(field.Pos())))
+		}
+		return true
+	})
+	return problems
+}
+
+// rowsInViews finds views that hold a row of the store: it would go out by no names, and with texts that nobody knows
+// to be texts.
+func rowsInViews(files *token.FileSet, file *ast.File) (problems []string) {
+	rows := map[string]bool{}
+	for _, spec := range file.Imports {
+		name, _ := strconv.Unquote(spec.Path.Value)
+		if !strings.HasPrefix(name, module+"store/") {
+			continue
+		}
+		rows[name[strings.LastIndex(name, "/")+1:]] = spec.Name == nil
+		if spec.Name != nil {
+			rows[spec.Name.Name] = true
+		}
+	}
+	ast.Inspect(file, func(node ast.Node) bool {
+		structure, ok := node.(*ast.StructType)
+		if !ok || !slices.ContainsFunc(structure.Fields.List, func(field *ast.Field) bool {
+			return field.Tag != nil && strings.Contains(field.Tag.Value, `json:"`)
+		}) {
+			return true
+		}
+		for _, field := range structure.Fields.List {
+			ast.Inspect(field.Type, func(node ast.Node) bool {
+				name, ok := node.(*ast.SelectorExpr)
+				if !ok {
+					return true
+				}
+				if from, ok := name.X.(*ast.Ident); ok && rows[from.Name] {
+					problems = append(problems, fmt.Sprintf("%s: a view holds no row of the store (%s.%s)",
+						files.Position(field.Pos()), from.Name, name.Sel.Name))
+				}
+				return true
+			})
+		}
+		return true
+	})
+	return problems
 }

@@ -11,8 +11,8 @@ import (
 
 // ExtraCost is a cost beside the price of a lot.
 type ExtraCost struct {
-	What  string `json:"what" says:"text" maxLength:"100" example:"carriage"`
-	Cents int64  `json:"cents" minimum:"0" maximum:"1000000000000"`
+	What  string `json:"what"`
+	Cents int64  `json:"cents"`
 }
 
 // ExtraCosts are kept as JSON.
@@ -31,28 +31,28 @@ func (c *ExtraCosts) Scan(value any) error {
 
 // AcquisitionFields are what people write about an arrival: how things came, from whom, for how much.
 type AcquisitionFields struct {
-	Title      string     `db:"title" json:"title" says:"text" maxLength:"200" example:"Clear-out of the seed-testing station"`
-	Method     string     `db:"method" json:"method" enum:"purchase,auction,gift,loan in,found,transfer,exchange"`
-	Arrived    string     `db:"arrived" json:"arrived" maxLength:"40" required:"false" doc:"EDTF, as 2025-03-14 or 2025~"`
-	PartyID    *int64     `db:"party_id" json:"partyId" required:"false" nullable:"true" doc:"From whom"`
-	PriceCents *int64     `db:"price_cents" json:"priceCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"Without extra costs; null when unknown"`
-	Currency   string     `db:"currency" json:"currency" maxLength:"3" required:"false" doc:"ISO 4217; empty for the collection's own"`
-	Costs      ExtraCosts `db:"costs" json:"costs" maxItems:"20" required:"false" nullable:"false" doc:"Carriage, fees and the like"`
-	Spread     string     `db:"spread" json:"spread" enum:"estimate,equal,hand" default:"estimate" required:"false" doc:"How the cost is spread over the items"`
-	Condition  string     `db:"condition" json:"condition" says:"text" maxLength:"4000" required:"false" doc:"As received"`
-	Powered    string     `db:"powered" json:"powered" says:"text" maxLength:"1000" required:"false" doc:"When it last ran, and whether anybody powered it since, as it was said"`
-	CameWith   string     `db:"came_with" json:"cameWith" says:"text" maxLength:"4000" required:"false" doc:"What else came"`
-	Note       string     `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
+	Title      string     `db:"title"`
+	Method     string     `db:"method"`
+	Arrived    string     `db:"arrived"`     // EDTF, as 2025-03-14 or 2025~
+	PartyID    *int64     `db:"party_id"`    // from whom
+	PriceCents *int64     `db:"price_cents"` // without extra costs; null when unknown
+	Currency   string     `db:"currency"`    // ISO 4217; empty for the collection's own
+	Costs      ExtraCosts `db:"costs"`       // carriage, fees and the like
+	Spread     string     `db:"spread"`      // how the cost is spread over the items
+	Condition  string     `db:"condition"`   // as received
+	Powered    string     `db:"powered"`     // when it last ran, and whether anybody powered it since, as it was said
+	CameWith   string     `db:"came_with"`   // what else came
+	Note       string     `db:"note"`
 }
 
 // Acquisition is an arrival of one thing or of many.
 type Acquisition struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	AcquisitionFields
-	Party   string `db:"party" json:"party" says:"text" doc:"From whom, or empty"`
-	Lot     *int   `db:"lot" json:"lot" doc:"Number of the lot within its year, once a thing of it was numbered"`
-	Items   int    `db:"items" json:"items"`
-	Version int    `db:"version" json:"version"`
+	Party   string `db:"party"` // from whom, or empty
+	Lot     *int   `db:"lot"`   // number of the lot within its year, once a thing of it was numbered
+	Items   int    `db:"items"`
+	Version int    `db:"version"`
 }
 
 const acquisitionSelect = `SELECT q.id, q.title, q.method, q.arrived, q.party_id, q.price_cents, q.currency, q.costs,

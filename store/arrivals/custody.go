@@ -11,24 +11,24 @@ import (
 
 // CustodyFields are what one source says of a machine's past: who had it, when, where.
 type CustodyFields struct {
-	Role    string `db:"role" json:"role" maxLength:"40" doc:"Key of a role, as used-by"`
-	Who     string `db:"who" json:"who" says:"text" maxLength:"200" required:"false" doc:"Where no party is named"`
-	Place   string `db:"place" json:"place" says:"text" maxLength:"200" required:"false"`
-	Dates   string `db:"dates" json:"dates" maxLength:"40" required:"false" doc:"EDTF, as 1983/1985" example:"1983/1985"`
-	UsedFor string `db:"used_for" json:"usedFor" says:"text" maxLength:"1000" required:"false" doc:"What it was used for"`
+	Role    string `db:"role"` // key of a role, as used-by
+	Who     string `db:"who"`  // where no party is named
+	Place   string `db:"place"`
+	Dates   string `db:"dates"`    // EDTF, as 1983/1985
+	UsedFor string `db:"used_for"` // what it was used for
 	evidence.Citation
 }
 
 // Custody is a statement about a machine's past that was kept. Its party is whom it is about.
 type Custody struct {
-	ID        int64 `db:"id" json:"id"`
-	MachineID int64 `db:"machine_id" json:"machineId"`
+	ID        int64 `db:"id"`
+	MachineID int64 `db:"machine_id"`
 	CustodyFields
-	Party     string    `db:"party" json:"party" says:"text" doc:"Name of the party, or empty"`
-	Retracted string    `db:"retracted" json:"retracted" says:"text" doc:"Why it does not count any more, or empty"`
-	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
-	At        time.Time `db:"at" json:"at"`
-	Version   int       `db:"version" json:"version"`
+	Party     string    `db:"party"`     // name of the party, or empty
+	Retracted string    `db:"retracted"` // why it does not count any more, or empty
+	By        string    `db:"by_name"`   // who noted it
+	At        time.Time `db:"at"`
+	Version   int       `db:"version"`
 }
 
 const custodySelect = `SELECT s.id, s.machine_id, s.role, s.who, s.place, s.dates, s.used_for, ` +

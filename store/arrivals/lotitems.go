@@ -9,29 +9,29 @@ import (
 
 // LotItemFields are what people write about a thing of a lot.
 type LotItemFields struct {
-	Kind           string `db:"kind" json:"kind" enum:"machine,board,peripheral,part,media,document"`
-	Title          string `db:"title" json:"title" says:"text" maxLength:"200" example:"Memory card, 384 KB"`
-	EstimateCents  *int64 `db:"estimate_cents" json:"estimateCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"What it was thought to be worth when the lot came"`
-	HandCents      *int64 `db:"hand_cents" json:"handCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"Its share of the cost, where shares are given by hand"`
-	ValueCents     *int64 `db:"value_cents" json:"valueCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"What it is worth today"`
-	ValueNote      string `db:"value_note" json:"valueNote" says:"text" maxLength:"400" required:"false" doc:"How one knows"`
-	PassedTo       *int64 `db:"passed_to" json:"passedTo" required:"false" nullable:"true" doc:"To whom it was passed on"`
-	PassedOn       string `db:"passed_on" json:"passedOn" maxLength:"40" required:"false" doc:"When it was passed on, EDTF; empty while it is here"`
-	PassedForCents *int64 `db:"passed_for_cents" json:"passedForCents" minimum:"0" maximum:"1000000000000" required:"false" nullable:"true" doc:"For how much"`
-	Note           string `db:"note" json:"note" says:"text" maxLength:"1000" required:"false"`
+	Kind           string `db:"kind"`
+	Title          string `db:"title"`
+	EstimateCents  *int64 `db:"estimate_cents"`   // what it was thought to be worth when the lot came
+	HandCents      *int64 `db:"hand_cents"`       // its share of the cost, where shares are given by hand
+	ValueCents     *int64 `db:"value_cents"`      // what it is worth today
+	ValueNote      string `db:"value_note"`       // how one knows
+	PassedTo       *int64 `db:"passed_to"`        // to whom it was passed on
+	PassedOn       string `db:"passed_on"`        // when it was passed on, EDTF; empty while it is here
+	PassedForCents *int64 `db:"passed_for_cents"` // for how much
+	Note           string `db:"note"`
 }
 
 // LotItem is a thing of a lot.
 type LotItem struct {
-	ID            int64 `db:"id" json:"id"`
-	AcquisitionID int64 `db:"acquisition_id" json:"acquisitionId"`
+	ID            int64 `db:"id"`
+	AcquisitionID int64 `db:"acquisition_id"`
 	LotItemFields
-	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"The machine it became, or null"`
-	Accession  string `db:"accession" json:"accession"`
-	AssemblyID *int64 `db:"assembly_id" json:"assemblyId" doc:"The assembly it became, or null"`
-	Party      string `db:"party" json:"party" says:"text" doc:"To whom it was passed on"`
-	Voided     bool   `db:"voided" json:"voided"`
-	Version    int    `db:"version" json:"version"`
+	MachineID  *int64 `db:"machine_id"` // the machine it became, or null
+	Accession  string `db:"accession"`
+	AssemblyID *int64 `db:"assembly_id"` // the assembly it became, or null
+	Party      string `db:"party"`       // to whom it was passed on
+	Voided     bool   `db:"voided"`
+	Version    int    `db:"version"`
 }
 
 const lotItemSelect = `SELECT i.id, i.acquisition_id, i.kind, i.title, i.estimate_cents, i.hand_cents, i.value_cents,

@@ -119,10 +119,10 @@ func AgeingSpots(ctx context.Context, h pg.Handle, assemblies []int64, lines []i
 
 // MachineName is how a machine is called in a list.
 type MachineName struct {
-	ID        int64  `db:"id" json:"id"`
-	Accession string `db:"accession" json:"accession"`
-	Name      string `db:"name" json:"name" says:"text"`
-	Place     string `db:"place" json:"place" says:"text"`
+	ID        int64  `db:"id"`
+	Accession string `db:"accession"`
+	Name      string `db:"name"`
+	Place     string `db:"place"`
 }
 
 // MachineNames reads how some machines are called.

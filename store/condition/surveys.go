@@ -61,24 +61,24 @@ func UpdateSurvey(ctx context.Context, h pg.Handle, id int64, inspections, cosme
 
 // FindingFields say what was found, and where.
 type FindingFields struct {
-	Subsystem    string           `db:"subsystem" json:"subsystem" maxLength:"40"`
-	Kind         string           `db:"kind" json:"kind" maxLength:"100" doc:"As leaking, cracked"`
-	AssemblyID   *int64           `db:"assembly_id" json:"assemblyId,omitempty" doc:"The board it is on"`
-	Designator   string           `db:"designator" json:"designator" maxLength:"40" required:"false" doc:"As BT1"`
-	Place        string           `db:"place" json:"place" says:"text" maxLength:"300" required:"false" doc:"Where, in words"`
-	AttachmentID *int64           `db:"attachment_id" json:"attachmentId,omitempty" doc:"A picture that shows it"`
-	Region       *evidence.Region `db:"region" json:"region,omitempty" doc:"Where on the picture"`
+	Subsystem    string           `db:"subsystem"`
+	Kind         string           `db:"kind"`          // as leaking, cracked
+	AssemblyID   *int64           `db:"assembly_id"`   // the board it is on
+	Designator   string           `db:"designator"`    // as BT1
+	Place        string           `db:"place"`         // where, in words
+	AttachmentID *int64           `db:"attachment_id"` // a picture that shows it
+	Region       *evidence.Region `db:"region"`        // where on the picture
 }
 
 // Finding is something found on a machine.
 type Finding struct {
-	ID        int64 `db:"id" json:"id"`
-	MachineID int64 `db:"machine_id" json:"machineId"`
+	ID        int64 `db:"id"`
+	MachineID int64 `db:"machine_id"`
 	FindingFields
-	Assembly string `db:"assembly" json:"assembly" says:"text" doc:"What the board is called; empty for none"`
-	Line     int    `db:"line" json:"line" doc:"Where the designator stands on the board's sheet today; 0 for nowhere"`
-	Voided   bool   `db:"voided" json:"voided"`
-	Version  int    `db:"version" json:"version"`
+	Assembly string `db:"assembly"` // what the board is called; empty for none
+	Line     int    `db:"line"`     // where the designator stands on the board's sheet today; 0 for nowhere
+	Voided   bool   `db:"voided"`
+	Version  int    `db:"version"`
 }
 
 const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembly_id, f.designator, f.place,
@@ -121,15 +121,15 @@ func VoidFinding(ctx context.Context, h pg.Handle, id int64, voided bool) error 
 
 // ObservationRow is a finding as it was seen on a day.
 type ObservationRow struct {
-	ID        int64  `db:"id" json:"id"`
-	FindingID int64  `db:"finding_id" json:"findingId"`
-	SurveyID  *int64 `db:"survey_id" json:"surveyId" doc:"The survey it was seen in, or null"`
-	On        string `db:"seen_on" json:"on"`
-	Severity  string `db:"severity" json:"severity" enum:"cosmetic,watch,repair,hazard"`
-	Trend     string `db:"trend" json:"trend" enum:",worse,same,better"`
-	Gone      bool   `db:"gone" json:"gone"`
-	Note      string `db:"note" json:"note" says:"text"`
-	By        string `db:"by_name" json:"by"`
+	ID        int64  `db:"id"`
+	FindingID int64  `db:"finding_id"`
+	SurveyID  *int64 `db:"survey_id"` // the survey it was seen in, or null
+	On        string `db:"seen_on"`
+	Severity  string `db:"severity"`
+	Trend     string `db:"trend"`
+	Gone      bool   `db:"gone"`
+	Note      string `db:"note"`
+	By        string `db:"by_name"`
 }
 
 // ObservationsOf lists all observations of a machine's findings, by finding and day.

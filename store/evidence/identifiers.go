@@ -11,8 +11,8 @@ import (
 // RecordRef names a record that identifiers stand on: a machine, an assembly that is in no machine, or a
 // lot with its documents.
 type RecordRef struct {
-	Kind string `db:"kind" json:"kind" enum:"machine,assembly,lot"`
-	ID   int64  `db:"id" json:"id" minimum:"1"`
+	Kind string `db:"kind"`
+	ID   int64  `db:"id"`
 }
 
 // before reports whether a record comes before another, so that two are always named in one order.
@@ -25,7 +25,7 @@ type IdentifierRow struct {
 	Key       string `json:"key"`
 	Attribute string `json:"attribute"`
 	Value     string `json:"value"`
-	Source    string `json:"source" says:"text"`
+	Source    string `json:"source"`
 	StaffOnly bool   `json:"staff_only"`
 }
 
@@ -50,16 +50,16 @@ func ReplaceIdentifiers(ctx context.Context, h pg.Handle, record RecordRef, rows
 
 // SharedIdentifier is an identifier that a record shares with another, and what was made of it.
 type SharedIdentifier struct {
-	Key      string     `db:"key" json:"key"`
-	Value    string     `db:"value" json:"value" doc:"As it stands here"`
-	Source   string     `db:"source" json:"source" says:"text" doc:"Where it stands here"`
-	Other    RecordRef  `db:"other" json:"other"`
-	Name     string     `db:"name" json:"name" says:"text" doc:"What the other record is called"`
-	There    string     `db:"there" json:"there" says:"text" doc:"Where it stands there"`
-	Decision string     `db:"decision" json:"decision" enum:",linked,dismissed" doc:"Empty while nobody has decided"`
-	Reason   string     `db:"reason" json:"reason" says:"text"`
-	By       string     `db:"by_name" json:"by"`
-	At       *time.Time `db:"at" json:"at"`
+	Key      string     `db:"key"`
+	Value    string     `db:"value"`  // as it stands here
+	Source   string     `db:"source"` // where it stands here
+	Other    RecordRef  `db:"other"`
+	Name     string     `db:"name"`     // what the other record is called
+	There    string     `db:"there"`    // where it stands there
+	Decision string     `db:"decision"` // empty while nobody has decided
+	Reason   string     `db:"reason"`
+	By       string     `db:"by_name"`
+	At       *time.Time `db:"at"`
 }
 
 // SharedIdentifiersOf lists the identifiers that a record shares with others. What stands in the documents of a lot

@@ -10,21 +10,21 @@ import (
 
 // StatementFields are what one source says of an attribute of a machine.
 type StatementFields struct {
-	Attribute string `db:"attribute" json:"attribute" maxLength:"60" doc:"Key of an attribute, or a name of its own" example:"memory"`
-	Value     string `db:"value" json:"value" says:"text" maxLength:"400" doc:"As it was said" example:"64K"`
+	Attribute string `db:"attribute"` // key of an attribute, or a name of its own
+	Value     string `db:"value"`     // as it was said
 	Citation
 }
 
 // Statement is one that was kept.
 type Statement struct {
-	ID        int64 `db:"id" json:"id"`
-	MachineID int64 `db:"machine_id" json:"machineId"`
+	ID        int64 `db:"id"`
+	MachineID int64 `db:"machine_id"`
 	StatementFields
-	Party     string    `db:"party" json:"party" says:"text" doc:"Who said it, or empty"`
-	Retracted string    `db:"retracted" json:"retracted" says:"text" doc:"Why it does not count any more, or empty"`
-	By        string    `db:"by_name" json:"by" doc:"Who noted it"`
-	At        time.Time `db:"at" json:"at"`
-	Version   int       `db:"version" json:"version"`
+	Party     string    `db:"party"`     // who said it, or empty
+	Retracted string    `db:"retracted"` // why it does not count any more, or empty
+	By        string    `db:"by_name"`   // who noted it
+	At        time.Time `db:"at"`
+	Version   int       `db:"version"`
 }
 
 const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + CitationColumns +

@@ -37,11 +37,11 @@ func PutAnnotation(ctx context.Context, h pg.Handle, attachmentID, assemblyID in
 
 // AnnotatedPicture is a picture with numbers on it.
 type AnnotatedPicture struct {
-	AttachmentID int64  `db:"attachment_id" json:"attachmentId"`
-	AssemblyID   int64  `db:"assembly_id" json:"assemblyId"`
-	Assembly     string `db:"assembly" json:"assembly" says:"text"`
-	Caption      string `db:"caption" json:"caption" says:"text"`
-	Callouts     int    `db:"callouts" json:"callouts"`
+	AttachmentID int64  `db:"attachment_id"`
+	AssemblyID   int64  `db:"assembly_id"`
+	Assembly     string `db:"assembly"`
+	Caption      string `db:"caption"`
+	Callouts     int    `db:"callouts"`
 }
 
 // AnnotatedPictures lists the pictures of a machine that have numbers on them.

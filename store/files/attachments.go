@@ -10,40 +10,40 @@ import (
 
 // Blob is what was uploaded; its bytes lie in the blob store under their SHA-256.
 type Blob struct {
-	SHA256    string `db:"sha256" json:"sha256"`
-	Bytes     int64  `db:"bytes" json:"bytes"`
-	MediaType string `db:"media_type" json:"mediaType"`
-	Width     int    `db:"width" json:"width" doc:"In pixels, upright; 0 for a document"`
-	Height    int    `db:"height" json:"height"`
+	SHA256    string `db:"sha256"`
+	Bytes     int64  `db:"bytes"`
+	MediaType string `db:"media_type"`
+	Width     int    `db:"width"` // in pixels, upright; 0 for a document
+	Height    int    `db:"height"`
 }
 
 // AttachmentFields are what people write about a picture or a document.
 type AttachmentFields struct {
-	Caption     string `db:"caption" json:"caption" says:"text" maxLength:"1000" required:"false"`
-	View        string `db:"view" json:"view" says:"text" maxLength:"60" required:"false" doc:"What it shows: front, rear, board top, label ..."`
-	Taken       string `db:"taken" json:"taken" maxLength:"40" required:"false" doc:"When it was taken or written, EDTF"`
-	Language    string `db:"language" json:"language" maxLength:"35" required:"false" doc:"Of a document, BCP 47, as en or de-CH"`
-	Translation string `db:"translation" json:"translation" says:"text" maxLength:"20000" required:"false"`
-	Address     string `db:"address" json:"address" says:"text" maxLength:"2000" required:"false" doc:"Of a web page, kept as text"`
-	Captured    string `db:"captured" json:"captured" maxLength:"10" required:"false" doc:"Day on which the page was captured, YYYY-MM-DD"`
-	Numbers     string `db:"numbers" json:"numbers" maxLength:"4000" required:"false" doc:"Serials and other identifiers that stand in it, one a line"`
-	StaffOnly   bool   `db:"staff_only" json:"staffOnly" required:"false" doc:"Not shown to viewers"`
+	Caption     string `db:"caption"`
+	View        string `db:"view"`     // what it shows: front, rear, board top, label ...
+	Taken       string `db:"taken"`    // when it was taken or written, EDTF
+	Language    string `db:"language"` // of a document, BCP 47, as en or de-CH
+	Translation string `db:"translation"`
+	Address     string `db:"address"`    // of a web page, kept as text
+	Captured    string `db:"captured"`   // day on which the page was captured, YYYY-MM-DD
+	Numbers     string `db:"numbers"`    // serials and other identifiers that stand in it, one a line
+	StaffOnly   bool   `db:"staff_only"` // not shown to viewers
 }
 
 // Attachment is a picture or document of a machine or of a lot.
 type Attachment struct {
-	ID            int64  `db:"id" json:"id"`
-	Kind          string `db:"kind" json:"kind" enum:"picture,document"`
-	MachineID     *int64 `db:"machine_id" json:"machineId"`
-	AcquisitionID *int64 `db:"acquisition_id" json:"acquisitionId"`
-	FileName      string `db:"file_name" json:"fileName" says:"text"`
+	ID            int64  `db:"id"`
+	Kind          string `db:"kind"`
+	MachineID     *int64 `db:"machine_id"`
+	AcquisitionID *int64 `db:"acquisition_id"`
+	FileName      string `db:"file_name"`
 	AttachmentFields
 	Blob
-	By      string    `db:"by_name" json:"by"`
-	At      time.Time `db:"at" json:"at"`
-	Cited   int       `db:"cited" json:"cited" doc:"Statements that cite it"`
-	Voided  bool      `db:"voided" json:"voided"`
-	Version int       `db:"version" json:"version"`
+	By      string    `db:"by_name"`
+	At      time.Time `db:"at"`
+	Cited   int       `db:"cited"` // statements that cite it
+	Voided  bool      `db:"voided"`
+	Version int       `db:"version"`
 }
 
 const attachmentSelect = `SELECT t.id, t.kind, t.machine_id, t.acquisition_id, t.file_name, t.caption, t.view, t.taken,

@@ -10,25 +10,25 @@ import (
 
 // AssemblyFields are what people write about an assembly and the way it is fitted.
 type AssemblyFields struct {
-	Kind    string `db:"kind" json:"kind" enum:"board,card,drive,supply,keyboard,monitor,other,exterior" default:"board" required:"false" doc:"What sort of thing it is"`
-	Title   string `db:"title" json:"title" says:"text" maxLength:"200" doc:"What the board is called" example:"Main board"`
-	Part    string `db:"part" json:"part" maxLength:"100" required:"false" doc:"Part number on the board"`
-	Rev     string `db:"rev" json:"rev" maxLength:"100" required:"false" doc:"Revision on the board"`
-	Serial  string `db:"serial" json:"serial" maxLength:"100" required:"false"`
-	Slot    string `db:"slot" json:"slot" maxLength:"100" required:"false" doc:"Where in the machine it sits"`
-	Fit     string `db:"fit" json:"fit" enum:"factory,period,later,modern,unknown" default:"unknown" required:"false" doc:"When it came into the machine"`
-	Purpose string `db:"purpose" json:"purpose" enum:",main,picture,cache,shared,card" default:"" required:"false" doc:"What its memory is for, where the sheet does not say"`
+	Kind    string `db:"kind"`  // what sort of thing it is
+	Title   string `db:"title"` // what the board is called
+	Part    string `db:"part"`  // part number on the board
+	Rev     string `db:"rev"`   // revision on the board
+	Serial  string `db:"serial"`
+	Slot    string `db:"slot"`    // where in the machine it sits
+	Fit     string `db:"fit"`     // when it came into the machine
+	Purpose string `db:"purpose"` // what its memory is for, where the sheet does not say
 }
 
 // Assembly is a board or other unit, with where it is fitted today.
 type Assembly struct {
-	ID        int64  `db:"id" json:"id"`
-	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is fitted in, or null"`
+	ID        int64  `db:"id"`
+	MachineID *int64 `db:"machine_id"` // the machine it is fitted in, or null
 	AssemblyFields
-	IsVoided  bool      `db:"is_voided" json:"isVoided" doc:"It was entered by mistake and struck out"`
-	Version   int       `db:"version" json:"version"`
-	Revision  int       `db:"revision" json:"revision" doc:"Newest revision of its sheet; 0 before the first"`
-	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+	IsVoided  bool      `db:"is_voided"` // it was entered by mistake and struck out
+	Version   int       `db:"version"`
+	Revision  int       `db:"revision"` // newest revision of its sheet; 0 before the first
+	UpdatedAt time.Time `db:"updated_at"`
 }
 
 const assemblySelect = `SELECT a.id, f.machine_id, a.kind, a.title, a.part, a.rev, a.serial, COALESCE(f.slot,

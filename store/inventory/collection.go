@@ -8,16 +8,16 @@ import (
 
 // CollectionFields are the settings of the collection as a whole.
 type CollectionFields struct {
-	Name             string `db:"name" json:"name" maxLength:"200"`
-	AccessionPattern string `db:"accession_pattern" json:"accessionPattern" maxLength:"40" example:"EH-{number:4}"`
-	Currency         string `db:"currency" json:"currency" maxLength:"3" example:"EUR" doc:"ISO 4217, in which lots are entered unless they say another"`
-	TimeZone         string `db:"time_zone" json:"timeZone" maxLength:"60" required:"false" example:"Europe/Lisbon" doc:"Name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays"`
+	Name             string `db:"name"`
+	AccessionPattern string `db:"accession_pattern"`
+	Currency         string `db:"currency"`  // ISO 4217, in which lots are entered unless they say another
+	TimeZone         string `db:"time_zone"` // name in the time zone database of the zone in which days are counted. Empty until one is chosen, which counts as UTC; left out, the one that is chosen stays
 }
 
 // Collection is the collection as a whole.
 type Collection struct {
 	CollectionFields
-	Version int `db:"version" json:"version"`
+	Version int `db:"version"`
 }
 
 // ReadCollection reads it.
@@ -47,10 +47,10 @@ func UpdateCollection(ctx context.Context, h pg.Handle, c CollectionFields) erro
 
 // GivenNumber is an accession number that was given once.
 type GivenNumber struct {
-	Number    string `db:"number" json:"number"`
-	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it was given to, or null"`
-	Accession string `db:"accession" json:"accession" doc:"The number that machine has today"`
-	Note      string `db:"note" json:"note" says:"text" doc:"Why no machine has it"`
+	Number    string `db:"number"`
+	MachineID *int64 `db:"machine_id"` // the machine it was given to, or null
+	Accession string `db:"accession"`  // the number that machine has today
+	Note      string `db:"note"`       // why no machine has it
 }
 
 // GiveNumber notes that a machine has a number. It returns false when it was given to another thing before.

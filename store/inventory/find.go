@@ -12,15 +12,15 @@ import (
 
 // FoundAssembly is an assembly that a search found, with where it is.
 type FoundAssembly struct {
-	ID        int64  `db:"id" json:"id"`
-	Title     string `db:"title" json:"title" says:"text"`
-	Part      string `db:"part" json:"part"`
-	Serial    string `db:"serial" json:"serial"`
-	MachineID *int64 `db:"machine_id" json:"machineId" doc:"The machine it is in, or null"`
-	Accession string `db:"accession" json:"accession"`
-	Machine   string `db:"machine" json:"machine" says:"text"`
-	Place     string `db:"place" json:"place" says:"text"`
-	LentTo    string `db:"lent_to" json:"lentTo" says:"text"`
+	ID        int64  `db:"id"`
+	Title     string `db:"title"`
+	Part      string `db:"part"`
+	Serial    string `db:"serial"`
+	MachineID *int64 `db:"machine_id"` // the machine it is in, or null
+	Accession string `db:"accession"`
+	Machine   string `db:"machine"`
+	Place     string `db:"place"`
+	LentTo    string `db:"lent_to"`
 }
 
 // FindAssemblies finds assemblies with all words in what is said of them, wherever they are; with public only in

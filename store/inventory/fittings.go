@@ -9,31 +9,18 @@ import (
 
 // Fitting is where an assembly is or was: in a machine, at a place, or lent to somebody.
 type Fitting struct {
-	ID         int64   `db:"id" json:"id"`
-	AssemblyID int64   `db:"assembly_id" json:"assemblyId"`
-	MachineID  *int64  `db:"machine_id" json:"machineId"`
-	Accession  string  `db:"accession" json:"accession" doc:"Of the machine, when it is in one"`
-	Place      string  `db:"place" json:"place" says:"text" doc:"The place, when it is at one"`
-	LentTo     string  `db:"lent_to" json:"lentTo" says:"text" doc:"Who has it, when it is lent"`
-	Due        *string `db:"due" json:"due" doc:"Day by which a loan is to be back, YYYY-MM-DD, or null"`
-	Slot       string  `db:"slot" json:"slot"`
-	Fit        string  `db:"fit" json:"fit"`
-	Note       string  `db:"note" json:"note" says:"text"`
-	Since      string  `db:"since" json:"since" doc:"Day on which it came there, YYYY-MM-DD"`
-	Until      *string `db:"until" json:"until" doc:"Day on which it left; null for where it is today"`
-}
-
-// Where says it in words, as "EH-0142, slot 3".
-func (f Fitting) Where() string {
-	switch {
-	case f.LentTo != "":
-		return "lent to " + f.LentTo
-	case f.Place != "":
-		return f.Place
-	case f.Slot != "":
-		return f.Accession + ", slot " + f.Slot
-	}
-	return f.Accession
+	ID         int64   `db:"id"`
+	AssemblyID int64   `db:"assembly_id"`
+	MachineID  *int64  `db:"machine_id"`
+	Accession  string  `db:"accession"` // of the machine, when it is in one
+	Place      string  `db:"place"`     // the place, when it is at one
+	LentTo     string  `db:"lent_to"`   // who has it, when it is lent
+	Due        *string `db:"due"`       // day by which a loan is to be back, YYYY-MM-DD, or null
+	Slot       string  `db:"slot"`
+	Fit        string  `db:"fit"`
+	Note       string  `db:"note"`
+	Since      string  `db:"since"` // day on which it came there, YYYY-MM-DD
+	Until      *string `db:"until"` // day on which it left; null for where it is today
 }
 
 const fittingSelect = `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(m.accession, '') AS accession,
@@ -92,14 +79,14 @@ func CountAssemblyChange(ctx context.Context, h pg.Handle, id int64) error {
 // LooseAssembly is an assembly that is in no machine: in store, or lent.
 type LooseAssembly struct {
 	Assembly
-	Place    string  `db:"place" json:"place" says:"text"`
-	LentTo   string  `db:"lent_to" json:"lentTo" says:"text"`
-	Due      *string `db:"due" json:"due" doc:"Day by which a loan is to be back, or null"`
-	Since    string  `db:"since" json:"since"`
-	From     string  `db:"came_from" json:"from" doc:"Accession number of the machine it was in last, or empty"`
-	Chips    int     `db:"chips" json:"chips"`
-	RAMBytes int64   `db:"ram_bytes" json:"ramBytes"`
-	ROMBytes int64   `db:"rom_bytes" json:"romBytes"`
+	Place    string  `db:"place"`
+	LentTo   string  `db:"lent_to"`
+	Due      *string `db:"due"` // day by which a loan is to be back, or null
+	Since    string  `db:"since"`
+	From     string  `db:"came_from"` // accession number of the machine it was in last, or empty
+	Chips    int     `db:"chips"`
+	RAMBytes int64   `db:"ram_bytes"`
+	ROMBytes int64   `db:"rom_bytes"`
 }
 
 // ListLoose reads a page of the assemblies that are in no machine, in the order of their ids, whose

@@ -8,28 +8,15 @@ import (
 
 // Location is where a machine is or was: at a place, lent, or on its way.
 type Location struct {
-	ID        int64   `db:"id" json:"id"`
-	MachineID int64   `db:"machine_id" json:"machineId"`
-	Place     string  `db:"place" json:"place" says:"text"`
-	LentTo    string  `db:"lent_to" json:"lentTo" says:"text"`
-	BoundFor  string  `db:"bound_for" json:"boundFor" says:"text" doc:"Where it is going, while it is on its way"`
-	Due       *string `db:"due" json:"due" doc:"Day by which a loan is to be back, YYYY-MM-DD, or null"`
-	Note      string  `db:"note" json:"note" says:"text"`
-	Since     string  `db:"since" json:"since" doc:"YYYY-MM-DD"`
-	Until     *string `db:"until" json:"until" doc:"Day on which it left; null for where it is today"`
-}
-
-// Where says it in words.
-func (s Location) Where() string {
-	switch {
-	case s.LentTo != "":
-		return "lent to " + s.LentTo
-	case s.BoundFor != "":
-		return "on its way to " + s.BoundFor
-	case s.Place != "":
-		return s.Place
-	}
-	return "nowhere that is written down"
+	ID        int64   `db:"id"`
+	MachineID int64   `db:"machine_id"`
+	Place     string  `db:"place"`
+	LentTo    string  `db:"lent_to"`
+	BoundFor  string  `db:"bound_for"` // where it is going, while it is on its way
+	Due       *string `db:"due"`       // day by which a loan is to be back, YYYY-MM-DD, or null
+	Note      string  `db:"note"`
+	Since     string  `db:"since"` // YYYY-MM-DD
+	Until     *string `db:"until"` // day on which it left; null for where it is today
 }
 
 // LocationsOf lists where a machine has been, the newest first.
@@ -82,10 +69,10 @@ func SetPlace(ctx context.Context, h pg.Handle, machineID int64, place string) e
 
 // PlaceCount is a place with what is there today.
 type PlaceCount struct {
-	Name       string `db:"name" json:"name" says:"text"`
-	Climate    string `db:"climate" json:"climate" enum:",kept,room,damp,hot,outside" doc:"How it treats what stands there; empty while nobody said"`
-	Machines   int    `db:"machines" json:"machines"`
-	Assemblies int    `db:"assemblies" json:"assemblies" doc:"That are in no machine"`
+	Name       string `db:"name"`
+	Climate    string `db:"climate"` // how it treats what stands there; empty while nobody said
+	Machines   int    `db:"machines"`
+	Assemblies int    `db:"assemblies"` // that are in no machine
 }
 
 // CountPlaces lists all places with what is there today, by name.

@@ -11,23 +11,23 @@ import (
 
 // MachineFields are what people write about a machine.
 type MachineFields struct {
-	Accession  string `db:"accession" json:"accession" maxLength:"40" doc:"Accession number" example:"EH-0142"`
-	Name       string `db:"name" json:"name" says:"text" maxLength:"200" doc:"What the machine is called"`
-	Maker      string `db:"maker" json:"maker" says:"text" maxLength:"200" required:"false"`
-	Model      string `db:"model" json:"model" maxLength:"200" required:"false"`
-	Serial     string `db:"serial" json:"serial" maxLength:"200" required:"false"`
-	EraFrom    *int   `db:"era_from" json:"eraFrom" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"First year in which its parts are expected; settles date codes with an open decade"`
-	EraTo      *int   `db:"era_to" json:"eraTo" minimum:"1900" maximum:"2100" required:"false" nullable:"true" doc:"Last year in which its parts are expected"`
-	Place      string `db:"place" json:"place" says:"text" maxLength:"200" required:"false" doc:"Where it stands"`
-	Provenance string `db:"provenance" json:"provenance" says:"text" maxLength:"4000" required:"false" doc:"Where it comes from"`
+	Accession  string `db:"accession"` // accession number
+	Name       string `db:"name"`      // what the machine is called
+	Maker      string `db:"maker"`
+	Model      string `db:"model"`
+	Serial     string `db:"serial"`
+	EraFrom    *int   `db:"era_from"`   // first year in which its parts are expected; settles date codes with an open decade
+	EraTo      *int   `db:"era_to"`     // last year in which its parts are expected
+	Place      string `db:"place"`      // where it stands
+	Provenance string `db:"provenance"` // where it comes from
 }
 
 // Machine is a machine of the collection.
 type Machine struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	MachineFields
-	Version   int       `db:"version" json:"version" doc:"Counts changes; a change names the version it started from"`
-	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+	Version   int       `db:"version"` // counts changes; a change names the version it started from
+	UpdatedAt time.Time `db:"updated_at"`
 }
 
 const machineColumns = `m.id, m.accession, m.name, m.maker, m.model, m.serial, m.era_from, m.era_to,

@@ -16,23 +16,23 @@ import (
 
 // ListedMachine is what lists show of a machine, with the sums of the boards fitted today.
 type ListedMachine struct {
-	ID             int64  `db:"id" json:"id"`
-	Accession      string `db:"accession" json:"accession"`
-	Name           string `db:"name" json:"name" says:"text"`
-	Maker          string `db:"maker" json:"maker" says:"text"`
-	Model          string `db:"model" json:"model"`
-	Place          string `db:"place" json:"place" says:"text"`
-	EraFrom        *int   `db:"era_from" json:"eraFrom" doc:"First year in which its parts are expected"`
-	Boards         int    `db:"boards" json:"boards"`
-	Chips          int    `db:"chips" json:"chips"`
-	Unidentified   int    `db:"unidentified" json:"unidentified"`
-	RAMBytes       int64  `db:"ram_bytes" json:"ramBytes" doc:"Data without parity"`
-	ROMBytes       int64  `db:"rom_bytes" json:"romBytes"`
-	Stage          string `db:"stage" json:"stage" enum:"untouched,in hand,needs attention,settled" doc:"How far taking stock has come"`
-	Attention      int    `db:"attention" json:"attention" doc:"What needs attention: problems and unknown chips"`
-	Disputed       int    `db:"disputed" json:"disputed" doc:"Attributes about which equally strong sources differ"`
-	MemoryDisputed bool   `db:"memory_disputed" json:"memoryDisputed" doc:"How much memory it has is one of them"`
-	SortedBy       string `db:"sorted_by" json:"-"` // value of the column that the page is sorted by
+	ID             int64  `db:"id"`
+	Accession      string `db:"accession"`
+	Name           string `db:"name"`
+	Maker          string `db:"maker"`
+	Model          string `db:"model"`
+	Place          string `db:"place"`
+	EraFrom        *int   `db:"era_from"` // first year in which its parts are expected
+	Boards         int    `db:"boards"`
+	Chips          int    `db:"chips"`
+	Unidentified   int    `db:"unidentified"`
+	RAMBytes       int64  `db:"ram_bytes"` // data without parity
+	ROMBytes       int64  `db:"rom_bytes"`
+	Stage          string `db:"stage"`           // how far taking stock has come
+	Attention      int    `db:"attention"`       // what needs attention: problems and unknown chips
+	Disputed       int    `db:"disputed"`        // attributes about which equally strong sources differ
+	MemoryDisputed bool   `db:"memory_disputed"` // how much memory it has is one of them
+	SortedBy       string `db:"sorted_by"`       // value of the column that the page is sorted by
 }
 
 // MachineFilter narrows a list of machines. What is empty does not narrow; of several values one
@@ -159,9 +159,9 @@ func CountMachines(ctx context.Context, h pg.Handle, f MachineFilter) (int, erro
 
 // FacetCount is how many machines have a value, with all filters but those on the same facet.
 type FacetCount struct {
-	Facet string `db:"facet" json:"-"`
-	Value string `db:"value" json:"value" doc:"Empty for machines of which it is not known"`
-	Count int    `db:"count" json:"count"`
+	Facet string `db:"facet"`
+	Value string `db:"value"` // empty for machines of which it is not known
+	Count int    `db:"count"`
 }
 
 type facet struct {

@@ -10,22 +10,22 @@ import (
 
 // MakerFields are what people write about who made machines and parts.
 type MakerFields struct {
-	Name    string `db:"name" json:"name" maxLength:"200"`
-	Founded string `db:"founded" json:"founded" maxLength:"40" required:"false" doc:"EDTF"`
-	Ended   string `db:"ended" json:"ended" maxLength:"40" required:"false" doc:"EDTF; empty while it goes on, or where it is not known"`
-	Place   string `db:"place" json:"place" maxLength:"200" required:"false"`
-	Ties    string `db:"ties" json:"ties" maxLength:"8000" required:"false" doc:"How it stands to others, a line each: renamed | Brackwater Systems | 1986 | source"`
-	Note    string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
-	Source  string `db:"source" json:"source" says:"text" maxLength:"1000" required:"false" doc:"How one knows"`
+	Name    string `db:"name"`
+	Founded string `db:"founded"` // EDTF
+	Ended   string `db:"ended"`   // EDTF; empty while it goes on, or where it is not known
+	Place   string `db:"place"`
+	Ties    string `db:"ties"` // how it stands to others, a line each: renamed | Brackwater Systems | 1986 | source
+	Note    string `db:"note"`
+	Source  string `db:"source"` // how one knows
 }
 
 // Maker is who made machines and parts.
 type Maker struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	MakerFields
-	Machines  int       `db:"machines" json:"machines" doc:"Machines of the collection that name it"`
-	Version   int       `db:"version" json:"version"`
-	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+	Machines  int       `db:"machines"` // machines of the collection that name it
+	Version   int       `db:"version"`
+	UpdatedAt time.Time `db:"updated_at"`
 }
 
 const makerSelect = `SELECT k.id, k.name, k.founded, k.ended, k.place, k.ties, k.note, k.source, k.version,

@@ -10,22 +10,22 @@ import (
 
 // ModelFields are what people write about a model of machines.
 type ModelFields struct {
-	Maker    string `db:"maker" json:"maker" maxLength:"200"`
-	Model    string `db:"model" json:"model" maxLength:"200"`
-	Made     string `db:"made" json:"made" maxLength:"60" required:"false" doc:"When it was made, EDTF, as 1984/1988"`
-	Variants string `db:"variants" json:"variants" maxLength:"4000" required:"false" doc:"One a line"`
-	Expected string `db:"expected" json:"expected" maxLength:"20000" required:"false" doc:"What a machine of the model holds, an assembly a line: name | part number | option | from date"`
-	Note     string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
-	Source   string `db:"source" json:"source" says:"text" maxLength:"1000" required:"false" doc:"How one knows"`
+	Maker    string `db:"maker"`
+	Model    string `db:"model"`
+	Made     string `db:"made"`     // when it was made, EDTF, as 1984/1988
+	Variants string `db:"variants"` // one a line
+	Expected string `db:"expected"` // what a machine of the model holds, an assembly a line: name | part number | option | from date
+	Note     string `db:"note"`
+	Source   string `db:"source"` // how one knows
 }
 
 // MachineModel is a model of machines.
 type MachineModel struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	ModelFields
-	Machines  int       `db:"machines" json:"machines" doc:"Machines of the model in the collection"`
-	Version   int       `db:"version" json:"version"`
-	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+	Machines  int       `db:"machines"` // machines of the model in the collection
+	Version   int       `db:"version"`
+	UpdatedAt time.Time `db:"updated_at"`
 }
 
 const modelSelect = `SELECT d.id, d.maker, d.model, d.made, d.variants, d.expected, d.note, d.source, d.version,

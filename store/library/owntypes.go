@@ -11,29 +11,29 @@ import (
 
 // OwnTypeFields are what people write about a type that the collection named itself.
 type OwnTypeFields struct {
-	Number    string  `db:"number" json:"number" maxLength:"30" doc:"Device number without speed and package, as HX9040"`
-	Class     string  `db:"class" json:"class" enum:"dram,sram,eprom,eeprom,mask-rom,prom,logic,support,own" default:"own" required:"false"`
-	Function  string  `db:"function" json:"function" maxLength:"200" doc:"What the device does"`
-	Words     int     `db:"words" json:"words" minimum:"0" maximum:"1073741824" required:"false" doc:"Words a memory holds; 0 for other devices"`
-	Bits      int     `db:"bits" json:"bits" minimum:"0" maximum:"64" required:"false"`
-	Package   string  `db:"package" json:"package" maxLength:"40" required:"false" doc:"Package and pins, as DIP-40"`
-	ClockMHz  float64 `db:"clock_mhz" json:"clockMHz" minimum:"0" maximum:"100000" required:"false" doc:"Rated clock in megahertz; 0 when not known"`
-	TypicalMA float64 `db:"typical_ma" json:"typicalMilliamps" minimum:"0" maximum:"100000" required:"false" doc:"Typical +5 V current in milliamperes; 0 when not known"`
-	Notes     string  `db:"notes" json:"notes" says:"text" maxLength:"4000" required:"false"`
+	Number    string  `db:"number"` // device number without speed and package, as HX9040
+	Class     string  `db:"class"`
+	Function  string  `db:"function"` // what the device does
+	Words     int     `db:"words"`    // words a memory holds; 0 for other devices
+	Bits      int     `db:"bits"`
+	Package   string  `db:"package"`    // package and pins, as DIP-40
+	ClockMHz  float64 `db:"clock_mhz"`  // rated clock in megahertz; 0 when not known
+	TypicalMA float64 `db:"typical_ma"` // typical +5 V current in milliamperes; 0 when not known
+	Notes     string  `db:"notes"`
 
-	Maker       string `db:"maker" json:"maker" maxLength:"200" required:"false"`
-	Currents    string `db:"currents" json:"currents" maxLength:"400" required:"false" doc:"What it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20"`
-	Ageing      string `db:"ageing" json:"ageing" maxLength:"200" required:"false" doc:"How it ages, as: loses its charge"`
-	Substitutes string `db:"substitutes" json:"substitutes" maxLength:"400" required:"false" doc:"Numbers that can take its place, with commas between"`
-	Documents   string `db:"documents" json:"documents" says:"text" maxLength:"4000" required:"false" doc:"Data sheets and the like, one a line"`
+	Maker       string `db:"maker"`
+	Currents    string `db:"currents"`    // what it draws by rail, in milliamperes typically and at most, as +5 180/260, +12 20
+	Ageing      string `db:"ageing"`      // how it ages, as: loses its charge
+	Substitutes string `db:"substitutes"` // numbers that can take its place, with commas between
+	Documents   string `db:"documents"`   // data sheets and the like, one a line
 }
 
 // OwnType is a type that the collection named itself.
 type OwnType struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	OwnTypeFields
-	Version   int       `db:"version" json:"version"`
-	UpdatedAt time.Time `db:"updated_at" json:"updatedAt"`
+	Version   int       `db:"version"`
+	UpdatedAt time.Time `db:"updated_at"`
 }
 
 const ownTypeColumns = `id, number, class, function, words, bits, package, clock_mhz, typical_ma, notes, maker, currents, ageing, substitutes, documents, version, updated_at`
@@ -161,14 +161,14 @@ func HoldersOf(ctx context.Context, h pg.Handle, number string, limit int) ([]Ty
 
 // Occurrence is a line of a sheet on which a type occurs.
 type Occurrence struct {
-	MachineID  *int64 `db:"machine_id" json:"machineId" doc:"Null for an assembly that is in no machine"`
-	Accession  string `db:"accession" json:"accession"`
-	Machine    string `db:"machine" json:"machine" says:"text"`
-	AssemblyID int64  `db:"assembly_id" json:"assemblyId"`
-	Assembly   string `db:"assembly" json:"assembly" says:"text"`
-	Line       int    `db:"line" json:"line"`
-	Count      int    `db:"count" json:"count"`
-	Marking    string `db:"marking" json:"marking"`
+	MachineID  *int64 `db:"machine_id"` // null for an assembly that is in no machine
+	Accession  string `db:"accession"`
+	Machine    string `db:"machine"`
+	AssemblyID int64  `db:"assembly_id"`
+	Assembly   string `db:"assembly"`
+	Line       int    `db:"line"`
+	Count      int    `db:"count"`
+	Marking    string `db:"marking"`
 }
 
 // OccurrencesOf lists the lines on which a type occurs, by machine, at most limit.

@@ -10,20 +10,20 @@ import (
 
 // Mention is a place in a text that names a person.
 type Mention struct {
-	ID        int64     `db:"id" json:"id"`
-	PartyID   int64     `db:"party_id" json:"partyId"`
-	Party     string    `db:"party" json:"party" says:"text" doc:"Whom it may name"`
-	Role      string    `db:"role" json:"role" doc:"What others than staff read in its place"`
-	Spelling  string    `db:"spelling" json:"spelling" says:"text" doc:"The name as it is written there"`
-	Around    string    `db:"around" json:"around" says:"text" doc:"The words around it"`
-	MachineID *int64    `db:"machine_id" json:"machineId" doc:"The machine it was written about, or null"`
-	Accession string    `db:"accession" json:"accession"`
-	LotID     *int64    `db:"lot_id" json:"lotId" doc:"The arrival it was written about, or null"`
-	Subject   string    `db:"subject_kind" json:"subject" doc:"What sort of record it was written about"`
-	At        time.Time `db:"at" json:"at"`
-	Meant     *bool     `db:"meant" json:"meant" doc:"It is this person; null while nobody has decided"`
-	Version   int       `db:"version" json:"version"`
-	TextSum   string    `db:"text_sum" json:"-"`
+	ID        int64     `db:"id"`
+	PartyID   int64     `db:"party_id"`
+	Party     string    `db:"party"`      // whom it may name
+	Role      string    `db:"role"`       // what others than staff read in its place
+	Spelling  string    `db:"spelling"`   // the name as it is written there
+	Around    string    `db:"around"`     // the words around it
+	MachineID *int64    `db:"machine_id"` // the machine it was written about, or null
+	Accession string    `db:"accession"`
+	LotID     *int64    `db:"lot_id"`       // the arrival it was written about, or null
+	Subject   string    `db:"subject_kind"` // what sort of record it was written about
+	At        time.Time `db:"at"`
+	Meant     *bool     `db:"meant"` // it is this person; null while nobody has decided
+	Version   int       `db:"version"`
+	TextSum   string    `db:"text_sum"`
 }
 
 const mentionSelect = `SELECT n.id, n.party_id, y.name AS party, y.role, n.spelling, n.around, h.machine_id,

@@ -9,20 +9,20 @@ import (
 
 // PartyFields are what people write about a person or an organisation.
 type PartyFields struct {
-	Name      string `db:"name" json:"name" says:"text" maxLength:"200" example:"Harbour pilot office"`
-	Kind      string `db:"kind" json:"kind" enum:"person,organisation"`
-	Private   bool   `db:"private" json:"private" required:"false" doc:"A private person: the name is shown to staff only, the role to everybody"`
-	Role      string `db:"role" json:"role" says:"text" maxLength:"200" required:"false" doc:"What everybody may know of a private person, as a former pilot"`
-	Spellings string `db:"spellings" json:"spellings" says:"text" maxLength:"1000" required:"false" doc:"Other ways in which the name is written, a line each"`
-	Place     string `db:"place" json:"place" says:"text" maxLength:"200" required:"false"`
-	Note      string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
+	Name      string `db:"name"`
+	Kind      string `db:"kind"`
+	Private   bool   `db:"private"`   // a private person: the name is shown to staff only, the role to everybody
+	Role      string `db:"role"`      // what everybody may know of a private person, as a former pilot
+	Spellings string `db:"spellings"` // other ways in which the name is written, a line each
+	Place     string `db:"place"`
+	Note      string `db:"note"`
 }
 
 // Party is a person or an organisation that had to do with things of the collection.
 type Party struct {
-	ID int64 `db:"id" json:"id"`
+	ID int64 `db:"id"`
 	PartyFields
-	Version int `db:"version" json:"version"`
+	Version int `db:"version"`
 }
 
 const partyColumns = `id, name, kind, private, role, spellings, place, note, version`

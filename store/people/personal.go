@@ -9,22 +9,22 @@ import (
 
 // PersonalDataFields say that data of former owners is on a medium of a machine, never what it says.
 type PersonalDataFields struct {
-	Medium    string  `db:"medium" json:"medium" says:"text" maxLength:"200" doc:"Where it is, as hard disk, second partition"`
-	Sort      string  `db:"sort" json:"sort" says:"text" maxLength:"200" doc:"What kind of data, as letters; never what it says"`
-	Decision  string  `db:"decision" json:"decision" enum:"open,keep sealed,return,wipe,archive" default:"open" required:"false"`
-	Reason    string  `db:"reason" json:"reason" says:"text" maxLength:"1000" required:"false"`
-	DecidedBy string  `db:"decided_by" json:"decidedBy" says:"text" maxLength:"200" required:"false"`
-	DecidedOn *string `db:"decided_on" json:"decidedOn" required:"false" nullable:"true" doc:"YYYY-MM-DD"`
-	DoneOn    *string `db:"done_on" json:"doneOn" required:"false" nullable:"true" doc:"Day on which the decision was carried out, YYYY-MM-DD"`
+	Medium    string  `db:"medium"` // where it is, as hard disk, second partition
+	Sort      string  `db:"sort"`   // what kind of data, as letters; never what it says
+	Decision  string  `db:"decision"`
+	Reason    string  `db:"reason"`
+	DecidedBy string  `db:"decided_by"`
+	DecidedOn *string `db:"decided_on"` // YYYY-MM-DD
+	DoneOn    *string `db:"done_on"`    // day on which the decision was carried out, YYYY-MM-DD
 }
 
 // PersonalData is such a note.
 type PersonalData struct {
-	ID        int64 `db:"id" json:"id"`
-	MachineID int64 `db:"machine_id" json:"machineId"`
+	ID        int64 `db:"id"`
+	MachineID int64 `db:"machine_id"`
 	PersonalDataFields
-	FoundOn string `db:"found_on" json:"foundOn"`
-	Version int    `db:"version" json:"version"`
+	FoundOn string `db:"found_on"`
+	Version int    `db:"version"`
 }
 
 const personalColumns = `id, machine_id, medium, sort, decision, reason, decided_by, CAST(decided_on AS text) AS decided_on,

@@ -10,20 +10,20 @@ import (
 
 // ChipReading is a chip that a reader on the network reads, or has read: twice, one pass behind the other.
 type ChipReading struct {
-	ID         int64     `db:"id" json:"id"`
-	AssemblyID int64     `db:"assembly_id" json:"assemblyId"`
-	Designator string    `db:"designator" json:"designator"`
-	Device     string    `db:"device" json:"device"`
-	Label      string    `db:"label" json:"label"`
-	Exception  string    `db:"exception" json:"exception" says:"text"`
-	State      string    `db:"state" json:"state" enum:"running,stopped,refused,done"`
-	Size       int       `db:"size" json:"size" doc:"Bytes of the device"`
-	Done       int       `db:"done" json:"done" doc:"Bytes read so far, of twice the size"`
-	Again      int       `db:"again" json:"again" doc:"Blocks that had to be read more than once"`
-	Note       string    `db:"note" json:"note" says:"text" doc:"Why it stopped or was refused, or what came of it"`
-	At         time.Time `db:"at" json:"at"`
-	UpdatedAt  time.Time `db:"updated_at" json:"updatedAt"`
-	AccountID  *int64    `db:"account_id" json:"-"`
+	ID         int64     `db:"id"`
+	AssemblyID int64     `db:"assembly_id"`
+	Designator string    `db:"designator"`
+	Device     string    `db:"device"`
+	Label      string    `db:"label"`
+	Exception  string    `db:"exception"`
+	State      string    `db:"state"`
+	Size       int       `db:"size"`  // bytes of the device
+	Done       int       `db:"done"`  // bytes read so far, of twice the size
+	Again      int       `db:"again"` // blocks that had to be read more than once
+	Note       string    `db:"note"`  // why it stopped or was refused, or what came of it
+	At         time.Time `db:"at"`
+	UpdatedAt  time.Time `db:"updated_at"`
+	AccountID  *int64    `db:"account_id"`
 }
 
 const chipReadingSelect = `SELECT id, assembly_id, designator, device, label, exception, state, size,

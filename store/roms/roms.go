@@ -11,24 +11,24 @@ import (
 
 // RomFields are what people write about the content of a read-only memory.
 type RomFields struct {
-	Name    string `db:"name" json:"name" maxLength:"200" required:"false" doc:"What it is, as Monitor; known wherever the content is met"`
-	Edition string `db:"version" json:"romVersion" maxLength:"40" required:"false" doc:"Version of the content, as 1.1"`
-	Note    string `db:"note" json:"note" says:"text" maxLength:"4000" required:"false"`
-	Public  bool   `db:"public" json:"public" required:"false" doc:"Viewers may have the bytes; sums are for everybody"`
+	Name    string `db:"name"`    // what it is, as Monitor; known wherever the content is met
+	Edition string `db:"version"` // version of the content, as 1.1
+	Note    string `db:"note"`
+	Public  bool   `db:"public"` // viewers may have the bytes; sums are for everybody
 }
 
 // RomImage is the content of a read-only memory, known by its SHA-256.
 type RomImage struct {
-	ID        int64  `db:"id" json:"-"`
-	SHA256    string `db:"sha256" json:"sha256"`
-	Bytes     int    `db:"bytes" json:"bytes"`
-	CRC32     string `db:"crc32" json:"crc32"`
-	SHA1      string `db:"sha1" json:"sha1"`
-	Effective string `db:"effective" json:"effective" doc:"SHA-256 of one copy of what repeats: it is the same for the same content in a larger device"`
+	ID        int64  `db:"id"`
+	SHA256    string `db:"sha256"`
+	Bytes     int    `db:"bytes"`
+	CRC32     string `db:"crc32"`
+	SHA1      string `db:"sha1"`
+	Effective string `db:"effective"` // SHA-256 of one copy of what repeats: it is the same for the same content in a larger device
 	RomFields
-	MadeFrom string    `db:"made_from" json:"madeFrom" says:"text" doc:"For one that was put together or taken apart here, from what"`
-	Version  int       `db:"changes" json:"version" doc:"Counts changes; a change names the version it started from"`
-	At       time.Time `db:"at" json:"at"`
+	MadeFrom string    `db:"made_from"` // for one that was put together or taken apart here, from what
+	Version  int       `db:"changes"`   // counts changes; a change names the version it started from
+	At       time.Time `db:"at"`
 }
 
 const romColumns = `i.id, i.sha256, i.bytes, i.crc32, i.sha1, i.effective, i.name, i.version, i.note, i.public, i.made_from, i.changes, i.at`
@@ -87,7 +87,7 @@ func RomInspection(ctx context.Context, h pg.Handle, sha256 string) (string, err
 // ListedRom is an image of a list, with where it sits.
 type ListedRom struct {
 	RomImage
-	Sockets int `db:"sockets" json:"sockets" doc:"Sockets in which it was read"`
+	Sockets int `db:"sockets"` // sockets in which it was read
 }
 
 // ListRoms lists images by name and version; words must all occur in name, version, note or a sum; with public not in
@@ -119,19 +119,19 @@ func SameContent(ctx context.Context, h pg.Handle, i RomImage) ([]RomImage, erro
 
 // RomRead is a reading of the chip in a socket.
 type RomRead struct {
-	ID         int64     `db:"id" json:"id"`
-	SHA256     string    `db:"sha256" json:"sha256"`
-	AssemblyID int64     `db:"assembly_id" json:"assemblyId"`
-	Designator string    `db:"designator" json:"designator"`
-	Label      string    `db:"label" json:"label" doc:"What stands on the chip"`
-	Marking    string    `db:"marking" json:"marking" doc:"What the sheet said of the chip then"`
-	Revision   int       `db:"revision" json:"revision" doc:"Of the sheet, then"`
-	Method     string    `db:"method" json:"method" says:"text" doc:"How it was read"`
-	ReadOn     string    `db:"read_on" json:"readOn" doc:"YYYY-MM-DD"`
-	Exception  string    `db:"exception" json:"exception" says:"text" doc:"Why no second reading can be had; empty when one can"`
-	Voided     bool      `db:"voided" json:"-"`
-	By         string    `db:"by_name" json:"by"`
-	At         time.Time `db:"at" json:"at"`
+	ID         int64     `db:"id"`
+	SHA256     string    `db:"sha256"`
+	AssemblyID int64     `db:"assembly_id"`
+	Designator string    `db:"designator"`
+	Label      string    `db:"label"`     // what stands on the chip
+	Marking    string    `db:"marking"`   // what the sheet said of the chip then
+	Revision   int       `db:"revision"`  // of the sheet, then
+	Method     string    `db:"method"`    // how it was read
+	ReadOn     string    `db:"read_on"`   // YYYY-MM-DD
+	Exception  string    `db:"exception"` // why no second reading can be had; empty when one can
+	Voided     bool      `db:"voided"`
+	By         string    `db:"by_name"`
+	At         time.Time `db:"at"`
 }
 
 const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.label, r.marking, r.revision, r.method,
@@ -191,17 +191,17 @@ func RomImages(ctx context.Context, h pg.Handle, sums []string) (map[string]RomI
 
 // RomHolder is a socket in which an image was read last.
 type RomHolder struct {
-	SHA256     string `db:"sha256" json:"sha256"`
-	MachineID  *int64 `db:"machine_id" json:"machineId"`
-	Accession  string `db:"accession" json:"accession"`
-	Machine    string `db:"machine" json:"machine" says:"text"`
-	Model      string `db:"model" json:"model"`
-	AssemblyID int64  `db:"assembly_id" json:"assemblyId"`
-	Assembly   string `db:"assembly" json:"assembly" says:"text"`
-	Part       string `db:"part" json:"part" doc:"Part number of the assembly"`
-	Designator string `db:"designator" json:"designator"`
-	Label      string `db:"label" json:"label"`
-	ReadOn     string `db:"read_on" json:"readOn"`
+	SHA256     string `db:"sha256"`
+	MachineID  *int64 `db:"machine_id"`
+	Accession  string `db:"accession"`
+	Machine    string `db:"machine"`
+	Model      string `db:"model"`
+	AssemblyID int64  `db:"assembly_id"`
+	Assembly   string `db:"assembly"`
+	Part       string `db:"part"` // part number of the assembly
+	Designator string `db:"designator"`
+	Label      string `db:"label"`
+	ReadOn     string `db:"read_on"`
 }
 
 const holderSelect = `SELECT DISTINCT ON (r.assembly_id, r.designator) r.sha256, f.machine_id, COALESCE(m.accession,

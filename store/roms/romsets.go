@@ -2,23 +2,22 @@ package roms
 
 import (
 	"context"
-	"encoding/json"
 
 	"frugalheron/store/pg"
 )
 
 // RomSet is all images of a board together, as they belong to one version.
 type RomSet struct {
-	ID   int64  `db:"id" json:"id"`
-	Name string `db:"name" json:"name"`
-	Note string `db:"note" json:"note" says:"text"`
+	ID   int64  `db:"id"`
+	Name string `db:"name"`
+	Note string `db:"note"`
 }
 
 // RomSetImage is an image of a set, and the socket that it belongs in.
 type RomSetImage struct {
-	SetID  int64  `db:"set_id" json:"-"`
-	SHA256 string `db:"sha256" json:"sha256"`
-	Place  string `db:"place" json:"place"`
+	SetID  int64  `db:"set_id"`
+	SHA256 string `db:"sha256"`
+	Place  string `db:"place"`
 }
 
 // InsertRomSet adds a set and returns its id. A name that is there violates rom_set_name_key.
@@ -28,13 +27,13 @@ func InsertRomSet(ctx context.Context, h pg.Handle, name, note string, images []
 		note); err != nil {
 		return 0, err
 	}
-	encoded, err := json.Marshal(images)
-	if err != nil {
-		return 0, err
+	sums, places := make([]string, len(images)), make([]string, len(images))
+	for i, image := range images {
+		sums[i], places[i] = image.SHA256, image.Place
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO rom_set_image (set_id, sha256, place)
-		SELECT $1, r.sha256, r.place FROM jsonb_to_recordset(CAST($2 AS jsonb)) AS r(sha256 text, place text)`, id,
-		string(encoded))
+	_, err := h.ExecContext(ctx, `INSERT INTO rom_set_image (set_id, sha256, place)
+		SELECT $1, r.sha256, r.place FROM unnest(CAST($2 AS text[]), CAST($3 AS text[])) AS r(sha256, place)`, id,
+		sums, places)
 	return id, err
 }
 

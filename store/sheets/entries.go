@@ -16,10 +16,10 @@ type EntryRow struct {
 	Count       int          `json:"count"`
 	Kind        string       `json:"kind"`
 	Marking     string       `json:"marking"`
-	TypeNumber  string       `json:"typeNumber" doc:"Type in the library, or empty"`
+	TypeNumber  string       `json:"typeNumber"` // type in the library, or empty
 	TypeClass   string       `json:"typeClass"`
 	SpeedNs     int          `json:"speedNs"`
-	DateFrom    *string      `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
+	DateFrom    *string      `json:"dateFrom"` // YYYY-MM-DD, or null
 	DateTo      *string      `json:"dateTo"`
 	Purpose     string       `json:"purpose"`
 	Socketed    bool         `json:"socketed"`
@@ -73,21 +73,21 @@ func EntriesOf(ctx context.Context, h pg.Handle, assemblyID int64, afterLine, li
 
 // Position is one socket or part of an assembly; it outlives the chip that sits in it.
 type Position struct {
-	ID         int64  `db:"id" json:"id"`
-	Designator string `db:"designator" json:"designator" doc:"Empty for parts that are only counted"`
-	Ordinal    int    `db:"ordinal" json:"ordinal" doc:"Tells counted parts apart, from 1"`
+	ID         int64  `db:"id"`
+	Designator string `db:"designator"` // empty for parts that are only counted
+	Ordinal    int    `db:"ordinal"`    // tells counted parts apart, from 1
 }
 
 // AddPositions adds those positions that an assembly does not have yet; none is ever removed.
 func AddPositions(ctx context.Context, h pg.Handle, assemblyID int64, positions []Position) error {
-	encoded, err := json.Marshal(positions)
-	if err != nil {
-		return err
+	designators, ordinals := make([]string, len(positions)), make([]int, len(positions))
+	for i, p := range positions {
+		designators[i], ordinals[i] = p.Designator, p.Ordinal
 	}
-	_, err = h.ExecContext(ctx, `INSERT INTO position (assembly_id, designator, ordinal)
+	_, err := h.ExecContext(ctx, `INSERT INTO position (assembly_id, designator, ordinal)
 		SELECT $1, r.designator, r.ordinal
-		FROM jsonb_to_recordset(CAST($2 AS jsonb)) AS r(designator text, ordinal integer)
-		ON CONFLICT ON CONSTRAINT position_designator_key DO NOTHING`, assemblyID, string(encoded))
+		FROM unnest(CAST($2 AS text[]), CAST($3 AS integer[])) AS r(designator, ordinal)
+		ON CONFLICT ON CONSTRAINT position_designator_key DO NOTHING`, assemblyID, designators, ordinals)
 	return err
 }
 

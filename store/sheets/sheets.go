@@ -10,11 +10,11 @@ import (
 
 // Revision is one state of an assembly's sheet. Revisions are only ever added; n counts from 1.
 type Revision struct {
-	AssemblyID int64     `db:"assembly_id" json:"assemblyId"`
-	N          int       `db:"n" json:"n" doc:"Counts from 1; 0 stands for no sheet yet"`
-	Body       string    `db:"body" json:"body" says:"sheet"`
-	By         string    `db:"by_name" json:"by" doc:"Who wrote it"`
-	At         time.Time `db:"at" json:"at"`
+	AssemblyID int64     `db:"assembly_id"`
+	N          int       `db:"n"` // counts from 1; 0 stands for no sheet yet
+	Body       string    `db:"body"`
+	By         string    `db:"by_name"` // who wrote it
+	At         time.Time `db:"at"`
 }
 
 const revisionSelect = `SELECT r.assembly_id, r.n, r.body, COALESCE(c.name, '') AS by_name, r.at

@@ -55,10 +55,10 @@ func registerPeople(api *httpx.API, actions *app.App, s *Sessions) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			accounts.AccountFields
+			accounts.AccountInput
 		}
 	}) (*httpx.Output[accounts.AccountView], error) {
-		account, err := actions.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountFields)
+		account, err := actions.Accounts.ChangeAccount(ctx, actor, in.ID, in.Body.Version, in.Body.AccountInput)
 		if err == nil && account.Disabled {
 			err = s.endSessions(ctx, account.ID, false)
 		}

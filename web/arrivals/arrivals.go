@@ -10,16 +10,15 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
-	storearrivals "frugalheron/store/arrivals"
-	"frugalheron/store/inventory"
+	"frugalheron/app/inventory"
 	"frugalheron/web/httpx"
 	webinventory "frugalheron/web/inventory"
 )
 
 // Received is an arrival with its things, as it is entered.
 type Received struct {
-	storearrivals.AcquisitionFields
-	Things []storearrivals.LotItemFields `json:"things" maxItems:"500" required:"false" nullable:"false"`
+	arrivals.AcquisitionInput
+	Things []arrivals.LotItemInput `json:"things" maxItems:"500" required:"false" nullable:"false"`
 }
 
 // ByThing addresses a thing of a lot.
@@ -37,13 +36,13 @@ type Voided struct {
 // ChangedLot is what is said of an arrival, and the version that it started from.
 type ChangedLot struct {
 	httpx.Versioned
-	storearrivals.AcquisitionFields
+	arrivals.AcquisitionInput
 }
 
 // ChangedThing is what is said of a thing of a lot, and the version of the lot that it started from.
 type ChangedThing struct {
 	httpx.Versioned
-	storearrivals.LotItemFields
+	arrivals.LotItemInput
 }
 
 func registerArrivals(api *httpx.API, actions *app.App) {
@@ -61,7 +60,7 @@ func registerArrivals(api *httpx.API, actions *app.App) {
 		OperationID: "receive-lot", Method: http.MethodPost, Path: "/api/lots", Summary: "Receive a lot",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor, in *struct{ Body Received }) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(actions.Arrivals.Receive(ctx, actor, in.Body.AcquisitionFields, in.Body.Things))
+		return httpx.Answer(actions.Arrivals.Receive(ctx, actor, in.Body.AcquisitionInput, in.Body.Things))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-lot", Method: http.MethodGet, Path: "/api/lots/{id}",
@@ -77,7 +76,7 @@ func registerArrivals(api *httpx.API, actions *app.App) {
 		Body ChangedLot
 	}) (*httpx.Output[arrivals.Lot], error) {
 		return httpx.Answer(actions.Arrivals.ChangeAcquisition(ctx, actor, in.ID, in.Body.Version,
-			in.Body.AcquisitionFields))
+			in.Body.AcquisitionInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "add-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things",
@@ -86,7 +85,7 @@ func registerArrivals(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body ChangedThing
 	}) (*httpx.Output[arrivals.Lot], error) {
-		return httpx.Answer(actions.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemFields))
+		return httpx.Answer(actions.Arrivals.AddLotItem(ctx, actor, in.ID, in.Body.Version, in.Body.LotItemInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "change-lot-item", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}",
@@ -96,7 +95,7 @@ func registerArrivals(api *httpx.API, actions *app.App) {
 		Body ChangedThing
 	}) (*httpx.Output[arrivals.Lot], error) {
 		return httpx.Answer(actions.Arrivals.ChangeLotItem(ctx, actor, in.ID, in.Body.Version, in.Thing,
-			in.Body.LotItemFields))
+			in.Body.LotItemInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "void-lot-item", Method: http.MethodPost, Path: "/api/lots/{id}/things/{thing}/void",
@@ -116,11 +115,11 @@ func registerArrivals(api *httpx.API, actions *app.App) {
 		ByThing
 		Body struct {
 			httpx.Versioned
-			inventory.MachineFields
+			inventory.MachineInput
 		}
 	}) (*httpx.Output[inventory.Machine], error) {
 		return httpx.Answer(actions.Arrivals.ItemBecomesMachine(ctx, actor, in.ID, in.Body.Version, in.Thing,
-			in.Body.MachineFields))
+			in.Body.MachineInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "item-is-machine", Method: http.MethodPut, Path: "/api/lots/{id}/things/{thing}/machine",
@@ -144,11 +143,11 @@ func registerArrivals(api *httpx.API, actions *app.App) {
 		ByThing
 		Body struct {
 			httpx.Versioned
-			webinventory.LooseFields
+			webinventory.LooseInput
 		}
 	}) (*httpx.Output[inventory.Assembly], error) {
 		return httpx.Answer(actions.Arrivals.ItemBecomesAssembly(ctx, actor, in.ID, in.Body.Version, in.Thing,
-			in.Body.Place, in.Body.AssemblyFields))
+			in.Body.Place, in.Body.AssemblyInput))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-assembly-arrival", Method: http.MethodGet, Path: "/api/assemblies/{id}/arrival",

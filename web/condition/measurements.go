@@ -83,7 +83,7 @@ func registerMeasuring(api *httpx.API, actions *app.App) {
 		Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body condition.AdjusterFields
+		Body condition.AdjusterInput
 	}) (*httpx.Output[[]condition.Adjuster], error) {
 		return httpx.Answer(actions.Condition.AddAdjuster(ctx, actor, in.ID, in.Body))
 	})

@@ -8,16 +8,13 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/bench"
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/custody"
 	"frugalheron/core/evidence"
-	"frugalheron/store/arrivals"
-	storeevidence "frugalheron/store/evidence"
-	storeinventory "frugalheron/store/inventory"
-	storepeople "frugalheron/store/people"
 	"frugalheron/web/httpx"
 )
 
@@ -81,8 +78,8 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body storeevidence.StatementFields
-	}) (*httpx.Output[storeevidence.Statement], error) {
+		Body appevidence.StatementInput
+	}) (*httpx.Output[appevidence.Statement], error) {
 		return httpx.Answer(actions.Evidence.StateEvidence(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -101,9 +98,9 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Kind string `query:"kind" enum:"machine,assembly,lot" required:"true"`
 		ID   int64  `query:"id" minimum:"1" required:"true"`
-	}) (*httpx.Output[[]storeevidence.SharedIdentifier], error) {
+	}) (*httpx.Output[[]appevidence.SharedIdentifier], error) {
 		return httpx.Answer(actions.Evidence.SharedIdentifiers(ctx, actor,
-			storeevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
+			appevidence.RecordRef{Kind: in.Kind, ID: in.ID}))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "decide-shared-identifier", Method: http.MethodPost, Path: "/api/shared-identifiers",
@@ -120,7 +117,7 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body arrivals.CustodyFields
+		Body arrivals.CustodyInput
 	}) (*httpx.Output[arrivals.Custody], error) {
 		return httpx.Answer(actions.Arrivals.TellCustody(ctx, actor, in.ID, in.Body))
 	})
@@ -131,10 +128,10 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			arrivals.CustodyFields
+			arrivals.CustodyInput
 		}
 	}) (*httpx.Output[arrivals.Custody], error) {
-		return httpx.Answer(actions.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyFields))
+		return httpx.Answer(actions.Arrivals.ChangeCustody(ctx, actor, in.ID, in.Body.Version, in.Body.CustodyInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "retract-custody", Method: http.MethodPost, Path: "/api/custody/{id}/retract",
@@ -153,8 +150,8 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 		Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body storepeople.PersonalDataFields
-	}) (*httpx.Output[storepeople.PersonalData], error) {
+		Body people.PersonalDataInput
+	}) (*httpx.Output[people.PersonalData], error) {
 		return httpx.Answer(actions.People.NotePersonalData(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -164,11 +161,11 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			storepeople.PersonalDataFields
+			people.PersonalDataInput
 		}
-	}) (*httpx.Output[storepeople.PersonalData], error) {
+	}) (*httpx.Output[people.PersonalData], error) {
 		return httpx.Answer(actions.People.ChangePersonalData(ctx, actor, in.ID, in.Body.Version,
-			in.Body.PersonalDataFields))
+			in.Body.PersonalDataInput))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "list-open-personal-data", Method: http.MethodGet, Path: "/api/personal-data",
@@ -188,7 +185,7 @@ func registerEvidence(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "count-places", Method: http.MethodGet, Path: "/api/places/counts",
 		Summary: "All places with what is there today",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storeinventory.PlaceCount], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]inventory.PlaceCount], error) {
 		return httpx.Answer(actions.Inventory.CountPlaces(ctx, actor))
 	})
 }

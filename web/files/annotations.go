@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/core/annotation"
-	storefiles "frugalheron/store/files"
 	"frugalheron/web/httpx"
 )
 
@@ -19,7 +18,7 @@ func registerAnnotations(api *httpx.API, actions *app.App) {
 		OperationID: "list-annotations", Method: http.MethodGet, Path: "/api/machines/{id}/annotations",
 		Summary: "Pictures of boards with numbers on them", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor,
-		in *httpx.ByID) (*httpx.Output[[]storefiles.AnnotatedPicture], error) {
+		in *httpx.ByID) (*httpx.Output[[]files.AnnotatedPicture], error) {
 		return httpx.Answer(actions.Files.AnnotatedPictures(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{

@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/files"
 	"frugalheron/app/picture"
-	storefiles "frugalheron/store/files"
 	"frugalheron/web/httpx"
 )
 
@@ -28,7 +27,7 @@ type PageOfAttachments struct {
 // ChangedAttachment is what is said of a picture or document, and the version that it started from.
 type ChangedAttachment struct {
 	httpx.Versioned
-	storefiles.AttachmentFields
+	files.AttachmentInput
 }
 
 func registerAttachments(api *httpx.API, actions *app.App) {
@@ -51,7 +50,7 @@ func registerAttachments(api *httpx.API, actions *app.App) {
 		}, picture.MostBytes), func(ctx context.Context, actor action.Actor, in *struct {
 			httpx.ByID
 			Upload
-		}) (*httpx.Output[storefiles.Attachment], error) {
+		}) (*httpx.Output[files.Attachment], error) {
 			return httpx.Answer(actions.Files.Attach(ctx, actor, owner.of(in.ID), in.Name, httpx.Uploaded(ctx)))
 		})
 		httpx.Register(api, action.MayLook, huma.Operation{
@@ -67,7 +66,7 @@ func registerAttachments(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-attachment", Method: http.MethodGet, Path: "/api/attachments/{id}",
 		Summary: "What is said of a picture or document", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storefiles.Attachment], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[files.Attachment], error) {
 		return httpx.Answer(actions.Files.Attachment(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -92,9 +91,9 @@ func registerAttachments(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body ChangedAttachment
-	}) (*httpx.Output[storefiles.Attachment], error) {
+	}) (*httpx.Output[files.Attachment], error) {
 		return httpx.Answer(actions.Files.ChangeAttachment(ctx, actor, in.ID, in.Body.Version,
-			in.Body.AttachmentFields))
+			in.Body.AttachmentInput))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "void-attachment", Method: http.MethodPost, Path: "/api/attachments/{id}/void",

@@ -14,20 +14,18 @@ import (
 
 	"frugalheron/app/accounts"
 	"frugalheron/app/action"
+	"frugalheron/app/arrivals"
 	"frugalheron/app/condition"
 	"frugalheron/app/files"
+	"frugalheron/app/inventory"
+	"frugalheron/app/library"
+	"frugalheron/app/people"
+	"frugalheron/app/roms"
+	"frugalheron/app/sheets"
 	"frugalheron/app/teardown"
 	"frugalheron/app/unknowns"
-	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
-	storecondition "frugalheron/store/condition"
-	storefiles "frugalheron/store/files"
-	"frugalheron/store/inventory"
-	"frugalheron/store/library"
-	"frugalheron/store/people"
 	"frugalheron/store/pg"
-	"frugalheron/store/roms"
-	"frugalheron/store/sheets"
 )
 
 // Problem is the one shape of errors: problem details as in RFC 9457, with the fields that are
@@ -60,7 +58,7 @@ type Newer struct {
 	PersonalData     *people.PersonalData         `json:"personalData,omitempty"`
 	Lot              *arrivals.Acquisition        `json:"lot,omitempty"`
 	Collection       *inventory.Collection        `json:"collection,omitempty"`
-	Attachment       *storefiles.Attachment       `json:"attachment,omitempty"`
+	Attachment       *files.Attachment            `json:"attachment,omitempty"`
 	Rom              *roms.RomImage               `json:"rom,omitempty"`
 	Model            *library.MachineModel        `json:"model,omitempty"`
 	Question         *unknowns.Question           `json:"question,omitempty"`
@@ -71,7 +69,7 @@ type Newer struct {
 	Step             *teardown.StepView           `json:"step,omitempty"`
 	Procedure        *teardown.Procedure          `json:"procedure,omitempty"`
 	Survey           *condition.SurveyView        `json:"survey,omitempty"`
-	Finding          *storecondition.Finding      `json:"finding,omitempty"`
+	Finding          *condition.Finding           `json:"finding,omitempty"`
 	Measurement      *condition.Measurement       `json:"measurement,omitempty"`
 	Adjuster         *condition.Adjuster          `json:"adjuster,omitempty"`
 	MaintenanceClass *condition.OwnClass          `json:"maintenanceClass,omitempty"`
@@ -218,8 +216,8 @@ func newer(record any) *Newer {
 		return &Newer{Account: &r}
 	case roms.RomImage:
 		return &Newer{Rom: &r}
-	case library.Maker:
-		return &Newer{Maker: &r}
+	case library.MakerView:
+		return &Newer{Maker: &r.Maker}
 	case unknowns.Question:
 		return &Newer{Question: &r}
 	case unknowns.IdentificationView:
@@ -234,7 +232,7 @@ func newer(record any) *Newer {
 		return &Newer{Procedure: &r}
 	case condition.SurveyView:
 		return &Newer{Survey: &r}
-	case storecondition.Finding:
+	case condition.Finding:
 		return &Newer{Finding: &r}
 	case condition.Measurement:
 		return &Newer{Measurement: &r}
@@ -256,7 +254,7 @@ func newer(record any) *Newer {
 		return &Newer{Lot: &r}
 	case inventory.Collection:
 		return &Newer{Collection: &r}
-	case storefiles.Attachment:
+	case files.Attachment:
 		return &Newer{Attachment: &r}
 	}
 	return nil

@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
-	storeinventory "frugalheron/store/inventory"
 	"frugalheron/web/httpx"
 )
 
@@ -20,10 +19,10 @@ type MoveInput struct {
 	inventory.Move
 }
 
-// LooseFields are what people write about an assembly that is in no machine.
-type LooseFields struct {
+// LooseInput is what people write about an assembly that is in no machine.
+type LooseInput struct {
 	Place string `json:"place" maxLength:"200" doc:"Where it is"`
-	storeinventory.AssemblyFields
+	inventory.AssemblyInput
 }
 
 func registerAssemblies(api *httpx.API, actions *app.App) {
@@ -39,8 +38,8 @@ func registerAssemblies(api *httpx.API, actions *app.App) {
 		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfCreate,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
-		Body storeinventory.AssemblyFields
-	}) (*httpx.Output[storeinventory.Assembly], error) {
+		Body inventory.AssemblyInput
+	}) (*httpx.Output[inventory.Assembly], error) {
 		return httpx.Answer(actions.Inventory.AddAssembly(ctx, actor, in.ID, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -52,7 +51,7 @@ func registerAssemblies(api *httpx.API, actions *app.App) {
 		Body struct {
 			Text string `json:"text" doc:"Sheet with headings, at most 1 MiB"`
 		}
-	}) (*httpx.Output[[]storeinventory.Assembly], error) {
+	}) (*httpx.Output[[]inventory.Assembly], error) {
 		return httpx.Answer(actions.Sheets.TakeOverSheet(ctx, actor, in.ID, in.Body.Text))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -77,8 +76,8 @@ func registerAssemblies(api *httpx.API, actions *app.App) {
 		Summary:       "Add an assembly that is in no machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body LooseFields }) (*httpx.Output[storeinventory.Assembly], error) {
-		return httpx.Answer(actions.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyFields))
+		in *struct{ Body LooseInput }) (*httpx.Output[inventory.Assembly], error) {
+		return httpx.Answer(actions.Inventory.AddLooseAssembly(ctx, actor, in.Body.Place, in.Body.AssemblyInput))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "move-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/moves",
@@ -108,16 +107,16 @@ func registerAssemblies(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			storeinventory.AssemblyFields
+			inventory.AssemblyInput
 		}
-	}) (*httpx.Output[storeinventory.Assembly], error) {
+	}) (*httpx.Output[inventory.Assembly], error) {
 		return httpx.Answer(actions.Inventory.ChangeAssembly(ctx, actor, in.ID, in.Body.Version,
-			in.Body.AssemblyFields))
+			in.Body.AssemblyInput))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-fittings", Method: http.MethodGet, Path: "/api/assemblies/{id}/fittings",
 		Summary: "Where an assembly is and was", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]storeinventory.Fitting], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]inventory.Fitting], error) {
 		return httpx.Answer(actions.Inventory.Fittings(ctx, actor, in.ID))
 	})
 }

@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
 	"frugalheron/web/httpx"
 )
 
@@ -22,14 +21,14 @@ type NumberList struct {
 // ChangedCollection are the settings of the collection, and the version that they started from.
 type ChangedCollection struct {
 	httpx.Versioned
-	storeinventory.CollectionFields
+	inventory.CollectionInput
 }
 
 func registerCollection(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-collection", Method: http.MethodGet, Path: "/api/collection",
 		Summary: "Settings of the collection",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[storeinventory.Collection], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[inventory.Collection], error) {
 		return httpx.Answer(actions.Inventory.Collection(ctx, actor))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -37,8 +36,8 @@ func registerCollection(api *httpx.API, actions *app.App) {
 		Summary: "Change settings of the collection", Errors: httpx.ErrorsOfChange,
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Body ChangedCollection
-	}) (*httpx.Output[storeinventory.Collection], error) {
-		return httpx.Answer(actions.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionFields))
+	}) (*httpx.Output[inventory.Collection], error) {
+		return httpx.Answer(actions.Inventory.ChangeCollection(ctx, actor, in.Body.Version, in.Body.CollectionInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "next-number", Method: http.MethodGet, Path: "/api/collection/next-number",

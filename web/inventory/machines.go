@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/inventory"
-	storeinventory "frugalheron/store/inventory"
 	"frugalheron/web/httpx"
 )
 
@@ -62,20 +61,20 @@ func registerMachines(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		MachineFilters
 		Start string `query:"start" minLength:"1" maxLength:"20" required:"true"`
-	}) (*httpx.Output[[]storeinventory.FacetCount], error) {
+	}) (*httpx.Output[[]inventory.FacetCount], error) {
 		return httpx.Answer(actions.Inventory.CountHolding(ctx, actor, in.inApp(), in.Start))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "create-machine", Method: http.MethodPost, Path: "/api/machines", Summary: "Enter a machine",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body storeinventory.MachineFields }) (*httpx.Output[storeinventory.Machine], error) {
+		in *struct{ Body inventory.MachineInput }) (*httpx.Output[inventory.Machine], error) {
 		return httpx.Answer(actions.Inventory.CreateMachine(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-machine", Method: http.MethodGet, Path: "/api/machines/{id}", Summary: "Read a machine",
 		Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeinventory.Machine], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[inventory.Machine], error) {
 		return httpx.Answer(actions.Inventory.Machine(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -86,10 +85,10 @@ func registerMachines(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			storeinventory.MachineFields
+			inventory.MachineInput
 		}
-	}) (*httpx.Output[storeinventory.Machine], error) {
-		return httpx.Answer(actions.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineFields))
+	}) (*httpx.Output[inventory.Machine], error) {
+		return httpx.Answer(actions.Inventory.ChangeMachine(ctx, actor, in.ID, in.Body.Version, in.Body.MachineInput))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-places", Method: http.MethodGet, Path: "/api/places", Summary: "Name the places in use",

@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/library"
-	storelibrary "frugalheron/store/library"
 	"frugalheron/web/httpx"
 )
 
@@ -31,7 +30,7 @@ func registerLibrary(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		Number string `query:"number" required:"true" minLength:"1" maxLength:"30"`
 		Limit  int    `query:"limit" minimum:"1" maximum:"500" default:"200"`
-	}) (*httpx.Output[[]storelibrary.Occurrence], error) {
+	}) (*httpx.Output[[]library.Occurrence], error) {
 		return httpx.Answer(actions.Library.Occurrences(ctx, actor, in.Number, in.Limit))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -39,7 +38,7 @@ func registerLibrary(api *httpx.API, actions *app.App) {
 		Summary:       "Name a type; it is recognised on every sheet at once",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body storelibrary.OwnTypeFields }) (*httpx.Output[library.NamedType], error) {
+		in *struct{ Body library.OwnTypeInput }) (*httpx.Output[library.NamedType], error) {
 		return httpx.Answer(actions.Library.NameType(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -49,10 +48,10 @@ func registerLibrary(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			storelibrary.OwnTypeFields
+			library.OwnTypeInput
 		}
 	}) (*httpx.Output[library.NamedType], error) {
-		return httpx.Answer(actions.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeFields))
+		return httpx.Answer(actions.Library.ChangeType(ctx, actor, in.ID, in.Body.Version, in.Body.OwnTypeInput))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
 		OperationID: "forget-type", Method: http.MethodDelete, Path: "/api/own-types/{id}",

@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/library"
-	storelibrary "frugalheron/store/library"
 	"frugalheron/web/httpx"
 )
 
@@ -32,7 +31,7 @@ func registerMakers(api *httpx.API, actions *app.App) {
 		OperationID: "add-maker", Method: http.MethodPost, Path: "/api/makers", Summary: "Add a maker",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body storelibrary.MakerFields }) (*httpx.Output[library.MakerView], error) {
+		in *struct{ Body library.MakerInput }) (*httpx.Output[library.MakerView], error) {
 		return httpx.Answer(actions.Library.AddMaker(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -42,10 +41,10 @@ func registerMakers(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			storelibrary.MakerFields
+			library.MakerInput
 		}
 	}) (*httpx.Output[library.MakerView], error) {
-		return httpx.Answer(actions.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerFields))
+		return httpx.Answer(actions.Library.ChangeMaker(ctx, actor, in.ID, in.Body.Version, in.Body.MakerInput))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "export-pack", Method: http.MethodGet, Path: "/api/own-types.csv",

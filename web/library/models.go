@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
-	"frugalheron/store/library"
+	"frugalheron/app/library"
 	"frugalheron/web/httpx"
 )
 
@@ -25,7 +25,7 @@ func registerModels(api *httpx.API, actions *app.App) {
 		OperationID: "add-model", Method: http.MethodPost, Path: "/api/models", Summary: "Add a model",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body library.ModelFields }) (*httpx.Output[library.MachineModel], error) {
+		in *struct{ Body library.ModelInput }) (*httpx.Output[library.MachineModel], error) {
 		return httpx.Answer(actions.Library.AddModel(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -35,9 +35,9 @@ func registerModels(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			library.ModelFields
+			library.ModelInput
 		}
 	}) (*httpx.Output[library.MachineModel], error) {
-		return httpx.Answer(actions.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelFields))
+		return httpx.Answer(actions.Library.ChangeModel(ctx, actor, in.ID, in.Body.Version, in.Body.ModelInput))
 	})
 }

@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
-	storepeople "frugalheron/store/people"
+	"frugalheron/app/people"
 	"frugalheron/web/httpx"
 )
 
@@ -23,7 +23,7 @@ func registerMentions(api *httpx.API, actions *app.App) {
 		OperationID: "list-mentions", Method: http.MethodGet, Path: "/api/mentions",
 		Summary:     "Names of private persons in texts of which nobody has said whether they are meant",
 		Description: "Until somebody does, others than staff read the role in their place.",
-	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]storepeople.Mention], error) {
+	}, func(ctx context.Context, actor action.Actor, _ *struct{}) (*httpx.Output[[]people.Mention], error) {
 		return httpx.Answer(actions.People.Mentions(ctx, actor))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{

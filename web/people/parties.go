@@ -8,7 +8,7 @@ import (
 
 	"frugalheron/app"
 	"frugalheron/app/action"
-	"frugalheron/store/people"
+	"frugalheron/app/people"
 	"frugalheron/web/httpx"
 )
 
@@ -27,7 +27,7 @@ func registerParties(api *httpx.API, actions *app.App) {
 		Summary:       "Add a person or an organisation",
 		DefaultStatus: http.StatusCreated, Errors: []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, actor action.Actor,
-		in *struct{ Body people.PartyFields }) (*httpx.Output[people.Party], error) {
+		in *struct{ Body people.PartyInput }) (*httpx.Output[people.Party], error) {
 		return httpx.Answer(actions.People.AddParty(ctx, actor, in.Body))
 	})
 	httpx.Register(api, action.MayKeepTheRecord, huma.Operation{
@@ -37,9 +37,9 @@ func registerParties(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Body struct {
 			httpx.Versioned
-			people.PartyFields
+			people.PartyInput
 		}
 	}) (*httpx.Output[people.Party], error) {
-		return httpx.Answer(actions.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyFields))
+		return httpx.Answer(actions.People.ChangeParty(ctx, actor, in.ID, in.Body.Version, in.Body.PartyInput))
 	})
 }

@@ -10,7 +10,6 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/roms"
 	"frugalheron/core/rom"
-	storeroms "frugalheron/store/roms"
 	"frugalheron/web/httpx"
 )
 
@@ -37,7 +36,7 @@ type WhyAlone struct {
 // ChangedRom is what is said of an image, and the version that it started from.
 type ChangedRom struct {
 	httpx.Versioned
-	storeroms.RomFields
+	roms.RomInput
 }
 
 // mostRomUpload is how large an uploaded file may be: records of the largest image fit.
@@ -102,8 +101,8 @@ func registerRoms(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		BySum
 		Body ChangedRom
-	}) (*httpx.Output[storeroms.RomImage], error) {
-		return httpx.Answer(actions.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomFields))
+	}) (*httpx.Output[roms.RomImage], error) {
+		return httpx.Answer(actions.Roms.NameRom(ctx, actor, in.SHA256, in.Body.Version, in.Body.RomInput))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "map-rom", Method: http.MethodGet, Path: "/api/roms/{sha256}/map",
@@ -167,7 +166,7 @@ func registerLanes(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body NamedSet
-	}) (*httpx.Output[storeroms.RomSet], error) {
+	}) (*httpx.Output[roms.RomSet], error) {
 		return httpx.Answer(actions.Roms.NameRomSet(ctx, actor, in.ID, in.Body.Name, in.Body.Note))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -178,7 +177,7 @@ func registerLanes(api *httpx.API, actions *app.App) {
 		Body struct {
 			Lanes int `json:"lanes" minimum:"2" maximum:"8"`
 		}
-	}) (*httpx.Output[[]storeroms.RomImage], error) {
+	}) (*httpx.Output[[]roms.RomImage], error) {
 		return httpx.Answer(actions.Roms.SplitRom(ctx, actor, in.SHA256, in.Body.Lanes))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -188,7 +187,7 @@ func registerLanes(api *httpx.API, actions *app.App) {
 		Body struct {
 			Lanes []string `json:"lanes" minItems:"2" maxItems:"8" doc:"SHA-256 of the image of each lane, lane 0 first"`
 		}
-	}) (*httpx.Output[storeroms.RomImage], error) {
+	}) (*httpx.Output[roms.RomImage], error) {
 		return httpx.Answer(actions.Roms.MergeRoms(ctx, actor, in.Body.Lanes))
 	})
 }
@@ -218,12 +217,12 @@ func registerChipReadings(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body roms.ReadingInput
-	}) (*httpx.Output[storeroms.ChipReading], error) {
+	}) (*httpx.Output[roms.ChipReading], error) {
 		return httpx.Answer(actions.Roms.StartReading(ctx, actor, in.ID, in.Body))
 	})
 	for _, control := range []struct {
 		method, id, path, summary string
-		do                        func(ctx context.Context, actor action.Actor, id int64) (storeroms.ChipReading, error)
+		do                        func(ctx context.Context, actor action.Actor, id int64) (roms.ChipReading, error)
 	}{
 		{http.MethodGet, "get-reading", "", "How far a reading is", actions.Roms.ChipReading},
 		{http.MethodPost, "stop-reading", "/stop", "Stop a reading; it can be gone on with", actions.Roms.StopReading},
@@ -233,7 +232,7 @@ func registerChipReadings(api *httpx.API, actions *app.App) {
 		httpx.Register(api, action.MayWriteSheets, huma.Operation{
 			OperationID: control.id, Method: control.method, Path: "/api/chip-readings/{id}" + control.path,
 			Summary: control.summary, Errors: httpx.ErrorsOfCreate,
-		}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storeroms.ChipReading], error) {
+		}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[roms.ChipReading], error) {
 			return httpx.Answer(control.do(ctx, actor, in.ID))
 		})
 	}

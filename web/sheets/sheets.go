@@ -9,7 +9,6 @@ import (
 	"frugalheron/app"
 	"frugalheron/app/action"
 	"frugalheron/app/sheets"
-	storesheets "frugalheron/store/sheets"
 	"frugalheron/web/httpx"
 )
 
@@ -23,7 +22,7 @@ func registerSheets(api *httpx.API, actions *app.App) {
 	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "get-sheet", Method: http.MethodGet, Path: "/api/assemblies/{id}/sheet",
 		Summary: "Newest revision of an assembly's sheet", Errors: httpx.ErrorsOfRead,
-	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[storesheets.Revision], error) {
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[sheets.Revision], error) {
 		return httpx.Answer(actions.Sheets.Sheet(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -34,7 +33,7 @@ func registerSheets(api *httpx.API, actions *app.App) {
 	}, func(ctx context.Context, actor action.Actor, in *struct {
 		httpx.ByID
 		Body SheetText
-	}) (*httpx.Output[storesheets.Revision], error) {
+	}) (*httpx.Output[sheets.Revision], error) {
 		return httpx.Answer(actions.Sheets.SaveSheet(ctx, actor, in.ID, in.Body.Base, in.Body.Body))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
@@ -56,7 +55,7 @@ func registerSheets(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		Before int `query:"before" minimum:"0" doc:"Only revisions below this number"`
 		Limit  int `query:"limit" minimum:"1" maximum:"100" default:"20"`
-	}) (*httpx.Output[[]storesheets.Revision], error) {
+	}) (*httpx.Output[[]sheets.Revision], error) {
 		return httpx.Answer(actions.Sheets.Revisions(ctx, actor, in.ID, in.Before, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -66,7 +65,7 @@ func registerSheets(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		After int64 `query:"after" minimum:"0" doc:"Only positions with a higher id"`
 		Limit int   `query:"limit" minimum:"1" maximum:"1000" default:"200"`
-	}) (*httpx.Output[[]storesheets.Position], error) {
+	}) (*httpx.Output[[]sheets.Position], error) {
 		return httpx.Answer(actions.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
@@ -76,7 +75,7 @@ func registerSheets(api *httpx.API, actions *app.App) {
 		httpx.ByID
 		After int `query:"after" minimum:"0" doc:"Only entries below this line"`
 		Limit int `query:"limit" minimum:"1" maximum:"1000" default:"200"`
-	}) (*httpx.Output[[]storesheets.EntryRow], error) {
+	}) (*httpx.Output[[]sheets.Entry], error) {
 		return httpx.Answer(actions.Sheets.Entries(ctx, actor, in.ID, in.After, in.Limit))
 	})
 }

@@ -94,12 +94,12 @@ func registerIdentifications(api *httpx.API, actions *app.App) {
 		Body IdentificationInput
 	}) (*httpx.Output[unknowns.IdentificationView], error) {
 		return httpx.Answer(actions.Unknowns.WeighIdentification(ctx, actor, in.ID, in.Body.Version,
-			in.Body.IdentificationFields))
+			in.Body.IdentificationInput))
 	})
 }
 
 // IdentificationInput is what is thought about a board, and the version that it started from.
 type IdentificationInput struct {
 	Version int `json:"version" minimum:"0" doc:"0 for the first time"`
-	unknowns.IdentificationFields
+	unknowns.IdentificationInput
 }

@@ -3,7 +3,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 import { api, ask, historyChanged, queryClient, type Schemas } from './client'
 
 export type FittedAssembly = Schemas['FittedAssembly']
-export type AssemblyFields = Schemas['AssemblyFields']
+export type AssemblyFields = Schemas['AssemblyInput']
 export type Revision = Schemas['Revision']
 
 export type AssemblyKind = NonNullable<AssemblyFields['kind']>

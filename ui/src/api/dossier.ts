@@ -12,8 +12,8 @@ export type CustodyView = Schemas['CustodyView']
 export type CustodyFinding = Schemas['CustodyProblem']
 export type PersonalData = Schemas['PersonalData']
 export type Location = Schemas['Location']
-export type StatementFields = Schemas['StatementFields']
-export type CustodyFields = Schemas['CustodyFields']
+export type StatementFields = Schemas['StatementInput']
+export type CustodyFields = Schemas['CustodyInput']
 export type Region = Schemas['Region']
 export type WalkStep = Schemas['Step']
 
@@ -88,7 +88,7 @@ export function useRetractCustody() {
 
 export function useNotePersonalData(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['PersonalDataFields']) =>
+    mutationFn: (body: Schemas['PersonalDataInput']) =>
       ask(api.POST('/api/machines/{id}/personal-data', { params: { path: { id: machineId } }, body })),
     ...onChange,
   })
@@ -96,7 +96,7 @@ export function useNotePersonalData(machineId: number) {
 
 export function useDecidePersonalData(id: number) {
   return useMutation({
-    mutationFn: (body: Schemas['PersonalDataFields'] & { version: number }) =>
+    mutationFn: (body: Schemas['PersonalDataInput'] & { version: number }) =>
       ask(api.PUT('/api/personal-data/{id}', { params: { path: { id } }, body })),
     ...onChange,
   })

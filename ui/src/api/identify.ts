@@ -5,7 +5,7 @@ import { api, ask, queryClient, type Schemas } from './client'
 export type Dated = Schemas['DatedMachine']
 export type DatedPart = Schemas['DatedPart']
 export type MachineModel = Schemas['MachineModel']
-export type ModelFields = Schemas['ModelFields']
+export type ModelFields = Schemas['ModelInput']
 
 const datingKey = ['dating']
 

@@ -8,7 +8,7 @@ export type GuideItem = Schemas['ConditionItem']
 export type FindingView = Schemas['FindingView']
 export type SurveyView = Schemas['SurveyView']
 export type SeenFinding = Schemas['ObservedFinding']
-export type FindingFields = Schemas['FindingFields']
+export type FindingFields = Schemas['FindingInput']
 export type Severity = SeenFinding['severity']
 export type Measurement = Schemas['Measurement']
 export type MeasurementInput = Schemas['MeasurementInput']
@@ -149,7 +149,7 @@ const adjusted = (machineId: number) =>
 
 export function useNoteAdjuster(machineId: number) {
   return useMutation({
-    mutationFn: (body: Schemas['AdjusterFields']) =>
+    mutationFn: (body: Schemas['AdjusterInput']) =>
       ask(api.POST('/api/machines/{id}/adjusters', { params: { path: { id: machineId } }, body })),
     onSuccess: adjusted(machineId),
   })

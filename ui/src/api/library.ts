@@ -5,7 +5,7 @@ import { api, ask, queryClient, type Schemas } from './client'
 
 export type LibraryType = Schemas['LibraryType']
 export type OwnType = Schemas['OwnType']
-export type OwnTypeFields = Schemas['OwnTypeFields']
+export type OwnTypeFields = Schemas['OwnTypeInput']
 
 const libraryKey = ['library']
 
@@ -52,7 +52,7 @@ export function useTakePack() {
 }
 
 export type Maker = Schemas['MakerView']
-export type MakerFields = Schemas['MakerFields']
+export type MakerFields = Schemas['MakerInput']
 const makersKey = ['makers']
 const onMakers = { onSuccess: () => queryClient.invalidateQueries({ queryKey: makersKey }) }
 

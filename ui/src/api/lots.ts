@@ -8,7 +8,7 @@ import { offerUndo } from './undo'
 export type Lot = Schemas['Lot']
 export type LotThing = Schemas['LotThing']
 export type LotFields = Omit<Schemas['ChangedLot'], 'version'>
-export type ThingFields = Schemas['LotItemFields']
+export type ThingFields = Schemas['LotItemInput']
 export type Arrival = Schemas['Arrival']
 
 const lotsKey = ['lots']
@@ -103,7 +103,7 @@ export function useThingIsMachine() {
 
 export function useThingGoesToStore(id: number, thing: number) {
   return useMutation({
-    mutationFn: (body: Schemas['LooseFields'] & { version: number }) =>
+    mutationFn: (body: Schemas['LooseInput'] & { version: number }) =>
       ask(api.POST('/api/lots/{id}/things/{thing}/assembly', { ...ofThing(id, thing), body })),
     onSuccess: () => { changed() },
   })

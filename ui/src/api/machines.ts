@@ -4,7 +4,7 @@ import { api, ask, queryClient, type Schemas } from './client'
 import type { paths } from './schema.gen'
 
 export type Machine = Schemas['Machine']
-export type MachineFields = Schemas['MachineFields']
+export type MachineFields = Schemas['MachineInput']
 
 const machinesKey = ['machines']
 

@@ -46,7 +46,7 @@ export function useMove(assemblyId: number) {
 
 export function useAddLoose() {
   return useMutation({
-    mutationFn: (body: Schemas['LooseFields']) => ask(api.POST('/api/assemblies', { body })),
+    mutationFn: (body: Schemas['LooseInput']) => ask(api.POST('/api/assemblies', { body })),
     onSuccess: moved,
   })
 }

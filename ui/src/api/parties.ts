@@ -3,7 +3,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 import { api, ask, queryClient, type Schemas } from './client'
 
 export type Party = Schemas['Party']
-export type PartyFields = Schemas['PartyFields']
+export type PartyFields = Schemas['PartyInput']
 
 const partiesKey = ['parties']
 

@@ -3,7 +3,7 @@ import { queryOptions, useMutation } from '@tanstack/react-query'
 import { api, ask, queryClient, type Schemas } from './client'
 
 export type ListedAccount = Schemas['ListedAccountView']
-export type AccountFields = Omit<Schemas['Change-accountRequest'], 'version'>
+export type AccountInput = Omit<Schemas['Change-accountRequest'], 'version'>
 export type Invitation = Schemas['Invitation']
 export type Role = Invitation['role']
 export type Link = Schemas['Link']
@@ -27,7 +27,7 @@ export function useReset() {
 
 export function useChangeAccount(id: number) {
   return useMutation({
-    mutationFn: (body: AccountFields & { version: number }) =>
+    mutationFn: (body: AccountInput & { version: number }) =>
       ask(api.PUT('/api/accounts/{id}', { params: { path: { id } }, body })),
     onSettled: changed,
   })

@@ -3363,7 +3363,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        AdjusterFields: {
+        AdjusterInput: {
             /** @description What turning it does */
             does: string;
             /** @description As VR3, or width */
@@ -3439,7 +3439,7 @@ export interface components {
             /** @description Where the answer comes from */
             source: string;
             /** @description For a chip: the type that goes into the library */
-            type?: components["schemas"]["OwnTypeFields"];
+            type?: components["schemas"]["OwnTypeInput"];
             /**
              * Format: int64
              * @description Version that the change started from
@@ -3501,7 +3501,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        AssemblyFields: {
+        AssemblyInput: {
             /**
              * @description When it came into the machine
              * @default unknown
@@ -4418,7 +4418,7 @@ export interface components {
             /** @description Where no party is named */
             who?: string;
         };
-        CustodyFields: {
+        CustodyInput: {
             /** @description The source in words, as the rating plate */
             cited?: string;
             /**
@@ -4734,7 +4734,7 @@ export interface components {
             /** @description The sheet as it is now, or null for a note */
             revision: components["schemas"]["Revision"] | null;
         };
-        EntryRow: {
+        Entry: {
             /** Format: int64 */
             count: number;
             /** @description YYYY-MM-DD, or null */
@@ -4900,7 +4900,7 @@ export interface components {
             version: number;
             voided: boolean;
         };
-        FindingFields: {
+        FindingInput: {
             /**
              * Format: int64
              * @description The board it is on
@@ -4951,7 +4951,7 @@ export interface components {
             machineId: number;
             /** @description What the subsystem is called */
             name: string;
-            observations: components["schemas"]["ObservationRow"][];
+            observations: components["schemas"]["Observation"][];
             /** @description Where, in words */
             place?: string;
             /** @description Where on the picture */
@@ -5523,7 +5523,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        LooseFields: {
+        LooseInput: {
             /**
              * @description When it came into the machine
              * @default unknown
@@ -5628,7 +5628,7 @@ export interface components {
             version: number;
             worth: components["schemas"]["LotWorth"];
         };
-        LotItemFields: {
+        LotItemInput: {
             /**
              * Format: int64
              * @description What it was thought to be worth when the lot came
@@ -5793,7 +5793,7 @@ export interface components {
              */
             version: number;
         };
-        MachineFields: {
+        MachineInput: {
             /**
              * @description Accession number
              * @example EH-0142
@@ -5904,7 +5904,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        MakerFields: {
+        MakerInput: {
             /** @description EDTF; empty while it goes on, or where it is not known */
             ended?: string;
             /** @description EDTF */
@@ -6141,7 +6141,7 @@ export interface components {
             /** @description Why it does not answer, else empty */
             trouble: string;
         };
-        ModelFields: {
+        ModelInput: {
             /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
             expected?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
@@ -6316,7 +6316,7 @@ export interface components {
             findingId?: number;
             /** @description It is not there any more */
             gone?: boolean;
-            new?: components["schemas"]["FindingFields"];
+            new?: components["schemas"]["FindingInput"];
             note?: string;
             /** @description YYYY-MM-DD; today when it is left out */
             on?: string;
@@ -6344,7 +6344,7 @@ export interface components {
             /** @description A line for each number: the number, then ; or a tab, then what is known of it */
             text: string;
         };
-        ObservationRow: {
+        Observation: {
             by: string;
             /** Format: int64 */
             findingId: number;
@@ -6371,7 +6371,7 @@ export interface components {
             findingId?: number;
             /** @description It is not there any more */
             gone?: boolean;
-            new?: components["schemas"]["FindingFields"];
+            new?: components["schemas"]["FindingInput"];
             note?: string;
             /** @enum {string} */
             severity: "cosmetic" | "watch" | "repair" | "hazard";
@@ -6547,7 +6547,7 @@ export interface components {
              */
             words?: number;
         };
-        OwnTypeFields: {
+        OwnTypeInput: {
             /** @description How it ages, as: loses its charge */
             ageing?: string;
             /** Format: int64 */
@@ -6619,7 +6619,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        PartyFields: {
+        PartyInput: {
             /** @enum {string} */
             kind: "person" | "organisation";
             /** @example Harbour pilot office */
@@ -6661,7 +6661,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        PersonalDataFields: {
+        PersonalDataInput: {
             decidedBy?: string;
             /** @description YYYY-MM-DD */
             decidedOn?: string | null;
@@ -6942,7 +6942,7 @@ export interface components {
              * @enum {string}
              */
             spread?: "estimate" | "equal" | "hand";
-            things?: components["schemas"]["LotItemFields"][];
+            things?: components["schemas"]["LotItemInput"][];
             /** @example Clear-out of the seed-testing station */
             title: string;
         };
@@ -7722,7 +7722,7 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
-        StatementFields: {
+        StatementInput: {
             /**
              * @description Key of an attribute, or a name of its own
              * @example memory
@@ -8816,7 +8816,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LooseFields"];
+                "application/json": components["schemas"]["LooseInput"];
             };
         };
         responses: {
@@ -9245,7 +9245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryRow"][];
+                    "application/json": components["schemas"]["Entry"][];
                 };
             };
             /** @description Unauthorized */
@@ -13499,7 +13499,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MachineFields"];
+                "application/json": components["schemas"]["MachineInput"];
             };
         };
         responses: {
@@ -13918,7 +13918,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AdjusterFields"];
+                "application/json": components["schemas"]["AdjusterInput"];
             };
         };
         responses: {
@@ -14132,7 +14132,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AssemblyFields"];
+                "application/json": components["schemas"]["AssemblyInput"];
             };
         };
         responses: {
@@ -14442,7 +14442,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CustodyFields"];
+                "application/json": components["schemas"]["CustodyInput"];
             };
         };
         responses: {
@@ -14787,7 +14787,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StatementFields"];
+                "application/json": components["schemas"]["StatementInput"];
             };
         };
         responses: {
@@ -15370,7 +15370,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonalDataFields"];
+                "application/json": components["schemas"]["PersonalDataInput"];
             };
         };
         responses: {
@@ -16360,7 +16360,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MakerFields"];
+                "application/json": components["schemas"]["MakerInput"];
             };
         };
         responses: {
@@ -17109,7 +17109,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ModelFields"];
+                "application/json": components["schemas"]["ModelInput"];
             };
         };
         responses: {
@@ -17307,7 +17307,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OwnTypeFields"];
+                "application/json": components["schemas"]["OwnTypeInput"];
             };
         };
         responses: {
@@ -17691,7 +17691,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PartyFields"];
+                "application/json": components["schemas"]["PartyInput"];
             };
         };
         responses: {

@@ -43,7 +43,7 @@ export function useGuess() {
 export function useAnswer() {
   return useMutation({
     mutationFn: ({ id, ...body }: { id: number; version: number; answer: string; source: string;
-      type?: Schemas['OwnTypeFields'] }) =>
+      type?: Schemas['OwnTypeInput'] }) =>
       ask(api.POST('/api/questions/{id}/answer', { params: { path: { id } }, body })),
     onSuccess: changed,
   })

@@ -1,0 +1,51 @@
+package sheets
+
+import (
+	"time"
+
+	"frugalheron/core/sheet"
+	storesheets "frugalheron/store/sheets"
+)
+
+// Position is one socket or part of an assembly; it outlives the chip that sits in it.
+type Position struct {
+	ID         int64  `json:"id"`
+	Designator string `json:"designator" doc:"Empty for parts that are only counted"`
+	Ordinal    int    `json:"ordinal" doc:"Tells counted parts apart, from 1"`
+}
+
+func positionOf(r storesheets.Position) Position { return Position(r) }
+
+// Revision is one state of an assembly's sheet. Revisions are only ever added; n counts from 1.
+type Revision struct {
+	AssemblyID int64     `json:"assemblyId"`
+	N          int       `json:"n" doc:"Counts from 1; 0 stands for no sheet yet"`
+	Body       string    `json:"body" says:"sheet"`
+	By         string    `json:"by" doc:"Who wrote it"`
+	At         time.Time `json:"at"`
+}
+
+// RevisionOf is what goes out of one.
+func RevisionOf(r storesheets.Revision) Revision { return Revision(r) }
+
+// Entry is a parsed line of the newest revision.
+type Entry struct {
+	Line        int          `json:"line"`
+	Designators []string     `json:"designators"`
+	Count       int          `json:"count"`
+	Kind        string       `json:"kind"`
+	Marking     string       `json:"marking"`
+	TypeNumber  string       `json:"typeNumber" doc:"Type in the library, or empty"`
+	TypeClass   string       `json:"typeClass"`
+	SpeedNs     int          `json:"speedNs"`
+	DateFrom    *string      `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
+	DateTo      *string      `json:"dateTo"`
+	Purpose     string       `json:"purpose"`
+	Socketed    bool         `json:"socketed"`
+	Empty       bool         `json:"empty"`
+	Doubtful    bool         `json:"doubtful"`
+	Findings    []sheet.Mark `json:"findings"`
+}
+
+// EntryOf is what goes out of one.
+func EntryOf(r storesheets.EntryRow) Entry { return Entry(r) }
