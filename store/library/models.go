@@ -14,7 +14,7 @@ type ModelFields struct {
 	Model    string `db:"model"`
 	Made     string `db:"made"`     // when it was made, EDTF, as 1984/1988
 	Variants string `db:"variants"` // one a line
-	Expected string `db:"expected"` // what a machine of the model holds, an assembly a line: name | part number | option | from date
+	Expected string `db:"expected"` // what a machine of the model holds, an assembly a line
 	Note     string `db:"note"`
 	Source   string `db:"source"` // how one knows
 }

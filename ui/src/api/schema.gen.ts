@@ -3809,7 +3809,7 @@ export interface components {
             version: number;
         };
         "Change-modelRequest": {
-            /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
+            /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
             made?: string;
@@ -5820,7 +5820,7 @@ export interface components {
             serial?: string;
         };
         MachineModel: {
-            /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
+            /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
             /** Format: int64 */
             id: number;
@@ -6142,7 +6142,7 @@ export interface components {
             trouble: string;
         };
         ModelInput: {
-            /** @description What a machine of the model holds, an assembly a line: name | part number | option | from date */
+            /** @description What a machine of the model holds, an assembly a line, as Main board | part 4410-2 | option | from 1985 */
             expected?: string;
             /** @description When it was made, EDTF, as 1984/1988 */
             made?: string;

@@ -1,0 +1,143 @@
+package app_test
+
+import (
+	"reflect"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"frugalheron/app/arrivals"
+	"frugalheron/app/condition"
+	"frugalheron/app/evidence"
+	"frugalheron/app/files"
+	"frugalheron/app/inventory"
+	"frugalheron/app/library"
+	"frugalheron/app/people"
+	"frugalheron/app/roms"
+	"frugalheron/app/teardown"
+	"frugalheron/app/unknowns"
+)
+
+// full fails for a field that a test leaves empty: nobody would see that it is lost.
+func full(t *testing.T, written any, but ...string) {
+	t.Helper()
+	v := reflect.ValueOf(written)
+	for i := range v.NumField() {
+		field := v.Type().Field(i)
+		if field.Anonymous {
+			full(t, v.Field(i).Interface(), but...)
+			continue
+		}
+		require.True(t, slices.Contains(but, field.Name) || !v.Field(i).IsZero(), "%s of %s is empty", field.Name, v.Type())
+	}
+}
+
+// What somebody writes comes back as it was written, each field where it belongs: from the action, and from a later
+// reading of something else.
+func TestWhatIsWrittenComesBack(t *testing.T) {
+	u := newUndoables(t)
+	party := must(u.People.AddParty(ctx, curator, people.PartyInput{Name: "Gull Point Light", Kind: "organisation"})).ID
+	citation := evidence.Citation{Kind: "label", Cited: "rating plate", Page: "3", Link: "https://example.org/plate",
+		PictureID: &u.picture, Region: &evidence.Region{X: 0.1, Y: 0.2, W: 0.3, H: 0.4}, PartyID: &party,
+		StatedOn: "1991-05"}
+	person := people.PartyInput{Name: "Ysolde Marram", Kind: "person", Private: true, Role: "a former pilot",
+		Spellings: "Y. Marram\nIsolde Marram", Place: "Gull Point", Note: "met at the fair"}
+	decided, done := "2026-03-01", "2026-03-02"
+	data := people.PersonalDataInput{Medium: "hard disk", Sort: "letters", Decision: "wipe", Reason: "asked for",
+		DecidedBy: "Ottilie", DecidedOn: &decided, DoneOn: &done}
+	price, estimate, hand, value, passed := int64(12_00), int64(7_00), int64(5_00), int64(9_00), int64(8_00)
+	lot := arrivals.AcquisitionInput{Title: "Clear-out", Method: "auction", Arrived: "2025-03-14", PartyID: &party,
+		PriceCents: &price, Currency: "DKK", Costs: []arrivals.ExtraCost{{What: "carriage", Cents: 4_50}}, Spread: "hand",
+		Condition: "dusty", Powered: "in 1999", CameWith: "a lead", Note: "by boat"}
+	thing := arrivals.LotItemInput{Kind: "board", Title: "Memory card", EstimateCents: &estimate, HandCents: &hand,
+		ValueCents: &value, ValueNote: "by a list", PassedTo: &party, PassedOn: "2026-01", PassedForCents: &passed,
+		Note: "bent"}
+	custody := arrivals.CustodyInput{Role: "used-by", Place: "the bath", Dates: "1984/1990", UsedFor: "tickets",
+		Citation: citation}
+	from, to := 1983, 1989
+	machine := inventory.MachineInput{Accession: "EH-0777", Name: "Lantern", Maker: "Tarn & Vole", Model: "Lantern 2",
+		Serial: "LT-0417", EraFrom: &from, EraTo: &to, Place: "Loft", Provenance: "from the light"}
+	board := inventory.AssemblyInput{Kind: "card", Title: "Memory card", Part: "4410-7", Rev: "B", Serial: "771",
+		Slot: "3", Fit: "period", Purpose: "picture"}
+	maker := library.MakerInput{Name: "Tarn & Vole", Founded: "1979", Ended: "1991", Place: "Gull Point",
+		Ties: "renamed | Vole Works | 1991 | letter head", Note: "three sites", Source: "letter head"}
+	model := library.ModelInput{Maker: "Tarn & Vole", Model: "Lantern 2", Made: "1984/1988", Variants: "Lantern 2P",
+		Expected: "Main board | part 4410-2", Note: "two fans", Source: "manual"}
+	ownType := library.OwnTypeInput{Number: "HX9111", Class: "sram", Function: "buffer memory", Words: 2048, Bits: 8,
+		Package: "DIP-24", ClockMHz: 4, TypicalMA: 90, Notes: "runs hot", Maker: "Tarn & Vole", Currents: "+5 90/120",
+		Ageing: "loses its charge", Substitutes: "HX9112", Documents: "sheet of 1985"}
+	about := files.AttachmentInput{Caption: "The rear", View: "rear", Taken: "2025-06", Language: "de-CH",
+		Translation: "rear", Address: "https://example.org/rear", Captured: "2025-06-02", Numbers: "TV1-00417",
+		StaffOnly: true}
+	finding := condition.FindingInput{Subsystem: "batteries", Kind: "leaking", AssemblyID: &u.board, Designator: "U1",
+		Place: "near the edge", AttachmentID: &u.picture, Region: &evidence.Region{X: 0.1, Y: 0.2, W: 0.3, H: 0.4}}
+	said := evidence.StatementInput{Attribute: "serial", Value: "LT-0417", Citation: citation}
+	image := roms.RomInput{Name: "Monitor", Edition: "1.1", Note: "by its texts", Public: true}
+	question := unknowns.QuestionInput{Sort: "connector", Subject: "the round plug", MachineID: &u.machine,
+		Text: "what goes in", Asked: "the harbour list"}
+	collection := inventory.CollectionInput{Name: "Gull Point Collection", AccessionPattern: "GP-{number:5}",
+		Currency: "DKK", TimeZone: "Europe/Copenhagen"}
+	procedure := teardown.ProcedureInput{Maker: "Tarn & Vole", Model: "Lantern 2", Title: "Down to the board",
+		Body: "Lid\nCage", Warnings: "the spring"}
+
+	added := must(u.Inventory.CreateMachine(ctx, curator, machine)).ID
+	sum := must(u.Roms.Roms(ctx, curator, u.machine))[0].Chip.SHA256
+	if sum == "" {
+		sum = must(u.Roms.Roms(ctx, curator, u.machine))[0].Image.SHA256
+	}
+	lots := func(id int64) arrivals.Lot { return must(u.Arrivals.Lot(ctx, curator, id)) }
+	received := must(u.Arrivals.Receive(ctx, curator, lot, []arrivals.LotItemInput{thing}))
+	log := must(u.Teardown.StartTeardown(ctx, curator, added,
+		teardown.StartedTeardown{Purpose: "to look", Rows: 2, Columns: 2})).ID
+	must(u.Teardown.AddStep(ctx, curator, log, teardown.StepInput{Line: "Lid"}))
+	made := must(u.Teardown.MakeProcedure(ctx, curator, log, "Down", ""))
+	must(u.People.NotePersonalData(ctx, curator, u.machine, data))
+	for name, one := range map[string]struct {
+		written     any
+		empty       []string // fields that cannot hold anything beside the others
+		wrote, read any
+	}{
+		"party": {written: person, wrote: must(u.People.AddParty(ctx, curator, person)).PartyInput,
+			read: must(u.People.Parties(ctx, curator, "Marram"))[0].PartyInput},
+		"personal data": {written: data,
+			wrote: must(u.Bench.Dossier(ctx, curator, u.machine)).PersonalData[0].PersonalDataInput},
+		"lot":   {written: lot, wrote: received.AcquisitionInput, read: lots(received.ID).AcquisitionInput},
+		"thing": {written: thing, wrote: received.Things[0].LotItemInput, read: lots(received.ID).Things[0].LotItemInput},
+		"custody": {written: custody, empty: []string{"Who"},
+			wrote: must(u.Arrivals.TellCustody(ctx, curator, u.machine, custody)).CustodyInput,
+			read:  must(u.Bench.Dossier(ctx, curator, u.machine)).Chain.Links[1].CustodyInput},
+		"machine": {written: machine, wrote: must(u.Inventory.Machine(ctx, curator, added)).MachineInput,
+			read: must(u.Inventory.Find(ctx, curator, "EH-0777")).Exact.MachineInput},
+		"board": {written: board, wrote: must(u.Inventory.AddAssembly(ctx, curator, added, board)).AssemblyInput,
+			read: must(u.Sheets.Contents(ctx, curator, added))[0].AssemblyInput},
+		"maker": {written: maker, wrote: must(u.Library.AddMaker(ctx, curator, maker)).MakerInput,
+			read: must(u.Library.Makers(ctx, curator, "Vole"))[0].MakerInput},
+		"model": {written: model, wrote: must(u.Library.AddModel(ctx, curator, model)).ModelInput,
+			read: must(u.Dating.Dating(ctx, curator, added)).Model.ModelInput},
+		"type": {written: ownType, wrote: must(u.Library.NameType(ctx, curator, ownType)).OwnTypeInput,
+			read: must(u.Library.SearchLibrary(ctx, curator, "HX9111", 1))[0].Own.OwnTypeInput},
+		"picture": {written: about,
+			wrote: must(u.Files.ChangeAttachment(ctx, curator, u.picture, 1, about)).AttachmentInput,
+			read:  must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 9)).Attachments[0].AttachmentInput},
+		"finding": {written: finding, wrote: must(u.Condition.NoteFinding(ctx, curator, u.machine,
+			condition.NotedFinding{Subsystem: "batteries", ObservedFinding: condition.ObservedFinding{New: &finding,
+				Severity: "repair"}})).Findings[1].FindingInput},
+		"statement": {written: said, wrote: must(u.Evidence.StateEvidence(ctx, curator, u.machine, said)).StatementInput},
+		"image": {written: image, wrote: must(u.Roms.NameRom(ctx, curator, sum, 1, image)).RomInput,
+			read: must(u.Roms.RomList(ctx, curator, "Monitor", 0, 1)).Images[0].RomInput},
+		"question": {written: question, wrote: must(u.Unknowns.Ask(ctx, curator, question)).QuestionInput},
+		"collection": {written: collection,
+			wrote: must(u.Inventory.ChangeCollection(ctx, curator, 1, collection)).CollectionInput,
+			read:  must(u.Inventory.Collection(ctx, curator)).CollectionInput},
+		"procedure": {written: procedure,
+			wrote: must(u.Teardown.ChangeProcedure(ctx, curator, made.ID, made.Version, procedure)).ProcedureInput,
+			read:  must(u.Teardown.Procedure(ctx, curator, made.ID)).ProcedureInput},
+	} {
+		full(t, one.written, one.empty...)
+		require.Equal(t, one.written, one.wrote, name)
+		if one.read != nil {
+			require.Equal(t, one.written, one.read, name)
+		}
+	}
+}
