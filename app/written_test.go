@@ -29,7 +29,8 @@ func full(t *testing.T, written any, but ...string) {
 			full(t, v.Field(i).Interface(), but...)
 			continue
 		}
-		require.True(t, slices.Contains(but, field.Name) || !v.Field(i).IsZero(), "%s of %s is empty", field.Name, v.Type())
+		require.True(t, slices.Contains(but, field.Name) || !v.Field(i).IsZero(), "%s of %s is empty", field.Name,
+			v.Type())
 	}
 }
 
@@ -48,7 +49,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		DecidedBy: "Ottilie", DecidedOn: &decided, DoneOn: &done}
 	price, estimate, hand, value, passed := int64(12_00), int64(7_00), int64(5_00), int64(9_00), int64(8_00)
 	lot := arrivals.AcquisitionInput{Title: "Clear-out", Method: "auction", Arrived: "2025-03-14", PartyID: &party,
-		PriceCents: &price, Currency: "DKK", Costs: []arrivals.ExtraCost{{What: "carriage", Cents: 4_50}}, Spread: "hand",
+		PriceCents: &price, Currency: "DKK", Spread: "hand",
+		Costs:     []arrivals.ExtraCost{{What: "carriage", Cents: 4_50}},
 		Condition: "dusty", Powered: "in 1999", CameWith: "a lead", Note: "by boat"}
 	thing := arrivals.LotItemInput{Kind: "board", Title: "Memory card", EstimateCents: &estimate, HandCents: &hand,
 		ValueCents: &value, ValueNote: "by a list", PassedTo: &party, PassedOn: "2026-01", PassedForCents: &passed,
@@ -86,6 +88,9 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 	if sum == "" {
 		sum = must(u.Roms.Roms(ctx, curator, u.machine))[0].Image.SHA256
 	}
+	pictures := func() []files.Attachment {
+		return must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 9)).Attachments
+	}
 	lots := func(id int64) arrivals.Lot { return must(u.Arrivals.Lot(ctx, curator, id)) }
 	received := must(u.Arrivals.Receive(ctx, curator, lot, []arrivals.LotItemInput{thing}))
 	log := must(u.Teardown.StartTeardown(ctx, curator, added,
@@ -119,7 +124,7 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 			read: must(u.Library.SearchLibrary(ctx, curator, "HX9111", 1))[0].Own.OwnTypeInput},
 		"picture": {written: about,
 			wrote: must(u.Files.ChangeAttachment(ctx, curator, u.picture, 1, about)).AttachmentInput,
-			read:  must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 9)).Attachments[0].AttachmentInput},
+			read:  pictures()[0].AttachmentInput},
 		"finding": {written: finding, wrote: must(u.Condition.NoteFinding(ctx, curator, u.machine,
 			condition.NotedFinding{Subsystem: "batteries", ObservedFinding: condition.ObservedFinding{New: &finding,
 				Severity: "repair"}})).Findings[1].FindingInput},
