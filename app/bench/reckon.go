@@ -156,19 +156,17 @@ func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era d
 		if draft, ok := drafts[f.ID]; ok {
 			body = draft
 		}
-		result, err := sheets.ReckonBody(library, body, f.Purpose, era)
+		parsed, err := sheets.ParseBody(body)
 		if err != nil {
 			return nil, out, err
 		}
+		result := sheets.Reckon(library, parsed, f.Purpose, era)
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
 		counts = append(counts, result.Counts())
 		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{},
-			Lines: result.Lines()}
+			Lines: result.Lines(), Records: parsed.Records()}
 		for _, assembly := range result.Assemblies {
 			board.Entries = append(board.Entries, assembly.Entries...)
-		}
-		if board.Records, err = sheet.Records([]byte(body)); err != nil {
-			return nil, out, err
 		}
 		out.Boards = append(out.Boards, board)
 	}

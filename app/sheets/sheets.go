@@ -13,9 +13,7 @@ import (
 	"frugalheron/core/device"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/exterior"
-	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
-	"frugalheron/core/sheet"
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/sheets"
 )
@@ -56,12 +54,7 @@ func (s *Service) SaveSheet(ctx context.Context, actor action.Actor, assemblyID 
 
 // Readable refuses text that cannot be a sheet at all.
 func Readable(body string) error {
-	_, err := sheet.Parse([]byte(body), sheet.Body)
-	var refused *malformed.Error
-	if errors.As(err, &refused) {
-		return action.Reject("body", refused.Error())
-	}
-	return err
+	return action.Second(ParseBody(body))
 }
 
 // AddRevision adds a revision and returns it with its event.

@@ -51,8 +51,8 @@ func rootCommand() *cobra.Command {
 		SilenceErrors: true,
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
-	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), measureCommand(),
-		riskCommand())
+	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), factsCommand(),
+		measureCommand(), riskCommand())
 	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(),
 		openAPICommand())
 	return root

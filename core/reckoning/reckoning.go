@@ -151,6 +151,11 @@ func Of(library *device.Library, text []byte, options Options) (Result, error) {
 	if err != nil {
 		return Result{}, err
 	}
+	return OfSheet(library, parsed, options), nil
+}
+
+// OfSheet reckons a sheet that was read already; the mode of the options says nothing more.
+func OfSheet(library *device.Library, parsed sheet.Sheet, options Options) Result {
 	r := Result{Assemblies: []Assembly{}, Problems: parsed.Problems, Notes: []Note{}}
 	problemLines := map[int]bool{}
 	for _, p := range parsed.Problems {
@@ -160,7 +165,7 @@ func Of(library *device.Library, text []byte, options Options) (Result, error) {
 		r.Assemblies = append(r.Assemblies, r.assembly(library, a, options, problemLines))
 	}
 	r.Totals = sum(&r)
-	return r, nil
+	return r
 }
 
 func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Options,

@@ -17,12 +17,8 @@ type Record struct {
 	Comment  string `json:"comment" says:"text" maxLength:"10000"`
 }
 
-// Records lists the entries of a body text as rows.
-func Records(body []byte) ([]Record, error) {
-	s, err := Parse(body, Body)
-	if err != nil {
-		return nil, err
-	}
+// Records lists the entries of a sheet as rows.
+func (s Sheet) Records() []Record {
 	records := []Record{}
 	for _, a := range s.Assemblies {
 		for _, line := range a.Lines {
@@ -31,7 +27,7 @@ func Records(body []byte) ([]Record, error) {
 			}
 		}
 	}
-	return records, nil
+	return records
 }
 
 func (e *Entry) record() Record {

@@ -13,7 +13,8 @@ func TestRecordsRoundTrip(t *testing.T) {
 		"U1 HX9040-2 8431", "U40-U48  41256-15 8512 @socket", "U20,U22 27128 @empty # label gone", "8x 4164 for:parity",
 		"BT1 NiCd 3.6V !leaking: pad #3 eaten", "C5 0.1uF !cracked !loose # both", "U30 ?", "J3 1-2 @solder", "U50",
 	}, "\n")
-	records, err := sheet.Records([]byte(body))
+	parsed, err := sheet.Parse([]byte(body), sheet.Body)
+	records := parsed.Records()
 	if err != nil || len(records) != 9 {
 		t.Fatal(err, records)
 	}
@@ -23,7 +24,8 @@ func TestRecordsRoundTrip(t *testing.T) {
 			t.Errorf("%+v: %v", record, err)
 			continue
 		}
-		again, err := sheet.Records([]byte(text))
+		reparsed, err := sheet.Parse([]byte(text), sheet.Body)
+		again := reparsed.Records()
 		if err != nil || len(again) != 1 {
 			t.Errorf("%q: %v, %d records", text, err, len(again))
 			continue
