@@ -12,7 +12,7 @@ import (
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 )
 
 func known(t *testing.T, actions *app.App, machineID int64, attribute string) appevidence.Known {
@@ -42,10 +42,11 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 		require.NoError(t, err)
 	}
 	k := known(t, actions, machine.ID, "memory")
-	require.Equal(t, evidence.Settled, k.Judgement.State)
-	require.Equal(t, "64 KB", k.Judgement.Value)
-	require.Equal(t, []string{"64 KB, by the count and the firmware", "the seller says 128 KB, which is contradicted"},
-		k.Judgement.Why)
+	require.Equal(t, facts.Settled, k.Fact.State)
+	require.Equal(t, "64 KB", k.Fact.Now.Value)
+	require.Len(t, k.Fact.Now.IDs, 2, "the count and the firmware")
+	require.Len(t, k.Fact.Differ, 1)
+	require.Equal(t, "the count says 64 KB, the seller 128K", k.Fact.Differ[0].Why)
 	listed := func(statements ...string) int {
 		page, err := actions.Inventory.ListMachines(ctx, viewer,
 			inventory.MachineList{MachineFilters: inventory.MachineFilters{Statements: statements}, Limit: 10})
@@ -66,7 +67,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 
 	_, err = actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, "U1-U4 4164-15\n")
 	require.NoError(t, err)
-	require.Equal(t, evidence.Disputed, known(t, actions, machine.ID, "memory").Judgement.State)
+	require.Equal(t, facts.Disputed, known(t, actions, machine.ID, "memory").Fact.State)
 	require.Equal(t, 1, listed("disputed"))
 	page, err := actions.Inventory.ListMachines(ctx, viewer, inventory.MachineList{Limit: 10})
 	require.NoError(t, err)
@@ -82,7 +83,7 @@ func TestMemoryIsSettledByCountAndFirmware(t *testing.T) {
 	event, err := actions.Evidence.RetractStatement(ctx, technician, firmware, "read off another machine")
 	require.NoError(t, err)
 	k = known(t, actions, machine.ID, "memory")
-	require.Equal(t, evidence.Settled, k.Judgement.State)
+	require.Equal(t, facts.Settled, k.Fact.State)
 	require.Len(t, k.Statements, 3)
 	require.Equal(t, 0, listed("disputed"))
 	require.NoError(t, actions.History.Undo(ctx, technician, event))
@@ -121,8 +122,8 @@ func TestTheOutsideTellsAndIdentifiersMeet(t *testing.T) {
 	sheet := "== rear\nplate 220-240V 50Hz 0.9A earth\nlabel serial \"TV2 02218\"\nlabel asset \"HPO-0031\"\nweight 11.4 kg"
 	_, err = actions.Sheets.SaveSheet(ctx, technician, exterior, 0, sheet)
 	require.NoError(t, err)
-	require.Equal(t, evidence.Settled, known(t, actions, machine.ID, "serial").Judgement.State)
-	require.Equal(t, "220-240 V", known(t, actions, machine.ID, "mains-voltage").Judgement.Value)
+	require.Equal(t, facts.Settled, known(t, actions, machine.ID, "serial").Fact.State)
+	require.Equal(t, "220-240 V", known(t, actions, machine.ID, "mains-voltage").Fact.Now.Value)
 	spot := known(t, actions, machine.ID, "weight").Statements[0].Spot
 	require.Equal(t, exterior, spot.Assembly)
 	require.Equal(t, 5, spot.Line)

@@ -15,7 +15,7 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/store/blobs"
 )
 
@@ -61,10 +61,10 @@ func TestOnlyTypedTextsLoseNames(t *testing.T) {
 	require.True(t, action.Actor{}.Hides())
 	known := public(t, actions,
 		appevidence.Known{
-			Judged: evidence.Judged{Judgement: evidence.Judgement{State: evidence.Settled, Value: "Rose"}},
+			Fact: facts.Fact{State: facts.Settled, Now: &facts.Value{Value: "Rose"}},
 		})
-	require.Equal(t, evidence.Settled, known.Judgement.State)
-	require.Equal(t, "somebody a", known.Judgement.Value)
+	require.Equal(t, facts.Settled, known.Fact.State)
+	require.Equal(t, "somebody a", known.Fact.Now.Value)
 }
 
 // A text points to a person once somebody has said so; an ordinary word that is nobody stays, and a later edit is

@@ -74,7 +74,8 @@ func TestWhatIsWrittenComesBack(t *testing.T) {
 		StaffOnly: true}
 	finding := condition.FindingInput{Subsystem: "batteries", Kind: "leaking", AssemblyID: &u.board, Designator: "U1",
 		Place: "near the edge", AttachmentID: &u.picture, Region: &evidence.Region{X: 0.1, Y: 0.2, W: 0.3, H: 0.4}}
-	said := evidence.StatementInput{Attribute: "serial", Value: "LT-0417", Citation: citation}
+	said := evidence.StatementInput{Attribute: "label", Subject: "HD1", Value: "LT-0417", Nature: "part",
+		Form: "identifier", Citation: citation}
 	image := roms.RomInput{Name: "Monitor", Edition: "1.1", Note: "by its texts", Public: true}
 	question := unknowns.QuestionInput{Sort: "connector", Subject: "the round plug", MachineID: &u.machine,
 		Text: "what goes in", Asked: "the harbour list"}

@@ -11,7 +11,7 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/inventory"
 	"frugalheron/core/custody"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/demo"
 	"frugalheron/store/blobs"
 	"frugalheron/store/storetest"
@@ -48,7 +48,7 @@ func TestSampleWorldTellsItsStories(t *testing.T) {
 		sharedIdentifiers += len(d.SharedIdentifiers)
 		personal += len(d.PersonalData)
 		for _, k := range d.Known {
-			if k.Judgement.State == evidence.Disputed {
+			if k.Fact.State == facts.Disputed {
 				disputed++
 			}
 			require.NotEqual(t, "", k.Attribute.Label)

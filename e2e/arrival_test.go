@@ -117,7 +117,7 @@ func TestArriveAndLookOver(t *testing.T) {
 		Click(Button("Open rear of it.png")),
 		Until("the picture in focus", `document.activeElement.ariaLabel?.startsWith("Picture; arrow keys")`),
 		Keys(kb.ArrowRight+kb.ArrowDown), Click(Button("Cite the marked part")),
-		choose("About", "Serial number"), Fill(Labelled("What the source says"), "TV2-02218"), Click(Button("Note it")),
+		Fill(Labelled("What the source says"), "TV2-02218"), Click(Button("Note it")),
 		Click(Button("place on the picture")), See(Text("cited 1x")),
 	))
 	var x float64

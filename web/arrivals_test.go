@@ -122,7 +122,7 @@ func TestEvidenceOverHTTP(t *testing.T) {
 		_, body := curator.send("GET", machine+"/dossier", nil)
 		for _, k := range decoded[bench.Dossier](t, body).Known {
 			if k.Attribute.Key == "mains-voltage" {
-				return string(k.Judgement.State)
+				return string(k.Fact.State)
 			}
 		}
 		return ""

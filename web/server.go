@@ -19,7 +19,7 @@ import (
 	"frugalheron/core/annotation"
 	"frugalheron/core/condition"
 	"frugalheron/core/custody"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/core/fit"
 	"frugalheron/core/identification"
 	"frugalheron/core/linediff"
@@ -126,7 +126,7 @@ var prefixes = map[string]string{
 	reflect.TypeFor[verdict.Verdict]().PkgPath():         "Reckoned",
 	reflect.TypeFor[sheet.Problem]().PkgPath():           "Sheet",
 	reflect.TypeFor[linediff.Line]().PkgPath():           "Difference",
-	reflect.TypeFor[evidence.Statement]().PkgPath():      "Evidence",
+	reflect.TypeFor[facts.Statement]().PkgPath():         "Fact",
 	reflect.TypeFor[custody.Role]().PkgPath():            "Custody",
 	reflect.TypeFor[lot.Worth]().PkgPath():               "Lot",
 	reflect.TypeFor[identification.Weighing]().PkgPath(): "Weighed",

@@ -9,6 +9,9 @@ import (
 // Today is the day it is in the collection, YYYY-MM-DD: moves and looks are entered with it unless they say another.
 func (a Actor) Today() string { return a.now().Format(time.DateOnly) }
 
+// DayOf is the day of a moment in the collection, YYYY-MM-DD.
+func (a Actor) DayOf(at time.Time) string { return at.In(a.zone()).Format(time.DateOnly) }
+
 // ThisYear is the year it is in the collection.
 func (a Actor) ThisYear() int { return a.now().Year() }
 

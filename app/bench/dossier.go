@@ -12,8 +12,8 @@ import (
 	"frugalheron/app/people"
 	"frugalheron/app/sheets"
 	"frugalheron/core/arrival"
-	"frugalheron/core/evidence"
 	"frugalheron/core/exterior"
+	"frugalheron/core/facts"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 	"frugalheron/core/verdict"
@@ -102,7 +102,7 @@ func readDossier(ctx context.Context, h pg.Handle, actor action.Actor, machine i
 	if d.Locations, err = inventory.LocationsOf(ctx, h, machine.ID); err != nil {
 		return d, err
 	}
-	if d.Known, err = appevidence.KnownOf(ctx, h, machine, totals, exteriorID, seen); err != nil {
+	if d.Known, err = appevidence.KnownOf(ctx, h, actor, machine, totals, exteriorID, seen); err != nil {
 		return d, err
 	}
 	if d.SharedIdentifiers, err = appevidence.SharedIdentifiersOf(ctx, h, machineRef(machine.ID), false); err != nil {
@@ -119,19 +119,19 @@ func machineRef(id int64) appevidence.RecordRef {
 func (d Dossier) judgeStages(seen exterior.Sheet) DossierStages {
 	s := DossierStages{Walk: seen.Walk()}
 	s.Arrive, s.ArriveMissing = arrival.StageOf(d.facts())
-	judged := appevidence.JudgedOf(d.Known)
-	s.EvidenceSettled = evidence.CountOf(judged, evidence.Settled)
+	judged := appevidence.FactsOf(d.Known)
+	s.EvidenceSettled = facts.CountOf(judged, facts.Settled)
 	undecided := 0
 	for _, m := range d.SharedIdentifiers {
 		if m.Decision == "" {
 			undecided++
 		}
 	}
-	s.LookOver, s.LookOverLeft = seen.StageOf(evidence.CountOf(judged, evidence.Disputed)+undecided,
+	s.LookOver, s.LookOverLeft = seen.StageOf(facts.CountOf(judged, facts.Disputed)+undecided,
 		func(attribute string) bool {
 			for _, k := range d.Known {
 				if k.Attribute.Key == attribute {
-					return k.Judgement.State == evidence.Settled
+					return k.IsRead()
 				}
 			}
 			return false
@@ -157,7 +157,7 @@ func (d Dossier) facts() arrival.Facts {
 
 // verdicts are the lines of the reckoning that follow from the dossier.
 func (d Dossier) verdicts(seen exterior.Sheet) []verdict.Verdict {
-	verdicts := append(arrival.Verdicts(d.facts()), evidence.Verdict(appevidence.JudgedOf(d.Known)))
+	verdicts := append(arrival.Verdicts(d.facts()), facts.Verdict(appevidence.FactsOf(d.Known)))
 	return append(verdict.Telling(verdicts...), seen.Verdicts(d.ExteriorID)...)
 }
 

@@ -10,8 +10,8 @@ import (
 	"frugalheron/app/sheets"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
-	"frugalheron/core/evidence"
 	"frugalheron/core/exterior"
+	"frugalheron/core/facts"
 	"frugalheron/core/malformed"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
@@ -99,7 +99,7 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	}
 	dossier, err := readDossier(ctx, s.kernel.Reader(ctx), actor, machine, reckoning.Combine(boards),
 		exteriorID, seen)
-	evidence.Doubt(out.Verdicts, appevidence.JudgedOf(dossier.Known))
+	facts.Doubt(out.Verdicts, appevidence.FactsOf(dossier.Known))
 	if err != nil {
 		return out, err
 	}

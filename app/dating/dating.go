@@ -15,7 +15,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/core/calendar"
 	"frugalheron/core/dating"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/core/model"
 	"frugalheron/core/verdict"
 	storeevidence "frugalheron/store/evidence"
@@ -146,16 +146,16 @@ func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]Dated
 			continue
 		}
 		kind := dating.Kind("")
-		switch evidence.Kind(said.Kind) {
-		case evidence.Label, evidence.Seen:
+		switch facts.Source(said.Kind) {
+		case facts.Label, facts.Seen:
 			kind = dating.Label
-		case evidence.Document:
+		case facts.Document:
 			kind = dating.Document
 		default:
 			continue // what people say is weighed elsewhere, and dates nothing
 		}
 		part := DatedPart{Words: "built " + said.Value, Count: 1}
-		part.ID, part.Kind, part.From, part.To = cmp.Or(said.Cited, evidence.Kind(said.Kind).Words()), kind,
+		part.ID, part.Kind, part.From, part.To = cmp.Or(said.Cited, facts.Source(said.Kind).Words()), kind,
 			d.Earliest(), d.Latest()
 		if !part.From.IsZero() && !part.To.IsZero() {
 			parts = append(parts, part)

@@ -6,7 +6,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/inventory"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/people"
 	"frugalheron/store/pg"
@@ -20,7 +20,7 @@ func CheckCitation(ctx context.Context, h pg.Handle, machineID int64, cited *int
 	switch {
 	case err != nil:
 		return err
-	case !evidence.Kind(c.Kind).IsKnown():
+	case !facts.Source(c.Kind).IsKnown():
 		return action.Reject("kind", "choose what kind of source it is")
 	case c.Region != nil && c.PictureID == nil:
 		return action.Reject("region", "lies on no picture; choose the picture first")

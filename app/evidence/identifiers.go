@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"slices"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -13,8 +14,9 @@ import (
 	"frugalheron/app/files"
 	"frugalheron/app/input"
 	appinventory "frugalheron/app/inventory"
-	"frugalheron/core/evidence"
 	"frugalheron/core/exterior"
+	"frugalheron/core/facts"
+	"frugalheron/core/identifier"
 	"frugalheron/core/reckoning"
 	storeevidence "frugalheron/store/evidence"
 	storefiles "frugalheron/store/files"
@@ -42,30 +44,39 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	known, err := KnownOf(ctx, tx, appinventory.MachineOf(machine), totals, exteriorID, seen)
+	collection, err := inventory.ReadCollection(ctx, tx)
 	if err != nil {
 		return err
 	}
-	judged := JudgedOf(known)
-	memoryDisputed := slices.ContainsFunc(judged, func(j evidence.Judged) bool {
-		return j.Attribute.Key == "memory" && j.Judgement.State == evidence.Disputed
+	zone, err := action.ZoneOf(collection.TimeZone)
+	if err != nil {
+		zone = time.UTC // as for everybody who is at work
+	}
+	known, err := KnownOf(ctx, tx, action.Actor{Zone: zone}, appinventory.MachineOf(machine), totals, exteriorID, seen)
+	if err != nil {
+		return err
+	}
+	judged := FactsOf(known)
+	memoryDisputed := slices.ContainsFunc(judged, func(f facts.Fact) bool {
+		return f.Attribute == "memory" && f.State == facts.Disputed
 	})
-	if err := inventory.PutDisputed(ctx, tx, machineID, evidence.CountOf(judged, evidence.Disputed),
+	if err := inventory.PutDisputed(ctx, tx, machineID, facts.CountOf(judged, facts.Disputed),
 		memoryDisputed); err != nil {
 		return err
 	}
 	rows := identifierRows{}
 	for _, k := range known {
-		if k.Attribute.Form != evidence.Identifier || k.Attribute.Key == "catalogue-number" {
+		if k.Attribute.Form != facts.Identifier && k.Attribute.Form != facts.Address ||
+			k.Attribute.Key == "catalogue-number" {
 			continue
 		}
 		for _, s := range k.Statements {
-			if s.Retracted != "" {
+			if s.Retracted != "" || s.Problem != "" {
 				continue
 			}
 			source := s.Follows
 			if source == "" {
-				source = evidence.Kind(s.Kind).Words()
+				source = facts.Source(s.Kind).Words()
 				if s.Cited != "" {
 					source += ", " + s.Cited
 				}
@@ -91,7 +102,7 @@ type identifierRows []storeevidence.IdentifierRow
 
 // add notes an identifier unless it is too short to tell anything.
 func (r *identifierRows) add(row storeevidence.IdentifierRow) {
-	if row.Key = evidence.IdentifierKey(row.Value); evidence.Telling(row.Key) {
+	if row.Key = identifier.Key(row.Value); identifier.Telling(row.Key) {
 		*r = append(*r, row)
 	}
 }

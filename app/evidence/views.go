@@ -67,12 +67,16 @@ func sharedIdentifierOf(r storeevidence.SharedIdentifier) SharedIdentifier {
 // StatementInput is what one source says of an attribute of a machine.
 type StatementInput struct {
 	Attribute string `json:"attribute" maxLength:"60" doc:"Key of an attribute, or a name of its own" example:"memory"`
+	Subject   string `json:"subject" says:"text" maxLength:"100" required:"false" doc:"The part that it is about, as HD1; empty for the machine"`
 	Value     string `json:"value" says:"text" maxLength:"400" doc:"As it was said" example:"64K"`
+	Nature    string `json:"nature" enum:",constant,state,part,seen-by" required:"false" doc:"In what way it is true; empty for that of the attribute. Seen-by: what firmware or a program shows of it"`
+	Form      string `json:"form" enum:",text,identifier,quantity,range,list,size,date,version,address,yes-no" required:"false" doc:"How the value is written; empty for that of the attribute"`
 	Citation
 }
 
 func (in StatementInput) row() storeevidence.StatementFields {
-	return storeevidence.StatementFields{Attribute: in.Attribute, Value: in.Value, Citation: in.Citation.Row()}
+	return storeevidence.StatementFields{Attribute: in.Attribute, Subject: in.Subject, Value: in.Value,
+		Nature: in.Nature, Form: in.Form, Citation: in.Citation.Row()}
 }
 
 // Statement is one that was kept.
@@ -89,6 +93,7 @@ type Statement struct {
 
 func statementOf(r storeevidence.Statement) Statement {
 	return Statement{ID: r.ID, MachineID: r.MachineID,
-		StatementInput: StatementInput{r.Attribute, r.Value, CitationOf(r.Citation)}, Party: r.Party,
+		StatementInput: StatementInput{r.Attribute, r.Subject, r.Value, r.Nature, r.Form,
+			CitationOf(r.Citation)}, Party: r.Party,
 		Retracted: r.Retracted, By: r.By, At: r.At, Version: r.Version}
 }

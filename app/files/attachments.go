@@ -11,7 +11,7 @@ import (
 	"frugalheron/app/action"
 	"frugalheron/app/input"
 	"frugalheron/app/picture"
-	"frugalheron/core/evidence"
+	"frugalheron/core/identifier"
 	"frugalheron/store/arrivals"
 	"frugalheron/store/blobs"
 	"frugalheron/store/files"
@@ -91,7 +91,7 @@ func (s *Service) Attach(ctx context.Context, actor action.Actor, owner Owner, f
 			Blob: kept}
 		one.Taken, one.StaffOnly = file.Taken, file.Kind == picture.Document
 		if strings.HasPrefix(file.MediaType, "text/") {
-			one.Numbers = strings.Join(evidence.NumbersIn(string(data)), "\n")
+			one.Numbers = strings.Join(identifier.In(string(data)), "\n")
 		}
 		id, err := files.InsertAttachment(ctx, tx, actor.Account(), one)
 		if err != nil {

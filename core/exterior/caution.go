@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"regexp"
 
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/core/verdict"
 )
 
@@ -35,7 +35,7 @@ func (s Sheet) hazards(assembly int64) []verdict.Verdict {
 			add(e, fmt.Sprintf("tube-%d", e.Line), "Picture tube", "inside",
 				"A tube holds charge long after it was switched off, and bursts when struck. Opening it is for somebody competent.", verdict.Attention)
 		case e.Thing == "weight":
-			text, err := evidence.AttributeOf("weight").Normal(e.Words)
+			text, err := facts.AttributeOf("weight").Normal(e.Words)
 			if err != nil {
 				continue
 			}

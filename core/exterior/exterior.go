@@ -24,7 +24,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
 )
@@ -178,7 +178,7 @@ func (s Sheet) Lines() []reckoning.Line {
 			line.State = reckoning.Recognised
 			words := []string{}
 			for _, st := range said {
-				words = append(words, strings.ToLower(evidence.AttributeOf(st.Attribute).Label)+" "+st.Value)
+				words = append(words, strings.ToLower(facts.AttributeOf(st.Attribute).Label)+" "+st.Value)
 			}
 			line.Text = strings.Join(words, ", ")
 		}

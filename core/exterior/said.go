@@ -4,13 +4,13 @@ import (
 	"regexp"
 	"strings"
 
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 )
 
 // Claim is what a line states about an attribute of the machine.
 type Claim struct {
 	Attribute string
-	Kind      evidence.Kind
+	Kind      facts.Source
 	Value     string
 	Line      int
 }
@@ -22,7 +22,7 @@ var measures = map[string]string{"weight": "weight", "size": "outer-size"}
 var labelled = []struct{ word, attribute string }{
 	{"serial", "serial"}, {"catalogue", "catalogue-number"}, {"asset", "asset-tag"}, {"address", "hardware-address"},
 	{"inventory", "former-number"}, {"former", "former-number"}, {"maker", "maker"}, {"model", "model"},
-	{"variant", "variant"}, {"sold as", "sold-as"}, {"licence", "licensed-from"}, {"firmware", "firmware-version"},
+	{"variant", "variant"}, {"sold as", "sold-as"}, {"licence", "licensed-from"}, {"firmware", "firmware"},
 }
 
 var rating = []struct {
@@ -45,7 +45,7 @@ func (s Sheet) Statements() []Claim {
 }
 
 func (e Entry) statements() []Claim {
-	say := func(attribute string, kind evidence.Kind, value string) Claim {
+	say := func(attribute string, kind facts.Source, value string) Claim {
 		if text, err := normal(attribute, value); err == nil {
 			value = text
 		}
@@ -53,11 +53,11 @@ func (e Entry) statements() []Claim {
 	}
 	said := []Claim{}
 	if attribute := measures[e.Thing]; attribute != "" {
-		return append(said, say(attribute, evidence.Measured, e.Words))
+		return append(said, say(attribute, facts.Measured, e.Words))
 	}
 	switch e.Thing {
 	case "colour":
-		return append(said, say("colour", evidence.Seen, e.Words))
+		return append(said, say("colour", facts.Seen, e.Words))
 	case "plate", "label", "badge", "mark":
 	default:
 		return said
@@ -66,7 +66,7 @@ func (e Entry) statements() []Claim {
 	if e.Reading != "" {
 		for _, l := range labelled {
 			if strings.Contains(words, l.word) {
-				said = append(said, say(l.attribute, evidence.Label, e.Reading))
+				said = append(said, say(l.attribute, facts.Label, e.Reading))
 				break
 			}
 		}
@@ -74,7 +74,7 @@ func (e Entry) statements() []Claim {
 	if e.Thing == "plate" {
 		for _, r := range rating {
 			if found := r.form.FindString(e.Words); found != "" {
-				said = append(said, say(r.attribute, evidence.Label, strings.ToLower(found)))
+				said = append(said, say(r.attribute, facts.Label, strings.ToLower(found)))
 			}
 		}
 	}
@@ -82,5 +82,5 @@ func (e Entry) statements() []Claim {
 }
 
 func normal(attribute, value string) (string, error) {
-	return evidence.AttributeOf(attribute).Normal(value)
+	return facts.AttributeOf(attribute).Normal(value)
 }

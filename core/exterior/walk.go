@@ -43,8 +43,8 @@ func (s Sheet) Walk() []Step {
 	return steps
 }
 
-// facts are what a look over has to find, beside the sides: later steps depend on them.
-var facts = []struct{ attribute, words string }{
+// wanted are what a look over has to find, beside the sides: later steps depend on them.
+var wanted = []struct{ attribute, words string }{
 	{"serial", "the serial number"},
 	{"mains-voltage", "the mains voltage of the rating plate"},
 	{"weight", "the weight"},
@@ -66,7 +66,7 @@ func (s Sheet) StageOf(disputed int, known func(attribute string) bool) (reckoni
 		missing = append(missing, "not looked at: "+strings.Join(unseen, ", "))
 	}
 	said := s.Statements()
-	for _, f := range facts {
+	for _, f := range wanted {
 		if !known(f.attribute) &&
 			!slices.ContainsFunc(said, func(st Claim) bool { return st.Attribute == f.attribute }) {
 			missing = append(missing, f.words+" is not written down")

@@ -22,6 +22,8 @@ type Source string
 // Sources that the rules speak of.
 const (
 	Counted  Source = "counted"
+	Measured Source = "measured"
+	Seen     Source = "seen"
 	Tested   Source = "tested"
 	Firmware Source = "firmware"
 	Label    Source = "label"
@@ -133,6 +135,12 @@ func (s Source) Words() string { return sources().by[s].words }
 
 // IsKnown reports whether it is one of the kinds.
 func (s Source) IsKnown() bool { _, known := sources().by[s]; return known }
+
+// IsFound reports whether it tells of the thing itself: somebody found it, or the thing said it.
+func (s Source) IsFound() bool { return sources().by[s].rank >= found }
+
+// Rank is how much a kind of source weighs, from 0 to 5.
+func (s Source) Rank() int { return sources().by[s].rank }
 
 func (s Source) rank() (int, bool) {
 	row, known := sources().by[s]

@@ -185,7 +185,8 @@ func (j *judging) limitOf(s said, limits []Limit) (Limit, bool) {
 			if err != nil {
 				break
 			}
-			exact := value{form: Quantity, spans: []span{{from: float64(limit.Bytes), to: float64(limit.Bytes), unit: inBytes}}}
+			exact := value{form: Quantity,
+				spans: []span{{from: float64(limit.Bytes), to: float64(limit.Bytes), unit: inBytes}}}
 			shown.spans[0].exact = false
 			if shown.agrees(exact) {
 				return limit, true

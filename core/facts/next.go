@@ -29,7 +29,8 @@ func (j *judging) suggest() {
 		j.out.Next = "reseat the chips or modules and count again; then take one module out and see by how much the report falls"
 	case from(Counted):
 		j.out.Next = "count again together, and say which of both was counted"
-	case from(Label, Tested) || from(Label, Counted) || from(Label, "measured") || from(Label, "seen") || from(Label, Firmware):
+	case from(Label, Tested) || from(Label, Counted) || from(Label, Measured) || from(Label, Seen) ||
+		from(Label, Firmware):
 		j.out.Next = "a label may belong to another part: " + j.attribute.SettledBy
 	case from(Document):
 		j.out.Next = "find which of the two documents is dated nearer to the thing, and which speaks of this variant"

@@ -38,6 +38,7 @@ func (j *judging) timely(of []int) {
 		j.former(dated, newest)
 		return
 	}
+	newest = j.strongest(together)
 	j.out.State = Settled
 	if j.said[newest].rank == 0 {
 		j.out.State = Open

@@ -11,7 +11,9 @@ import (
 	"strings"
 
 	"frugalheron/core/edtf"
+	"frugalheron/core/identifier"
 	"frugalheron/core/malformed"
+	"frugalheron/core/memory"
 	"frugalheron/core/quantity"
 )
 
@@ -133,10 +135,34 @@ func (v value) spread() float64 {
 	return 0
 }
 
-// Normal trims a value, or says how values of the attribute are written.
+// Normal writes a value in the form of the attribute, or says how such values are written.
 func (a Attribute) Normal(text string) (string, error) {
 	v, err := a.parse(text)
-	return v.text, err
+	if err != nil || v.spans == nil {
+		return v.text, err
+	}
+	if bytes, ok := v.bytes(); ok {
+		if a.Base == 1024 {
+			return memory.Format(bytes), nil
+		}
+		return v.text, nil
+	}
+	of, factor, known := quantity.UnitOf(a.Unit)
+	figure := func(f float64) string { return strconv.FormatFloat(quantity.Round(f/factor, 9), 'f', -1, 64) }
+	parts := make([]string, len(v.spans))
+	for i, s := range v.spans {
+		if !known || s.unit != string(of) {
+			return v.text, nil // as it was written: no table knows its unit
+		}
+		if parts[i] = figure(s.from); s.to != s.from {
+			parts[i] += "-" + figure(s.to)
+		}
+	}
+	divider := "/"
+	if a.Form == Size {
+		divider = " x "
+	}
+	return strings.Join(parts, divider) + " " + a.Unit, nil
 }
 
 func (a Attribute) parse(text string) (value, error) {
@@ -147,7 +173,7 @@ func (a Attribute) parse(text string) (value, error) {
 	}
 	switch a.Form {
 	case Identifier:
-		if v.key = IdentifierKey(text); v.key == "" {
+		if v.key = identifier.Key(text); v.key == "" {
 			return v, errors.New("an identifier has letters or figures")
 		}
 	case Moment:
@@ -198,16 +224,8 @@ func versionKey(text string) string {
 	return rest
 }
 
-// IdentifierKey is what two spellings of one identifier have in common: letters and figures in upper
-// case. O and 0, I and 1 stay apart, as they do on plates.
-func IdentifierKey(value string) string {
-	return strings.Map(func(r rune) rune {
-		if r >= '0' && r <= '9' || r >= 'A' && r <= 'Z' {
-			return r
-		}
-		return -1
-	}, strings.ToUpper(value))
-}
+// ErrLost is an address that is none any more: what kept it has forgotten it, which is worth noting.
+var ErrLost = errors.New("is no address: it is lost; look at the label, and in old records")
 
 var octet = regexp.MustCompile(`^[0-9A-Fa-f]{1,2}$`)
 
@@ -222,7 +240,7 @@ func octetsOf(text string) (string, error) {
 		}
 	}
 	if len(parts) != 6 || slices.ContainsFunc(parts, func(p string) bool { return !octet.MatchString(p) }) {
-		return "", fmt.Errorf("%q is no address of a network card; it has six octets, as 02:60:8C:1A:2B:3C", text)
+		return "", errors.New("an address of a network card has six octets, as 02:60:8C:1A:2B:3C")
 	}
 	for i, p := range parts {
 		parts[i] = strings.ToUpper(strings.Repeat("0", 2-len(p)) + p)
@@ -231,7 +249,7 @@ func octetsOf(text string) (string, error) {
 	first, _ := strconv.ParseUint(parts[0], 16, 8)
 	switch {
 	case strings.Trim(address, "0:") == "" || strings.Trim(address, "F:") == "":
-		return "", fmt.Errorf("%s is no address any more: it is lost; look at the label, and in old records", address)
+		return "", fmt.Errorf("%s %w", address, ErrLost)
 	case first&1 == 1:
 		return "", fmt.Errorf("%s is the address of a group: the last bit of its first octet is set, which no card has",
 			address)
@@ -252,7 +270,8 @@ var (
 func (a Attribute) figures(v value) (value, error) {
 	divider := map[Form]string{Quantity: "\n", Range: "/", List: "/,;", Size: "xX×*"}[a.Form]
 	parts := strings.FieldsFunc(withoutNote(v.text), func(r rune) bool { return strings.ContainsRune(divider, r) })
-	if a.Form == List && !slices.ContainsFunc(parts, func(p string) bool { return number.MatchString(strings.TrimSpace(p)) }) {
+	if a.Form == List &&
+		!slices.ContainsFunc(parts, func(p string) bool { return number.MatchString(strings.TrimSpace(p)) }) {
 		for _, part := range parts {
 			v.words = append(v.words, folded(part))
 		}
@@ -279,7 +298,7 @@ func (a Attribute) figures(v value) (value, error) {
 		}
 	}
 	if len(spans) == 0 || a.Form == Quantity && len(spans) != 1 || a.Form == Size && len(spans) > 3 {
-		return v, a.example(v.text)
+		return v, a.example()
 	}
 	v.spans = spans
 	for _, s := range spans {
@@ -302,7 +321,7 @@ func withoutNote(text string) string {
 func (a Attribute) figure(text, behind string) (s span, unit string, err error) {
 	written := number.FindString(text)
 	if written == "" {
-		return s, "", a.example(text)
+		return s, "", a.example()
 	}
 	unit = strings.TrimSpace(text[len(written):])
 	used := cmp.Or(unit, behind, a.Unit)
@@ -312,7 +331,7 @@ func (a Attribute) figure(text, behind string) (s span, unit string, err error) 
 	}
 	n, err := strconv.ParseFloat(plain, 64)
 	if err != nil || math.Abs(n) > 1e15 {
-		return s, "", a.example(text)
+		return s, "", a.example()
 	}
 	decimals := 0
 	if at := strings.IndexByte(plain, '.'); at >= 0 {
@@ -334,7 +353,7 @@ func (a Attribute) scaled(n, half float64, unit string) (kind string, figure, ha
 	if a.isOfBytes() || a.Unit == "" && isByteUnit(unit) {
 		m := byteUnit.FindStringSubmatch(strings.ReplaceAll(unit, " ", ""))
 		if m == nil {
-			return "", 0, 0, fmt.Errorf("%q is no amount of memory; write it as 64K, 4 MB or 65536", unit)
+			return "", 0, 0, a.example()
 		}
 		base := float64(cmp.Or(a.Base, 1000))
 		if m[2] != "" {
@@ -366,9 +385,9 @@ func isByteUnit(unit string) bool {
 var examples = map[Form]string{Quantity: "64 KB or 11.4 kg", Range: "220-240 V", List: "50/60 Hz",
 	Size: "420 x 380 x 110 mm"}
 
-func (a Attribute) example(text string) error {
+func (a Attribute) example() error {
 	if a.isOfBytes() {
-		return fmt.Errorf("%q is no amount of memory; write it as 64K, 4 MB or 65536", text)
+		return errors.New("write an amount of memory as 64K, 4 MB or 65536")
 	}
-	return fmt.Errorf("%q cannot be read; write it as %s", text, examples[a.Form])
+	return fmt.Errorf("write it as %s", examples[a.Form])
 }

@@ -11,7 +11,10 @@ import (
 // StatementFields are what one source says of an attribute of a machine.
 type StatementFields struct {
 	Attribute string `db:"attribute"` // key of an attribute, or a name of its own
+	Subject   string `db:"subject"`   // the part that it is about; empty for the machine
 	Value     string `db:"value"`     // as it was said
+	Nature    string `db:"nature"`    // empty for that of the attribute
+	Form      string `db:"form"`      // empty for that of the attribute
 	Citation
 }
 
@@ -27,7 +30,7 @@ type Statement struct {
 	Version   int       `db:"version"`
 }
 
-const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + CitationColumns +
+const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.subject, s.value, s.nature, s.form, ` + CitationColumns +
 	`, COALESCE(p.name, '') AS party, s.retracted,
 		COALESCE(c.name, '') AS by_name, s.at, s.version
 	FROM statement s LEFT JOIN party p ON p.id = s.party_id LEFT JOIN account c ON c.id = s.account_id `
@@ -35,11 +38,11 @@ const statementSelect = `SELECT s.id, s.machine_id, s.attribute, s.value, ` + Ci
 // InsertStatement keeps a statement and returns its id.
 func InsertStatement(ctx context.Context, h pg.Handle, machineID int64, by *int64, s StatementFields) (int64, error) {
 	var id int64
-	args := append([]any{machineID, by, s.Attribute, s.Value}, s.Args()...)
+	args := append([]any{machineID, by, s.Attribute, s.Value, s.Subject, s.Nature, s.Form}, s.Args()...)
 	err := h.GetContext(ctx, &id,
-		`INSERT INTO statement (machine_id, account_id, attribute, value, kind, cited, page, link, picture_id, region,
-			party_id, stated_on)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, CAST($10 AS jsonb), $11, $12) RETURNING id`, args...)
+		`INSERT INTO statement (machine_id, account_id, attribute, value, subject, nature, form, kind, cited, page, link,
+			picture_id, region, party_id, stated_on)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, CAST($13 AS jsonb), $14, $15) RETURNING id`, args...)
 	return id, err
 }
 

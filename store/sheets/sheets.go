@@ -56,6 +56,24 @@ func NewestRevisionsIn(ctx context.Context, h pg.Handle, machineID int64) ([]Rev
 	return revisions, err
 }
 
+// Saved is when the sheets of a machine were saved last; nil for never.
+type Saved struct {
+	Boards   *time.Time `db:"boards"`
+	Exterior *time.Time `db:"exterior"`
+}
+
+// SavedIn reads it.
+func SavedIn(ctx context.Context, h pg.Handle, machineID int64) (Saved, error) {
+	var s Saved
+	err := h.GetContext(ctx, &s, `SELECT max(r.at) FILTER (WHERE a.kind <> 'exterior') AS boards,
+			max(r.at) FILTER (WHERE a.kind = 'exterior') AS exterior
+		FROM fitting f JOIN assembly a ON a.id = f.assembly_id
+		JOIN LATERAL (SELECT at FROM sheet_revision s WHERE s.assembly_id = f.assembly_id ORDER BY s.n DESC
+		LIMIT 1) r ON true
+		WHERE f.machine_id = $1 AND f.until IS NULL`, machineID)
+	return s, err
+}
+
 // RevisionOf reads one revision of an assembly's sheet.
 func RevisionOf(ctx context.Context, h pg.Handle, assemblyID int64, n int) (Revision, error) {
 	var r Revision

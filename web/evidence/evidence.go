@@ -14,7 +14,7 @@ import (
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
 	"frugalheron/core/custody"
-	"frugalheron/core/evidence"
+	"frugalheron/core/facts"
 	"frugalheron/web/httpx"
 )
 
@@ -25,22 +25,22 @@ type Retraction struct {
 
 // Vocabulary is what statements are written with.
 type Vocabulary struct {
-	Attributes []evidence.Attribute `json:"attributes"`
-	Kinds      []SourceKind         `json:"kinds" doc:"Kinds of sources, the strongest first"`
-	Roles      []custody.Role       `json:"roles" doc:"Parts that somebody can have played in a thing's past"`
+	Attributes []facts.Attribute `json:"attributes"`
+	Kinds      []SourceKind      `json:"kinds" doc:"Kinds of sources, the strongest first"`
+	Roles      []custody.Role    `json:"roles" doc:"Parts that somebody can have played in a thing's past"`
 }
 
 // SourceKind is a kind of source.
 type SourceKind struct {
-	Kind     evidence.Kind `json:"kind"`
-	Words    string        `json:"words"`
-	Strength int           `json:"strength" doc:"From 0 to 4; a rule of thumb"`
+	Kind     facts.Source `json:"kind"`
+	Words    string       `json:"words"`
+	Strength int          `json:"strength" doc:"From 0 to 5; a rule of thumb"`
 }
 
 func vocabulary() Vocabulary {
-	v := Vocabulary{Attributes: evidence.Attributes(), Roles: custody.Roles()}
-	for _, kind := range evidence.Kinds() {
-		v.Kinds = append(v.Kinds, SourceKind{kind, kind.Words(), kind.Strength()})
+	v := Vocabulary{Attributes: facts.Attributes(), Roles: custody.Roles()}
+	for _, kind := range facts.Sources() {
+		v.Kinds = append(v.Kinds, SourceKind{kind, kind.Words(), kind.Rank()})
 	}
 	return v
 }

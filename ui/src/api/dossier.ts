@@ -7,6 +7,7 @@ import { anythingMayDiffer, offerUndo } from './undo'
 
 export type Dossier = Schemas['Dossier']
 export type Known = Schemas['Known']
+export type Fact = Schemas['FactFact']
 export type Stated = Schemas['Stated']
 export type CustodyView = Schemas['CustodyView']
 export type CustodyFinding = Schemas['CustodyProblem']

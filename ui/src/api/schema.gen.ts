@@ -4789,45 +4789,6 @@ export interface components {
             /** @description What was done, in words; names in it are those that the reader may know */
             what: string;
         };
-        EvidenceAttribute: {
-            /** @description How its values are written */
-            form: string;
-            /** @description Says which thing it is, rather than what it can do */
-            identity: boolean;
-            key: string;
-            label: string;
-            /** @description What would settle it */
-            settledBy: string;
-            unit: string;
-        };
-        EvidenceGroup: {
-            /** @enum {string} */
-            standing: "supported" | "rival" | "contradicted" | "claimed";
-            statements: components["schemas"]["EvidenceStatement"][];
-            /** @description In the form that values of the attribute are written in */
-            value: string;
-        };
-        EvidenceJudgement: {
-            /** @description The best supported first */
-            groups: components["schemas"]["EvidenceGroup"][];
-            /** @description What would settle it; empty when it is settled */
-            next: string;
-            /** @enum {string} */
-            state: "settled" | "open" | "disputed";
-            /** @description The best supported value; empty when nothing was said, or when rivals are equally strong */
-            value: string;
-            why: string[];
-        };
-        EvidenceStatement: {
-            /**
-             * Format: int64
-             * @description Of the kept statement; 0 for one that follows from a sheet or a record
-             */
-            id: number;
-            kind: string;
-            /** @description As it was said */
-            value: string;
-        };
         Expected: {
             from: string;
             /** Format: int64 */
@@ -4859,6 +4820,70 @@ export interface components {
             statements: components["schemas"]["FacetCount"][];
             /** @description In order */
             years: components["schemas"]["FacetCount"][];
+        };
+        FactAttribute: {
+            /**
+             * Format: int64
+             * @description What K, M and G stand for: powers of 1000 or 1024; 0 where it has no bytes
+             */
+            base: number;
+            /** @description How its values are written */
+            form: string;
+            /** @description Says which thing it is, rather than what it can do */
+            identity: boolean;
+            key: string;
+            label: string;
+            /** @enum {string} */
+            nature: "constant" | "state" | "part" | "seen-by";
+            /** @description What would settle it */
+            settledBy: string;
+            /** @description Of a figure that stands alone */
+            unit: string;
+        };
+        FactDifference: {
+            /** @description Two: what counts first, where one does */
+            ids: string[];
+            why: string;
+        };
+        FactExplanation: {
+            /** @description Left out, or counted here although they are counted elsewhere */
+            blocks: string[];
+            /** @description The claim */
+            id: string;
+            /** @description What cannot show more, or null */
+            limit: string | null;
+            text: string;
+        };
+        FactFact: {
+            /** @description Statements that agree, each with each other of its group */
+            agree: string[][];
+            attribute: string;
+            differ: components["schemas"]["FactDifference"][];
+            explanations: components["schemas"]["FactExplanation"][];
+            /** @description When it last worked, and when it first did not after that; null where it is not so */
+            failedBetween: string[] | null;
+            /** @description Of whether it works: when it last did, EDTF */
+            lastGood: string | null;
+            /** @description What would settle it, or show which is right; empty when nothing is left to do */
+            next: string;
+            /** @description Null where nothing decides */
+            now: components["schemas"]["FactValue"] | null;
+            /** @enum {string} */
+            state: "settled" | "open" | "disputed";
+            /** @description The part that it is about; empty for the thing itself */
+            subject: string;
+            /** @description What was so before, in order */
+            then: components["schemas"]["FactFormer"][];
+        };
+        FactFormer: {
+            ids: string[];
+            /** @description When the next statement says something else, EDTF; null when that cannot be told */
+            until: string | null;
+            value: string;
+        };
+        FactValue: {
+            ids: string[];
+            value: string;
         };
         FieldProblem: {
             /** @description Where, as body.name */
@@ -5299,8 +5324,8 @@ export interface components {
             why: string;
         };
         Known: {
-            attribute: components["schemas"]["EvidenceAttribute"];
-            judgement: components["schemas"]["EvidenceJudgement"];
+            attribute: components["schemas"]["FactAttribute"];
+            fact: components["schemas"]["FactFact"];
             /** @description Those that were withdrawn, too */
             statements: components["schemas"]["Stated"][];
         };
@@ -7577,7 +7602,7 @@ export interface components {
             kind: string;
             /**
              * Format: int64
-             * @description From 0 to 4; a rule of thumb
+             * @description From 0 to 5; a rule of thumb
              */
             strength: number;
             words: string;
@@ -7632,6 +7657,11 @@ export interface components {
             cited?: string;
             /** @description What it follows from, in words; empty for one that was kept */
             follows: string;
+            /**
+             * @description How the value is written; empty for that of the attribute
+             * @enum {string}
+             */
+            form?: "" | "text" | "identifier" | "quantity" | "range" | "list" | "size" | "date" | "version" | "address" | "yes-no";
             /** Format: int64 */
             id: number;
             /**
@@ -7643,6 +7673,11 @@ export interface components {
             link?: string;
             /** Format: int64 */
             machineId: number;
+            /**
+             * @description In what way it is true; empty for that of the attribute. Seen-by: what firmware or a program shows of it
+             * @enum {string}
+             */
+            nature?: "" | "constant" | "state" | "part" | "seen-by";
             page?: string;
             /** @description Who said it, or empty */
             party: string;
@@ -7656,6 +7691,10 @@ export interface components {
              * @description A picture or document of the collection that shows it
              */
             pictureId?: number | null;
+            /** @description Why it cannot be weighed, or empty */
+            problem: string;
+            /** @description What the fact calls it */
+            ref: string;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
             /** @description Why it does not count any more, or empty */
@@ -7664,6 +7703,8 @@ export interface components {
             spot: components["schemas"]["ReckonedSpot"] | null;
             /** @description When it was said or seen, EDTF */
             statedOn?: string;
+            /** @description The part that it is about, as HD1; empty for the machine */
+            subject?: string;
             /**
              * @description As it was said
              * @example 64K
@@ -7684,6 +7725,11 @@ export interface components {
             by: string;
             /** @description The source in words, as the rating plate */
             cited?: string;
+            /**
+             * @description How the value is written; empty for that of the attribute
+             * @enum {string}
+             */
+            form?: "" | "text" | "identifier" | "quantity" | "range" | "list" | "size" | "date" | "version" | "address" | "yes-no";
             /** Format: int64 */
             id: number;
             /**
@@ -7695,6 +7741,11 @@ export interface components {
             link?: string;
             /** Format: int64 */
             machineId: number;
+            /**
+             * @description In what way it is true; empty for that of the attribute. Seen-by: what firmware or a program shows of it
+             * @enum {string}
+             */
+            nature?: "" | "constant" | "state" | "part" | "seen-by";
             page?: string;
             /** @description Who said it, or empty */
             party: string;
@@ -7714,6 +7765,8 @@ export interface components {
             retracted: string;
             /** @description When it was said or seen, EDTF */
             statedOn?: string;
+            /** @description The part that it is about, as HD1; empty for the machine */
+            subject?: string;
             /**
              * @description As it was said
              * @example 64K
@@ -7731,12 +7784,22 @@ export interface components {
             /** @description The source in words, as the rating plate */
             cited?: string;
             /**
+             * @description How the value is written; empty for that of the attribute
+             * @enum {string}
+             */
+            form?: "" | "text" | "identifier" | "quantity" | "range" | "list" | "size" | "date" | "version" | "address" | "yes-no";
+            /**
              * @description Kind of source
              * @enum {string}
              */
             kind: "seen" | "counted" | "measured" | "tested" | "firmware" | "label" | "document" | "seller" | "recalled" | "inferred" | "hearsay";
             /** @description An address, kept as text */
             link?: string;
+            /**
+             * @description In what way it is true; empty for that of the attribute. Seen-by: what firmware or a program shows of it
+             * @enum {string}
+             */
+            nature?: "" | "constant" | "state" | "part" | "seen-by";
             page?: string;
             /**
              * Format: int64
@@ -7752,6 +7815,8 @@ export interface components {
             region?: components["schemas"]["Region"];
             /** @description When it was said or seen, EDTF */
             statedOn?: string;
+            /** @description The part that it is about, as HD1; empty for the machine */
+            subject?: string;
             /**
              * @description As it was said
              * @example 64K
@@ -8261,7 +8326,7 @@ export interface components {
             version: number;
         };
         Vocabulary: {
-            attributes: components["schemas"]["EvidenceAttribute"][];
+            attributes: components["schemas"]["FactAttribute"][];
             /** @description Kinds of sources, the strongest first */
             kinds: components["schemas"]["SourceKind"][];
             /** @description Parts that somebody can have played in a thing's past */

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Known, type Stated, useRetractStatement } from '../../../api/dossier'
+import { type Fact, type Known, type Stated, useRetractStatement } from '../../../api/dossier'
 import { messageOf } from '../../../api/problem'
 import { useAccount } from '../../../api/session'
 import { Button, Buttons } from '../../../kit/Button'
@@ -13,7 +13,7 @@ import { RecordForm, textOf } from '../../../kit/RecordForm'
 import { color, font, space, thumb, target } from '../../../theme'
 import { StatementForm } from './StatementForm'
 
-const marks: Record<Known['judgement']['state'], MarkKind> = { settled: 'done', open: 'none', disputed: 'attention' }
+const marks: Record<Fact['state'], MarkKind> = { settled: 'done', open: 'none', disputed: 'attention' }
 
 /** What is known of each attribute: the best supported value, the statements, and what would settle it. */
 export function KnownList({ machineId, known, onPicture }: { machineId: number; known: Known[];
@@ -29,34 +29,70 @@ function One({ machineId, known, onPicture }: { machineId: number; known: Known;
   onPicture: (id: number, region: Stated['region']) => void }) {
   const mayWrite = useAccount()?.mayWriteSheets ?? false
   const [adding, setAdding] = useState(false)
-  const { attribute, judgement, statements } = known
-  const standing = new Map(judgement.groups.flatMap((group) =>
-    group.statements.map((said) => [`${String(said.id)} ${said.kind} ${said.value}`, group.standing] as const)))
+  const { attribute, fact, statements } = known
+  const name = [attribute.label, fact.subject].filter(Boolean).join(', ')
   return (
-    <li data-state={judgement.state}>
+    <li data-state={fact.state}>
       <Head>
-        <strong>{attribute.label}</strong>
-        <Value>{judgement.value
-          || (judgement.state === 'disputed' ? judgement.groups.filter((g) => g.standing === 'rival').map((g) =>
-            g.value).join(' or ') : '')}</Value>
-        <State><Mark kind={marks[judgement.state]} /> {judgement.state}</State>
-        {mayWrite && <Button $tone="quiet" aria-label={`Add a statement about ${attribute.label}`}
+        <strong>{name}</strong>
+        <Value>{fact.now?.value ?? (fact.state === 'disputed' ? rivals(known).join(' or ') : '')}</Value>
+        <State><Mark kind={marks[fact.state]} /> {fact.state}</State>
+        {mayWrite && <Button $tone="quiet" aria-label={`Add a statement about ${name}`}
           onPress={() => { setAdding(!adding) }}>Add a statement</Button>}
       </Head>
-      {judgement.next && <Next>To settle it: {judgement.next}.</Next>}
-      {adding && <StatementForm machineId={machineId} attribute={attribute.key} onDone={() => { setAdding(false) }} />}
-      {statements.map((said, i) => (
-        <Said key={said.id || `follows ${String(i)}`} said={said}
-          standing={standing.get(`${String(said.id)} ${said.kind} ${said.value}`)} mayWrite={mayWrite}
-            onPicture={onPicture} machineId={machineId} />
+      <TimeLine name={name} fact={fact} />
+      {fact.explanations.map((one) => <Next key={one.id + one.blocks.join()}>{one.text}.</Next>)}
+      {fact.next && <Next>{fact.state === 'settled' ? 'To be sure' : 'To settle it'}: {fact.next}.</Next>}
+      {adding && <StatementForm machineId={machineId} attribute={attribute.key} subject={fact.subject}
+        onDone={() => { setAdding(false) }} />}
+      {statements.map((said) => (
+        <Said key={said.ref} said={said} standing={standingOf(fact, said.ref)} mayWrite={mayWrite}
+          onPicture={onPicture} machineId={machineId} />
       ))}
     </li>
   )
 }
 
+/** The values between which nothing decides, each once. */
+function rivals({ fact, statements }: Known): string[] {
+  const ids = new Set(fact.differ.flatMap((one) => one.ids))
+  return [...new Set(statements.filter(({ ref }) => ids.has(ref)).map(({ value }) => value))]
+}
+
+/** How a statement stands to what counts; empty where it says the same, or nothing else does. */
+function standingOf(fact: Fact, ref: string): string {
+  if (fact.explanations.some(({ id }) => id === ref)) return fact.agree.some((g) => g.includes(ref)) ? 'explained' : ''
+  if (fact.then.some(({ ids }) => ids.includes(ref))) return 'before'
+  if (fact.state !== 'disputed' && fact.differ.some(({ ids }) => ids[1] === ref)) return 'says otherwise'
+  return ''
+}
+
+/** What was so before, up to what is so now. */
+function TimeLine({ name, fact }: { name: string; fact: Fact }) {
+  if (fact.then.length === 0 && !fact.failedBetween) return null
+  const [worked, failed] = fact.failedBetween ?? []
+  return (
+    <Line>
+      <ol aria-label={`${name} over time`}>
+        {fact.then.map((one) => (
+          <li key={one.ids.join()}>
+            <Value>{one.value}</Value> <span>{one.until ? `until ${dayWords(one.until)}` : 'before'}</span>
+          </li>
+        ))}
+        {fact.now && <li aria-current="true"><Value>{fact.now.value}</Value> <span>now</span></li>}
+      </ol>
+      {worked && failed && <Next>Last known to work {dayWords(worked)}; it failed between then and {dayWords(failed)}.
+      </Next>}
+    </Line>
+  )
+}
+
+/** A day that nobody wrote down is one by which it was so. */
+const dayWords = (edtf: string) => edtf.startsWith('../') ? `by ${edtf.slice(3)}` : edtf.split('/')[0] || edtf
+
 function Said({ said, standing, mayWrite, machineId, onPicture }: {
   said: Stated
-  standing: string | undefined
+  standing: string
   mayWrite: boolean
   machineId: number
   onPicture: (id: number, region: Stated['region']) => void
@@ -66,12 +102,13 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
   const source = [said.follows ? `from ${said.follows}` : said.cited, said.page && `page ${said.page}`, said.party,
     said.statedOn, said.link].filter(Boolean).join(', ')
   return (
-    <Line $faint={said.retracted !== '' || standing === 'contradicted'}>
+    <Spoken $faint={said.retracted !== '' || standing === 'says otherwise' || standing === 'before'}>
       <span>{said.kind}</span>
       <Words>
         <Value as={said.retracted ? 's' : 'span'}>{said.value}</Value> {source}
         {said.by && <> · noted by {said.by}</>}
-        {standing === 'contradicted' && <em> contradicted</em>}
+        {standing && <em> {standing}</em>}
+        {said.problem && <em> not weighed: {said.problem}</em>}
         {said.retracted && <em> withdrawn: {said.retracted}</em>}{' '}
         {said.spot && (
           <Link to={`/bench/${String(machineId)}/look-over`} state={{ spot: said.spot }}>line {said.spot.line}</Link>
@@ -98,7 +135,7 @@ function Said({ said, standing, mayWrite, machineId, onPicture }: {
         </Whole>
       )}
       {retract.error && !withdrawing && <Notice tone="stop" word="Not withdrawn.">{messageOf(retract.error)}</Notice>}
-    </Line>
+    </Spoken>
   )
 }
 
@@ -137,7 +174,7 @@ const Next = styled.p`
   color: ${color.faint};
   font-size: 14px;
 `
-const Line = styled.div<{ $faint: boolean }>`
+const Spoken = styled.div<{ $faint: boolean }>`
   display: grid;
   grid-template-columns: 96px minmax(0, 1fr);
   gap: ${space(1)};
@@ -146,6 +183,13 @@ const Line = styled.div<{ $faint: boolean }>`
   > :first-child { color: ${color.faint}; }
   [data-state='disputed'] & { color: ${color.ink}; }
   [data-state='disputed'] & > :first-child { color: ${color.ink}; }
+`
+const Line = styled.div`
+  ol { display: flex; flex-wrap: wrap; gap: ${space(1)} 0; margin: ${space(1)} 0; padding: 0; list-style: none; }
+  li { display: flex; flex-wrap: wrap; gap: 0 ${space(1)}; padding: 2px ${space(2)} 2px ${space(1)};
+    border-left: 3px solid ${color.line}; border-top: 1px solid ${color.line}; color: ${color.faint}; }
+  li[aria-current] { border-color: ${color.slate}; color: ${color.ink}; }
+  li > span:last-child { font-size: 14px; }
 `
 const Words = styled.span`
   overflow-wrap: anywhere;

@@ -1,4 +1,4 @@
-package evidence_test
+package identifier_test
 
 import (
 	"slices"
@@ -7,7 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"frugalheron/core/evidence"
+	"frugalheron/core/identifier"
 )
 
 func TestNumbersThatATextAnnounces(t *testing.T) {
@@ -23,20 +23,20 @@ func TestNumbersThatATextAnnounces(t *testing.T) {
 		"a serial printer, 74LS245 and 27128-25, 12 pieces":             {},
 		"Serial number of the case unknown":                             {},
 	} {
-		require.Equal(t, want, evidence.NumbersIn(text), text)
+		require.Equal(t, want, identifier.In(text), text)
 	}
 }
 
-func FuzzNumbersIn(f *testing.F) {
+func FuzzIn(f *testing.F) {
 	f.Add("Serial no. TV2-00817, asset tag: 20417")
 	f.Add("S/N S/N 12345 serial\tno\tno. 4-4/4:4")
 	f.Fuzz(func(t *testing.T, text string) {
-		found := evidence.NumbersIn(text)
+		found := identifier.In(text)
 		for i, number := range found {
 			require.Contains(t, text, number)
-			require.True(t, evidence.Telling(evidence.IdentifierKey(number)))
+			require.True(t, identifier.Telling(identifier.Key(number)))
 			require.False(t, slices.Contains(found[:i], number))
 		}
-		require.Equal(t, len(found), len(evidence.NumbersIn(strings.Repeat(text+"\n", 2))))
+		require.Equal(t, len(found), len(identifier.In(strings.Repeat(text+"\n", 2))))
 	})
 }

@@ -1,6 +1,22 @@
-package evidence
+// Package identifier answers: which words of a text are numbers that tell one thing from all others, and do two of them
+// name the same?
+package identifier
 
-import "regexp"
+import (
+	"regexp"
+	"strings"
+)
+
+// Key is what two spellings of one identifier have in common: letters and figures in upper case. O and 0, I and 1 stay
+// apart, as they do on plates.
+func Key(value string) string {
+	return strings.Map(func(r rune) rune {
+		if r >= '0' && r <= '9' || r >= 'A' && r <= 'Z' {
+			return r
+		}
+		return -1
+	}, strings.ToUpper(value))
+}
 
 // A word that announces an identifier, and what follows: letters and figures, in groups that a hyphen, a
 // point, a stroke or a colon joins.
@@ -12,15 +28,15 @@ var hasFigure = regexp.MustCompile(`[0-9]`)
 // mostNumbers bounds what is taken out of one text.
 const mostNumbers = 40
 
-// NumbersIn finds the identifiers that a text announces, as "serial no. TV2-00817" or "S/N: 4711", in
+// In finds the identifiers that a text announces, as "serial no. TV2-00817" or "S/N: 4711", in
 // order and each once. A rule of thumb: a number that nothing announces is not found, since a bill is
 // full of amounts, dates and part numbers that identify nothing.
-func NumbersIn(text string) []string {
+func In(text string) []string {
 	found := []string{}
 	seen := map[string]bool{}
 	for _, match := range announced.FindAllStringSubmatch(text, -1) {
 		number := match[1]
-		if key := IdentifierKey(number); Telling(key) && hasFigure.MatchString(number) && !seen[key] {
+		if key := Key(number); Telling(key) && hasFigure.MatchString(number) && !seen[key] {
 			seen[key] = true
 			found = append(found, number)
 		}
