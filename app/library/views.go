@@ -59,7 +59,7 @@ func machineModelOf(r storelibrary.MachineModel) MachineModel {
 // OwnTypeInput is what people write about a type that the collection named itself.
 type OwnTypeInput struct {
 	Number      string  `json:"number" maxLength:"30" doc:"Device number without speed and package, as HX9040"`
-	Class       string  `json:"class" enum:"dram,sram,eprom,eeprom,mask-rom,prom,logic,support,own" default:"own" required:"false"`
+	Class       string  `json:"class" enum:"dram,sram,eprom,eeprom,flash,mask-rom,prom,logic,processor,support,own" default:"own" required:"false"`
 	Function    string  `json:"function" maxLength:"200" doc:"What the device does"`
 	Words       int     `json:"words" minimum:"0" maximum:"1073741824" required:"false" doc:"Words a memory holds; 0 for other devices"`
 	Bits        int     `json:"bits" minimum:"0" maximum:"64" required:"false"`

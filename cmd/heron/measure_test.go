@@ -39,12 +39,20 @@ func TestMeasurementsOnTheCommandLine(t *testing.T) {
 }
 
 func TestRisksOnTheCommandLine(t *testing.T) {
-	const parts = `{"machines": [{"id": 1, "acquired": "2024-11-01", "built": "1985-10-01", "climate": "damp"}],
+	const parts = `{"machines": [{"id": 1, "acquired": "2024-11-01", "built": "1985-10-01", "climate": "Damp"},
+		{"id": 2}, {"id": 3, "climate": "swamp"}],
 		"parts": [
 		{"machine": 2, "words": "battery lithium CR2032", "place": "BT2", "looked": "2026-10-01"},
-		{"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"}, {"machine": 1, "words": "chip logic 7400"}]}`
-	ranked := answerOf(t, parts, "risk", "--on", "2026-11-01")["ranked"].([]any)
-	require.Len(t, ranked, 2, "logic does not age")
+		{"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"}, {"machine": 1, "words": "chip logic 7400", "place": "U1"},
+		{"machine": 3, "words": "battery NiCd", "place": "BT3"}, {"machine": 4, "words": "belt", "place": "drive"}]}`
+	answer := answerOf(t, parts, "risk", "--on", "2026-11-01")
+	ranked, skipped := answer["ranked"].([]any), answer["skipped"].([]any)
+	require.Len(t, ranked, 2)
+	for i, want := range [][2]string{{"U1", "no class"}, {"BT3", "climate"}, {"drive", "not given"}} {
+		one := skipped[i].(map[string]any)
+		require.Equal(t, want[0], one["place"])
+		require.Contains(t, one["why"], want[1])
+	}
 	first := ranked[0].(map[string]any)
 	require.Equal(t, []any{1.0, "BT1", "battery-nicd"}, []any{first["machine"], first["place"], first["class"]})
 	require.Contains(t, first["why"], "never looked at since it came, 2 years ago")
@@ -54,7 +62,7 @@ func TestRisksOnTheCommandLine(t *testing.T) {
 	require.NoError(t, err)
 	require.Zero(t, status)
 	require.Regexp(t, `(?m)^ +\d+\.\d\d  1 BT1: Nickel-cadmium battery`, out)
-	require.Equal(t, map[string]any{"ranked": []any{}}, answerOf(t, `{}`, "risk"))
+	require.Equal(t, map[string]any{"ranked": []any{}, "skipped": []any{}}, answerOf(t, `{}`, "risk"))
 	for input, says := range map[string]string{
 		`{"parts": 7}`: "no list of parts in JSON",
 		`{"machines": [{"id": 1, "built": "1985"}]}`: `machines[0].built: "1985" is no day`,

@@ -9,8 +9,10 @@ package datecode
 import (
 	"fmt"
 	"iter"
+	"regexp"
 	"slices"
 	"strconv"
+	"strings"
 
 	"frugalheron/core/calendar"
 )
@@ -73,27 +75,75 @@ const (
 	openDecade    = 0.2
 	decadeFromEra = 0.7
 	outsideEra    = 0.1
+	mostOutside   = 0.3 // at most, for a reading outside the machine's era
+	written       = 0.95
 	plantLetters  = 0.6 // factor
 	monthLetter   = 0.3
 	monthInEra    = 0.7
 	clearLead     = 2.0 // the best must be this many times as sure as the next
 )
 
-// Read returns all readings of a chip's code, the surest first; none when the code cannot be a
-// date. The code is three or four digits, with at most two letters before and two behind.
+// Read returns all readings of a code that stands by itself, the surest first; none when it cannot be a date. It is three
+// or four digits, in brackets or not, or year and week with a stroke between (85-12), or written out (1985-W12).
 func Read(code string, era Era) []Candidate {
-	digits, lettered := trimPlantLetters(code)
-	found := []Candidate{}
-	switch len(digits) {
-	case 4:
-		found = fourDigits(digits, era)
-	case 3:
-		found = threeDigits(digits, era)
+	code = strings.Trim(code, "()[]")
+	if m := writtenOut.FindStringSubmatch(code); m != nil {
+		return writtenWeek(number(m[1]), number(m[2]), era)
 	}
-	if lettered {
-		for i := range found {
-			found[i].Confidence *= plantLetters
-			found[i].Why += ", between letters that may stand for the plant"
+	if m := divided.FindStringSubmatch(code); m != nil {
+		code = m[1] + m[2]
+	}
+	found := []Candidate{}
+	switch {
+	case !allDigits(code):
+	case len(code) == 4:
+		found = fourDigits(code, era)
+	case len(code) == 3:
+		found = threeDigits(code, era)
+	}
+	return inEra(found, era)
+}
+
+var (
+	writtenOut = regexp.MustCompile(`^(19\d\d|20\d\d)-?W(\d\d)$`)
+	divided    = regexp.MustCompile(`^(\d\d)[-/](\d\d)$`)
+)
+
+func writtenWeek(year, week int, era Era) []Candidate {
+	if week < 1 || week > 53 || !era.allows(year) {
+		return []Candidate{}
+	}
+	one := weekCandidate(year, week, "written as year and week")
+	one.Confidence = written
+	return inEra([]Candidate{one}, era)
+}
+
+// ReadLettered is Read for a code behind a device number, which may stand between letters of the plant or lot: at most
+// two before it, and two behind it, of which the last may be a figure (8714K5).
+func ReadLettered(code string, era Era) []Candidate {
+	if found := Read(code, era); len(found) > 0 {
+		return found
+	}
+	m := lettered.FindStringSubmatch(code)
+	if m == nil || m[1]+m[3] == "" {
+		return []Candidate{}
+	}
+	found := Read(m[2], era)
+	for i := range found {
+		found[i].Confidence *= plantLetters
+		found[i].Why += ", between letters that may stand for the plant or the lot"
+	}
+	return found
+}
+
+// Three figures between letters are more often a type number than a date.
+var lettered = regexp.MustCompile(`^([A-Z]{0,2})(\d{4})([A-Z]{0,2}|[A-Z]\d)$`)
+
+// inEra keeps readings outside the machine's era from being sure, and sorts.
+func inEra(found []Candidate, era Era) []Candidate {
+	for i := range found {
+		if era.known() && !era.holds(yearOf(found[i])) {
+			found[i].Confidence = min(found[i].Confidence, mostOutside)
 		}
 	}
 	Sort(found)
@@ -147,10 +197,10 @@ func fourDigits(digits string, era Era) []Candidate {
 
 // weigh sets confidences: found[:split] reads the year first, found[split:] the week.
 func weigh(found []Candidate, split int, era Era) {
-	inEra := 0
+	within := 0
 	for _, c := range found {
 		if era.holds(yearOf(c)) {
-			inEra++
+			within++
 		}
 	}
 	for i := range found {
@@ -159,10 +209,10 @@ func weigh(found []Candidate, split int, era Era) {
 		case len(found) == 1:
 			c.Confidence = onlyReading
 			c.Why += "; no other reading has a possible week and year"
-		case inEra == 1 && era.holds(yearOf(*c)):
+		case within == 1 && era.holds(yearOf(*c)):
 			c.Confidence = onlyReading
 			c.Why += "; the only reading in the machine's era"
-		case inEra > 0 && !era.holds(yearOf(*c)):
+		case within > 0 && !era.holds(yearOf(*c)):
 			c.Confidence = outsideEra
 			c.Why += "; outside the machine's era"
 		case i < split:
@@ -179,20 +229,20 @@ func threeDigits(digits string, era Era) []Candidate {
 	if week < 1 || week > 53 {
 		return found
 	}
-	inEra := 0
+	within := 0
 	for year := range era.yearsEndingIn(yearDigit, 10) {
 		found = append(found, weekCandidate(year, week, digits+" read as last digit of the year and week"))
 		if era.holds(year) {
-			inEra++
+			within++
 		}
 	}
 	for i := range found {
 		c := &found[i]
 		switch {
-		case inEra == 1 && era.holds(yearOf(*c)):
+		case within == 1 && era.holds(yearOf(*c)):
 			c.Confidence = decadeFromEra
 			c.Why += "; the decade follows from the machine's era"
-		case inEra > 0 && !era.holds(yearOf(*c)):
+		case within > 0 && !era.holds(yearOf(*c)):
 			c.Confidence = outsideEra
 			c.Why += "; outside the machine's era"
 		default:
@@ -218,28 +268,6 @@ func weekText(year, week int) string {
 }
 
 func yearOf(c Candidate) int { return number(c.Text[:4]) }
-
-// trimPlantLetters cuts at most two letters before and behind the digits.
-func trimPlantLetters(code string) (digits string, lettered bool) {
-	start, end := 0, len(code)
-	for start < end && isUpper(code[start]) {
-		start++
-	}
-	for end > start && isUpper(code[end-1]) {
-		end--
-	}
-	digits = code[start:end]
-	if digits == "" || start > 2 || len(code)-end > 2 || !allDigits(digits) {
-		return "", false
-	}
-	// Three figures between letters are more often a type number than a date.
-	if len(digits) == 3 && len(digits) != len(code) {
-		return "", false
-	}
-	return digits, len(digits) != len(code)
-}
-
-func isUpper(b byte) bool { return 'A' <= b && b <= 'Z' }
 
 func allDigits(s string) bool {
 	for i := range len(s) {

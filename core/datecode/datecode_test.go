@@ -42,7 +42,12 @@ func TestRead(t *testing.T) {
 			"1985-W33"},
 		{"an era of two decades settles nothing", "533", datecode.Era{From: 1975, To: 1988},
 			"1975-W33 1985-W33 1965-W33 1995-W33 2005-W33", ""},
-		{"plant letters", "A8533B", datecode.Era{}, "1985-W33", "1985-W33"},
+		{"letters make it something else", "A8533B", datecode.Era{}, "", ""},
+		{"in brackets", "(8533)", datecode.Era{}, "1985-W33", "1985-W33"},
+		{"written out", "1985-W12", datecode.Era{}, "1985-W12", "1985-W12"},
+		{"written out in one", "1985W12", datecode.Era{}, "1985-W12", "1985-W12"},
+		{"a week that is none", "1985-W54", datecode.Era{}, "", ""},
+		{"divided", "85-33", datecode.Era{}, "1985-W33", "1985-W33"},
 		{"three plant letters are no date", "ABC8533", datecode.Era{}, "", ""},
 		{"five digits are no date", "85331", datecode.Era{}, "", ""},
 	}
@@ -63,10 +68,30 @@ func TestRead(t *testing.T) {
 	}
 }
 
-func TestPlantLettersLowerConfidence(t *testing.T) {
-	plain, lettered := datecode.Read("8533", datecode.Era{})[0], datecode.Read("K8533", datecode.Era{})[0]
-	if lettered.Confidence >= plain.Confidence {
-		t.Errorf("K8533 is as sure as 8533: %v, %v", lettered.Confidence, plain.Confidence)
+func TestLettersOfPlantAndLotLowerConfidence(t *testing.T) {
+	plain := datecode.Read("8533", datecode.Era{})
+	for _, code := range []string{"A8533", "8533B", "AB8533CD", "8533K5"} {
+		found := datecode.ReadLettered(code, datecode.Era{})
+		if len(found) != 1 || found[0].Text != plain[0].Text || found[0].Confidence >= plain[0].Confidence {
+			t.Errorf("ReadLettered(%q) = %v", code, found)
+		}
+	}
+	for _, code := range []string{"ABC8533", "A533", "8533K55", "8533KLM"} {
+		if found := datecode.ReadLettered(code, datecode.Era{}); len(found) > 0 {
+			t.Errorf("ReadLettered(%q) = %v", code, found)
+		}
+	}
+}
+
+// A reading outside the machine's era is never sure, and is none at all beside one inside.
+func TestReadingsOutsideTheEraAreUnsure(t *testing.T) {
+	era := datecode.Era{From: 1978, To: 1990}
+	for _, code := range []string{"0212", "6553", "812", "9953", "1985-W12", "2005-W12"} {
+		for _, c := range datecode.Read(code, era) {
+			if outside := c.From.Year < 1978 || c.From.Year > 1991; outside && c.Confidence > 0.3 {
+				t.Errorf("%s: %s has a confidence of %g", code, c.Text, c.Confidence)
+			}
+		}
 	}
 }
 

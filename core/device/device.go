@@ -8,20 +8,22 @@ type Class string
 
 // The classes of devices. Own is a type that the collection named itself.
 const (
-	DRAM    Class = "dram"
-	SRAM    Class = "sram"
-	EPROM   Class = "eprom"
-	EEPROM  Class = "eeprom"
-	MaskROM Class = "mask-rom"
-	PROM    Class = "prom"
-	Logic   Class = "logic"
-	Support Class = "support"
-	Own     Class = "own"
+	DRAM      Class = "dram"
+	SRAM      Class = "sram"
+	EPROM     Class = "eprom"
+	EEPROM    Class = "eeprom"
+	Flash     Class = "flash"
+	MaskROM   Class = "mask-rom"
+	PROM      Class = "prom"
+	Logic     Class = "logic"
+	Processor Class = "processor"
+	Support   Class = "support"
+	Own       Class = "own"
 )
 
 // Classes are all of them.
 func Classes() []Class {
-	return []Class{DRAM, SRAM, EPROM, EEPROM, MaskROM, PROM, Logic, Support, Own}
+	return []Class{DRAM, SRAM, EPROM, EEPROM, Flash, MaskROM, PROM, Logic, Processor, Support, Own}
 }
 
 // IsRAM reports whether devices of the class hold working memory.
@@ -29,7 +31,7 @@ func (c Class) IsRAM() bool { return c == DRAM || c == SRAM }
 
 // IsROM reports whether devices of the class hold fixed content.
 func (c Class) IsROM() bool {
-	return c == EPROM || c == EEPROM || c == MaskROM || c == PROM
+	return c == EPROM || c == EEPROM || c == Flash || c == MaskROM || c == PROM
 }
 
 // IsMemory reports whether the class has an organisation.
@@ -51,7 +53,7 @@ func (o Organisation) TotalBits() int64 { return int64(o.Words) * int64(o.Bits) 
 // Type is what a device number stands for.
 type Type struct {
 	Number string `json:"number" doc:"Generic number, as 27128 or 74LS245"`
-	Class  Class  `json:"class" enum:"dram,sram,eprom,eeprom,mask-rom,prom,logic,support,own"`
+	Class  Class  `json:"class" enum:"dram,sram,eprom,eeprom,flash,mask-rom,prom,logic,processor,support,own"`
 	Organisation
 	Function string `json:"function" doc:"What the device does"`
 	Family   string `json:"family" doc:"How logic is made, as low-power Schottky TTL; else empty"`
@@ -62,6 +64,13 @@ type Type struct {
 	Source           string  `json:"source" doc:"Where the figures come from"`
 
 	speeds map[string]int
+	// letters are those that may stand before the number; nil where any may.
+	letters map[string]bool
+}
+
+// hasLetters reports whether a number of the type is written with such letters before it.
+func (t *Type) hasLetters(prefix string) bool {
+	return t.letters == nil || prefix == "" || t.letters[prefix]
 }
 
 // suffixGroup names the table of suffix letters that applies to the type.

@@ -3,6 +3,7 @@ package device
 import (
 	"fmt"
 	"maps"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -13,11 +14,12 @@ import (
 // Data is the reference data as tab-separated text. Lines that start with # are comments; the
 // first other line names the columns.
 type Data struct {
-	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also, source
+	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also (a number, or number:speeds), source
 	Speeds        []byte   // group, suffixes, source
 	LogicFamilies []byte   // family, name, gate_ma, function_ma, octal_ma, source
 	LogicNumbers  []byte   // digits, size, package, function, source
 	Suffixes      []byte   // applies_to, letters, meaning, source
+	Prefixes      []byte   // numbers, class, letters, source
 }
 
 // Library knows types by number. It never changes; With returns a larger one.
@@ -50,7 +52,31 @@ func Read(data Data) (*Library, error) {
 	for _, r := range rows {
 		l.suffixes[r.Cells[0]+"/"+r.Cells[1]] = r.Cells[2]
 	}
-	return l, nil
+	return l, l.readPrefixes(data.Prefixes)
+}
+
+// readPrefixes says of families with which letters their numbers are written.
+func (l *Library) readPrefixes(text []byte) error {
+	rows, err := table.ReadReference("prefixes", string(text), "numbers", "class", "letters", "source")
+	if err != nil {
+		return err
+	}
+	for _, r := range rows {
+		numbers, err := regexp.Compile("^(?:" + r.Cells[0] + ")$")
+		if err != nil {
+			return fmt.Errorf("prefixes, line %d: %w", r.Line, err)
+		}
+		letters := map[string]bool{}
+		for word := range strings.FieldsSeq(r.Cells[2]) {
+			letters[word] = true
+		}
+		for number, t := range l.types {
+			if numbers.MatchString(number) && t.Class == Class(r.Cells[1]) {
+				t.letters = letters
+			}
+		}
+	}
+	return nil
 }
 
 // With returns a library that also knows the given types; they go before built-in ones of the
@@ -123,10 +149,17 @@ func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error
 			if number == "" {
 				continue
 			}
+			number, group, otherSpeeds := strings.Cut(number, ":")
 			if _, taken := l.types[number]; taken {
 				return fmt.Errorf("types, line %d: %s stands twice", r.Line, number)
 			}
-			l.add(number, &t)
+			one := t
+			if otherSpeeds {
+				if one.speeds, known = speeds[group]; !known {
+					return fmt.Errorf("types, line %d: there is no group of speeds %s", r.Line, group)
+				}
+			}
+			l.add(number, &one)
 		}
 	}
 	return nil

@@ -70,10 +70,10 @@ func (l *Library) numberAt(prefix, rest string) (Recognition, bool) {
 		return Recognition{}, false
 	}
 	for end := min(l.longest, len(rest)); end > 0; end-- {
-		if end < len(rest) && isDigit(rest[end]) {
+		if end < len(rest) && isDigit(rest[end]) && isDigit(rest[end-1]) {
 			continue
 		}
-		if t, ok := l.types[rest[:end]]; ok && (end == len(rest) || boundary(t, rest[end])) {
+		if t, ok := l.types[rest[:end]]; ok && t.hasLetters(prefix) && (end == len(rest) || boundary(rest[end-1], rest[end])) {
 			return Recognition{Type: t, Prefix: prefix, Suffix: rest[end:], bare: prefix == "" && end == len(rest) &&
 				allDigits(rest)}, true
 		}
@@ -83,10 +83,7 @@ func (l *Library) numberAt(prefix, rest string) (Recognition, bool) {
 
 // boundary reports whether a number may end before the character: after a number that ends in
 // a letter, another letter would make it a different name.
-func boundary(t *Type, next byte) bool {
-	last := t.Number[len(t.Number)-1]
-	return isDigit(last) || !isLetter(next)
-}
+func boundary(last, next byte) bool { return isDigit(last) || !isLetter(next) }
 
 // Suffix is what the characters behind a device number tell.
 type Suffix struct {
@@ -115,6 +112,9 @@ func (l *Library) ReadSuffix(t *Type, suffix string) Suffix {
 	return s
 }
 
+// slowest is the longest access time that a memory is sorted by, in nanoseconds.
+const slowest = 650
+
 // speed reads the digits of a suffix: by the family's table, or as plain nanoseconds when
 // there are three of them, as on a memory marked -250.
 func (t *Type) speed(digits string) (int, bool) {
@@ -122,7 +122,7 @@ func (t *Type) speed(digits string) (int, bool) {
 		return ns, true
 	}
 	if t.Class.IsMemory() && len(digits) == 3 {
-		if ns, err := strconv.Atoi(digits); err == nil && ns >= 100 {
+		if ns, err := strconv.Atoi(digits); err == nil && ns >= 100 && ns <= slowest && ns%5 == 0 {
 			return ns, true
 		}
 	}

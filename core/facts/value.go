@@ -382,12 +382,16 @@ func isByteUnit(unit string) bool {
 	return unit != "" && len(unit) > 1 && byteUnit.MatchString(unit)
 }
 
-var examples = map[Form]string{Quantity: "64 KB or 11.4 kg", Range: "220-240 V", List: "50/60 Hz",
+var examples = map[Form]string{Quantity: "2.5 m", Range: "220-240 V", List: "50/60 Hz",
 	Size: "420 x 380 x 110 mm"}
 
 func (a Attribute) example() error {
 	if a.isOfBytes() {
 		return errors.New("write an amount of memory as 64K, 4 MB or 65536")
 	}
-	return fmt.Errorf("write it as %s", examples[a.Form])
+	example := examples[a.Form]
+	if a.Form == Quantity && a.Unit != "" {
+		example = "11.4 " + a.Unit
+	}
+	return fmt.Errorf("write it as %s", example)
 }

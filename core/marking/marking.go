@@ -50,7 +50,10 @@ func ReadWords(library *device.Library, words []string, context Context) Reading
 	part := context.Part
 	if part == Any {
 		part = Chip
-		if slices.ContainsFunc(words, IsPassiveValue) {
+		if slices.ContainsFunc(words, func(word string) bool {
+			_, isDevice := library.Recognise(word)
+			return IsPassiveValue(word) && !isDevice // 6802P is no capacitor
+		}) {
 			part = Passive
 		}
 	}
@@ -59,16 +62,32 @@ func ReadWords(library *device.Library, words []string, context Context) Reading
 		numberAt = r.readNumber(library, words)
 	}
 	for i, word := range words {
-		if i == numberAt {
+		if i == numberAt || isCopyright(words, i) {
 			continue
 		}
-		if !r.readOther(library, word, part, context.Era, i == numberAt+1 && numberAt >= 0) {
+		behind := numberAt >= 0 && i > numberAt
+		if !r.readOther(library, word, part, context.Era, behind, i == numberAt+1) {
 			r.Unread = append(r.Unread, word)
 		}
 	}
 	datecode.Sort(r.Candidates)
 	r.Date = datecode.Best(r.Candidates)
 	return r
+}
+
+// isCopyright reports whether a word is the mark of a copyright or the year behind it, which is no date of making.
+func isCopyright(words []string, i int) bool {
+	isMark := func(word string) bool { return strings.EqualFold(word, "(c)") || word == "©" }
+	rest, marked := strings.CutPrefix(strings.ToLower(words[i]), "(c)")
+	if !marked {
+		rest, marked = strings.CutPrefix(words[i], "©")
+	}
+	return marked && (rest == "" || isYear(rest)) || i > 0 && isMark(words[i-1]) && isYear(words[i])
+}
+
+func isYear(word string) bool {
+	year, err := strconv.Atoi(word)
+	return err == nil && year >= 1950 && year < 2100
 }
 
 // readNumber finds the word with the device number and takes type, speed and grade from it.
@@ -111,68 +130,39 @@ func Nameable(library *device.Library, words []string) string {
 // numberWord picks the word that holds the device number: a known number with a prefix, suffix
 // or speed attached; else an unknown one that stands before any bare number; else the first
 // bare number that is a known device; else whatever is built like a device number. HX9040 8251
-// is an unknown chip with a date, though HX9040 could be a date between letters and 8251 a device.
+// is an unknown chip with a date, though 8251 is a device, too.
 func numberWord(library *device.Library, words []string) (at int, found device.Recognition) {
-	bare, unknown, lettered := -1, -1, -1
+	bare, unknown := -1, -1
 	var bareDevice device.Recognition
 	for i, word := range words {
 		found, known := library.Recognise(word)
 		switch {
+		case isCopyright(words, i):
 		case known && !found.IsBare():
 			return i, found
 		case known:
 			if bare < 0 {
 				bare, bareDevice = i, found
 			}
-		case unknown < 0 && LooksLikeNumber(word):
-			if couldBeDate(word) {
-				lettered = first(lettered, i)
-			} else {
-				unknown = i
-			}
+		case unknown < 0 && LooksLikeNumber(word) && !isDate(word):
+			unknown = i
 		}
 	}
 	switch {
-	case unknown >= 0 && (bare < 0 || unknown < bare):
+	case unknown >= 0 && (bare < 0 || unknown < bare && (isDate(words[bare]) || !isLot(words[unknown]))):
 		return unknown, device.Recognition{}
-	case lettered >= 0 && lettered < bare && couldBeDate(words[bare]) && !fewLetters(words[lettered]):
-		return lettered, device.Recognition{}
 	case bare >= 0:
 		return bare, bareDevice
-	case lettered >= 0 && !onlyDate(words, lettered):
-		return lettered, device.Recognition{}
 	}
 	return -1, device.Recognition{}
 }
 
-// first keeps an index that is set already.
-func first(index, otherwise int) int {
-	if index >= 0 {
-		return index
-	}
-	return otherwise
-}
+// isDate reports whether a word can be a date by itself.
+func isDate(word string) bool { return len(datecode.Read(device.Normal(word), datecode.Era{})) > 0 }
 
-func couldBeDate(word string) bool {
-	return len(datecode.Read(device.Normal(word), datecode.Era{})) > 0
-}
-
-// onlyDate reports whether a word that could be either a device number or a date between plant
-// letters is to be taken for the date: it has at most one letter on a side, and no other word
-// is a date.
-func onlyDate(words []string, at int) bool {
-	for i, word := range words {
-		if i != at && couldBeDate(word) {
-			return false
-		}
-	}
-	return fewLetters(words[at])
-}
-
-// fewLetters reports whether a date between plant letters has at most one letter on a side.
-func fewLetters(word string) bool {
-	word = device.Normal(word)
-	return len(word) <= 5 || len(word) == 6 && isDigit(word[1]) && isDigit(word[4])
+// isLot reports whether a word can be a date between letters of the plant or the lot.
+func isLot(word string) bool {
+	return len(datecode.ReadLettered(device.Normal(word), datecode.Era{})) > 0
 }
 
 // LooksLikeNumber reports whether a word is built like a device number: letters and at least
@@ -197,13 +187,13 @@ func LooksLikeNumber(word string) bool {
 const mostCandidates = 40
 
 // readOther takes a word that is not the device number: a date, a speed, a value.
-func (r *Reading) readOther(library *device.Library, word string, part Part, era datecode.Era, afterNumber bool) bool {
+func (r *Reading) readOther(library *device.Library, word string, part Part, era datecode.Era, behind, next bool) bool {
 	normal := device.Normal(word)
 	if ns, ok := SpeedNs(normal); ok && r.SpeedNs == 0 {
 		r.SpeedNs = ns
 		return true
 	}
-	if afterNumber && strings.HasPrefix(word, "-") && r.Type != nil && r.SpeedNs == 0 {
+	if next && strings.HasPrefix(word, "-") && r.Type != nil && r.SpeedNs == 0 {
 		if s := library.ReadSuffix(r.Type, normal); s.SpeedNs > 0 {
 			r.SpeedNs = s.SpeedNs
 			return true
@@ -225,6 +215,9 @@ func (r *Reading) readOther(library *device.Library, word string, part Part, era
 		return false
 	}
 	found := datecode.Read(normal, era)
+	if behind && len(found) == 0 {
+		found = datecode.ReadLettered(normal, era)
+	}
 	if len(r.Candidates) == 0 {
 		r.Candidates = found
 	} else {

@@ -8,7 +8,7 @@ import (
 // passiveValue matches capacitance and resistance in the usual spellings: 0.1uF, 100n, 4n7,
 // 470u/16V, 4k7, 0R22, 330R, 10k. A bare number is no value here: it could be anything.
 var passiveValue = regexp.MustCompile(
-	`(?i)^(\d*[.,]?\d+(\s?[pnuµμm]f|[pnuµμ])|\d+[pnuµμ]\d{1,2}|\d*[.,]?\d+(k|r|meg|ohms?|[kmΩω]?[Ωω])|\d+[kr]\d{1,2}|r\d{1,3})(/\d+v)?$`)
+	`(?i)^(\d*[.,]?\d+(\s?[pnuµμm]f|[pnuµμ])|\d+[pnuµμ]\d{1,2}|\d*[.,]?\d+(k|r|meg|ohms?|[kmΩω]?[Ωω])|\d{1,3}[kr]\d{1,2}|r\d{1,3})(/\d+v)?$`)
 
 // IsPassiveValue reports whether a word is the value of a capacitor or a resistor.
 func IsPassiveValue(word string) bool {

@@ -116,6 +116,17 @@ func ClassOf(words string) string {
 	return ""
 }
 
+// ClassOf finds the class of a part by its words: one of those that ship, or one that is named by its key.
+func (t Table) ClassOf(words string) string {
+	if key := ClassOf(words); key != "" {
+		return key
+	}
+	if _, own := t[words]; own {
+		return words
+	}
+	return ""
+}
+
 // Table is the classes by which a collection is ranked.
 type Table map[string]Class
 

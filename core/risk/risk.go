@@ -3,6 +3,7 @@ package risk
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"time"
 )
@@ -43,6 +44,23 @@ func Climates() []struct {
 	}
 }
 
+// ClimateOf reads a climate as people write it, in any case; nothing said counts as a room.
+func ClimateOf(text string) (Climate, bool) {
+	climate := Climate(strings.ToLower(strings.TrimSpace(text)))
+	return climate, climate == Unsaid || climate.IsKnown()
+}
+
+// IsKnown reports whether it is one of the climates.
+func (c Climate) IsKnown() bool {
+	return slices.ContainsFunc(Climates(), func(one struct {
+		Climate Climate
+		Factor  float64
+		Means   string
+	}) bool {
+		return one.Climate == c
+	})
+}
+
 func (c Climate) factor() float64 {
 	for _, one := range Climates() {
 		if one.Climate == c {
@@ -62,6 +80,8 @@ type Part struct {
 	Place    string // designators, in words
 	Born     Day    // when it was made; NoDay when nobody knows
 	Looked   Day    // when somebody last looked at it
+	Renewed  Day    // when it was put in new, in the place of another; the zero Day when it was not
+	CameIn   Day    // when it came into the machine; the zero Day when nobody knows
 }
 
 // Machine is what the ranking knows of a machine beside its parts.
@@ -78,7 +98,7 @@ type Ranked struct {
 	Rank         float64 // missed, times what happens
 	Months       float64 // since the last look, or since it counts from
 	From         From    // what it counts from
-	Every        int     // months between looks, shortened by the climate
+	Every        float64 // months between looks, shortened by the climate
 	Years        float64 // age; below 0 when nobody knows
 }
 
@@ -88,6 +108,7 @@ type From string
 // From what months count.
 const (
 	FromLook    From = "look"
+	FromRenewal From = "renewal"
 	FromArrival From = "arrival"
 	FromBuilt   From = "built"
 	FromNothing From = "nothing" // neither is known: it counts as never looked at in its life
@@ -105,29 +126,47 @@ const unknownYears = 30
 // of ranks one part.
 func (c *Class) of(p *Part, m Machine, now Day) Ranked {
 	r := Ranked{Part: p, Years: -1}
-	born := p.Born
-	if born == NoDay {
-		born = m.Built
-	}
+	renewed, cameIn := p.Renewed.orNone(), p.CameIn.orNone()
+	born := firstKnown(renewed, p.Born, cameIn, m.Built)
 	if born != NoDay {
 		r.Years = max(0, float64(now-born)/daysAYear)
 	}
-	since := p.Looked
+	since := max(p.Looked, renewed) // NoDay is the least
 	switch {
-	case p.Looked != NoDay:
+	case since != NoDay && since == p.Looked:
 		r.From = FromLook
-	case m.Acquired != NoDay:
-		since, r.From = m.Acquired, FromArrival
-	case born != NoDay:
-		since, r.From = born, FromBuilt
+	case since != NoDay:
+		r.From = FromRenewal
+	case firstKnown(cameIn, m.Acquired) != NoDay:
+		since, r.From = firstKnown(cameIn, m.Acquired), FromArrival
+	case firstKnown(m.Built, born) != NoDay:
+		since, r.From = firstKnown(m.Built, born), FromBuilt
 	default:
 		since, r.From = now-Day(math.Round(unknownYears*daysAYear)), FromNothing
 	}
 	r.Months = max(0, float64(now-since)/daysAMonth)
-	r.Every = max(1, int(math.Round(float64(c.months(r.Years))*m.Climate.factor())))
-	r.OverdueRatio = r.Months / float64(r.Every)
+	r.Every = float64(c.months(r.Years)) * m.Climate.factor()
+	r.OverdueRatio = r.Months / r.Every
 	r.Rank = r.OverdueRatio * c.Consequence.Weight()
 	return r
+}
+
+// orNone takes the zero Day for one that nobody knows.
+func (d Day) orNone() Day {
+	if d == 0 {
+		return NoDay
+	}
+	return d
+}
+
+// firstKnown is the first of some days that is known.
+func firstKnown(days ...Day) Day {
+	for _, day := range days {
+		if day != NoDay {
+			return day
+		}
+	}
+	return NoDay
 }
 
 // Order is parts in the order in which to look at them.
@@ -211,14 +250,15 @@ func (o *Order) Sentence(r Ranked) string {
 		age = fmt.Sprintf("%d years old", int(r.Years))
 	}
 	since := map[From]string{
-		FromLook: "last looked at %s ago", FromArrival: "never looked at since it came, %s ago",
+		FromLook: "last looked at %s ago", FromRenewal: "not looked at since it was put in new, %s ago",
+		FromArrival: "never looked at since it came, %s ago",
 		FromBuilt:   "never looked at since it was made, %s ago",
 		FromNothing: "never looked at, and nobody knows how old it is",
 	}[r.From]
 	if strings.Contains(since, "%s") {
 		since = fmt.Sprintf(since, span(r.Months))
 	}
-	often := fmt.Sprintf("should be every %s", span(float64(r.Every)))
+	often := fmt.Sprintf("should be every %s", span(r.Every))
 	for _, one := range Climates() {
 		if one.Climate == m.Climate && one.Factor < 1 {
 			often += " where it stands (" + one.Means + ")"

@@ -39,7 +39,7 @@ func ExampleRank() {
 		fmt.Printf("%.1f %s\n", r.Rank, order.Sentence(r))
 	}
 	// Output:
-	// 48.0 Nickel-cadmium battery, 41 years old: never looked at since it came, 2 years ago, should be every 2 months where it stands (damp: cellar or shed). It leaks and eats the board around it: spreads to its neighbours.
+	// 64.0 Nickel-cadmium battery, 41 years old: never looked at since it came, 2 years ago, should be every 2 months where it stands (damp: cellar or shed). It leaks and eats the board around it: spreads to its neighbours.
 	// 0.0 2 x Lithium cell, 11 years old: last looked at less than a month ago, should be every 12 months. It goes flat, and the settings with it; seldom leaks: loses data.
 }
 
@@ -79,13 +79,13 @@ func TestTheOrderOfTheCasesWeKeep(t *testing.T) {
 	require.InDelta(t, 72.0/3*4, ranked[3].Rank, 0.5)
 	require.Contains(t, all.Sentence(ranked[1]), "of unknown age: never looked at, and nobody knows how old it is")
 	require.Contains(t, all.Sentence(ranked[0]), "never looked at since it was made, 41 years ago")
-	require.Equal(t, 4, ranked[4].Every, "a controlled climate gives more time")
+	require.InDelta(t, 3.75, ranked[4].Every, 1e-9, "a controlled climate gives more time")
 
 	// A young part has more time; one of unknown age counts as the oldest.
 	young := risk.Rank(table, machines,
 		[]risk.Part{{Machine: 1, Class: "safety-capacitor", Born: day("2024-01-01"), Looked: day("2025-11-01")},
 			{Machine: 2, Class: "safety-capacitor", Born: risk.NoDay, Looked: day("2025-11-01")}}, now).From(0, 2)
-	require.Equal(t, []int{12, 60}, []int{young[0].Every, young[1].Every})
+	require.Equal(t, []float64{12, 60}, []float64{young[0].Every, young[1].Every})
 }
 
 func TestPartsAreClassedByTheirWords(t *testing.T) {
@@ -230,4 +230,27 @@ func BenchmarkRank400000Parts(b *testing.B) {
 			b.Fatal("not all are ranked")
 		}
 	}
+}
+
+// A part that was put in new begins anew: its age and its looks count from then, whatever the machine's age.
+func TestARenewedPartBeginsAnew(t *testing.T) {
+	table, now := risk.TableOf(nil), day("2026-11-28")
+	m := map[int64]risk.Machine{1: {Acquired: day("2001-01-01"), Built: day("1985-01-01")}}
+	rank := func(p risk.Part) risk.Ranked {
+		p.Machine, p.Class = 1, "electrolytic"
+		return risk.Rank(table, m, []risk.Part{p}, now).At(0)
+	}
+	old := rank(risk.Part{Born: risk.NoDay, Looked: risk.NoDay})
+	require.InDelta(t, 41.9, old.Years, 0.1)
+	require.Equal(t, risk.FromArrival, old.From)
+	renewed := rank(risk.Part{Born: day("1984-01-01"), Looked: risk.NoDay, Renewed: day("2021-06-01")})
+	require.InDelta(t, 5.5, renewed.Years, 0.1)
+	require.Equal(t, risk.FromRenewal, renewed.From)
+	require.Equal(t, risk.FromLook, rank(risk.Part{Born: risk.NoDay, Looked: day("2024-01-01"),
+		Renewed: day("2021-06-01")}).From, "the later of both counts")
+	require.Equal(t, risk.FromRenewal, rank(risk.Part{Born: risk.NoDay, Looked: day("2019-01-01"),
+		Renewed: day("2021-06-01")}).From)
+	came := rank(risk.Part{Born: risk.NoDay, Looked: risk.NoDay, CameIn: day("2010-01-01")})
+	require.InDelta(t, 16.9, came.Years, 0.1)
+	require.InDelta(t, 16.9*12, came.Months, 1)
 }

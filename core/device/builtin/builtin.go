@@ -30,16 +30,23 @@ var speeds []byte
 //go:embed suffixes.tsv
 var suffixes []byte
 
+//go:embed prefixes.tsv
+var prefixes []byte
+
+//go:embed processors.tsv
+var processors []byte
+
 // Version changes whenever a row or the way rows are read changes; totals kept elsewhere carry it.
-const Version = 1
+const Version = 2
 
 // Library returns the built-in library, read once. Nothing can be changed in it.
 func Library() *device.Library { return readLibrary() }
 
 var readLibrary = sync.OnceValue(func() *device.Library {
 	library, err := device.Read(device.Data{
-		Types:  [][]byte{memories, support, logic4000},
+		Types:  [][]byte{memories, processors, support, logic4000},
 		Speeds: speeds, LogicFamilies: logicFamilies, LogicNumbers: logic74, Suffixes: suffixes,
+		Prefixes: prefixes,
 	})
 	if err != nil {
 		panic("built-in library: " + err.Error()) // a test reads it, so this cannot ship

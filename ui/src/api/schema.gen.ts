@@ -3863,7 +3863,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /**
              * Format: double
              * @description Rated clock in megahertz; 0 when not known
@@ -5336,7 +5336,7 @@ export interface components {
              */
             bits: number;
             /** @enum {string} */
-            class: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            class: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /** @description How logic is made, as low-power Schottky TTL; else empty */
             family: string;
             /** @description What the device does */
@@ -6243,7 +6243,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /**
              * Format: double
              * @description Rated clock in megahertz; 0 when not known
@@ -6535,7 +6535,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /**
              * Format: double
              * @description Rated clock in megahertz; 0 when not known
@@ -6581,7 +6581,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            class?: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            class?: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /**
              * Format: double
              * @description Rated clock in megahertz; 0 when not known
@@ -8208,7 +8208,7 @@ export interface components {
              */
             bits: number;
             /** @enum {string} */
-            class: "dram" | "sram" | "eprom" | "eeprom" | "mask-rom" | "prom" | "logic" | "support" | "own";
+            class: "dram" | "sram" | "eprom" | "eeprom" | "flash" | "mask-rom" | "prom" | "logic" | "processor" | "support" | "own";
             /** @description How logic is made, as low-power Schottky TTL; else empty */
             family: string;
             /** @description What the device does */

@@ -14,11 +14,12 @@ const classes: { value: Class; text: string }[] = [
   { value: 'sram', text: 'static RAM' },
   { value: 'eprom', text: 'EPROM' },
   { value: 'eeprom', text: 'EEPROM' },
+  { value: 'flash', text: 'flash memory' },
   { value: 'mask-rom', text: 'mask ROM' },
   { value: 'prom', text: 'PROM' },
 ]
 
-const memories: Class[] = ['dram', 'sram', 'eprom', 'eeprom', 'mask-rom', 'prom']
+const memories: Class[] = ['dram', 'sram', 'eprom', 'eeprom', 'flash', 'mask-rom', 'prom']
 
 type Props = {
   start: Partial<OwnTypeFields>
