@@ -290,7 +290,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	}
 	room := first()
 	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Boiler house", "damp"))
-	require.InDelta(t, room.Rank*1.5, first().Rank, room.Rank*0.02)
+	require.InDelta(t, room.Rank*2, first().Rank, room.Rank*0.02)
 	var invalid *action.Invalid
 	require.ErrorAs(t, actions.Condition.SetClimate(ctx, curator, "Nowhere", "damp"), &invalid)
 	// A room of which nobody says anything is as the house that it is in, though only the room is written down.

@@ -174,7 +174,7 @@ func TestTheNextMachineStartsFromTheProcedure(t *testing.T) {
 	}
 	// Cautions come at the first step where they are due, on the way back.
 	require.Equal(t, "mains", string(log.Steps[2].BackOn[0].Key))
-	require.Equal(t, "cells", string(log.Steps[1].Cautions[0].Key))
+	require.Equal(t, "battery", string(log.Steps[1].Cautions[0].Key))
 	// While a step is written, what to take care of is said before it comes off, unless it was said before.
 	read, err := actions.Teardown.ReadStep(ctx, technician, log.ID,
 		appteardown.StepInput{Line: "Monitor, tube | unplug P1"})

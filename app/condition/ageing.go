@@ -16,7 +16,7 @@ import (
 )
 
 // ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
-const ageingRules = 1
+const ageingRules = 2
 
 // renewAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
 // of a board and year are one row, with the first of their lines.

@@ -52,6 +52,7 @@ func rootCommand() *cobra.Command {
 	}
 	root.CompletionOptions.HiddenDefaultCmd = true
 	root.AddCommand(sheetCommand(), markingCommand(), calcCommand(), romCommand(), dateCommand(), factsCommand(),
+		cautionCommand(),
 		measureCommand(), riskCommand())
 	root.AddCommand(serveCommand(), demoCommand(), instrumentsCommand(), databaseCommand(), userCommand(),
 		openAPICommand())

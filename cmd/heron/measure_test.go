@@ -43,7 +43,8 @@ func TestRisksOnTheCommandLine(t *testing.T) {
 		{"id": 2}, {"id": 3, "climate": "swamp"}],
 		"parts": [
 		{"machine": 2, "words": "battery lithium CR2032", "place": "BT2", "looked": "2026-10-01"},
-		{"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"}, {"machine": 1, "words": "chip logic 7400", "place": "U1"},
+		{"machine": 1, "words": "battery NiCd 3.6V", "place": "BT1"},
+		{"machine": 1, "words": "chip logic 7400", "place": "U1"},
 		{"machine": 3, "words": "battery NiCd", "place": "BT3"}, {"machine": 4, "words": "belt", "place": "drive"}]}`
 	answer := answerOf(t, parts, "risk", "--on", "2026-11-01")
 	ranked, skipped := answer["ranked"].([]any), answer["skipped"].([]any)
@@ -76,4 +77,34 @@ func TestRisksOnTheCommandLine(t *testing.T) {
 	status, _, err = heron(`{}`, "risk", "--on", "today")
 	require.Equal(t, 1, status)
 	require.ErrorContains(t, err, "--on")
+}
+
+func TestFactsAndCautionsOnTheCommandLine(t *testing.T) {
+	facts := answerOf(t, `{"now": "2026-11-28", "statements": [
+		{"id": "a", "attribute": "worked", "value": "yes", "source": "seller", "on": "2016"},
+		{"id": "b", "attribute": "worked", "value": "no", "source": "tested", "on": "2026-11-20"},
+		{"id": "c", "attribute": "maker", "value": "Vole", "source": "rumour"}]}`, "facts")
+	worked := facts["facts"].([]any)[0].(map[string]any)
+	require.Equal(t, "settled", worked["state"])
+	require.Equal(t, []any{"2016", "2026-11-20"}, worked["failedBetween"])
+	require.Equal(t, "c", facts["problems"].([]any)[0].(map[string]any)["id"])
+	for _, input := range []string{`{"statements": []}`, `{"now": "today"}`, `[]`, ``} {
+		status, _, err := heron(input, "facts", "-", "--json")
+		require.Equal(t, 1, status, input)
+		require.Error(t, err, input)
+	}
+
+	steps := answerOf(t, "Take the battery out\n\nWeigh it\n", "caution", "-")["steps"].([]any)
+	require.Len(t, steps, 2)
+	require.Equal(t, []any{}, steps[1].(map[string]any)["cautions"])
+	require.Equal(t, 3.0, steps[1].(map[string]any)["line"])
+	first := steps[0].(map[string]any)["cautions"].([]any)[0].(map[string]any)
+	require.Equal(t, "battery", first["key"])
+	require.NotEmpty(t, first["text"])
+	status, out, err := heron("", "caution", "Open", "the", "monitor")
+	require.NoError(t, err)
+	require.Zero(t, status)
+	require.Contains(t, out, "line 1, tube: ")
+	status, _, _ = heron("", "caution")
+	require.Equal(t, 2, status)
 }

@@ -101,7 +101,8 @@ func (in riskInput) rank(on string) (ranked []rankedPart, skipped []skippedPart,
 			odd[m.ID] = fmt.Sprintf("its machine stands in a climate that is not known, %q", m.Climate)
 		}
 		one := risk.Machine{Climate: climate}
-		if err := riskDays(at, days{"acquired", m.Acquired, &one.Acquired}, days{"built", m.Built, &one.Built}); err != nil {
+		if err := riskDays(at, days{"acquired", m.Acquired, &one.Acquired},
+			days{"built", m.Built, &one.Built}); err != nil {
 			return nil, nil, err
 		}
 		machines[m.ID] = one
@@ -109,8 +110,10 @@ func (in riskInput) rank(on string) (ranked []rankedPart, skipped []skippedPart,
 	table, parts := risk.TableOf(in.Classes), []risk.Part{}
 	ranked, skipped = []rankedPart{}, []skippedPart{}
 	for i, p := range in.Parts {
-		one := risk.Part{Machine: p.Machine, Class: table.ClassOf(p.Words), Count: max(1, p.Count), Place: p.Place, Line: i}
-		if err := riskDays(fmt.Sprintf("parts[%d]", i), days{"made", p.Made, &one.Born}, days{"new", p.New, &one.Renewed},
+		one := risk.Part{Machine: p.Machine, Class: table.ClassOf(p.Words), Count: max(1, p.Count), Place: p.Place,
+			Line: i}
+		if err := riskDays(fmt.Sprintf("parts[%d]", i), days{"made", p.Made, &one.Born},
+			days{"new", p.New, &one.Renewed},
 			days{"cameIn", p.CameIn, &one.CameIn}, days{"looked", p.Looked, &one.Looked}); err != nil {
 			return nil, nil, err
 		}

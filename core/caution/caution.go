@@ -20,35 +20,55 @@ type Key string
 
 // The cautions, in the order in which they are said.
 const (
-	Mains    Key = "mains"
-	Charge   Key = "charge"
-	Tube     Key = "tube"
-	Cells    Key = "cells"
-	Static   Key = "static"
-	Heat     Key = "heat"
-	Weight   Key = "weight"
-	Edges    Key = "edges"
-	Dust     Key = "dust"
-	Solvents Key = "solvents"
+	Mains           Key = "mains"
+	Charge          Key = "charge"
+	Tube            Key = "tube"
+	Battery         Key = "battery"
+	LithiumIon      Key = "li-ion"
+	CellLeads       Key = "cell-leads"
+	Static          Key = "static"
+	Heat            Key = "heat"
+	Fumes           Key = "fumes"
+	Weight          Key = "weight"
+	Edges           Key = "edges"
+	Dust            Key = "dust"
+	Solvents        Key = "solvents"
+	Filings         Key = "filings"
+	Air             Key = "air"
+	Moving          Key = "moving"
+	Light           Key = "light"
+	Live            Key = "live"
+	Loose           Key = "loose"
+	BareSupply      Key = "bare-supply"
+	StartsWithMains Key = "starts-with-mains"
+	Data            Key = "data"
+	Firmware        Key = "firmware"
+	Settings        Key = "settings"
+	Evidence        Key = "evidence"
+	Network         Key = "network"
 )
 
 // Caution is what to take care of.
 type Caution struct {
-	Key  Key    `json:"key" enum:"mains,charge,tube,cells,static,heat,weight,edges,dust,solvents"`
+	Key  Key    `json:"key" enum:"mains,charge,tube,battery,li-ion,cell-leads,static,heat,fumes,weight,edges,dust,solvents,filings,air,moving,light,live,loose,bare-supply,starts-with-mains,data,firmware,settings,evidence,network"`
 	Word string `json:"word" doc:"What it is about, in a word or two"`
 	Text string `json:"text"`
 }
 
 type row struct {
 	Caution
-	due *regexp.Regexp
+	due, not *regexp.Regexp
 }
 
 var rows = sync.OnceValue(func() []row {
 	read := []row{}
-	for _, cells := range table.Reference("cautions", cautionTable, "key", "word", "text", "due", "source") {
-		read = append(read,
-			row{Caution{Key(cells[0]), cells[1], cells[2]}, regexp.MustCompile(`(?i)\b(` + cells[3] + `)\b`)})
+	words := func(pattern string) *regexp.Regexp { return regexp.MustCompile(`(?i)\b(?:` + pattern + `)\b`) }
+	for _, cells := range table.Reference("cautions", cautionTable, "key", "word", "text", "due", "not", "source") {
+		r := row{Caution: Caution{Key(cells[0]), cells[1], cells[2]}, due: words(cells[3])}
+		if cells[4] != "" {
+			r.not = words(cells[4])
+		}
+		read = append(read, r)
 	}
 	return read
 })
@@ -72,16 +92,32 @@ func All(keys []Key) []Caution {
 	return all
 }
 
-// Due lists the cautions that are due where somebody works on what a text names, in their order.
+// Due lists the cautions that are due where somebody works on what a text names, in their order. Where somebody only
+// reads, counts, writes or takes a picture from outside nothing is due: that hurts nobody.
 func Due(text string) []Key {
 	keys := []Key{}
+	if onlyLooks.MatchString(text) && !handsOn.MatchString(text) {
+		return keys
+	}
 	for _, r := range rows() {
-		if r.due.MatchString(text) {
+		said := text
+		if r.not != nil {
+			said = r.not.ReplaceAllString(said, "...")
+		}
+		if r.due.MatchString(said) {
 			keys = append(keys, r.Key)
 		}
 	}
 	return keys
 }
+
+// Words with which a step begins that is done with eyes, a pen or a camera, and those that say that it is more than
+// that. A rule of thumb.
+var (
+	onlyLooks = regexp.MustCompile(`(?i)^\s*(?:note|read|photograph|take (?:a |another )?(?:picture|photo)s?|count|look (?:at|up|for)|compare|` +
+		`write|print|type in|list|record|search|ask|scan|find out|decide|name|enter|draw|sketch|label|order|phone|check (?:the )?(?:list|label|number|date|serial|record)s?)\b`)
+	handsOn = regexp.MustCompile(`(?i)\b(?:read(?:ing)? out|inside|while|with the (?:set|machine|power) on|open|to the (?:disk|drive|network|mains|eprom)|e?eproms? (?:in|with)|firmware|bios|behind the|under the (?:board|keys))\b`)
+)
 
 // Shown remembers which cautions were said, so that each is said once.
 type Shown map[Key]bool

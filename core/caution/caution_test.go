@@ -2,6 +2,8 @@ package caution_test
 
 import (
 	"fmt"
+	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -26,7 +28,7 @@ func ExampleDue() {
 func TestEveryCautionDefersAndIsDueSomewhere(t *testing.T) {
 	due := map[string]caution.Key{
 		"Mains inlet": caution.Mains, "X2 capacitor": caution.Charge, "tube neck": caution.Tube,
-		"BT1 lithium": caution.Cells, "Disk card": caution.Static,
+		"BT1 lithium": caution.Battery, "Disk card": caution.Static,
 		"heat sink": caution.Heat, "drive cage": caution.Weight, "RF cage": caution.Edges,
 		"nest in the fan": caution.Dust, "clean with isopropyl": caution.Solvents,
 	}
@@ -41,4 +43,28 @@ func TestEveryCautionDefersAndIsDueSomewhere(t *testing.T) {
 	}
 	require.Empty(t, caution.Due("Label on the left, nothing else"))
 	require.Equal(t, caution.Caution{Key: "none"}, caution.Of("none"))
+}
+
+// Steps in plain words, each with all that is due, and nothing that is not.
+func TestSteps(t *testing.T) {
+	text, err := os.ReadFile("testdata/steps.tsv")
+	require.NoError(t, err)
+	steps := 0
+	for line := range strings.Lines(string(text)) {
+		step, keys, ok := strings.Cut(strings.TrimRight(line, "\n"), "\t")
+		if !ok || step == "step" {
+			continue
+		}
+		steps++
+		want, got := strings.Fields(keys), []string{}
+		for _, key := range caution.Due(step) {
+			got = append(got, string(key))
+		}
+		slices.Sort(want)
+		slices.Sort(got)
+		if !slices.Equal(want, got) {
+			t.Errorf("%-60s %v, want %v", step, got, want)
+		}
+	}
+	require.Greater(t, steps, 120)
 }

@@ -12,9 +12,9 @@ import (
 )
 
 // Data is the reference data as tab-separated text. Lines that start with # are comments; the
-// first other line names the columns.
+// first other line names the columns. A second-source number may have speeds of its own: also is 7164:sram-fast.
 type Data struct {
-	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also (a number, or number:speeds), source
+	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also, source
 	Speeds        []byte   // group, suffixes, source
 	LogicFamilies []byte   // family, name, gate_ma, function_ma, octal_ma, source
 	LogicNumbers  []byte   // digits, size, package, function, source

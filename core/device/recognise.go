@@ -73,7 +73,8 @@ func (l *Library) numberAt(prefix, rest string) (Recognition, bool) {
 		if end < len(rest) && isDigit(rest[end]) && isDigit(rest[end-1]) {
 			continue
 		}
-		if t, ok := l.types[rest[:end]]; ok && t.hasLetters(prefix) && (end == len(rest) || boundary(rest[end-1], rest[end])) {
+		if t, ok := l.types[rest[:end]]; ok && t.hasLetters(prefix) &&
+			(end == len(rest) || boundary(rest[end-1], rest[end])) {
 			return Recognition{Type: t, Prefix: prefix, Suffix: rest[end:], bare: prefix == "" && end == len(rest) &&
 				allDigits(rest)}, true
 		}

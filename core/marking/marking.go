@@ -253,5 +253,3 @@ func IsFrequency(word string) bool {
 func endsIn(word, unit string) bool {
 	return len(word) >= len(unit) && strings.EqualFold(word[len(word)-len(unit):], unit)
 }
-
-func isDigit(b byte) bool { return '0' <= b && b <= '9' }

@@ -3647,7 +3647,7 @@ export interface components {
         };
         Caution: {
             /** @enum {string} */
-            key: "mains" | "charge" | "tube" | "cells" | "static" | "heat" | "weight" | "edges" | "dust" | "solvents";
+            key: "mains" | "charge" | "tube" | "battery" | "li-ion" | "cell-leads" | "static" | "heat" | "fumes" | "weight" | "edges" | "dust" | "solvents" | "filings" | "air" | "moving" | "light" | "live" | "loose" | "bare-supply" | "starts-with-mains" | "data" | "firmware" | "settings" | "evidence" | "network";
             text: string;
             /** @description What it is about, in a word or two */
             word: string;
