@@ -300,7 +300,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	require.NoError(t, err)
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
 	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Rope works", "outside"))
-	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)
+	require.InDelta(t, room.Rank*2.5, first().Rank, room.Rank*0.02)
 	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Rope works, loft", "room"))
 	require.InDelta(t, room.Rank, first().Rank, room.Rank*0.02)
 	require.NoError(t, actions.Condition.SetClimate(ctx, curator, "Rope works, loft, shelf 2", "damp"))
@@ -317,7 +317,7 @@ func TestTheRankingFollowsTheCollection(t *testing.T) {
 	var stale *action.Stale
 	_, err = actions.Condition.ChangeMaintenanceClass(ctx, curator, 0, own)
 	require.ErrorAs(t, err, &stale)
-	require.InDelta(t, room.Rank*3, first().Rank, room.Rank*0.02)
+	require.InDelta(t, room.Rank*6, first().Rank, room.Rank*0.02)
 
 	plan, err := actions.Condition.PlanOpenings(ctx, viewer, 60)
 	require.NoError(t, err)
