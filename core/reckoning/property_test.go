@@ -38,14 +38,20 @@ func totalsOf(t *rapid.T, lines []string) reckoning.Totals {
 }
 
 // The sums are those of the drawn parts, whatever the order of the lines, and comments count for
-// nothing. Runs of one-bit chips in multiples of nine stay out: they are parity's own test.
+// nothing. Each line makes whole bytes without parity: what does so only with others is a test of its own.
 func TestSumsAreThoseOfTheParts(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		lines, next := []string{}, 1
 		chips, ramBits, romBits := 0, int64(0), int64(0)
 		for range rapid.IntRange(1, 20).Draw(t, "lines") {
 			p := rapid.SampledFrom(drawnParts).Draw(t, "part")
-			count := rapid.IntRange(1, 40).Filter(func(n int) bool { return !p.isOneBit || n%9 != 0 }).Draw(t, "count")
+			count := rapid.IntRange(1, 40).Draw(t, "count")
+			switch {
+			case p.isOneBit:
+				count = 8 * (1 + count%8)
+			case p.isRAM && strings.HasPrefix(p.marking, "4416"):
+				count *= 2
+			}
 			lines = append(lines, fmt.Sprintf("U%d-U%d %s", next, next+count-1, p.marking))
 			next, chips = next+count, chips+count
 			if p.isRAM {
@@ -65,6 +71,42 @@ func TestSumsAreThoseOfTheParts(t *testing.T) {
 			t.Fatalf("in another order %+v, was %+v", again, totals)
 		}
 	})
+}
+
+// Chips of one depth and purpose that make whole bytes only together are counted together, whatever the order.
+func TestMemoryOverLines(t *testing.T) {
+	for _, test := range []struct {
+		lines  []string
+		ram    int64 // bytes of data
+		parity int64 // bits
+		note   string
+	}{
+		{lines: []string{"U1-U8 41256-15", "U9 41256-15"}, ram: 256 << 10, parity: 256 << 10},
+		{lines: []string{"U1,U2 41464-12", "U3 4164-12"}, ram: 64 << 10, parity: 64 << 10},
+		{lines: []string{"U1-U8 41256-15", "U9 4164-15"}, ram: 256<<10 + 64<<10/8, note: "no whole bytes"},
+		{lines: []string{"U1-U8 41256-15", "U9 41256-15 for:picture"}, ram: 256<<10 + 256<<10/8, note: "no whole bytes"},
+		{lines: []string{"U1-U32 4164-15", "U33-U39 4164-15"}, ram: 4 * 64 << 10, parity: 7 * 64 << 10,
+			note: "correct errors"},
+		{lines: []string{"U1-U3 41464-12"}, ram: 3 * 32 << 10, note: "no whole bytes"},
+		{lines: []string{"U1-U70 4164-15", "U71,U72 4164-15"}, ram: 9 * 64 << 10, note: "with parity"},
+		{lines: []string{"U1-U9 41256-15", "U10-U17 41256-15"}, ram: 512 << 10, parity: 256 << 10},
+	} {
+		for range 2 {
+			r, err := reckoning.Of(builtin.Library(), []byte(strings.Join(test.lines, "\n")), reckoning.Options{})
+			if err != nil {
+				t.Fatal(err)
+			}
+			if r.Totals.RAMBytes != test.ram || r.Totals.ParityBits != test.parity {
+				t.Errorf("%v: %d bytes and %d bits, want %d and %d", test.lines, r.Totals.RAMBytes, r.Totals.ParityBits,
+					test.ram, test.parity)
+			}
+			noted := slices.ContainsFunc(r.Notes, func(n reckoning.Note) bool { return strings.Contains(n.Text, test.note) })
+			if test.note != "" && !noted {
+				t.Errorf("%v: no note of %q in %v", test.lines, test.note, r.Notes)
+			}
+			slices.Reverse(test.lines)
+		}
+	}
 }
 
 // What memory is for moves bytes from one purpose to another and changes no sum.

@@ -3,6 +3,7 @@ package reckoning
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"frugalheron/core/memory"
 	"frugalheron/core/sheet"
@@ -33,6 +34,7 @@ func sum(r *Result) Totals {
 			}
 		}
 	}
+	r.Notes = append(r.Notes, s.together(r.Assemblies)...)
 	t.ParityBits, t.ROMBytes = s.parityBits, s.romBits/8
 	for _, p := range memory.Purposes() {
 		*t.RAMBy.slot(p) = s.ramBits[p] / 8
@@ -53,6 +55,50 @@ type sums struct {
 	milliamps           float64
 	draw                Draw
 	firstDrawn          int // line
+}
+
+// depth is what chips have in common that can make whole bytes together.
+type depth struct {
+	assembly, words int
+	purpose         memory.Purpose
+}
+
+// together counts memory chips of one depth and purpose on a board as one, where a line of them makes no whole bytes by
+// itself: eight of one bit with one more below for parity, or two of four bits and one of one.
+func (s *sums) together(assemblies []Assembly) (notes []Note) {
+	lines, order := map[depth][]*Entry{}, []depth{}
+	for n, a := range assemblies {
+		for i := range a.Entries {
+			e := &a.Entries[i]
+			if e.Kind != Chip || e.Empty || e.Type == nil || !e.Type.Class.IsRAM() || e.bank().AllParity {
+				continue
+			}
+			d := depth{n, e.Type.Words, ramPurpose(e.Purpose)}
+			if lines[d] == nil {
+				order = append(order, d)
+			}
+			lines[d] = append(lines[d], e)
+		}
+	}
+	for _, d := range order {
+		if !slices.ContainsFunc(lines[d], func(e *Entry) bool { return !e.bank().IsWhole() }) {
+			continue
+		}
+		width, last := 0, 0
+		for _, e := range lines[d] {
+			alone := memory.Of(e.bank())
+			s.ramBits[d.purpose] -= alone.DataBits
+			s.parityBits -= alone.ParityBits
+			width, last = width+e.Type.Bits*e.Count, e.Line
+		}
+		c := memory.Together(d.words, width)
+		s.ramBits[d.purpose] += c.DataBits
+		s.parityBits += c.ParityBits
+		if c.Note != "" {
+			notes = append(notes, Note{Line: last, Text: c.Note})
+		}
+	}
+	return notes
 }
 
 func (t *Totals) chip(e *Entry, s *sums) {

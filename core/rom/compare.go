@@ -36,12 +36,13 @@ type differences struct {
 	first           int
 	alone           int // differing bytes without a differing neighbour
 	longest         int // bytes of the longest stretch that differs throughout
+	nearest         int // the least distance between two bytes that differ; 0 for fewer than two
 	anyBit          byte
 }
 
 func differencesOf(a, b []byte) differences {
 	d := differences{first: -1}
-	run := 0
+	run, last := 0, -1
 	n := min(len(a), len(b))
 	for i := range n {
 		if a[i] == b[i] {
@@ -53,7 +54,10 @@ func differencesOf(a, b []byte) differences {
 		}
 		if d.first < 0 {
 			d.first = i
+		} else if d.nearest == 0 || i-last < d.nearest {
+			d.nearest = i - last
 		}
+		last = i
 		run++
 		d.longest = max(d.longest, run)
 		d.bytes++
@@ -159,6 +163,12 @@ const (
 	longestStretch = 8    // differing bytes side by side
 )
 
+// A device that loses its charge loses it here and there: in few bytes, none near another. Rules of thumb.
+const (
+	fadingShare = 0.005
+	fadingApart = 64 // bytes
+)
+
 // misread tells whether one of two images of the same length is a bad read of what the other holds.
 func misread(a, b []byte, d differences) (Verdict, string) {
 	count := d.up + d.down
@@ -174,16 +184,16 @@ func misread(a, b []byte, d differences) (Verdict, string) {
 				"All %d differences are in D%d: a bad contact of that data line. Clean the pins and read it again.",
 				count, bits.TrailingZeros8(d.anyBit))
 	}
-	few := count <= fewBits || float64(count) <= fewBitsShare*8*float64(len(a))
-	scattered := float64(count) <= bitsInByte*float64(d.bytes) && d.longest <= longestStretch &&
-		(float64(d.alone) >= aloneShare*float64(d.bytes) || count <= fewBits && d.longest <= 3)
-	if !few || !scattered {
-		return "", ""
-	}
-	if d.down == 0 {
+	if d.down == 0 && float64(d.bytes) <= fadingShare*float64(len(a)) && (d.bytes < 2 || d.nearest > fadingApart) {
 		return ChargeLoss,
 			fmt.Sprintf(
 				"%d bits have gone from 0 to 1 and none the other way, far from each other: the device is losing its charge. Read it again now, keep the earlier read, and burn a copy.", d.up)
+	}
+	few := count <= fewBits || float64(count) <= fewBitsShare*8*float64(len(a))
+	scattered := float64(count) <= bitsInByte*float64(d.bytes) && d.longest <= longestStretch &&
+		(float64(d.alone) >= aloneShare*float64(d.bytes) || count <= fewBits && d.longest <= 3)
+	if !few || !scattered || d.down == 0 {
+		return "", "" // bits that only rose near each other are a patch as well as a fault
 	}
 	return UnreliableRead,
 		fmt.Sprintf("%d bits went from 0 to 1 and %d from 1 to 0, far from each other: no device changes that way. Clean the contacts and read it again.", d.up, d.down)

@@ -48,7 +48,7 @@ func Decode(file []byte) (Image, error) {
 		read = readSRecord
 	}
 	number := 0
-	for line := range bytes.Lines(file) {
+	for line := range bytes.Lines(onlyLineFeeds(file)) {
 		number++
 		line = bytes.TrimSpace(line)
 		if len(line) == 0 || line[0] == 0x1a { // an end-of-file mark of old systems
@@ -67,17 +67,25 @@ func Decode(file []byte) (Image, error) {
 	return records.image(format)
 }
 
+// onlyLineFeeds ends lines by line feeds alone: files of old systems end them by carriage returns.
+func onlyLineFeeds(text []byte) []byte {
+	if !bytes.ContainsRune(text, '\r') {
+		return text
+	}
+	return bytes.ReplaceAll(bytes.ReplaceAll(text, []byte("\r\n"), []byte("\n")), []byte("\r"), []byte("\n"))
+}
+
 // formatOf tells records from anything else by the first lines: one of them may be damaged.
 func formatOf(file []byte) Format {
 	looked := 0
-	for line := range bytes.Lines(file[:min(len(file), linesLooked*longestRecord)]) {
+	for line := range bytes.Lines(onlyLineFeeds(file[:min(len(file), linesLooked*longestRecord)])) {
 		line = bytes.TrimSpace(line)
 		switch {
 		case len(line) == 0:
 			continue
 		case len(line) >= 11 && line[0] == ':' && allHex(line[1:]):
 			return HexRecords
-		case len(line) >= 10 && line[0] == 'S' && '0' <= line[1] && line[1] <= '9' && allHex(line[2:]):
+		case len(line) >= 10 && (line[0] == 'S' || line[0] == 's') && '0' <= line[1] && line[1] <= '9' && allHex(line[2:]):
 			return SRecords
 		}
 		if looked++; looked == linesLooked {

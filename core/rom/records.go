@@ -162,7 +162,7 @@ var sAddress = [10]int{2, 2, 3, 4, 0, 2, 3, 4, 3, 2}
 
 // readSRecord reads "S", type, count, address, data and checksum.
 func readSRecord(r *records, line int, text []byte) error {
-	if text[0] != 'S' || len(text) < 2 || text[1] < '0' || text[1] > '9' || sAddress[text[1]-'0'] == 0 {
+	if text[0]|0x20 != 's' || len(text) < 2 || text[1] < '0' || text[1] > '9' || sAddress[text[1]-'0'] == 0 {
 		return wrong(line, "does not start with S and the figure of a type, as S1")
 	}
 	kind := text[1] - '0'

@@ -8,6 +8,7 @@ import (
 	"hash/crc32"
 	"math/rand/v2"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -34,7 +35,8 @@ func faded(data []byte, n int, up bool) []byte {
 	worn := slices.Clone(data)
 	for changed := 0; changed < n; {
 		at, bit := chance.IntN(len(worn)), byte(1)<<chance.IntN(8)
-		if worn[at] != data[at] || (worn[at]&bit == 0) != up {
+		from, to := max(0, at-64), min(len(worn), at+65)
+		if worn[at] != data[at] || (worn[at]&bit == 0) != up || up && !slices.Equal(worn[from:to], data[from:to]) {
 			continue
 		}
 		worn[at] ^= bit
@@ -110,6 +112,8 @@ func TestInspection(t *testing.T) {
 		rom.Inspect(gaps, nil).BlankRuns)
 	years := []byte("\x07\x01\x02born 1979 in a barn\x00\x00\x00\x00\x00\x00Copyright\x00\x011983\x00\x02\x01\x01\x01\x01\x01made (C) 1985/87 and sold 1964")
 	assert.Equal(t, []int{1983, 1985, 1987}, rom.Inspect(years, nil).Years)
+	signed := []byte("\x00\x01\x02\x03\xa9 1984 BRACKWATER MICRO\x00\x01\x02\x01\x02\x01\x02\x01\x02\x01\x02\x01\x02\x01\x02\x01\x02\x01\x02\x01\x02 1986 BRACKWATER\x00")
+	assert.Equal(t, []int{1984}, rom.Inspect(signed, nil).Years, "the sign of Latin-1")
 	assert.Equal(t, "1.1b", rom.VersionIn("TARN MONITOR Ver. 1.1B, 1984"))
 	assert.Empty(t, rom.VersionIn("1984"))
 }
@@ -171,10 +175,31 @@ func TestComparison(t *testing.T) {
 		assert.Equal(t, c.want, got.Verdict, "%s: %s", c.name, got.Note)
 		assert.Equal(t, c.want == rom.Identical, got.FirstOffset == nil, c.name)
 	}
+	patched := slices.Clone(a)
+	for i := 1000; i < 1064; i += 63 {
+		patched[i] = 0xff
+	}
+	assert.NotEqual(t, rom.ChargeLoss, rom.Compare(a, patched).Verdict, "bytes near each other are a patch as well")
 	worn := rom.Compare(a, faded(a, 40, true))
 	assert.Equal(t, 40, worn.Bits0to1)
 	assert.Zero(t, worn.Bits1to0)
 	assert.Contains(t, worn.Note, "40 bits")
+}
+
+// Files of old systems end lines by a carriage return alone, and write figures in lower case.
+func TestRecordsOfOldSystems(t *testing.T) {
+	data := []byte{1, 2, 3, 0xab}
+	for _, format := range []rom.Format{rom.HexRecords, rom.SRecords} {
+		file, err := rom.Encode(format, 0, data)
+		require.NoError(t, err)
+		for _, ending := range []string{"\r", "\n", "\r\n"} {
+			old := []byte(strings.ToLower(strings.ReplaceAll(string(file), "\r\n", ending)))
+			image, err := rom.Decode(old)
+			require.NoError(t, err, "%q", old)
+			require.Equal(t, data, image.Data)
+			require.Equal(t, format, image.Format)
+		}
+	}
 }
 
 func TestFormats(t *testing.T) {

@@ -91,6 +91,14 @@ const (
 	behind  = 12
 )
 
+// isSigned reports whether a text that begins with a year has the sign of a copyright before it, one byte in Latin-1 and
+// the last of two in UTF-8.
+func isSigned(data []byte, from, to int) bool {
+	return from > 0 && data[from-1] == 0xa9 && beginsWithYear.Match(data[from:to])
+}
+
+var beginsWithYear = regexp.MustCompile(`^\s?(?:19[6-9]\d|200\d|2010)\b`)
+
 // yearsIn finds the years that stand in texts about authorship.
 func yearsIn(data []byte, texts []Text) []int {
 	years := []int{}
@@ -100,7 +108,7 @@ func yearsIn(data []byte, texts []Text) []int {
 			i++
 			to = texts[i].Offset + len(texts[i].Text)
 		}
-		if mayClaim(data[from:to]) && claim.Match(data[from:to]) {
+		if mayClaim(data[from:to]) && claim.Match(data[from:to]) || isSigned(data, from, to) {
 			years = append(years, yearsOf(data[from:min(to+behind, len(data))])...)
 		}
 	}
