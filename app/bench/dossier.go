@@ -65,7 +65,7 @@ func (s *Service) dossier(ctx context.Context, actor action.Actor, machineID int
 	if err != nil {
 		return Dossier{}, err
 	}
-	totals, err := s.totalsOf(ctx, machine, fitted)
+	totals, err := s.totalsOf(ctx, actor, machine, fitted)
 	if err != nil {
 		return Dossier{}, err
 	}
@@ -203,13 +203,14 @@ func (s *Service) AssemblyArrival(ctx context.Context, actor action.Actor, assem
 }
 
 // totalsOf adds up the boards of a machine.
-func (s *Service) totalsOf(ctx context.Context, machine inventory.Machine,
+func (s *Service) totalsOf(ctx context.Context, actor action.Actor, machine inventory.Machine,
 	fitted []sheets.FittedAssembly) (reckoning.Totals, error) {
 	library, err := s.subjects.Library.Read(ctx)
 	if err != nil {
 		return reckoning.Totals{}, err
 	}
-	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo), nil)
+	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
+		actor.ThisYear(), nil)
 	return reckoning.Combine(boards), err
 }
 
@@ -224,7 +225,7 @@ func (s *Service) reckonExterior(ctx context.Context, actor action.Actor, assemb
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	totals, err := s.totalsOf(ctx, machine, fitted)
+	totals, err := s.totalsOf(ctx, actor, machine, fitted)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}

@@ -34,7 +34,7 @@ func (s *Service) Reckon(ctx context.Context, actor action.Actor, text string, e
 	if err != nil {
 		return Reckoned{}, err
 	}
-	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era})
+	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era, ThisYear: actor.ThisYear()})
 	var refused *malformed.Error
 	if errors.As(err, &refused) {
 		return Reckoned{}, action.Reject("text", refused.Error())
@@ -89,7 +89,8 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
-	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo), drafts)
+	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
+		actor.ThisYear(), drafts)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -142,13 +143,13 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 		}
 		return s.reckonExterior(ctx, actor, assembly, body)
 	}
-	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, drafts)
+	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, actor.ThisYear(), drafts)
 	return out, err
 }
 
 // reckonBoards reckons boards together, with drafts in place of some of their sheets.
 func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era,
-	drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
+	thisYear int, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []exterior.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
@@ -160,7 +161,7 @@ func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era d
 		if err != nil {
 			return nil, out, err
 		}
-		result := sheets.Reckon(library, parsed, f.Purpose, era)
+		result := reckoning.OfSheet(library, parsed, sheets.On(f.Purpose, f.Fit, era, thisYear))
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
 		counts = append(counts, result.Counts())
 		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{},

@@ -9,6 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/core/condition"
+	"frugalheron/core/edtf"
 	"frugalheron/core/risk"
 	storecondition "frugalheron/store/condition"
 	"frugalheron/store/inventory"
@@ -16,7 +17,7 @@ import (
 )
 
 // ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
-const ageingRules = 2
+const ageingRules = 3
 
 // renewAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
 // of a board and year are one row, with the first of their lines.
@@ -33,7 +34,7 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 		return err
 	}
 	grouped, order := map[string]*risk.Part{}, []string{}
-	add := func(class string, assembly int64, line, count int, made *string) {
+	add := func(class string, assembly int64, line, count int, made, since *string) {
 		if class == "" {
 			return
 		}
@@ -41,10 +42,14 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 		if made != nil {
 			year = (*made)[:4]
 		}
-		key := fmt.Sprintf("%s %d %s", class, assembly, year)
+		renewed := risk.NoDay
+		if since != nil {
+			renewed = sinceDay(*since)
+		}
+		key := fmt.Sprintf("%s %d %s %d", class, assembly, year, renewed)
 		if grouped[key] == nil {
 			p := risk.Part{Machine: machineID, Class: class, Assembly: assembly, Line: line, Born: risk.NoDay,
-				Looked: risk.NoDay}
+				Renewed: renewed, Looked: risk.NoDay}
 			if year != "" {
 				p.Born = dayOf(year + "-07-01")
 			}
@@ -58,11 +63,11 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	}
 	for _, p := range parts {
 		if p.Line == 0 { // a board of its own, as a drive
-			add(risk.ClassOf(p.Tells), p.AssemblyID, 0, 1, nil)
+			add(risk.ClassOf(p.Tells), p.AssemblyID, 0, 1, nil, nil)
 		}
 	}
 	for _, r := range rows {
-		add(risk.ClassOf(condition.Tells(wordsOf(r))), r.AssemblyID, r.Line, r.Count, r.Made)
+		add(risk.ClassOf(condition.Tells(wordsOf(r))), r.AssemblyID, r.Line, r.Count, r.Made, r.New)
 	}
 	kept := make([]string, len(order))
 	for i, key := range order {
@@ -95,6 +100,19 @@ func lookedAt(ctx context.Context, h pg.Handle, machineID int64) (map[string]ris
 	return looked, nil
 }
 
+// sinceDay is the day from which a part that was put in then is counted, the first that can be meant.
+func sinceDay(text string) risk.Day {
+	since, err := edtf.Parse(text)
+	if err != nil {
+		return risk.NoDay
+	}
+	day := since.Earliest()
+	if day.IsZero() {
+		day = since.Latest()
+	}
+	return dayOf(day.String())
+}
+
 // dayOf reads a day that was checked when it was kept.
 func dayOf(day string) risk.Day {
 	at, _ := risk.ParseDay(day)
@@ -109,7 +127,8 @@ func packPart(p risk.Part) string {
 		}
 		return strconv.Itoa(int(d))
 	}
-	return fmt.Sprintf("%s,%d,%d,%d,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Looked))
+	return fmt.Sprintf("%s,%d,%d,%d,%s,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Renewed),
+		day(p.Looked))
 }
 
 // unpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
@@ -118,7 +137,7 @@ func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
 	for kept != "" {
 		var one string
 		one, kept, _ = strings.Cut(kept, "\n")
-		p := risk.Part{Machine: machineID, Born: risk.NoDay, Looked: risk.NoDay}
+		p := risk.Part{Machine: machineID, Born: risk.NoDay, Renewed: risk.NoDay, Looked: risk.NoDay}
 		var field string
 		p.Class, one, _ = strings.Cut(one, ",")
 		field, one, _ = strings.Cut(one, ",")
@@ -130,6 +149,10 @@ func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
 		field, one, _ = strings.Cut(one, ",")
 		if field != "" {
 			p.Born = risk.Day(atoi(field)) //nolint:gosec // a day, as packPart wrote it
+		}
+		field, one, _ = strings.Cut(one, ",")
+		if field != "" {
+			p.Renewed = risk.Day(atoi(field)) //nolint:gosec // a day, as packPart wrote it
 		}
 		if one != "" {
 			p.Looked = risk.Day(atoi(one)) //nolint:gosec // a day, as packPart wrote it

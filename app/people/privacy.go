@@ -107,6 +107,14 @@ func (p *Privacy) Sheet(text string) string {
 	return sheet.RewriteProse(text, p.Text)
 }
 
+// finding takes the names out of the kind of a finding, unless it is a known one.
+func (p *Privacy) finding(kind string) string {
+	if sheet.IsKnownFinding(kind) {
+		return kind
+	}
+	return p.Text(kind)
+}
+
 // PublicOf returns a value without the names in its typed texts. A row of the store, of which nobody knows what its
 // texts are, is a mistake of whoever wrote that.
 func PublicOf[Value any](p *Privacy, value Value) Value {
@@ -116,7 +124,8 @@ func PublicOf[Value any](p *Privacy, value Value) Value {
 	if p.IsIdle() {
 		return value
 	}
-	clean, _ := textFields.Rewrite(value, names.Rewriting{"text": p.Text, "sheet": p.Sheet}).(Value)
+	clean, _ := textFields.Rewrite(value, names.Rewriting{"text": p.Text, "sheet": p.Sheet,
+		"finding": p.finding}).(Value)
 	return clean
 }
 

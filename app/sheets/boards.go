@@ -21,16 +21,17 @@ func ParseBody(body string) (sheet.Sheet, error) {
 	return parsed, err
 }
 
-// Reckon reckons the sheet of an assembly, whose memory has a purpose where the sheet says none.
-func Reckon(library *device.Library, parsed sheet.Sheet, purpose string, era datecode.Era) reckoning.Result {
-	return reckoning.OfSheet(library, parsed, reckoning.Options{Era: era, Purpose: sheet.Purpose(purpose)})
+// On says how the sheet of a board is read: by what its memory is for and when the board came in, which stand in no
+// heading of it, and by the years of its machine.
+func On(purpose, fit string, era datecode.Era, thisYear int) reckoning.Options {
+	return reckoning.Options{Era: era, Purpose: sheet.Purpose(purpose), Fit: fit, ThisYear: thisYear}
 }
 
 // ReckonBody reckons the text of a sheet.
-func ReckonBody(library *device.Library, body, purpose string, era datecode.Era) (reckoning.Result, error) {
+func ReckonBody(library *device.Library, body string, options reckoning.Options) (reckoning.Result, error) {
 	parsed, err := ParseBody(body)
 	if err != nil {
 		return reckoning.Result{}, err
 	}
-	return Reckon(library, parsed, purpose, era), nil
+	return reckoning.OfSheet(library, parsed, options), nil
 }

@@ -110,7 +110,8 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		}
 		era = inventory.EraOf(machine.EraFrom, machine.EraTo)
 	}
-	result, err := ReckonBody(library, newest.Body, assembly.Purpose, era)
+	result, err := ReckonBody(library, newest.Body,
+		On(assembly.Purpose, assembly.Fit, era, action.Actor{}.ThisYear()))
 	if err != nil {
 		return err
 	}
@@ -138,7 +139,7 @@ func EntryRows(result reckoning.Result) ([]sheets.EntryRow, []sheets.Position) {
 			row := sheets.EntryRow{
 				Line: e.Line, Designators: e.Designators, Count: e.Count, Kind: string(e.Kind), Marking: e.Marking,
 				SpeedNs: e.SpeedNs, Purpose: string(e.Purpose), Socketed: e.Socketed, Empty: e.Empty,
-				Doubtful: e.Doubtful, Findings: e.Findings,
+				Doubtful: e.Doubtful, New: e.New, Unidentified: e.IsUnidentified(), Findings: e.Findings,
 			}
 			if e.Type != nil {
 				row.TypeNumber, row.TypeClass = e.Type.Number, string(e.Type.Class)

@@ -24,6 +24,11 @@ func (s *Service) undoSaveSheet(ctx context.Context, actor action.Actor, e histo
 					return err
 				}
 			}
-			return action.Second(s.SaveSheet(ctx, actor, e.SubjectID, saved.Revision, before.Body))
+			// What was saved since was taken back, each time as a revision of its own.
+			now, err := sheets.NewestRevision(ctx, tx, e.SubjectID)
+			if err != nil {
+				return err
+			}
+			return action.Second(s.SaveSheet(ctx, actor, e.SubjectID, now.N, before.Body))
 		})
 }

@@ -30,21 +30,24 @@ func RevisionOf(r storesheets.Revision) Revision { return Revision(r) }
 
 // Entry is a parsed line of the newest revision.
 type Entry struct {
-	Line        int          `json:"line"`
-	Designators []string     `json:"designators"`
-	Count       int          `json:"count"`
-	Kind        string       `json:"kind"`
-	Marking     string       `json:"marking"`
-	TypeNumber  string       `json:"typeNumber" doc:"Type in the library, or empty"`
-	TypeClass   string       `json:"typeClass"`
-	SpeedNs     int          `json:"speedNs"`
-	DateFrom    *string      `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
-	DateTo      *string      `json:"dateTo"`
-	Purpose     string       `json:"purpose"`
-	Socketed    bool         `json:"socketed"`
-	Empty       bool         `json:"empty"`
-	Doubtful    bool         `json:"doubtful"`
-	Findings    []sheet.Mark `json:"findings"`
+	Line        int      `json:"line"`
+	Designators []string `json:"designators"`
+	Count       int      `json:"count"`
+	Kind        string   `json:"kind"`
+	Marking     string   `json:"marking"`
+	TypeNumber  string   `json:"typeNumber" doc:"Type in the library, or empty"`
+	TypeClass   string   `json:"typeClass"`
+	SpeedNs     int      `json:"speedNs"`
+	DateFrom    *string  `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
+	DateTo      *string  `json:"dateTo"`
+	Purpose     string   `json:"purpose"`
+	Socketed    bool     `json:"socketed"`
+	Empty       bool     `json:"empty"`
+	Doubtful    bool     `json:"doubtful"`
+	New         *string  `json:"new" doc:"Since when the part is new, in EDTF, or null"`
+	// Unidentified is what nobody knows, be it a chip or not.
+	Unidentified bool         `json:"unidentified" doc:"A chip that nobody named, or another part marked with ?"`
+	Findings     []sheet.Mark `json:"findings"`
 }
 
 // EntryOf is what goes out of one.

@@ -12,6 +12,7 @@ import (
 	"frugalheron/app/library"
 	"frugalheron/core/device"
 	"frugalheron/core/marking"
+	"frugalheron/core/reckoning"
 	"frugalheron/store/inventory"
 	storelibrary "frugalheron/store/library"
 	"frugalheron/store/pg"
@@ -97,16 +98,21 @@ func (u *Unknowns) group(library *device.Library, lines []unknowns.UnknownEntry)
 	index := map[[2]string]int{}
 	for _, line := range lines {
 		sort, subject := "chip", ""
-		if line.Doubtful {
+		switch {
+		case line.Kind == string(reckoning.Connector), line.Kind == string(reckoning.Switch):
+			sort = line.Kind
+		case line.Kind != string(reckoning.Chip):
+			sort = "other"
+		case line.Doubtful:
 			sort = "reading"
-		} else {
+		default:
 			subject = marking.Nameable(library, strings.Fields(line.Marking))
 		}
 		nameable := subject != ""
 		if !nameable {
 			subject = line.Marking
 		}
-		if subject == "" || subject == "?" {
+		if subject == "" || subject == "?" || line.Kind != string(reckoning.Chip) {
 			// Nothing can be read of it: each is a question of its own.
 			subject = strings.TrimSpace(line.Accession + " " + line.Assembly + " " + line.Designators)
 		}

@@ -61,6 +61,7 @@ type UnknownEntry struct {
 	Line        int     `json:"line"`
 	Designators string  `json:"designators" doc:"With spaces between"`
 	Count       int     `json:"count"`
+	Kind        string  `json:"kind" doc:"What sort of part the line is about"`
 	Marking     string  `json:"marking"`
 	Doubtful    bool    `json:"doubtful" doc:"A character of the reading is in doubt"`
 	TypeNumber  string  `json:"typeNumber" doc:"What it was taken for all the same, or empty"`

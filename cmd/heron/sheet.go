@@ -1,11 +1,14 @@
 package main
 
 import (
+	"cmp"
 	"fmt"
 	"io"
+	"time"
 
 	"github.com/spf13/cobra"
 
+	"frugalheron/core/calendar"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
@@ -13,12 +16,17 @@ import (
 
 func sheetCommand() *cobra.Command {
 	var asJSON, format bool
+	var on string
 	var era eraFlag
 	cmd := &cobra.Command{
 		Use:   "sheet FILE|-",
 		Short: "Reckon a board sheet: memory, ROM, dates, unknowns, problems",
 		Args:  cobra.ExactArgs(1),
 		RunE: run(func(cmd *cobra.Command, args []string) error {
+			now, err := calendar.Parse(cmp.Or(on, time.Now().Format(time.DateOnly)))
+			if err != nil {
+				return fmt.Errorf("--on: %w", err)
+			}
 			text, err := readInput(cmd, args[0])
 			if err != nil {
 				return err
@@ -31,7 +39,7 @@ func sheetCommand() *cobra.Command {
 				_, err = fmt.Fprint(cmd.OutOrStdout(), sheet.Format(parsed))
 				return err
 			}
-			result, err := reckoning.Of(builtin.Library(), text, reckoning.Options{Era: era.Era})
+			result, err := reckoning.Of(builtin.Library(), text, reckoning.Options{Era: era.Era, ThisYear: now.Year})
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
@@ -45,6 +53,7 @@ func sheetCommand() *cobra.Command {
 	cmd.Flags().BoolVar(&asJSON, "json", false, "answer as JSON")
 	cmd.Flags().BoolVar(&format, "format", false,
 		"write the sheet with aligned columns instead; order, comments and unread lines stay")
+	cmd.Flags().StringVar(&on, "on", "", "day to read for, YYYY-MM-DD; today when it is left out")
 	cmd.Flags().Var(&era, "era",
 		"years in which the parts are expected, as 1984-1988; settles date codes with an open decade")
 	return cmd

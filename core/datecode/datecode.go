@@ -35,6 +35,8 @@ type Candidate struct {
 // Era is the span of years in which a machine's parts are expected. The zero value is unknown.
 type Era struct {
 	From, To int
+	// Latest is the last year that a code can mean, for a part that was put in later; 0 for the usual one.
+	Latest int
 }
 
 // The years that two-digit codes are taken to lie in when nothing is known of the machine:
@@ -44,9 +46,16 @@ const (
 	lastYear  = 2010
 )
 
-func (e Era) known() bool          { return e != Era{} }
+func (e Era) known() bool          { return e.From != 0 || e.To != 0 }
 func (e Era) holds(year int) bool  { return e.known() && e.From <= year && year <= e.To }
-func (e Era) allows(year int) bool { return firstYear <= year && year <= lastYear || e.holds(year) }
+func (e Era) allows(year int) bool { return firstYear <= year && year <= e.latest() || e.holds(year) }
+
+func (e Era) latest() int {
+	if e.Latest > 0 {
+		return e.Latest
+	}
+	return lastYear
+}
 
 // yearsEndingIn yields the possible years whose remainder by the cycle is given.
 func (e Era) yearsEndingIn(remainder, cycle int) iter.Seq[int] {
@@ -62,9 +71,9 @@ func (e Era) yearsEndingIn(remainder, cycle int) iter.Seq[int] {
 
 func (e Era) span() (from, to int) {
 	if !e.known() {
-		return firstYear, lastYear
+		return firstYear, e.latest()
 	}
-	return min(firstYear, e.From), max(lastYear, e.To)
+	return min(firstYear, e.From), max(e.latest(), e.To)
 }
 
 // Confidences of the ways to read a code; rules of thumb.

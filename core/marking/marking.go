@@ -31,6 +31,7 @@ const (
 	Any Part = iota
 	Chip
 	Passive // capacitor or resistor: month letters of IEC 60062, no device numbers
+	Unit    // battery, crystal, module, drive or supply: figures with units, and a date
 )
 
 // Context is what is known of the part beside its marking.
@@ -62,7 +63,7 @@ func ReadWords(library *device.Library, words []string, context Context) Reading
 		numberAt = r.readNumber(library, words)
 	}
 	for i, word := range words {
-		if i == numberAt || isCopyright(words, i) {
+		if i == numberAt || isCopyright(words, i) || part == Unit && isMeasure(words, i) {
 			continue
 		}
 		behind := numberAt >= 0 && i > numberAt
@@ -207,9 +208,9 @@ func (r *Reading) readOther(library *device.Library, word string, part Part, era
 			r.Candidates = append(r.Candidates, found...)
 			return true
 		}
-		if len(word) == 3 { // 104 is a value, not a week
-			return false
-		}
+	}
+	if part != Chip && len(word) == 3 { // 104 is a value, and 230 a voltage
+		return false
 	}
 	if len(r.Candidates) > mostCandidates {
 		return false

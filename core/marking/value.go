@@ -31,3 +31,27 @@ func spelledLikeValue(word string) bool {
 	}
 	return figures > 0 && letters > 0
 }
+
+// units stand behind a figure that is then no date.
+var units = map[string]bool{
+	"hz": true, "khz": true, "mhz": true, "v": true, "vac": true, "vdc": true, "a": true, "ma": true, "mah": true,
+	"w": true, "va": true, "rpm": true, "b": true, "bytes": true, "k": true, "kb": true, "mb": true, "mm": true,
+	"g": true,
+
+	"pins": true, "cylinders": true, "sectors": true, "tracks": true,
+}
+
+// isMeasure reports whether a word is a figure with its unit behind it, or the size of a coin cell (CR 2032).
+func isMeasure(words []string, i int) bool {
+	if i+1 < len(words) && units[strings.ToLower(words[i+1])] {
+		return true
+	}
+	if i == 0 {
+		return false
+	}
+	switch strings.ToUpper(words[i-1]) {
+	case "CR", "BR", "LR", "SR":
+		return true
+	}
+	return false
+}

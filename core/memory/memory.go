@@ -91,7 +91,7 @@ func Together(words, width int) Capacity {
 			Note: fmt.Sprintf("chips %d bits wide together: 32 of each 39 are data, 7 correct errors", width)}
 	}
 	return Capacity{DataBits: total / 8 * 8, Note: fmt.Sprintf(
-		"chips of this depth are %d bits wide together, which makes no whole bytes; counted is what does", width)}
+		"the chips of this depth have a width of %d together, which makes no whole bytes; counted is what does", width)}
 }
 
 // InKB writes a number of bytes in KB of 1,024 bytes with one decimal, for columns of figures.

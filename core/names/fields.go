@@ -6,7 +6,8 @@ import (
 )
 
 // Tag is the struct tag that says what a text holds: says:"text" for what people write in their own words,
-// says:"sheet" for a sheet. Fields without it (keys, numbers, markings) are never touched.
+// says:"sheet" for a sheet, says:"finding" for the kind of a finding, which may be a known one. Fields without it
+// (keys, numbers, markings) are never touched.
 const Tag = "says"
 
 // Rewriting says how the texts of each kind are rewritten.
@@ -27,7 +28,7 @@ func (f *Fields) Rewrite(value any, by Rewriting) any {
 // Each visits the typed texts of a value.
 func (f *Fields) Each(value any, visit func(kind, text string)) {
 	visiting := Rewriting{}
-	for _, kind := range []string{"text", "sheet"} {
+	for _, kind := range []string{"text", "sheet", "finding"} {
 		visiting[kind] = func(text string) string {
 			visit(kind, text)
 			return text

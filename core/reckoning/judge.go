@@ -116,19 +116,28 @@ func dates(boards []Board, t Totals) verdict.Verdict {
 }
 
 func unidentified(boards []Board, t Totals) verdict.Verdict {
-	return verdict.Verdict{
+	chips := 0
+	v := verdict.Verdict{
 		Key: "unidentified", Label: "Unknown", State: verdict.Attention,
-		Value: verdict.Counted(t.Unidentified, "chip", "chips"),
+		Value: verdict.Counted(t.Unidentified, "part", "parts"),
 		Why: reasons(boards, func(e *Entry) (verdict.Reason, bool) {
-			switch {
-			case !e.IsUnidentified():
+			if !e.IsUnidentified() {
 				return verdict.Reason{}, false
+			}
+			if e.Kind == Chip {
+				chips += e.Count
+			}
+			switch {
 			case e.Marking == "" || e.Marking == "?":
 				return unreadChip.Because(e.names()), true
 			}
 			return unknownChip.Because(e.names(), e.Marking), true
 		}),
 	}
+	if chips == t.Unidentified {
+		v.Value = verdict.Counted(chips, "chip", "chips")
+	}
+	return v
 }
 
 func parts(boards []Board, t Totals) verdict.Verdict {

@@ -60,9 +60,9 @@ func (e *Entry) line() Line {
 	case e.Empty:
 		l.Text = "empty socket"
 	case e.IsUnidentified():
-		l.State, l.Text, l.Nameable = Unknown, "chip, type not known", e.nameable
+		l.State, l.Text, l.Nameable = Unknown, string(e.Kind)+", type not known", e.nameable
 		if e.Doubtful {
-			l.Text = "chip, reading doubtful"
+			l.Text = string(e.Kind) + ", reading doubtful"
 		}
 	case e.Type != nil:
 		l.State, l.Text = Recognised, Describe(e.Type)

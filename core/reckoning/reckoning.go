@@ -6,6 +6,7 @@ package reckoning
 import (
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
+	"frugalheron/core/edtf"
 	"frugalheron/core/marking"
 	"frugalheron/core/memory"
 	"frugalheron/core/sheet"
@@ -48,6 +49,15 @@ const (
 	Switch    Kind = "switch"
 	Battery   Kind = "battery"
 	Connector Kind = "connector"
+	Drive     Kind = "drive"
+	Supply    Kind = "supply"
+	Fan       Kind = "fan"
+	Relay     Kind = "relay"
+	Fuse      Kind = "fuse"
+	Filter    Kind = "filter"
+	Network   Kind = "network"
+	Display   Kind = "display"
+	Speaker   Kind = "speaker"
 	Other     Kind = "other"
 )
 
@@ -66,19 +76,24 @@ type Entry struct {
 	Socketed     bool                 `json:"socketed"`
 	Empty        bool                 `json:"empty" doc:"A socket without its part"`
 	Doubtful     bool                 `json:"doubtful" doc:"A character could not be read with certainty"`
+	New          *string              `json:"new" doc:"Since when the part is new, in EDTF; null for one not told to be a replacement"`
 	Findings     []sheet.Mark         `json:"findings"`
 
+	unknown  bool   // somebody wrote that nobody knows what it is
 	nameable string // number under which an unknown chip could be named
 }
 
-// IsUnidentified reports whether the entry is about chips that nobody has named yet.
-func (e Entry) IsUnidentified() bool { return e.Kind == Chip && !e.Empty && e.Type == nil }
+// IsUnidentified reports whether the entry is about chips that nobody has named yet, or about other parts that somebody
+// marked as unknown.
+func (e Entry) IsUnidentified() bool {
+	return !e.Empty && (e.unknown && e.Kind != Chip || e.Kind == Chip && e.Type == nil)
+}
 
 // Totals are the sums over a sheet. Bytes count data, without parity.
 type Totals struct {
 	Chips        int             `json:"chips"`
 	Modules      int             `json:"modules"`
-	Unidentified int             `json:"unidentified"`
+	Unidentified int             `json:"unidentified" doc:"Chips that nobody named, and other parts marked with ?"`
 	RAMBytes     int64           `json:"ramBytes" doc:"Data of all purposes, chips and modules, without parity"`
 	RAMBy        RAMBy           `json:"ramBy"`
 	ParityBits   int64           `json:"parityBits"`
@@ -143,6 +158,26 @@ type Options struct {
 	Mode    sheet.Mode
 	Era     datecode.Era
 	Purpose sheet.Purpose // what the board's memory is for when a body text does not say
+	Fit     string        // when the board came in, if its heading is kept elsewhere: factory, period, later, modern
+	// ThisYear is the last year that codes on parts which were put in later can mean; 0 for the usual one.
+	ThisYear int
+}
+
+// eraOf says which years a code on a part can mean. What is on a board that came in later may be newer than all others;
+// of a part that was put in at a known time the machine's years say nothing.
+func (o Options) eraOf(fit string, e *sheet.Entry) datecode.Era {
+	since, err := edtf.Parse(e.New)
+	switch {
+	case e.New != "" && err == nil:
+		latest := since.Latest().Year
+		if latest == 0 || o.ThisYear > 0 && o.ThisYear < latest {
+			latest = o.ThisYear
+		}
+		return datecode.Era{Latest: latest}
+	case fit == "later" || fit == "modern":
+		return datecode.Era{From: o.Era.From, To: o.Era.To, Latest: o.ThisYear}
+	}
+	return o.Era
 }
 
 // Of reckons a text. It returns a *malformed.Error when the text cannot be a sheet at all.
@@ -171,18 +206,18 @@ func OfSheet(library *device.Library, parsed sheet.Sheet, options Options) Resul
 func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Options,
 	problemLines map[int]bool) Assembly {
 	out := Assembly{Attributes: map[string]string{}, Entries: make([]Entry, 0, len(a.Lines)), Texts: []Text{}}
-	purpose := options.Purpose
+	purpose, fit := options.Purpose, options.Fit
 	if a.Heading != nil {
 		out.Title = a.Heading.Title
 		for _, attribute := range a.Heading.Attributes {
 			out.Attributes[attribute.Key] = attribute.Value
 		}
-		purpose = sheet.Purpose(a.Heading.Value("for"))
+		purpose, fit = sheet.Purpose(a.Heading.Value("for")), a.Heading.Value("fit")
 	}
 	for _, line := range a.Lines {
 		switch {
 		case line.Entry != nil:
-			out.Entries = append(out.Entries, readEntry(library, line.Entry, purpose, options.Era))
+			out.Entries = append(out.Entries, readEntry(library, line.Entry, purpose, options.eraOf(fit, line.Entry)))
 		case isText(line.Text):
 			out.Texts = append(out.Texts, Text{Line: line.Number, Text: line.Text})
 			if !problemLines[line.Number] {
@@ -199,7 +234,10 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 	out := Entry{
 		Line: e.Line, Designators: e.Designators, Count: e.Count, Marking: joined(e.Words),
 		DateReadings: []datecode.Candidate{}, Purpose: e.Purpose,
-		Socketed: e.Socketed, Empty: e.Empty, Doubtful: e.Doubtful, Findings: e.Findings,
+		Socketed: e.Socketed, Empty: e.Empty, Doubtful: e.Doubtful, Findings: e.Findings, unknown: e.Unknown,
+	}
+	if e.New != "" {
+		out.New = &e.New
 	}
 	if out.Purpose == sheet.Unsaid {
 		out.Purpose = purpose
@@ -210,11 +248,21 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Chip, Era: era}))
 		if out.Type == nil {
 			out.nameable = marking.Nameable(library, e.Words)
+			if said, ok := memoryInWords(e.Words); ok {
+				out.Type = &said
+			}
 		}
-	case Capacitor, Resistor:
-		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Passive, Era: era}))
+	case Capacitor, Resistor, Network:
+		words := e.Words
+		if len(words) > 0 && plainNumber.MatchString(words[0]) {
+			words = words[1:] // a bare figure is a value
+		}
+		out.read(marking.ReadWords(library, words, marking.Context{Part: marking.Passive, Era: era}))
 	case Module:
+		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Unit, Era: era}))
 		out.readModule(e.Words)
+	case Battery, Crystal, Drive, Supply:
+		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Unit, Era: era}))
 	}
 	return out
 }
@@ -223,11 +271,14 @@ func (e *Entry) read(m marking.Reading) {
 	e.Type, e.SpeedNs, e.Date, e.DateReadings = m.Type, m.SpeedNs, m.Date, m.Candidates
 }
 
+// readModule reads a capacity. A module holds RAM unless its words say otherwise.
 func (e *Entry) readModule(words []string) {
+	if said, ok := memoryInWords(words); ok {
+		said.Function = "memory module"
+		e.Type = &said
+		return
+	}
 	for _, word := range words {
-		if ns, ok := marking.SpeedNs(word); ok {
-			e.SpeedNs = ns
-		}
 		if organisation, ok := memory.ParseModule(word); ok && e.Type == nil {
 			e.Type = &device.Type{
 				Number: "module " + word, Class: device.DRAM, Organisation: organisation,

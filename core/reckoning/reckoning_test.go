@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"frugalheron/core/datecode"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/sheet"
@@ -79,8 +80,18 @@ func TestKinds(t *testing.T) {
 		"U2 HX9040 8MHz":          reckoning.Chip, "C1 0.1uF": reckoning.Capacitor, "C2 470 uF": reckoning.Capacitor,
 		"C3 10µF 16V": reckoning.Capacitor, "C4": reckoning.Capacitor,
 		"C12 104": reckoning.Capacitor, "R1 4k7": reckoning.Resistor, "R9 220": reckoning.Resistor,
-		"RN1 330 ohm": reckoning.Resistor,
-		"J3 1-2":      reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector,
+		"RN1 330 ohm": reckoning.Network, "RN1 4116R-001-472": reckoning.Network, "U9 4116R-001-472": reckoning.Network,
+		"1x resistor network": reckoning.Network, "R9 4702": reckoning.Resistor, "C11 4116": reckoning.Capacitor,
+		"R10 74LS245": reckoning.Chip, "K3 74LS74 8533": reckoning.Chip, "K1 5V": reckoning.Relay,
+		"F1 2A":         reckoning.Fuse,
+		"HD1 20MB 8533": reckoning.Drive, "FD1 1772": reckoning.Drive, "PS1 7805": reckoning.Supply,
+		"FAN1 80mm": reckoning.Fan, "SP1 8 ohm": reckoning.Speaker, "LS1 0.5W": reckoning.Speaker,
+		"FL1": reckoning.Filter, "DS1 5082": reckoning.Display, "M1 4116 8533": reckoning.Chip,
+		"M1 2116 own board": reckoning.Module, "SIMM1 @empty": reckoning.Module, "M2 crystal": reckoning.Crystal,
+		"U9 8K RAM": reckoning.Chip, "U41 memory module 64MB": reckoning.Module, "U7 RAM controller": reckoning.Chip,
+		"1x floppy drive controller": reckoning.Other, "1x battery connector": reckoning.Connector,
+		"SW3 ?": reckoning.Switch, "8x 330 ohm": reckoning.Resistor,
+		"J3 1-2": reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector,
 		"CN1 DB25 female": reckoning.Connector,
 		"SW1 10110000":    reckoning.Switch, "BT1 CR2032": reckoning.Battery, "B1 NiCd 3.6V": reckoning.Battery,
 		"M1 SIMM 30-pin 1Mx9": reckoning.Module, "U3 SIMM 4MB": reckoning.Module, "D4 1N4148": reckoning.Other,
@@ -199,4 +210,48 @@ func ExampleOf() {
 	r, _ := reckoning.Of(builtin.Library(), []byte("U40-U48 41256-15 8512\nU20,U22 27128-25 8533"), reckoning.Options{})
 	fmt.Println(r.Totals.RAMBytes, r.Totals.ParityBits, r.Totals.ROMBytes)
 	// Output: 262144 262144 32768
+}
+
+// What is said in words counts as what it says; a width that is not told is a byte.
+func TestMemoryInWords(t *testing.T) {
+	for line, want := range map[string][2]int64{ // RAM and ROM in bytes
+		"U9 8K RAM": {8 << 10, 0}, "U9 64 KB SRAM": {64 << 10, 0}, "U9-U16 64Kbit RAM": {64 << 10, 0},
+		"M1 memory module 64MB": {64 << 20, 0}, "M5 ROM module 4MB": {0, 4 << 20}, "M5 flash memory 2MB": {0, 2 << 20},
+		"U9 RAM controller 64K": {}, "U9 no RAM 8K": {}, "U9 EPROM 32Kx8": {0, 32 << 10},
+	} {
+		got := of(t, line).Totals
+		if got.RAMBytes != want[0] || got.ROMBytes != want[1] {
+			t.Errorf("%q: %d of RAM and %d of ROM, want %v", line, got.RAMBytes, got.ROMBytes, want)
+		}
+	}
+}
+
+// Codes on a part that was put in later may lie past the usual years, up to the day it was put in, or today.
+func TestDatesOfWhatIsNew(t *testing.T) {
+	for _, test := range []struct{ text, want string }{
+		{"U1 74LS00 2135", ""}, {"U1 74LS00 2135 new:2022", "2021-W35"}, {"U1 74LS00 2435 new:2022", ""},
+		{"U1 74LS00 8533 new:2022", "1985-W33"}, {"BT1 NiMH 2135 new:2021-10", "2021-W35"},
+		{"== Card | fit modern\nU1 74LS00 2135", "2021-W35"}, {"== Card | fit period\nU1 74LS00 2135", ""},
+		{"R9 4702", ""}, {"PS1 2012 V", ""}, {"BT1 CR 2032", ""}, {"X1 18.432 MHz 8534", "1985-W34"},
+	} {
+		r, err := reckoning.Of(builtin.Library(), []byte(test.text), reckoning.Options{
+			Era: datecode.Era{From: 1984, To: 1987}, ThisYear: 2026})
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := ""
+		if date := r.Assemblies[0].Entries[0].Date; date != nil {
+			got = date.Text
+		}
+		if got != test.want {
+			t.Errorf("%q is read as %q, want %q", test.text, got, test.want)
+		}
+	}
+}
+
+func TestWhatNobodyKnowsIsCountedWhateverItIs(t *testing.T) {
+	r := of(t, "SW3 ?\nY1 ? 4 pins\nU1 ?\nU2 ? @empty")
+	if r.Totals.Unidentified != 3 || r.Totals.Chips != 1 {
+		t.Errorf("totals %+v", r.Totals)
+	}
 }

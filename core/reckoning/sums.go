@@ -23,6 +23,9 @@ func sum(r *Result) Totals {
 				t.EmptySockets += e.Count
 				continue
 			}
+			if e.IsUnidentified() {
+				t.Unidentified += e.Count
+			}
 			switch e.Kind {
 			case Chip:
 				t.chip(e, &s)
@@ -103,9 +106,6 @@ func (s *sums) together(assemblies []Assembly) (notes []Note) {
 
 func (t *Totals) chip(e *Entry, s *sums) {
 	t.Chips += e.Count
-	if e.Type == nil {
-		t.Unidentified += e.Count
-	}
 	if e.Type != nil && e.Type.TypicalMilliamps > 0 {
 		if s.draw.Counted == 0 {
 			s.firstDrawn = e.Line

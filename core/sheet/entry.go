@@ -4,6 +4,8 @@ import (
 	"strconv"
 	"strings"
 	"unicode"
+
+	"frugalheron/core/edtf"
 )
 
 // token is a word of a line and where it starts, in bytes.
@@ -54,7 +56,8 @@ func cutSubject(words []token) (subject, rest []token) {
 	if len(words) == 0 {
 		return nil, nil
 	}
-	if isDesignator(words[0].text) || isCount(words[0].text) {
+	words = joinRuns(words)
+	if isCount(words[0].text) {
 		return words[:1], words[1:]
 	}
 	if len(words) > 1 && isDigits(words[0].text) && isTimes(words[1].text) {
@@ -64,10 +67,45 @@ func cutSubject(words []token) (subject, rest []token) {
 		return nil, words
 	}
 	end := 1
-	for end < len(words) && strings.HasSuffix(words[end-1].text, ",") && allDesignators(words[end].text) {
+	for end < len(words) && allDesignators(words[end].text) &&
+		(strings.HasSuffix(words[end-1].text, ",") || strings.HasPrefix(words[end].text, ",")) {
 		end++
 	}
 	return words[:end], words[end:]
+}
+
+// joinRuns makes one word of U1 - U8, and of a word and the comma that stands alone behind it. Only the words that can
+// be the subject are looked at.
+func joinRuns(words []token) []token {
+	kept := 0 // words that stand, in the same place
+	for i := 0; i < len(words); kept++ {
+		word := words[i]
+		if !allDesignators(word.text) {
+			return append(words[:kept], words[i:]...)
+		}
+		i++
+		if i+1 < len(words) && isDash(words[i].text) && isSameLetters(word.text, words[i+1].text) {
+			word.text += words[i].text + words[i+1].text
+			i += 2
+		}
+		for ; i < len(words) && words[i].text == ","; i++ {
+			if !strings.HasSuffix(word.text, ",") {
+				word.text += ","
+			}
+		}
+		words[kept] = word
+	}
+	return words[:kept]
+}
+
+func isDash(word string) bool { return word == "-" || word == "–" || word == "—" || word == ".." }
+
+// isSameLetters reports whether two words can be the ends of a run. C5 - CR2032 is no run of anything.
+func isSameLetters(from, to string) bool {
+	first, ok := cut(from[strings.LastIndexByte(from, ',')+1:])
+	end, _, _ := strings.Cut(to, ",")
+	last, okLast := cut(end)
+	return ok && okLast && strings.EqualFold(first.letters, last.letters)
 }
 
 // allDesignators reports whether a word is designators and runs, with commas between them.
@@ -188,11 +226,16 @@ func offsetOf(subject []token, designator string) int {
 	return last
 }
 
-// words reads what follows the designators: marks, purpose, findings, and plain words.
+// newSince opens the word that says when a part was put in as a replacement.
+const newSince = "new:"
+
+// words reads what follows the designators: marks, purpose, findings, since when it is new, and plain words.
 func (p *parser) words(number int, line, content string, rest []token, e *Entry) bool {
 	e.Words = make([]string, 0, len(rest))
+	end := 0 // of the finding met last
 	for _, word := range rest {
 		switch {
+		case word.offset < end:
 		case strings.HasPrefix(word.text, "@"):
 			switch word.text {
 			case "@socket":
@@ -213,19 +256,21 @@ func (p *parser) words(number int, line, content string, rest []token, e *Entry)
 				return false
 			}
 			e.Purpose = purpose
-		case strings.HasPrefix(word.text, "!"):
-			kind, note, noted := strings.Cut(content[word.offset+1:], ":")
-			if !findingHasNote(word.text) {
-				kind, note, noted = word.text[1:], "", false
-			}
-			if kind == "" {
-				p.problem(number, line, word.offset, "a finding needs a word after the !, as in !cracked")
+		case strings.HasPrefix(word.text, newSince):
+			since := word.text[len(newSince):]
+			if e.New != "" {
+				p.problem(number, line, word.offset, "new: stands twice; keep the one that holds")
 				return false
 			}
-			e.Findings = append(e.Findings, Mark{Kind: kind, Note: strings.TrimFunc(note, unicode.IsSpace)})
-			if noted {
-				return true
+			if _, err := edtf.Parse(since); err != nil {
+				p.problem(number, line, word.offset, "%s is no date; write new:2021, new:2026-05 or new:2026-05-17",
+					word.text)
+				return false
 			}
+			e.New = since
+		case opensFinding(word.text):
+			end = endOfFinding(content, word.offset)
+			e.Findings = append(e.Findings, readFinding(content[word.offset+1:end]))
 		default:
 			if word.text == "?" {
 				e.Unknown = true

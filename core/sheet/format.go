@@ -57,6 +57,9 @@ func (e *Entry) String() string {
 			words = append(words, mark.text)
 		}
 	}
+	if e.New != "" {
+		words = append(words, newSince+e.New)
+	}
 	for _, f := range e.Findings {
 		words = append(words, f.text())
 	}
@@ -68,10 +71,15 @@ func (e *Entry) String() string {
 }
 
 func (f Mark) text() string {
-	if f.Note == "" {
-		return "!" + f.Kind
+	switch {
+	case strings.HasPrefix(f.Note, "#"), strings.HasPrefix(f.Note, newSince), opensFinding(f.Note), strings.HasPrefix(f.Note, "@"):
+		return "!" + f.Kind + ":" + f.Note // a blank would end the finding
+	case f.Note != "":
+		return "!" + f.Kind + ": " + f.Note
+	case readFinding(f.Kind) != f:
+		return "!" + f.Kind + ":" // of several words
 	}
-	return "!" + f.Kind + ": " + f.Note
+	return "!" + f.Kind
 }
 
 // spaced puts a space before text, except where that would turn it into a comment.

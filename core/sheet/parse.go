@@ -141,7 +141,7 @@ func (p *parser) heading(number int, text string) {
 		p.problem(number, text, at, "a control character (code %d); take it out", text[at])
 	}
 	start := strings.Index(text, "==") + 2
-	content, comment := cutHeadingComment(text)
+	content, comment := cutComment(text)
 	content = content[min(start, len(content)):]
 	h := &Heading{Line: number, Attributes: []Attribute{}, Comment: comment}
 	offset := start
@@ -180,9 +180,9 @@ func (p *parser) attribute(number int, line string, offset int, text string) Att
 	return Attribute{Key: key, Value: value}
 }
 
-// cutHeadingComment cuts a heading at the first # that stands after white space.
-func cutHeadingComment(line string) (content, comment string) {
-	blank := false
+// cutComment cuts a line at the first # that stands at its start or after white space.
+func cutComment(line string) (content, comment string) {
+	blank := true
 	for i, r := range line {
 		if blank && r == '#' {
 			return line[:i], strings.TrimRightFunc(line[i:], unicode.IsSpace)
@@ -190,34 +190,6 @@ func cutHeadingComment(line string) (content, comment string) {
 		blank = unicode.IsSpace(r)
 	}
 	return line, ""
-}
-
-// cutComment cuts at the first # that stands at the start or after white space. A finding's
-// note runs to the end of the line, so a # in it starts no comment.
-func cutComment(line string) (content, comment string) {
-	if strings.IndexByte(line, '#') < 0 {
-		return line, ""
-	}
-	blank := true
-	for i, r := range line {
-		switch {
-		case blank && r == '#':
-			return line[:i], strings.TrimRightFunc(line[i:], unicode.IsSpace)
-		case blank && r == '!' && findingHasNote(line[i:]):
-			return line, ""
-		}
-		blank = unicode.IsSpace(r)
-	}
-	return line, ""
-}
-
-// findingHasNote reports whether the word that starts here is a finding with a colon.
-func findingHasNote(text string) bool {
-	end := strings.IndexFunc(text, unicode.IsSpace)
-	if end < 0 {
-		end = len(text)
-	}
-	return strings.Contains(text[:end], ":")
 }
 
 func controlCharacter(line string) int {

@@ -31,10 +31,14 @@ func RewriteProse(text string, rewrite func(prose string) string) string {
 			continue
 		}
 		flush()
-		start := proseStart(line)
-		out.WriteString(line[:start])
-		prose.WriteString(line[start:])
-		flush()
+		content, _ := cutComment(line)
+		for at := 0; at < len(line); {
+			from, to := proseOf(line, content, at)
+			out.WriteString(line[at:from])
+			prose.WriteString(line[from:to])
+			flush()
+			at = to
+		}
 	}
 	flush()
 	return out.String()
@@ -61,13 +65,17 @@ func linesWithEnds(text string) func(yield func(string) bool) {
 	}
 }
 
-// proseStart is where the words of the writer start in a line that is an entry.
-func proseStart(line string) int {
-	content, _ := cutComment(line)
-	for _, word := range tokens(content, nil) {
-		if strings.HasPrefix(word.text, "!") && findingHasNote(word.text) {
-			return word.offset + strings.Index(word.text, ":") + 1
+// proseOf is the next stretch of an entry from a place on that the writer said in own words: a finding, but for its kind
+// if that is a known one, or the comment.
+func proseOf(line, content string, at int) (from, to int) {
+	for _, word := range tokens(content[min(at, len(content)):], nil) {
+		start := at + word.offset
+		if !opensFinding(word.text) {
+			continue
 		}
+		end := endOfFinding(content, start)
+		_, kind := knownKind(content[start+1 : end])
+		return start + 1 + kind, end
 	}
-	return len(content)
+	return max(at, len(content)), len(line)
 }

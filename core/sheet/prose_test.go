@@ -9,7 +9,7 @@ import (
 
 func TestOnlyProseOfASheetIsRewritten(t *testing.T) {
 	text := "== rose | part rose\nU1 rose-27128 8533 # rose\r\nU2,U3 rose @socket !leaking:rose, rose\nrose wrote\n# rose\nU4 ? !rose\nU4 rose twice\n"
-	want := "== ROSE | PART ROSE\nU1 rose-27128 8533 # ROSE\r\nU2,U3 rose @socket !leaking:ROSE, ROSE\nROSE WROTE\n# ROSE\nU4 ? !rose\nU4 ROSE TWICE\n"
+	want := "== ROSE | PART ROSE\nU1 rose-27128 8533 # ROSE\r\nU2,U3 rose @socket !leaking:ROSE, ROSE\nROSE WROTE\n# ROSE\nU4 ? !ROSE\nU4 ROSE TWICE\n"
 	if got := sheet.RewriteProse(text, strings.ToUpper); got != want {
 		t.Errorf("got\n%s\nwant\n%s", got, want)
 	}

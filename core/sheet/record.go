@@ -13,6 +13,7 @@ type Record struct {
 	Marking  string `json:"marking" maxLength:"10000"`
 	Purpose  string `json:"purpose" enum:",main,picture,cache,shared,card,parity"`
 	Mount    string `json:"mount" enum:",socket,solder,empty"`
+	New      string `json:"new" required:"false" maxLength:"40" doc:"Since when the part is new, in EDTF; empty when it came with the board"`
 	Findings string `json:"findings" says:"text" maxLength:"10000" doc:"As written, each with its !"`
 	Comment  string `json:"comment" says:"text" maxLength:"10000"`
 }
@@ -32,7 +33,7 @@ func (s Sheet) Records() []Record {
 
 func (e *Entry) record() Record {
 	r := Record{Line: e.Line, Parts: e.Written, Marking: strings.Join(e.Words, " "), Purpose: string(e.Purpose),
-		Comment: e.Comment}
+		New: e.New, Comment: e.Comment}
 	switch {
 	case e.Empty:
 		r.Mount = "empty"
@@ -64,7 +65,11 @@ func (r Record) Text() (string, error) {
 	if comment != "" && !strings.HasPrefix(comment, "#") {
 		comment = "# " + comment
 	}
-	line := strings.Join(strings.Fields(strings.Join([]string{r.Parts, r.Marking, purpose, mount}, " ")), " ")
+	since := strings.TrimSpace(r.New)
+	if since != "" {
+		since = newSince + since
+	}
+	line := strings.Join(strings.Fields(strings.Join([]string{r.Parts, r.Marking, purpose, mount, since}, " ")), " ")
 	if findings := strings.TrimSpace(r.Findings); findings != "" {
 		line += " " + findings
 	}
@@ -81,9 +86,9 @@ func (r Record) Text() (string, error) {
 	}
 	e := s.Assemblies[0].Lines[0].Entry
 	if got := e.record(); got.Marking != strings.Join(strings.Fields(r.Marking), " ") || got.Mount != r.Mount ||
-		got.Purpose != r.Purpose || got.Comment != comment {
+		got.Purpose != r.Purpose || got.New != strings.TrimSpace(r.New) || got.Comment != comment {
 		return "", fmt.Errorf(
-			"the fields do not stay apart in the line %q; a marking holds no @, ! or #, a noted finding comes without comment", line)
+			"the fields do not stay apart in the line %q; a marking holds no @, ! or #, and a finding begins with a ! and says something", line)
 	}
 	return e.String(), nil
 }

@@ -12,10 +12,11 @@ func TestRecordsRoundTrip(t *testing.T) {
 	body := strings.Join([]string{
 		"U1 HX9040-2 8431", "U40-U48  41256-15 8512 @socket", "U20,U22 27128 @empty # label gone", "8x 4164 for:parity",
 		"BT1 NiCd 3.6V !leaking: pad #3 eaten", "C5 0.1uF !cracked !loose # both", "U30 ?", "J3 1-2 @solder", "U50",
+		"C9 100uF new:2021-05 !high esr 12 ohm !does not fit !odd: at 12:30 # old", "U60 - U62, U70 7400 ! 8533",
 	}, "\n")
 	parsed, err := sheet.Parse([]byte(body), sheet.Body)
 	records := parsed.Records()
-	if err != nil || len(records) != 9 {
+	if err != nil || len(records) != 11 {
 		t.Fatal(err, records)
 	}
 	for _, record := range records {
@@ -49,9 +50,9 @@ func TestRecordTextRefusesWhatWouldNotStayApart(t *testing.T) {
 		{"mark in the marking", sheet.Record{Parts: "U1", Marking: "7400 @socket"}, "do not stay apart"},
 		{"comment in the marking", sheet.Record{Parts: "U1", Marking: "7400 # old"}, "do not stay apart"},
 		{"line end in the marking", sheet.Record{Parts: "U1", Marking: "7400\nU2 7404"}, ""},
-		{"comment behind a note", sheet.Record{Parts: "U1", Findings: "!bent: pin 4", Comment: "# old"},
-			"do not stay apart"},
-		{"finding without a word", sheet.Record{Parts: "U1", Findings: "!"}, "needs a word"},
+		{"finding without its mark", sheet.Record{Parts: "U1", Findings: "bent"}, "do not stay apart"},
+		{"finding without a word", sheet.Record{Parts: "U1", Findings: "!"}, "do not stay apart"},
+		{"new since no day", sheet.Record{Parts: "U1", New: "soon"}, "new:soon is no date"},
 	} {
 		text, err := test.row.Text()
 		if test.says == "" {

@@ -8,6 +8,7 @@
 //	U30        ?                             unreadable
 //	8x         4164-15                       parts without designators
 //	BT1        NiCd 3.6V 60mAh !leaking: green crust on the anode
+//	C9         100uF 16V new:2021 !high esr 12 ohm
 //
 // What the words mean (which chip, how much memory) is not decided here.
 package sheet
@@ -83,14 +84,15 @@ type Entry struct {
 	Soldered    bool
 	Empty       bool // a socket without its part
 	Purpose     Purpose
+	New         string // since when the part is new, in EDTF; empty for one that came with the board or is not told
 	Findings    []Mark
 	Comment     string // with its leading #, or empty
 }
 
 // Mark is something the eye met on a part: a kind, and a note when one was written.
 type Mark struct {
-	Kind string `json:"kind" doc:"One word, as leaking or cracked"`
-	Note string `json:"note" says:"text" doc:"The rest of the line after the colon"`
+	Kind string `json:"kind" says:"finding" doc:"A known kind, as leaking or high esr, or else the words up to a colon or the first word"`
+	Note string `json:"note" says:"text" doc:"What stands behind the kind"`
 }
 
 // Purpose says what memory is for.

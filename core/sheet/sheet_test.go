@@ -39,7 +39,12 @@ func TestProblems(t *testing.T) {
 		{"unknown mark, by its column", "U1 7400 @glue", 1, 9, "@glue is no mark", 0},
 		{"column in UTF-16 units", "U1 µ😀 @glue", 1, 8, "@glue", 0},
 		{"purpose nobody knows", "U1 41256 for:fun", 1, 10, "for:main", 0},
-		{"finding without a word", "U1 7400 !", 1, 9, "needs a word", 0},
+		{"a lone exclamation mark is text", "U1 7400 !", 0, 0, "", 1},
+		{"new since no date", "U1 7400 new:soon", 1, 9, "new:soon is no date", 0},
+		{"new since twice", "U1 7400 new:2021 new:2022", 1, 18, "stands twice", 0},
+		{"mark behind a finding", "U1 7400 !bent pin @glue", 1, 19, "@glue is no mark", 0},
+		{"run with blanks counting down", "U9 - U1 7400", 1, 1, "write U1-U9", 0},
+		{"duplicate within a run with blanks", "U5 7400\nU1 – U8 7400", 2, 1, "U5 stands on line 1", 1},
 		{"control character", "U1 74\x0100", 1, 6, "control character", 0},
 		{"fit nobody knows, heading kept", "== A | fit odd\nU1 7400", 1, 8, "fit \"odd\"", 1},
 		{"tabs and CRLF", "U1\t7400\t@socket\r\nU2\t7404\r\n", 0, 0, "", 2},
@@ -76,18 +81,48 @@ func TestProblems(t *testing.T) {
 }
 
 func TestEntryReadsEveryPart(t *testing.T) {
-	s, err := sheet.Parse([]byte("U20, U22..U24 27128-25 85?3 for:shared @socket !bent !leaking: pad #3 !eaten @x"),
-		sheet.Whole)
+	s, err := sheet.Parse([]byte("U20 , U22..U24, U30 – U31 27128-25 85?3 for:shared new:2021 @socket !bent "+
+		"!leaking: pad 3, no ! here, @ noon # !old"), sheet.Whole)
 	if err != nil || len(s.Problems) > 0 {
 		t.Fatal(err, s.Problems)
 	}
 	want := &sheet.Entry{
-		Line: 1, Written: "U20,U22..U24", Designators: []string{"U20", "U22", "U23", "U24"}, Count: 4,
-		Words: []string{"27128-25", "85?3"}, Doubtful: true, Socketed: true, Purpose: sheet.Shared,
-		Findings: []sheet.Mark{{Kind: "bent"}, {Kind: "leaking", Note: "pad #3 !eaten @x"}},
+		Line: 1, Written: "U20,U22..U24,U30–U31", Count: 6,
+		Designators: []string{"U20", "U22", "U23", "U24", "U30", "U31"},
+		Words:       []string{"27128-25", "85?3"}, Doubtful: true, Socketed: true, Purpose: sheet.Shared, New: "2021",
+		Findings: []sheet.Mark{{Kind: "bent"}, {Kind: "leaking", Note: "pad 3, no ! here, @ noon"}}, Comment: "# !old",
 	}
 	if got := s.Assemblies[0].Lines[0].Entry; !reflect.DeepEqual(got, want) {
 		t.Errorf("got  %+v\nwant %+v", got, want)
+	}
+}
+
+// No word of a finding gets into the marking, and what is written back is read as the same.
+func TestFindings(t *testing.T) {
+	for line, want := range map[string][]sheet.Mark{
+		"!high esr 12 ohm":                     {{Kind: "high esr", Note: "12 ohm"}},
+		"!High  ESR: 12 ohm":                   {{Kind: "high esr", Note: "12 ohm"}},
+		"!does not spin !bent pin 4":           {{Kind: "does not spin"}, {Kind: "bent pin", Note: "4"}},
+		"!bent, badly":                         {{Kind: "bent", Note: "badly"}},
+		"!bentwood":                            {{Kind: "bentwood"}},
+		"!pin gone: left of 3":                 {{Kind: "pin gone", Note: "left of 3"}},
+		"!odd thing at 12:30":                  {{Kind: "odd", Note: "thing at 12:30"}},
+		"!leaking:crust":                       {{Kind: "leaking", Note: "crust"}},
+		"!rost an der Kante # seen":            {{Kind: "rost", Note: "an der Kante"}},
+		"!leaking new: crust new:2020 @socket": {{Kind: "leaking", Note: "new: crust"}},
+		"!!(odd) ! !":                          {{Kind: "odd", Note: "! !"}},
+	} {
+		for range 2 {
+			s, err := sheet.Parse([]byte("C1 10uF "+line), sheet.Body)
+			if err != nil || len(s.Problems) > 0 {
+				t.Fatal(line, err, s.Problems)
+			}
+			e := s.Assemblies[0].Lines[0].Entry
+			if !reflect.DeepEqual(e.Findings, want) || !slices.Equal(e.Words, []string{"10uF"}) {
+				t.Errorf("%q: %+v with %q, want %+v", line, e.Findings, e.Words, want)
+			}
+			line = strings.TrimPrefix(e.String(), "C1         10uF ")
+		}
 	}
 }
 
@@ -146,7 +181,7 @@ func FuzzRoundTrip(f *testing.F) {
 	for _, seed := range []string{
 		"== Main | part 4410-2 | for:picture # x\nU1-U3 41256-15 8512 @socket !x # y\n8 x 4164\nU9-U1\nU1\n",
 		"U1, U2 ,x @empty !a: b # c\r\n\ttext\n==#x|#y\n=== z | FOR:main | fit ODD\n4C ?\n", "\ufeffU1 7\ufeff",
-		"IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0", "==0| for:#",
+		"A0 x !of several words:\nA1 !bent:pin !12:30 at noon", "IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0", "==0| for:#",
 	} {
 		f.Add(seed)
 	}
@@ -200,6 +235,10 @@ func TestRunsAreCountedBeforeTheyAreListed(t *testing.T) {
 		"clash at last":  "U4096\n" + strings.Repeat("U1-U4096\n", sheet.MaxBytes/9-1),
 		"many letters":   strings.Repeat("A1-A4000 x\nBC1-BC4000\nDEF1-DEF4000\n", sheet.MaxBytes/40),
 		"many too large": strings.Repeat("U1-U999999999 x\n", sheet.MaxBytes/16),
+		"many commas":    "U1" + strings.Repeat(" ,", sheet.MaxBytes/2-1),
+		"many dashes":    strings.Repeat("U1 - U2 , ", sheet.MaxBytes/10),
+		"many findings":  "U1 " + strings.Repeat("!a ", sheet.MaxBytes/3-1),
+		"many colons":    "U1 " + strings.Repeat("!:: ", sheet.MaxBytes/4-1),
 		"many problems":  strings.Repeat("U1\n", sheet.MaxBytes/3),
 	} {
 		t.Run(name, func(t *testing.T) {

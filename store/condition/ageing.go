@@ -77,8 +77,9 @@ type HeldPart struct {
 	Class      string  `db:"class"`
 	Marking    string  `db:"marking"`
 	Socketed   bool    `db:"socketed"`
-	Findings   string  `db:"findings"` // as the sheet has them, each with its !
-	Made       *string `db:"made"`     // last day of its date code
+	Findings   string  `db:"findings"`  // as the sheet has them, each with its !
+	Made       *string `db:"made"`      // last day of its date code
+	New        *string `db:"new_since"` // since when it is new, in EDTF
 }
 
 // HeldParts lists the parts that a machine holds today; empty sockets are none.
@@ -87,7 +88,7 @@ func HeldParts(ctx context.Context, h pg.Handle, machineID int64) ([]HeldPart, e
 	err := h.SelectContext(ctx, &found,
 		`SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line, array_to_string(e.designators,
 			' ') AS places, e.count, e.kind,
-			e.type_class AS class, e.marking, e.socketed, CAST(e.date_to AS text) AS made,
+			e.type_class AS class, e.marking, e.socketed, CAST(e.date_to AS text) AS made, e.new_since,
 			COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ')
 			FROM jsonb_array_elements(e.findings) x), '') AS findings
 		FROM fitting f JOIN assembly a ON a.id = f.assembly_id JOIN entry e ON e.assembly_id = a.id

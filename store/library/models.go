@@ -98,6 +98,7 @@ type DatedEntry struct {
 	Socketed    bool   `db:"socketed"`
 	From        string `db:"date_from"`
 	To          string `db:"date_to"`
+	New         bool   `db:"is_new"` // put in later as a replacement
 }
 
 // DatedEntriesOf lists the dated lines of assemblies.
@@ -105,7 +106,8 @@ func DatedEntriesOf(ctx context.Context, h pg.Handle, assemblyIDs []int64) ([]Da
 	found := []DatedEntry{}
 	err := h.SelectContext(ctx, &found,
 		`SELECT assembly_id, line, array_to_string(designators, ' ') AS designators, count, marking, socketed,
-			CAST(date_from AS text) AS date_from, CAST(date_to AS text) AS date_to
+			CAST(date_from AS text) AS date_from, CAST(date_to AS text) AS date_to,
+			new_since IS NOT NULL AS is_new
 		FROM entry WHERE assembly_id = ANY (CAST($1 AS bigint[])) AND date_from IS NOT NULL AND date_to IS NOT NULL
 		AND NOT empty ORDER BY assembly_id, line`, assemblyIDs)
 	return found, err

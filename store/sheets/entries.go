@@ -11,21 +11,24 @@ import (
 // EntryRow is a parsed line of the newest revision, as it is kept for search. Rows travel to and
 // from the database as JSON, so the JSON names are those that the statements below use.
 type EntryRow struct {
-	Line        int          `json:"line"`
-	Designators []string     `json:"designators"`
-	Count       int          `json:"count"`
-	Kind        string       `json:"kind"`
-	Marking     string       `json:"marking"`
-	TypeNumber  string       `json:"typeNumber"` // type in the library, or empty
-	TypeClass   string       `json:"typeClass"`
-	SpeedNs     int          `json:"speedNs"`
-	DateFrom    *string      `json:"dateFrom"` // YYYY-MM-DD, or null
-	DateTo      *string      `json:"dateTo"`
-	Purpose     string       `json:"purpose"`
-	Socketed    bool         `json:"socketed"`
-	Empty       bool         `json:"empty"`
-	Doubtful    bool         `json:"doubtful"`
-	Findings    []sheet.Mark `json:"findings"`
+	Line        int      `json:"line"`
+	Designators []string `json:"designators"`
+	Count       int      `json:"count"`
+	Kind        string   `json:"kind"`
+	Marking     string   `json:"marking"`
+	TypeNumber  string   `json:"typeNumber"` // type in the library, or empty
+	TypeClass   string   `json:"typeClass"`
+	SpeedNs     int      `json:"speedNs"`
+	DateFrom    *string  `json:"dateFrom"` // YYYY-MM-DD, or null
+	DateTo      *string  `json:"dateTo"`
+	Purpose     string   `json:"purpose"`
+	Socketed    bool     `json:"socketed"`
+	Empty       bool     `json:"empty"`
+	Doubtful    bool     `json:"doubtful"`
+	New         *string  `json:"new"` // since when the part is new, in EDTF, or null
+	// Unidentified is what nobody knows, be it a chip or not.
+	Unidentified bool         `json:"unidentified"`
+	Findings     []sheet.Mark `json:"findings"`
 }
 
 // ReplaceEntries throws away the entries of an assembly and keeps those of a revision instead.
@@ -40,12 +43,14 @@ func ReplaceEntries(ctx context.Context, h pg.Handle, assemblyID int64, revision
 	// One parameter for all rows: sheets may be longer than a statement may have parameters.
 	_, err = h.ExecContext(ctx,
 		`INSERT INTO entry (assembly_id, revision, line, designators, count, kind, marking, type_number,
-			type_class, speed_ns, date_from, date_to, purpose, socketed, empty, doubtful, findings)
+			type_class, speed_ns, date_from, date_to, purpose, socketed, empty, doubtful, new_since, unidentified,
+			findings)
 		SELECT $1, $2, r.* FROM jsonb_to_recordset(CAST($3 AS jsonb)) AS r(line integer, designators text[],
 		count integer, kind text,
 			marking text, "typeNumber" text, "typeClass" text, "speedNs" integer, "dateFrom" date, "dateTo" date,
 			purpose text,
-			socketed boolean, empty boolean, doubtful boolean, findings jsonb)`, assemblyID, revision, string(encoded))
+			socketed boolean, empty boolean, doubtful boolean, new text, unidentified boolean,
+			findings jsonb)`, assemblyID, revision, string(encoded))
 	return err
 }
 
@@ -56,8 +61,8 @@ func EntriesOf(ctx context.Context, h pg.Handle, assemblyID int64, afterLine, li
 		`SELECT CAST(jsonb_build_object('line', line, 'designators', designators, 'count', count, 'kind', kind,
 			'marking', marking, 'typeNumber', type_number, 'typeClass', type_class, 'speedNs', speed_ns, 'dateFrom',
 			date_from, 'dateTo', date_to,
-			'purpose', purpose, 'socketed', socketed, 'empty', empty, 'doubtful', doubtful, 'findings',
-			findings) AS text)
+			'purpose', purpose, 'socketed', socketed, 'empty', empty, 'doubtful', doubtful, 'new', new_since,
+			'unidentified', unidentified, 'findings', findings) AS text)
 		FROM entry WHERE assembly_id = $1 AND line > $2 ORDER BY line LIMIT $3`, assemblyID, afterLine, limit)
 	if err != nil {
 		return nil, err

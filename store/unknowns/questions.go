@@ -116,6 +116,7 @@ type UnknownEntry struct {
 	Line        int     `db:"line"`
 	Designators string  `db:"designators"` // with spaces between
 	Count       int     `db:"count"`
+	Kind        string  `db:"kind"`
 	Marking     string  `db:"marking"`
 	Doubtful    bool    `db:"doubtful"`    // a character of the reading is in doubt
 	TypeNumber  string  `db:"type_number"` // what it was taken for all the same, or empty
@@ -129,14 +130,16 @@ func ListUnknown(ctx context.Context, h pg.Handle, machineID int64, limit int) (
 	err := h.SelectContext(ctx, &found,
 		`SELECT f.machine_id, COALESCE(m.accession, '') AS accession, COALESCE(m.name, '') AS machine, e.assembly_id,
 			a.title AS assembly,
-			e.line, array_to_string(e.designators, ' ') AS designators, e.count, e.marking, e.doubtful, e.type_number,
+			e.line, array_to_string(e.designators, ' ') AS designators, e.count, e.kind, e.marking, e.doubtful,
+			e.type_number,
 			CAST(e.date_from AS text) AS date_from,
 			COALESCE((SELECT string_agg(n.type_number, ' ' ORDER BY n.line) FROM entry n
 				WHERE n.assembly_id = e.assembly_id AND n.line BETWEEN e.line - 2 AND e.line + 2
 				AND n.type_number <> ''), '') AS neighbours
 		FROM entry e JOIN assembly a ON a.id = e.assembly_id JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id
-		WHERE e.kind = 'chip' AND NOT e.empty AND (e.type_number = '' OR e.doubtful) AND (CAST($1 AS bigint) = 0
+		WHERE (e.unidentified OR e.doubtful) AND NOT e.empty AND (e.unidentified OR e.kind = 'chip')
+		AND (CAST($1 AS bigint) = 0
 		OR f.machine_id = $1)
 		ORDER BY m.accession NULLS LAST, f.ordinal, e.assembly_id, e.line LIMIT $2`, machineID, limit)
 	return found, err

@@ -4748,6 +4748,8 @@ export interface components {
             /** Format: int64 */
             line: number;
             marking: string;
+            /** @description Since when the part is new, in EDTF, or null */
+            new: string | null;
             purpose: string;
             socketed: boolean;
             /** Format: int64 */
@@ -4755,6 +4757,8 @@ export interface components {
             typeClass: string;
             /** @description Type in the library, or empty */
             typeNumber: string;
+            /** @description A chip that nobody named, or another part marked with ? */
+            unidentified: boolean;
         };
         EventPage: {
             events: components["schemas"]["EventView"][];
@@ -7056,6 +7060,8 @@ export interface components {
             line: number;
             /** @description The words as written */
             marking: string;
+            /** @description Since when the part is new, in EDTF; null for one not told to be a replacement */
+            new: string | null;
             /** @description What memory is for, from the line or its heading */
             purpose: string;
             socketed: boolean;
@@ -7163,7 +7169,10 @@ export interface components {
              * @description Chips that hold ROM of any kind
              */
             roms: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Chips that nobody named, and other parts marked with ?
+             */
             unidentified: number;
         };
         ReckonedVerdict: {
@@ -7555,9 +7564,9 @@ export interface components {
             reason: string;
         };
         SheetMark: {
-            /** @description One word, as leaking or cracked */
+            /** @description A known kind, as leaking or high esr, or else the words up to a colon or the first word */
             kind: string;
-            /** @description The rest of the line after the colon */
+            /** @description What stands behind the kind */
             note: string;
         };
         SheetProblem: {
@@ -7580,6 +7589,8 @@ export interface components {
             marking: string;
             /** @enum {string} */
             mount: "" | "socket" | "solder" | "empty";
+            /** @description Since when the part is new, in EDTF; empty when it came with the board */
+            new?: string;
             /** @description Designators or count as written */
             parts: string;
             /** @enum {string} */
@@ -8289,6 +8300,8 @@ export interface components {
             designators: string;
             /** @description A character of the reading is in doubt */
             doubtful: boolean;
+            /** @description What sort of part the line is about */
+            kind: string;
             /** Format: int64 */
             line: number;
             machine: string;

@@ -71,16 +71,18 @@ export function SheetTable({ title, text, reckoned, spot, readOnly, onType }: Pr
 
 const columns = [
   { name: 'Line', width: '44px' },
-  { name: 'Parts', width: '104px' },
-  { name: 'Marking', width: '196px' },
-  { name: 'What it is', width: '216px' },
-  { name: 'For', width: '84px' },
-  { name: 'Mount', width: '84px' },
-  { name: 'Findings', width: '132px' },
-  { name: 'Comment', width: '132px' },
+  { name: 'Parts', width: '100px' },
+  { name: 'Marking', width: '180px' },
+  { name: 'What it is', width: '184px' },
+  { name: 'For', width: '80px' },
+  { name: 'Mount', width: '80px' },
+  { name: 'New since', width: '84px' },
+  { name: 'Findings', width: '128px' },
+  { name: 'Comment', width: '112px' },
 ]
 
-const nothing: SheetRecord = { line: 0, parts: '', marking: '', purpose: '', mount: '', findings: '', comment: '' }
+const nothing: SheetRecord = { line: 0, parts: '', marking: '', purpose: '', mount: '', new: '', findings: '',
+  comment: '' }
 
 const Scroll = styled.div`
   overflow-x: auto;

@@ -16,10 +16,10 @@ type Props = {
 }
 
 const names = { parts: 'Parts', marking: 'Marking', findings: 'Findings', comment: 'Comment', purpose: 'For',
-  mount: 'Mount' }
+  mount: 'Mount', new: 'New since' }
 const purposes: SheetRecord['purpose'][] = ['', 'main', 'picture', 'cache', 'shared', 'card', 'parity']
 const mounts: SheetRecord['mount'][] = ['', 'socket', 'solder', 'empty']
-type TextField = 'parts' | 'marking' | 'findings' | 'comment'
+type TextField = 'parts' | 'marking' | 'new' | 'findings' | 'comment'
 
 /** A row of the table. Enter, or leaving the row, writes it as a line; what cannot be written stays typed. */
 export function TableRow({ record, state, readOnly, onWritten }: Props) {
@@ -58,7 +58,7 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
     <td>
       <Cell
         aria-label={name(field)}
-        value={row[field]}
+        value={row[field] ?? ''}
         readOnly={readOnly}
         aria-invalid={wrong !== ''}
         spellCheck={false}
@@ -104,10 +104,11 @@ export function TableRow({ record, state, readOnly, onWritten }: Props) {
         <What>{state && <><Mark kind={marks[state.state]} /> {state.text}</>}</What>
         {choice('purpose', purposes)}
         {choice('mount', mounts)}
+        {cell('new')}
         {cell('findings')}
         {cell('comment')}
       </tr>
-      {wrong && <tr><Wrong colSpan={8} role="alert">{wrong}</Wrong></tr>}
+      {wrong && <tr><Wrong colSpan={9} role="alert">{wrong}</Wrong></tr>}
     </>
   )
 }
