@@ -110,7 +110,7 @@ func TestSheetJSON(t *testing.T) {
 		"line": 2.0, "count": 9.0, "kind": "chip", "marking": "41256-15 8512", "speedNs": 150.0,
 		"designators": []any{"U40", "U41", "U42", "U43", "U44", "U45", "U46", "U47", "U48"},
 		"date":        map[string]any{"text": "1985-W12", "from": "1985-03-18", "to": "1985-03-24"},
-		"socketed":    true, "empty": false, "doubtful": false,
+		"socketed":    true, "empty": false, "doubtful": false, "new": nil,
 		"findings": []any{map[string]any{"kind": "bent", "note": "pin 4"}},
 	}, entries[0])
 	require.Nil(t, entries[1]["type"])
