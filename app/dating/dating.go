@@ -30,7 +30,7 @@ type DatedPart struct {
 	Words    string        `json:"words" doc:"What it is"`
 	Assembly string        `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
 	Count    int           `json:"count" doc:"Parts of the line"`
-	Verdict  string        `json:"verdict" enum:",later,earlier" doc:"Empty for one that is of the time of the others"`
+	Verdict  string        `json:"verdict" enum:",later,earlier,possibly-later" doc:"Empty for one that is of the time of the others"`
 	Spot     *verdict.Spot `json:"spot" doc:"The line, or null"`
 }
 
@@ -102,6 +102,10 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 			Spot: &verdict.Spot{Assembly: line.AssemblyID, Line: line.Line}}
 		part.ID, part.Kind, part.Mounting = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
 			dating.Soldered
+		part.New = line.New
+		if assembly.Fit != string(dating.Unknown) {
+			part.Decided = dating.Originality(assembly.Fit)
+		}
 		switch {
 		case assembly.Kind == "card":
 			part.Mounting = dating.Card

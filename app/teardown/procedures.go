@@ -156,8 +156,8 @@ func (s *Service) variants(ctx context.Context, actor action.Actor, maker, model
 			if err != nil && !errors.Is(err, action.ErrNotFound) {
 				return nil, err
 			}
-			if e := dated.Result.Estimate; e != nil {
-				span = [2]string{e.From.String(), e.To.String()}
+			if e := dated.Result.Estimates; len(e) > 0 {
+				span = [2]string{e[0].From.String(), e[len(e)-1].To.String()}
 			}
 			built[one.MachineID] = span
 		}

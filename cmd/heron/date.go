@@ -40,7 +40,9 @@ func dateCommand() *cobra.Command {
 
 func printDating(out io.Writer, r dating.Result) {
 	if r.Estimate != nil {
-		fmt.Fprintf(out, "%-11s %s to %s\n", "built", r.Estimate.From, r.Estimate.To)
+		for i, e := range r.Estimates {
+			fmt.Fprintf(out, "%-11s %s to %s\n", []string{"built", "or"}[min(i, 1)], e.From, e.To)
+		}
 	} else {
 		fmt.Fprintf(out, "%-11s not known\n", "built")
 	}

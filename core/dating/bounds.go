@@ -41,6 +41,12 @@ func (d *dater) byPlate(plates, papers []Evidence) {
 	}
 	for _, plate := range plates {
 		d.say("The plate %s says %s.", plate.ID, words(plate))
+		if len(d.cluster) > 0 {
+			if newest := newestOf(d.cluster); weeks(newest.To, plate.From) > d.rules.Idle {
+				d.say("The plate is %d weeks newer than the newest part, %s: old parts were used, the boards are of another machine, or the plate is.",
+					weeks(newest.To, plate.From), newest.ID)
+			}
+		}
 		for _, part := range d.cluster {
 			if part.Mounting == Soldered && part.From.Days() > plate.To.Days() {
 				d.conflict([]string{plate.ID, part.ID},
@@ -92,8 +98,11 @@ func (d *dater) againstWindow(windows []Evidence) {
 			case !w.From.IsZero() && e.To.Days() < w.From.Days():
 				d.conflict([]string{w.ID}, "built before %s by the evidence, but the model was made from %s on", e.To,
 					w.From)
-			default:
+			case (w.From.IsZero() || e.From.Days() >= w.From.Days()) && (w.To.IsZero() || e.To.Days() <= w.To.Days()):
 				d.say("That lies in the time in which the model was made, %s to %s.", orOpen(w.From), orOpen(w.To))
+			default:
+				d.say("Only a part of that lies in the time in which the model was made, %s to %s.", orOpen(w.From),
+					orOpen(w.To))
 			}
 		}
 		if len(d.cluster) == 0 || w.To.IsZero() {

@@ -40,6 +40,18 @@ type Evidence struct {
 	From     calendar.Date `json:"from"`
 	To       calendar.Date `json:"to"`
 	Mounting Mounting      `json:"fit" enum:",soldered,socketed,card"`
+	Assembly string        `json:"assembly,omitempty" doc:"What the part is on"`
+	// Decided is what somebody decided about the assembly that the part is on; it counts before what is reckoned.
+	Decided Originality `json:"decided,omitempty" enum:",factory,period,later,modern,unknown"`
+	New     bool        `json:"new,omitempty" doc:"The part was put in later as a replacement"`
+}
+
+// neverDates reports whether a part says nothing about when the machine was built.
+func (e Evidence) neverDates() bool { return e.New || e.Decided == Later || e.Decided == Modern }
+
+// isAdded reports whether a part is on what is usually added to a machine, or was by what somebody decided.
+func (e Evidence) isAdded() bool {
+	return e.Decided != Factory && (e.Mounting == Card || e.Decided == Period)
 }
 
 // Span is a time from the first to the last day.
@@ -51,7 +63,7 @@ type Span struct {
 // Outlier is a part that is not from the time of the others.
 type Outlier struct {
 	ID      string `json:"id"`
-	Verdict string `json:"verdict" enum:"later,earlier"`
+	Verdict string `json:"verdict" enum:"later,earlier,possibly-later"`
 	Weeks   int    `json:"weeks"` // later: past the newest of the cluster; earlier: before its middle
 	Why     string `json:"why" says:"text"`
 }
@@ -67,6 +79,7 @@ type Result struct {
 	NotBefore *calendar.Date `json:"notBefore"` // null when no part tells
 	NotAfter  *calendar.Date `json:"notAfter"`  // null when no plate or paper tells
 	Estimate  *Span          `json:"estimate"`  // null when nothing tells
+	Estimates []Span         `json:"estimates"` // all that it can be: two where one newer part can be original or not
 	Outliers  []Outlier      `json:"outliers"`
 	Conflicts []Conflict     `json:"conflicts"`
 	Basis     []string       `json:"basis"`
@@ -81,16 +94,21 @@ type Rules struct {
 	Soonest   int `json:"soonest"`   // assembly follows the newest part by so many at least
 	Latest    int `json:"latest"`    // and by so many at most
 	FewerThan int `json:"fewerThan"` // later parts are fewer than one in so many
+	Few       int `json:"few"`       // parts, below which one newer part can as well be original
+	Idle      int `json:"idle"`      // between the newest part and a plate, from which on it is said
 }
 
 // DefaultRules are what stands in reference works on date codes as experience: parts were used within half
 // a year, old stock is two years old.
-func DefaultRules() Rules { return Rules{Gap: 26, OldStock: 104, Soonest: 2, Latest: 26, FewerThan: 6} }
+func DefaultRules() Rules {
+	return Rules{Gap: 26, OldStock: 104, Soonest: 2, Latest: 26, FewerThan: 6, Few: 7, Idle: 104}
+}
 
 // Date dates a machine. Evidence without a usable date is an error that names it.
 func Date(evidence []Evidence, rules Rules) (Result, error) {
 	d := dater{rules: rules,
-		r: Result{Outliers: []Outlier{}, Conflicts: []Conflict{}, Basis: []string{}, Cluster: []string{}}}
+		r: Result{Outliers: []Outlier{}, Conflicts: []Conflict{}, Basis: []string{}, Cluster: []string{},
+			Estimates: []Span{}}}
 	for i, e := range evidence {
 		if err := e.check(i); err != nil {
 			return d.r, err
@@ -99,6 +117,7 @@ func Date(evidence []Evidence, rules Rules) (Result, error) {
 	d.byParts(ofKind(evidence, DateCode))
 	d.byFirmware(ofKind(evidence, Copyright))
 	d.byPlate(ofKind(evidence, Label), ofKind(evidence, Document))
+	d.settlePossible(len(ofKind(evidence, Label)) > 0)
 	d.againstWindow(ofKind(evidence, Window))
 	return d.r, nil
 }
@@ -111,6 +130,8 @@ func (e Evidence) check(index int) error {
 			e.Kind)
 	case !slices.Contains([]Mounting{"", Soldered, Socketed, Card}, e.Mounting):
 		why = fmt.Sprintf("the fit %q is not known; use soldered, socketed or card", e.Mounting)
+	case !slices.Contains([]Originality{"", Factory, Period, Later, Modern, Unknown}, e.Decided):
+		why = fmt.Sprintf("what was decided, %q, is not known; use factory, period, later or modern", e.Decided)
 	case e.Kind == Window && e.From.IsZero() && e.To.IsZero():
 		why = "has neither a first nor a last day"
 	case e.Kind != Window && (e.From.IsZero() || e.To.IsZero()):
@@ -130,13 +151,17 @@ func ofKind(evidence []Evidence, kind Kind) []Evidence {
 			found = append(found, e)
 		}
 	}
-	slices.SortFunc(found, func(a, b Evidence) int {
+	sortByDate(found)
+	return found
+}
+
+func sortByDate(evidence []Evidence) {
+	slices.SortFunc(evidence, func(a, b Evidence) int {
 		if c := order(a.From, b.From); c != 0 {
 			return c
 		}
 		return cmp.Or(order(a.To, b.To), cmp.Compare(a.ID, b.ID))
 	})
-	return found
 }
 
 // order compares two days without counting them.

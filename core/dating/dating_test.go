@@ -39,6 +39,22 @@ func board(n int) []dating.Evidence {
 	return parts
 }
 
+// cards is n parts on a card, one a week from the start of a year on.
+func cards(n, year int) []dating.Evidence {
+	parts := []dating.Evidence{}
+	for i := range n {
+		parts = append(parts, week(fmt.Sprintf("C%d", i+1), year, 2+i, dating.Card))
+	}
+	return parts
+}
+
+func decided(what dating.Originality, parts []dating.Evidence) []dating.Evidence {
+	for i := range parts {
+		parts[i].Decided = what
+	}
+	return parts
+}
+
 func ExampleDate() {
 	r, _ := dating.Date(append(board(12), week("U50", 1987, 10, dating.Card), week("U9", 1982, 40, dating.Socketed)),
 		dating.DefaultRules())
@@ -65,10 +81,26 @@ func TestDating(t *testing.T) {
 		{"one part", board(1), "1985-05-13", "", "1985-05-27..1985-11-17", "[]", "[]"},
 		{"half a year apart is one time", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 27, "")},
 			"1985-07-01", "", "1985-07-15..1986-01-05", "[]", "[]"},
-		{"a week more is not: the newer counts", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 28, "")},
-			"1985-07-08", "", "1985-07-22..1986-01-12", "[]", "[]"},
-		{"one later of six is too many", append(board(5), week("L", 1987, 1, "")), "1985-06-10", "",
-			"1985-06-24..1985-12-15", "[]", "[L]"},
+		{"a week more is not: both are told", []dating.Evidence{week("A", 1985, 1, ""), week("B", 1985, 28, "")},
+			"1984-12-31", "", "1985-01-14..1985-07-07 or 1985-07-22..1986-01-12", "[B possibly-later]", "[]"},
+		{"one later of six can be original", append(board(5), week("L", 1987, 1, "")), "1985-06-10", "",
+			"1985-06-24..1985-12-15 or 1987-01-12..1987-07-05", "[L possibly-later]", "[]"},
+		{"but not where a plate is older", append(board(5), week("L", 1987, 1, ""),
+			span("plate", dating.Label, "1985-08-01", "1985-08-31")), "1985-06-10", "1985-08-31",
+			"1985-08-01..1985-08-31", "[L later]", "[]"},
+		{"two later of six are too many", append(board(4), week("L", 1987, 1, ""), week("M", 1987, 2, "")), "1985-06-03",
+			"", "1985-06-17..1985-12-08", "[]", "[L M]"},
+		{"a card full of later parts was added", append(board(4), cards(6, 1988)...), "1985-06-03", "",
+			"1985-06-17..1985-12-08", "[C1 later C2 later C3 later C4 later C5 later C6 later]", "[]"},
+		{"cards alone date it, too", cards(6, 1988), "1988-02-15", "", "1988-02-29..1988-08-21", "[]", "[]"},
+		{"what is new never dates", append(board(6), dating.Evidence{ID: "N", Kind: dating.DateCode, New: true,
+			From: calendar.Date{Year: 1985, Month: 8, Day: 1}, To: calendar.Date{Year: 1985, Month: 8, Day: 1}}),
+			"1985-06-17", "", "1985-07-01..1985-12-22", "[]", "[]"},
+		{"what was decided to be later neither", append(board(2), decided(dating.Later, cards(6, 1988))...),
+			"1985-05-20", "", "1985-06-03..1985-11-24", "[]", "[]"},
+		{"nothing else", decided(dating.Modern, board(3)), "", "", "", "[]", "[]"},
+		{"factory boards are the cluster", append(decided(dating.Factory, cards(8, 1988)), board(3)...), "1988-02-29", "",
+			"1988-03-14..1988-09-04", "[U1 earlier U2 earlier U3 earlier]", "[]"},
 		{"one later of seven is a repair", append(board(6), week("L", 1987, 1, "")), "1985-06-17", "",
 			"1985-07-01..1985-12-22", "[L later]", "[]"},
 		{"two years before is not yet old stock", append(board(9), week("O", 1983, 24, "")), "1985-07-08", "",
@@ -110,7 +142,13 @@ func TestDating(t *testing.T) {
 		require.NoError(t, err, c.name)
 		estimate := ""
 		if r.Estimate != nil {
-			estimate = r.Estimate.From.String() + ".." + r.Estimate.To.String()
+			require.Equal(t, *r.Estimate, r.Estimates[0], c.name)
+		}
+		for i, e := range r.Estimates {
+			if i > 0 {
+				estimate += " or "
+			}
+			estimate += e.From.String() + ".." + e.To.String()
 		}
 		outliers, conflicts := []string{}, []string{}
 		for _, o := range r.Outliers {

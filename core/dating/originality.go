@@ -2,6 +2,7 @@ package dating
 
 import (
 	"fmt"
+	"slices"
 
 	"frugalheron/core/calendar"
 )
@@ -41,12 +42,30 @@ func JudgeAssembly(parts []Evidence, built *Span, rules Rules) Judgement {
 	if len(dated) == 0 {
 		return Judgement{Unknown, "none of its parts is dated"}
 	}
+	for i := range dated {
+		dated[i].Decided = "" // it is told beside what was decided
+	}
 	// One chip that was replaced does not make a board a later one.
 	own, err := Date(dated, rules)
 	if err != nil || own.NotBefore == nil {
 		return Judgement{Unknown, "its dates cannot be used"}
 	}
-	newest := *own.NotBefore
+	judged := judgeBy(*own.NotBefore, built, rules)
+	for _, o := range own.Outliers {
+		at := slices.IndexFunc(dated, func(e Evidence) bool { return e.ID == o.ID })
+		if o.Verdict != "possibly-later" || at < 0 {
+			continue
+		}
+		if other := judgeBy(dated[at].From, built, rules); other.Originality != judged.Originality {
+			return Judgement{Unknown, fmt.Sprintf("too few of its parts are dated: by %s it is %s, by the others %s",
+				o.ID, other.Originality, judged.Originality)}
+		}
+	}
+	return judged
+}
+
+// judgeBy judges an assembly by its newest part.
+func judgeBy(newest calendar.Date, built *Span, rules Rules) Judgement {
 	past := weeks(built.To, newest)
 	told := fmt.Sprintf("its parts are from %s, ", weekOf(newest))
 	switch {

@@ -18,6 +18,10 @@ func (r Result) Verdict() verdict.Verdict {
 		return v
 	}
 	v.Value = fmt.Sprintf("%s to %s", r.Estimate.From, r.Estimate.To)
+	for _, other := range r.Estimates[min(1, len(r.Estimates)):] {
+		v.State = verdict.Attention
+		v.Value += fmt.Sprintf(", or %s to %s", other.From, other.To)
+	}
 	for _, c := range r.Conflicts {
 		v.State = verdict.Attention
 		v.Why = append(v.Why, contradiction.Because(c.Why))

@@ -4578,11 +4578,15 @@ export interface components {
              */
             count: number;
             /** @enum {string} */
+            decided?: "" | "factory" | "period" | "later" | "modern" | "unknown";
+            /** @enum {string} */
             fit: "" | "soldered" | "socketed" | "card";
             from: string;
             id: string;
             /** @enum {string} */
             kind: "date-code" | "label" | "copyright" | "document" | "production-window";
+            /** @description The part was put in later as a replacement */
+            new?: boolean;
             /** @description The line, or null */
             spot: components["schemas"]["ReckonedSpot"] | null;
             to: string;
@@ -4590,7 +4594,7 @@ export interface components {
              * @description Empty for one that is of the time of the others
              * @enum {string}
              */
-            verdict: "" | "later" | "earlier";
+            verdict: "" | "later" | "earlier" | "possibly-later";
             /** @description What it is */
             words: string;
         };
@@ -6501,7 +6505,7 @@ export interface components {
         Outlier: {
             id: string;
             /** @enum {string} */
-            verdict: "later" | "earlier";
+            verdict: "later" | "earlier" | "possibly-later";
             /** Format: int64 */
             weeks: number;
             why: string;
@@ -7224,6 +7228,7 @@ export interface components {
             cluster: string[];
             conflicts: components["schemas"]["Conflict"][];
             estimate: components["schemas"]["Span"] | null;
+            estimates: components["schemas"]["Span"][];
             notAfter: string | null;
             notBefore: string | null;
             outliers: components["schemas"]["Outlier"][];

@@ -60,7 +60,11 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
         {others.map((part) =>
           <TimeRow key={part.id}><Said style={spread(part.from, part.to)} title={part.words} /></TimeRow>)}
         {window && <TimeRow><Made style={spread(window.from, window.to)} title={window.words} /></TimeRow>}
-        {result.estimate && <TimeRow><Built style={spread(result.estimate.from, result.estimate.to)} /></TimeRow>}
+        {result.estimates.length > 0 && (
+          <TimeRow>
+            {result.estimates.map((span) => <Built key={span.from} style={spread(span.from, span.to)} />)}
+          </TimeRow>
+        )}
         <TimeYears from={from} to={to} at={at} />
       </TimeTrack>
     </TimeFrame>
@@ -83,8 +87,11 @@ const Dot = styled.span`
   border: 1px solid ${color.sheet};
   border-radius: 50%;
   background: ${color.slate};
-  &[data-verdict='later'], &[data-verdict='earlier'] { border-radius: 0; background: ${color.amber};
-    transform: rotate(45deg); }
+  &[data-verdict='later'], &[data-verdict='possibly-later'], &[data-verdict='earlier'] {
+    border-radius: 0;
+    background: ${color.amber};
+    transform: rotate(45deg);
+  }
 `
 const Claimed = styled.span`
   ${band}
