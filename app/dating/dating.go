@@ -30,7 +30,7 @@ type DatedPart struct {
 	Words    string        `json:"words" doc:"What it is"`
 	Assembly string        `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
 	Count    int           `json:"count" doc:"Parts of the line"`
-	Verdict  string        `json:"verdict" enum:",later,earlier,possibly-later" doc:"Empty for one that is of the time of the others"`
+	Verdict  string        `json:"verdict" enum:",later,earlier,possibly-later,left-out" doc:"Empty for one that is of the time of the others; left-out for one that was put in later by what somebody wrote or decided"`
 	Spot     *verdict.Spot `json:"spot" doc:"The line, or null"`
 }
 
@@ -233,6 +233,9 @@ func (d *DatedMachine) reckon(assemblies []inventory.Assembly) error {
 		return err
 	}
 	for i, part := range d.Parts {
+		if part.NeverDates() {
+			d.Parts[i].Verdict = "left-out"
+		}
 		for _, o := range d.Result.Outliers {
 			if o.ID == part.ID {
 				d.Parts[i].Verdict = o.Verdict

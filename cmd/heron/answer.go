@@ -86,3 +86,17 @@ func (f *eraFlag) Set(text string) error {
 	f.Era = datecode.Era{From: first, To: last}
 	return nil
 }
+
+// family is a command that does nothing by itself: without one of its own commands it is a wrong usage.
+func family(use, short string, own ...*cobra.Command) *cobra.Command {
+	names := []string{}
+	for _, cmd := range own {
+		names = append(names, cmd.Name())
+	}
+	cmd := &cobra.Command{Use: use, Short: short, Args: cobra.NoArgs,
+		RunE: func(*cobra.Command, []string) error {
+			return fmt.Errorf("%s needs one of: %s", use, strings.Join(names, ", "))
+		}}
+	cmd.AddCommand(own...)
+	return cmd
+}

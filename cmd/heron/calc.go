@@ -14,9 +14,8 @@ import (
 )
 
 func calcCommand() *cobra.Command {
-	cmd := &cobra.Command{Use: "calc", Short: "Small sums: memory, picture memory, fit"}
-	cmd.AddCommand(calcRAMCommand(), calcVideoCommand(), calcFitCommand())
-	return cmd
+	return family("calc", "Small sums: memory, picture memory, fit", calcRAMCommand(), calcVideoCommand(),
+		calcFitCommand())
 }
 
 // ramAnswer is what calc ram answers.

@@ -14,9 +14,8 @@ import (
 )
 
 func romCommand() *cobra.Command {
-	cmd := &cobra.Command{Use: "rom", Short: "Read, compare and convert the content of read-only memories"}
-	cmd.AddCommand(romInspectCommand(), romCompareCommand(), romConvertCommand(), romSplitCommand(), romMergeCommand())
-	return cmd
+	return family("rom", "Read, compare and convert the content of read-only memories", romInspectCommand(),
+		romCompareCommand(), romConvertCommand(), romSplitCommand(), romMergeCommand())
 }
 
 // readImage reads an image in any of the formats; an error names the file.

@@ -28,7 +28,7 @@ func (d *dater) conflict(ids []string, format string, args ...any) {
 // byParts finds the cluster of the parts, what is older and newer than it, and when assembly can have
 // followed.
 func (d *dater) byParts(all []Evidence) {
-	parts := slices.DeleteFunc(slices.Clone(all), Evidence.neverDates)
+	parts := slices.DeleteFunc(slices.Clone(all), Evidence.NeverDates)
 	if left := len(all) - len(parts); left > 0 {
 		d.say("Left out: %d of %d dated parts, which were put in later by what somebody wrote or decided.", left, len(all))
 	}

@@ -46,8 +46,8 @@ type Evidence struct {
 	New     bool        `json:"new,omitempty" doc:"The part was put in later as a replacement"`
 }
 
-// neverDates reports whether a part says nothing about when the machine was built.
-func (e Evidence) neverDates() bool { return e.New || e.Decided == Later || e.Decided == Modern }
+// NeverDates reports whether a part says nothing about when the machine was built.
+func (e Evidence) NeverDates() bool { return e.New || e.Decided == Later || e.Decided == Modern }
 
 // isAdded reports whether a part is on what is usually added to a machine, or was by what somebody decided.
 func (e Evidence) isAdded() bool {

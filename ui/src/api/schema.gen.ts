@@ -4591,10 +4591,10 @@ export interface components {
             spot: components["schemas"]["ReckonedSpot"] | null;
             to: string;
             /**
-             * @description Empty for one that is of the time of the others
+             * @description Empty for one that is of the time of the others; left-out for one that was put in later by what somebody wrote or decided
              * @enum {string}
              */
-            verdict: "" | "later" | "earlier" | "possibly-later";
+            verdict: "" | "later" | "earlier" | "possibly-later" | "left-out";
             /** @description What it is */
             words: string;
         };

@@ -52,7 +52,7 @@ export function DatesDrawing({ dated }: { dated: Dated }) {
               ) : (
                 <Dot key={part.id} data-verdict={part.verdict} style={{ left: `${String(at(part.from))}%` }}
                   title={`${part.id} ${part.words}, ${part.from} to ${part.to}${part.verdict
-                    && `: ${part.verdict}`}`} />
+                    && `: ${part.verdict === 'left-out' ? 'left out' : part.verdict}`}`} />
               ),
             )}
           </TimeRow>
@@ -91,6 +91,10 @@ const Dot = styled.span`
     border-radius: 0;
     background: ${color.amber};
     transform: rotate(45deg);
+  }
+  &[data-verdict='left-out'] {
+    border-color: ${color.faint};
+    background: ${color.sheet};
   }
 `
 const Claimed = styled.span`

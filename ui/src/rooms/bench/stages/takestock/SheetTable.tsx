@@ -74,8 +74,8 @@ const columns = [
   { name: 'Parts', width: '100px' },
   { name: 'Marking', width: '180px' },
   { name: 'What it is', width: '184px' },
-  { name: 'For', width: '80px' },
-  { name: 'Mount', width: '80px' },
+  { name: 'For', width: '88px' },
+  { name: 'Mount', width: '84px' },
   { name: 'New since', width: '84px' },
   { name: 'Findings', width: '128px' },
   { name: 'Comment', width: '112px' },
@@ -91,7 +91,7 @@ const Scroll = styled.div`
 `
 const Table = styled.table`
   width: 100%;
-  min-width: 992px;
+  min-width: 1004px;
   table-layout: fixed;
   border-collapse: collapse;
   th { padding: 4px ${space(1)}; border-bottom: 1px solid ${color.line}; color: ${color.faint}; font-size: 14px;
