@@ -23,7 +23,7 @@ import (
 type MeasurementInput struct {
 	Line         string            `json:"line" says:"text" maxLength:"400" required:"false" doc:"As BT1 2.1 V, +5 4.93, drive guide 31.4 mm / 30.9 mm"`
 	Point        string            `json:"point" maxLength:"200" required:"false" doc:"Where there is no line: what is measured"`
-	Quantity     quantity.Quantity `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
+	Quantity     quantity.Quantity `json:"quantity" enum:"volts,volts-ac,volts-pp,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams" required:"false"`
 	Expected     *measure.Expected `json:"expected,omitempty"`
 	AssemblyID   *int64            `json:"assemblyId,omitempty" doc:"The board that the point is on; left out, one whose sheet has the designator"`
 	Instrument   string            `json:"instrument" says:"text" maxLength:"200" required:"false"`

@@ -19,7 +19,7 @@ type Measurement struct {
 	AssemblyID   *int64            `json:"assemblyId"`
 	Assembly     string            `json:"assembly" says:"text"`
 	Point        string            `json:"point"`
-	Quantity     quantity.Quantity `json:"quantity" enum:"volts,volts-ac,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams"`
+	Quantity     quantity.Quantity `json:"quantity" enum:"volts,volts-ac,volts-pp,amperes,ohms,microfarads,esr,hertz,seconds,millimetres,celsius,grams"`
 	Unit         string            `json:"unit"`
 	Readings     []float64         `json:"readings" doc:"In the unit, in the order they were taken"`
 	Expected     *measure.Expected `json:"expected"`

@@ -57,6 +57,7 @@ func TestExitStatus(t *testing.T) {
 		{"no file named", "", []string{"sheet"}, 2, "arg"},
 		{"unknown flag", "", []string{"sheet", "-", "--jsn"}, 2, "--jsn"},
 		{"unknown command", "", []string{"shet"}, 2, "shet"},
+		{"nothing measured", "", []string{"measure", "--json"}, 2, "needs what was measured"},
 		{"half a command", "", []string{"calc"}, 2, "needs one of: ram, video, fit"},
 		{"half a command with a slip", "", []string{"rom", "inspct"}, 2, "inspct"},
 		{"era that is none", "", []string{"marking", "8533", "--era", "1988-1984"}, 2, "two years"},

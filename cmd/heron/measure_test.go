@@ -23,6 +23,7 @@ func TestMeasurementsOnTheCommandLine(t *testing.T) {
 		[]any{a["point"], a["quantity"], a["unit"], a["verdict"], a["said"], a["readings"]})
 	require.NotNil(t, a["expected"])
 	require.Contains(t, a, "why")
+	require.Equal(t, []any{-12.9}, answerOf(t, "", "measure", "-12", "-12.9")["readings"])
 	require.Nil(t, answerOf(t, "", "measure", "U3", "pin", "8", "0.4", "V")["expected"])
 	guide := answerOf(t, "", "measure", "drive guide 31.4 mm / 30.9 mm > 0.2 mm")
 	require.Equal(t, []any{30.9, "fail"}, []any{guide["opening"], guide["verdict"]})

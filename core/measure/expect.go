@@ -21,7 +21,12 @@ type Expected struct {
 // Around is a value with a tolerance either way, in parts of it.
 func Around(nominal, part float64, from string) Expected {
 	off := math.Abs(nominal) * part
-	return Expected{&nominal, ptr(nominal - off), ptr(nominal + off), from}
+	return between(nominal, off, off, from)
+}
+
+// between is a value with what it may lie below and above it.
+func between(nominal, below, above float64, from string) Expected {
+	return Expected{&nominal, ptr(quantity.Round(nominal-below, 12)), ptr(quantity.Round(nominal+above, 12)), from}
 }
 
 func ptr(v float64) *float64 { return &v }
@@ -33,15 +38,19 @@ const (
 	NegativeRailTolerance = 0.10
 )
 
-var railName = regexp.MustCompile(`^([+-]\d+(?:\.\d+)?)V?$`)
+var railName = regexp.MustCompile(`(?i)^([+-]\d+(?:\.\d+)?)(?:V(\d+)?)?(?:SB)?$`)
 
-// Rail reads the name of a supply rail, as +5 or -12, and returns what it should have.
+// Rail reads the name of a supply rail, as +5, -12, +3V3 or the standby rail +5VSB, and returns what it should have.
 func Rail(name string) (Expected, bool) {
 	m := railName.FindStringSubmatch(strings.TrimSpace(name))
-	if m == nil {
+	if m == nil || m[2] != "" && strings.Contains(m[1], ".") {
 		return Expected{}, false
 	}
-	volts, err := strconv.ParseFloat(m[1], 64)
+	figures := m[1]
+	if m[2] != "" {
+		figures += "." + m[2] // 3V3
+	}
+	volts, err := strconv.ParseFloat(figures, 64)
 	if err != nil || volts == 0 || math.Abs(volts) > 60 {
 		return Expected{}, false
 	}
@@ -58,40 +67,91 @@ var cells = []struct {
 	name               string
 	nominal, low, high float64
 }{
+	{regexp.MustCompile(`(?i)\b(li-?ion|lithium[- ]ion|li-?po)\b`), "lithium-ion cell", 3.7, 3.0, 4.2},
+	{regexp.MustCompile(`(?i)\b(li-?socl2|thionyl)\b|\blithium\b.*\b3\.6\s?V|\b3\.6\s?V.*\blithium\b`),
+		"lithium thionyl cell", 3.6, 3.3, 3.7},
 	{regexp.MustCompile(`(?i)\bni-?(cd|mh)\b`), "nickel cell", 1.2, 1.1, 1.5},
 	{regexp.MustCompile(`(?i)\blead`), "lead cell", 2.0, 1.95, 2.3},
-	{regexp.MustCompile(`(?i)\balkaline\b`), "alkaline cell", 1.5, 1.2, 1.65},
+	{regexp.MustCompile(`(?i)\bsr\d{2,4}(sw|w)?\b|\bsilver\b`), "silver oxide cell", 1.55, 1.4, 1.65},
+	{regexp.MustCompile(`(?i)\balkaline\b|\blr\d{1,4}\b`), "alkaline cell", 1.5, 1.2, 1.65},
 	{regexp.MustCompile(`(?i)\b(lithium|cr\d{3,4}|br\d{3,4})\b`), "lithium cell", 3.0, 2.7, 3.4},
 }
 
 var (
 	markedVolts = regexp.MustCompile(`(?i)(?:^|\s)(\d+(?:\.\d+)?)\s?V\b`)
-	markedValue = regexp.MustCompile(`(?i)(?:^|\s)(\d+(?:\.\d+)?)\s?(uF|µF|μF|nF|pF|ohms?|kohm|Ω|kΩ|MHz|kHz)\b`)
+	markedCells = regexp.MustCompile(`(?i)(?:^|\s)(\d{1,2})\s?[x×]\s?`)
+	markedValue = regexp.MustCompile(
+		`(?i)(?:^|\s)(\d+(?:\.\d+)?)\s?(uF|µF|μF|nF|pF|ohms?|kohm|Ω|kΩ|MHz|kHz)(?:$|[\s,;/])`)
+	// 4u7, 100n, 4k7, 10k, 330R: the letter stands where the point is, or behind the figure.
+	markedLetter = regexp.MustCompile(`(?:^|\s)(\d*)([pnuµμkKMR])(\d*)(?:$|[\s,;/])`)
+	// 104, 104K: two figures and how many zeros follow, in pF, with the tolerance letter of IEC 60062.
+	markedCode      = regexp.MustCompile(`(?:^|\s)([1-9]\d)([0-6])([FGJKMZ]?)(?:$|[\s,;/])`)
+	markedTolerance = regexp.MustCompile(`(?:^|[\s±/-])(\d{1,2}(?:\.\d+)?)\s?%`)
 )
 
+// letterFactors are the letters in a value and what they stand for, in µF or Ω.
+var letterFactors = map[string]struct {
+	of     quantity.Quantity
+	factor float64
+}{
+	"p": {quantity.Microfarads, 1e-6}, "n": {quantity.Microfarads, 1e-3}, "u": {quantity.Microfarads, 1},
+	"µ": {quantity.Microfarads, 1}, "μ": {quantity.Microfarads, 1}, "R": {quantity.Ohms, 1}, "k": {quantity.Ohms, 1e3},
+	"K": {quantity.Ohms, 1e3}, "M": {quantity.Ohms, 1e6},
+}
+
+// codeTolerances are the letters of IEC 60062 for the tolerance of a capacitor, below and above its value.
+var codeTolerances = map[string][2]float64{"F": {0.01, 0.01}, "G": {0.02, 0.02}, "J": {0.05, 0.05}, "K": {0.1, 0.1},
+	"M": {0.2, 0.2}, "Z": {0.2, 0.8}}
+
+// usualTolerances hold where none is printed; rules of thumb. A crystal is meant in its circuit.
+var usualTolerances = map[quantity.Quantity]float64{quantity.Microfarads: 0.20, quantity.Ohms: 0.10,
+	quantity.Hertz: 0.0005}
+
 // FromMarking says what a part should have by what is printed on it: a battery by its chemistry and volts, a
-// capacitor, resistor or crystal by its value.
+// capacitor, resistor or crystal by its value and its tolerance.
 func FromMarking(marking string, of quantity.Quantity) (Expected, bool) {
 	if of == quantity.Volts {
 		return batteryVolts(marking)
 	}
-	m := markedValue.FindStringSubmatch(marking)
-	if m == nil {
+	value, said, limits, ok := markedAs(marking, of)
+	if !ok {
 		return Expected{}, false
 	}
-	value, kind, err := quantity.Parse(m[1]+m[2], "")
-	if err != nil || kind != of || value == 0 {
-		return Expected{}, false
+	how := "marked " + said
+	if m := markedTolerance.FindStringSubmatch(marking); m != nil {
+		percent, _ := strconv.ParseFloat(m[1], 64) // figures, by the pattern
+		limits, how = [2]float64{percent / 100, percent / 100}, how+fmt.Sprintf("; %s %% is printed", m[1])
+	} else if limits != [2]float64{} {
+		how += "; the letter is its tolerance"
+	} else {
+		usual := usualTolerances[of]
+		limits, how = [2]float64{usual, usual}, how+fmt.Sprintf("; %g %% either way is usual", usual*100)
 	}
-	switch of {
-	case quantity.Microfarads:
-		return Around(value, 0.20, "marked "+m[1]+" "+m[2]+"; 20 % either way is usual"), true
-	case quantity.Ohms:
-		return Around(value, 0.10, "marked "+m[1]+" "+m[2]+"; 10 % either way is usual"), true
-	case quantity.Hertz:
-		return Around(value, 0.0005, "marked "+m[1]+" "+m[2]+"; a crystal is good to 0.05 % in its circuit"), true
+	return between(value, value*limits[0], value*limits[1], how), true
+}
+
+// markedAs reads the value that is printed on a part. Limits are those of a tolerance letter, or zero.
+func markedAs(marking string, of quantity.Quantity) (value float64, said string, limits [2]float64, ok bool) {
+	if m := markedValue.FindStringSubmatch(marking); m != nil {
+		value, kind, err := quantity.Parse(m[1]+m[2], "")
+		return value, m[1] + " " + m[2], limits, err == nil && kind == of && value != 0
 	}
-	return Expected{}, false
+	for _, m := range markedLetter.FindAllStringSubmatch(marking, -1) {
+		letter := letterFactors[m[2]]
+		if letter.of != of || m[1]+m[3] == "" {
+			continue
+		}
+		figures := m[1] + "." + m[3]
+		if value, err := strconv.ParseFloat(strings.TrimSuffix(figures, "."), 64); err == nil && value != 0 {
+			return quantity.Round(value*letter.factor, 9), m[1] + m[2] + m[3], limits, true
+		}
+	}
+	if m := markedCode.FindStringSubmatch(marking); m != nil && of == quantity.Microfarads {
+		figures, _ := strconv.ParseFloat(m[1], 64) // figures, by the pattern
+		zeros, _ := strconv.Atoi(m[2])
+		return quantity.Round(figures*math.Pow10(zeros)*1e-6, 9), m[1] + m[2] + m[3], codeTolerances[m[3]], true
+	}
+	return 0, "", limits, false
 }
 
 func batteryVolts(marking string) (Expected, bool) {
@@ -104,6 +164,9 @@ func batteryVolts(marking string) (Expected, bool) {
 			volts, _ := strconv.ParseFloat(m[1], 64) // figures, by the pattern
 			n = max(1, math.Round(volts/c.nominal))
 		}
+		if m := markedCells.FindStringSubmatch(marking); m != nil && n == 1 {
+			n, _ = strconv.ParseFloat(m[1], 64) // 3x 1.2 V: the volts are those of one
+		}
 		count := c.name
 		if n > 1 {
 			count = fmt.Sprintf("%g %ss in a row", n, c.name)
@@ -115,10 +178,43 @@ func batteryVolts(marking string) (Expected, bool) {
 	return Expected{}, false
 }
 
-// parseExpected reads what stands behind = or < or >: "47 uF +/- 20 %", "5 V", "1 ohm".
+var limitsBetween = regexp.MustCompile(`^(.+?)\s*(?:\.\.+|…| to )\s*(.+)$`)
+
+// parseLimits reads "7.5 V .. 11 V" or "7.5 to 11 V"; the first may have the unit of the second.
+func parseLimits(text string, of quantity.Quantity) (e Expected, isLimits bool, err error) {
+	m := limitsBetween.FindStringSubmatch(text)
+	if m == nil {
+		return e, false, nil
+	}
+	high, _, err := quantity.Parse(m[2], of)
+	if err != nil {
+		return e, true, err
+	}
+	if _, unit, ok := quantity.Split(m[1]); ok && unit == "" {
+		_, unit, _ = quantity.Split(m[2])
+		m[1] += unit
+	}
+	low, _, err := quantity.Parse(m[1], of)
+	if err != nil {
+		return e, true, err
+	}
+	e = Expected{Low: &low, High: &high, From: "as typed"}
+	return e, true, e.Check()
+}
+
+// parseExpected reads what stands behind = or < or >: "47 uF +/- 20 %", "47 ohm 5 %", "7.5 V .. 11 V", "1 ohm".
 func parseExpected(sign, text string, of quantity.Quantity) (Expected, error) {
+	if e, isLimits, err := parseLimits(text, of); isLimits && sign == "=" {
+		if err != nil {
+			return e, fmt.Errorf("what is expected: %w", err)
+		}
+		return e, nil
+	}
 	text = strings.ReplaceAll(text, "±", "+/-")
 	nominalText, offText, hasOff := strings.Cut(text, "+/-")
+	if m := markedTolerance.FindStringSubmatchIndex(text); m != nil && !hasOff {
+		nominalText, offText, hasOff = text[:m[2]], text[m[2]:], true
+	}
 	value, _, err := quantity.Parse(nominalText, of)
 	if err != nil {
 		return Expected{}, fmt.Errorf("what is expected: %w", err)
@@ -144,5 +240,5 @@ func parseExpected(sign, text string, of quantity.Quantity) (Expected, error) {
 			return Expected{}, fmt.Errorf("%q is no tolerance; write it as +/- 20 %% or +/- 0.1", offText)
 		}
 	}
-	return Expected{&value, ptr(value - off), ptr(value + off), from}, nil
+	return between(value, off, off, from), nil
 }

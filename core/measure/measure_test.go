@@ -52,6 +52,10 @@ func TestLinesOfAllQuantities(t *testing.T) {
 		"key spring 55 60 58 g":      {"key spring", quantity.Grams, 55, 3},
 		"transformer secondary 9VAC": {"transformer secondary", quantity.VoltsAC, 9, 1},
 		"U3 pin 8 0.4 V":             {"U3 pin 8", quantity.Volts, 0.4, 1},
+		"J2.3 0.7 Vpp":               {"J2.3", quantity.VoltsPP, 0.7, 1},
+		"U5 120 ns = 150 ns":         {"U5", quantity.Seconds, 120e-9, 1},
+		"TP1 8 V = 7.5 .. 11 V":      {"TP1", quantity.Volts, 8, 1},
+		"R4 47 Ω = 47 ohm 5 %":       {"R4", quantity.Ohms, 47, 1},
 	} {
 		said, err := measure.Parse(line)
 		require.NoError(t, err, line)
@@ -64,7 +68,8 @@ func TestLinesOfAllQuantities(t *testing.T) {
 	for _, line := range []string{"", "+5", "U14 27128-25 8533", "hinge cracked", "C12-C15 47uF 16V",
 		"C5 0.1uF X2 275V", "U1 74LS00", "+5 4.9 mm", "guide 3 mm / 3 V", "a 3 V / 3 V",
 		"C1 3 V = 4 uF", "C1 3 V = x", "C1 3 V = 4 V +/- -3", "C1 3 V = 4 V +/- 300 %", "guide 3 mm / 4 mm = 1 mm",
-		"BT1 lots V", "x 3 parsec", "X1 14.745"} {
+		"BT1 lots V", "x 3 parsec", "X1 14.745",
+		"U9 41256 120ns", "TP1 8 V = 11 .. 7.5 V", "TP1 8 V = 7.5 .. 11 mm"} {
 		_, err := measure.Parse(line)
 		var not *malformed.Error
 		require.ErrorAs(t, err, &not, line)
@@ -85,6 +90,17 @@ func TestExpectedFromMarkings(t *testing.T) {
 		"100nF":              {quantity.Microfarads, 0.08, 0.12},
 		"330 ohm":            {quantity.Ohms, 297, 363},
 		"18.432 MHz crystal": {quantity.Hertz, 18422784, 18441216},
+		"104":                {quantity.Microfarads, 0.08, 0.12},
+		"104J 50V":           {quantity.Microfarads, 0.095, 0.105},
+		"223Z":               {quantity.Microfarads, 0.0176, 0.0396},
+		"4u7 16V":            {quantity.Microfarads, 3.76, 5.64},
+		"470u/16V ±10%":      {quantity.Microfarads, 423, 517},
+		"4k7 5%":             {quantity.Ohms, 4465, 4935},
+		"R22 1 %":            {quantity.Ohms, 0.2178, 0.2222},
+		"3x NiMH 1.2V":       {quantity.Volts, 3.3, 4.5},
+		"LR44":               {quantity.Volts, 1.2, 1.65},
+		"lithium 3.6V":       {quantity.Volts, 3.3, 3.7},
+		"lithium-ion 7.4V":   {quantity.Volts, 6, 8.4},
 	} {
 		e, ok := measure.FromMarking(marking, want.of)
 		require.True(t, ok, marking)
@@ -93,11 +109,17 @@ func TestExpectedFromMarkings(t *testing.T) {
 		require.NotEmpty(t, e.From)
 	}
 	for marking, of := range map[string]quantity.Quantity{"74LS00": quantity.Volts, "47uF": quantity.Ohms,
-		"ceramic": quantity.Microfarads, "3V": quantity.Volts} {
+		"ceramic": quantity.Microfarads, "3V": quantity.Volts,
+		"8533": quantity.Microfarads, "4k7": quantity.Microfarads, "u": quantity.Microfarads} {
 		_, ok := measure.FromMarking(marking, of)
 		require.False(t, ok, marking)
 	}
-	for _, name := range []string{"5", "+", "+0", "+500", "BT1"} {
+	for name, volts := range map[string]float64{"+5": 5, "+5V": 5, "+5VSB": 5, "+3V3": 3.3, "+3.3V": 3.3, "-12V": -12} {
+		e, ok := measure.Rail(name)
+		require.True(t, ok, name)
+		require.InDelta(t, volts, *e.Nominal, 1e-9, name)
+	}
+	for _, name := range []string{"5", "+", "+0", "+500", "BT1", "+3.3V3"} {
 		_, ok := measure.Rail(name)
 		require.False(t, ok, name)
 	}

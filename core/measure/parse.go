@@ -110,7 +110,9 @@ func (s *Line) readings(words []string) error {
 		return err
 	}
 	switch s.Quantity {
-	case quantity.Millimetres, quantity.Celsius, quantity.Grams, quantity.Seconds, quantity.Amperes:
+	case quantity.Seconds:
+		s.Sure = !strings.EqualFold(strings.TrimLeft(words[len(words)-1], "0123456789."), "ns") // memories end so
+	case quantity.Millimetres, quantity.Celsius, quantity.Grams, quantity.Amperes, quantity.VoltsPP:
 		s.Sure = true // no line of a sheet ends so
 	}
 	return nil
@@ -160,6 +162,9 @@ func (s *Line) take(words []string, none error) error {
 		}
 		if _, _, ok := quantity.UnitOf(unitText); !ok {
 			return none
+		}
+		if strings.EqualFold(unitText, "ns") && len(bare) > 1 {
+			return none // 41256 120ns is a marking with its speed
 		}
 		if err := flush(unitText); err != nil {
 			return err

@@ -22,6 +22,7 @@ type Quantity string
 const (
 	Volts       Quantity = "volts"       // V, direct
 	VoltsAC     Quantity = "volts-ac"    // V, alternating, root mean square
+	VoltsPP     Quantity = "volts-pp"    // V from peak to peak, as an oscilloscope shows it
 	Amperes     Quantity = "amperes"     // A
 	Ohms        Quantity = "ohms"        // Ω
 	Microfarads Quantity = "microfarads" // µF
@@ -118,6 +119,10 @@ func (q Quantity) Say(value float64) string {
 		return figure(value/1e6) + " MΩ"
 	case q == Ohms && math.Abs(value) >= 1e3:
 		return figure(value/1e3) + " kΩ"
+	case q == Seconds && math.Abs(value) < 1e-6 && value != 0:
+		return figure(value*1e9) + " ns"
+	case q == Seconds && math.Abs(value) < 1e-3 && value != 0:
+		return figure(value*1e6) + " µs"
 	case q == Seconds && math.Abs(value) < 1 && value != 0:
 		return figure(value*1e3) + " ms"
 	case q == Microfarads && math.Abs(value) < 0.01 && value != 0:

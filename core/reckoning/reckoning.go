@@ -261,7 +261,7 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 	case Module:
 		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Unit, Era: era}))
 		out.readModule(e.Words)
-	case Battery, Crystal, Drive, Supply:
+	case Battery, Crystal, Drive, Supply, Fan:
 		out.read(marking.ReadWords(library, e.Words, marking.Context{Part: marking.Unit, Era: era}))
 	}
 	return out

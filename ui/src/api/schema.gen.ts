@@ -6041,7 +6041,7 @@ export interface components {
             on: string;
             point: string;
             /** @enum {string} */
-            quantity: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            quantity: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
             /** @description In the unit, in the order they were taken */
             readings: number[];
             /** @description Why the meter stopped; empty when it did not */
@@ -6075,7 +6075,7 @@ export interface components {
             on: string;
             point: string;
             /** @enum {string} */
-            quantity: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            quantity: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
             /** @description In the unit, in the order they were taken */
             readings: number[];
             /** @description Why the meter stopped; empty when it did not */
@@ -6110,7 +6110,7 @@ export interface components {
             /** @description Where there is no line: what is measured */
             point?: string;
             /** @enum {string} */
-            quantity?: "volts" | "volts-ac" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
+            quantity?: "volts" | "volts-ac" | "volts-pp" | "amperes" | "ohms" | "microfarads" | "esr" | "hertz" | "seconds" | "millimetres" | "celsius" | "grams";
         };
         Mention: {
             accession: string;

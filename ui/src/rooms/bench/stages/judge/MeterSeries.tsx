@@ -17,11 +17,11 @@ const footSwitch = 'F9'
 
 const quantities: { value: Quantity; text: string }[] = [
   { value: 'volts', text: 'volts' }, { value: 'volts-ac', text: 'volts, alternating' },
-    { value: 'amperes', text: 'amperes' }, { value: 'ohms', text: 'ohms' },
-      { value: 'microfarads', text: 'microfarads' },
+  { value: 'volts-pp', text: 'volts from peak to peak' }, { value: 'amperes', text: 'amperes' },
+  { value: 'ohms', text: 'ohms' }, { value: 'microfarads', text: 'microfarads' },
   { value: 'esr', text: 'ESR, ohms' }, { value: 'hertz', text: 'hertz' }, { value: 'seconds', text: 'seconds' },
-    { value: 'millimetres', text: 'millimetres' }, { value: 'celsius', text: 'degrees Celsius' },
-      { value: 'grams', text: 'grams' },
+  { value: 'millimetres', text: 'millimetres' }, { value: 'celsius', text: 'degrees Celsius' },
+  { value: 'grams', text: 'grams' },
 ]
 
 type Props = { machine: Machine; measured: Measurement[]; running: number | undefined;
