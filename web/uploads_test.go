@@ -92,13 +92,13 @@ func TestUploadsWaitForTheirTurn(t *testing.T) {
 	c := s.as(t, demo.Accounts[1])
 	path := s.path("/api/machines/{machine}/attachments")
 	session := sessionIn(c.http.Jar.Cookies(mustParse(t, s.URL)))
-	// raw begins an upload by hand and returns its connection.
-	raw := func(length int) net.Conn {
+	// raw begins an upload by hand, with more lines of its head, and returns its connection.
+	raw := func(length int, more string) net.Conn {
 		connection, err := net.Dial("tcp", strings.TrimPrefix(s.URL, "http://"))
 		require.NoError(t, err)
 		t.Cleanup(func() { connection.Close() })
 		_, err = fmt.Fprintf(connection,
-			"POST %s?name=x.txt HTTP/1.1\r\nHost: heron\r\nCookie: heron_session=%s\r\nContent-Type: application/octet-stream\r\nContent-Length: %d\r\n\r\n", path, session, length)
+			"POST %s?name=x.txt HTTP/1.1\r\nHost: heron\r\nCookie: heron_session=%s\r\nContent-Type: application/octet-stream\r\nContent-Length: %d\r\n%s\r\n", path, session, length, more)
 		require.NoError(t, err)
 		return connection
 	}
@@ -111,11 +111,11 @@ func TestUploadsWaitForTheirTurn(t *testing.T) {
 		require.NoError(t, err)
 		return response.StatusCode, string(text)
 	}
-	status, body := answered(raw(picture.MostBytes + 1))
+	status, body := answered(raw(picture.MostBytes+1, ""))
 	require.Equal(t, http.StatusRequestEntityTooLarge, status)
 	require.Contains(t, body, "up to 64 MB")
 
-	cut := raw(1000)
+	cut := raw(1000, "")
 	_, err := cut.Write([]byte("half of it"))
 	require.NoError(t, err)
 	require.NoError(t, cut.(*net.TCPConn).CloseWrite())
@@ -127,9 +127,14 @@ func TestUploadsWaitForTheirTurn(t *testing.T) {
 	// Four that are slow hold their turns; the fifth waits, and is taken once one of them is done.
 	slow := make([]net.Conn, 4)
 	for i := range slow {
-		slow[i] = raw(10)
+		slow[i] = raw(10, "Expect: 100-continue\r\n")
+		// The server says so when it is about to read, which it is once the upload has its turn.
+		goOn := make([]byte, len("HTTP/1.1 100 Continue\r\n\r\n"))
+		require.NoError(t, slow[i].SetReadDeadline(time.Now().Add(time.Minute)))
+		_, err := io.ReadFull(slow[i], goOn)
+		require.NoError(t, err)
+		require.Contains(t, string(goOn), "100 Continue")
 	}
-	time.Sleep(100 * time.Millisecond)
 	fifth := make(chan string, 1)
 	var waiting sync.WaitGroup
 	waiting.Go(func() {
