@@ -116,7 +116,7 @@ func (p *parser) line(number int, line string) {
 		return
 	}
 	entry := Entry{Line: number, Face: p.face, Thing: word}
-	rest, entry.Findings = findingsIn(rest)
+	rest, entry.Findings = sheet.CutFindings(rest)
 	if m := quoted.FindStringSubmatchIndex(rest); m != nil {
 		entry.Reading = strings.TrimSpace(rest[m[2]:m[3]])
 		rest = rest[:m[0]] + rest[m[1]:]
@@ -148,19 +148,6 @@ func withoutComment(line string) string {
 		}
 	}
 	return line
-}
-
-// findingsIn takes findings off the end of a line: !cracked: left hinge.
-func findingsIn(text string) (string, []sheet.Mark) {
-	rest, behind, found := strings.Cut(text, "!")
-	findings := []sheet.Mark{}
-	for found && behind != "" {
-		var one string
-		one, behind, _ = strings.Cut(behind, " !")
-		kind, note, _ := strings.Cut(one, ":")
-		findings = append(findings, sheet.Mark{Kind: strings.TrimSpace(kind), Note: strings.TrimSpace(note)})
-	}
-	return rest, findings
 }
 
 // Lines tells what became of each line, in order, for the margin beside it.

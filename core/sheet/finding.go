@@ -48,6 +48,20 @@ func endOfFinding(content string, start int) int {
 	return len(content)
 }
 
+// CutFindings takes the findings out of a line; rest is what else it says.
+func CutFindings(line string) (rest string, findings []Mark) {
+	findings, end := []Mark{}, 0
+	for _, word := range tokens(line, nil) {
+		if word.offset < end || !opensFinding(word.text) {
+			continue
+		}
+		rest += line[end:word.offset]
+		end = endOfFinding(line, word.offset)
+		findings = append(findings, readFinding(line[word.offset+1:end]))
+	}
+	return rest + line[end:], findings
+}
+
 // readFinding takes a finding without its ! apart: the longest known kind that it begins with, else the words up to a
 // colon, else its first word. The note is what stands behind.
 func readFinding(text string) Mark {
