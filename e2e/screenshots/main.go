@@ -60,7 +60,7 @@ func scenes(url string) []scene {
 		{"look-over", 1280, 800,
 			[]chromedp.Action{browser.SignIn(url, curator.Login, curator.Password),
 				chromedp.Navigate(url + "/bench/7/look-over"), browser.See(`//*[contains(@class, "cm-line-end")]`),
-				browser.See(browser.Text("disputed"))}},
+				browser.See(browser.Text("disputed")), chromedp.Evaluate(known, nil)}},
 		{"take-stock", 1280, 800, bench},
 		{"take-stock-why", 1280, 800,
 			append(bench[:len(bench):len(bench)], browser.Click(`//aside//button[contains(., "RAM")]`),
@@ -123,6 +123,9 @@ func scenes(url string) []scene {
 		{"take-stock-narrow", 390, 844, bench},
 	}
 }
+
+// known brings what is known about a machine into view.
+const known = `[...document.querySelectorAll("h2")].find((h) => h.textContent.startsWith("What is known")).scrollIntoView()`
 
 // saveMeanwhile saves the sheet of machine 3 with other changes, as a second person would.
 const saveMeanwhile = `(async () => {
