@@ -80,8 +80,12 @@ var unitKinds = map[string]Kind{
 // the designator's letters suggest.
 func kindOf(library *device.Library, e *sheet.Entry) Kind {
 	suggested := suggestions[lettersOf(e)]
-	if kind := kindByName(e.Words, suggested.kind); kind != "" {
-		return kind
+	named := kindByName(e.Words, suggested.kind)
+	if named != Network && suggested.kind != "" && kindByValue(e.Words, suggested.kind) == suggested.kind {
+		return suggested.kind // C5 47uF filter: the words say what it is for
+	}
+	if named != "" {
+		return named
 	}
 	if suggested.yields == toWords {
 		if suggested.kind == Module && isBareDevice(library, e.Words) {

@@ -90,6 +90,7 @@ func TestKinds(t *testing.T) {
 		"M1 2116 own board": reckoning.Module, "SIMM1 @empty": reckoning.Module, "M2 crystal": reckoning.Crystal,
 		"U9 8K RAM": reckoning.Chip, "U41 memory module 64MB": reckoning.Module, "U7 RAM controller": reckoning.Chip,
 		"1x floppy drive controller": reckoning.Other, "1x battery connector": reckoning.Connector,
+		"C5 47uF filter": reckoning.Capacitor, "R3 10k network": reckoning.Network, "X1 4 MHz drive": reckoning.Crystal,
 		"SW3 ?": reckoning.Switch, "8x 330 ohm": reckoning.Resistor,
 		"J3 1-2": reckoning.Jumper, "JP1 open": reckoning.Jumper, "J4 34-pin header": reckoning.Connector,
 		"CN1 DB25 female": reckoning.Connector,
