@@ -161,7 +161,7 @@ func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era d
 		if err != nil {
 			return nil, out, err
 		}
-		result := reckoning.OfSheet(library, parsed, sheets.On(f.Purpose, f.Fit, era, thisYear))
+		result := reckoning.OfSheet(library, parsed, sheets.OptionsFor(f.Purpose, f.Fit, era, thisYear))
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
 		counts = append(counts, result.Counts())
 		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{},

@@ -96,7 +96,7 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		way := Destination{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line,
 			Replaces: placed.Replaces, Blocked: placed.Blocked}
 		alone, err := sheets.ReckonBody(library, said.Line,
-			sheets.On(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.ThisYear()))
+			sheets.OptionsFor(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.ThisYear()))
 		if err != nil {
 			return nothing, err
 		}

@@ -21,9 +21,9 @@ func ParseBody(body string) (sheet.Sheet, error) {
 	return parsed, err
 }
 
-// On says how the sheet of a board is read: by what its memory is for and when the board came in, which stand in no
+// OptionsFor says how the sheet of a board is read: by what its memory is for and when the board came in, which stand in no
 // heading of it, and by the years of its machine.
-func On(purpose, fit string, era datecode.Era, thisYear int) reckoning.Options {
+func OptionsFor(purpose, fit string, era datecode.Era, thisYear int) reckoning.Options {
 	return reckoning.Options{Era: era, Purpose: sheet.Purpose(purpose), Fit: fit, ThisYear: thisYear}
 }
 

@@ -138,9 +138,8 @@ func ListUnknown(ctx context.Context, h pg.Handle, machineID int64, limit int) (
 				AND n.type_number <> ''), '') AS neighbours
 		FROM entry e JOIN assembly a ON a.id = e.assembly_id JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
 		LEFT JOIN machine m ON m.id = f.machine_id
-		WHERE (e.unidentified OR e.doubtful) AND NOT e.empty AND (e.unidentified OR e.kind = 'chip')
-		AND (CAST($1 AS bigint) = 0
-		OR f.machine_id = $1)
+		WHERE NOT e.empty AND (e.unidentified OR e.doubtful AND e.kind = 'chip')
+			AND (CAST($1 AS bigint) = 0 OR f.machine_id = $1)
 		ORDER BY m.accession NULLS LAST, f.ordinal, e.assembly_id, e.line LIMIT $2`, machineID, limit)
 	return found, err
 }
