@@ -27,11 +27,10 @@ import (
 // DatedPart is a date that a machine is dated by, with the spot where it stands.
 type DatedPart struct {
 	dating.Evidence
-	Words    string        `json:"words" doc:"What it is"`
-	Assembly string        `json:"assembly" says:"text" doc:"Title of the assembly, or empty"`
-	Count    int           `json:"count" doc:"Parts of the line"`
-	Verdict  string        `json:"verdict" enum:",later,earlier,possibly-later,left-out" doc:"Empty for one that is of the time of the others; left-out for one that was put in later by what somebody wrote or decided"`
-	Spot     *verdict.Spot `json:"spot" doc:"The line, or null"`
+	Words   string        `json:"words" doc:"What it is"`
+	Count   int           `json:"count" doc:"Parts of the line"`
+	Verdict string        `json:"verdict" enum:",later,earlier,possibly-later,left-out" doc:"Empty for one that is of the time of the others; left-out for one that was put in later by what somebody wrote or decided"`
+	Spot    *verdict.Spot `json:"spot" doc:"The line, or null"`
 }
 
 // DatedAssembly is how original an assembly is.
@@ -98,11 +97,11 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 	parts := []DatedPart{}
 	for _, line := range lines {
 		assembly := byID[line.AssemblyID]
-		part := DatedPart{Words: line.Marking, Assembly: assembly.Title, Count: line.Count,
+		part := DatedPart{Words: line.Marking, Count: line.Count,
 			Spot: &verdict.Spot{Assembly: line.AssemblyID, Line: line.Line}}
 		part.ID, part.Kind, part.Mounting = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
 			dating.Soldered
-		part.New = line.New
+		part.Assembly, part.New = assembly.Title, line.New
 		if assembly.Fit != string(dating.Unknown) {
 			part.Decided = dating.Originality(assembly.Fit)
 		}
@@ -193,9 +192,9 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly
 		}
 		// The newest year is that of the version in the chip.
 		year := inspection.Years[len(inspection.Years)-1]
-		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year), Assembly: titles[newest[id].AssemblyID],
+		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year),
 			Count: 1}
-		part.ID, part.Kind = "text in "+id, dating.Copyright
+		part.ID, part.Kind, part.Assembly = "text in "+id, dating.Copyright, titles[newest[id].AssemblyID]
 		part.From, part.To = calendar.Date{Year: year, Month: 1, Day: 1}, calendar.Date{Year: year, Month: 12, Day: 31}
 		parts = append(parts, part)
 	}

@@ -40,7 +40,7 @@ type Evidence struct {
 	From     calendar.Date `json:"from"`
 	To       calendar.Date `json:"to"`
 	Mounting Mounting      `json:"fit" enum:",soldered,socketed,card"`
-	Assembly string        `json:"assembly,omitempty" says:"text" doc:"What the part is on"`
+	Assembly string        `json:"assembly" says:"text" doc:"What the part is on, or empty"`
 	// Decided is what somebody decided about the assembly that the part is on; it counts before what is reckoned.
 	Decided Originality `json:"decided,omitempty" enum:",factory,period,later,modern,unknown"`
 	New     bool        `json:"new,omitempty" doc:"The part was put in later as a replacement"`

@@ -4570,7 +4570,7 @@ export interface components {
             result: components["schemas"]["Result"];
         };
         DatedPart: {
-            /** @description Title of the assembly, or empty */
+            /** @description What the part is on, or empty */
             assembly: string;
             /**
              * Format: int64
