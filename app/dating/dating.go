@@ -86,10 +86,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 
 // datedParts lists the dated lines of boards. Parts of one line are one piece of evidence.
 func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembly) ([]DatedPart, error) {
-	ids, byID := make([]int64, len(assemblies)), map[int64]inventory.Assembly{}
-	for i, assembly := range assemblies {
-		ids[i], byID[assembly.ID] = assembly.ID, assembly
-	}
+	ids, byID := idsOf(assemblies)
 	lines, err := storelibrary.DatedEntriesOf(ctx, s.kernel.Reader(ctx), ids)
 	if err != nil {
 		return nil, err
@@ -101,10 +98,8 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 			Spot: &verdict.Spot{Assembly: line.AssemblyID, Line: line.Line}}
 		part.ID, part.Kind, part.Mounting = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
 			dating.Soldered
-		part.Assembly, part.New = assembly.Title, line.New
-		if assembly.Fit != string(dating.Unknown) {
-			part.Decided = dating.Originality(assembly.Fit)
-		}
+		part.New = line.New
+		part.isOn(assembly)
 		switch {
 		case assembly.Kind == "card":
 			part.Mounting = dating.Card
@@ -120,6 +115,20 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 		parts = append(parts, part)
 	}
 	return parts, nil
+}
+
+func idsOf(assemblies []inventory.Assembly) (ids []int64, byID map[int64]inventory.Assembly) {
+	byID = map[int64]inventory.Assembly{}
+	for _, assembly := range assemblies {
+		ids, byID[assembly.ID] = append(ids, assembly.ID), assembly
+	}
+	return ids, byID
+}
+
+// isOn says on what the part is, and what somebody decided about that.
+func (p *DatedPart) isOn(assembly inventory.Assembly) {
+	p.Assembly = assembly.Title
+	p.Decided = dating.Originality(assembly.Fit)
 }
 
 // nameOf names the parts of a line, as U40-U48.
@@ -169,17 +178,14 @@ func (s *Service) datedStatements(ctx context.Context, machineID int64) ([]Dated
 
 // datedRoms lists the years that stand in the contents of read-only memories.
 func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly) ([]DatedPart, error) {
-	ids, titles := []int64{}, map[int64]string{}
-	for _, assembly := range assemblies {
-		ids, titles[assembly.ID] = append(ids, assembly.ID), assembly.Title
-	}
+	ids, byID := idsOf(assemblies)
 	reads, err := s.roms.ReadsOf(ctx, ids)
 	if err != nil {
 		return nil, err
 	}
 	newest := map[string]roms.RomRead{}
 	for _, r := range reads {
-		newest[fmt.Sprintf("%s, %s", titles[r.AssemblyID], r.Designator)] = r
+		newest[fmt.Sprintf("%s, %s", byID[r.AssemblyID].Title, r.Designator)] = r
 	}
 	parts := []DatedPart{}
 	for _, id := range slices.Sorted(maps.Keys(newest)) {
@@ -192,9 +198,9 @@ func (s *Service) datedRoms(ctx context.Context, assemblies []inventory.Assembly
 		}
 		// The newest year is that of the version in the chip.
 		year := inspection.Years[len(inspection.Years)-1]
-		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year),
-			Count: 1}
-		part.ID, part.Kind, part.Assembly = "text in "+id, dating.Copyright, titles[newest[id].AssemblyID]
+		part := DatedPart{Words: fmt.Sprintf("a text in it claims %d", year), Count: 1}
+		part.ID, part.Kind = "text in "+id, dating.Copyright
+		part.isOn(byID[newest[id].AssemblyID])
 		part.From, part.To = calendar.Date{Year: year, Month: 1, Day: 1}, calendar.Date{Year: year, Month: 12, Day: 31}
 		parts = append(parts, part)
 	}

@@ -12,6 +12,8 @@ import (
 func (d *dater) byFirmware(claims []Evidence) {
 	for _, e := range claims {
 		switch {
+		case e.NeverDates():
+			d.say("Left out: what %s claims, which was put in later by what somebody wrote or decided.", e.ID)
 		case d.r.NotBefore == nil:
 			from := e.From
 			d.r.NotBefore = &from

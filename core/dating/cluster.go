@@ -165,12 +165,19 @@ func (d *dater) judgeLater(newest Evidence, all int) {
 				past, newest.From, all)})
 		return
 	case len(d.later)*d.rules.FewerThan >= all && !areAdded:
-		ids := make([]string, len(d.later))
+		ids, board := make([]string, len(d.later)), d.later[0].Assembly
 		for i, e := range d.later {
 			ids[i] = e.ID
+			if e.Assembly != board {
+				board = ""
+			}
 		}
-		d.conflict(ids, "%d of %d parts are newer than the largest group by %d weeks and more: too many for repairs. Either a whole board is later, or the machine was put together from two.",
-			len(d.later), all, weeks(newest.From, d.later[0].From))
+		what := "a whole board"
+		if board != "" {
+			what = board
+		}
+		d.conflict(ids, "%d of %d parts are newer than the largest group by %d weeks and more: too many for repairs. Either %s is later, or the machine was put together from two.",
+			len(d.later), all, weeks(newest.From, d.later[0].From), what)
 		return
 	}
 	for _, e := range d.later {
