@@ -71,7 +71,7 @@ func headingOf(f inventory.AssemblyInput) *sheet.Heading {
 
 // exportColumns head the table of entries.
 var exportColumns = []string{"accession", "board", "line", "designators", "count", "kind", "marking", "type", "class",
-	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings"}
+	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings", "new_since", "unidentified"}
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
 func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
@@ -133,7 +133,7 @@ func exportRow(accession, board string, e sheets.Entry) []string {
 		e.Kind, e.Marking,
 		e.TypeNumber, e.TypeClass, figure(e.SpeedNs), day(e.DateFrom), day(e.DateTo), e.Purpose,
 		strconv.FormatBool(e.Socketed), strconv.FormatBool(e.Empty), strconv.FormatBool(e.Doubtful),
-		strings.Join(findings, "; ")}
+		strings.Join(findings, "; "), day(e.New), strconv.FormatBool(e.Unidentified)}
 }
 
 // ExportDossier writes what is known of a machine beside its boards as JSON.

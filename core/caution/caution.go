@@ -7,6 +7,7 @@ package caution
 import (
 	_ "embed"
 	"regexp"
+	"strings"
 	"sync"
 
 	"frugalheron/core/table"
@@ -14,6 +15,9 @@ import (
 
 //go:embed cautions.tsv
 var cautionTable string
+
+//go:embed looking.tsv
+var lookingTable string
 
 // Key names a caution.
 type Key string
@@ -96,7 +100,7 @@ func All(keys []Key) []Caution {
 // reads, counts, writes or takes a picture from outside nothing is due: that hurts nobody.
 func Due(text string) []Key {
 	keys := []Key{}
-	if onlyLooks.MatchString(text) && !handsOn.MatchString(text) {
+	if looking().begins.MatchString(text) && !looking().hands.MatchString(text) {
 		return keys
 	}
 	for _, r := range rows() {
@@ -111,13 +115,16 @@ func Due(text string) []Key {
 	return keys
 }
 
-// Words with which a step begins that is done with eyes, a pen or a camera, and those that say that it is more than
-// that. A rule of thumb.
-var (
-	onlyLooks = regexp.MustCompile(`(?i)^\s*(?:note|read|photograph|take (?:a |another )?(?:picture|photo)s?|count|look (?:at|up|for)|compare|` +
-		`write|print|type in|list|record|search|ask|scan|find out|decide|name|enter|draw|sketch|label|order|phone|check (?:the )?(?:list|label|number|date|serial|record)s?)\b`)
-	handsOn = regexp.MustCompile(`(?i)\b(?:read(?:ing)? out|inside|while|with the (?:set|machine|power) on|open|to the (?:disk|drive|network|mains|eprom)|e?eproms? (?:in|with)|firmware|bios|behind the|under the (?:board|keys))\b`)
-)
+// looking are the words of steps that only look, and of what is more than that.
+var looking = sync.OnceValue(func() (words struct{ begins, hands *regexp.Regexp }) {
+	said := map[string][]string{}
+	for _, cells := range table.Reference("looking", lookingTable, "kind", "words", "source") {
+		said[cells[0]] = append(said[cells[0]], cells[1])
+	}
+	words.begins = regexp.MustCompile(`(?i)^\s*(?:` + strings.Join(said["begins"], "|") + `)\b`)
+	words.hands = regexp.MustCompile(`(?i)\b(?:` + strings.Join(said["hands"], "|") + `)\b`)
+	return words
+})
 
 // Shown remembers which cautions were said, so that each is said once.
 type Shown map[Key]bool
