@@ -71,7 +71,8 @@ func headingOf(f inventory.AssemblyInput) *sheet.Heading {
 
 // exportColumns head the table of entries.
 var exportColumns = []string{"accession", "board", "line", "designators", "count", "kind", "marking", "type", "class",
-	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings", "new_since", "unidentified"}
+	"speed_ns", "date_from", "date_to", "purpose", "socketed", "empty", "doubtful", "findings", "new_since",
+	"unidentified"}
 
 // ExportEntries writes what stands on all sheets of a machine as a table in CSV (RFC 4180).
 func (s *Service) ExportEntries(ctx context.Context, actor action.Actor, machineID int64) (action.Content, error) {
