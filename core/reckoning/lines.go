@@ -85,6 +85,9 @@ func (e *Entry) line() Line {
 		}
 		l.Text += ", date open: " + strings.Join(readings, " or ")
 	}
+	if e.New != nil {
+		l.Text += ", new since " + *e.New
+	}
 	return l
 }
 

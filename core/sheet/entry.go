@@ -259,11 +259,11 @@ func (p *parser) words(number int, line, content string, rest []token, e *Entry)
 		case strings.HasPrefix(word.text, newSince):
 			since := word.text[len(newSince):]
 			if e.New != "" {
-				p.problem(number, line, word.offset, "new: stands twice; keep the one that holds")
+				p.problem(number, line, word.offset, "it says twice since when the part is new; keep the one that holds")
 				return false
 			}
 			if _, err := edtf.Parse(since); err != nil {
-				p.problem(number, line, word.offset, "%s is no date; write new:2021, new:2026-05 or new:2026-05-17",
+				p.problem(number, line, word.offset, "there is no date in %s; write new:2021, new:2026-05 or new:2026-05-17",
 					word.text)
 				return false
 			}

@@ -52,7 +52,7 @@ func TestRecordTextRefusesWhatWouldNotStayApart(t *testing.T) {
 		{"line end in the marking", sheet.Record{Parts: "U1", Marking: "7400\nU2 7404"}, ""},
 		{"finding without its mark", sheet.Record{Parts: "U1", Findings: "bent"}, "do not stay apart"},
 		{"finding without a word", sheet.Record{Parts: "U1", Findings: "!"}, "do not stay apart"},
-		{"new since no day", sheet.Record{Parts: "U1", New: "soon"}, "new:soon is no date"},
+		{"new since no day", sheet.Record{Parts: "U1", New: "soon"}, "no date in new:soon"},
 	} {
 		text, err := test.row.Text()
 		if test.says == "" {
