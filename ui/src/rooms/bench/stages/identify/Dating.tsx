@@ -40,7 +40,8 @@ function When({ machineId, dated }: { machineId: number; dated: Dated }) {
   }
   return (
     <Part title="When it was built"
-      faint={result.estimate && <Estimate>{result.estimate.from} to {result.estimate.to}</Estimate>}>
+      faint={result.estimates.length > 0
+        && <Estimate>{result.estimates.map(({ from, to }) => `${from} to ${to}`).join(', or ')}</Estimate>}>
       {parts.length === 0 ? (
         <p>Nothing is dated yet: write date codes behind the markings
           in <Link to={`/bench/${String(machineId)}/take-stock`}>Take stock</Link>, as 74LS245 8533, or note the date
