@@ -224,6 +224,79 @@ func TestDatingHolds(t *testing.T) {
 	})
 }
 
+// What was put in later by what somebody wrote or decided changes nothing, whatever its dates are, and both dates are
+// told only where the parts are few.
+func TestWhatNeverDatesChangesNothing(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		part := rapid.Custom(func(t *rapid.T) dating.Evidence {
+			return week("", rapid.IntRange(1978, 1990).Draw(t, "year"), rapid.IntRange(1, 52).Draw(t, "week"),
+				rapid.SampledFrom([]dating.Mounting{"", dating.Soldered, dating.Socketed, dating.Card}).Draw(t, "fit"))
+		})
+		parts := rapid.SliceOfN(part, 1, 30).Draw(t, "parts")
+		added := rapid.SliceOfN(part, 0, 30).Draw(t, "added")
+		for i := range parts {
+			parts[i].ID = fmt.Sprintf("U%02d", i)
+		}
+		for i := range added {
+			added[i].ID = fmt.Sprintf("N%02d", i)
+			added[i].New = rapid.Bool().Draw(t, "new")
+			if !added[i].New {
+				added[i].Decided = rapid.SampledFrom([]dating.Originality{dating.Later, dating.Modern}).Draw(t,
+					"decided")
+			}
+			if rapid.Bool().Draw(t, "firmware") {
+				added[i].Kind = dating.Copyright
+			}
+		}
+		alone, err := dating.Date(parts, dating.DefaultRules())
+		require.NoError(t, err)
+		with, err := dating.Date(append(slices.Clone(parts), added...), dating.DefaultRules())
+		require.NoError(t, err)
+		alone.Basis, with.Basis = nil, nil
+		require.Equal(t, alone, with)
+		require.Equal(t, *alone.Estimate, alone.Estimates[0])
+		if len(alone.Estimates) > 1 {
+			require.Less(t, len(parts), dating.DefaultRules().Few)
+			require.Len(t, alone.Estimates, 2)
+			require.Less(t, alone.Estimates[0].From.Days(), alone.Estimates[1].From.Days())
+		}
+	})
+}
+
+// What is odd but not impossible is said, and does not count as a conflict.
+func TestWhatIsOddIsSaid(t *testing.T) {
+	said := func(evidence ...dating.Evidence) string {
+		r, err := dating.Date(evidence, dating.DefaultRules())
+		require.NoError(t, err)
+		require.Empty(t, r.Conflicts)
+		return fmt.Sprint(r.Basis)
+	}
+	old := append(board(8), week("A", 1981, 1, ""), week("B", 1981, 2, ""))
+	assert.Contains(t, said(old...), "2 of 10 parts are much older than the others")
+	assert.NotContains(t, said(append(board(12), week("A", 1981, 1, ""))...), "much older")
+	idle := append(board(6), span("plate", dating.Label, "1988-01-01", "1988-01-31"))
+	assert.Contains(t, said(idle...), "The plate is 131 weeks newer than the newest part, U6")
+	assert.NotContains(t, said(append(board(6), span("plate", dating.Label, "1987-06-01", "1987-06-30"))...),
+		"newer than")
+	assert.Contains(t, said(append(board(6), span("model", dating.Window, "1985-01-01", "1986-12-31"))...),
+		"That lies in")
+	assert.Contains(t, said(append(board(6), span("model", dating.Window, "1985-08-01", "1986-12-31"))...),
+		"Only a part of that")
+}
+
+// A board of which too little is dated is not called later because of one newer chip, nor of the factory.
+func TestTooFewDatesSettleNoOriginality(t *testing.T) {
+	built := &dating.Span{From: calendar.Date{Year: 1985, Month: 8, Day: 1},
+		To: calendar.Date{Year: 1985, Month: 12, Day: 31}}
+	got := dating.JudgeAssembly(append(board(3), week("L", 1994, 3, "")), built, dating.DefaultRules())
+	assert.Equal(t, dating.Unknown, got.Originality)
+	assert.Equal(t, "too few of its parts are dated: by L it is later, by the others factory", got.Why)
+	got = dating.JudgeAssembly(append(board(6), week("L", 1994, 3, "")), built, dating.DefaultRules())
+	assert.Equal(t, dating.Factory, got.Originality)
+	got = dating.JudgeAssembly(decided(dating.Later, board(6)), built, dating.DefaultRules())
+	assert.Equal(t, dating.Factory, got.Originality, "the dates say so, whatever was decided")
+}
+
 func TestOriginality(t *testing.T) {
 	built := &dating.Span{From: calendar.Date{Year: 1985, Month: 8, Day: 1},
 		To: calendar.Date{Year: 1985, Month: 12, Day: 31}}

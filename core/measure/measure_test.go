@@ -215,3 +215,24 @@ func FuzzParse(f *testing.F) {
 		measure.Judge(said.Quantity, said.Readings, said.Expected)
 	})
 }
+
+// Between two limits as typed a value passes, outside of them it fails, in whatever unit they are written.
+func TestLimitsOnBothSides(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		low := rapid.IntRange(1, 5000).Draw(t, "low")
+		high := low + rapid.IntRange(1, 5000).Draw(t, "width")
+		value := rapid.IntRange(1, 12_000).Draw(t, "value")
+		unit := rapid.SampledFrom([]string{"mV", "V", "ohm", "nF", "ns"}).Draw(t, "unit")
+		form := rapid.SampledFrom([]string{"TP1 %d %s = %d %s .. %d %s", "TP1 %d%s = %d %s to %d %s"}).Draw(t, "form")
+		line := fmt.Sprintf(form, value, unit, low, unit, high, unit)
+		said, err := measure.Parse(line)
+		require.NoError(t, err, line)
+		want := measure.Fail
+		if low <= value && value <= high {
+			want = measure.Pass
+		}
+		require.Equal(t, want, measure.Judge(said.Quantity, said.Readings, said.Expected).Verdict, line)
+		_, err = measure.Parse(fmt.Sprintf(form, value, unit, high, unit, low, unit))
+		require.ErrorContains(t, err, "lies above the upper")
+	})
+}

@@ -126,6 +126,43 @@ func TestFindings(t *testing.T) {
 	}
 }
 
+// Every word of a line is either of the marking or of the finding that it stands in, and none gets from one into the
+// other.
+func TestWordsStayWhereTheyStand(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		word := rapid.SampledFrom([]string{"high", "esr", "bent", "pin", "leaking", "odd", "12", "ohm", "does", "not",
+			"spin",
+			"window", "left", "(seen)", "-", "ago!"})
+		words := func(label string, least int) []string { return rapid.SliceOfN(word, least, 5).Draw(t, label) }
+		marking := words("marking", 0)
+		line, want := "U1 x "+strings.Join(marking, " "), [][]string{}
+		for range rapid.IntRange(0, 3).Draw(t, "findings") {
+			found := append([]string{rapid.SampledFrom([]string{"high", "does", "bent", "odd"}).Draw(t, "first")},
+				words("rest", 0)...)
+			want = append(want, found)
+			line += " !" + strings.Join(found, " ")
+			if rapid.Bool().Draw(t, "mark") {
+				line += rapid.SampledFrom([]string{" @socket", " @solder"}).Draw(t, "which")
+			}
+		}
+		s, err := sheet.Parse([]byte(line), sheet.Body)
+		if err != nil || len(s.Problems) > 0 {
+			t.Fatal(err, s.Problems)
+		}
+		e := s.Assemblies[0].Lines[0].Entry
+		if !slices.Equal(e.Words, append([]string{"x"}, marking...)) {
+			t.Fatalf("%q: the marking is %q", line, e.Words)
+		}
+		got := [][]string{}
+		for _, f := range e.Findings {
+			got = append(got, strings.Fields(f.Kind+" "+f.Note))
+		}
+		if !reflect.DeepEqual(got, want) {
+			t.Fatalf("%q: findings %q, want %q", line, got, want)
+		}
+	})
+}
+
 func TestRefusedWhole(t *testing.T) {
 	tests := []struct {
 		rule, text string
@@ -181,7 +218,8 @@ func FuzzRoundTrip(f *testing.F) {
 	for _, seed := range []string{
 		"== Main | part 4410-2 | for:picture # x\nU1-U3 41256-15 8512 @socket !x # y\n8 x 4164\nU9-U1\nU1\n",
 		"U1, U2 ,x @empty !a: b # c\r\n\ttext\n==#x|#y\n=== z | FOR:main | fit ODD\n4C ?\n", "\ufeffU1 7\ufeff",
-		"A0 x !of several words:\nA1 !bent:pin !12:30 at noon", "IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0", "==0| for:#",
+		"A0 x !of several words:\nA1 !bent:pin !12:30 at noon", "IC1..IC8 µ\v\rU01-U09 x @solder", ",,0X 0",
+		"==0| for:#",
 	} {
 		f.Add(seed)
 	}

@@ -9,7 +9,7 @@ import { show } from '../testing/show'
 import { AskAbout, UnknownList } from './UnknownList'
 
 const place = (line: number) => ({ machineId: 3, accession: 'EH-0142', machine: 'Meridian', assemblyId: 9,
-  assembly: 'Main board', line, designators: `U${String(line)}`, count: 1, marking: 'HX7200', doubtful: false,
+  assembly: 'Main board', line, designators: `U${String(line)}`, count: 1, kind: 'chip', marking: 'HX7200', doubtful: false,
   typeNumber: '', date: '1981-02-16', neighbours: '74LS245 27128' })
 const question = (more: Partial<QuestionView> = {}): QuestionView => ({ id: 5, sort: 'chip', subject: 'HX7200',
   machineId: null, text: 'what does it do', asked: '', answer: '', source: '', answeredOn: null, version: 2,
@@ -44,6 +44,18 @@ describe('what nobody knows yet', () => {
     await user.click(screen.getByRole('button', { name: 'Guess what HX7200 is' }))
     await vi.waitFor(() => { expect(all).toHaveLength(1) })
     expect(all[0]?.body).toEqual({ sort: 'chip', subject: 'HX7200' })
+  })
+
+  it('asks about a switch as about a chip, by where it is', async () => {
+    signIn('curator')
+    const all = serve(() => ({ status: 201, body: question({ sort: 'switch', subject: 'EH-0142 Main board SW9' }) }))
+    const user = show(<UnknownList open={[chip({ sort: 'switch', subject: 'EH-0142 Main board SW9', nameable: false,
+      parts: 1, machines: 1, places: [{ ...place(9), kind: 'switch', designators: 'SW9', marking: '?', date: null }] })]}
+      onSettled={vi.fn()} />)
+    expect(screen.getByText('switch', { exact: false, selector: 'span' }).textContent).toContain('1 part on 1 machine')
+    await user.click(screen.getByRole('button', { name: 'Guess what EH-0142 Main board SW9 is' }))
+    await vi.waitFor(() => { expect(all).toHaveLength(1) })
+    expect(all[0]?.body).toEqual({ sort: 'switch', subject: 'EH-0142 Main board SW9' })
   })
 
   it('keeps a guess that was refused, with the reason of the server', async () => {

@@ -13,7 +13,7 @@ const year = (iso: string) => iso.slice(0, 4)
  */
 export function DatesDrawing({ dated }: { dated: Dated }) {
   const { parts, result } = dated
-  const days = parts.flatMap(({ from, to }) => [from, to]).filter(Boolean).sort()
+  const days = [...parts, ...result.estimates].flatMap(({ from, to }) => [from, to]).filter(Boolean).sort()
   const first = days[0]
   const last = days[days.length - 1]
   if (!first || !last) return null

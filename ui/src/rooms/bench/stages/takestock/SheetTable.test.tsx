@@ -9,7 +9,7 @@ import { show } from '../../../../testing/show'
 import { SheetTable } from './SheetTable'
 
 const record = (line: number, parts: string, marking: string) =>
-  ({ line, parts, marking, purpose: '', mount: '', findings: '', comment: '' }) as const
+  ({ line, parts, marking, purpose: '', mount: '', new: '', findings: '', comment: '' }) as const
 const reckoned = (text: string): BoardReckoning => ({
   text, totals: undefined, entries: [],
   lines: text.split('\n').map((_, i) => ({ line: i + 1, state: 'recognised', text: 'a gate' })),
@@ -41,6 +41,25 @@ describe('a sheet as a table', () => {
     await user.type(marking, '74LS02{Enter}')
     await vi.waitFor(() => { expect(onText).toHaveBeenLastCalledWith('U1 7400\nU2 74LS02') })
     expect(asked.map(({ body }) => (body as { marking: string }).marking)).toEqual(['74LS02'])
+  })
+
+  it('writes since when a part is new, by the keyboard alone, and says where that is no date', async () => {
+    const asked = serve(({ body }) => (body as { new: string }).new === 'soon'
+      ? refusal(422, 'There is no date in new:soon.') : { body: { text: 'BT1 NiCd new:2021' } })
+    const onText = vi.fn()
+    const user = show(<Table start="BT1 NiCd" onText={onText} />)
+    screen.getByLabelText('Mount, line 1').focus()
+    await user.tab()
+    const since = screen.getByLabelText<HTMLInputElement>('New since, line 1')
+    expect(document.activeElement).toBe(since)
+    await user.keyboard('soon{Enter}')
+    expect(await screen.findByText(/BT1 NiCd: There is no date in new:soon/)).toBeTruthy()
+    expect(since.value).toBe('soon')
+    await user.clear(since)
+    await user.type(since, '2021{Enter}')
+    await vi.waitFor(() => { expect(onText).toHaveBeenLastCalledWith('BT1 NiCd new:2021') })
+    expect(asked.map(({ body }) => (body as { new: string }).new)).toEqual(['soon', '2021'])
+    expect(screen.queryByRole('alert')).toBeNull()
   })
 
   it('asks for a line once, when Enter and leaving the row both write it', async () => {
