@@ -50,7 +50,7 @@ func TestExportedEntriesAreATable(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, rows, 3)
 	require.Equal(t, []string{"EH-0142", "Main board", "1", "U40 U41", "2", "chip", "41256-15 8512", "41256", "dram",
-		"150",
-		"1985-03-18", "1985-03-24", "", "true", "false", "false", `bent: "pin" 4, 5`}, rows[1])
+		"150", "1985-03-18", "1985-03-24", "", "true", "false", "false", `bent: "pin" 4, 5`, "", "false"}, rows[1])
+	require.Equal(t, "true", rows[2][len(rows[2])-1], "what nobody identified says so")
 	require.Len(t, rows[0], len(rows[1]))
 }

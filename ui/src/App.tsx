@@ -53,7 +53,8 @@ export function App() {
   if (atWelcome) return <Suspense fallback={null}><Welcome /></Suspense>
   if (!session.data.account) return <SignIn />
   return (
-    <Suspense fallback={null}>
+    // Whoever signs in in the place of somebody else begins anew.
+    <Suspense key={session.data.account.id} fallback={null}>
       <Routes>
         <Route element={<Frame />}>
           <Route index element={<Navigate to="/shelves" replace />} />

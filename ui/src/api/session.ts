@@ -27,9 +27,16 @@ export function useAccount() {
 const ofSession = (key: unknown) => key === sessionKey[0] || key === sessionEndedKey[0]
 
 function signedIn(session: Schemas['SessionBody']) {
+  const before = queryClient.getQueryData<typeof session>(sessionKey)
+  if (before?.account && before.account.id !== session.account?.id) forgetAll()
   queryClient.setQueryData(sessionKey, session)
   queryClient.setQueryData(sessionEndedKey, false)
   void queryClient.invalidateQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
+}
+
+/** What an account could see leaves the device's memory with it. */
+function forgetAll() {
+  queryClient.removeQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
 }
 
 export function useSignIn() {
@@ -51,8 +58,7 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => ask(api.DELETE('/api/session')),
     onSuccess: () => {
-      // What the account could see leaves the device's memory with it.
-      queryClient.removeQueries({ predicate: ({ queryKey }) => !ofSession(queryKey[0]) })
+      forgetAll()
       queryClient.setQueryData(sessionQuery.queryKey, { account: null })
       queryClient.setQueryData(sessionEndedKey, false)
     },

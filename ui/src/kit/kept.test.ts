@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
+import { signIn } from '../testing/people'
 import { keepUnder, keptUnder } from './kept'
 
 describe('what is typed and not sent yet', () => {
@@ -22,7 +23,26 @@ describe('what is typed and not sent yet', () => {
   it('harms nothing where the device keeps no more, or something else', () => {
     keepUnder('line', 'x'.repeat(200))
     expect(keptUnder('line')).toBeUndefined()
-    localStorage.setItem('heron.typed.line', '{broken')
+    localStorage.setItem('heron.typed.nobody.line', '{broken')
     expect(keptUnder('line')).toBeUndefined()
+  })
+  it('belongs to whoever typed it, and waits for them', () => {
+    signIn('curator', 1)
+    keepUnder('sheet of 9', { base: 3, text: 'of the giver' })
+    signIn('viewer', 2)
+    expect(keptUnder('sheet of 9')).toBeUndefined()
+    keepUnder('sheet of 9', undefined)
+    signIn('curator', 1)
+    expect(keptUnder('sheet of 9')).toEqual({ base: 3, text: 'of the giver' })
+  })
+  it('of an earlier version goes to the first who may send it', () => {
+    localStorage.setItem('heron.typed.step 1', '{"off":"Lid"}')
+    signIn('viewer', 2)
+    expect(keptUnder('step 1')).toBeUndefined()
+    signIn('curator', 1)
+    expect(keptUnder('step 1')).toEqual({ off: 'Lid' })
+    expect(localStorage.getItem('heron.typed.step 1')).toBeNull()
+    keepUnder('step 1', undefined)
+    expect(keptUnder('step 1')).toBeUndefined()
   })
 })

@@ -42,7 +42,7 @@ describe('what is typed', () => {
     const one = renderHook(() => useKept('step of 1', start))
     act(() => { one.result.current[1](() => ({ line: 'mine', photos: [] })) })
     expect(renderHook(() => useKept('step of 2', start)).result.current[0]).toEqual(start)
-    localStorage.setItem('heron.typed.step of 3', 'not ours{')
+    localStorage.setItem('heron.typed.nobody.step of 3', 'not ours{')
     expect(renderHook(() => useKept('step of 3', start)).result.current[0]).toEqual(start)
   })
 })

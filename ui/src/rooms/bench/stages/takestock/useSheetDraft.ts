@@ -2,7 +2,7 @@ import { useEffect, useReducer } from 'react'
 
 import { type FittedAssembly, noteRevision, saveSheet } from '../../../../api/assemblies'
 import { ProblemError } from '../../../../api/problem'
-import { forgetDraft, keepDraft, keptDraft } from './draftStore'
+import { keepDraft, keptDraft } from './draftStore'
 import { isChanged as changed, nextDraft, startDraft } from './sheetDraft'
 
 /** The draft of a board's sheet. It stays on this device until the server has it. */
@@ -14,8 +14,7 @@ export function useSheetDraft(assembly: FittedAssembly) {
     [assembly.revision, assembly.body])
 
   useEffect(() => {
-    if (isChanged) keepDraft(assembly.id, { base: state.base, text: state.text })
-    else forgetDraft(assembly.id)
+    keepDraft(assembly.id, isChanged ? { base: state.base, text: state.text } : undefined)
   }, [assembly.id, isChanged, state.base, state.text])
 
   const send = async (base: number, text: string) => {

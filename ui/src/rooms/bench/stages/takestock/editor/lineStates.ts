@@ -11,6 +11,9 @@ export const setLineStates = StateEffect.define<LineState[]>()
 const saysTheSame = (a: LineState, b: LineState) => a.state === b.state && a.text === b.text
 
 class MarginMark extends GutterMarker {
+  // Goes with the text of its line where a line is put in before it.
+  override startSide = 1
+
   private readonly state: LineState
   constructor(state: LineState) {
     super()
