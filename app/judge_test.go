@@ -27,7 +27,8 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 		inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988), Place: "Boiler house"}, judgedSheet)
 	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	require.Equal(t, "untouched", string(now.Stage.State))
+	require.Equal(t, "needs attention", string(now.Stage.State), "the sheet says that it leaks")
+	require.Equal(t, []any{condition.Grade("hazard"), "Main board, BT1 leaking"}, []any{now.Technical, now.TechnicalWhy})
 	held := map[string]string{}
 	for _, item := range now.Guide {
 		for _, p := range item.Parts {
@@ -39,10 +40,13 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 
 	risks, err := actions.Condition.Risks(ctx, viewer, machine.ID, 0, 50)
 	require.NoError(t, err)
-	require.Equal(t, "safety-capacitor", risks.Risks[1].Class)
-	require.Equal(t, []string{"battery-nicd", "BT1", "Main board", "batteries"},
+	require.Equal(t, "eprom-charge", risks.Risks[1].Class)
+	require.Equal(t, []string{"safety-capacitor", "C5", "Main board", "safety-capacitors"},
 		[]string{risks.Risks[0].Class, risks.Risks[0].Place, risks.Risks[0].Board, risks.Risks[0].Subsystem})
 	require.Contains(t, risks.Risks[0].Why, "never looked at since it was made")
+	last := risks.Risks[len(risks.Risks)-1]
+	require.Equal(t, "battery-nicd", last.Class, "who wrote that it leaks has looked at it")
+	require.Contains(t, last.Why, "last looked at less than a month ago")
 
 	var leak int64
 	var invalid *action.Invalid
@@ -84,7 +88,7 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 		require.NoError(t, err)
 	}
 	require.Equal(t, []condition.State{"new", "worse", "no look", "gone", "back"}, now.Compared[0].States)
-	require.Equal(t, "first seen 2021-05-01, gone 2024-05-01, back 2025-05-01", now.Findings[0].Story.Words)
+	require.Equal(t, "first seen 2021-05-01, gone 2024-05-01, back 2025-05-01, same "+technician.Today(), now.Findings[0].Story.Words)
 	require.Equal(t, "Main board, BT1", now.Findings[0].Where)
 	require.Equal(t, 2, now.Findings[0].Line)
 	require.Equal(t, condition.Grade("repair"), now.Technical)
@@ -142,7 +146,8 @@ func TestFiveSurveysOfAMachine(t *testing.T) {
 	require.NoError(t, err)
 	now, err = actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	require.Empty(t, now.Findings)
+	require.Len(t, now.Findings, 1)
+	require.Zero(t, now.Findings[0].ID, "only the sheet says it still")
 	require.NoError(t, actions.History.Undo(ctx, technician, event))
 	require.Contains(t, actionsOf(t, db, "finding", leak), "take back strike of finding")
 	_, err = actions.Condition.JudgeItem(ctx, technician, now.Surveys[0].ID, now.Surveys[0].Version, "supply",
@@ -200,7 +205,7 @@ func TestMeasurementsAreTypedAnywhereAndJudged(t *testing.T) {
 
 	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
 	require.NoError(t, err)
-	require.Equal(t, 2, now.Stage.Count, "the battery and the guide")
+	require.Equal(t, 3, now.Stage.Count, "the battery, the guide, and that it leaks")
 	require.NoError(t, actions.History.Undo(ctx, technician, battery.Event))
 	all, err := actions.Condition.Measurements(ctx, viewer, machine.ID)
 	require.NoError(t, err)

@@ -84,6 +84,7 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 			}
 			judged.Observed = append(judged.Observed, seen)
 		}
+		judged.Observed = append(judged.Observed, asBefore(now, item.Subsystem, told.On, judged.Observed)...)
 		if now, err = t.actions.Condition.JudgeItem(t.ctx, t.curator, now.Running.ID, now.Running.Version,
 			item.Subsystem,
 			judged); err != nil {
@@ -93,6 +94,22 @@ func (t teller) survey(machineID int64, now appcondition.Condition, told toldSur
 	_, err = t.actions.Condition.EndSurvey(t.ctx, t.curator, now.Running.ID, now.Running.Version, told.Cosmetic,
 		told.Note)
 	return err
+}
+
+// asBefore says of what is open in a subsystem, and was not spoken of, that it is as it was.
+func asBefore(now appcondition.Condition, subsystem, on string,
+	seen []appcondition.ObservedFinding) []appcondition.ObservedFinding {
+	same := []appcondition.ObservedFinding{}
+	for _, f := range now.Findings {
+		isSaid := slices.ContainsFunc(seen, func(o appcondition.ObservedFinding) bool {
+			return o.FindingID != 0 && o.FindingID == f.ID
+		})
+		if f.Subsystem == subsystem && f.Story.Open && f.Story.LastOn < on && !isSaid {
+			same = append(same, appcondition.ObservedFinding{FindingID: f.ID, Key: f.Key, Severity: f.Story.Severity,
+				Trend: "same"})
+		}
+	}
+	return same
 }
 
 // mark marks the part that a finding is about on the picture of its board.

@@ -186,7 +186,7 @@ func TestSampleWorldIsHalfOpenAndSurveyed(t *testing.T) {
 	for _, want := range []string{"batteries leaking", "safety-capacitors cracked", "keyboard foam crumbled"} {
 		require.True(t, kinds[want], want)
 	}
-	plan, err := actions.Condition.PlanOpenings(ctx, viewer, 8*60)
+	plan, err := actions.Condition.PlanOpenings(ctx, viewer, 90)
 	require.NoError(t, err)
 	require.NotEmpty(t, plan.Openings)
 	require.Positive(t, plan.Waiting)

@@ -17,10 +17,10 @@ import (
 )
 
 // ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
-const ageingRules = 3
+const ageingRules = 4
 
-// renewAgeing writes anew which parts of a machine age, and when somebody last looked at each kind. Equal parts
-// of a board and year are one row, with the first of their lines.
+// renewAgeing writes anew which parts of a machine age, and when somebody last looked at each. Equal parts of a board and
+// year that were looked at on the same day are one row, with the first of their lines.
 func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := storecondition.LockAgeing(ctx, tx, machineID); err != nil {
 		return err
@@ -29,75 +29,115 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	looked, err := lookedAt(ctx, tx, machineID)
+	known, err := knownOf(ctx, tx, machineID)
 	if err != nil {
 		return err
 	}
-	grouped, order := map[string]*risk.Part{}, []string{}
-	add := func(class string, assembly int64, line, count int, made, since *string) {
-		if class == "" {
-			return
-		}
-		year := ""
-		if made != nil {
-			year = (*made)[:4]
-		}
-		renewed := risk.NoDay
-		if since != nil {
-			renewed = sinceDay(*since)
-		}
-		key := fmt.Sprintf("%s %d %s %d", class, assembly, year, renewed)
-		if grouped[key] == nil {
-			p := risk.Part{Machine: machineID, Class: class, Assembly: assembly, Line: line, Born: risk.NoDay,
-				Renewed: renewed, Looked: risk.NoDay}
-			if year != "" {
-				p.Born = dayOf(year + "-07-01")
-			}
-			if on, ok := looked[class]; ok {
-				p.Looked = on
-			}
-			grouped[key] = &p
-			order = append(order, key)
-		}
-		grouped[key].Count += count
+	reads, err := storecondition.ReadOuts(ctx, tx, machineID, 0)
+	if err != nil {
+		return err
 	}
-	for _, p := range parts {
-		if p.Line == 0 { // a board of its own, as a drive
-			add(risk.ClassOf(p.Tells), p.AssemblyID, 0, 1, nil, nil)
-		}
+	surveys, err := storecondition.SurveysOf(ctx, tx, machineID)
+	if err != nil {
+		return err
 	}
-	for _, r := range rows {
-		add(risk.ClassOf(condition.Tells(wordsOf(r))), r.AssemblyID, r.Line, r.Count, r.Made, r.New)
+	looked, err := looksOf(known, reads, surveys)
+	if err != nil {
+		return err
 	}
-	kept := make([]string, len(order))
-	for i, key := range order {
-		kept[i] = packPart(*grouped[key])
+	grouped := ageingParts(machineID, parts, rows, looked)
+	kept := make([]string, len(grouped))
+	for i, one := range grouped {
+		kept[i] = packPart(one)
 	}
 	return storecondition.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
 }
 
-// lookedAt says when a survey last looked at each ageing class.
-func lookedAt(ctx context.Context, h pg.Handle, machineID int64) (map[string]risk.Day, error) {
-	surveys, err := storecondition.SurveysOf(ctx, h, machineID)
+// renewBoardAgeing writes anew what ages on a board that is in no machine.
+func renewBoardAgeing(ctx context.Context, tx *sqlx.Tx, assemblyID int64) error {
+	assembly, err := inventory.LockAssembly(ctx, tx, assemblyID)
 	if err != nil {
-		return nil, err
+		return err
 	}
-	looked := map[string]risk.Day{}
-	for _, row := range surveys {
-		_, survey, err := tellSurvey(row)
-		if err != nil {
-			return nil, err
+	if assembly.MachineID != nil || assembly.IsVoided {
+		return storecondition.PutBoardAgeing(ctx, tx, assemblyID, "")
+	}
+	known, err := knownOfBoard(ctx, tx, assemblyID)
+	if err != nil {
+		return err
+	}
+	reads, err := storecondition.ReadOuts(ctx, tx, 0, assemblyID)
+	if err != nil {
+		return err
+	}
+	looked, err := looksOf(known, reads, nil)
+	if err != nil {
+		return err
+	}
+	parts := []condition.Part{{AssemblyID: assemblyID, Board: assembly.Title, Place: assembly.Title,
+		Tells: condition.Tells(condition.Words{Kind: "board", Marking: assembly.Title + " " + assembly.Kind})}}
+	kept := []string{}
+	for _, one := range ageingParts(asIfMachine(assemblyID), parts, known.held, looked) {
+		kept = append(kept, packPart(one))
+	}
+	return storecondition.PutBoardAgeing(ctx, tx, assemblyID, strings.Join(kept, "\n"))
+}
+
+// asIfMachine is the number under which a board that is in no machine is ranked beside the machines: theirs are positive.
+func asIfMachine(assemblyID int64) int64 { return -assemblyID }
+
+// isBoard reports whether a number stands for a board that is in no machine.
+func isBoard(rankedAs int64) bool { return rankedAs < 0 }
+
+// ageingParts are the parts that age among those that are held.
+func ageingParts(machineID int64, parts []condition.Part, rows []storecondition.HeldPart, looked looks) []risk.Part {
+	grouped, order := map[string]*risk.Part{}, []string{}
+	add := func(p risk.Part) {
+		key := fmt.Sprintf("%s %d %d %d %d %d", p.Class, p.Assembly, p.Born, p.Renewed, p.CameIn, p.Looked)
+		if grouped[key] == nil {
+			grouped[key], order = &p, append(order, key)
+			return
 		}
-		for key, look := range survey.Coverage {
-			sub, _ := condition.SubsystemOf(key)
-			for _, class := range sub.Classes {
-				if look == condition.Inspected {
-					looked[class] = max(looked[class], dayOf(row.On))
-				}
-			}
+		grouped[key].Count += p.Count
+	}
+	for _, p := range parts {
+		class := risk.ClassOf(p.Tells)
+		if p.Line != 0 || class == "" {
+			continue
+		}
+		// A board of its own, as a drive.
+		add(risk.Part{Machine: machineID, Class: class, Count: 1, Assembly: p.AssemblyID, Born: risk.NoDay,
+			Renewed: risk.NoDay, CameIn: risk.NoDay, Looked: looked.at(class, p.AssemblyID, "")})
+	}
+	for _, r := range rows {
+		class := risk.ClassOf(condition.Tells(wordsOf(r)))
+		if class == "" {
+			continue
+		}
+		p := risk.Part{Machine: machineID, Class: class, Assembly: r.AssemblyID, Line: r.Line, Born: risk.NoDay,
+			Renewed: risk.NoDay, CameIn: risk.NoDay}
+		if r.Made != nil {
+			p.Born = dayOf((*r.Made)[:4] + "-07-01")
+		}
+		if r.New != nil {
+			p.Renewed = sinceDay(*r.New)
+		}
+		designators := strings.Fields(r.Places)
+		for _, designator := range designators {
+			p.Count, p.CameIn = 1, looked.cameIn(r.AssemblyID, designator)
+			p.Looked = looked.at(class, r.AssemblyID, designator)
+			add(p)
+		}
+		if rest := r.Count - len(designators); rest > 0 {
+			p.Count, p.CameIn, p.Looked = rest, risk.NoDay, looked.at(class, r.AssemblyID, "")
+			add(p)
 		}
 	}
-	return looked, nil
+	all := make([]risk.Part, len(order))
+	for i, key := range order {
+		all[i] = *grouped[key]
+	}
+	return all
 }
 
 // sinceDay is the day from which a part that was put in then is counted, the first that can be meant.
@@ -119,7 +159,8 @@ func dayOf(day string) risk.Day {
 	return at
 }
 
-// packPart writes a part as it is kept: class, count, board, line, and the days it was made and looked at.
+// packPart writes a part as it is kept: class, count, board, line, and the days it was made, put in new, came in and was
+// looked at.
 func packPart(p risk.Part) string {
 	day := func(d risk.Day) string {
 		if d == risk.NoDay {
@@ -127,8 +168,8 @@ func packPart(p risk.Part) string {
 		}
 		return strconv.Itoa(int(d))
 	}
-	return fmt.Sprintf("%s,%d,%d,%d,%s,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Renewed),
-		day(p.Looked))
+	return fmt.Sprintf("%s,%d,%d,%d,%s,%s,%s,%s", p.Class, p.Count, p.Assembly, p.Line, day(p.Born), day(p.Renewed),
+		day(p.CameIn), day(p.Looked))
 }
 
 // unpackParts reads the parts of a machine, and puts them behind those given. Written by packPart, they need
@@ -137,7 +178,8 @@ func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
 	for kept != "" {
 		var one string
 		one, kept, _ = strings.Cut(kept, "\n")
-		p := risk.Part{Machine: machineID, Born: risk.NoDay, Renewed: risk.NoDay, Looked: risk.NoDay}
+		p := risk.Part{Machine: machineID, Born: risk.NoDay, Renewed: risk.NoDay, CameIn: risk.NoDay,
+			Looked: risk.NoDay}
 		var field string
 		p.Class, one, _ = strings.Cut(one, ",")
 		field, one, _ = strings.Cut(one, ",")
@@ -153,6 +195,10 @@ func unpackParts(all []risk.Part, machineID int64, kept string) []risk.Part {
 		field, one, _ = strings.Cut(one, ",")
 		if field != "" {
 			p.Renewed = risk.Day(atoi(field)) //nolint:gosec // a day, as packPart wrote it
+		}
+		field, one, _ = strings.Cut(one, ",")
+		if field != "" {
+			p.CameIn = risk.Day(atoi(field)) //nolint:gosec // a day, as packPart wrote it
 		}
 		if one != "" {
 			p.Looked = risk.Day(atoi(one)) //nolint:gosec // a day, as packPart wrote it

@@ -14,14 +14,25 @@ import (
 	"frugalheron/store/pg"
 )
 
-// FindingView is a finding with all its observations and its story.
+// FindingView is a finding with all its observations and its story. Its id is 0 while it is known from sheets or
+// measurements alone: then what is said of it names its key.
 type FindingView struct {
 	Finding
+	Key          string          `json:"key" doc:"Tells it from all others; says of which finding something is said"`
 	Name         string          `json:"name" doc:"What the subsystem is called"`
 	Where        string          `json:"where" says:"text" doc:"Board, designator and place, in words"`
 	Observations []Observation   `json:"observations"`
+	Sources      []FindingSource `json:"sources" doc:"How it is known, each once"`
 	Story        condition.Story `json:"story"`
+	Waits        bool            `json:"waits" doc:"It was there before the survey that is being made, which says nothing of it yet"`
 	Callout      *Callout        `json:"callout" doc:"Its number on a picture of the board, or null"`
+}
+
+// FindingSource is one way in which a finding is known.
+type FindingSource struct {
+	Source     condition.Source `json:"source" enum:"survey,note,sheet,outside,measurement,part"`
+	AssemblyID *int64           `json:"assemblyId" doc:"The sheet on which it stands today, or null"`
+	Line       int              `json:"line" doc:"Its line there; 0 for none"`
 }
 
 // Callout is a number on a picture of a board.
@@ -104,14 +115,14 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 	if err != nil {
 		return c, err
 	}
-	surveys := []condition.Survey{}
+	surveys, running := []condition.Survey{}, condition.Survey{}
 	for _, row := range rows {
 		told, survey, err := tellSurvey(row)
 		if err != nil {
 			return c, err
 		}
 		if !row.Finished {
-			c.Running = &told
+			c.Running, running = &told, survey
 			continue
 		}
 		c.Surveys = append(c.Surveys, told)
@@ -120,51 +131,61 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 			c.Cosmetic, c.CosmeticOn = row.Cosmetic, row.On
 		}
 	}
-	findings, err := c.readFindings(ctx, h, machineID)
+	known, err := knownOf(ctx, h, machineID)
 	if err != nil {
 		return c, err
+	}
+	findings := known.findings
+	c.Findings = known.views()
+	if c.Running != nil {
+		for i, f := range findings {
+			c.Findings[i].Waits = len(condition.Unanswered(running, f.Subsystem, findings[i:i+1])) > 0
+		}
 	}
 	c.Compared, c.Strip = condition.CompareSurveys(surveys, findings), condition.StripOf(c.Guide, surveys, findings)
 	c.Technical, c.TechnicalWhy = condition.Technical(c.Guide, surveys, findings)
 	c.NotInspected = condition.Missing(c.Guide, surveys)
-	failed, err := failedMeasurements(ctx, h, machineID)
-	c.Stage = condition.StageOf(condition.StageInput{Surveys: surveys, Findings: findings, Running: c.Running != nil,
-		Failed: len(failed)}, c.Guide)
-	return c, err
+	c.Stage = condition.StageOf(condition.StageInput{Surveys: surveys, Findings: findings, Running: c.Running != nil},
+		c.Guide)
+	return c, nil
 }
 
-// readFindings reads the findings of a machine with their observations, and returns them as the core knows them.
-func (c *Condition) readFindings(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Finding, error) {
-	found, err := storecondition.FindingsOf(ctx, h, machineID)
-	if err != nil {
-		return nil, err
+// views is what goes out of the findings.
+func (k known) views() []FindingView {
+	rows := map[int64]storecondition.Finding{}
+	for _, row := range k.found {
+		rows[row.ID] = row
 	}
-	observations, err := storecondition.ObservationsOf(ctx, h, machineID)
-	if err != nil {
-		return nil, err
-	}
-	by := map[int64][]storecondition.ObservationRow{}
-	for _, s := range observations {
-		by[s.FindingID] = append(by[s.FindingID], s)
-	}
-	findings := []condition.Finding{}
-	for _, f := range found {
-		told := FindingView{Finding: findingOf(f), Name: condition.NameOf(f.Subsystem), Where: whereOf(f),
-			Observations: action.Views(by[f.ID], observationOf)}
-		one := condition.Finding{ID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: told.Where}
-		for _, s := range told.Observations {
-			seen := condition.Observation{On: s.On, Severity: condition.Severity(s.Severity), Trend: s.Trend,
-				Gone: s.Gone,
-				Note: s.Note}
-			if s.SurveyID != nil {
-				seen.SurveyID = *s.SurveyID
-			}
-			one.Observations = append(one.Observations, seen)
+	told := make([]FindingView, len(k.findings))
+	for i, f := range k.findings {
+		v := FindingView{Finding: findingOf(rows[f.ID]), Key: f.Key, Name: condition.NameOf(f.Subsystem),
+			Where:        f.Place,
+			Observations: action.Views(f.Observations, observationOf), Sources: []FindingSource{}, Story: f.Tell()}
+		if f.ID == 0 {
+			v.FindingInput = FindingInput{Subsystem: f.Subsystem, Kind: f.Kind, Designator: f.Parts}
+			v.Line = f.Line
 		}
-		told.Story = one.Tell()
-		c.Findings, findings = append(c.Findings, told), append(findings, one)
+		if f.Assembly != 0 {
+			v.AssemblyID, v.Assembly = &f.Assembly, k.boards[f.Assembly].title
+		}
+		if f.Line > 0 {
+			v.Line = f.Line
+		}
+		for _, o := range f.Observations {
+			if o.Source == condition.FromPart || slices.ContainsFunc(v.Sources, func(s FindingSource) bool {
+				return s.Source == o.Source
+			}) {
+				continue
+			}
+			source := FindingSource{Source: o.Source}
+			if f.Standing && (o.Source == condition.FromSheet || o.Source == condition.FromOutside) {
+				source.AssemblyID, source.Line = v.AssemblyID, f.Line
+			}
+			v.Sources = append(v.Sources, source)
+		}
+		told[i] = v
 	}
-	return findings, nil
+	return told
 }
 
 func whereOf(f storecondition.Finding) string {

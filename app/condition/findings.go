@@ -2,8 +2,6 @@ package condition
 
 import (
 	"context"
-	"fmt"
-
 	"github.com/jmoiron/sqlx"
 
 	"frugalheron/app/action"
@@ -17,7 +15,61 @@ import (
 	"frugalheron/store/pg"
 )
 
-func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *FindingInput) error {
+// home is where something is found: on a machine, or on a board that is in none.
+type home struct {
+	machineID  *int64
+	assemblyID *int64
+}
+
+func onMachine(id int64) home { return home{machineID: &id} }
+
+// homeOf is the home of a board: the machine that it is in, or itself.
+func homeOf(ctx context.Context, h pg.Handle, assemblyID int64) (home, error) {
+	assembly, err := storeinventory.AssemblyByID(ctx, h, assemblyID)
+	if err != nil {
+		return home{}, err
+	}
+	if assembly.MachineID != nil {
+		return home{machineID: assembly.MachineID}, nil
+	}
+	return home{assemblyID: &assemblyID}, nil
+}
+
+// homeOfFinding is where a finding belongs today: what is found on a board goes with it.
+func homeOfFinding(ctx context.Context, h pg.Handle, f storecondition.Finding) (home, error) {
+	if f.AssemblyID != nil {
+		return homeOf(ctx, h, *f.AssemblyID)
+	}
+	return home{machineID: f.MachineID}, nil
+}
+
+// lock keeps others from changing what is found there.
+func (at home) lock(ctx context.Context, tx *sqlx.Tx) error {
+	if at.machineID != nil {
+		_, err := storeinventory.LockMachine(ctx, tx, *at.machineID)
+		return err
+	}
+	_, err := storeinventory.LockAssembly(ctx, tx, *at.assemblyID)
+	return err
+}
+
+// known is the one list of findings there.
+func (at home) known(ctx context.Context, h pg.Handle) (known, error) {
+	if at.machineID != nil {
+		return knownOf(ctx, h, *at.machineID)
+	}
+	return knownOfBoard(ctx, h, *at.assemblyID)
+}
+
+// has refuses a record that belongs elsewhere.
+func (at home) has(ctx context.Context, h pg.Handle, records ...inventory.Named) error {
+	if at.machineID != nil {
+		return inventory.OfMachine(ctx, h, *at.machineID, records...)
+	}
+	return inventory.OfBoard(ctx, h, *at.assemblyID, records...)
+}
+
+func checkFinding(ctx context.Context, h pg.Handle, at home, f *FindingInput) error {
 	err := input.CheckAll(input.OneLine("kind", &f.Kind), input.OneLine("designator", &f.Designator),
 		input.OneLine("place", &f.Place))
 	switch {
@@ -33,18 +85,25 @@ func checkFinding(ctx context.Context, h pg.Handle, machineID int64, f *FindingI
 	if _, ok := condition.SubsystemOf(f.Subsystem); !ok {
 		return action.Reject("subsystem", "choose the subsystem it belongs to")
 	}
-	return inventory.OfMachine(ctx, h, machineID,
-		append(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, f.AssemblyID),
-			inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, f.AttachmentID)...)...)
+	if at.assemblyID != nil && f.AssemblyID == nil {
+		f.AssemblyID = at.assemblyID
+	}
+	return at.has(ctx, h, append(inventory.NamedIf("assemblyId", storeinventory.OwnedBoard, f.AssemblyID),
+		inventory.NamedIf("attachmentId", storeinventory.OwnedPicture, f.AttachmentID)...)...)
 }
 
-// AddFinding keeps a finding with its first observation.
+// AddFinding keeps a finding on a machine with its first observation.
 func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f FindingInput,
 	first storecondition.ObservationRow) error {
-	if err := checkFinding(ctx, tx, machineID, &f); err != nil {
+	return addFinding(ctx, tx, actor, onMachine(machineID), f, first)
+}
+
+func addFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, f FindingInput,
+	first storecondition.ObservationRow) error {
+	if err := checkFinding(ctx, tx, at, &f); err != nil {
 		return err
 	}
-	id, err := storecondition.InsertFinding(ctx, tx, machineID, f.row())
+	id, err := storecondition.InsertFinding(ctx, tx, at.machineID, f.row())
 	if err != nil {
 		return err
 	}
@@ -58,7 +117,11 @@ func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID 
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(kept), "severity": first.Severity, "on": first.On,
 		"note": first.Note}
-	return action.Record(ctx, tx, actor, eventFind, id, &machineID, nil, after)
+	done := eventFind
+	if first.Gone {
+		done = eventFindingGone // of what a sheet or a measurement told
+	}
+	return action.Record(ctx, tx, actor, done, id, at.machineID, nil, after)
 }
 
 // NotedFinding is something found, or seen again, outside of a survey.
@@ -78,7 +141,17 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
-		return seeFinding(ctx, tx, actor, machineID, noted.Subsystem, noted.ObservedFinding, nil, noted.On)
+		return seeFinding(ctx, tx, actor, onMachine(machineID), noted.Subsystem, noted.ObservedFinding, nil, noted.On)
+	})
+}
+
+// onFound does work on what is found somewhere.
+func (s *Service) onFound(ctx context.Context, actor action.Actor, at home, work func(tx *sqlx.Tx) error) error {
+	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
+		if err := at.lock(ctx, tx); err != nil {
+			return err
+		}
+		return work(tx)
 	})
 }
 
@@ -89,7 +162,11 @@ func (s *Service) VoidFinding(ctx context.Context, actor action.Actor, id int64,
 	if err != nil {
 		return 0, err
 	}
-	_, err = s.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
+	at, err := homeOfFinding(ctx, s.kernel.Reader(ctx), f)
+	if err != nil {
+		return 0, err
+	}
+	err = s.onFound(ctx, actor, at, func(tx *sqlx.Tx) error {
 		f, err := storecondition.FindingByID(ctx, tx, id)
 		if err != nil {
 			return err
@@ -103,7 +180,7 @@ func (s *Service) VoidFinding(ctx context.Context, actor action.Actor, id int64,
 		if err := storecondition.VoidFinding(ctx, tx, id, true); err != nil {
 			return err
 		}
-		event, err = action.RecordEvent(ctx, tx, actor, eventVoidFinding, id, &f.MachineID,
+		event, err = action.RecordEvent(ctx, tx, actor, eventVoidFinding, id, at.machineID,
 			map[string]any{"kind": f.Kind, "where": whereOf(f)}, nil)
 		return err
 	})
@@ -115,68 +192,18 @@ func (s *Service) undoVoidFinding(ctx context.Context, actor action.Actor, e his
 	if err != nil {
 		return err
 	}
-	_, err = s.onCondition(ctx, actor, f.MachineID, func(tx *sqlx.Tx) error {
+	at, err := homeOfFinding(ctx, s.kernel.Reader(ctx), f)
+	if err != nil {
+		return err
+	}
+	return s.onFound(ctx, actor, at, func(tx *sqlx.Tx) error {
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
 		if err := storecondition.VoidFinding(ctx, tx, f.ID, false); err != nil {
 			return err
 		}
-		return action.Record(ctx, tx, actor, eventTakeBackVoidOfFinding, f.ID, &f.MachineID, nil,
+		return action.Record(ctx, tx, actor, eventTakeBackVoidOfFinding, f.ID, at.machineID, nil,
 			map[string]any{"kind": f.Kind, "where": whereOf(f)})
 	})
-	return err
-}
-
-// ObservedFinding is a finding as it was seen: a new one with its fields, or one that was there before by its id.
-type ObservedFinding struct {
-	FindingID int64              `json:"findingId" minimum:"0" required:"false" doc:"0 for a new one"`
-	New       *FindingInput      `json:"new,omitempty"`
-	Severity  condition.Severity `json:"severity" enum:"cosmetic,watch,repair,hazard"`
-	Trend     string             `json:"trend" enum:",worse,same,better" required:"false" doc:"Where the severity does not tell"`
-	Gone      bool               `json:"gone" required:"false" doc:"It is not there any more"`
-	Note      string             `json:"note" says:"text" maxLength:"1000" required:"false"`
-}
-
-func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, subsystem string,
-	seen ObservedFinding, surveyID *int64, on string) error {
-	if err := input.Lines("note", &seen.Note); err != nil {
-		return err
-	}
-	if !seen.Severity.IsKnown() {
-		return action.Reject("severity", "say how grave it is")
-	}
-	observation := storecondition.ObservationRow{FindingID: seen.FindingID, SurveyID: surveyID, On: on,
-		Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
-	if seen.FindingID == 0 {
-		if seen.New == nil {
-			return action.Reject("new", "say what was found")
-		}
-		if seen.Gone {
-			return action.Reject("gone", "what is new is there")
-		}
-		f := *seen.New
-		f.Subsystem = subsystem
-		return AddFinding(ctx, tx, actor, machineID, f, observation)
-	}
-	if err := inventory.OfMachine(ctx, tx, machineID,
-		inventory.NamedAs("findingId", storeinventory.OwnedFinding, seen.FindingID)); err != nil {
-		return err
-	}
-	f, err := storecondition.FindingByID(ctx, tx, seen.FindingID)
-	if err != nil {
-		return err
-	}
-	if surveyID != nil && f.Subsystem != subsystem {
-		return action.Reject("findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem)))
-	}
-	if err := storecondition.PutObservation(ctx, tx, actor.Account(), observation); err != nil {
-		return err
-	}
-	done := eventSeeFinding
-	if seen.Gone {
-		done = eventFindingGone
-	}
-	after := map[string]any{"kind": f.Kind, "where": whereOf(f), "severity": seen.Severity, "on": on, "note": seen.Note}
-	return action.Record(ctx, tx, actor, done, f.ID, &machineID, nil, after)
 }

@@ -46,10 +46,15 @@ func (s *Service) Measurements(ctx context.Context, actor action.Actor, machineI
 	return measurementsOf(ctx, s.kernel.Reader(ctx), machineID)
 }
 
-func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {
-	rows, err := action.Once(ctx, "measurements", machineID, func() ([]condition.MeasurementRow, error) {
+// measurementRows reads what was measured on a machine, once in a request.
+func measurementRows(ctx context.Context, h pg.Handle, machineID int64) ([]condition.MeasurementRow, error) {
+	return action.Once(ctx, "measurements", machineID, func() ([]condition.MeasurementRow, error) {
 		return condition.MeasurementsOf(ctx, h, machineID, mostMeasurements)
 	})
+}
+
+func measurementsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Measurement, error) {
+	rows, err := measurementRows(ctx, h, machineID)
 	if err != nil {
 		return nil, err
 	}

@@ -30,6 +30,9 @@ const (
 	mostLooks    = 6
 )
 
+// minutesToFetch is how long it takes to have a board in store at hand: nothing is opened. A rule of thumb.
+const minutesToFetch = 5
+
 // PlanOpenings says what to open first in some minutes.
 func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes int) (OpeningPlan, error) {
 	plan := OpeningPlan{Openings: []Opening{}}
@@ -44,7 +47,12 @@ func (s *Service) PlanOpenings(ctx context.Context, actor action.Actor, minutes 
 	if err != nil {
 		return plan, err
 	}
-	chosen, left, waiting := order.Plan(minutes, func(id int64) int { return times[id] })
+	chosen, left, waiting := order.Plan(minutes, func(id int64) int {
+		if isBoard(id) {
+			return minutesToFetch
+		}
+		return times[id]
+	})
 	plan.Left, plan.Minutes, plan.Waiting = left, minutes-left, waiting
 	for _, c := range chosen[:min(len(chosen), mostOpenings)] {
 		shown := c.Look[:min(len(c.Look), mostLooks)]

@@ -17,7 +17,7 @@ import (
 
 // Risk is a part that ages, with its place in the order.
 type Risk struct {
-	Machine      MachineName `json:"machine"`
+	Machine      MachineName `json:"machine" doc:"Its id is 0 for a board that is in none: then its name and place are those of the board"`
 	AssemblyID   int64       `json:"assemblyId"`
 	Board        string      `json:"board" says:"text"`
 	Line         int         `json:"line" doc:"Line of the board's sheet; 0 for the board itself"`
@@ -88,6 +88,17 @@ func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64)
 		machines[row.MachineID] = m
 		parts = unpackParts(parts, row.MachineID, row.Parts)
 	}
+	if machineID == 0 {
+		boards, err := storecondition.BoardAgeing(ctx, s.kernel.Reader(ctx))
+		if err != nil {
+			return nil, nil, err
+		}
+		for _, b := range boards {
+			id := asIfMachine(b.AssemblyID)
+			machines[id] = risk.Machine{Acquired: dayOf(b.Since), Built: risk.NoDay, Climate: risk.Climate(b.Climate)}
+			parts = unpackParts(parts, id, b.Parts)
+		}
+	}
 	table := risk.TableOf(classes)
 	return table, risk.Rank(table, machines, parts, dayOf(actor.Today())), nil
 }
@@ -95,12 +106,19 @@ func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64)
 // tellRisks names some of the ranked parts.
 func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.Order,
 	some []risk.Ranked) ([]Risk, error) {
-	machines, assemblies, lines := []int64{}, []int64{}, []int{}
+	machines, assemblies, lines, loose := []int64{}, []int64{}, []int{}, []int64{}
 	for _, one := range some {
+		if isBoard(one.Machine) {
+			loose = append(loose, one.Assembly)
+		}
 		machines, assemblies, lines = append(machines, one.Machine), append(assemblies, one.Assembly),
 			append(lines, one.Line)
 	}
 	names, err := storecondition.MachineNames(ctx, h, machines)
+	if err != nil {
+		return nil, err
+	}
+	boards, err := storecondition.LooseBoards(ctx, h, loose)
 	if err != nil {
 		return nil, err
 	}
@@ -118,6 +136,11 @@ func tellRisks(ctx context.Context, h pg.Handle, table risk.Table, order *risk.O
 		for _, n := range names {
 			if n.ID == one.Machine {
 				t.Machine = MachineName(n)
+			}
+		}
+		for _, b := range boards {
+			if one.Machine == asIfMachine(b.ID) {
+				t.Machine = MachineName{Name: b.Title, Place: b.Place}
 			}
 		}
 		for _, s := range spots {

@@ -20,6 +20,7 @@ type Service struct {
 func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service) *Service {
 	s := &Service{kernel: kernel, inventory: inventory, files: files}
 	kernel.Follow(pg.ProjectedMachineAgeing, action.Each(renewAgeing))
+	kernel.Follow(pg.ProjectedBoardAgeing, action.Each(renewBoardAgeing))
 	kernel.CanRenew("what ages", s.RenewAgeing)
 	kernel.CanBeUndone(eventVoidFinding, action.MayWriteSheets, s.undoVoidFinding)
 	kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, s.undoMeasure)

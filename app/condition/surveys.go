@@ -2,7 +2,9 @@ package condition
 
 import (
 	"context"
+	"fmt"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -164,7 +166,13 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 				return err
 			}
 			for _, seen := range judged.Observed {
-				if err := seeFinding(ctx, tx, actor, row.MachineID, subsystem, seen, &surveyID, row.On); err != nil {
+				err := seeFinding(ctx, tx, actor, onMachine(row.MachineID), subsystem, seen, &surveyID, row.On)
+				if err != nil {
+					return err
+				}
+			}
+			if judged.Coverage != condition.NotLooked {
+				if err := everyFindingAnswered(ctx, tx, "observed", row, subsystem); err != nil {
 					return err
 				}
 			}
@@ -172,6 +180,25 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 				"on": row.On, "note": judged.Note}
 			return action.Record(ctx, tx, actor, eventInspect, surveyID, &row.MachineID, nil, after)
 		})
+}
+
+// everyFindingAnswered refuses that a subsystem was looked at while nothing is said of what was found there before.
+func everyFindingAnswered(ctx context.Context, tx *sqlx.Tx, field string, row storecondition.SurveyRow,
+	subsystem string) error {
+	list, err := knownOf(ctx, tx, row.MachineID)
+	if err != nil {
+		return err
+	}
+	left := condition.Unanswered(condition.Survey{ID: row.ID, On: row.On}, subsystem, list.findings)
+	if len(left) == 0 {
+		return nil
+	}
+	names := make([]string, len(left))
+	for i, f := range left {
+		names[i] = fmt.Sprintf("%s, %s", f.Place, f.Kind)
+	}
+	return action.Reject(field, fmt.Sprintf("say of each finding of %s how it is now: gone, same, worse or better. Left: %s",
+		condition.NameOf(subsystem), strings.Join(names, "; ")))
 }
 
 // EndSurvey ends an inspection; what was not inspected stays so.
@@ -198,6 +225,14 @@ func (s *Service) EndSurvey(ctx context.Context, actor action.Actor, surveyID in
 			}
 			if inspected == 0 {
 				return action.Reject("id", "nothing was inspected yet; look at one subsystem at least")
+			}
+			for _, sub := range condition.Subsystems() {
+				if look, ok := looks[sub.Key]; !ok || look.Coverage == condition.NotLooked {
+					continue
+				}
+				if err := everyFindingAnswered(ctx, tx, "id", row, sub.Key); err != nil {
+					return err
+				}
 			}
 			if err := storecondition.UpdateSurvey(ctx, tx, surveyID, row.Inspections, cosmetic, note,
 				true); err != nil {

@@ -2,6 +2,7 @@ package condition
 
 import (
 	"frugalheron/app/evidence"
+	"frugalheron/core/condition"
 	storecondition "frugalheron/store/condition"
 	storeevidence "frugalheron/store/evidence"
 )
@@ -38,8 +39,8 @@ func (in FindingInput) row() storecondition.FindingFields {
 
 // Finding is something found on a machine.
 type Finding struct {
-	ID        int64 `json:"id"`
-	MachineID int64 `json:"machineId"`
+	ID        int64  `json:"id"`
+	MachineID *int64 `json:"machineId" doc:"That it was found on; null for a board that was in none"`
 	FindingInput
 	Assembly string `json:"assembly" says:"text" doc:"What the board is called; empty for none"`
 	Line     int    `json:"line" doc:"Where the designator stands on the board's sheet today; 0 for nowhere"`
@@ -54,15 +55,22 @@ func findingOf(r storecondition.Finding) Finding {
 
 // Observation is a finding as it was seen on a day.
 type Observation struct {
-	ID        int64  `json:"id"`
-	FindingID int64  `json:"findingId"`
-	SurveyID  *int64 `json:"surveyId" doc:"The survey it was seen in, or null"`
-	On        string `json:"on"`
-	Severity  string `json:"severity" enum:"cosmetic,watch,repair,hazard"`
-	Trend     string `json:"trend" enum:",worse,same,better"`
-	Gone      bool   `json:"gone"`
-	Note      string `json:"note" says:"text"`
-	By        string `json:"by"`
+	ID       int64            `json:"id" doc:"0 where it follows from a sheet or a measurement"`
+	SurveyID *int64           `json:"surveyId" doc:"The survey it was seen in, or null"`
+	On       string           `json:"on"`
+	Severity string           `json:"severity" enum:"cosmetic,watch,repair,hazard"`
+	Trend    string           `json:"trend" enum:",worse,same,better"`
+	Gone     bool             `json:"gone"`
+	Note     string           `json:"note" says:"text"`
+	By       string           `json:"by"`
+	Source   condition.Source `json:"source" enum:"survey,note,sheet,outside,measurement,part"`
 }
 
-func observationOf(r storecondition.ObservationRow) Observation { return Observation(r) }
+func observationOf(o condition.Observation) Observation {
+	told := Observation{ID: o.ID, On: o.On, Severity: string(o.Severity), Trend: o.Trend, Gone: o.Gone, Note: o.Note,
+		By: o.By, Source: o.Source}
+	if o.SurveyID != 0 {
+		told.SurveyID = &o.SurveyID
+	}
+	return told
+}

@@ -64,3 +64,21 @@ func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Nam
 	}
 	return nil
 }
+
+// OfBoard refuses records that are not there, and those that are not about a board.
+func OfBoard(ctx context.Context, h pg.Handle, assemblyID int64, records ...Named) error {
+	for _, r := range records {
+		home, err := inventory.HomeOf(ctx, h, r.kind, r.id)
+		if errors.Is(err, action.ErrNotFound) {
+			return action.Reject(r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id))
+		}
+		if err != nil {
+			return err
+		}
+		if home.AssemblyID == nil || *home.AssemblyID != assemblyID {
+			return action.Reject(r.field,
+				fmt.Sprintf("%s %d belongs to %s, not to this board", r.kind, r.id, home.Where))
+		}
+	}
+	return nil
+}

@@ -21,6 +21,7 @@ func New(kernel *action.Kernel, library *library.Service, inventory *inventory.S
 	s := &Service{kernel: kernel, library: library, inventory: inventory}
 	kernel.Follow(pg.ProjectedEntries, s.renewEntries)
 	kernel.CanRenew("totals", s.RereckonOld)
+	kernel.CanRenew("stories of sheets", s.TellOldStories)
 	kernel.CanBeUndone(eventSaveSheet, action.MayWriteSheets, s.undoSaveSheet)
 	return s
 }

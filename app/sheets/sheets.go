@@ -125,6 +125,9 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	if err := sheets.AddPositions(ctx, tx, assembly.ID, positions); err != nil {
 		return err
 	}
+	if err := tellStory(ctx, tx, assembly, readBoard(library, newest.Body, result)); err != nil {
+		return err
+	}
 	counts := result.Counts()
 	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, counts.Entries, counts.Problems,
 		result.Totals)
@@ -209,6 +212,9 @@ func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID in
 
 // lookedOver takes in what a new revision of an outside says.
 func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly storeinventory.Assembly, newest sheets.Revision) error {
+	if err := tellStory(ctx, tx, assembly, readOutside); err != nil {
+		return err
+	}
 	seen := exterior.Parse(newest.Body)
 	return sheets.PutTotals(ctx, tx, assembly.ID, newest.N, builtin.Version, len(seen.Entries), len(seen.Problems),
 		reckoning.Totals{})

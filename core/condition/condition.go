@@ -3,7 +3,10 @@
 // Severities, grades and what to look for are this house's own rules of thumb, in subsystems.tsv and below.
 package condition
 
-import "slices"
+import (
+	"slices"
+	"time"
+)
 
 // Severity is how grave an open finding is.
 type Severity string
@@ -36,20 +39,42 @@ func (s Severity) IsKnown() bool { return rank(s) >= 0 }
 
 // Observation is a finding as it was seen on a day.
 type Observation struct {
-	SurveyID int64    // 0 when it was seen outside a survey
-	On       string   // YYYY-MM-DD
-	Severity Severity // while it is there
-	Trend    string   // worse, better or same, where the severity does not tell
-	Gone     bool     // it is not there any more
+	ID       int64     // 0 where it follows from something else than a survey or a note
+	SurveyID int64     // 0 when it was seen outside a survey
+	On       string    // YYYY-MM-DD
+	At       time.Time // when it was written down, which orders what is of one day
+	Severity Severity  // while it is there; empty where nobody said it
+	Trend    string    // worse, better or same, where the severity does not tell
+	Gone     bool      // it is not there any more
 	Note     string
+	By       string
+	Source   Source
 }
+
+// Source says how a finding is known.
+type Source string
+
+// Sources of findings.
+const (
+	FromSurvey      Source = "survey"
+	FromNote        Source = "note"        // said beside a survey, or left by a log
+	FromSheet       Source = "sheet"       // marked on the sheet of a board
+	FromOutside     Source = "outside"     // marked on the sheet of the outside
+	FromMeasurement Source = "measurement" // out of its limits
+	FromPart        Source = "part"        // it went with the part
+)
 
 // Finding is something found, with all its observations in the order of their days.
 type Finding struct {
-	ID           int64
+	ID           int64  // 0 while it is known from elsewhere than surveys and notes alone
+	Key          string // tells it from all others of the machine
 	Subsystem    string
 	Kind         string
 	Place        string // in words
+	Assembly     int64  // the board it is on; 0 for none
+	Parts        string // designators, as written
+	Line         int    // of the sheet on which it is marked today; 0 for none
+	Standing     bool   // it stands on a sheet today
 	Observations []Observation
 }
 
@@ -192,6 +217,9 @@ func (f Finding) Tell() Story {
 		s.Words = "new " + s.FirstOn
 	default:
 		s.Words = "first seen " + s.FirstOn + ", " + string(s.State) + " " + s.LastOn
+	}
+	if f.Standing && !s.Open {
+		s.Words += ", though the sheet still says it"
 	}
 	return s
 }

@@ -102,7 +102,7 @@ func TestNotInspectedIsNotGood(t *testing.T) {
 	require.Equal(t, "not inspected: Power supply", why)
 	grade, _ = condition.Technical(guide, nil, nil)
 	require.Equal(t, condition.NotInspected, grade)
-	require.Len(t, condition.Missing(guide, nil), len(guide))
+	require.Len(t, condition.Missing(guide, nil), len(guide)-1, "what fits nowhere else is not missed")
 	require.Equal(t, "not seen yet", condition.Finding{}.Tell().Words)
 }
 
@@ -118,7 +118,7 @@ func TestTheGuideFitsWhatTheMachineHolds(t *testing.T) {
 		}
 	}
 	require.Equal(t, []string{"supply", "batteries", "safety-capacitors", "boards", "connectors", "plastics", "cables",
-		"labels"}, names)
+		"labels", "other"}, names)
 	for key, times := range said {
 		require.Equal(t, 1, times, key)
 	}
@@ -177,11 +177,13 @@ func TestTheStageFollowsFromSurveys(t *testing.T) {
 	made := surveys("2025-05-01")
 	leak := condition.Finding{Subsystem: "batteries",
 		Observations: []condition.Observation{{On: "2025-05-01", Severity: condition.Hazard}}}
+	low := condition.Finding{Subsystem: "batteries", Observations: []condition.Observation{{On: "2025-06-01",
+		Severity: condition.Watch, Source: condition.FromMeasurement}}}
 	for want, in := range map[string]condition.StageInput{
 		"{untouched 0}":       {},
 		"{in hand 0}":         {Running: true},
 		"{settled 0}":         {Surveys: made},
-		"{needs attention 2}": {Surveys: made, Findings: []condition.Finding{leak}, Failed: 1},
+		"{needs attention 2}": {Surveys: made, Findings: []condition.Finding{leak, low}},
 	} {
 		require.Equal(t, want, fmt.Sprint(condition.StageOf(in, guide)))
 	}

@@ -26,6 +26,12 @@ type Subsystem struct {
 	held     *regexp.Regexp
 }
 
+// always stands for a pattern in the table: every machine has it.
+const always = "always"
+
+// Other is the subsystem of what fits nowhere else. It is asked for, but a survey without it is whole.
+const Other = "other"
+
 // Subsystems lists all in the order of an inspection.
 func Subsystems() []Subsystem { return slices.Clone(readSubsystems()) }
 
@@ -35,7 +41,7 @@ var readSubsystems = sync.OnceValue(func() []Subsystem {
 		"cautions", "kinds", "classes", "source") {
 		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[3], Grading: cells[4],
 			Kinds: strings.Split(cells[6], ", "), Classes: strings.Fields(cells[7])}
-		if cells[2] != "always" {
+		if cells[2] != always {
 			s.held = regexp.MustCompile(`(?i)` + cells[2])
 		}
 		for _, key := range strings.Fields(cells[5]) {

@@ -7,15 +7,14 @@ type StageInput struct {
 	Surveys  []Survey
 	Findings []Finding
 	Running  bool // a survey is being made
-	Failed   int  // measurements out of tolerance
 }
 
 // StageOf judges judging: untouched without a survey, in hand while one is being made or left something out,
 // and in need of attention while something does not do what it should, or was measured out of tolerance.
 func StageOf(in StageInput, guide []Item) reckoning.Stage {
-	stage := reckoning.Stage{State: reckoning.Settled, Count: in.Failed}
+	stage := reckoning.Stage{State: reckoning.Settled}
 	for _, f := range in.Findings {
-		if s := f.Tell(); s.Open && (s.Severity == Repair || s.Severity == Hazard) {
+		if s := f.Tell(); s.Open && (s.Severity == Repair || s.Severity == Hazard || f.isMeasured()) {
 			stage.Count++
 		}
 	}
@@ -28,4 +27,10 @@ func StageOf(in StageInput, guide []Item) reckoning.Stage {
 		stage.State = reckoning.InHand
 	}
 	return stage
+}
+
+// isMeasured reports whether it was a measurement by which it was seen last.
+func (f Finding) isMeasured() bool {
+	last := len(f.Observations) - 1
+	return last >= 0 && f.Observations[last].Source == FromMeasurement
 }

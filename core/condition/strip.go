@@ -91,7 +91,7 @@ func StripOf(guide []Item, surveys []Survey, findings []Finding) Strip {
 		for _, row := range strip.Rows {
 			s := row.Squares[i]
 			whole.Findings += s.Findings
-			missing = missing || s.Grade == NotInspected
+			missing = missing || s.Grade == NotInspected && row.Subsystem != Other
 			if s.Grade != NotInspected && s.Grade != NotThere && s.Grade != Grade(Cosmetic) &&
 				gradeRank(s.Grade) > gradeRank(whole.Grade) {
 				whole.Grade = s.Grade
@@ -133,7 +133,8 @@ func squareOf(key string, survey Survey, findings []Finding) Square {
 
 // Compared is a finding over the surveys.
 type Compared struct {
-	FindingID int64      `json:"findingId"`
+	FindingID int64      `json:"findingId" doc:"0 while it is known from sheets or measurements alone"`
+	Key       string     `json:"key" doc:"Tells the finding from all others of the machine"`
 	Subsystem string     `json:"subsystem"`
 	Kind      string     `json:"kind"`
 	Place     string     `json:"place" says:"text"`
@@ -146,7 +147,7 @@ type Compared struct {
 func CompareSurveys(surveys []Survey, findings []Finding) []Compared {
 	rows := make([]Compared, len(findings))
 	for i, f := range findings {
-		row := Compared{FindingID: f.ID, Subsystem: f.Subsystem, Kind: f.Kind, Place: f.Place,
+		row := Compared{FindingID: f.ID, Key: f.Key, Subsystem: f.Subsystem, Kind: f.Kind, Place: f.Place,
 			States: make([]State, len(surveys)), Severity: make([]Severity, len(surveys)), Story: f.Tell()}
 		for j, s := range surveys {
 			row.States[j] = f.At(s)
@@ -199,7 +200,8 @@ func Technical(guide []Item, surveys []Survey, findings []Finding) (Grade, strin
 func Missing(guide []Item, surveys []Survey) []string {
 	missing := []string{}
 	for _, item := range guide {
-		if len(surveys) == 0 || surveys[len(surveys)-1].look(item.Subsystem) == NotLooked {
+		isLeftOut := len(surveys) == 0 || surveys[len(surveys)-1].look(item.Subsystem) == NotLooked
+		if isLeftOut && item.Subsystem != Other {
 			missing = append(missing, item.Name)
 		}
 	}

@@ -2,6 +2,7 @@ package condition
 
 import (
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -19,6 +20,7 @@ type Words struct {
 var (
 	safetyClass = regexp.MustCompile(`(?i)(^|\s)[XY][1-4](\s|$)`)
 	inMicro     = regexp.MustCompile(`(?i)(\d+(?:\.\d+)?)\s?[uµμ]f?`)
+	adjusts     = regexp.MustCompile(`(?i)^(VR|RV)\d`) // designators of what is turned
 	unpolar     = regexp.MustCompile(`(?i)\b(film|ceramic|paper|mica|polyester|mlcc)\b`)
 )
 
@@ -38,6 +40,9 @@ func Tells(w Words) string {
 		case strings.Contains(lower, "electrolytic"), isLarge(w.Marking) && !unpolar.MatchString(w.Marking):
 			words = append(words, "electrolytic capacitor")
 		}
+	}
+	if slices.ContainsFunc(w.Places, adjusts.MatchString) {
+		words = append(words, "adjuster")
 	}
 	if w.Class != "" {
 		words = append(words, w.Class)

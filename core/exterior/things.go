@@ -17,17 +17,22 @@ const examples = "badge, label, plate, port, switch, door, foot, hole, residue, 
 
 // thing is a word that a line starts with.
 type thing struct {
-	hint     string
-	anywhere bool // also before the first heading
+	hint      string
+	anywhere  bool   // also before the first heading
+	subsystem string // to which what is found on it belongs
 }
 
 var things = sync.OnceValue(func() map[string]thing {
 	known := map[string]thing{}
-	for _, cells := range table.Reference("things", thingsTable, "thing", "hint", "anywhere", "source") {
-		known[cells[0]] = thing{cells[1], cells[2] == "yes"}
+	for _, cells := range table.Reference("things", thingsTable, "thing", "hint", "anywhere", "subsystem",
+		"source") {
+		known[cells[0]] = thing{cells[1], cells[2] == "yes", cells[3]}
 	}
 	return known
 })
+
+// SubsystemOf is the subsystem of a machine to which belongs what is found on a thing of its outside.
+func SubsystemOf(thing string) string { return things()[thing].subsystem }
 
 var gender = regexp.MustCompile(`(?i)\b(male|female|plug|socket|edge|none)\b`)
 

@@ -104,6 +104,15 @@ func (e Expected) side(v float64) string {
 	return "above"
 }
 
+// IsLow reports whether a value is less than it should be: of a negative rail what is nearer to 0.
+func (e Expected) IsLow(v float64) bool {
+	low := e.Low != nil && v < *e.Low
+	if e.High != nil && *e.High < 0 || e.Nominal != nil && *e.Nominal < 0 {
+		return e.High != nil && v > *e.High
+	}
+	return low
+}
+
 func (e Expected) isClose(v float64) bool {
 	if e.Nominal == nil {
 		return false

@@ -79,6 +79,7 @@ type Entry struct {
 	New          *string              `json:"new" doc:"Since when the part is new, in EDTF; null for one not told to be a replacement"`
 	Findings     []sheet.Mark         `json:"findings"`
 
+	Parts    string `json:"-"` // the designators as written, as U40-U48
 	unknown  bool   // somebody wrote that nobody knows what it is
 	nameable string // number under which an unknown chip could be named
 }
@@ -238,6 +239,9 @@ func readEntry(library *device.Library, e *sheet.Entry, purpose sheet.Purpose, e
 	}
 	if e.New != "" {
 		out.New = &e.New
+	}
+	if len(e.Designators) > 0 {
+		out.Parts = e.Written
 	}
 	if out.Purpose == sheet.Unsaid {
 		out.Purpose = purpose

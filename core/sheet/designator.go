@@ -149,6 +149,52 @@ func (r run) holds(designator string) bool {
 	return err == nil && r.start <= n && n <= r.end && r.name(n) == designator
 }
 
+// IsDesignator reports whether a word names one part, as U40 or the cell 4C of a lettered grid.
+func IsDesignator(word string) bool { return isDesignator(word) }
+
+// Names reports whether designators as a line writes them, as U40-U48 or U20,U22, name one, in any case.
+func Names(written, designator string) bool {
+	designator = strings.ToUpper(designator)
+	for item := range strings.SplitSeq(strings.ToUpper(written), ",") {
+		if r, why := readRun(item); item != "" && why == "" && r.holds(designator) {
+			return true
+		}
+	}
+	return false
+}
+
+// Designators lists what a line names by U40-U48 or U20,U22, but no more than some.
+func Designators(written string, most int) []string {
+	list := []string{}
+	for item := range strings.SplitSeq(written, ",") {
+		r, why := readRun(item)
+		if item == "" || why != "" || isCount(item) {
+			continue
+		}
+		if r.only == "" {
+			r.end = min(r.end, r.start+most-1)
+		}
+		list = r.designators(list)
+		if len(list) >= most {
+			return list[:most]
+		}
+	}
+	return list
+}
+
+// First is the first designator of those that a line writes; empty where it names none, as 8x.
+func First(written string) string {
+	item, _, _ := strings.Cut(written, ",")
+	r, why := readRun(item)
+	switch {
+	case why != "" || isCount(item):
+		return ""
+	case r.only != "":
+		return r.only
+	}
+	return r.name(r.start)
+}
+
 // eachBlock visits the blocks that the run touches, with the stretch of each, until visit says no.
 func (r run) eachBlock(visit func(b block, first, last int) bool) {
 	letters := strings.ToUpper(r.letters)

@@ -1,6 +1,7 @@
 package sheet
 
 import (
+	"cmp"
 	_ "embed"
 	"strings"
 	"unicode"
@@ -12,15 +13,33 @@ import (
 //go:embed findings.tsv
 var findingTable string
 
-// findingKinds are the kinds that are known by name, each as its words in lower case, under their first word.
-var findingKinds = func() map[string][][]string {
-	kinds := map[string][][]string{}
-	for _, cells := range table.Reference("findings", findingTable, "kind", "meaning", "source") {
+// findingKinds are the kinds that are known by name, each as its words in lower case, under their first word; and what
+// is known of each.
+var findingKinds, kindsByName = func() (map[string][][]string, map[string]Kind) {
+	kinds, byName := map[string][][]string{}, map[string]Kind{}
+	for _, cells := range table.Reference("findings", findingTable, "kind", "meaning", "same as", "severity",
+		"source") {
 		words := strings.Fields(cells[0])
 		kinds[words[0]] = append(kinds[words[0]], words)
+		byName[cells[0]] = Kind{Same: cmp.Or(cells[2], cells[0]), Severity: cells[3]}
 	}
-	return kinds
+	return kinds, byName
 }()
+
+// Kind is what is known of a kind of finding.
+type Kind struct {
+	Same     string // the kind that says the same, by which findings are told apart: leaked is leaking
+	Severity string // cosmetic, watch, repair or hazard, by rule of thumb; empty for a kind that is not known by name
+}
+
+// KindOf looks a kind of finding up, in any case; a word of one's own is a kind of itself.
+func KindOf(kind string) Kind {
+	name := strings.ToLower(strings.Join(strings.Fields(kind), " "))
+	if known, ok := kindsByName[name]; ok {
+		return known
+	}
+	return Kind{Same: name}
+}
 
 // opensFinding reports whether a word starts a finding: a ! with something to say behind it. A lone ! is text.
 func opensFinding(word string) bool {

@@ -2,6 +2,7 @@ package condition
 
 import (
 	"context"
+	"time"
 
 	"frugalheron/store/pg"
 )
@@ -33,6 +34,52 @@ func Ageing(ctx context.Context, h pg.Handle, machineID int64) ([]AgeingRow, err
 	err := h.SelectContext(ctx, &found,
 		ageingSelect+`WHERE g.parts <> '' AND (CAST($1 AS bigint) = 0 OR g.machine_id = $1) ORDER BY g.machine_id`,
 		machineID)
+	return found, err
+}
+
+// BoardAgeingRow is what a board in no machine holds that ages, and where it lies.
+type BoardAgeingRow struct {
+	AssemblyID int64  `db:"assembly_id"`
+	Parts      string `db:"parts"`
+	Climate    string `db:"climate"`
+	Since      string `db:"since"` // when it came there
+}
+
+// BoardAgeing lists what ages on boards that are in no machine.
+func BoardAgeing(ctx context.Context, h pg.Handle) ([]BoardAgeingRow, error) {
+	found := []BoardAgeingRow{}
+	err := h.SelectContext(ctx, &found, `SELECT g.assembly_id, g.parts, COALESCE((SELECT a.climate FROM place a
+			WHERE a.climate <> '' AND (a.id = p.id OR starts_with(p.name, a.name || ','))
+			ORDER BY length(a.name) DESC LIMIT 1), '') AS climate,
+			CAST(CAST((SELECT min(x.since) FROM fitting x
+			WHERE x.assembly_id = g.assembly_id) AS date) AS text) AS since
+		FROM board_ageing g JOIN fitting f ON f.assembly_id = g.assembly_id AND f.until IS NULL
+		LEFT JOIN place p ON p.id = f.place_id WHERE f.machine_id IS NULL ORDER BY g.assembly_id`)
+	return found, err
+}
+
+// PutBoardAgeing writes what ages on a board that is in no machine; nothing takes it off the list.
+func PutBoardAgeing(ctx context.Context, h pg.Handle, assemblyID int64, parts string) error {
+	_, err := h.ExecContext(ctx, `DELETE FROM board_ageing WHERE assembly_id = $1`, assemblyID)
+	if err == nil && parts != "" {
+		_, err = h.ExecContext(ctx, `INSERT INTO board_ageing (assembly_id, parts) VALUES ($1, $2)`, assemblyID, parts)
+	}
+	return err
+}
+
+// LooseBoard is a board that is in no machine, and where it is.
+type LooseBoard struct {
+	ID    int64  `db:"id"`
+	Title string `db:"title"`
+	Place string `db:"place"`
+}
+
+// LooseBoards reads how some boards are called that are in no machine.
+func LooseBoards(ctx context.Context, h pg.Handle, ids []int64) ([]LooseBoard, error) {
+	found := []LooseBoard{}
+	err := h.SelectContext(ctx, &found, `SELECT a.id, a.title, COALESCE(p.name, NULLIF(f.lent_to, ''), '') AS place
+		FROM assembly a JOIN fitting f ON f.assembly_id = a.id AND f.until IS NULL
+		LEFT JOIN place p ON p.id = f.place_id WHERE a.id = ANY (CAST($1 AS bigint[])) AND f.machine_id IS NULL`, ids)
 	return found, err
 }
 
@@ -75,6 +122,7 @@ type HeldPart struct {
 	Count      int     `db:"count"`
 	Kind       string  `db:"kind"`
 	Class      string  `db:"class"`
+	Number     string  `db:"number"` // of its type in the library; empty where it is not known
 	Marking    string  `db:"marking"`
 	Socketed   bool    `db:"socketed"`
 	Findings   string  `db:"findings"`  // as the sheet has them, each with its !
@@ -82,18 +130,60 @@ type HeldPart struct {
 	New        *string `db:"new_since"` // since when it is new, in EDTF
 }
 
+const heldSelect = `SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line,
+	array_to_string(e.designators, ' ') AS places, e.count, e.kind, e.type_class AS class, e.type_number AS number,
+	e.marking, e.socketed, CAST(e.date_to AS text) AS made, e.new_since,
+	COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ')
+	FROM jsonb_array_elements(e.findings) x), '') AS findings
+	FROM entry e JOIN assembly a ON a.id = e.assembly_id `
+
 // HeldParts lists the parts that a machine holds today; empty sockets are none.
 func HeldParts(ctx context.Context, h pg.Handle, machineID int64) ([]HeldPart, error) {
 	found := []HeldPart{}
-	err := h.SelectContext(ctx, &found,
-		`SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line, array_to_string(e.designators,
-			' ') AS places, e.count, e.kind,
-			e.type_class AS class, e.marking, e.socketed, CAST(e.date_to AS text) AS made, e.new_since,
-			COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ')
-			FROM jsonb_array_elements(e.findings) x), '') AS findings
-		FROM fitting f JOIN assembly a ON a.id = f.assembly_id JOIN entry e ON e.assembly_id = a.id
+	err := h.SelectContext(ctx, &found, heldSelect+`JOIN fitting f ON f.assembly_id = a.id
 		WHERE f.machine_id = $1 AND f.until IS NULL AND a.kind <> 'exterior' AND NOT e.empty
 		ORDER BY f.ordinal, a.id, e.line`, machineID)
+	return found, err
+}
+
+// PartsOnBoard lists the parts that a board holds; empty sockets are none.
+func PartsOnBoard(ctx context.Context, h pg.Handle, assemblyID int64) ([]HeldPart, error) {
+	found := []HeldPart{}
+	err := h.SelectContext(ctx, &found, heldSelect+`WHERE a.id = $1 AND NOT e.empty ORDER BY e.line`, assemblyID)
+	return found, err
+}
+
+// ReadOut is that a chip was read out.
+type ReadOut struct {
+	AssemblyID int64     `db:"assembly_id"`
+	Designator string    `db:"designator"`
+	On         string    `db:"read_on"`
+	At         time.Time `db:"at"`
+}
+
+// ReadOuts lists when the chips of a machine's boards were read out, or those of one board.
+func ReadOuts(ctx context.Context, h pg.Handle, machineID, assemblyID int64) ([]ReadOut, error) {
+	found := []ReadOut{}
+	err := h.SelectContext(ctx, &found, `SELECT r.assembly_id, r.designator, CAST(r.read_on AS text) AS read_on, r.at
+		FROM rom_read r WHERE NOT r.voided AND (r.assembly_id = $2 OR r.assembly_id IN
+		(SELECT f.assembly_id FROM fitting f WHERE f.machine_id = $1 AND f.until IS NULL)) ORDER BY r.id`, machineID,
+		assemblyID)
+	return found, err
+}
+
+// BoardName is what an assembly is called.
+type BoardName struct {
+	ID    int64  `db:"id"`
+	Kind  string `db:"kind"`
+	Title string `db:"title"`
+}
+
+// BoardsIn lists what is fitted in a machine today, its outside with it.
+func BoardsIn(ctx context.Context, h pg.Handle, machineID int64) ([]BoardName, error) {
+	found := []BoardName{}
+	err := h.SelectContext(ctx, &found, `SELECT a.id, a.kind, a.title FROM fitting f
+		JOIN assembly a ON a.id = f.assembly_id WHERE f.machine_id = $1 AND f.until IS NULL ORDER BY f.ordinal, a.id`,
+		machineID)
 	return found, err
 }
 

@@ -38,12 +38,24 @@ const measurementSelect = `SELECT m.id, m.machine_id, m.assembly_id, COALESCE(b.
 		COALESCE(a.name, '') AS by_name, m.at
 	FROM measurement m LEFT JOIN assembly b ON b.id = m.assembly_id LEFT JOIN account a ON a.id = m.account_id `
 
-// MeasurementsOf lists what was measured on a machine, the newest first.
+// MeasurementsOf lists what was measured on a machine, and on the boards that are in it today, the newest first. What was
+// measured on a board that has left went with it.
 func MeasurementsOf(ctx context.Context, h pg.Handle, machineID int64, limit int) ([]MeasurementRow, error) {
 	found := []MeasurementRow{}
 	err := h.SelectContext(ctx, &found,
-		measurementSelect+`WHERE m.machine_id = $1 AND NOT m.voided ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`,
+		measurementSelect+`WHERE (m.machine_id = $1 AND (m.assembly_id IS NULL OR NOT EXISTS (SELECT 1 FROM fitting x
+			WHERE x.assembly_id = m.assembly_id AND x.until IS NULL AND x.machine_id IS DISTINCT FROM $1))
+			OR m.assembly_id IN (SELECT x.assembly_id FROM fitting x WHERE x.machine_id = $1 AND x.until IS NULL))
+		AND NOT m.voided ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`,
 		machineID, limit)
+	return found, err
+}
+
+// MeasurementsOnBoard lists what was measured on a board, wherever it was then, the newest first.
+func MeasurementsOnBoard(ctx context.Context, h pg.Handle, assemblyID int64, limit int) ([]MeasurementRow, error) {
+	found := []MeasurementRow{}
+	err := h.SelectContext(ctx, &found, measurementSelect+`WHERE m.assembly_id = $1 AND NOT m.voided
+		ORDER BY m.measured_on DESC, m.id DESC LIMIT $2`, assemblyID, limit)
 	return found, err
 }
 

@@ -70,41 +70,59 @@ type FindingFields struct {
 	Region       *evidence.Region `db:"region"`        // where on the picture
 }
 
-// Finding is something found on a machine.
+// Finding is something found on a machine, or on a board that is in none.
 type Finding struct {
-	ID        int64 `db:"id"`
-	MachineID int64 `db:"machine_id"`
+	ID        int64  `db:"id"`
+	MachineID *int64 `db:"machine_id"` // that it was found on; null for a board that was in none
 	FindingFields
-	Assembly string `db:"assembly"` // what the board is called; empty for none
-	Line     int    `db:"line"`     // where the designator stands on the board's sheet today; 0 for nowhere
-	Voided   bool   `db:"voided"`
-	Version  int    `db:"version"`
+	Assembly string  `db:"assembly"` // what the board is called; empty for none
+	Line     int     `db:"line"`     // where the designator stands on the board's sheet today; 0 for nowhere
+	LeftOn   *string `db:"left_on"`  // when its board left the machine that the list is of; null while it is there
+	Voided   bool    `db:"voided"`
+	Version  int     `db:"version"`
 }
 
+// findingSelect reads findings for the machine in $1; 0 for none.
 const findingSelect = `SELECT f.id, f.machine_id, f.subsystem, f.kind, f.assembly_id, f.designator, f.place,
 	f.attachment_id, f.region, f.voided, f.version,
 		COALESCE(a.title, '') AS assembly,
 		COALESCE((SELECT min(e.line) FROM entry e WHERE e.assembly_id = f.assembly_id
-		AND f.designator = ANY (e.designators)), 0) AS line
+		AND f.designator = ANY (e.designators)), 0) AS line,
+		CASE WHEN f.machine_id = $1 AND f.assembly_id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM fitting x
+		WHERE x.assembly_id = f.assembly_id AND x.machine_id = $1 AND x.until IS NULL)
+		THEN (SELECT CAST(CAST(max(x.until) AS date) AS text) FROM fitting x WHERE x.assembly_id = f.assembly_id
+		AND x.machine_id = $1) END AS left_on
 	FROM finding f LEFT JOIN assembly a ON a.id = f.assembly_id `
 
-// FindingsOf lists what was found on a machine, in the order it was found; without what was struck out.
+// ofMachine chooses what was found on the machine in $1, and on the boards that are in it today, wherever that was.
+const ofMachine = `(f.machine_id = $1 OR f.assembly_id IN (SELECT x.assembly_id FROM fitting x
+	WHERE x.machine_id = $1 AND x.until IS NULL)) AND NOT f.voided `
+
+// FindingsOf lists what was found on a machine and on the boards in it, in the order it was found; without what was
+// struck out.
 func FindingsOf(ctx context.Context, h pg.Handle, machineID int64) ([]Finding, error) {
 	found := []Finding{}
-	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.machine_id = $1 AND NOT f.voided ORDER BY f.id`,
-		machineID)
+	err := h.SelectContext(ctx, &found, findingSelect+`WHERE `+ofMachine+`ORDER BY f.id`, machineID)
+	return found, err
+}
+
+// FindingsOnBoard lists what was found on a board, wherever it was then.
+func FindingsOnBoard(ctx context.Context, h pg.Handle, assemblyID int64) ([]Finding, error) {
+	found := []Finding{}
+	err := h.SelectContext(ctx, &found, findingSelect+`WHERE f.assembly_id = $2 AND NOT f.voided ORDER BY f.id`, 0,
+		assemblyID)
 	return found, err
 }
 
 // FindingByID reads one, struck or not.
 func FindingByID(ctx context.Context, h pg.Handle, id int64) (Finding, error) {
 	var f Finding
-	err := pg.Get(ctx, h, &f, fmt.Sprintf("finding %d", id), findingSelect+`WHERE f.id = $1`, id)
+	err := pg.Get(ctx, h, &f, fmt.Sprintf("finding %d", id), findingSelect+`WHERE f.id = $2`, 0, id)
 	return f, err
 }
 
-// InsertFinding adds one and returns its id.
-func InsertFinding(ctx context.Context, h pg.Handle, machineID int64, f FindingFields) (int64, error) {
+// InsertFinding adds one and returns its id. The machine is null for what is found on a board that is in none.
+func InsertFinding(ctx context.Context, h pg.Handle, machineID *int64, f FindingFields) (int64, error) {
 	var id int64
 	err := h.GetContext(ctx, &id,
 		`INSERT INTO finding (machine_id, subsystem, kind, assembly_id, designator, place, attachment_id, region)
@@ -130,16 +148,27 @@ type ObservationRow struct {
 	Gone      bool   `db:"gone"`
 	Note      string `db:"note"`
 	By        string `db:"by_name"`
+
+	At time.Time `db:"at"` // when it was written down
 }
 
-// ObservationsOf lists all observations of a machine's findings, by finding and day.
+const observationSelect = `SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend,
+	s.gone, s.note, COALESCE(a.name, '') AS by_name, s.at
+	FROM finding f JOIN observation s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id `
+
+// ObservationsOnBoard lists all observations of a board's findings, by finding and day.
+func ObservationsOnBoard(ctx context.Context, h pg.Handle, assemblyID int64) ([]ObservationRow, error) {
+	found := []ObservationRow{}
+	err := h.SelectContext(ctx, &found, observationSelect+`WHERE f.assembly_id = $1 AND NOT f.voided
+		ORDER BY s.finding_id, s.seen_on, s.id`, assemblyID)
+	return found, err
+}
+
+// ObservationsOf lists all observations of the findings of a machine, by finding and day.
 func ObservationsOf(ctx context.Context, h pg.Handle, machineID int64) ([]ObservationRow, error) {
 	found := []ObservationRow{}
-	err := h.SelectContext(ctx, &found,
-		`SELECT s.id, s.finding_id, s.survey_id, CAST(s.seen_on AS text) AS seen_on, s.severity, s.trend, s.gone,
-			s.note, COALESCE(a.name, '') AS by_name
-		FROM finding f JOIN observation s ON s.finding_id = f.id LEFT JOIN account a ON a.id = s.account_id
-		WHERE f.machine_id = $1 AND NOT f.voided ORDER BY s.finding_id, s.seen_on, s.id`, machineID)
+	err := h.SelectContext(ctx, &found, observationSelect+`WHERE `+ofMachine+`ORDER BY s.finding_id, s.seen_on, s.id`,
+		machineID)
 	return found, err
 }
 

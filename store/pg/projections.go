@@ -6,7 +6,7 @@ import "context"
 // those before it, and all who write several lock in this order.
 var Projections = []string{
 	ProjectedEntries, ProjectedAssemblyIdentifiers, ProjectedLotIdentifiers, ProjectedMachineSum,
-	ProjectedMachineEvidence, ProjectedMachineAgeing,
+	ProjectedMachineEvidence, ProjectedMachineAgeing, ProjectedBoardAgeing,
 	"public machine", "public machine name", "public machine maker",
 	"public place", "public assembly", "public lot",
 }
@@ -19,6 +19,7 @@ const (
 	ProjectedMachineSum          = "machine sum"          // what lists sort, filter and count by
 	ProjectedMachineEvidence     = "machine evidence"     // how much is disputed, and identifiers
 	ProjectedMachineAgeing       = "machine ageing"       // which parts age, and when somebody looked
+	ProjectedBoardAgeing         = "board ageing"         // the same of boards that are in no machine
 )
 
 // TakeDue reads which projections this transaction has to make anew, and takes them off the list.

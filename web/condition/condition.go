@@ -79,6 +79,22 @@ func registerJudge(api *httpx.API, actions *app.App) {
 	}) (*httpx.Output[condition.Condition], error) {
 		return httpx.Answer(actions.Condition.NoteFinding(ctx, actor, in.ID, in.Body))
 	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "get-board-condition", Method: http.MethodGet, Path: "/api/assemblies/{id}/condition",
+		Summary: "What is known to be wrong with a board, wherever it is", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[condition.BoardCondition], error) {
+		return httpx.Answer(actions.Condition.BoardCondition(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "note-board-finding", Method: http.MethodPost, Path: "/api/assemblies/{id}/findings",
+		Summary:       "Note something found on a board, or how a finding is now",
+		DefaultStatus: http.StatusCreated, Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body condition.NotedFinding
+	}) (*httpx.Output[condition.BoardCondition], error) {
+		return httpx.Answer(actions.Condition.NoteBoardFinding(ctx, actor, in.ID, in.Body))
+	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "void-finding", Method: http.MethodPost, Path: "/api/findings/{id}/void",
 		Summary: "Strike out a finding entered by mistake", Errors: httpx.ErrorsOfChange,

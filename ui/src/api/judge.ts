@@ -64,13 +64,26 @@ export function useEndSurvey(machineId: number) {
   })
 }
 
-export function useNoteFinding(machineId: number) {
-  return useMutation({
-    mutationFn: (body: Schemas['NotedFinding']) =>
-      ask(api.POST('/api/machines/{id}/findings', { params: { path: { id: machineId } }, body })),
-    onSuccess: told(machineId),
+/** What a finding is on: a machine, or a board that is in none. */
+export type FoundOn = { machine: number } | { assembly: number }
+
+export function useNoteFinding(on: FoundOn) {
+  return useMutation<unknown, Error, Schemas['NotedFinding']>({
+    mutationFn: (body) => 'machine' in on
+      ? ask(api.POST('/api/machines/{id}/findings', { params: { path: { id: on.machine } }, body }))
+      : ask(api.POST('/api/assemblies/{id}/findings', { params: { path: { id: on.assembly } }, body })),
+    onSuccess: (after) => {
+      if ('machine' in on) told(on.machine)(after as Condition)
+      else judged()
+    },
   })
 }
+
+export type BoardCondition = Schemas['BoardCondition']
+
+export const boardConditionQuery = (assemblyId: number) =>
+  queryOptions({ queryKey: [...conditionKey, 'board', assemblyId], queryFn: () =>
+    ask(api.GET('/api/assemblies/{id}/condition', { params: { path: { id: assemblyId } } })) })
 
 export function useVoidFinding() {
   return useMutation({

@@ -176,6 +176,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is known to be wrong with a board, wherever it is
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["get-board-condition"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/difference": {
         parameters: {
             query?: never;
@@ -210,6 +230,26 @@ export interface paths {
         get: operations["list-entries"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assemblies/{id}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note something found on a board, or how a finding is now
+         * @description Roles: curator, technician.
+         */
+        post: operations["note-board-finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3616,6 +3656,20 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        BoardCondition: {
+            /** Format: int64 */
+            assemblyId: number;
+            /** @description The same, the gravest open ones first */
+            compared: components["schemas"]["ConditionCompared"][];
+            /** @description From its sheet, from measurements, and what was noted, here and in the machines it was in */
+            findings: components["schemas"]["FindingView"][];
+            /** @description What each severity means */
+            severities: components["schemas"]["ConditionGradeMeans"][];
+            subsystems: components["schemas"]["SubsystemName"][];
+            /** @enum {string} */
+            technical: "good" | "watch" | "repair" | "hazard" | "not inspected";
+            technicalWhy: string;
+        };
         BoardEntry: {
             designators: string[];
             /** Format: int64 */
@@ -4219,8 +4273,13 @@ export interface components {
             technicalWhy: string;
         };
         ConditionCompared: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 while it is known from sheets or measurements alone
+             */
             findingId: number;
+            /** @description Tells the finding from all others of the machine */
+            key: string;
             kind: string;
             place: string;
             /** @description One for each survey; empty where it was not seen */
@@ -4922,8 +4981,11 @@ export interface components {
              * @description Where the designator stands on the board's sheet today; 0 for nowhere
              */
             line: number;
-            /** Format: int64 */
-            machineId: number;
+            /**
+             * Format: int64
+             * @description That it was found on; null for a board that was in none
+             */
+            machineId: number | null;
             /** @description Where, in words */
             place?: string;
             /** @description Where on the picture */
@@ -4954,6 +5016,20 @@ export interface components {
             region?: components["schemas"]["Region"];
             subsystem: string;
         };
+        FindingSource: {
+            /**
+             * Format: int64
+             * @description The sheet on which it stands today, or null
+             */
+            assemblyId: number | null;
+            /**
+             * Format: int64
+             * @description Its line there; 0 for none
+             */
+            line: number;
+            /** @enum {string} */
+            source: "survey" | "note" | "sheet" | "outside" | "measurement" | "part";
+        };
         FindingView: {
             /** @description What the board is called; empty for none */
             assembly: string;
@@ -4973,6 +5049,8 @@ export interface components {
             designator?: string;
             /** Format: int64 */
             id: number;
+            /** @description Tells it from all others; says of which finding something is said */
+            key: string;
             /** @description As leaking, cracked */
             kind: string;
             /**
@@ -4980,8 +5058,11 @@ export interface components {
              * @description Where the designator stands on the board's sheet today; 0 for nowhere
              */
             line: number;
-            /** Format: int64 */
-            machineId: number;
+            /**
+             * Format: int64
+             * @description That it was found on; null for a board that was in none
+             */
+            machineId: number | null;
             /** @description What the subsystem is called */
             name: string;
             observations: components["schemas"]["Observation"][];
@@ -4989,11 +5070,15 @@ export interface components {
             place?: string;
             /** @description Where on the picture */
             region?: components["schemas"]["Region"];
+            /** @description How it is known, each once */
+            sources: components["schemas"]["FindingSource"][];
             story: components["schemas"]["ConditionStory"];
             subsystem: string;
             /** Format: int64 */
             version: number;
             voided: boolean;
+            /** @description It was there before the survey that is being made, which says nothing of it yet */
+            waits: boolean;
             /** @description Board, designator and place, in words */
             where: string;
         };
@@ -6344,11 +6429,13 @@ export interface components {
         NotedFinding: {
             /**
              * Format: int64
-             * @description 0 for a new one
+             * @description 0 for a new one, or one that a key names
              */
             findingId?: number;
             /** @description It is not there any more */
             gone?: boolean;
+            /** @description Of one that is known from sheets or measurements alone */
+            key?: string;
             new?: components["schemas"]["FindingInput"];
             note?: string;
             /** @description YYYY-MM-DD; today when it is left out */
@@ -6379,15 +6466,18 @@ export interface components {
         };
         Observation: {
             by: string;
-            /** Format: int64 */
-            findingId: number;
             gone: boolean;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 where it follows from a sheet or a measurement
+             */
             id: number;
             note: string;
             on: string;
             /** @enum {string} */
             severity: "cosmetic" | "watch" | "repair" | "hazard";
+            /** @enum {string} */
+            source: "survey" | "note" | "sheet" | "outside" | "measurement" | "part";
             /**
              * Format: int64
              * @description The survey it was seen in, or null
@@ -6399,11 +6489,13 @@ export interface components {
         ObservedFinding: {
             /**
              * Format: int64
-             * @description 0 for a new one
+             * @description 0 for a new one, or one that a key names
              */
             findingId?: number;
             /** @description It is not there any more */
             gone?: boolean;
+            /** @description Of one that is known from sheets or measurements alone */
+            key?: string;
             new?: components["schemas"]["FindingInput"];
             note?: string;
             /** @enum {string} */
@@ -7278,6 +7370,7 @@ export interface components {
              * @description Line of the board's sheet; 0 for the board itself
              */
             line: number;
+            /** @description Its id is 0 for a board that is in none: then its name and place are those of the board */
             machine: components["schemas"]["MachineName"];
             /** @description Of the class */
             name: string;
@@ -7911,6 +8004,12 @@ export interface components {
             kind: "same" | "mine" | "theirs" | "alike" | "conflict";
             mine: string[];
             theirs: string[];
+        };
+        SubsystemName: {
+            /** @description Kinds of findings that are usual there */
+            kinds: string[];
+            name: string;
+            subsystem: string;
         };
         SurveyView: {
             by: string;
@@ -9235,6 +9334,73 @@ export interface operations {
             };
         };
     };
+    "get-board-condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCondition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "compare-revisions": {
         parameters: {
             query: {
@@ -9351,6 +9517,86 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "note-board-finding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NotedFinding"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardCondition"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

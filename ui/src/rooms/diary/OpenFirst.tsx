@@ -11,7 +11,7 @@ import { Notice } from '../../kit/Notice'
 import { Faint, Page, PageHead, Title } from '../../kit/Page'
 import { Part } from '../../kit/Part'
 import { color, space } from '../../theme'
-import { RiskList } from '../bench/stages/judge/RiskList'
+import { placeOf, RiskList } from '../bench/stages/judge/RiskList'
 import { inHours, minutesOf } from './hours'
 
 /** What to open first in so many hours, and the whole collection in the order in which to look at it. */
@@ -41,9 +41,9 @@ export default function OpenFirst() {
           </p>}
           <Openings>
             {plan.data.openings.map(({ machine, minutes: takes, timed, due, more }) => (
-              <li key={machine.id}>
-                <strong><Link
-                  to={`/bench/${String(machine.id)}/judge`}>{machine.accession} {machine.name}</Link></strong>{' '}
+              <li key={`${String(machine.id)} ${String(due[0]?.assemblyId)}`}>
+                <strong><Link to={placeOf({ machine, assemblyId: due[0]?.assemblyId ?? 0 })}>
+                  {machine.accession || 'Stores:'} {machine.name}</Link></strong>{' '}
                 <Faint>{[machine.place, `${inHours(takes)}${timed ? ', as timed last time' : ''}`].filter(Boolean)
                   .join(' · ')}</Faint>
                 <ul>

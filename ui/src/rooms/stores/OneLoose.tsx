@@ -15,6 +15,7 @@ import { Reckoning } from '../../reckoning/Reckoning'
 import { useReckoning } from '../../reckoning/useReckoning'
 import { narrow } from '../../theme'
 import { Board } from '../bench/stages/takestock/Board'
+import { BoardFindings } from './BoardFindings'
 
 /** One assembly that is in no machine: its sheet, its past, and the way back into one. */
 export default function OneLoose() {
@@ -50,6 +51,7 @@ function Loose({ assembly }: { assembly: FittedAssembly }) {
         )}
         <SharedIdentifiersOf of={{ kind: 'assembly', id: assembly.id }} />
         <Board assembly={assembly} reckoning={reckoning} mayWrite={mayWrite} startHere={false} />
+        <BoardFindings assemblyId={assembly.id} mayWrite={mayWrite} />
         <Part title="What could it be" faint="Explanations against evidence"><Identification assemblyId={assembly.id} /></Part>
       </Page>
       <Reckoning assemblies={[assembly]} reckoning={reckoning} />

@@ -38,7 +38,7 @@ export default function ConditionReport() {
       {notInspected.length > 0 && <p><strong>Not inspected</strong>, which is not good: {notInspected.join(', ')}</p>}
       {surveys.length > 0 && <><h2>Over the years</h2><StripTable condition={condition.data} /></>}
       <h2>Findings</h2>
-      {condition.data.findings.length > 0 ? <Compared machineId={machineId} condition={condition.data} mayWrite={false}
+      {condition.data.findings.length > 0 ? <Compared on={{ machine: machineId }} condition={condition.data} mayWrite={false}
         forPaper /> : <p>None.</p>}
       {measured.data.length > 0 && (
         <>

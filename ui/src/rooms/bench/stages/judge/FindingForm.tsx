@@ -10,8 +10,8 @@ import { MarkedPicture } from '../../../../pictures/MarkedPicture'
 import { PhotoButton } from '../../../../pictures/PhotoButton'
 
 type Props = {
-  machineId: number
-  item: GuideItem
+  machineId?: number // whose pictures can show it
+  item: Pick<GuideItem, 'subsystem' | 'kinds' | 'parts'>
   severities: Condition['severities']
   error: Error | null
   isPending: boolean
@@ -26,7 +26,8 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
   const [part, setPart] = useState(item.parts.length === 1 ? '0' : '')
   const [picture, setPicture] = useState<number>()
   const [region, setRegion] = useState<Region>()
-  const pictures = (useQuery(citableQuery({ machine: machineId })).data ?? []).filter(({ kind }) => kind === 'picture')
+  const citable = useQuery({ ...citableQuery({ machine: machineId ?? 0 }), enabled: machineId !== undefined })
+  const pictures = (citable.data ?? []).filter(({ kind }) => kind === 'picture')
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
     <RecordForm
@@ -75,8 +76,8 @@ export function FindingForm({ machineId, item, severities, onSubmit, ...form }: 
       )}
       {picture && <MarkedPicture id={picture} alt="What was found; drag over the spot" region={region}
         onMark={setRegion} />}
-      <div><PhotoButton owner={{ machine: machineId }}
-        onKept={([id]) => { setPicture(id); setRegion(undefined) }} /></div>
+      {machineId !== undefined && <div><PhotoButton owner={{ machine: machineId }}
+        onKept={([id]) => { setPicture(id); setRegion(undefined) }} /></div>}
     </RecordForm>
   )
 }

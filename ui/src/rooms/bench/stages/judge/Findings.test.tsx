@@ -9,7 +9,8 @@ import { show } from '../../../../testing/show'
 import { Findings } from './Findings'
 
 const story = (open: boolean) => ({ open, severity: 'watch', words: open ? 'since 2021-05' : 'gone since 2024-05' })
-const leak = (more: Partial<FindingView> = {}) => ({ id: 7, machineId: 3, kind: 'leaking', where: 'Main board BT1',
+const leak = (more: Partial<FindingView> = {}) => ({ id: 7, key: `key of ${String(more.id ?? 7)}`, machineId: 3,
+  sources: [{ source: 'sheet' }, { source: 'survey' }], kind: 'leaking', where: 'Main board BT1',
   assembly: 'Main board', assemblyId: 9, line: 3, name: 'Batteries', subsystem: 'batteries', version: 4, voided: false,
   observations: [{ note: 'crust' }, { note: '' }], story: story(true), callout: null, ...more }) as unknown as FindingView
 const batteries = { subsystem: 'batteries', name: 'Batteries', kinds: ['leaking', 'crust', 'weak'], parts: [
@@ -19,8 +20,8 @@ const batteries = { subsystem: 'batteries', name: 'Batteries', kinds: ['leaking'
 const condition = (findings: FindingView[]) => ({ findings, guide: [batteries], surveys: [{ id: 1, on: '2021-05-01' },
   { id: 2, on: '2022-05-02' }], severities: [{ grade: 'watch', means: 'look again' },
   { grade: 'hazard', means: 'hurts' }],
-  compared: findings.map(({ id, kind, story: told }) => ({ findingId: id, kind, story: told, states: ['new', 'worse'],
-    severities: ['watch', 'hazard'] })) }) as unknown as Condition
+  compared: findings.map(({ id, key, kind, story: told }) => ({ findingId: id, key, kind, story: told,
+    states: ['new', 'worse'], severities: ['watch', 'hazard'] })) }) as unknown as Condition
 const measured = { id: 1, findingId: 7, on: '2025-01-02', point: 'BT1',
   judged: { inWords: '2.1 V', verdict: 'fail' } } as unknown as Measurement
 
@@ -31,8 +32,8 @@ describe('findings over the surveys', () => {
   it('stand side by side, with what was measured for them', async () => {
     signIn('viewer')
     answering()
-    show(<Findings machineId={3} condition={condition([leak(), leak({ id: 8, kind: 'scratched', story: story(false) as never,
-      assemblyId: undefined, where: '' })])} mayWrite={false} />)
+    const scratched = leak({ id: 8, kind: 'scratched', story: story(false) as never, assemblyId: undefined, where: '' })
+    show(<Findings machineId={3} condition={condition([leak(), scratched])} mayWrite={false} />)
     expect(screen.getByText('1 open, 1 gone')).toBeTruthy()
     const [head, open, gone] = screen.getAllByRole('row')
     expect(within(head as HTMLElement).getAllByRole('columnheader').map((c) => c.textContent)).toEqual(['Finding',
@@ -41,6 +42,7 @@ describe('findings over the surveys', () => {
     expect(within(open as HTMLElement).getByText('Batteries: crust')).toBeTruthy()
     expect(await within(open as HTMLElement).findByText('2025-01-02 measured BT1 2.1 V: fail')).toBeTruthy()
     expect(within(open as HTMLElement).getByText('watch', { selector: '[data-grade]' })).toBeTruthy()
+    expect(within(open as HTMLElement).getByText('known from the sheet, a survey')).toBeTruthy()
     expect(within(gone as HTMLElement).getByText(/no place/)).toBeTruthy()
     expect(within(gone as HTMLElement).queryByText(/measured/)).toBeNull()
     expect(screen.queryByRole('button')).toBeNull()
@@ -63,6 +65,16 @@ describe('findings over the surveys', () => {
     await vi.waitFor(() => { expect(asked.filter(({ method }) => method === 'POST')).toHaveLength(2) })
     expect(asked.filter(({ method }) => method === 'POST').map(({ body }) => body)).toEqual([
       { findingId: 7, severity: 'watch', gone: true }, { findingId: 8, severity: 'watch', gone: false }])
+  })
+
+  it('that only a sheet knows are named by their key, and cannot be struck out', async () => {
+    signIn('curator')
+    const asked = answering(condition([]))
+    const user = show(<Findings machineId={3} condition={condition([leak({ id: 0, key: 'abc' })])} mayWrite />)
+    expect(screen.queryByRole('button', { name: /Strike out/ })).toBeNull()
+    await user.click(screen.getByRole('button', { name: 'Gone: leaking, Main board BT1' }))
+    await vi.waitFor(() => { expect(asked.find(({ method }) => method === 'POST')?.body).toEqual({ findingId: 0,
+      key: 'abc', severity: 'watch', gone: true }) })
   })
 
   it('are struck out in the version that was read, or it is said why not', async () => {

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
-import { type Condition, measurementsQuery, type SeenFinding, type FindingView, useNoteFinding,
+import { type Condition, type FindingView, type FoundOn, measurementsQuery, type SeenFinding, useNoteFinding,
   useVoidFinding } from '../../../../api/judge'
 import { messageOf } from '../../../../api/problem'
 import { Button, Buttons } from '../../../../kit/Button'
@@ -15,12 +15,13 @@ import { Part } from '../../../../kit/Part'
 import { MarkedPicture } from '../../../../pictures/MarkedPicture'
 import { FindingForm } from './FindingForm'
 import { GradeSquare } from './GradeSquare'
+import { findingOf } from './seenAgain'
 
 type Props = { machineId: number; condition: Condition; mayWrite: boolean }
 
 /** The findings side by side over the surveys: new, worse, same, better, gone, back. */
 export function Findings({ machineId, condition, mayWrite }: Props) {
-  const note = useNoteFinding(machineId)
+  const note = useNoteFinding({ machine: machineId })
   const [adding, setAdding] = useState(false)
   const [subsystem, setSubsystem] = useState(condition.guide[0]?.subsystem ?? '')
   const item = condition.guide.find((one) => one.subsystem === subsystem)
@@ -50,14 +51,15 @@ export function Findings({ machineId, condition, mayWrite }: Props) {
           />
         </>
       )}
-      {condition.findings.length === 0 ? <p><Faint>Nothing was found yet, in a survey or beside one.</Faint></p>
-        : <Compared machineId={machineId} condition={condition} mayWrite={mayWrite} />}
+      {condition.findings.length === 0 ? <p><Faint>Nothing was found yet, in a survey or beside one, on a sheet or by measuring.</Faint></p>
+        : <Compared on={{ machine: machineId }} condition={condition} mayWrite={mayWrite} />}
     </Part>
   )
 }
 
 /** The table alone, as it stands on paper, too. */
-export function Compared({ machineId, condition, mayWrite, forPaper }: Props & { forPaper?: boolean }) {
+export function Compared({ on, condition, mayWrite, forPaper }: { on: FoundOn; mayWrite: boolean; forPaper?: boolean
+  condition: Pick<Condition, 'compared' | 'surveys' | 'findings'> }) {
   const { compared, surveys, findings } = condition
   return (
     <Scroll tabIndex={0} role="group" aria-label="Findings over the surveys">
@@ -65,12 +67,13 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
         <thead><tr><th>Finding</th>{surveys.map(({ id, on }) => <th key={id}>{on}</th>)}<th>Today</th></tr></thead>
         <tbody>
           {compared.map((row) => {
-            const finding = findings.find(({ id }) => id === row.findingId)
+            const finding = findings.find(({ key }) => key === row.key)
             return finding && (
-              <tr key={row.findingId}>
-                <td><strong>{row.kind}</strong>, <Where machineId={machineId} finding={finding} /><br />
+              <tr key={row.key}>
+                <td><strong>{row.kind}</strong>, <Where on={on} finding={finding} /><br />
                   <Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>
-                    <Beside machineId={machineId} finding={finding} forPaper={forPaper} /></td>
+                    <br /><Faint>known from {finding.sources.map(({ source }) => sourceWords[source]).join(', ')}</Faint>
+                    {'machine' in on && <Beside machineId={on.machine} finding={finding} forPaper={forPaper} />}</td>
                 {row.states.map((state,
                   i) => <td key={surveys[i]?.id}>
                     {state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}
@@ -78,7 +81,7 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
                 <Today>
                   {row.story.open ? <GradeSquare grade={row.story.severity} /> : 'gone'}<br />
                     <Faint>{row.story.words}</Faint>
-                  {mayWrite && <Now machineId={machineId} finding={finding} />}
+                  {mayWrite && <Now on={on} finding={finding} />}
                 </Today>
               </tr>
             )
@@ -89,6 +92,9 @@ export function Compared({ machineId, condition, mayWrite, forPaper }: Props & {
   )
 }
 
+const sourceWords = { survey: 'a survey', note: 'a note', sheet: 'the sheet', outside: 'the outside',
+  measurement: 'a measurement', part: 'its part' }
+
 const lastNote = ({ observations }: FindingView) => [...observations].reverse().find(({ note }) => note)?.note ?? ''
 
 /** What hangs on a finding: its picture with the spot, its number on a board picture, what was measured for it. */
@@ -96,7 +102,7 @@ function Beside({ machineId, finding, forPaper = false }: { machineId: number; f
   forPaper?: boolean }) {
   const [isShown, setShown] = useState(forPaper)
   const measured = (useQuery(measurementsQuery(machineId)).data ?? []).filter(({ findingId }) =>
-    findingId === finding.id)
+    finding.id > 0 && findingId === finding.id)
   const { attachmentId, callout, region } = finding
   return (
     <>
@@ -116,18 +122,18 @@ function Beside({ machineId, finding, forPaper = false }: { machineId: number; f
   )
 }
 
-function Where({ machineId, finding }: { machineId: number; finding: FindingView }) {
-  if (!finding.assemblyId || finding.line === 0) return finding.where || 'no place'
-  return <Link to={`/bench/${String(machineId)}/take-stock`}
+function Where({ on, finding }: { on: FoundOn; finding: FindingView }) {
+  if (!finding.assemblyId || finding.line === 0 || 'assembly' in on) return finding.where || 'no place'
+  return <Link to={`/bench/${String(on.machine)}/take-stock`}
     state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
 }
 
 /** Says how a finding is now, outside of a survey: mended, or there again. */
-function Now({ machineId, finding }: { machineId: number; finding: FindingView }) {
-  const note = useNoteFinding(machineId)
+function Now({ on, finding }: { on: FoundOn; finding: FindingView }) {
+  const note = useNoteFinding(on)
   const voiding = useVoidFinding()
-  const say = (seen: Partial<SeenFinding>) => { note.mutate({ findingId: finding.id, severity: finding.story.severity,
-    ...seen }) }
+  const say = (seen: Partial<SeenFinding>) => { note.mutate({ ...findingOf(finding),
+    severity: finding.story.severity, ...seen }) }
   const error = note.error ?? voiding.error
   return (
     <>
@@ -137,8 +143,8 @@ function Now({ machineId, finding }: { machineId: number; finding: FindingView }
             onPress={() => { say({ gone: true }) }}>Gone</Button>
           : <Button $tone="quiet" aria-label={`Back: ${finding.kind}, ${finding.where}`} isPending={note.isPending}
             onPress={() => { say({ gone: false }) }}>It is back</Button>}
-        <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={voiding.isPending}
-          onPress={() => { voiding.mutate(finding) }}>Strike out</Button>
+        {finding.id > 0 && <Button $tone="quiet" aria-label={`Strike out ${finding.kind}, ${finding.where}`} isPending={voiding.isPending}
+          onPress={() => { voiding.mutate(finding) }}>Strike out</Button>}
       </Buttons>
       {error && <Notice tone="stop" word="Not kept.">{messageOf(error)}</Notice>}
     </>

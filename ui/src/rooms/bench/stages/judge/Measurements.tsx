@@ -34,7 +34,7 @@ export function Measurements({ machine, findings, mayWrite }: { machine: Machine
   const [finding, setFinding] = useState('')
   const [board, setBoard] = useState('')
   const boards = useQuery(assembliesQuery(machine.id)).data ?? []
-  const open = findings.filter(({ story }) => story.open)
+  const open = findings.filter(({ id, story }) => id > 0 && story.open)
   const [running, setRunning] = useState<number>()
   const measured = all.data ?? []
   return (

@@ -16,8 +16,7 @@ export function RiskList({ risks, withMachine }: { risks: Risk[]; withMachine?: 
           <span>
             <Mark kind={risk.isDue ? 'attention' : 'done'} />{' '}
             {withMachine
-              && <><Link
-                to={`/bench/${String(risk.machine.id)}/judge`}>{risk.machine.accession} {risk.machine.name}</Link> </>}
+              && <><Link to={placeOf(risk)}>{risk.machine.accession || 'Stores:'} {risk.machine.name}</Link> </>}
             <Spot risk={risk} /> {withMachine && risk.machine.place && <Faint>({risk.machine.place})</Faint>}
             <br />{risk.why}
           </span>
@@ -27,9 +26,13 @@ export function RiskList({ risks, withMachine }: { risks: Risk[]; withMachine?: 
   )
 }
 
+/** Where one goes to look: a board in no machine lies in the stores. */
+export const placeOf = ({ machine, assemblyId }: Pick<Risk, 'machine' | 'assemblyId'>) =>
+  machine.id > 0 ? `/bench/${String(machine.id)}/judge` : `/stores/${String(assemblyId)}`
+
 function Spot({ risk }: { risk: Risk }) {
   const words = risk.place === risk.board ? risk.board : `${risk.board}, ${risk.place}`
-  return risk.line > 0 ? <Link to={`/bench/${String(risk.machine.id)}/take-stock`}
+  return risk.line > 0 && risk.machine.id > 0 ? <Link to={`/bench/${String(risk.machine.id)}/take-stock`}
     state={{ spot: { assembly: risk.assemblyId, line: risk.line } }}>{words}</Link> : <strong>{words}</strong>
 }
 

@@ -21,10 +21,10 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
   const judge = useJudgeItem(machineId, survey.id)
   const known = condition.findings.filter(({ subsystem }) => subsystem === item.subsystem)
   const [seen, change, forget] = useKept(`survey ${String(survey.id)} ${item.subsystem}`,
-    { now: {} as Record<number, { is: string; note: string }>, fresh: [] as SeenFinding[] })
+    { now: {} as Record<string, { is: string; note: string }>, fresh: [] as SeenFinding[] })
   const { now, fresh } = seen
   const [adding, setAdding] = useState(false)
-  const again = known.flatMap((finding) => seenAgain(finding, now[finding.id]))
+  const again = known.flatMap((finding) => seenAgain(finding, now[finding.key]))
   const send = (coverage: 'inspected' | 'not inspected' | 'absent') => {
     const findings = coverage === 'inspected' ? [...again, ...fresh] : []
     judge.mutate({ subsystem: item.subsystem, version: survey.version, coverage,
@@ -32,6 +32,11 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
     { onSuccess: () => { forget(); onNext() } })
   }
   const found = again.length + fresh.length
+  const waiting = known.filter(({ key, waits }) => waits && !now[key]?.is)
+  const allAsBefore = () => {
+    change((before) => ({ ...before, now: { ...before.now,
+      ...Object.fromEntries(waiting.map(({ key }) => [key, { is: 'same', note: before.now[key]?.note ?? '' }])) } }))
+  }
   return (
     <InHand aria-label={item.name}>
       <h3>{item.name}</h3>
@@ -45,12 +50,12 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
               {item.more > 0 && `\nand ${String(item.more)} more`}</dd></>}
       </Facts>
       {known.map((finding) => {
-        const say = now[finding.id] ?? { is: '', note: '' }
+        const say = now[finding.key] ?? { is: '', note: '' }
         const put = (changed: Partial<typeof say>) => {
-          change((before) => ({ ...before, now: { ...before.now, [finding.id]: { ...say, ...changed } } }))
+          change((before) => ({ ...before, now: { ...before.now, [finding.key]: { ...say, ...changed } } }))
         }
         return (
-          <Known key={finding.id}>
+          <Known key={finding.key}>
             <span><strong>{finding.kind}</strong>, {finding.where || 'no place'} <Faint>
               {finding.story.words}
             </Faint></span>
@@ -81,9 +86,14 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
         />
       )}
       {judge.error && <Notice tone="stop" word="Not kept.">{messageOf(judge.error)}</Notice>}
+      {!adding && waiting.length > 0 && <Notice tone="attention" word="How is it now?">
+        {waiting.length === 1 ? 'One finding was there before; say' : `${String(waiting.length)} findings were there
+          before; say`} of each how it is now. <Button $tone="quiet" onPress={allAsBefore}>All as before</Button>
+      </Notice>}
       {!adding && (
         <Buttons>
-          <Button $tone="main" autoFocus isPending={judge.isPending} onPress={() => { send('inspected') }}>
+          <Button $tone="main" autoFocus={waiting.length === 0} isDisabled={waiting.length > 0}
+            isPending={judge.isPending} onPress={() => { send('inspected') }}>
             {found > 0 ? `Inspected, ${String(found)} found` : 'Inspected, nothing new found'}
           </Button>
           <Button onPress={() => { setAdding(true) }}>Found something</Button>

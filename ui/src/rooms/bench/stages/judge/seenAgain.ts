@@ -1,5 +1,8 @@
 import type { SeenFinding, FindingView } from '../../../../api/judge'
 
+/** Names a finding: one that is known from sheets or measurements alone has no number yet. */
+export const findingOf = ({ id, key }: FindingView) => ({ findingId: id, ...(id === 0 && { key }) })
+
 /** What can be said of a finding that was there before, in the words of a drop-down; the first says nothing. */
 export function choicesFor({ story }: FindingView) {
   const grave = (['cosmetic', 'watch', 'repair', 'hazard'] as const).filter((one) =>
@@ -14,7 +17,7 @@ export function choicesFor({ story }: FindingView) {
 /** What a choice says of a finding; nothing for the first. */
 export function seenAgain(finding: FindingView, say: { is: string; note: string } | undefined): SeenFinding[] {
   if (!say?.is) return []
-  const one = { findingId: finding.id, note: say.note, severity: finding.story.severity }
+  const one = { ...findingOf(finding), note: say.note, severity: finding.story.severity }
   switch (say.is) {
     case 'gone':
       return [{ ...one, gone: true }]
