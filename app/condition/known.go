@@ -301,7 +301,10 @@ func (r records) pointOf(m Measurement) condition.Said {
 	case one.Tells != "":
 		one.Subsystem = condition.SubsystemFor(one.Tells, "")
 	default:
-		one.Subsystem = condition.Other
+		// By what the point is called, as a drive guide.
+		if one.Subsystem = condition.SubsystemFor(m.Point, ""); one.Subsystem == "boards" {
+			one.Subsystem = condition.Other
+		}
 	}
 	return one
 }

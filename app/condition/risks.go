@@ -95,7 +95,11 @@ func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64)
 		}
 		for _, b := range boards {
 			id := asIfMachine(b.AssemblyID)
-			machines[id] = risk.Machine{Acquired: dayOf(b.Since), Built: risk.NoDay, Climate: risk.Climate(b.Climate)}
+			m := risk.Machine{Acquired: risk.NoDay, Built: risk.NoDay, Climate: risk.Climate(b.Climate)}
+			if b.Acquired != nil {
+				m.Acquired = dayOf(*b.Acquired)
+			}
+			machines[id] = m
 			parts = unpackParts(parts, id, b.Parts)
 		}
 	}

@@ -15,7 +15,7 @@ const (
 
 // findings lists what the eye met. A leak is put first in importance: it spreads.
 func findings(boards []Board) verdict.Verdict {
-	v := verdict.Verdict{Key: "findings", Label: "Findings", State: verdict.Attention}
+	v := verdict.Verdict{Key: "findings", Label: "Findings on the sheets", State: verdict.Attention}
 	count := 0
 	v.Why = reasons(boards, func(e *Entry) (verdict.Reason, bool) {
 		texts := []string{}

@@ -39,10 +39,10 @@ func Ageing(ctx context.Context, h pg.Handle, machineID int64) ([]AgeingRow, err
 
 // BoardAgeingRow is what a board in no machine holds that ages, and where it lies.
 type BoardAgeingRow struct {
-	AssemblyID int64  `db:"assembly_id"`
-	Parts      string `db:"parts"`
-	Climate    string `db:"climate"`
-	Since      string `db:"since"` // when it came there
+	AssemblyID int64   `db:"assembly_id"`
+	Parts      string  `db:"parts"`
+	Climate    string  `db:"climate"`
+	Acquired   *string `db:"acquired"` // when it came, by its lot; null where nobody knows
 }
 
 // BoardAgeing lists what ages on boards that are in no machine.

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { boardConditionQuery, useNoteFinding } from '../../api/judge'
 import { messageOf } from '../../api/problem'
 import { Button } from '../../kit/Button'
-import { Choice, Field } from '../../kit/Field'
+import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { Notice } from '../../kit/Notice'
 import { Faint } from '../../kit/Page'
 import { Part } from '../../kit/Part'
@@ -29,9 +29,11 @@ export function BoardFindings({ assemblyId, mayWrite }: { assemblyId: number; ma
       action={mayWrite && !adding && <Button $small onPress={() => { setAdding(true) }}>Note a finding</Button>}>
       {adding && chosen && (
         <>
-          <Choice label="Subsystem" value={subsystem} onChange={setSubsystem}
-            options={subsystems.map(({ subsystem: value, name }) => ({ value, text: name }))} />
-          <Field label="Part" value={designator} onChange={setDesignator} mono placeholder="BT1" />
+          <FieldGrid>
+            <Choice label="Subsystem" value={subsystem} onChange={setSubsystem}
+              options={subsystems.map(({ subsystem: value, name }) => ({ value, text: name }))} />
+            <Field label="Part" value={designator} onChange={setDesignator} mono placeholder="BT1" />
+          </FieldGrid>
           <FindingForm
             key={subsystem}
             item={{ ...chosen, parts: [] }}

@@ -124,7 +124,8 @@ function Beside({ machineId, finding, forPaper = false }: { machineId: number; f
 
 function Where({ on, finding }: { on: FoundOn; finding: FindingView }) {
   if (!finding.assemblyId || finding.line === 0 || 'assembly' in on) return finding.where || 'no place'
-  return <Link to={`/bench/${String(on.machine)}/take-stock`}
+  const stage = finding.sources.some(({ source }) => source === 'outside') ? 'look-over' : 'take-stock'
+  return <Link to={`/bench/${String(on.machine)}/${stage}`}
     state={{ spot: { assembly: finding.assemblyId, line: finding.line } }}>{finding.where}</Link>
 }
 
