@@ -62,7 +62,7 @@ func New(db *sqlx.DB) *App {
 	a.Dating = dating.New(kernel, a.Inventory, a.Roms)
 	a.Condition = condition.New(kernel, a.Inventory, a.Files)
 	a.Teardown = teardown.New(kernel, a.People, a.Inventory, a.Dating)
-	a.QuickEntry = quickentry.New(kernel, a.Library)
+	a.QuickEntry = quickentry.New(kernel, a.Library, a.Inventory, a.Evidence, a.Condition)
 	a.History = history.New(kernel, a.People, a.Inventory, a.Arrivals)
 	a.Accounts = accounts.New(kernel)
 	a.Bench = bench.New(kernel, bench.Subjects{

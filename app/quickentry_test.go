@@ -1,6 +1,7 @@
 package app_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -32,9 +33,8 @@ func TestSayPutsALineOnASheet(t *testing.T) {
 	require.ErrorAs(t, second(actions.QuickEntry.Enter(ctx, technician, machine.ID, board.ID, 1, "U15 7400")), &stale)
 	var invalid *action.Invalid
 	require.ErrorAs(t, second(actions.QuickEntry.Enter(ctx, technician, machine.ID, u.Destinations[1].AssemblyID, 1,
-		"U2 7400")),
-		&invalid)
-	require.Equal(t, "U2 stands on line 1 with others; change that line in the sheet", invalid.Why)
+		"U7,U9 7400")), &invalid)
+	require.Equal(t, "U7 stands on line 1, but not all of U7,U9; say it of each line by itself", invalid.Why)
 	require.NoError(t, actions.History.Undo(ctx, technician, kept.Event))
 	sheet, err := actions.Sheets.Sheet(ctx, viewer, board.ID)
 	require.NoError(t, err)
@@ -89,4 +89,92 @@ func TestFindLooksEverywhere(t *testing.T) {
 	}
 	require.Empty(t, find("").Machines)
 	require.Zero(t, find("nothing like it").Total)
+}
+
+// What happened is read before anything is taken as a marking, is shown first, and is kept where it belongs.
+func TestSayWhatHappened(t *testing.T) {
+	year := 1985
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: &year, EraTo: &year},
+		"== Main board\nU14 27128-25 8533\nBT1 NiCd 3.6V !leaking\nU20-U24 41256-15 8512\n== Disk card\nU14 7400 8530")
+	say := func(words string) quickentry.Understood {
+		u, err := actions.QuickEntry.Understand(ctx, technician, machine.ID, words)
+		require.NoError(t, err)
+		require.NotNil(t, u.Machine, words)
+		return u
+	}
+	boards := func(u quickentry.Understood) (titles []string) {
+		for _, d := range u.Destinations {
+			titles = append(titles, d.Title)
+		}
+		return titles
+	}
+	// The same designator on two boards asks which, unless one is named; boards without it come last.
+	require.Equal(t, []string{"Main board", "Disk card"}, boards(say("U14 removed")))
+	require.Equal(t, []string{"Disk card"}, boards(say("disk card U14 removed")))
+	require.Equal(t, []string{"Main board", "Disk card"}, boards(say("U22 cracked")))
+	require.Equal(t, "U20,U21,U23,U24 41256-15 8512", say("U22 cracked").Destinations[0].Leaves)
+	// A measurement of a part is never its marking; an unknown word never replaces one.
+	u := say("BT1 2.9")
+	require.True(t, u.Measured != nil && u.Measured.Sure && u.Sure)
+	require.Empty(t, u.Destinations)
+	u = say("main board: U14 fizzled")
+	require.Contains(t, u.Destinations[0].Blocked, `"fizzled" is no marking that is known`)
+	require.Equal(t, "main board: U14 fizzled", u.NoteInstead)
+	var invalid *action.Invalid
+	for words, why := range map[string]string{
+		"U14 fizzled": "no marking that is known", "U14 replaced by 27128 in 2091": "lies after today",
+		"U14 new 27128 in 1971": "before EH-0142 was built", "U23,U99 removed": "not all of",
+	} {
+		require.ErrorAs(t, second(actions.QuickEntry.Enter(ctx, technician, machine.ID, board.ID, 1, words)), &invalid,
+			words)
+		require.Contains(t, invalid.Why, why)
+	}
+	// What happened to the cell ends what was wrong with it, in the condition, too; undone, it is as before.
+	kept, err := actions.QuickEntry.Enter(ctx, technician, machine.ID, board.ID, 1, "BT1 replaced by CR2032")
+	require.NoError(t, err)
+	require.Contains(t, kept.Revision.Body, "BT1        CR2032 new:"+technician.Today())
+	now, err := actions.Condition.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.False(t, now.Findings[0].Story.Open)
+	require.NoError(t, actions.History.Undo(ctx, technician, kept.Event))
+	now, err = actions.Condition.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.True(t, now.Findings[0].Story.Open, now.Findings)
+
+	// Of the machine as a whole: works, a source says, a finding in words, where it is.
+	for words, would := range map[string]string{
+		"runs again": "tested today: it works", "memory 64K by firmware": "a statement: memory is 64K, from firmware",
+		"EH-0142 moved to Seed loft": "it stands in Seed loft from today", "hinge cracked": "a finding: hinge, cracked",
+	} {
+		require.Equal(t, would, say(words).Happened)
+		kept, err := actions.QuickEntry.Enter(ctx, technician, machine.ID, 0, 0, words)
+		require.NoError(t, err, words)
+		require.Positive(t, kept.Event)
+	}
+	dossier, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	said := map[string]string{}
+	for _, k := range dossier.Known {
+		for _, s := range k.Statements {
+			said[s.Attribute] = s.Value + " " + string(s.Kind)
+		}
+	}
+	require.Equal(t, "yes tested", said["worked"])
+	moved, err := actions.Inventory.Machine(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "Seed loft", moved.Place)
+	now, err = actions.Condition.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	hinge := now.Findings[0]
+	require.Equal(t, []string{"cracked", "hinge"}, []string{hinge.Kind, hinge.Where})
+	told, err := actions.History.History(ctx, viewer, machine.ID, 0, 10)
+	require.NoError(t, err)
+	for _, e := range told.Events {
+		if strings.HasPrefix(e.What, "found cracked, hinge") {
+			require.NoError(t, actions.History.Undo(ctx, technician, e.ID))
+		}
+	}
+	now, err = actions.Condition.Condition(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Len(t, now.Findings, 1)
 }

@@ -70,7 +70,7 @@ func (s *Service) NoteBoardFinding(ctx context.Context, actor action.Actor, asse
 		noted.New.Designator = strings.TrimSpace(noted.New.Designator)
 	}
 	err = s.onFound(ctx, actor, at, func(tx *sqlx.Tx) error {
-		return seeFinding(ctx, tx, actor, at, noted.Subsystem, noted.ObservedFinding, nil, noted.On)
+		return action.Second(seeFinding(ctx, tx, actor, at, noted.Subsystem, noted.ObservedFinding, nil, noted.On))
 	})
 	if err != nil {
 		return BoardCondition{}, err

@@ -3,6 +3,7 @@ package condition
 import (
 	"context"
 	"github.com/jmoiron/sqlx"
+	"strings"
 
 	"frugalheron/app/action"
 	"frugalheron/app/evidence"
@@ -95,25 +96,26 @@ func checkFinding(ctx context.Context, h pg.Handle, at home, f *FindingInput) er
 // AddFinding keeps a finding on a machine with its first observation.
 func AddFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, machineID int64, f FindingInput,
 	first storecondition.ObservationRow) error {
-	return addFinding(ctx, tx, actor, onMachine(machineID), f, first)
+	return action.Second(addFinding(ctx, tx, actor, onMachine(machineID), f, first))
 }
 
+// addFinding keeps a finding with its first observation, and returns the event.
 func addFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, f FindingInput,
-	first storecondition.ObservationRow) error {
+	first storecondition.ObservationRow) (int64, error) {
 	if err := checkFinding(ctx, tx, at, &f); err != nil {
-		return err
+		return 0, err
 	}
 	id, err := storecondition.InsertFinding(ctx, tx, at.machineID, f.row())
 	if err != nil {
-		return err
+		return 0, err
 	}
 	first.FindingID = id
 	if err := storecondition.PutObservation(ctx, tx, actor.Account(), first); err != nil {
-		return err
+		return 0, err
 	}
 	kept, err := storecondition.FindingByID(ctx, tx, id)
 	if err != nil {
-		return err
+		return 0, err
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(kept), "severity": first.Severity, "on": first.On,
 		"note": first.Note}
@@ -121,7 +123,7 @@ func addFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, f
 	if first.Gone {
 		done = eventFindingGone // of what a sheet or a measurement told
 	}
-	return action.Record(ctx, tx, actor, done, id, at.machineID, nil, after)
+	return action.RecordEvent(ctx, tx, actor, done, id, at.machineID, nil, after)
 }
 
 // NotedFinding is something found, or seen again, outside of a survey.
@@ -141,8 +143,37 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 		return Condition{}, err
 	}
 	return s.onCondition(ctx, actor, machineID, func(tx *sqlx.Tx) error {
-		return seeFinding(ctx, tx, actor, onMachine(machineID), noted.Subsystem, noted.ObservedFinding, nil, noted.On)
+		return action.Second(seeFinding(ctx, tx, actor, onMachine(machineID), noted.Subsystem, noted.ObservedFinding,
+			nil,
+			noted.On))
 	})
+}
+
+// SayFound keeps what somebody says was found today on a machine, or on a board in it, in whichever subsystem that
+// belongs to. It returns the event.
+func (s *Service) SayFound(ctx context.Context, actor action.Actor, machineID int64, f FindingInput,
+	note string) (event int64, err error) {
+	where := strings.TrimSpace(f.Designator + " " + f.Place)
+	subsystem := condition.SubsystemFor(where, f.Kind)
+	if subsystem == "boards" && f.AssemblyID == nil {
+		subsystem = condition.Other
+	}
+	seen := ObservedFinding{New: &f, Severity: condition.SeverityOf(subsystem, f.Kind, where), Note: note}
+	at := onMachine(machineID)
+	err = s.onFound(ctx, actor, at, func(tx *sqlx.Tx) error {
+		event, err = seeFinding(ctx, tx, actor, at, subsystem, seen, nil, actor.Today())
+		return err
+	})
+	return event, err
+}
+
+// undoFind takes back that something was found.
+func (s *Service) undoFind(ctx context.Context, actor action.Actor, e history.EventRow) error {
+	f, err := storecondition.FindingByID(ctx, s.kernel.Reader(ctx), e.SubjectID)
+	if err != nil {
+		return err
+	}
+	return action.Second(s.VoidFinding(ctx, actor, f.ID, f.Version))
 }
 
 // onFound does work on what is found somewhere.

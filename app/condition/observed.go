@@ -32,44 +32,45 @@ func (seen ObservedFinding) row(surveyID *int64, on string) storecondition.Obser
 		Severity: string(seen.Severity), Trend: seen.Trend, Gone: seen.Gone, Note: seen.Note}
 }
 
+// seeFinding keeps how a finding is, of a new one that it is there, and returns the event.
 func seeFinding(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, subsystem string, seen ObservedFinding,
-	surveyID *int64, on string) error {
+	surveyID *int64, on string) (int64, error) {
 	if err := input.Lines("note", &seen.Note); err != nil {
-		return err
+		return 0, err
 	}
 	if !seen.Severity.IsKnown() {
-		return action.Reject("severity", "say how grave it is")
+		return 0, action.Reject("severity", "say how grave it is")
 	}
 	if seen.FindingID != 0 {
 		return seeAgain(ctx, tx, actor, at, subsystem, seen, surveyID, on)
 	}
 	switch {
 	case seen.Key == "" && seen.New == nil:
-		return action.Reject("new", "say what was found")
+		return 0, action.Reject("new", "say what was found")
 	case seen.Key == "" && seen.Gone:
-		return action.Reject("gone", "what is new is there")
+		return 0, action.Reject("gone", "what is new is there")
 	}
 	list, err := at.known(ctx, tx)
 	if err != nil {
-		return err
+		return 0, err
 	}
 	f := FindingInput{}
 	var there condition.Finding
 	if seen.Key != "" {
 		i := slices.IndexFunc(list.findings, func(f condition.Finding) bool { return f.Key == seen.Key })
 		if i < 0 {
-			return action.Reject("key", "there is no such finding any more; read the condition again")
+			return 0, action.Reject("key", "there is no such finding any more; read the condition again")
 		}
 		there = list.findings[i]
 		if surveyID != nil && there.Subsystem != subsystem {
-			return action.Reject("key", fmt.Sprintf("belongs to %s", condition.NameOf(there.Subsystem)))
+			return 0, action.Reject("key", fmt.Sprintf("belongs to %s", condition.NameOf(there.Subsystem)))
 		}
 		f = list.inputOf(there)
 	} else {
 		f = *seen.New
 		f.Subsystem = subsystem
 		if err := checkFinding(ctx, tx, at, &f); err != nil {
-			return err
+			return 0, err
 		}
 		there = list.with(f, on)
 	}
@@ -119,24 +120,24 @@ const mostDesignator = 40
 
 // seeAgain says how a finding is that somebody entered before.
 func seeAgain(ctx context.Context, tx *sqlx.Tx, actor action.Actor, at home, subsystem string, seen ObservedFinding,
-	surveyID *int64, on string) error {
+	surveyID *int64, on string) (int64, error) {
 	if err := at.has(ctx, tx, inventory.NamedAs("findingId", storeinventory.OwnedFinding, seen.FindingID)); err != nil {
-		return err
+		return 0, err
 	}
 	f, err := storecondition.FindingByID(ctx, tx, seen.FindingID)
 	if err != nil {
-		return err
+		return 0, err
 	}
 	if surveyID != nil && f.Subsystem != subsystem {
-		return action.Reject("findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem)))
+		return 0, action.Reject("findingId", fmt.Sprintf("belongs to %s", condition.NameOf(f.Subsystem)))
 	}
 	if err := storecondition.PutObservation(ctx, tx, actor.Account(), seen.row(surveyID, on)); err != nil {
-		return err
+		return 0, err
 	}
 	done := eventSeeFinding
 	if seen.Gone {
 		done = eventFindingGone
 	}
 	after := map[string]any{"kind": f.Kind, "where": whereOf(f), "severity": seen.Severity, "on": on, "note": seen.Note}
-	return action.Record(ctx, tx, actor, done, f.ID, at.machineID, nil, after)
+	return action.RecordEvent(ctx, tx, actor, done, f.ID, at.machineID, nil, after)
 }

@@ -22,6 +22,7 @@ func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Servi
 	kernel.Follow(pg.ProjectedMachineAgeing, action.Each(renewAgeing))
 	kernel.Follow(pg.ProjectedBoardAgeing, action.Each(renewBoardAgeing))
 	kernel.CanRenew("what ages", s.RenewAgeing)
+	kernel.CanBeUndone(eventFind, action.MayWriteSheets, s.undoFind)
 	kernel.CanBeUndone(eventVoidFinding, action.MayWriteSheets, s.undoVoidFinding)
 	kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, s.undoMeasure)
 	kernel.CanBeUndone(eventVoidMeasurement, action.MayWriteSheets, s.undoVoidMeasurement)

@@ -166,7 +166,7 @@ func (s *Service) JudgeItem(ctx context.Context, actor action.Actor, surveyID in
 				return err
 			}
 			for _, seen := range judged.Observed {
-				err := seeFinding(ctx, tx, actor, onMachine(row.MachineID), subsystem, seen, &surveyID, row.On)
+				_, err := seeFinding(ctx, tx, actor, onMachine(row.MachineID), subsystem, seen, &surveyID, row.On)
 				if err != nil {
 					return err
 				}

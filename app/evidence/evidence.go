@@ -229,23 +229,29 @@ func FactsOf(known []Known) []facts.Fact {
 // StateEvidence notes what a source says of an attribute of a machine.
 func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64,
 	fields StatementInput) (Statement, error) {
-	var stated Statement
-	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value),
+	stated, _, err := s.SayEvidence(ctx, actor, machineID, fields)
+	return stated, err
+}
+
+// SayEvidence notes the same, and returns the event as well.
+func (s *Service) SayEvidence(ctx context.Context, actor action.Actor, machineID int64,
+	fields StatementInput) (stated Statement, event int64, err error) {
+	err = input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value),
 		input.OneLine("subject", &fields.Subject))
 	switch {
 	case err != nil:
-		return stated, err
+		return stated, 0, err
 	case fields.Attribute == "":
-		return stated, action.Reject("attribute", "say what it is about")
+		return stated, 0, action.Reject("attribute", "say what it is about")
 	case fields.Value == "":
-		return stated, action.Reject("value", "write what the source says, letter by letter")
+		return stated, 0, action.Reject("value", "write what the source says, letter by letter")
 	}
 	attribute := facts.AttributeOf(fields.Attribute)
 	if fields.Form != "" {
 		attribute.Form = facts.Form(fields.Form)
 	}
 	if _, err := attribute.Normal(fields.Value); err != nil && !errors.Is(err, facts.ErrLost) {
-		return stated, action.Reject("value", err.Error())
+		return stated, 0, action.Reject("value", err.Error())
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
@@ -263,7 +269,8 @@ func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machine
 			return err
 		}
 		stated = statementOf(row)
-		return action.Record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
+		event, err = action.RecordEvent(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
+		return err
 	})
-	return stated, err
+	return stated, event, err
 }

@@ -4,23 +4,21 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"fmt"
 	"slices"
 	"strings"
 
-	"github.com/jmoiron/sqlx"
-
 	"frugalheron/app/action"
 	"frugalheron/app/condition"
-	"frugalheron/app/input"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
+	"frugalheron/core/edtf"
 	"frugalheron/core/measure"
 	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
 	storecondition "frugalheron/store/condition"
 	storeinventory "frugalheron/store/inventory"
 	"frugalheron/store/pg"
-	storesheets "frugalheron/store/sheets"
 )
 
 // Understood is what a statement about a machine would do. Nothing of it is kept yet.
@@ -29,6 +27,9 @@ type Understood struct {
 	Note         string             `json:"note" says:"text" doc:"A note for the machine, or empty"`
 	Sure         bool               `json:"sure" doc:"The words say what they are; else it is rather something to look for"`
 	Destinations []Destination      `json:"destinations" doc:"The sheets that a line could go to"`
+	// NoteInstead is set where nothing else can be done with the words, or not everywhere.
+	NoteInstead string `json:"noteInstead" says:"text" doc:"The words, where they can be kept as a note instead; else empty"`
+	Happened    string `json:"happened" says:"text" doc:"What would be noted of the machine or a board as a whole, in a sentence; empty where the words say nothing of these"`
 	// Measured is set where the words can be meant as a measurement.
 	Measured *UnderstoodMeasurement `json:"measured" doc:"What was measured, where the words can be meant so; else null"`
 }
@@ -51,6 +52,7 @@ type Destination struct {
 	Line       int    `json:"line"`
 	Text       string `json:"text" says:"text" doc:"The line as it would stand there"`
 	Replaces   string `json:"replaces" doc:"The line whose place it takes, or empty"`
+	Leaves     string `json:"leaves" says:"sheet" doc:"What of that line stays as a line of its own, or empty"`
 	Blocked    string `json:"blocked" doc:"Why it cannot go there, or empty"`
 	Reading    string `json:"reading" doc:"What the line would be taken for"`
 }
@@ -67,47 +69,132 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 	if err != nil || machine.ID == 0 {
 		return nothing, err
 	}
-	said, isStatement := statement.Read(rest)
-	measured, err := understandMeasurement(ctx, s.kernel.Reader(ctx), machine.ID, rest)
-	if err != nil || !isStatement && measured == nil {
-		return nothing, err
-	}
-	u := Understood{Machine: &machine, Note: said.Note, Sure: said.Note != "", Destinations: []Destination{}, Measured: measured}
-	if u.Note != "" {
-		u.Measured = nil
-	}
-	if said.Entry == nil {
-		u.Sure = u.Sure || measured != nil && measured.Sure
-		return u, nil
-	}
 	fitted, err := sheets.Contents(ctx, s.kernel.Reader(ctx), machine.ID)
 	if err != nil {
 		return nothing, err
 	}
-	library, err := s.library.Read(ctx)
-	if err != nil {
+	said, isStatement := statement.Read(rest, titlesOf(fitted)...)
+	measured, err := understandMeasurement(ctx, s.kernel.Reader(ctx), machine.ID, rest)
+	if err != nil || !isStatement && measured == nil {
 		return nothing, err
 	}
-	for _, f := range fitted {
-		placed, err := statement.Place(f.Body, said)
-		if err != nil {
-			return nothing, err
+	u := Understood{Machine: &machine, Note: said.Note, Sure: said.Note != "", Destinations: []Destination{},
+		Measured: measured}
+	switch {
+	case said.Note != "":
+		u.Measured = nil
+	case said.Entry != nil:
+		err = s.understandParts(ctx, actor, machine, fitted, said, rest, &u)
+	case said.Happened != nil:
+		u.Happened, u.Sure = said.Happened.Would(said.Board), said.Happened.IsSure()
+		if said.Happened.Deed == statement.Treated {
+			u.NoteInstead, u.Happened = rest, ""
 		}
-		way := Destination{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: said.Line,
-			Replaces: placed.Replaces, Blocked: placed.Blocked}
-		alone, err := sheets.ReckonBody(library, said.Line,
+	}
+	// What was measured on a part that stands on a sheet is never its marking.
+	if measured != nil && measured.Sure {
+		u.Sure, u.Destinations, u.NoteInstead = true, []Destination{}, ""
+	}
+	return u, err
+}
+
+func titlesOf(fitted []sheets.FittedAssembly) []string {
+	titles := make([]string, len(fitted))
+	for i, f := range fitted {
+		titles[i] = f.Title
+	}
+	return titles
+}
+
+// understandParts says what would happen on each sheet that parts can stand on.
+func (s *Service) understandParts(ctx context.Context, actor action.Actor, machine inventory.Machine,
+	fitted []sheets.FittedAssembly, said statement.Statement, words string, u *Understood) error {
+	library, err := s.library.Read(ctx)
+	if err != nil {
+		return err
+	}
+	isKnown := false
+	for _, f := range fitted {
+		if said.Board != "" && f.Title != said.Board {
+			continue
+		}
+		placed, err := statement.Place(f.Body, said, actor.Today())
+		if err != nil {
+			return err
+		}
+		way := Destination{AssemblyID: f.ID, Title: f.Title, Base: f.Revision, Line: placed.Line, Text: placed.Text,
+			Replaces: placed.Replaces, Leaves: placed.Leaves, Blocked: placed.Blocked}
+		text := cmp.Or(placed.Text, said.Line)
+		alone, err := sheets.ReckonBody(library, text,
 			sheets.OptionsFor(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.ThisYear()))
 		if err != nil {
-			return nothing, err
+			return err
 		}
 		if lines := alone.Lines(); len(lines) > 0 {
 			way.Reading = lines[0].Text
 		}
-		u.Sure = u.Sure || alone.Totals.Chips > 0 || alone.Assemblies[0].Entries[0].Kind != reckoning.Other
+		if said.Happened != nil {
+			way.Reading = said.Happened.Did(said.Entry.Written, way.Reading)
+			u.Sure = true
+		} else {
+			u.Sure = u.Sure || meansAPart(alone)
+		}
+		if way.Blocked == "" {
+			way.Blocked = whyNot(said, placed, alone, machine, actor)
+		}
+		isKnown = isKnown || placed.Replaces != "" || way.Blocked != ""
 		u.Destinations = append(u.Destinations, way)
 	}
+	if isKnown && !slices.ContainsFunc(u.Destinations, func(d Destination) bool {
+		return d.Blocked == "" && d.Replaces != ""
+	}) {
+		u.NoteInstead = words
+	}
+	if said.Happened != nil && said.Happened.Deed == statement.Worked {
+		u.Destinations, u.NoteInstead, u.Happened = []Destination{}, "", said.Happened.Would(said.Entry.Written)
+	}
 	slices.SortStableFunc(u.Destinations, func(a, b Destination) int { return cmp.Compare(a.rank(), b.rank()) })
-	return u, nil
+	return nil
+}
+
+// whyNot is why what was said cannot be put on a sheet as it was placed there, and what to say instead; empty where it can.
+func whyNot(said statement.Statement, placed statement.Placement, alone reckoning.Result, machine inventory.Machine,
+	actor action.Actor) string {
+	if h := said.Happened; h != nil {
+		if h.New == "" {
+			return ""
+		}
+		since, err := edtf.Parse(h.New)
+		switch {
+		case err != nil:
+			return err.Error()
+		case since.Earliest().String() > actor.Today():
+			return fmt.Sprintf("%s lies after today; say when the part was put in", h.New)
+		case machine.EraFrom != nil && since.Latest().Year < *machine.EraFrom:
+			return fmt.Sprintf("%s is before %s was built, from %d on; correct one of the two", h.New, machine.Accession,
+				*machine.EraFrom)
+		}
+		return ""
+	}
+	if placed.Replaces == "" || meansAPart(alone) || !statement.SaysWhatItIs(placed.Replaces) {
+		return ""
+	}
+	return fmt.Sprintf("%s is %s there, and %q is no marking that is known. If another part sits there now, say %s "+
+		"replaced by ...; else change the line in the sheet", said.Entry.Written, statement.Marking(placed.Replaces),
+		strings.Join(said.Entry.Words, " "), said.Entry.Written)
+}
+
+// meansAPart reports whether a line says what a part is, in words that the library or the house knows.
+func meansAPart(alone reckoning.Result) bool {
+	for _, assembly := range alone.Assemblies {
+		for _, e := range assembly.Entries {
+			if e.Type != nil || e.Empty || e.Kind != reckoning.Chip && e.Kind != reckoning.Other &&
+				strings.ContainsAny(e.Marking, "0123456789") || strings.Contains(e.Marking, "?") {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // rank puts the sheet first on which the part stands already: that is where it is meant. Last come
@@ -159,74 +246,4 @@ func understandMeasurement(ctx context.Context, h pg.Handle, machineID int64,
 	sure := said.Sure || row.AssemblyID != nil && !strings.Contains(said.Point, " ")
 	return &UnderstoodMeasurement{Line: strings.TrimSpace(text), Point: row.Point, InWords: told.Judged.InWords,
 		Verdict: told.Judged.Verdict, Why: told.Judged.Why, Sure: sure}, nil
-}
-
-// Entered is what was kept of a statement.
-type Entered struct {
-	Event    int64            `json:"event" doc:"The event of the history, by which the action can be undone"`
-	Revision *sheets.Revision `json:"revision" doc:"The sheet as it is now, or null for a note"`
-}
-
-// Enter keeps a statement about a machine: a note, or a line put on revision base of an assembly's
-// sheet. When somebody saved another since, the answer is *Stale with that revision.
-func (s *Service) Enter(ctx context.Context, actor action.Actor, machineID, assemblyID int64, base int,
-	text string) (Entered, error) {
-	var kept Entered
-	err := s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		machine, rest, err := s.about(ctx, machineID, text)
-		if err != nil {
-			return err
-		}
-		said, ok := statement.Read(rest)
-		if !ok || machine.ID == 0 {
-			return action.Reject("text",
-				"states nothing; write a line of a sheet, as U14 27128-25 8533, or note and what is to be noted")
-		}
-		if said.Note != "" {
-			if err := input.Lines("text", &said.Note); err != nil {
-				return err
-			}
-			// Who takes back what was done before waits, or finds the note.
-			if _, err := storeinventory.LockMachine(ctx, tx, machine.ID); err != nil {
-				return err
-			}
-			note := map[string]string{"note": said.Note}
-			kept.Event, err = action.RecordEvent(ctx, tx, actor, eventNote, machine.ID, &machine.ID, nil, note)
-			return err
-		}
-		if err := s.library.Hold(ctx, tx); err != nil {
-			return err
-		}
-		assembly, err := storeinventory.LockAssembly(ctx, tx, assemblyID)
-		if err != nil {
-			return err
-		}
-		if assembly.MachineID == nil || *assembly.MachineID != machine.ID {
-			return action.Reject("assemblyId", "is not fitted in "+machine.Accession)
-		}
-		newest, err := storesheets.NewestRevision(ctx, tx, assemblyID)
-		if err != nil && !errors.Is(err, action.ErrNotFound) {
-			return err
-		}
-		if newest.N != base {
-			return &action.Stale{What: "the sheet", Newer: sheets.RevisionOf(newest)}
-		}
-		placed, err := statement.Place(newest.Body, said)
-		if err != nil {
-			return err
-		}
-		if placed.Blocked != "" {
-			return action.Reject("text", placed.Blocked)
-		}
-		if err := sheets.Readable(placed.Body); err != nil {
-			return err
-		}
-		revision, event, err := sheets.AddRevision(ctx, tx, actor, assembly, newest.N+1, placed.Body)
-		if err != nil {
-			return err
-		}
-		kept = Entered{event, &revision}
-		return nil
-	})
-	return kept, err
 }

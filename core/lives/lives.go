@@ -94,9 +94,18 @@ func (s *Story) Apply(before []Written, now Revision) {
 	s.applyMarks(now, changed)
 }
 
-// applyLives begins and ends lives, and returns the positions where another part is now, or none.
-func (s *Story) applyLives(before []Written, now Revision) map[string]bool {
-	earlier, changed := wordsByDesignator(before), map[string]bool{}
+// change is what became of the occupant of a position.
+type change int
+
+const (
+	stayed change = iota
+	other         // another part is there now, or none
+	back          // the one before is there again
+)
+
+// applyLives begins and ends lives, and returns the positions where another part is now, none, or the one before again.
+func (s *Story) applyLives(before []Written, now Revision) map[string]change {
+	earlier, changed := wordsByDesignator(before), map[string]change{}
 	at := make(map[string]int, len(s.Positions))
 	for i, p := range s.Positions {
 		at[fold(p.Designator)] = i
@@ -116,8 +125,8 @@ func (s *Story) applyLives(before []Written, now Revision) map[string]bool {
 					s.Positions[i].Lives = append(s.Positions[i].Lives, Life{Words: was})
 				}
 			}
-			if s.Positions[i].next(line, now) {
-				changed[key] = true
+			if c := s.Positions[i].next(line, now); c != stayed {
+				changed[key] = c
 			}
 		}
 	}
@@ -128,34 +137,37 @@ func (s *Story) applyLives(before []Written, now Revision) map[string]bool {
 	return changed
 }
 
-// next lets a line be said of a position, and reports whether another part is there now, or none.
-func (p *Position) next(line Written, now Revision) bool {
+// next lets a line be said of a position, and tells what became of its occupant.
+func (p *Position) next(line Written, now Revision) change {
 	last := len(p.Lives) - 1
 	isThere := last >= 0 && p.Lives[last].Went == ""
 	switch {
 	case line.Empty && isThere:
 		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = now.On, TakenOut, now.At
-		return true
+		return other
 	case line.Empty:
-		return false
+		return stayed
 	case isThere:
 		return p.stays(line, now)
 	case last >= 0 && p.Lives[last].Words == line.Words && p.Lives[last].From == line.New:
 		// The same part is back: it was out for a while, or the @empty was a slip.
 		p.Lives[last].Until, p.Lives[last].Went, p.Lives[last].WentAt = "", "", time.Time{}
-		return true
+		return back
 	}
 	p.begin(line, now, last >= 0)
-	return last >= 0
+	if last < 0 {
+		return stayed
+	}
+	return other
 }
 
 // stays lets a line be said of a position that holds a part already.
-func (p *Position) stays(line Written, now Revision) bool {
+func (p *Position) stays(line Written, now Revision) change {
 	last := &p.Lives[len(p.Lives)-1]
 	switch {
 	case line.New == last.From, last.Came == Fitted && line.New == "":
 		last.Words = line.Words
-		return false
+		return stayed
 	case line.New == "": // that it is new was a slip, and so was that the one before went
 		p.Lives = p.Lives[:len(p.Lives)-1]
 		if len(p.Lives) == 0 {
@@ -163,17 +175,17 @@ func (p *Position) stays(line Written, now Revision) bool {
 		}
 		before := &p.Lives[len(p.Lives)-1]
 		before.Words, before.Until, before.Went, before.WentAt = line.Words, "", "", time.Time{}
-		return true
+		return back
 	case last.From != "" && !isLater(line.New, last.From): // the same replacement, dated better
 		last.Words, last.From = line.Words, line.New
 		if n := len(p.Lives); n > 1 && p.Lives[n-2].Went == Replaced {
 			p.Lives[n-2].Until = line.New
 		}
-		return false
+		return stayed
 	}
 	last.Until, last.Went, last.WentAt = line.New, Replaced, now.At
 	p.begin(line, now, true)
-	return true
+	return other
 }
 
 func (p *Position) begin(line Written, now Revision, afterAnother bool) {

@@ -110,6 +110,8 @@ func TestSinceWhenAMarkStands(t *testing.T) {
 	require.Equal(t, "C1-C4 dirty 2024-01-01..; C5-C9 dusty 2024-01-01..; ",
 		marks("2024-01-01 C1-C9 1uF !dirty", "2024-02-01 C1-C4 1uF !dirty\nC5-C9 1uF !dusty"),
 		"a run that is cut up stays what it was")
+	require.Equal(t, "C5 leaking 2024-01-01..; ", marks("2024-01-01 C5 1uF !leaking", "2024-02-01 C5 1uF new:2024",
+		"2024-02-02 C5 1uF !leaking"), "that it was replaced was a slip")
 	require.Equal(t, "C5 leaking 2024-01-01..2024-02-01; C5 leaking 2024-02-01..; ",
 		marks("2024-01-01 C5 1uF !leaking", "2024-02-01 C5 1uF new:2024 !leaking"), "each part has its own")
 }

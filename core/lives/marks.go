@@ -17,17 +17,19 @@ func keyOf(parts, words, kind string) markKey {
 	return markKey{fold(parts), strings.ToLower(words), sheet.KindOf(kind).Same}
 }
 
-// applyMarks begins and ends marks. One whose part went ends with it, even where the same stands on the next part.
-func (s *Story) applyMarks(now Revision, changed map[string]bool) {
+// applyMarks begins and ends marks. One whose part went ends with it, even where the same stands on the next part; where
+// the part is back, so are its marks, if they are said again.
+func (s *Story) applyMarks(now Revision, changed map[string]change) {
 	standing := map[markKey]*Mark{}
 	for i := range s.Marks {
-		if m := &s.Marks[i]; m.Until == "" || m.Until == now.On && !m.WithPart {
+		m := &s.Marks[i]
+		if m.Until == "" || m.Until == now.On && !m.WithPart || m.WithPart && holdsAny(m.Parts, changed, back) {
 			standing[keyOf(m.Parts, m.Words, m.Kind)] = m
 		}
 	}
 	stays, begun := map[*Mark]bool{}, []Mark{}
 	for _, line := range now.Lines {
-		isOther := slices.ContainsFunc(line.Designators, func(d string) bool { return changed[fold(d)] })
+		isOther := slices.ContainsFunc(line.Designators, func(d string) bool { return changed[fold(d)] == other })
 		for _, said := range line.Marks {
 			fresh := Mark{Line: line.Line, Parts: line.Parts, Words: line.Words, Tells: line.Tells, Kind: said.Kind,
 				Note: said.Note, Since: now.On, At: now.At}
@@ -44,7 +46,7 @@ func (s *Story) applyMarks(now Revision, changed map[string]bool) {
 	gone := []*Mark{}
 	for _, m := range standing {
 		if !stays[m] && m.Until == "" {
-			m.Until, m.WithPart = now.On, holdsAny(m.Parts, changed)
+			m.Until, m.WithPart = now.On, holdsAny(m.Parts, changed, other)
 			gone = append(gone, m)
 		}
 	}
@@ -77,9 +79,9 @@ func inheritAge(begun []Mark, gone []*Mark) {
 	}
 }
 
-func holdsAny(parts string, changed map[string]bool) bool {
-	for designator := range changed {
-		if sheet.Names(parts, designator) {
+func holdsAny(parts string, changed map[string]change, what change) bool {
+	for designator, c := range changed {
+		if c == what && sheet.Names(parts, designator) {
 			return true
 		}
 	}

@@ -14,7 +14,7 @@ import (
 )
 
 func ExampleParse() {
-	for _, line := range []string{"+5 4.93", "-12 -11.4 -11.5", "BT1 2.1 V", "C12 ESR 0.8 ohm < 1",
+	for _, line := range []string{"+5 4.93", "-12 -11.4 -11.5", "BT1 2.1 V", "bt1 2.9", "C12 ESR 0.8 ohm < 1",
 		"U3 pin 8 4.9 V = 5 V +/- 2 %", "drive guide 31.4 mm / 30.9 mm"} {
 		said, err := measure.Parse(line)
 		judged := measure.Judge(said.Quantity, said.Readings, said.Expected)
@@ -24,6 +24,7 @@ func ExampleParse() {
 	// +5 | 4.93 V | pass true <nil>
 	// -12 | -11.45 V | pass true <nil>
 	// BT1 | 2.1 V | noted false <nil>
+	// bt1 | 2.9 V | noted true <nil>
 	// C12 | 0.8 Ω ESR | pass true <nil>
 	// U3 pin 8 | 4.9 V | marginal true <nil>
 	// drive guide | 31.4 mm | noted true <nil>

@@ -1,7 +1,9 @@
 package measure
 
 import (
+	"math"
 	"regexp"
+	"strconv"
 	"strings"
 
 	"frugalheron/core/malformed"
@@ -68,6 +70,25 @@ func Parse(line string) (Line, error) {
 	return said, nil
 }
 
+var cell = regexp.MustCompile(`(?i)^(BT|BAT|BATT)\d*$`)
+
+// mostCellVolts is the most that a battery of a board has. A rule of thumb: a bare figure above is the number of a cell.
+const mostCellVolts = 60
+
+// isCell reports whether bare figures stand behind the designator of a battery: these are its volts.
+func isCell(words []string) bool {
+	if !cell.MatchString(words[0]) {
+		return false
+	}
+	for _, word := range words[1:] {
+		volts, err := strconv.ParseFloat(word, 64)
+		if !number.MatchString(word) || err != nil || math.Abs(volts) > mostCellVolts {
+			return false
+		}
+	}
+	return true
+}
+
 // readings takes point, quantity and readings off the words.
 func (s *Line) readings(words []string) error {
 	none := malformed.Of("write what was measured, the value and its unit: BT1 2.1 V, or a rail and its volts: +5 4.93")
@@ -76,6 +97,10 @@ func (s *Line) readings(words []string) error {
 	}
 	if e, ok := Rail(words[0]); ok {
 		s.Point, s.Quantity, s.Expected, s.Sure = words[0], quantity.Volts, &e, true
+		return s.take(words[1:], none)
+	}
+	if isCell(words) {
+		s.Point, s.Quantity, s.Sure = words[0], quantity.Volts, true
 		return s.take(words[1:], none)
 	}
 	first := len(words)

@@ -182,6 +182,38 @@ func Designators(written string, most int) []string {
 	return list
 }
 
+// Compact writes designators as a line does: neighbours as runs, in the order in which they come.
+func Compact(designators []string) string {
+	items := []string{}
+	for at := 0; at < len(designators); {
+		end := at
+		for end+1 < len(designators) && isNext(designators[end], designators[end+1]) {
+			end++
+		}
+		switch {
+		case end-at >= 2:
+			items = append(items, designators[at]+"-"+designators[end])
+		default:
+			items = append(items, designators[at:end+1]...)
+		}
+		at = end + 1
+	}
+	return strings.Join(items, ",")
+}
+
+// isNext reports whether a designator is the one behind another in a run.
+func isNext(one, other string) bool {
+	a, okA := cut(one)
+	b, okB := cut(other)
+	if !okA || !okB || a.letters != b.letters || a.suffix+b.suffix != "" {
+		return false
+	}
+	n, errA := strconv.Atoi(a.digits)
+	m, errB := strconv.Atoi(b.digits)
+	isPadded := strings.HasPrefix(a.digits, "0") || strings.HasPrefix(b.digits, "0")
+	return errA == nil && errB == nil && m == n+1 && (!isPadded || len(a.digits) == len(b.digits))
+}
+
 // First is the first designator of those that a line writes; empty where it names none, as 8x.
 func First(written string) string {
 	item, _, _ := strings.Cut(written, ",")

@@ -81,6 +81,9 @@ func CutFindings(line string) (rest string, findings []Mark) {
 	return rest + line[end:], findings
 }
 
+// ReadMark reads a finding as it is written behind its !.
+func ReadMark(text string) Mark { return readFinding(text) }
+
 // readFinding takes a finding without its ! apart: the longest known kind that it begins with, else the words up to a
 // colon, else its first word. The note is what stands behind.
 func readFinding(text string) Mark {

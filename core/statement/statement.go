@@ -1,25 +1,30 @@
 // Package statement answers: what does a line mean that somebody says about the machine on the
-// bench, and where does it go? "U14 27128-25 8533" is a line of a sheet, "note hinge cracked" is a
-// note. What is neither is not a statement, but something to look for.
+// bench, and where does it go? "U14 27128-25 8533" is a line of a sheet, "BT1 removed" is something that happened, "note
+// hinge cracked" is a note. What is none of these is not a statement, but something to look for.
+//
+// What can happen is a table, and is looked for before anything is taken as a marking.
 package statement
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
 	"frugalheron/core/sheet"
 )
 
-// Statement is what was said: a note, or an entry with its line as sheets write it.
+// Statement is what was said: a note, something that happened, or an entry with its line as sheets write it.
 type Statement struct {
 	Note  string
-	Entry *sheet.Entry
+	Board string       // the board that was named, as it is called; empty for none
+	Entry *sheet.Entry // the parts that it is about, and what would stand on their line
 	Line  string
+	// Happened is what happened, to the parts of the entry, or without one to the machine or board as a whole.
+	Happened *Happened
 }
 
-// Read reads one line. It reports false when the line states nothing: then it is looked for.
-func Read(text string) (Statement, bool) {
+// Read reads one line; boards are the names of those that can be named before a designator. It reports false when the line
+// states nothing: then it is looked for.
+func Read(text string, boards ...string) (Statement, bool) {
 	text = strings.TrimSpace(text)
 	if word, rest, found := strings.Cut(text, " "); found && strings.EqualFold(word, "note") &&
 		strings.TrimSpace(rest) != "" {
@@ -28,12 +33,39 @@ func Read(text string) (Statement, bool) {
 	if strings.ContainsAny(text, "\n\r") {
 		return Statement{}, false
 	}
+	board, rest := cutBoard(text, boards)
+	if said, ok := readEntry(rest); ok {
+		said.Board = board
+		return said, true
+	}
+	if happened := ofThing(strings.Fields(rest), board != ""); happened != nil {
+		return Statement{Board: board, Happened: happened}, true
+	}
+	return Statement{}, false
+}
+
+// cutBoard takes the name of a board off the front, the longest that fits.
+func cutBoard(text string, boards []string) (board, rest string) {
+	rest = text
+	for _, name := range boards {
+		if len(name) <= len(board) || len(text) <= len(name) || !strings.EqualFold(text[:len(name)], name) {
+			continue
+		}
+		if behind := strings.TrimLeft(text[len(name):], ":,"); strings.HasPrefix(behind, " ") {
+			board, rest = name, strings.TrimSpace(behind)
+		}
+	}
+	return board, rest
+}
+
+// readEntry reads what is said of designators.
+func readEntry(text string) (Statement, bool) {
 	parsed, err := sheet.Parse([]byte(text), sheet.Body)
 	if err != nil || len(parsed.Problems) > 0 || len(parsed.Assemblies) != 1 || len(parsed.Assemblies[0].Lines) != 1 {
 		return Statement{}, false
 	}
 	entry := parsed.Assemblies[0].Lines[0].Entry
-	if entry == nil || len(entry.Words) == 0 && !entry.Empty && len(entry.Findings) == 0 {
+	if entry == nil || len(entry.Words) == 0 && !entry.Empty && len(entry.Findings) == 0 && entry.New == "" {
 		return Statement{}, false // a designator alone is looked for
 	}
 	// Designators are written in capitals; who says them in passing need not hold the key down.
@@ -43,58 +75,28 @@ func Read(text string) (Statement, bool) {
 			entry.Designators[i] = strings.ToUpper(entry.Designators[i])
 		}
 	}
-	return Statement{Entry: entry, Line: entry.String()}, true
-}
-
-// Placement is where an entry goes on a sheet.
-type Placement struct {
-	Body     string // the sheet with the entry in it; as it was when Blocked
-	Line     int    // where it stands then
-	Replaces string // the line that it takes the place of, if any
-	Blocked  string // why it cannot go there, if it cannot
-}
-
-// Place puts an entry on a sheet: in place of the line about exactly the same parts, or else at the
-// end. Where one of its designators stands on a line with others, only the sheet itself can be
-// changed.
-func Place(body string, s Statement) (Placement, error) {
-	parsed, err := sheet.Parse([]byte(body), sheet.Body)
-	if err != nil {
-		return Placement{}, err
+	said := Statement{Entry: entry, Line: entry.String()}
+	if len(entry.Designators) > 0 && len(entry.Words) > 0 {
+		said.Happened = ofParts(entry.Designators[0], entry.Words)
 	}
-	lines := strings.Split(body, "\n")
-	for _, assembly := range parsed.Assemblies {
-		for _, line := range assembly.Lines {
-			if line.Entry == nil || !overlap(line.Entry.Designators, s.Entry.Designators) {
-				continue
-			}
-			at := line.Entry.Line
-			if !slices.Equal(line.Entry.Designators, s.Entry.Designators) {
-				return Placement{Body: body, Line: at,
-					Blocked: fmt.Sprintf("%s stands on line %d with others; change that line in the sheet",
-						common(line.Entry.Designators, s.Entry.Designators), at)}, nil
-			}
-			replaced := strings.TrimSuffix(lines[at-1], "\r")
-			lines[at-1] = s.Line
-			return Placement{Body: strings.Join(lines, "\n"), Line: at, Replaces: replaced}, nil
+	// Marks alone are said of what is there: BT1 @empty takes it out, C5 !cracked is found.
+	if said.Happened == nil && len(entry.Words) == 0 && len(entry.Designators) > 0 {
+		switch {
+		case entry.Empty:
+			said.Happened = &Happened{Deed: TakenOut}
+		case entry.New != "":
+			said.Happened = &Happened{Deed: Replaced, New: entry.New}
+		case len(entry.Findings) == 1:
+			said.Happened = &Happened{Deed: Found, Kind: entry.Findings[0].Kind, Note: entry.Findings[0].Note}
 		}
 	}
-	// Behind the last line that says something, so that no gap grows.
-	end := len(lines)
-	for end > 0 && strings.TrimSpace(lines[end-1]) == "" {
-		end--
-	}
-	lines = slices.Insert(lines, end, s.Line)
-	return Placement{Body: strings.Join(lines, "\n"), Line: end + 1}, nil
+	return said, true
 }
 
-func overlap(a, b []string) bool { return common(a, b) != "" }
-
-func common(a, b []string) string {
-	for _, designator := range b {
-		if slices.Contains(a, designator) {
-			return designator
-		}
+// Parts are the designators that it is about.
+func (s Statement) Parts() []string {
+	if s.Entry == nil {
+		return nil
 	}
-	return ""
+	return slices.Clone(s.Entry.Designators)
 }

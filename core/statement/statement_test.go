@@ -2,6 +2,7 @@ package statement_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -15,7 +16,7 @@ import (
 
 func Example() {
 	said, _ := statement.Read("U14 27128-25 8533")
-	placed, _ := statement.Place("U13        74LS00\nU14        @empty\n", said)
+	placed, _ := statement.Place("U13        74LS00\nU14        @empty\n", said, "2026-05-17")
 	fmt.Printf("line %d, in place of %q\n%s", placed.Line, placed.Replaces, placed.Body)
 	// Output:
 	// line 2, in place of "U14        @empty"
@@ -51,17 +52,96 @@ func TestRead(t *testing.T) {
 func TestPlace(t *testing.T) {
 	said, ok := statement.Read("U14 27128")
 	require.True(t, ok)
+	line := "U14        27128"
 	for body, want := range map[string]statement.Placement{
-		"":                           {Body: "U14        27128\n", Line: 1},
-		"U1 7400":                    {Body: "U1 7400\nU14        27128", Line: 2},
-		"U1 7400\n\n":                {Body: "U1 7400\nU14        27128\n\n", Line: 2},
-		"# top\r\nU14 ?\r\nU15 7400": {Body: "# top\r\nU14        27128\nU15 7400", Line: 2, Replaces: "U14 ?"},
-		"U1 7400\nU10-U20 4164 # old": {Body: "U1 7400\nU10-U20 4164 # old", Line: 2,
-			Blocked: "U14 stands on line 2 with others; change that line in the sheet"},
+		"":                           {Body: line + "\n", Line: 1, Text: line},
+		"U1 7400":                    {Body: "U1 7400\n" + line, Line: 2, Text: line},
+		"U1 7400\n\n":                {Body: "U1 7400\n" + line + "\n\n", Line: 2, Text: line},
+		"# top\r\nU14 ?\r\nU15 7400": {Body: "# top\r\n" + line + "\nU15 7400", Line: 2, Text: line, Replaces: "U14 ?"},
+		"U1 7400\nU10-U20 4164 # old": {Body: "U1 7400\nU10-U13,U15-U20 4164  # old\n" + line, Line: 3, Text: line,
+			Replaces: "U10-U20 4164 # old", Leaves: "U10-U13,U15-U20 4164  # old"},
 	} {
-		placed, err := statement.Place(body, said)
+		placed, err := statement.Place(body, said, "2026-05-17")
 		require.NoError(t, err)
 		assert.Equal(t, want, placed, body)
+	}
+}
+
+// happens says a thing of a sheet, and gives the sheet as it is then; or why not.
+func happens(t *testing.T, body, words string) string {
+	said, ok := statement.Read(words, "Main board", "Disk card")
+	require.True(t, ok && said.Happened != nil && said.Entry != nil, words)
+	placed, err := statement.Place(body, said, "2026-05-17")
+	require.NoError(t, err)
+	if placed.Blocked != "" {
+		return "no: " + placed.Blocked
+	}
+	return strings.Join(strings.Fields(strings.ReplaceAll(placed.Body, "\n", " / ")), " ")
+}
+
+func TestWhatHappensToParts(t *testing.T) {
+	cell, run := "BT1 NiCd 3.6V @solder !leaking: crust # rear", "U40-U44 41256-15 8512 !dirty"
+	for _, c := range [][3]string{
+		{cell, "BT1 removed", "BT1 @solder @empty # rear"},
+		{cell, "bt1 is out", "BT1 @solder @empty # rear"},
+		{cell, "BT1 @empty", "BT1 @solder @empty # rear"},
+		{"BT1 @empty", "BT1 taken out", "no: BT1 is empty already"},
+		{"U1 7400", "BT1 removed", "no: BT1 does not stand on this sheet"},
+		{cell, "BT1 replaced by CR2032 holder", "BT1 CR2032 holder @solder new:2026-05-17 # rear"},
+		{cell, "BT1 replaced", "BT1 NiCd 3.6V @solder new:2026-05-17 # rear"},
+		{cell, "BT1 new NiMH 3.6V in 2021", "BT1 NiMH 3.6V @solder new:2021 # rear"},
+		{cell, "BT1 dead", "BT1 NiCd 3.6V @solder !leaking: crust !dead # rear"},
+		{cell, "BT1 is leaking at both ends", "BT1 NiCd 3.6V @solder !leaking: at both ends # rear"},
+		{cell, "BT1 leaking", "no: the sheet says already that BT1 is leaking"},
+		{run, "U43 cracked", "U40-U42,U44 41256-15 8512 !dirty / U43 41256-15 8512 !dirty !cracked"},
+		{run, "U43 replaced by 41256-12 8801", "U40-U42,U44 41256-15 8512 !dirty / U43 41256-12 8801 new:2026-05-17"},
+		{run, "U41-U43 removed", "U40,U44 41256-15 8512 !dirty / U41-U43 @empty"},
+		{run, "U40-U44 cleaned", "U40-U44 41256-15 8512"},
+		{run, "U43 cleaned with care", "U40-U42,U44 41256-15 8512 !dirty / U43 41256-15 8512"},
+		{"U1 7400", "U1 reseated", "no: " + statement.NothingToChange},
+		{run, "U43,U50 removed", "no: U43 stands on line 1, but not all of U43,U50; say it of each line by itself"},
+		{"HD1 20 MB", "HD1 stuck", "HD1 20 MB !stuck"},
+		{"C5 0.1uF X2", "C5 out of tolerance 30 %", "C5 0.1uF X2 !out of tolerance: 30 %"},
+		{"U1 7400", "C5 bulging", "U1 7400 / C5 !bulging"},
+	} {
+		require.Equal(t, c[2], happens(t, c[0], c[1]), c[1])
+	}
+	said, ok := statement.Read("disk card U14 removed", "Main board", "Disk card")
+	require.True(t, ok)
+	require.Equal(t, "Disk card", said.Board)
+	for _, marking := range []string{"U14 27128-25 8533", "J3 open", "SW1 10110000", "U30 ?", "X1 18.432 MHz",
+		"U1 7400"} {
+		said, ok := statement.Read(marking)
+		require.True(t, ok && said.Happened == nil, marking)
+	}
+}
+
+func TestWhatHappensToAThing(t *testing.T) {
+	for words, want := range map[string]string{
+		"runs":                                "tested today: it works",
+		"boots again":                         "tested today: it works",
+		"works: with the spare supply":        "tested today: it works, with the spare supply",
+		"won't start":                         "tested today: it does not work",
+		"will not start, no lamp":             "tested today: it does not work, no lamp",
+		"moved to Boiler house, bay 2":        "it stands in Boiler house, bay 2 from today",
+		"Disk card moved to Seed loft":        "Disk card stands in Seed loft from today",
+		"memory 64 MB by firmware":            "a statement: memory is 64 MB, from firmware",
+		"serial number TV2-118 per the label": "a statement: serial is TV2-118, from label",
+		"hinge cracked":                       "a finding: hinge, cracked",
+		"left hinge is cracked: both ends":    "a finding: left hinge, cracked: both ends",
+		"fan runs hot":                        "a finding: fan, runs hot",
+		"Disk card is bowed":                  "a finding: Disk card, bowed",
+	} {
+		said, ok := statement.Read(words, "Main board", "Disk card")
+		require.True(t, ok && said.Happened != nil && said.Entry == nil, words)
+		require.Equal(t, want, said.Happened.Would(said.Board), words)
+		require.Equal(t, said.Happened.Deed != statement.Found, said.Happened.IsSure())
+	}
+	for _, words := range []string{"runs only sometimes", "meridian", "starts with", "moved to", "works of art",
+		"memory 64 MB",
+		"memory by firmware", "brewery", "out", "new", "open reel"} {
+		said, ok := statement.Read(words)
+		require.False(t, ok && said.Happened != nil && said.Happened.IsSure(), words)
 	}
 }
 
@@ -76,11 +156,15 @@ func TestPlaceTouchesNothingElse(t *testing.T) {
 			"parts") + " 27128")
 		require.True(t, ok)
 		body := strings.Join(lines, "\n")
-		placed, err := statement.Place(body, said)
+		placed, err := statement.Place(body, said, "2026-05-17")
 		require.NoError(t, err)
 		if placed.Blocked != "" {
 			require.Equal(t, body, placed.Body)
 			return
+		}
+		if placed.Leaves != "" {
+			lines[placed.Line-2] = placed.Leaves // what was about other parts stays
+			lines = slices.Insert(lines, placed.Line-1, placed.Replaces)
 		}
 		parsed, err := sheet.Parse([]byte(placed.Body), sheet.Body)
 		require.NoError(t, err)

@@ -51,10 +51,11 @@ func BoardAgeing(ctx context.Context, h pg.Handle) ([]BoardAgeingRow, error) {
 	err := h.SelectContext(ctx, &found, `SELECT g.assembly_id, g.parts, COALESCE((SELECT a.climate FROM place a
 			WHERE a.climate <> '' AND (a.id = p.id OR starts_with(p.name, a.name || ','))
 			ORDER BY length(a.name) DESC LIMIT 1), '') AS climate,
-			CAST(CAST((SELECT min(x.since) FROM fitting x
-			WHERE x.assembly_id = g.assembly_id) AS date) AS text) AS since
+			CAST(q.arrived_from AS text) AS acquired
 		FROM board_ageing g JOIN fitting f ON f.assembly_id = g.assembly_id AND f.until IS NULL
-		LEFT JOIN place p ON p.id = f.place_id WHERE f.machine_id IS NULL ORDER BY g.assembly_id`)
+		LEFT JOIN place p ON p.id = f.place_id
+		LEFT JOIN lot_item i ON i.assembly_id = g.assembly_id AND NOT i.voided
+		LEFT JOIN acquisition q ON q.id = i.acquisition_id WHERE f.machine_id IS NULL ORDER BY g.assembly_id`)
 	return found, err
 }
 

@@ -4698,6 +4698,8 @@ export interface components {
             base: number;
             /** @description Why it cannot go there, or empty */
             blocked: string;
+            /** @description What of that line stays as a line of its own, or empty */
+            leaves: string;
             /** Format: int64 */
             line: number;
             /** @description What the line would be taken for */
@@ -4794,7 +4796,7 @@ export interface components {
              * @description The event of the history, by which the action can be undone
              */
             event: number;
-            /** @description The sheet as it is now, or null for a note */
+            /** @description The sheet as it is now, or null where none was changed */
             revision: components["schemas"]["Revision"] | null;
         };
         Entry: {
@@ -8348,12 +8350,16 @@ export interface components {
         Understood: {
             /** @description The sheets that a line could go to */
             destinations: components["schemas"]["Destination"][];
+            /** @description What would be noted of the machine or a board as a whole, in a sentence; empty where the words say nothing of these */
+            happened: string;
             /** @description The machine it is about; null when nothing was understood */
             machine: components["schemas"]["Machine"] | null;
             /** @description What was measured, where the words can be meant so; else null */
             measured: components["schemas"]["UnderstoodMeasurement"] | null;
             /** @description A note for the machine, or empty */
             note: string;
+            /** @description The words, where they can be kept as a note instead; else empty */
+            noteInstead: string;
             /** @description The words say what they are; else it is rather something to look for */
             sure: boolean;
         };

@@ -39,8 +39,8 @@ export function QuickEntry({ inputRef }: { inputRef: React.RefObject<HTMLInputEl
     } else if ('line' in offer) {
       measure.mutate({ line: offer.line }, { onSuccess: done })
     } else {
-      say.mutate({ machineId: offer.machineId, text: words, assemblyId: offer.assemblyId, base: offer.base,
-        done: offer.done }, { onSuccess: done })
+      const { machineId: of, assemblyId, base } = offer
+      say.mutate({ machineId: of, text: offer.said ?? words, assemblyId, base, done: offer.done }, { onSuccess: done })
     }
   }
   const submit = (event: FormEvent<HTMLFormElement>) => {

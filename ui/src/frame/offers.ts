@@ -5,7 +5,9 @@ type Words = { key: string; text: string; more?: string }
 /** Somewhere to go. */
 type Goal = Words & { to: string; state?: { spot: { assembly: number; line: number } } }
 /** A statement to keep; `done` says what was done once it is. */
-type Statement = Words & { machineId: number; assemblyId: number; base: number; done: string; blocked?: true }
+type Statement = Words & { machineId: number; assemblyId: number; base: number; done: string; blocked?: true
+  /** What is said, where that is not what was typed. */
+  said?: string }
 
 /** A measurement to keep. */
 type Measuring = Words & { machineId: number; line: string }
@@ -77,20 +79,29 @@ function statements(understood: Schemas['Understood'] | undefined): Offers[] {
     return [{ title, items: [{ key: 'note', text: understood.note, more: 'Keep as a note', machineId: machine.id,
       assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }] }]
   }
-  const { measured } = understood
+  const { measured, happened, noteInstead } = understood
   const destinations = understood.destinations.map((destination) => statement(machine.id, destination))
   const measuring: Measuring[] = measured ? [{ key: 'measured', text: measured.line,
     more: `Measured ${measured.point}, ${measured.inWords}: ${measured.verdict}. ${measured.why.join('; ')}`,
       machineId: machine.id, line: measured.line }] : []
-  return [{ title, items: measured?.sure ? [...measuring, ...destinations] : [...destinations, ...measuring] }]
+  const whole: Statement[] = happened ? [{ key: 'happened', text: happened, more: `Keep it of ${machine.accession}`,
+    machineId: machine.id, assemblyId: 0, base: 0, done: `Kept: ${happened}.` }] : []
+  const note: Statement[] = noteInstead ? [{ key: 'note', text: noteInstead, more: 'Keep as a note',
+    said: `note ${noteInstead}`, machineId: machine.id, assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }]
+    : []
+  return [{ title, items: measured?.sure ? [...measuring, ...destinations, ...whole, ...note]
+    : [...destinations, ...whole, ...measuring, ...note] }]
 }
 
 function statement(machineId: number, destination: Way): Statement {
   const where = `${destination.title}, line ${String(destination.line)}`
-  const what = destination.replaces ? `in place of ${destination.replaces.replace(/\s+/g, ' ')}` : 'new'
+  const short = (line: string) => line.replace(/\s+/g, ' ')
+  const what = !destination.replaces ? 'new' : destination.leaves
+    ? `out of ${short(destination.replaces)}, which leaves ${short(destination.leaves)}`
+    : `in place of ${short(destination.replaces)}`
   return {
     key: `destination ${String(destination.assemblyId)}`,
-    text: destination.text,
+    text: destination.text || destination.title,
     more: destination.blocked ? `${destination.title}: ${destination.blocked}` : `${where}, ${what}. Taken for: ${destination.reading}`,
     machineId,
     assemblyId: destination.assemblyId,

@@ -1,0 +1,285 @@
+package statement
+
+import (
+	_ "embed"
+	"regexp"
+	"slices"
+	"strings"
+	"sync"
+
+	"frugalheron/core/edtf"
+	"frugalheron/core/facts"
+	"frugalheron/core/sheet"
+	"frugalheron/core/table"
+)
+
+//go:embed events.tsv
+var eventTable string
+
+// Deed is what happened.
+type Deed string
+
+// Deeds.
+const (
+	TakenOut Deed = "taken out" // a part left its place
+	Replaced Deed = "replaced"  // another part took its place
+	Found    Deed = "found"     // something was found
+	Treated  Deed = "treated"   // something was done that may end findings
+	Worked   Deed = "worked"    // it works, or does not
+	Moved    Deed = "moved"     // it is somewhere else now
+	Stated   Deed = "stated"    // a source says what is true of it
+)
+
+// Happened is what a saying says that happened, to the parts of its entry, or to a machine or board as a whole.
+type Happened struct {
+	Deed      Deed
+	Words     string   // of the new part; where, of what was found on a machine; the place that something moved to
+	New       string   // of a replacement, the day that is said, in EDTF; empty for today
+	Kind      string   // of what was found
+	Note      string   // what else is said
+	Ends      []string // kinds of findings that a treatment ends
+	Worked    bool     // it does
+	Attribute string   // of what is stated
+	Value     string
+	Source    facts.Source
+}
+
+// phrase is a way to say a deed.
+type phrase struct {
+	words []string
+	of    string
+	deed  Deed
+	value string
+}
+
+var phrases = sync.OnceValue(func() []phrase {
+	read := []phrase{}
+	for _, cells := range table.Reference("events", eventTable, "phrases", "of", "does", "value", "source") {
+		for _, words := range strings.Split(cells[0], ", ") {
+			read = append(read, phrase{strings.Fields(words), cells[1], Deed(cells[2]), cells[3]})
+		}
+	}
+	// The longest first.
+	slices.SortStableFunc(read, func(a, b phrase) int { return len(b.words) - len(a.words) })
+	return read
+})
+
+// fillers are words before what happened that say nothing of it.
+var fillers = []string{"is", "was", "are", "were", "has", "have", "had", "been", "got", "looks", "seems", "now",
+	"still",
+	"very", "badly", "slightly", "a", "the", "completely", "found"}
+
+func bare(word string) string { return strings.ToLower(strings.Trim(word, ".,;:!")) }
+
+// deedOf reads what a saying begins with as something that happened; of is part or thing. It leaves what stands behind.
+func deedOf(words []string, of string) (p phrase, rest []string, ok bool) {
+	for skip := 0; skip <= len(words); skip++ {
+		for _, p := range phrases() {
+			if p.of != "any" && p.of != of || len(p.words) > len(words)-skip {
+				continue
+			}
+			matches := true
+			for i, want := range p.words {
+				matches = matches && bare(words[skip+i]) == want
+			}
+			if matches {
+				return p, words[skip+len(p.words):], true
+			}
+		}
+		if skip == len(words) || !slices.Contains(fillers, bare(words[skip])) {
+			break
+		}
+	}
+	return phrase{}, nil, false
+}
+
+// findingOf reads what a saying begins with as a known kind of finding.
+func findingOf(words []string) (kind, note string, ok bool) {
+	for len(words) > 0 {
+		if mark := sheet.ReadMark(strings.Join(words, " ")); sheet.IsKnownFinding(mark.Kind) {
+			return mark.Kind, mark.Note, true
+		}
+		if !slices.Contains(fillers, bare(words[0])) {
+			return "", "", false
+		}
+		words = words[1:]
+	}
+	return "", "", false
+}
+
+var dated = regexp.MustCompile(`(?i)^(.*?)\s*\b(?:in|on|since)\s+(\S+)$`)
+
+// cutDate takes the day off the end of what is said of a new part, as in 2021 or on 2026-05-17.
+func cutDate(words string) (rest, when string) {
+	m := dated.FindStringSubmatch(words)
+	if m == nil {
+		return words, ""
+	}
+	if _, err := edtf.Parse(m[2]); err != nil {
+		return words, ""
+	}
+	return strings.TrimSpace(m[1]), m[2]
+}
+
+// ofParts reads what is said of designators; nil for what is rather a marking.
+func ofParts(designator string, words []string) *Happened {
+	text := strings.Join(words, " ")
+	p, rest, isDeed := deedOf(words, "part")
+	kind, note, isFinding := findingOf(words)
+	behind := strings.TrimLeft(strings.TrimSpace(strings.Join(rest, " ")), ":,; ")
+	switch {
+	// Dead, missing and the like are findings of a part, whatever they are of a machine.
+	case isFinding && (!isDeed || !isLonger(p, kind)):
+		if isSetting(designator, kind) {
+			return nil
+		}
+		return &Happened{Deed: Found, Kind: kind, Note: note}
+	case !isDeed:
+		return nil
+	case p.deed == TakenOut:
+		return &Happened{Deed: TakenOut, Note: behind}
+	case p.deed == Replaced:
+		marking, when := cutDate(behind)
+		if isNothing(marking) {
+			marking = ""
+		}
+		return &Happened{Deed: Replaced, Words: marking, New: when}
+	case p.deed == Treated:
+		return &Happened{Deed: Treated, Words: text, Ends: strings.Split(p.value, ", ")}
+	}
+	if !goesOn(words, rest) {
+		return nil
+	}
+	return &Happened{Deed: Worked, Worked: p.value == "yes", Note: behind, Words: text}
+}
+
+// isSetting reports whether a word is how a jumper or switch stands, not what is wrong with it.
+func isSetting(designator, kind string) bool {
+	letters := strings.TrimRight(strings.ToUpper(designator), "0123456789")
+	return slices.Contains([]string{"J", "JP", "W", "SW", "S", "DS", "E", "LK"}, letters) &&
+		slices.Contains([]string{"open", "short", "shorted", "missing"}, kind)
+}
+
+// isLonger reports whether a phrase says more than a kind of finding that fits, too: replaced by says more than
+// replaced.
+func isLonger(p phrase, kind string) bool {
+	return len(p.words) > len(strings.Fields(kind)) || p.deed == Replaced
+}
+
+// isNothing reports whether words say of a new part only that it is one.
+func isNothing(words string) bool {
+	return slices.Contains([]string{"", "one", "part", "cell", "battery", "chip", "a new one", "by a new one",
+		"new one",
+		"new", "new part", "new battery", "new cell", "new chip"}, strings.ToLower(words))
+}
+
+// ofThing reads what is said of a machine, or of a board that was named, as a whole; nil for what is rather looked for.
+func ofThing(words []string, isNamed bool) *Happened {
+	text := strings.Join(words, " ")
+	if kind, note, ok := findingOf(words); ok && isNamed {
+		return &Happened{Deed: Found, Kind: kind, Note: note}
+	}
+	if stated := statedIn(words); stated != nil {
+		return stated
+	}
+	p, rest, ok := deedOf(words, "thing")
+	if kind, note, isFinding := findingOf(words); isFinding && (!ok || p.deed == Worked && p.value == "yes") &&
+		len(strings.Fields(kind)) > 1 {
+		return &Happened{Deed: Found, Kind: kind, Note: note} // runs hot
+	}
+	if ok {
+		behind := strings.Trim(strings.Join(rest, " "), " .")
+		switch p.deed {
+		case Moved:
+			if behind == "" {
+				return nil
+			}
+			return &Happened{Deed: Moved, Words: behind}
+		case Worked:
+			if p.value == "yes" && !goesOn(words, rest) {
+				return nil
+			}
+			return &Happened{Deed: Worked, Worked: p.value == "yes", Note: strings.TrimLeft(behind, ":,; "),
+				Words: text}
+		case Treated:
+			return &Happened{Deed: Treated, Words: text, Ends: strings.Split(p.value, ", ")}
+		}
+	}
+	// Where, and then what was found there: hinge cracked.
+	for at := 1; at < len(words); at++ {
+		kind, note, ok := findingOf(words[at:])
+		if !ok {
+			continue
+		}
+		where := words[:at]
+		for len(where) > 0 && slices.Contains(fillers, bare(where[len(where)-1])) {
+			where = where[:len(where)-1]
+		}
+		if len(where) > 0 {
+			return &Happened{Deed: Found, Kind: kind, Note: note, Words: strings.Join(where, " ")}
+		}
+	}
+	return nil
+}
+
+// goesOn reports whether what stands behind it works says more of that, rather than something else: runs again with the
+// spare supply, but not: runs only sometimes, or: starts with a capital letter.
+func goesOn(words, rest []string) bool {
+	if len(rest) == 0 || strings.ContainsAny(words[len(words)-len(rest)-1], ":,;") {
+		return true
+	}
+	first := strings.ToLower(rest[0])
+	return strings.ContainsAny(first[:1], ":,;(") || slices.Contains([]string{"again", "now", "fine", "well", "after",
+		"since", "without", "from", "on", "today"}, bare(first))
+}
+
+// said are words between a value and its source.
+var saidBy = []string{"by", "per", "from", "says", "according"}
+
+// sourceWords are how sources are called in a saying.
+var sourceWords = map[string]facts.Source{
+	"firmware": facts.Firmware, "bios": facts.Firmware, "screen": facts.Firmware, "label": facts.Label,
+	"plate": facts.Label,
+	"badge": facts.Label, "sticker": facts.Label, "manual": facts.Document, "document": facts.Document,
+	"leaflet": facts.Document, "brochure": facts.Document, "invoice": facts.Document, "count": facts.Counted,
+	"counting": facts.Counted, "test": facts.Tested, "measurement": facts.Measured, "measuring": facts.Measured,
+	"seller": "seller", "hearsay": "hearsay", "memory": "recalled", "recollection": "recalled",
+}
+
+// statedIn reads an attribute, its value, and who says so: memory 64 MB by firmware.
+func statedIn(words []string) *Happened {
+	for at := len(words) - 1; at > 1; at-- {
+		if !slices.Contains(saidBy, bare(words[at-1])) {
+			continue
+		}
+		source := words[at:]
+		for len(source) > 1 && slices.Contains([]string{"the", "to", "a", "its"}, bare(source[0])) {
+			source = source[1:]
+		}
+		known, ok := sourceWords[bare(source[0])]
+		if !ok {
+			continue
+		}
+		attribute, value := attributeIn(words[:at-1])
+		if attribute == "" || value == "" {
+			return nil
+		}
+		return &Happened{Deed: Stated, Attribute: attribute, Value: value, Source: known,
+			Note: strings.Join(source, " ")}
+	}
+	return nil
+}
+
+// attributeIn cuts the name of a known attribute off the front; its key, and the value behind it.
+func attributeIn(words []string) (key, value string) {
+	for n := len(words) - 1; n > 0; n-- {
+		name := strings.ToLower(strings.Join(words[:n], " "))
+		for _, a := range facts.Attributes() {
+			if name == a.Key || name == strings.ToLower(a.Label) || name == strings.ReplaceAll(a.Key, "-", " ") ||
+				name == "ram" && a.Key == "memory" {
+				return a.Key, strings.TrimSpace(strings.TrimPrefix(strings.Join(words[n:], " "), "is "))
+			}
+		}
+	}
+	return "", ""
+}

@@ -1,0 +1,80 @@
+package statement
+
+import (
+	"fmt"
+	"strings"
+
+	"frugalheron/core/sheet"
+)
+
+// IsSure reports whether the words say that something happened to a thing as a whole, rather than that something is looked
+// for: what was found somewhere is said in words that can also be searched.
+func (h Happened) IsSure() bool { return h.Deed != Found && h.Deed != Treated }
+
+// Would says what would be noted of a thing as a whole; of is the board or part that was named, or empty for the machine.
+func (h Happened) Would(of string) string {
+	subject := "it"
+	if of != "" {
+		subject = of
+	}
+	switch h.Deed {
+	case Found:
+		where := strings.TrimSpace(of + " " + h.Words)
+		return fmt.Sprintf("a finding: %s, %s", where, kindAndNote(h.Kind, h.Note))
+	case Worked:
+		if h.Worked {
+			return strings.TrimSuffix(fmt.Sprintf("tested today: %s works, %s", subject, h.Note), ", ")
+		}
+		return strings.TrimSuffix(fmt.Sprintf("tested today: %s does not work, %s", subject, h.Note), ", ")
+	case Moved:
+		return fmt.Sprintf("%s stands in %s from today", subject, h.Words)
+	case Stated:
+		return fmt.Sprintf("a statement: %s is %s, from %s", h.Attribute, h.Value, h.Note)
+	}
+	return ""
+}
+
+// Did says what happens to parts on a sheet, where reading is what their line is taken for.
+func (h Happened) Did(parts, reading string) string {
+	switch h.Deed {
+	case TakenOut:
+		return fmt.Sprintf("%s is taken out; what is known of it stays in its past", parts)
+	case Replaced:
+		return fmt.Sprintf("another part sits at %s since then: %s", parts, reading)
+	case Found:
+		return fmt.Sprintf("found on %s: %s", parts, kindAndNote(h.Kind, h.Note))
+	case Treated:
+		return fmt.Sprintf("%s: what this ends is taken off", h.Words)
+	}
+	return reading
+}
+
+func kindAndNote(kind, note string) string {
+	if note == "" {
+		return kind
+	}
+	return kind + ": " + note
+}
+
+// lineOf reads one line of a sheet; nil for what is no entry.
+func lineOf(text string) *sheet.Entry {
+	parsed, err := sheet.Parse([]byte(text), sheet.Body)
+	if err != nil || len(parsed.Assemblies) != 1 || len(parsed.Assemblies[0].Lines) != 1 {
+		return nil
+	}
+	return parsed.Assemblies[0].Lines[0].Entry
+}
+
+// SaysWhatItIs reports whether a line of a sheet says what sits there: no empty socket, and no part that nobody could read.
+func SaysWhatItIs(line string) bool {
+	entry := lineOf(line)
+	return entry != nil && !entry.Empty && !entry.Unknown && len(entry.Words) > 0
+}
+
+// Marking is what a line of a sheet says of its parts.
+func Marking(line string) string {
+	if entry := lineOf(line); entry != nil {
+		return strings.Join(entry.Words, " ")
+	}
+	return line
+}
