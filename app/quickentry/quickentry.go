@@ -55,6 +55,7 @@ type Destination struct {
 	Leaves     string `json:"leaves" says:"sheet" doc:"What of that line stays as a line of its own, or empty"`
 	Blocked    string `json:"blocked" doc:"Why it cannot go there, or empty"`
 	Reading    string `json:"reading" doc:"What the line would be taken for"`
+	Does       string `json:"does" says:"text" doc:"What happens to the part, in a sentence; empty where the words are a line as it stands on a sheet"`
 }
 
 // Understand reads a statement about the machine on the bench (0 for none), or about the one whose
@@ -134,21 +135,20 @@ func (s *Service) understandParts(ctx context.Context, actor action.Actor, machi
 			way.Reading = lines[0].Text
 		}
 		if said.Happened != nil {
-			way.Reading = said.Happened.Did(said.Entry.Written, way.Reading)
-			u.Sure = true
+			way.Does, u.Sure = said.Happened.Did(said.Entry.Written, way.Reading), true
 		} else {
 			u.Sure = u.Sure || meansAPart(alone)
 		}
 		if way.Blocked == "" {
 			way.Blocked = whyNot(said, placed, alone, machine, actor)
 		}
-		isKnown = isKnown || placed.Replaces != "" || way.Blocked != ""
+		isKnown = isKnown || placed.Replaces != "" || placed.Blocked != ""
 		u.Destinations = append(u.Destinations, way)
 	}
-	if isKnown && !slices.ContainsFunc(u.Destinations, func(d Destination) bool {
-		return d.Blocked == "" && d.Replaces != ""
-	}) {
-		u.NoteInstead = words
+	lacks := func(d Destination) bool { return d.Replaces == "" && d.Blocked == "" }
+	if isKnown && !slices.ContainsFunc(u.Destinations, func(d Destination) bool { return d.Blocked == "" && !lacks(d) }) {
+		// Where the part is, nothing can be done with the words; then it is not meant anywhere else.
+		u.NoteInstead, u.Destinations = words, slices.DeleteFunc(u.Destinations, lacks)
 	}
 	if said.Happened != nil && said.Happened.Deed == statement.Worked {
 		u.Destinations, u.NoteInstead, u.Happened = []Destination{}, "", said.Happened.Would(said.Entry.Written)

@@ -1,8 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
 import { offerUndo } from './undo'
-import { assembliesKey } from './assemblies'
-import { api, ask, queryClient, type Schemas } from './client'
+import { api, ask, queryClient, type Schemas, sessionKey } from './client'
 
 export type Found = Schemas['Found']
 export type Way = Schemas['Destination']
@@ -29,8 +28,8 @@ export function useSay() {
     mutationFn: ({ machineId, assemblyId, base, text }: Schemas['Quick-entryRequest'] & { done: string }) =>
       ask(api.POST('/api/quick-entry', { body: { machineId, assemblyId, base, text } })),
     onSuccess: ({ event }, { done }) => {
-      for (const queryKey of [assembliesKey, ['machines'], ['understood']])
-        void queryClient.invalidateQueries({ queryKey })
+      // What happened to a part or a machine shows in every room.
+      void queryClient.invalidateQueries({ predicate: ({ queryKey: [of] }) => of !== sessionKey[0] })
       offerUndo({ event, words: done })
     },
   })

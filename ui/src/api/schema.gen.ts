@@ -4698,6 +4698,8 @@ export interface components {
             base: number;
             /** @description Why it cannot go there, or empty */
             blocked: string;
+            /** @description What happens to the part, in a sentence; empty where the words are a line as it stands on a sheet */
+            does: string;
             /** @description What of that line stays as a line of its own, or empty */
             leaves: string;
             /** Format: int64 */

@@ -9,7 +9,7 @@ const machine = { id: 7, accession: 'EH-0142', name: 'Meridian 2' } as Schemas['
 const listed = { id: 7, accession: 'EH-0142', name: 'Meridian 2', maker: 'Tarn & Vole', model: '',
   place: 'Loft' } as Schemas['ListedMachine']
 const destination = { assemblyId: 3, title: 'Main board', base: 4, line: 15, text: 'U14        27128-25', replaces: '',
-  leaves: '', blocked: '', reading: '27128 UV-erasable PROM' }
+  leaves: '', blocked: '', does: '', reading: '27128 UV-erasable PROM' }
 const understood = (more: Partial<Schemas['Understood']>): Schemas['Understood'] => ({ machine, note: '', noteInstead: '', happened: '', sure: true,
   destinations: [destination], measured: null, ...more })
 const titles = (groups: ReturnType<typeof offers>) => groups.map(({ title }) => title)
@@ -49,9 +49,9 @@ describe('what a line can mean', () => {
   })
   it('says what of a line stays where a part is taken out of a run', () => {
     const [said] = offers('u43 removed', nothing, understood({ destinations: [{ ...destination, text: 'U43        @empty',
-      replaces: 'U40-U44    41256', leaves: 'U40-U42,U44 41256', reading: 'U43 is taken out' }] }))
+      replaces: 'U40-U44    41256', leaves: 'U40-U42,U44 41256', does: 'U43 is taken out' }] }))
     expect(said?.items[0]?.more).toBe(
-      'Main board, line 15, out of U40-U44 41256, which leaves U40-U42,U44 41256. Taken for: U43 is taken out')
+      'Main board, line 15, out of U40-U44 41256, which leaves U40-U42,U44 41256. U43 is taken out')
   })
   it('offers what happened to the whole machine, and a note where nothing else can be done', () => {
     const [said] = offers('runs', nothing, understood({ destinations: [], happened: 'tested today: it works' }))
@@ -59,8 +59,8 @@ describe('what a line can mean', () => {
       machineId: 7, assemblyId: 0, base: 0, done: 'Kept: tested today: it works.' }])
     const [unsure] = offers('u14 fizzled', nothing, understood({ noteInstead: 'U14 fizzled',
       destinations: [{ ...destination, text: '', blocked: 'no marking that is known' }] }))
-    expect(unsure?.items.map(({ text }) => text)).toEqual(['Main board', 'U14 fizzled'])
-    expect(unsure?.items[1]).toMatchObject({ said: 'note U14 fizzled', assemblyId: 0 })
+    expect(unsure?.items.map(({ text }) => text)).toEqual(['U14 fizzled', 'Main board'])
+    expect(unsure?.items[0]).toMatchObject({ said: 'note U14 fizzled', assemblyId: 0 })
   })
   it('keeps a note without a board', () => {
     const [said] = offers('note hinge', nothing, understood({ note: 'hinge', destinations: [] }))

@@ -90,7 +90,7 @@ function statements(understood: Schemas['Understood'] | undefined): Offers[] {
     said: `note ${noteInstead}`, machineId: machine.id, assemblyId: 0, base: 0, done: `Noted for ${machine.accession}.` }]
     : []
   return [{ title, items: measured?.sure ? [...measuring, ...destinations, ...whole, ...note]
-    : [...destinations, ...whole, ...measuring, ...note] }]
+    : [...note, ...destinations, ...whole, ...measuring] }]
 }
 
 function statement(machineId: number, destination: Way): Statement {
@@ -102,7 +102,8 @@ function statement(machineId: number, destination: Way): Statement {
   return {
     key: `destination ${String(destination.assemblyId)}`,
     text: destination.text || destination.title,
-    more: destination.blocked ? `${destination.title}: ${destination.blocked}` : `${where}, ${what}. Taken for: ${destination.reading}`,
+    more: destination.blocked ? `${destination.title}: ${destination.blocked}`
+      : `${where}, ${what}. ${destination.does || `Taken for: ${destination.reading}`}`,
     machineId,
     assemblyId: destination.assemblyId,
     base: destination.base,
