@@ -10,6 +10,7 @@ import (
 	"frugalheron/app/action"
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/inventory"
+	appsheets "frugalheron/app/sheets"
 	"frugalheron/core/condition"
 )
 
@@ -77,6 +78,28 @@ func TestAllThatIsSaidOfAPartIsOneList(t *testing.T) {
 	for _, r := range risks.Risks {
 		require.Contains(t, r.Why, "last looked at less than a month ago", "what was measured or found was looked at")
 	}
+}
+
+// Who takes a part out and puts another in says so by the sheet alone: the new one is young, dates nothing, and has a
+// past.
+func TestOneOccupantAfterAnother(t *testing.T) {
+	chips := "U1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536\n"
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988)},
+		"== Main board\n"+chips+"U8 7432 8536")
+	for i, line := range []string{"U8 @empty", "U8 7432 8840"} {
+		_, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, i+1, chips+line)
+		require.NoError(t, err)
+	}
+	dated, err := actions.Dating.Dating(ctx, viewer, machine.ID)
+	require.NoError(t, err)
+	require.Equal(t, "1985-09-02", dated.Result.NotBefore.String())
+	require.Empty(t, dated.Result.Outliers, "it is known to have come later")
+	changed, err := actions.Sheets.ChangedPositions(ctx, viewer, board.ID)
+	require.NoError(t, err)
+	today := technician.Today()
+	require.Equal(t, []appsheets.ChangedPosition{{Designator: "U8", Occupants: []appsheets.Occupant{
+		{Words: "7432 8536", Until: today, Went: "taken out"}, {Words: "7432 8840", From: today, Came: "fitted"}}}},
+		changed)
 }
 
 func outside(t *testing.T, actions *app.App, machine inventory.Machine) int64 {

@@ -16,12 +16,15 @@ import (
 	"frugalheron/core/calendar"
 	"frugalheron/core/dating"
 	"frugalheron/core/facts"
+	"frugalheron/core/lives"
 	"frugalheron/core/model"
 	"frugalheron/core/verdict"
 	storeevidence "frugalheron/store/evidence"
 	"frugalheron/store/inventory"
 	storelibrary "frugalheron/store/library"
+	"frugalheron/store/pg"
 	"frugalheron/store/roms"
+	storesheets "frugalheron/store/sheets"
 )
 
 // DatedPart is a date that a machine is dated by, with the spot where it stands.
@@ -91,6 +94,10 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 	if err != nil {
 		return nil, err
 	}
+	stories, err := storiesOf(ctx, s.kernel.Reader(ctx), ids)
+	if err != nil {
+		return nil, err
+	}
 	parts := []DatedPart{}
 	for _, line := range lines {
 		assembly := byID[line.AssemblyID]
@@ -98,7 +105,7 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 			Spot: &verdict.Spot{Assembly: line.AssemblyID, Line: line.Line}}
 		part.ID, part.Kind, part.Mounting = fmt.Sprintf("%s, %s", assembly.Title, nameOf(line)), dating.DateCode,
 			dating.Soldered
-		part.New = line.New
+		part.New = line.New || isLater(stories[line.AssemblyID], strings.Fields(line.Designators))
 		part.isOn(assembly)
 		switch {
 		case assembly.Kind == "card":
@@ -115,6 +122,31 @@ func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembl
 		parts = append(parts, part)
 	}
 	return parts, nil
+}
+
+func storiesOf(ctx context.Context, h pg.Handle, ids []int64) (map[int64]lives.Story, error) {
+	rows, err := storesheets.StoriesOf(ctx, h, ids)
+	if err != nil {
+		return nil, err
+	}
+	stories := make(map[int64]lives.Story, len(rows))
+	for _, row := range rows {
+		if stories[row.AssemblyID], err = action.ReadKept[lives.Story](row.Story); err != nil {
+			return nil, err
+		}
+	}
+	return stories, nil
+}
+
+// isLater reports whether all parts of a line came after others, or where nothing was: they tell nothing of when the
+// machine was built.
+func isLater(story lives.Story, designators []string) bool {
+	for _, designator := range designators {
+		if life, changed := story.Now(designator); !changed || life.Came == "" {
+			return false
+		}
+	}
+	return len(designators) > 0
 }
 
 func idsOf(assemblies []inventory.Assembly) (ids []int64, byID map[int64]inventory.Assembly) {

@@ -68,6 +68,32 @@ func tellStory(ctx context.Context, tx *sqlx.Tx, assembly inventory.Assembly,
 		Rules: storyRules, Story: action.ToKeep(story)})
 }
 
+// ChangedPositions lists the positions of an assembly where one part came after another.
+func (s *Service) ChangedPositions(ctx context.Context, actor action.Actor,
+	assemblyID int64) ([]ChangedPosition, error) {
+	changed := []ChangedPosition{}
+	if _, err := s.inventory.Assembly(ctx, actor, assemblyID); err != nil {
+		return changed, err
+	}
+	row, err := sheets.StoryOf(ctx, s.kernel.Reader(ctx), assemblyID)
+	if errors.Is(err, action.ErrNotFound) {
+		return changed, nil
+	}
+	if err != nil {
+		return changed, err
+	}
+	story, err := action.ReadKept[lives.Story](row.Story)
+	for _, p := range story.Positions {
+		one := ChangedPosition{Designator: p.Designator}
+		for _, l := range p.Lives {
+			one.Occupants = append(one.Occupants, Occupant{Words: l.Words, From: l.From, Came: string(l.Came),
+				Until: l.Until, Went: string(l.Went)})
+		}
+		changed = append(changed, one)
+	}
+	return changed, err
+}
+
 // zoneOf is the zone in which the collection counts its days.
 func zoneOf(ctx context.Context, tx *sqlx.Tx) (*time.Location, error) {
 	collection, err := inventory.ReadCollection(ctx, tx)

@@ -16,6 +16,21 @@ type Position struct {
 
 func positionOf(r storesheets.Position) Position { return Position(r) }
 
+// Occupant is one part after another at a position.
+type Occupant struct {
+	Words string `json:"words" says:"text" doc:"What was said of it"`
+	From  string `json:"from" doc:"EDTF; empty where it was there as far as anybody knows"`
+	Came  string `json:"came" enum:",new,fitted" doc:"Put in as a replacement, or where nothing was"`
+	Until string `json:"until" doc:"EDTF; empty while it is there"`
+	Went  string `json:"went" enum:",replaced,taken out"`
+}
+
+// ChangedPosition is a position whose occupants changed, with all of them in their order.
+type ChangedPosition struct {
+	Designator string     `json:"designator"`
+	Occupants  []Occupant `json:"occupants"`
+}
+
 // Revision is one state of an assembly's sheet. Revisions are only ever added; n counts from 1.
 type Revision struct {
 	AssemblyID int64     `json:"assemblyId"`

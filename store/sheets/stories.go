@@ -31,6 +31,14 @@ func StoriesIn(ctx context.Context, h pg.Handle, machineID int64) ([]StoryRow, e
 	return rows, err
 }
 
+// StoriesOf reads those of some assemblies.
+func StoriesOf(ctx context.Context, h pg.Handle, assemblies []int64) ([]StoryRow, error) {
+	rows := []StoryRow{}
+	err := h.SelectContext(ctx, &rows, storySelect+`WHERE s.assembly_id = ANY (CAST($1 AS bigint[]))
+		ORDER BY s.assembly_id`, assemblies)
+	return rows, err
+}
+
 // PutStory keeps one.
 func PutStory(ctx context.Context, h pg.Handle, row StoryRow) error {
 	_, err := h.ExecContext(ctx, `INSERT INTO sheet_story (assembly_id, through, rules, story)

@@ -69,6 +69,12 @@ func registerSheets(api *httpx.API, actions *app.App) {
 		return httpx.Answer(actions.Sheets.Positions(ctx, actor, in.ID, in.After, in.Limit))
 	})
 	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-occupants", Method: http.MethodGet, Path: "/api/assemblies/{id}/occupants",
+		Summary: "Positions of an assembly where one part came after another", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]sheets.ChangedPosition], error) {
+		return httpx.Answer(actions.Sheets.ChangedPositions(ctx, actor, in.ID))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
 		OperationID: "list-entries", Method: http.MethodGet, Path: "/api/assemblies/{id}/entries",
 		Summary: "Entries of the newest sheet", Errors: httpx.ErrorsOfRead,
 	}, func(ctx context.Context, actor action.Actor, in *struct {

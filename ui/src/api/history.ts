@@ -43,3 +43,10 @@ export const differenceQuery = (assemblyId: number, from: number, to: number) =>
       ask(api.GET('/api/assemblies/{id}/difference', { params: { path: { id: assemblyId }, query: { from, to } } })),
     staleTime: Infinity,
   })
+
+/** Positions of a board where one part came after another. */
+export const occupantsQuery = (assemblyId: number, revision: number) =>
+  queryOptions({
+    queryKey: ['occupants', assemblyId, revision],
+    queryFn: () => ask(api.GET('/api/assemblies/{id}/occupants', { params: { path: { id: assemblyId } } })),
+  })

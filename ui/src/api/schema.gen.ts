@@ -360,6 +360,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assemblies/{id}/occupants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Positions of an assembly where one part came after another
+         * @description Roles: curator, technician, viewer.
+         */
+        get: operations["list-occupants"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assemblies/{id}/positions": {
         parameters: {
             query?: never;
@@ -4104,6 +4124,10 @@ export interface components {
              */
             version: number;
         };
+        ChangedPosition: {
+            designator: string;
+            occupants: components["schemas"]["Occupant"][];
+        };
         ChangedProcedure: {
             /** @description A step a line, as in a log */
             body: string;
@@ -6509,6 +6533,21 @@ export interface components {
              * @enum {string}
              */
             trend?: "" | "worse" | "same" | "better";
+        };
+        Occupant: {
+            /**
+             * @description Put in as a replacement, or where nothing was
+             * @enum {string}
+             */
+            came: "" | "new" | "fitted";
+            /** @description EDTF; empty where it was there as far as anybody knows */
+            from: string;
+            /** @description EDTF; empty while it is there */
+            until: string;
+            /** @enum {string} */
+            went: "" | "replaced" | "taken out";
+            /** @description What was said of it */
+            words: string;
         };
         Occurrence: {
             accession: string;
@@ -10041,6 +10080,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "list-occupants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedPosition"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -12,6 +12,7 @@ import { Choice } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
 import { color, font, space } from '../../../../theme'
 import { Whereabouts } from './moves/Whereabouts'
+import { Occupants } from './Occupants'
 
 type Props = { assembly: FittedAssembly; mayWrite: boolean; onBringBack: (body: string) => void; onClose: () => void }
 
@@ -35,6 +36,7 @@ export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props
   return (
     <Panel aria-label={`History of ${assembly.title}`}>
       <Whereabouts assembly={assembly} />
+      <Occupants assembly={assembly} />
       <h3>The sheet</h3>
       {assembly.revision === 0 ? <p>Nothing was saved yet.</p> : <Buttons>
         <Choice label="From revision" value={from} options={options} onChange={setFrom} />
