@@ -10,8 +10,10 @@ import (
 	"frugalheron/app/action"
 	appcondition "frugalheron/app/condition"
 	"frugalheron/app/inventory"
+	"frugalheron/app/library"
 	appsheets "frugalheron/app/sheets"
 	"frugalheron/core/condition"
+	"frugalheron/core/risk"
 )
 
 // A cell that leaks by its sheet, reads low, and is seen in a survey is two findings with all their sources; they end
@@ -205,4 +207,42 @@ func TestFindingsGoWithTheirBoard(t *testing.T) {
 	all, err = actions.Condition.Risks(ctx, viewer, 0, 0, 10)
 	require.NoError(t, err)
 	require.Equal(t, other.ID, all.Risks[0].Machine.ID)
+}
+
+// A collection ranks what no table foresees: a class that it adds takes in parts of all machines, and a type says of which
+// class it is.
+func TestACollectionAndItsTypesSayWhatAges(t *testing.T) {
+	_, actions, machine, _ := newBoard(t, inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988)},
+		"== Main board\nU1 12887 8910\nU2 HX555 8712\nF1 air filter, 80 mm\nU3 12885 8901")
+	classes := func() map[string]string {
+		risks, err := actions.Condition.Risks(ctx, viewer, machine.ID, 0, 20)
+		require.NoError(t, err)
+		found := map[string]string{}
+		for _, r := range risks.Risks {
+			found[r.Place] = r.Class
+		}
+		return found
+	}
+	require.Equal(t, map[string]string{"U1": "clock-module"}, classes())
+	_, err := actions.Library.NameType(ctx, curator, library.OwnTypeInput{Number: "HX555", Class: "own",
+		Function: "hybrid with a cell", Ageing: "clock-module"})
+	require.NoError(t, err)
+	require.Equal(t, map[string]string{"U1": "clock-module", "U2": "clock-module"}, classes())
+
+	filter := risk.Class{Name: "Air filter", Consequence: risk.Stops, Minutes: 5, Happens: "clogs",
+		Intervals: []risk.Interval{{FromYears: 0, Months: 6}}, Source: "own practice"}
+	var invalid *action.Invalid
+	_, err = actions.Condition.ChangeMaintenanceClass(ctx, curator, 0, filter)
+	require.ErrorAs(t, err, &invalid, "nothing tells its parts")
+	filter.Words = "air filter"
+	all, err := actions.Condition.ChangeMaintenanceClass(ctx, curator, 0, filter)
+	require.NoError(t, err)
+	require.Equal(t, "air-filter", all[len(all)-1].Key)
+	require.NoError(t, actions.Condition.RenewAgeing(ctx)) // as the job does that the change leaves behind
+	require.Equal(t, "air-filter", classes()["F1"])
+	filter.Key, filter.Words = "air-filter", "dust mat"
+	_, err = actions.Condition.ChangeMaintenanceClass(ctx, curator, 1, filter)
+	require.NoError(t, err)
+	require.NoError(t, actions.Condition.RenewAgeing(ctx))
+	require.NotContains(t, classes(), "F1")
 }

@@ -74,6 +74,11 @@ func (k *Kernel) EnqueueRenewals(ctx context.Context) error {
 	})
 }
 
+// RenewLater has something made anew once the transaction has ended well.
+func (k *Kernel) RenewLater(ctx context.Context, tx *sqlx.Tx, what string) error {
+	return k.Enqueue(ctx, tx, renewal{what})
+}
+
 // renew does a renewal. One that a newer version of the application has put into the queue is left to it.
 func (k *Kernel) renew(ctx context.Context, job renewal) error {
 	if do, known := k.renewals[job.What]; known {

@@ -16,8 +16,27 @@ import (
 	"frugalheron/store/pg"
 )
 
+// rulesApart keeps the rules of the house apart from the changes of the collection's classes, which count up, too.
+const rulesApart = 1000
+
+// tableIn is the table of classes by which the collection tells its parts, and the number of the rules that makes.
+func tableIn(ctx context.Context, h pg.Handle) (risk.Table, int, error) {
+	own, err := ownClasses(ctx, h)
+	if err != nil {
+		return nil, 0, err
+	}
+	classes, rules := []risk.Class{}, ageingRules*rulesApart
+	for _, c := range own {
+		classes = append(classes, c.Class)
+		if !risk.IsShipped(c.Key) {
+			rules += c.Version
+		}
+	}
+	return risk.TableOf(classes), rules, nil
+}
+
 // ageingRules counts up whenever parts are told by other rules, so that what is kept is made anew.
-const ageingRules = 4
+const ageingRules = 5
 
 // renewAgeing writes anew which parts of a machine age, and when somebody last looked at each. Equal parts of a board and
 // year that were looked at on the same day are one row, with the first of their lines.
@@ -45,12 +64,16 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	grouped := ageingParts(machineID, parts, rows, looked)
+	table, rules, err := tableIn(ctx, tx)
+	if err != nil {
+		return err
+	}
+	grouped := ageingParts(table, machineID, parts, rows, looked)
 	kept := make([]string, len(grouped))
 	for i, one := range grouped {
 		kept[i] = packPart(one)
 	}
-	return storecondition.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), ageingRules)
+	return storecondition.PutAgeing(ctx, tx, machineID, strings.Join(kept, "\n"), rules)
 }
 
 // renewBoardAgeing writes anew what ages on a board that is in no machine.
@@ -60,7 +83,7 @@ func renewBoardAgeing(ctx context.Context, tx *sqlx.Tx, assemblyID int64) error 
 		return err
 	}
 	if assembly.MachineID != nil || assembly.IsVoided {
-		return storecondition.PutBoardAgeing(ctx, tx, assemblyID, "")
+		return storecondition.DropBoardAgeing(ctx, tx, assemblyID)
 	}
 	known, err := knownOfBoard(ctx, tx, assemblyID)
 	if err != nil {
@@ -76,11 +99,15 @@ func renewBoardAgeing(ctx context.Context, tx *sqlx.Tx, assemblyID int64) error 
 	}
 	parts := []condition.Part{{AssemblyID: assemblyID, Board: assembly.Title, Place: assembly.Title,
 		Tells: condition.Tells(condition.Words{Kind: "board", Marking: assembly.Title + " " + assembly.Kind})}}
+	table, rules, err := tableIn(ctx, tx)
+	if err != nil {
+		return err
+	}
 	kept := []string{}
-	for _, one := range ageingParts(asIfMachine(assemblyID), parts, known.held, looked) {
+	for _, one := range ageingParts(table, asIfMachine(assemblyID), parts, known.held, looked) {
 		kept = append(kept, packPart(one))
 	}
-	return storecondition.PutBoardAgeing(ctx, tx, assemblyID, strings.Join(kept, "\n"))
+	return storecondition.PutBoardAgeing(ctx, tx, assemblyID, strings.Join(kept, "\n"), rules)
 }
 
 // asIfMachine is the number under which a board that is in no machine is ranked beside the machines: theirs are positive.
@@ -90,7 +117,8 @@ func asIfMachine(assemblyID int64) int64 { return -assemblyID }
 func isBoard(rankedAs int64) bool { return rankedAs < 0 }
 
 // ageingParts are the parts that age among those that are held.
-func ageingParts(machineID int64, parts []condition.Part, rows []storecondition.HeldPart, looked looks) []risk.Part {
+func ageingParts(table risk.Table, machineID int64, parts []condition.Part, rows []storecondition.HeldPart,
+	looked looks) []risk.Part {
 	grouped, order := map[string]*risk.Part{}, []string{}
 	add := func(p risk.Part) {
 		key := fmt.Sprintf("%s %d %d %d %d %d", p.Class, p.Assembly, p.Born, p.Renewed, p.CameIn, p.Looked)
@@ -101,7 +129,7 @@ func ageingParts(machineID int64, parts []condition.Part, rows []storecondition.
 		grouped[key].Count += p.Count
 	}
 	for _, p := range parts {
-		class := risk.ClassOf(p.Tells)
+		class := table.ClassOf(p.Tells)
 		if p.Line != 0 || class == "" {
 			continue
 		}
@@ -110,7 +138,7 @@ func ageingParts(machineID int64, parts []condition.Part, rows []storecondition.
 			Renewed: risk.NoDay, CameIn: risk.NoDay, Looked: looked.at(class, p.AssemblyID, "")})
 	}
 	for _, r := range rows {
-		class := risk.ClassOf(condition.Tells(wordsOf(r)))
+		class := table.ClassOf(condition.Tells(wordsOf(r)))
 		if class == "" {
 			continue
 		}
@@ -213,22 +241,39 @@ func atoi(text string) int {
 	return n
 }
 
-// RenewAgeing makes anew what ages in machines of which it is not known yet, or was told by other rules.
+// ageingAtOnce is how many machines or boards are gone through before it is asked again which are left.
+const ageingAtOnce = 200
+
+// RenewAgeing makes anew what ages in machines, and on boards in none, of which it is not known yet, or was told by other
+// rules.
 func (s *Service) RenewAgeing(ctx context.Context) error {
-	const batch = 200
+	err := s.renewOldAgeing(ctx, storecondition.MachinesWithOldAgeing, func(ctx context.Context, tx *sqlx.Tx,
+		id int64) error {
+		if _, err := inventory.LockMachine(ctx, tx, id); err != nil {
+			return err
+		}
+		return renewAgeing(ctx, tx, id)
+	})
+	if err != nil {
+		return err
+	}
+	return s.renewOldAgeing(ctx, storecondition.BoardsWithOldAgeing, renewBoardAgeing)
+}
+
+func (s *Service) renewOldAgeing(ctx context.Context,
+	old func(ctx context.Context, h pg.Handle, rules, limit int) ([]int64, error),
+	renew func(ctx context.Context, tx *sqlx.Tx, id int64) error) error {
 	for {
-		ids, err := storecondition.MachinesWithOldAgeing(ctx, s.kernel.Reader(ctx), ageingRules, batch)
+		_, rules, err := tableIn(ctx, s.kernel.Reader(ctx))
+		if err != nil {
+			return err
+		}
+		ids, err := old(ctx, s.kernel.Reader(ctx), rules, ageingAtOnce)
 		if err != nil || len(ids) == 0 {
 			return err
 		}
 		for _, id := range ids {
-			err := pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error {
-				if _, err := inventory.LockMachine(ctx, tx, id); err != nil {
-					return err
-				}
-				return renewAgeing(ctx, tx, id)
-			})
-			if err != nil {
+			if err := pg.InTx(ctx, s.kernel.DB, func(tx *sqlx.Tx) error { return renew(ctx, tx, id) }); err != nil {
 				return err
 			}
 		}

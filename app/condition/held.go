@@ -36,6 +36,7 @@ func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.P
 }
 
 func wordsOf(r storecondition.HeldPart) condition.Words {
-	return condition.Words{Kind: r.Kind, Class: r.Class, Marking: r.Marking, Places: strings.Fields(r.Places),
+	return condition.Words{Kind: r.Kind, Class: r.Class, Ages: r.Ages, Marking: r.Marking,
+		Places:   strings.Fields(r.Places),
 		Socketed: r.Socketed, Board: r.Board}
 }

@@ -3,6 +3,7 @@ package condition
 import (
 	"context"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -11,6 +12,7 @@ import (
 	"frugalheron/core/risk"
 	"frugalheron/store/condition"
 	"frugalheron/store/inventory"
+	"frugalheron/store/pg"
 )
 
 // OwnClass is an ageing class as the collection ranks by it.
@@ -20,8 +22,9 @@ type OwnClass struct {
 	Shipped bool `json:"shipped" doc:"It is as it ships"`
 }
 
-func (s *Service) ownClasses(ctx context.Context) ([]OwnClass, error) {
-	rows, err := condition.OwnClasses(ctx, s.kernel.Reader(ctx))
+// ownClasses are those that the collection changed or added.
+func ownClasses(ctx context.Context, h pg.Handle) ([]OwnClass, error) {
+	rows, err := condition.OwnClasses(ctx, h)
 	if err != nil {
 		return nil, err
 	}
@@ -41,7 +44,7 @@ func (s *Service) MaintenanceClasses(ctx context.Context, actor action.Actor) ([
 	if err := actor.Must(action.MayLook); err != nil {
 		return nil, err
 	}
-	own, err := s.ownClasses(ctx)
+	own, err := ownClasses(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return nil, err
 	}
@@ -51,6 +54,11 @@ func (s *Service) MaintenanceClasses(ctx context.Context, actor action.Actor) ([
 			all = append(all, own[at])
 		} else {
 			all = append(all, OwnClass{Class: c, Shipped: true})
+		}
+	}
+	for _, c := range own {
+		if !risk.IsShipped(c.Key) {
+			all = append(all, c)
 		}
 	}
 	return all, nil
@@ -63,6 +71,9 @@ func (s *Service) ChangeMaintenanceClass(ctx context.Context, actor action.Actor
 		input.OneLine("source", &c.Source)); err != nil {
 		return nil, err
 	}
+	if c.Key == "" {
+		c.Key = risk.KeyOf(c.Name)
+	}
 	if err := c.Check(); err != nil {
 		return nil, action.Reject("intervals", err.Error())
 	}
@@ -71,6 +82,12 @@ func (s *Service) ChangeMaintenanceClass(ctx context.Context, actor action.Actor
 		return nil, err
 	}
 	at := slices.IndexFunc(before, func(o OwnClass) bool { return o.Key == c.Key })
+	switch {
+	case at < 0 && strings.TrimSpace(c.Words) == "":
+		return nil, action.Reject("words", "say by which words on a sheet its parts are told, as air filter, dust filter")
+	case at < 0:
+		before, at = append(before, OwnClass{Class: risk.Class{Key: c.Key, Name: c.Name}}), len(before)
+	}
 	err = s.kernel.Do(ctx, actor, action.MayKeepTheRecord, func(tx *sqlx.Tx) error {
 		written, err := condition.PutOwnClass(ctx, tx, c.Key, action.ToKeep(c), version)
 		if err != nil {
@@ -79,7 +96,12 @@ func (s *Service) ChangeMaintenanceClass(ctx context.Context, actor action.Actor
 		if !written {
 			return &action.Stale{What: "the ageing class", Newer: before[at]}
 		}
-		return action.Record(ctx, tx, actor, eventChangeMaintenanceClass, int64(at), nil, before[at].Class, c)
+		if err := action.Record(ctx, tx, actor, eventChangeMaintenanceClass, int64(at), nil, before[at].Class,
+			c); err != nil {
+			return err
+		}
+		// Which parts it takes in is told anew, for all machines, one after the other.
+		return s.kernel.RenewLater(ctx, tx, whatAges)
 	})
 	if err != nil {
 		return nil, err

@@ -60,13 +60,9 @@ func (s *Service) Risks(ctx context.Context, actor action.Actor, machineID int64
 
 // rank orders what ages in a machine, or for 0 in the collection.
 func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64) (risk.Table, *risk.Order, error) {
-	own, err := s.ownClasses(ctx)
+	table, _, err := tableIn(ctx, s.kernel.Reader(ctx))
 	if err != nil {
 		return nil, nil, err
-	}
-	classes := []risk.Class{}
-	for _, c := range own {
-		classes = append(classes, c.Class)
 	}
 	rows, err := storecondition.Ageing(ctx, s.kernel.Reader(ctx), machineID)
 	if err != nil {
@@ -103,7 +99,6 @@ func (s *Service) rank(ctx context.Context, actor action.Actor, machineID int64)
 			parts = unpackParts(parts, id, b.Parts)
 		}
 	}
-	table := risk.TableOf(classes)
 	return table, risk.Rank(table, machines, parts, dayOf(actor.Today())), nil
 }
 

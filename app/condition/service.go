@@ -16,12 +16,15 @@ type Service struct {
 	meter     string // address of the meter; empty when none is set up
 }
 
+// whatAges names the renewal of which parts age.
+const whatAges = "what ages"
+
 // New returns it, and has the kernel follow what ages in machines.
 func New(kernel *action.Kernel, inventory *inventory.Service, files *files.Service) *Service {
 	s := &Service{kernel: kernel, inventory: inventory, files: files}
 	kernel.Follow(pg.ProjectedMachineAgeing, action.Each(renewAgeing))
 	kernel.Follow(pg.ProjectedBoardAgeing, action.Each(renewBoardAgeing))
-	kernel.CanRenew("what ages", s.RenewAgeing)
+	kernel.CanRenew(whatAges, s.RenewAgeing)
 	kernel.CanBeUndone(eventFind, action.MayWriteSheets, s.undoFind)
 	kernel.CanBeUndone(eventVoidFinding, action.MayWriteSheets, s.undoVoidFinding)
 	kernel.CanBeUndone(eventMeasure, action.MayWriteSheets, s.undoMeasure)

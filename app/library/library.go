@@ -76,7 +76,7 @@ func loadLibrary(ctx context.Context, h pg.Handle) (*device.Library, error) {
 			Number: t.Number, Class: device.Class(t.Class),
 			Organisation: device.Organisation{Words: t.Words, Bits: t.Bits},
 			Function:     t.Function, Package: t.Package, TypicalMilliamps: t.TypicalMA,
-			Source: "named by the collection",
+			Ages: t.Ageing, Source: "named by the collection",
 		})
 	}
 	return builtin.Library().With(types), nil

@@ -146,7 +146,9 @@ func (s *Service) understandParts(ctx context.Context, actor action.Actor, machi
 		u.Destinations = append(u.Destinations, way)
 	}
 	lacks := func(d Destination) bool { return d.Replaces == "" && d.Blocked == "" }
-	if isKnown && !slices.ContainsFunc(u.Destinations, func(d Destination) bool { return d.Blocked == "" && !lacks(d) }) {
+	if isKnown && !slices.ContainsFunc(u.Destinations, func(d Destination) bool {
+		return d.Blocked == "" && !lacks(d)
+	}) {
 		// Where the part is, nothing can be done with the words; then it is not meant anywhere else.
 		u.NoteInstead, u.Destinations = words, slices.DeleteFunc(u.Destinations, lacks)
 	}
@@ -157,7 +159,8 @@ func (s *Service) understandParts(ctx context.Context, actor action.Actor, machi
 	return nil
 }
 
-// whyNot is why what was said cannot be put on a sheet as it was placed there, and what to say instead; empty where it can.
+// whyNot is why what was said cannot be put on a sheet as it was placed there, and what to say instead; empty where it
+// can.
 func whyNot(said statement.Statement, placed statement.Placement, alone reckoning.Result, machine inventory.Machine,
 	actor action.Actor) string {
 	if h := said.Happened; h != nil {
@@ -171,7 +174,8 @@ func whyNot(said statement.Statement, placed statement.Placement, alone reckonin
 		case since.Earliest().String() > actor.Today():
 			return fmt.Sprintf("%s lies after today; say when the part was put in", h.New)
 		case machine.EraFrom != nil && since.Latest().Year < *machine.EraFrom:
-			return fmt.Sprintf("%s is before %s was built, from %d on; correct one of the two", h.New, machine.Accession,
+			return fmt.Sprintf("%s is before %s was built, from %d on; correct one of the two", h.New,
+				machine.Accession,
 				*machine.EraFrom)
 		}
 		return ""

@@ -145,7 +145,7 @@ func EntryRows(result reckoning.Result) ([]sheets.EntryRow, []sheets.Position) {
 				Doubtful: e.Doubtful, New: e.New, Unidentified: e.IsUnidentified(), Findings: e.Findings,
 			}
 			if e.Type != nil {
-				row.TypeNumber, row.TypeClass = e.Type.Number, string(e.Type.Class)
+				row.TypeNumber, row.TypeClass, row.TypeAges = e.Type.Number, string(e.Type.Class), e.Type.Ages
 			}
 			if e.Date != nil {
 				from, to := e.Date.From.String(), e.Date.To.String()

@@ -127,7 +127,7 @@ func writtenOnBoard(result reckoning.Result) []lives.Written {
 func wordsOf(e reckoning.Entry) condition.Words {
 	words := condition.Words{Kind: string(e.Kind), Marking: e.Marking, Places: e.Designators, Socketed: e.Socketed}
 	if e.Type != nil {
-		words.Class = string(e.Type.Class)
+		words.Class, words.Ages = string(e.Type.Class), e.Type.Ages
 	}
 	return words
 }

@@ -52,6 +52,7 @@ type Entry struct {
 	Marking     string   `json:"marking"`
 	TypeNumber  string   `json:"typeNumber" doc:"Type in the library, or empty"`
 	TypeClass   string   `json:"typeClass"`
+	TypeAges    string   `json:"typeAges" doc:"How it ages, by its type; empty where nothing is known"`
 	SpeedNs     int      `json:"speedNs"`
 	DateFrom    *string  `json:"dateFrom" doc:"YYYY-MM-DD, or null"`
 	DateTo      *string  `json:"dateTo"`

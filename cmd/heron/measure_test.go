@@ -69,7 +69,7 @@ func TestRisksOnTheCommandLine(t *testing.T) {
 		`{"parts": 7}`: "no list of parts in JSON",
 		`{"machines": [{"id": 1, "built": "1985"}]}`: `machines[0].built: "1985" is no day`,
 		`{"parts": [{"looked": "soon"}]}`:            `parts[0].looked`,
-		`{"classes": [{"key": "cheese"}]}`:           "no ageing class", ``: "no list of parts",
+		`{"classes": [{"key": "cheese"}]}`:           "say what the class is called", ``: "no list of parts",
 	} {
 		status, _, err := heron(input, "risk", "--json")
 		require.Equal(t, 1, status, input)

@@ -1,11 +1,14 @@
 package main
 
 import (
+	"cmp"
 	"fmt"
 	"time"
 
 	"github.com/spf13/cobra"
 
+	"frugalheron/core/condition"
+	"frugalheron/core/device/builtin"
 	"frugalheron/core/risk"
 )
 
@@ -110,7 +113,8 @@ func (in riskInput) rank(on string) (ranked []rankedPart, skipped []skippedPart,
 	table, parts := risk.TableOf(in.Classes), []risk.Part{}
 	ranked, skipped = []rankedPart{}, []skippedPart{}
 	for i, p := range in.Parts {
-		one := risk.Part{Machine: p.Machine, Class: table.ClassOf(p.Words), Count: max(1, p.Count), Place: p.Place,
+		one := risk.Part{Machine: p.Machine, Class: cmp.Or(table.ClassOf(p.Words),
+			table.ClassOf(condition.TellsOf(builtin.Library(), p.Words))), Count: max(1, p.Count), Place: p.Place,
 			Line: i}
 		if err := riskDays(fmt.Sprintf("parts[%d]", i), days{"made", p.Made, &one.Born},
 			days{"new", p.New, &one.Renewed},

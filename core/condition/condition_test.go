@@ -10,6 +10,8 @@ import (
 
 	"frugalheron/core/caution"
 	"frugalheron/core/condition"
+	"frugalheron/core/device/builtin"
+	"frugalheron/core/risk"
 )
 
 var guide = condition.Guide([]condition.Part{{Place: "BT1", Words: "NiCd 3.6V", Tells: "battery NiCd 3.6V"},
@@ -168,6 +170,13 @@ func TestWhatPartsTell(t *testing.T) {
 		"electrolytic": "capacitor electrolytic capacitor electrolytic",
 	} {
 		require.Equal(t, want, condition.Tells(condition.Words{Kind: "capacitor", Marking: marking}))
+	}
+	for words, class := range map[string]string{
+		"chip 12887 8910": "clock-module", "DS12887A": "clock-module", "48T02": "clock-module", "chip 12885": "",
+		"capacitor 0.22uF 250V~": "safety-capacitor", "capacitor 0.1uF 275 VAC": "safety-capacitor",
+		"capacitor 0.1uF 100V~": "", "capacitor 4.7uF 250V": "electrolytic", "27128-25": "eprom-charge",
+	} {
+		require.Equal(t, class, risk.ClassOf(condition.TellsOf(builtin.Library(), words)), words)
 	}
 	require.Equal(t, "chip eprom socketed 27128",
 		condition.Tells(condition.Words{Kind: "chip", Class: "eprom", Socketed: true, Marking: "27128"}))

@@ -61,7 +61,9 @@ type Type struct {
 	// TypicalMilliamps is the typical +5 V supply current of one active device, a rule of
 	// thumb for its family; 0 when none is known.
 	TypicalMilliamps float64 `json:"typicalMilliamps" doc:"Typical +5 V current, a rule of thumb for the family; 0 when not known"`
-	Source           string  `json:"source" doc:"Where the figures come from"`
+	// Ages says how it ages: the class of ageing parts that it belongs to, or words that tell it.
+	Ages   string `json:"ages" doc:"Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known"`
+	Source string `json:"source" doc:"Where the figures come from"`
 
 	speeds map[string]int
 	// letters are those that may stand before the number; nil where any may.

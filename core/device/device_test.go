@@ -106,7 +106,7 @@ func TestOwnTypesGoFirst(t *testing.T) {
 func TestReadNamesTheBadLine(t *testing.T) {
 	_, err := device.Read(device.Data{
 		Types: [][]byte{
-			[]byte("number\tclass\twords\tbits\tpackage\ttypical_ma\tspeeds\tfunction\talso\tsource\n27128\teprom\tmany\t8\tDIP-28\t70\t\tEPROM\t\tbook\n"),
+			[]byte("number\tclass\twords\tbits\tpackage\ttypical_ma\tspeeds\tfunction\talso\tages\tsource\n27128\teprom\tmany\t8\tDIP-28\t70\t\tEPROM\t\t\tbook\n"),
 		},
 	})
 	if err == nil || !strings.Contains(err.Error(), "line 2") {

@@ -14,7 +14,7 @@ import (
 // Data is the reference data as tab-separated text. Lines that start with # are comments; the
 // first other line names the columns. A second-source number may have speeds of its own: also is 7164:sram-fast.
 type Data struct {
-	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also, source
+	Types         [][]byte // number, class, words, bits, package, typical_ma, speeds, function, also, ages, source
 	Speeds        []byte   // group, suffixes, source
 	LogicFamilies []byte   // family, name, gate_ma, function_ma, octal_ma, source
 	LogicNumbers  []byte   // digits, size, package, function, source
@@ -129,7 +129,7 @@ func (l *Library) add(number string, t *Type) {
 
 func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error {
 	rows, err := table.ReadReference("types", string(text), "number", "class", "words", "bits", "package", "typical_ma",
-		"speeds", "function", "also", "source")
+		"speeds", "function", "also", "ages", "source")
 	if err != nil {
 		return err
 	}
@@ -144,7 +144,7 @@ func (l *Library) readTypes(text []byte, speeds map[string]map[string]int) error
 				"types, line %d: words, bits and typical_ma must be numbers and the speed group must exist", r.Line)
 		}
 		t := Type{Number: c[0], Class: Class(c[1]), Organisation: Organisation{words, bits}, Package: c[4],
-			TypicalMilliamps: milliamps, speeds: group, Function: c[7], Source: c[9]}
+			TypicalMilliamps: milliamps, speeds: group, Function: c[7], Ages: c[9], Source: c[10]}
 		for number := range strings.SplitSeq(c[0]+","+c[8], ",") {
 			if number == "" {
 				continue

@@ -8,6 +8,7 @@ package risk
 import (
 	_ "embed"
 	"fmt"
+	"maps"
 	"regexp"
 	"slices"
 	"strconv"
@@ -75,14 +76,16 @@ type Interval struct {
 
 // Class is a kind of part that ages.
 type Class struct {
-	Key         string      `json:"key" maxLength:"40"`
+	Key         string      `json:"key" maxLength:"40" doc:"In small letters with dashes between; empty for a class to add, which is then called by its name"`
 	Name        string      `json:"name" maxLength:"100"`
 	Consequence Consequence `json:"consequence" enum:"looks,data,stops,spreads,hurts"`
 	Intervals   []Interval  `json:"intervals" minItems:"1" maxItems:"8" doc:"By age, the first from 0 years on"`
 	Minutes     int         `json:"minutes" minimum:"1" maximum:"480" doc:"To look at one once the machine is open"`
 	Happens     string      `json:"happens" says:"text" maxLength:"300" doc:"What happens to it"`
 	Source      string      `json:"source" says:"text" maxLength:"300" doc:"How one knows"`
-	parts       *regexp.Regexp
+	// Words tell parts of a class that a collection added; those that ship have a pattern.
+	Words string `json:"words" maxLength:"300" required:"false" doc:"Of a class that the collection added: words by which its parts are told, with commas between; one of them is enough"`
+	parts *regexp.Regexp
 }
 
 // Shipped lists the classes as they ship, in the order in which a part is looked up in them.
@@ -116,8 +119,15 @@ func ClassOf(words string) string {
 	return ""
 }
 
-// ClassOf finds the class of a part by its words: one of those that ship, or one that is named by its key.
+// ClassOf finds the class of a part by its words: one that the collection added, one of those that ship, or one that is
+// named by its key.
 func (t Table) ClassOf(words string) string {
+	lower := strings.ToLower(strings.Join(strings.Fields(words), " "))
+	for _, key := range slices.Sorted(maps.Keys(t)) {
+		if t[key].isToldBy(lower) {
+			return key
+		}
+	}
 	if key := ClassOf(words); key != "" {
 		return key
 	}
@@ -125,6 +135,34 @@ func (t Table) ClassOf(words string) string {
 		return words
 	}
 	return ""
+}
+
+// isToldBy reports whether one of the words of an added class stands in what is said of a part, in lower case.
+func (c Class) isToldBy(lower string) bool {
+	for said := range strings.SplitSeq(strings.ToLower(c.Words), ",") {
+		said = strings.Join(strings.Fields(said), " ")
+		for at := 0; said != ""; {
+			found := strings.Index(lower[at:], said)
+			if found < 0 {
+				break
+			}
+			from, to := at+found, at+found+len(said)
+			if isEdge(lower, from-1) && isEdge(lower, to) {
+				return true
+			}
+			at = to
+		}
+	}
+	return false
+}
+
+// isEdge reports whether no letter or digit stands at a place of a text.
+func isEdge(text string, at int) bool {
+	if at < 0 || at >= len(text) {
+		return true
+	}
+	b := text[at]
+	return (b < 'a' || b > 'z') && (b < '0' || b > '9') && b < 128
 }
 
 // Table is the classes by which a collection is ranked.
@@ -142,20 +180,43 @@ func TableOf(own []Class) Table {
 	return t
 }
 
-// List lists the classes of a table in the order in which they ship.
+// List lists the classes of a table in the order in which they ship, and behind them those that the collection added.
 func (t Table) List() []Class {
 	all := []Class{}
 	for _, c := range shippedClasses() {
 		all = append(all, t[c.Key])
 	}
+	for _, key := range slices.Sorted(maps.Keys(t)) {
+		if !IsShipped(key) {
+			all = append(all, t[key])
+		}
+	}
 	return all
 }
 
-// Check refuses a class that cannot be ranked by.
+// IsShipped reports whether a class is one of those that ship.
+func IsShipped(key string) bool {
+	return slices.ContainsFunc(shippedClasses(), func(s Class) bool { return s.Key == key })
+}
+
+// KeyOf is the key of a class that is called by a name.
+func KeyOf(name string) string {
+	return strings.Join(strings.FieldsFunc(strings.ToLower(name), func(r rune) bool {
+		return (r < 'a' || r > 'z') && (r < '0' || r > '9')
+	}), "-")
+}
+
+var keyForm = regexp.MustCompile(`^[a-z0-9]+(-[a-z0-9]+)*$`)
+
+// Check refuses a class that cannot be ranked by. One that does not ship is told by its words, or by its key alone.
 func (c Class) Check() error {
 	switch {
-	case !slices.ContainsFunc(shippedClasses(), func(s Class) bool { return s.Key == c.Key }):
-		return fmt.Errorf("%q is no ageing class", c.Key)
+	case !keyForm.MatchString(c.Key):
+		return fmt.Errorf("%q is no name of a class; write it in small letters with dashes between, as air-filter", c.Key)
+	case strings.TrimSpace(c.Name) == "":
+		return fmt.Errorf("%s: say what the class is called", c.Key)
+	case IsShipped(c.Key) && strings.TrimSpace(c.Words) != "":
+		return fmt.Errorf("%s: the parts of a class that ships are told by its pattern; leave the words out", c.Key)
 	case c.Consequence.Weight() == 0:
 		return fmt.Errorf("%s: %q is no consequence", c.Key, c.Consequence)
 	case len(c.Intervals) == 0 || c.Intervals[0].FromYears != 0:

@@ -109,16 +109,33 @@ func TestPartsAreClassedByTheirWords(t *testing.T) {
 	require.Equal(t, 1, risk.TableOf([]risk.Class{own})["battery-nicd"].Intervals[0].Months)
 	require.Len(t, risk.TableOf([]risk.Class{own}).List(), len(risk.Shipped()))
 	for want, change := range map[string]func(c *risk.Class){
-		"no ageing class":  func(c *risk.Class) { c.Key = "cheese" },
-		"no consequence":   func(c *risk.Class) { c.Consequence = "bad" },
-		"from 0 years":     func(c *risk.Class) { c.Intervals = []risk.Interval{{FromYears: 3, Months: 2}} },
-		"go up by age":     func(c *risk.Class) { c.Intervals = []risk.Interval{{Months: 2}, {Months: 2}} },
-		"say how one know": func(c *risk.Class) { c.Source = " " },
+		"no name of a class":  func(c *risk.Class) { c.Key = "Cheese board" },
+		"leave the words out": func(c *risk.Class) { c.Words = "cheese" },
+		"no consequence":      func(c *risk.Class) { c.Consequence = "bad" },
+		"from 0 years":        func(c *risk.Class) { c.Intervals = []risk.Interval{{FromYears: 3, Months: 2}} },
+		"go up by age":        func(c *risk.Class) { c.Intervals = []risk.Interval{{Months: 2}, {Months: 2}} },
+		"say how one know":    func(c *risk.Class) { c.Source = " " },
 	} {
 		broken := own
 		change(&broken)
 		require.ErrorContains(t, broken.Check(), want)
 	}
+}
+
+// A collection adds what no table foresees, told by its own words; these go before the patterns that ship.
+func TestACollectionAddsAClass(t *testing.T) {
+	filter := risk.Class{Key: "air-filter", Name: "Air filter", Consequence: risk.Stops, Minutes: 5,
+		Intervals: []risk.Interval{{FromYears: 0, Months: 6}}, Happens: "clogs", Source: "own practice",
+		Words: "air filter,  dust mat"}
+	require.NoError(t, filter.Check())
+	table := risk.TableOf([]risk.Class{filter})
+	for words, want := range map[string]string{
+		"fan Air  filter, foam": "air-filter", "fan air filter, 80 mm": "air-filter", "other DUST MAT": "air-filter",
+		"other dust mats": "", "fan 80 mm": "fan", "air-filter": "air-filter", "battery NiCd": "battery-nicd",
+	} {
+		require.Equal(t, want, table.ClassOf(words), words)
+	}
+	require.Equal(t, "air-filter", table.List()[len(risk.Shipped())].Key)
 }
 
 func TestAPlanOpensTheWorstFirst(t *testing.T) {

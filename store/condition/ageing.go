@@ -55,17 +55,32 @@ func BoardAgeing(ctx context.Context, h pg.Handle) ([]BoardAgeingRow, error) {
 		FROM board_ageing g JOIN fitting f ON f.assembly_id = g.assembly_id AND f.until IS NULL
 		LEFT JOIN place p ON p.id = f.place_id
 		LEFT JOIN lot_item i ON i.assembly_id = g.assembly_id AND NOT i.voided
-		LEFT JOIN acquisition q ON q.id = i.acquisition_id WHERE f.machine_id IS NULL ORDER BY g.assembly_id`)
+		LEFT JOIN acquisition q ON q.id = i.acquisition_id WHERE f.machine_id IS NULL AND g.parts <> ''
+		ORDER BY g.assembly_id`)
 	return found, err
 }
 
-// PutBoardAgeing writes what ages on a board that is in no machine; nothing takes it off the list.
-func PutBoardAgeing(ctx context.Context, h pg.Handle, assemblyID int64, parts string) error {
-	_, err := h.ExecContext(ctx, `DELETE FROM board_ageing WHERE assembly_id = $1`, assemblyID)
-	if err == nil && parts != "" {
-		_, err = h.ExecContext(ctx, `INSERT INTO board_ageing (assembly_id, parts) VALUES ($1, $2)`, assemblyID, parts)
-	}
+// PutBoardAgeing writes what ages on a board that is in no machine.
+func PutBoardAgeing(ctx context.Context, h pg.Handle, assemblyID int64, parts string, rules int) error {
+	_, err := h.ExecContext(ctx, `INSERT INTO board_ageing (assembly_id, parts, rules) VALUES ($1, $2, $3)
+		ON CONFLICT ON CONSTRAINT board_ageing_pkey DO UPDATE SET parts = excluded.parts, rules = excluded.rules`,
+		assemblyID, parts, rules)
 	return err
+}
+
+// DropBoardAgeing takes a board off the list that is in a machine now, or was struck out.
+func DropBoardAgeing(ctx context.Context, h pg.Handle, assemblyID int64) error {
+	_, err := h.ExecContext(ctx, `DELETE FROM board_ageing WHERE assembly_id = $1`, assemblyID)
+	return err
+}
+
+// BoardsWithOldAgeing lists boards in no machine whose parts were told by other rules, or not yet.
+func BoardsWithOldAgeing(ctx context.Context, h pg.Handle, rules, limit int) ([]int64, error) {
+	ids := []int64{}
+	err := h.SelectContext(ctx, &ids, `SELECT f.assembly_id FROM fitting f
+		LEFT JOIN board_ageing g ON g.assembly_id = f.assembly_id WHERE f.until IS NULL AND f.machine_id IS NULL
+		AND (g.assembly_id IS NULL OR g.rules <> $1) ORDER BY f.assembly_id LIMIT $2`, rules, limit)
+	return ids, err
 }
 
 // LooseBoard is a board that is in no machine, and where it is.
@@ -123,7 +138,7 @@ type HeldPart struct {
 	Count      int     `db:"count"`
 	Kind       string  `db:"kind"`
 	Class      string  `db:"class"`
-	Number     string  `db:"number"` // of its type in the library; empty where it is not known
+	Ages       string  `db:"ages"` // how it ages, by its type
 	Marking    string  `db:"marking"`
 	Socketed   bool    `db:"socketed"`
 	Findings   string  `db:"findings"`  // as the sheet has them, each with its !
@@ -132,7 +147,7 @@ type HeldPart struct {
 }
 
 const heldSelect = `SELECT e.assembly_id, a.title AS board, a.kind AS board_kind, e.line,
-	array_to_string(e.designators, ' ') AS places, e.count, e.kind, e.type_class AS class, e.type_number AS number,
+	array_to_string(e.designators, ' ') AS places, e.count, e.kind, e.type_class AS class, e.type_ages AS ages,
 	e.marking, e.socketed, CAST(e.date_to AS text) AS made, e.new_since,
 	COALESCE((SELECT string_agg('!' || (x->>'kind') || COALESCE(': ' || NULLIF(x->>'note', ''), ''), ' ')
 	FROM jsonb_array_elements(e.findings) x), '') AS findings

@@ -40,8 +40,9 @@ CREATE TRIGGER observation_due AFTER INSERT OR UPDATE ON observation FOR EACH RO
 
 -- What ages on boards that are in no machine is ranked beside the machines.
 CREATE TABLE board_ageing (
-    assembly_id bigint NOT NULL CONSTRAINT board_ageing_pkey PRIMARY KEY CONSTRAINT board_ageing_assembly_fkey REFERENCES assembly (id),
-    parts       text   NOT NULL
+    assembly_id bigint  NOT NULL CONSTRAINT board_ageing_pkey PRIMARY KEY CONSTRAINT board_ageing_assembly_fkey REFERENCES assembly (id),
+    parts       text    NOT NULL,
+    rules       integer NOT NULL
 );
 -- +goose StatementBegin
 CREATE OR REPLACE FUNCTION note_due_of_assembly(assembly bigint, VARIADIC projections text[]) RETURNS void LANGUAGE plpgsql AS $$

@@ -18,6 +18,7 @@ type EntryRow struct {
 	Marking     string   `json:"marking"`
 	TypeNumber  string   `json:"typeNumber"` // type in the library, or empty
 	TypeClass   string   `json:"typeClass"`
+	TypeAges    string   `json:"typeAges"` // how it ages, by its type; empty where nothing is known
 	SpeedNs     int      `json:"speedNs"`
 	DateFrom    *string  `json:"dateFrom"` // YYYY-MM-DD, or null
 	DateTo      *string  `json:"dateTo"`
@@ -43,11 +44,12 @@ func ReplaceEntries(ctx context.Context, h pg.Handle, assemblyID int64, revision
 	// One parameter for all rows: sheets may be longer than a statement may have parameters.
 	_, err = h.ExecContext(ctx,
 		`INSERT INTO entry (assembly_id, revision, line, designators, count, kind, marking, type_number,
-			type_class, speed_ns, date_from, date_to, purpose, socketed, empty, doubtful, new_since, unidentified,
-			findings)
+			type_class, type_ages, speed_ns, date_from, date_to, purpose, socketed, empty, doubtful, new_since,
+			unidentified, findings)
 		SELECT $1, $2, r.* FROM jsonb_to_recordset(CAST($3 AS jsonb)) AS r(line integer, designators text[],
 		count integer, kind text,
-			marking text, "typeNumber" text, "typeClass" text, "speedNs" integer, "dateFrom" date, "dateTo" date,
+			marking text, "typeNumber" text, "typeClass" text, "typeAges" text, "speedNs" integer, "dateFrom" date,
+			"dateTo" date,
 			purpose text,
 			socketed boolean, empty boolean, doubtful boolean, new text, unidentified boolean,
 			findings jsonb)`, assemblyID, revision, string(encoded))
@@ -59,7 +61,8 @@ func EntriesOf(ctx context.Context, h pg.Handle, assemblyID int64, afterLine, li
 	encoded := []string{}
 	err := h.SelectContext(ctx, &encoded,
 		`SELECT CAST(jsonb_build_object('line', line, 'designators', designators, 'count', count, 'kind', kind,
-			'marking', marking, 'typeNumber', type_number, 'typeClass', type_class, 'speedNs', speed_ns, 'dateFrom',
+			'marking', marking, 'typeNumber', type_number, 'typeClass', type_class, 'typeAges', type_ages, 'speedNs',
+			speed_ns, 'dateFrom',
 			date_from, 'dateTo', date_to,
 			'purpose', purpose, 'socketed', socketed, 'empty', empty, 'doubtful', doubtful, 'new', new_since,
 			'unidentified', unidentified, 'findings', findings) AS text)

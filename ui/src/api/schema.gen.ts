@@ -4003,6 +4003,7 @@ export interface components {
             happens: string;
             /** @description By age, the first from 0 years on */
             intervals: components["schemas"]["AgeingInterval"][];
+            /** @description In small letters with dashes between; empty for a class to add, which is then called by its name */
             key: string;
             /**
              * Format: int64
@@ -4017,6 +4018,8 @@ export interface components {
              * @description 0 while it is as it ships
              */
             version: number;
+            /** @description Of a class that the collection added: words by which its parts are told, with commas between; one of them is enough */
+            words?: string;
         };
         ChangedCollection: {
             /** @example EH-{number:4} */
@@ -4845,6 +4848,8 @@ export interface components {
             socketed: boolean;
             /** Format: int64 */
             speedNs: number;
+            /** @description How it ages, by its type; empty where nothing is known */
+            typeAges: string;
             typeClass: string;
             /** @description Type in the library, or empty */
             typeNumber: string;
@@ -5451,6 +5456,8 @@ export interface components {
             statements: components["schemas"]["Stated"][];
         };
         LibraryType: {
+            /** @description Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known */
+            ages: string;
             /**
              * Format: int64
              * @description Bits in a word; 0 for other devices
@@ -6652,6 +6659,7 @@ export interface components {
             happens: string;
             /** @description By age, the first from 0 years on */
             intervals: components["schemas"]["AgeingInterval"][];
+            /** @description In small letters with dashes between; empty for a class to add, which is then called by its name */
             key: string;
             /**
              * Format: int64
@@ -6668,6 +6676,8 @@ export interface components {
              * @description 0 while it is as it ships
              */
             version: number;
+            /** @description Of a class that the collection added: words by which its parts are told, with commas between; one of them is enough */
+            words?: string;
         };
         OwnType: {
             /** @description How it ages, as: loses its charge */
@@ -8360,6 +8370,8 @@ export interface components {
             why: string;
         };
         Type: {
+            /** @description Class of ageing parts that it belongs to, or how it ages in words; empty where nothing is known */
+            ages: string;
             /**
              * Format: int64
              * @description Bits in a word; 0 for other devices

@@ -10,22 +10,29 @@ import { EditRecord } from '../../kit/EditRecord'
 import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
-import { Faint, Page, Title } from '../../kit/Page'
+import { Faint, Page, PageHead, Title } from '../../kit/Page'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 import { readIntervals, writeIntervals } from './intervals'
 
 const consequences = { looks: 'changes only how it looks', data: 'loses data', stops: 'stops the machine',
   spreads: 'spreads to its neighbours', hurts: 'may hurt somebody' } as const
 
+/** A class that is to be added. */
+const fresh: OwnClass = { key: '', name: '', words: '', consequence: 'stops', intervals: [{ fromYears: 0, months: 12 }],
+  minutes: 10, happens: '', source: '', version: 0, shipped: false }
+
 /** How often parts that age are looked at in this collection, each with how one knows. */
 export default function Ageing() {
   const classes = useQuery(classesQuery)
   const mayChange = useAccount()?.mayKeepTheRecord ?? false
   const [editing, setEditing] = useState<string>()
-  const edited = classes.data?.find(({ key }) => key === editing)
+  const edited = editing === '' ? fresh : classes.data?.find(({ key }) => key === editing)
   return (
     <Page>
-      <Title><Link to="/diary/open-first">What to open first</Link> / How often</Title>
+      <PageHead>
+        <Title><Link to="/diary/open-first">What to open first</Link> / How often</Title>
+        {mayChange && <Button onPress={() => { setEditing('') }}>Add a class</Button>}
+      </PageHead>
       <p><Faint>The numbers ship with the product, most as rules of thumb. A collection that knows better changes them;
         a harsh climate, said of a place in <Link to="/stores/places">Places</Link>, shortens them.</Faint></p>
       {classes.error && <Notice tone="stop" word="Not listed.">{messageOf(classes.error)}</Notice>}
@@ -37,7 +44,8 @@ export default function Ageing() {
           <tbody>
             {classes.data?.map((one) => (
               <tr key={one.key}>
-                <td><strong>{one.name}</strong>{!one.shipped && <><br /><Faint>changed here</Faint></>}</td>
+                <td><strong>{one.name}</strong>{!one.shipped && <><br /><Faint>{one.words ? `added here; told by ${one.words}`
+                  : 'changed here'}</Faint></>}</td>
                 <td>{one.intervals.map(({ fromYears, months }) => (fromYears === 0 ? `${String(months)} months`
                   : `${String(months)} from ${String(fromYears)} years on`)).join(', ')}</td>
                 <td>{one.happens}; <Faint>{consequences[one.consequence]}</Faint></td>
@@ -60,7 +68,7 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
   const [wrong, setWrong] = useState<Record<string, string>>({})
   return (
     <EditRecord record={one} change={change} newerIn={(newer) => newer.maintenanceClass}
-      names={{ name: 'name', happens: 'what happens', source: 'how one knows', minutes: 'minutes' }} onDone={onDone}>
+      names={{ name: 'name', words: 'words', happens: 'what happens', source: 'how one knows', minutes: 'minutes' }} onDone={onDone}>
       {({ onSubmit, ...form }) => (
         <RecordForm
           {...form}
@@ -74,7 +82,7 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
             }
             setWrong({})
             onSubmit({
-              key: one.key, name: textOf(data, 'name'), happens: textOf(data, 'happens'),
+              key: one.key, name: textOf(data, 'name'), ...((one.words || !one.key) && { words: textOf(data, 'words') }), happens: textOf(data, 'happens'),
                 source: textOf(data, 'source'), minutes: Number(textOf(data, 'minutes')) || one.minutes, consequence,
               intervals,
             })
@@ -88,6 +96,8 @@ function Edit({ one, onDone }: { one: OwnClass; onDone: () => void }) {
             <Field label="Minutes to look at one" name="minutes" defaultValue={String(one.minutes)}
               inputMode="numeric" />
           </FieldGrid>
+          {(one.words || !one.key) && <Field label="Told by these words on a sheet" name="words" defaultValue={one.words}
+            isRequired placeholder="air filter, dust filter" hint="One of them is enough; commas between" />}
           <Field label="From age in years: months between looks" name="intervals"
             defaultValue={writeIntervals(one.intervals)} rows={3} mono hint="A line each, the first from 0 on" />
           <FieldGrid>
