@@ -1,6 +1,7 @@
 package app_test
 
 import (
+	"bytes"
 	"strings"
 	"testing"
 
@@ -12,7 +13,9 @@ import (
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/people"
+	"frugalheron/app/roms"
 	"frugalheron/core/facts"
+	"frugalheron/store/blobs"
 )
 
 func known(t *testing.T, actions *app.App, machineID int64, attribute string) appevidence.Known {
@@ -290,4 +293,28 @@ func TestPersonalDataIsDecidedAndDone(t *testing.T) {
 	require.NoError(t, err)
 	_, count = stage()
 	require.Equal(t, 0, count)
+}
+
+// What the parts and the lab tell takes part in the evidence: their date codes say when a machine was built, and what
+// repeats in a chip explains what somebody counted without it.
+func TestPartsAndContentsAreEvidence(t *testing.T) {
+	_, actions, machine, board := newBoard(t, inventory.MachineInput{},
+		"== Main board\nU1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU9 27128 8533 @socket\n== Disk card\nU4 2732 8534 for:card")
+	kept, err := blobs.Open(ctx, t.TempDir())
+	require.NoError(t, err)
+	actions.WithBlobs(kept)
+	half := bytes.Repeat([]byte("Tarn & Vole monitor 1.1 "), 400)[:8192]
+	_, err = actions.Roms.AddRomFile(ctx, technician, board.ID, roms.RomReading{Designator: "U9"}, "u9.bin",
+		append(half, half...))
+	require.NoError(t, err)
+	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID, said("rom", "12K", "document"))
+	require.NoError(t, err)
+	rom := known(t, actions, machine.ID, "rom")
+	require.Equal(t, facts.Settled, rom.Fact.State)
+	require.Equal(t, []string{"what repeats in Main board, U9"}, rom.Fact.Explanations[0].Blocks)
+	built := known(t, actions, machine.ID, "built")
+	require.Equal(t, []any{facts.Settled, "1985-09/1986-02"}, []any{built.Fact.State, built.Fact.Now.Value})
+	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID, said("built", "1990", "document"))
+	require.NoError(t, err)
+	require.Equal(t, facts.Disputed, known(t, actions, machine.ID, "built").Fact.State, "a paper and the parts")
 }

@@ -149,7 +149,7 @@ func TestSayWhatHappened(t *testing.T) {
 		require.Equal(t, would, say(words).Happened)
 		kept, err := actions.QuickEntry.Enter(ctx, technician, machine.ID, 0, 0, words)
 		require.NoError(t, err, words)
-		require.Positive(t, kept.Event)
+		require.Equal(t, strings.HasPrefix(would, "a statement") || strings.HasPrefix(would, "tested"), kept.Event == 0)
 	}
 	dossier, err := actions.Bench.Dossier(ctx, viewer, machine.ID)
 	require.NoError(t, err)

@@ -188,6 +188,9 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Teardown.VoidStep(ctx, curator, now.Steps[0].ID, now.Steps[0].Version))
 		},
 		"end teardown": func() error { return second(u.Teardown.EndTeardown(ctx, curator, u.empty)) },
+		"find": func() error {
+			return second(u.QuickEntry.Enter(ctx, curator, u.machine, 0, 0, u.word("hinge")+" cracked"))
+		},
 		"strike finding": func() error {
 			now := must(u.Condition.Condition(ctx, curator, u.machine))
 			if len(now.Findings) == 0 {

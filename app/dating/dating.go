@@ -65,7 +65,7 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 	if err != nil {
 		return d, err
 	}
-	if d.Parts, err = s.datedParts(ctx, assemblies); err != nil {
+	if d.Parts, err = datedParts(ctx, s.kernel.Reader(ctx), assemblies); err != nil {
 		return d, err
 	}
 	for _, read := range []func() ([]DatedPart, error){
@@ -88,13 +88,13 @@ func (s *Service) Dating(ctx context.Context, actor action.Actor, machineID int6
 }
 
 // datedParts lists the dated lines of boards. Parts of one line are one piece of evidence.
-func (s *Service) datedParts(ctx context.Context, assemblies []inventory.Assembly) ([]DatedPart, error) {
+func datedParts(ctx context.Context, h pg.Handle, assemblies []inventory.Assembly) ([]DatedPart, error) {
 	ids, byID := idsOf(assemblies)
-	lines, err := storelibrary.DatedEntriesOf(ctx, s.kernel.Reader(ctx), ids)
+	lines, err := storelibrary.DatedEntriesOf(ctx, h, ids)
 	if err != nil {
 		return nil, err
 	}
-	stories, err := storiesOf(ctx, s.kernel.Reader(ctx), ids)
+	stories, err := storiesOf(ctx, h, ids)
 	if err != nil {
 		return nil, err
 	}

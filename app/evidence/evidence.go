@@ -210,11 +210,18 @@ func KnownOf(ctx context.Context, h pg.Handle, actor action.Actor, machine appin
 		return nil, err
 	}
 	stated := follow(actor, machine, totals, exteriorID, seen, saved)
+	if stated, err = followParts(ctx, h, machine.ID, stated); err != nil {
+		return nil, err
+	}
+	roms, err := romBlocks(ctx, h, machine.ID)
+	if err != nil {
+		return nil, err
+	}
 	for _, row := range kept {
 		s := statementOf(row)
 		stated = append(stated, Stated{Statement: s, Ref: strconv.FormatInt(s.ID, 10), on: onOf(actor, s)})
 	}
-	return weigh(actor.Today(), stated, blocksOf(totals))
+	return weigh(actor.Today(), stated, append(blocksOf(totals), roms...))
 }
 
 // FactsOf leaves out what was said, and keeps what it amounts to.
@@ -229,29 +236,23 @@ func FactsOf(known []Known) []facts.Fact {
 // StateEvidence notes what a source says of an attribute of a machine.
 func (s *Service) StateEvidence(ctx context.Context, actor action.Actor, machineID int64,
 	fields StatementInput) (Statement, error) {
-	stated, _, err := s.SayEvidence(ctx, actor, machineID, fields)
-	return stated, err
-}
-
-// SayEvidence notes the same, and returns the event as well.
-func (s *Service) SayEvidence(ctx context.Context, actor action.Actor, machineID int64,
-	fields StatementInput) (stated Statement, event int64, err error) {
-	err = input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value),
+	var stated Statement
+	err := input.CheckAll(input.OneLine("attribute", &fields.Attribute), input.OneLine("value", &fields.Value),
 		input.OneLine("subject", &fields.Subject))
 	switch {
 	case err != nil:
-		return stated, 0, err
+		return stated, err
 	case fields.Attribute == "":
-		return stated, 0, action.Reject("attribute", "say what it is about")
+		return stated, action.Reject("attribute", "say what it is about")
 	case fields.Value == "":
-		return stated, 0, action.Reject("value", "write what the source says, letter by letter")
+		return stated, action.Reject("value", "write what the source says, letter by letter")
 	}
 	attribute := facts.AttributeOf(fields.Attribute)
 	if fields.Form != "" {
 		attribute.Form = facts.Form(fields.Form)
 	}
 	if _, err := attribute.Normal(fields.Value); err != nil && !errors.Is(err, facts.ErrLost) {
-		return stated, 0, action.Reject("value", err.Error())
+		return stated, action.Reject("value", err.Error())
 	}
 	err = s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if _, err := inventory.LockMachine(ctx, tx, machineID); err != nil {
@@ -269,8 +270,7 @@ func (s *Service) SayEvidence(ctx context.Context, actor action.Actor, machineID
 			return err
 		}
 		stated = statementOf(row)
-		event, err = action.RecordEvent(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
-		return err
+		return action.Record(ctx, tx, actor, eventStateEvidence, id, &machineID, nil, fields)
 	})
-	return stated, event, err
+	return stated, err
 }

@@ -42,11 +42,6 @@ func (s *Service) RetractStatement(ctx context.Context, actor action.Actor, id i
 	return s.Retract(ctx, actor, ofEvidence, id, why)
 }
 
-// undoStateEvidence takes back that something was stated: it stays in view, and does not count.
-func (s *Service) undoStateEvidence(ctx context.Context, actor action.Actor, e history.EventRow) error {
-	return action.Second(s.RetractStatement(ctx, actor, e.SubjectID, "it was said by mistake"))
-}
-
 // Retract says that a statement of a kind does not count any more, and why; the event that is returned can be undone.
 func (s *Service) Retract(ctx context.Context, actor action.Actor, w Retraction, id int64, why string) (int64, error) {
 	if err := input.OneLine("why", &why); err != nil {

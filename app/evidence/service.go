@@ -17,7 +17,6 @@ func New(kernel *action.Kernel) *Service {
 	kernel.Follow(pg.ProjectedAssemblyIdentifiers, action.Each(renewAssemblyIdentifiers))
 	kernel.Follow(pg.ProjectedLotIdentifiers, action.Each(renewLotIdentifiers))
 	kernel.Follow(pg.ProjectedMachineEvidence, action.Each(renewEvidence))
-	kernel.CanBeUndone(eventStateEvidence, action.MayWriteSheets, s.undoStateEvidence)
 	kernel.CanBeUndone(eventRetractStatement, action.MayWriteSheets, ofEvidence.Undo(kernel))
 	return s
 }

@@ -20,7 +20,7 @@ import (
 
 // Entered is what was kept of a statement.
 type Entered struct {
-	Event    int64            `json:"event" doc:"The event of the history, by which the action can be undone"`
+	Event    int64            `json:"event" doc:"The event of the history, by which the action can be undone; 0 for a statement, which is withdrawn with a reason"`
 	Revision *sheets.Revision `json:"revision" doc:"The sheet as it is now, or null where none was changed"`
 }
 
@@ -162,10 +162,10 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 		if h.Note != "" {
 			value += ", " + h.Note
 		}
-		_, kept.Event, err = s.evidence.SayEvidence(ctx, actor, machine.ID, evidence.StatementInput{Attribute: "worked",
+		_, err = s.evidence.StateEvidence(ctx, actor, machine.ID, evidence.StatementInput{Attribute: "worked",
 			Subject: subject, Value: value, Citation: evidence.Citation{Kind: "tested", StatedOn: actor.Today()}})
 	case statement.Stated:
-		_, kept.Event, err = s.evidence.SayEvidence(ctx, actor, machine.ID, evidence.StatementInput{
+		_, err = s.evidence.StateEvidence(ctx, actor, machine.ID, evidence.StatementInput{
 			Attribute: h.Attribute, Subject: subject, Value: h.Value,
 			Citation: evidence.Citation{Kind: string(h.Source), Cited: h.Note, StatedOn: actor.Today()}})
 	case statement.Moved:

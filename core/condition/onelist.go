@@ -60,6 +60,10 @@ func occupantOf(one Said, stories map[int64]lives.Story) (nth int, end *lives.En
 		return 0, nil // several parts do not end together
 	}
 	first := one.Observations[0]
+	if first.Source == FromSheet {
+		// A sheet speaks of the part that it names then, whatever it says later of when that came.
+		return story.OccupantWritten(one.Parts, first.At)
+	}
 	return story.Occupant(one.Parts, first.On, first.At)
 }
 
@@ -116,7 +120,11 @@ func (g *group) finding() Finding {
 		}
 	}
 	last := f.Observations[len(f.Observations)-1]
-	if g.end != nil && !last.Gone {
+	if g.end != nil && (!last.Gone || last.Source == FromPart && last.Note != g.end.Text()) {
+		if last.Source == FromPart {
+			f.Observations = f.Observations[:len(f.Observations)-1] // when it went is known better
+			last = f.Observations[len(f.Observations)-1]
+		}
 		f.Observations = append(f.Observations,
 			Observation{On: max(g.end.On, last.On), Gone: true, Severity: last.Severity,
 				Note: g.end.Text(), Source: FromPart})
@@ -154,7 +162,7 @@ func (g *group) place(parts string) string {
 // sheet does not name it any more does not say that it is gone.
 func withoutErasures(observations []Observation) []Observation {
 	said := slices.ContainsFunc(observations, func(o Observation) bool {
-		return o.Source != FromSheet && o.Source != FromOutside && !o.Gone
+		return o.Source != FromPart && o.Source != FromSheet && o.Source != FromOutside && !o.Gone
 	})
 	if !said {
 		return observations
@@ -171,7 +179,7 @@ func Marked(m lives.Mark, source Source) []Observation {
 	switch {
 	case m.Until == "":
 	case m.WithPart:
-		// It ends with the part, as everything that was said of that one does.
+		seen = append(seen, Observation{On: m.Until, At: m.At, Gone: true, Note: "gone with its part", Source: FromPart})
 	default:
 		seen = append(seen,
 			Observation{On: m.Until, At: time.Time{}, Gone: true, Note: "taken off the sheet", Source: source})

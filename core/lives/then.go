@@ -95,6 +95,23 @@ func (s Story) Occupant(designator, on string, at time.Time) (nth int, end *End)
 	return nth, end
 }
 
+// OccupantWritten counts the parts that were at a position before the one that the sheet was about at a moment. The end
+// is that of the part; nil while it is there.
+func (s Story) OccupantWritten(designator string, at time.Time) (nth int, end *End) {
+	p, found := s.position(designator)
+	if !found {
+		return 0, nil
+	}
+	turns := p.turns()
+	for nth < len(turns) && !at.Before(turns[nth].at) {
+		nth++
+	}
+	if nth < len(turns) {
+		end = &turns[nth].end
+	}
+	return nth, end
+}
+
 // Now is the occupant that is at a position, where occupants of it changed.
 func (s Story) Now(designator string) (Life, bool) {
 	p, found := s.position(designator)

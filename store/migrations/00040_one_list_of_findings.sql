@@ -26,7 +26,7 @@ $$;
 -- +goose StatementEnd
 CREATE TRIGGER measurement_due AFTER INSERT OR UPDATE ON measurement FOR EACH ROW EXECUTE FUNCTION board_record_due('machine ageing');
 CREATE TRIGGER finding_due AFTER INSERT OR UPDATE ON finding FOR EACH ROW EXECUTE FUNCTION board_record_due('machine ageing');
-CREATE TRIGGER rom_read_due AFTER INSERT OR UPDATE ON rom_read FOR EACH ROW EXECUTE FUNCTION board_record_due('machine ageing');
+CREATE TRIGGER rom_read_due AFTER INSERT OR UPDATE ON rom_read FOR EACH ROW EXECUTE FUNCTION board_record_due('machine ageing', 'machine evidence');
 -- +goose StatementBegin
 CREATE FUNCTION observation_due() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN

@@ -138,6 +138,30 @@ const romReadSelect = `SELECT r.id, r.sha256, r.assembly_id, r.designator, r.lab
 	CAST(r.read_on AS text) AS read_on, r.exception, r.voided,
 	COALESCE(c.name, '') AS by_name, r.at FROM rom_read r LEFT JOIN account c ON c.id = r.account_id `
 
+// ReadChip is a chip whose content is known, with what the lab found in it.
+type ReadChip struct {
+	Board      string `db:"board"`
+	Designator string `db:"designator"`
+	Bytes      int64  `db:"bytes"`
+	Effective  int64  `db:"effective"` // without what repeats
+	Blank      int64  `db:"blank"`     // of these, bytes of blank runs
+	Purpose    string `db:"purpose"`   // what its line says that memory is for
+}
+
+// ReadChipsIn lists the chips of a machine's boards by their newest readings; none that is not there any more.
+func ReadChipsIn(ctx context.Context, h pg.Handle, machineID int64) ([]ReadChip, error) {
+	found := []ReadChip{}
+	err := h.SelectContext(ctx, &found, `SELECT DISTINCT ON (f.ordinal, a.id, r.designator) a.title AS board, r.designator,
+			i.bytes, CAST(i.inspection->>'effectiveBytes' AS bigint) AS effective,
+			LEAST(CAST(i.inspection->>'blankBytes' AS bigint), CAST(i.inspection->>'effectiveBytes' AS bigint)) AS blank,
+			e.purpose
+		FROM fitting f JOIN assembly a ON a.id = f.assembly_id JOIN rom_read r ON r.assembly_id = a.id AND NOT r.voided
+		JOIN rom_image i ON i.sha256 = r.sha256
+		JOIN entry e ON e.assembly_id = a.id AND r.designator = ANY (e.designators) AND NOT e.empty
+		WHERE f.machine_id = $1 AND f.until IS NULL ORDER BY f.ordinal, a.id, r.designator, r.id DESC`, machineID)
+	return found, err
+}
+
 // InsertRomRead notes a reading and returns its id.
 func InsertRomRead(ctx context.Context, h pg.Handle, by *int64, r RomRead) (int64, error) {
 	var id int64

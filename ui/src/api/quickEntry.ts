@@ -1,7 +1,7 @@
 import { queryOptions, useMutation } from '@tanstack/react-query'
 
-import { offerUndo } from './undo'
-import { api, ask, queryClient, type Schemas, sessionKey } from './client'
+import { anythingMayDiffer, offerUndo } from './undo'
+import { api, ask, type Schemas } from './client'
 
 export type Found = Schemas['Found']
 export type Way = Schemas['Destination']
@@ -28,8 +28,7 @@ export function useSay() {
     mutationFn: ({ machineId, assemblyId, base, text }: Schemas['Quick-entryRequest'] & { done: string }) =>
       ask(api.POST('/api/quick-entry', { body: { machineId, assemblyId, base, text } })),
     onSuccess: ({ event }, { done }) => {
-      // What happened to a part or a machine shows in every room.
-      void queryClient.invalidateQueries({ predicate: ({ queryKey: [of] }) => of !== sessionKey[0] })
+      anythingMayDiffer()
       offerUndo({ event, words: done })
     },
   })

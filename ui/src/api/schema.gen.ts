@@ -4822,7 +4822,7 @@ export interface components {
         Entered: {
             /**
              * Format: int64
-             * @description The event of the history, by which the action can be undone
+             * @description The event of the history, by which the action can be undone; 0 for a statement, which is withdrawn with a reason
              */
             event: number;
             /** @description The sheet as it is now, or null where none was changed */

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 
 import { api, ask, queryClient } from './client'
 
-/** A deed that was just done and can be taken back: its event in the history, and what was done in words. */
+/** A deed that was just done: its event, by which it can be taken back, or 0; and what was done, in words. */
 export type Offer = { event: number; words: string }
 
 const offerKey = ['undo offered']

@@ -9,7 +9,7 @@ import { Bar } from './bars'
 export function UndoBar() {
   const offer = useUndoOffer()
   const undo = useUndo()
-  const takeBack = () => { if (offer && !undo.isPending) undo.mutate(offer.event) }
+  const takeBack = () => { if (offer && offer.event > 0 && !undo.isPending) undo.mutate(offer.event) }
   useShortcut((key) => { if (key === 'u') takeBack() })
   return (
     <div role="status">
@@ -17,7 +17,7 @@ export function UndoBar() {
         <Bar>
           <span><Mark kind="done" /> {offer.words}</span>
           {undo.error && <span>Not undone: {messageOf(undo.error)}</span>}
-          <Button $small isPending={undo.isPending} onPress={takeBack}>Undo</Button>
+          {offer.event > 0 && <Button $small isPending={undo.isPending} onPress={takeBack}>Undo</Button>}
           <Button $small $tone="quiet" onPress={() => { undo.reset(); offerUndo(null) }}>Leave it so</Button>
         </Bar>
       )}
