@@ -45,6 +45,7 @@ func (p *watchedPart) open() []string {
 
 // Whatever is done in whatever order, the condition and the priorities are those that somebody would tell who watched.
 func TestWhoWatchedWouldSayTheSame(t *testing.T) {
+	fewChecks(t, 12)
 	rapid.Check(t, func(rt *rapid.T) {
 		_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988)},
 			"== Main board\nBT1 NiCd 3.6V\nBT2 NiMH 3.6V\nU1 7400")

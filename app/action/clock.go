@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"time"
 	_ "time/tzdata" // so that zones are known where the system knows none
+
+	"frugalheron/core/calendar"
 )
 
 // Today is the day it is in the collection, YYYY-MM-DD: moves and looks are entered with it unless they say another.
@@ -11,6 +13,12 @@ func (a Actor) Today() string { return a.now().Format(time.DateOnly) }
 
 // DayOf is the day of a moment in the collection, YYYY-MM-DD.
 func (a Actor) DayOf(at time.Time) string { return at.In(a.zone()).Format(time.DateOnly) }
+
+// Day is the day it is in the collection.
+func (a Actor) Day() calendar.Date {
+	now := a.now()
+	return calendar.Date{Year: now.Year(), Month: int(now.Month()), Day: now.Day()}
+}
 
 // ThisYear is the year it is in the collection.
 func (a Actor) ThisYear() int { return a.now().Year() }

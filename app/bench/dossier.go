@@ -210,7 +210,7 @@ func (s *Service) totalsOf(ctx context.Context, actor action.Actor, machine inve
 		return reckoning.Totals{}, err
 	}
 	boards, _, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
-		actor.ThisYear(), nil)
+		actor.Day(), nil)
 	return reckoning.Combine(boards), err
 }
 

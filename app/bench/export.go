@@ -101,7 +101,7 @@ func (s *Service) exportEntries(ctx context.Context, actor action.Actor, machine
 	lines := [][]string{}
 	for _, f := range fitted {
 		result, err := sheets.ReckonBody(library, f.Body,
-			sheets.OptionsFor(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.ThisYear()))
+			sheets.OptionsFor(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.Day()))
 		if err != nil {
 			return action.Content{}, err
 		}

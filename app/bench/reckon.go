@@ -8,6 +8,7 @@ import (
 	appevidence "frugalheron/app/evidence"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
+	"frugalheron/core/calendar"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/exterior"
@@ -34,7 +35,7 @@ func (s *Service) Reckon(ctx context.Context, actor action.Actor, text string, e
 	if err != nil {
 		return Reckoned{}, err
 	}
-	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era, ThisYear: actor.ThisYear()})
+	result, err := reckoning.Of(library, []byte(text), reckoning.Options{Era: era, Today: actor.Day()})
 	var refused *malformed.Error
 	if errors.As(err, &refused) {
 		return Reckoned{}, action.Reject("text", refused.Error())
@@ -90,7 +91,7 @@ func (s *Service) reckonMachine(ctx context.Context, actor action.Actor, machine
 		return ReckonedMachine{}, err
 	}
 	boards, out, err := reckonBoards(library, fitted, inventory.EraOf(machine.EraFrom, machine.EraTo),
-		actor.ThisYear(), drafts)
+		actor.Day(), drafts)
 	if err != nil {
 		return ReckonedMachine{}, err
 	}
@@ -143,13 +144,13 @@ func (s *Service) reckonAssembly(ctx context.Context, actor action.Actor, id int
 		}
 		return s.reckonExterior(ctx, actor, assembly, body)
 	}
-	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, actor.ThisYear(), drafts)
+	_, out, err := reckonBoards(library, []sheets.FittedAssembly{assembly}, datecode.Era{}, actor.Day(), drafts)
 	return out, err
 }
 
 // reckonBoards reckons boards together, with drafts in place of some of their sheets.
 func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era datecode.Era,
-	thisYear int, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
+	today calendar.Date, drafts map[int64]string) ([]reckoning.Board, ReckonedMachine, error) {
 	out := ReckonedMachine{Boards: []ReckonedBoard{}, Walk: []exterior.Step{}, Left: []string{}}
 	boards, counts := []reckoning.Board{}, []reckoning.Counts{}
 	for _, f := range fitted {
@@ -161,7 +162,7 @@ func reckonBoards(library *device.Library, fitted []sheets.FittedAssembly, era d
 		if err != nil {
 			return nil, out, err
 		}
-		result := reckoning.OfSheet(library, parsed, sheets.OptionsFor(f.Purpose, f.Fit, era, thisYear))
+		result := reckoning.OfSheet(library, parsed, sheets.OptionsFor(f.Purpose, f.Fit, era, today))
 		boards = append(boards, reckoning.Board{Assembly: f.ID, Title: f.Title, Result: result})
 		counts = append(counts, result.Counts())
 		board := ReckonedBoard{AssemblyID: f.ID, Totals: result.Totals, Entries: []reckoning.Entry{},

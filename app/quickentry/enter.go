@@ -110,7 +110,7 @@ func (s *Service) enterLine(ctx context.Context, actor action.Actor, machine inv
 		}
 		alone, err := sheets.ReckonBody(library, cmp.Or(placed.Text, said.Line),
 			sheets.OptionsFor(assembly.Purpose, assembly.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo),
-				actor.ThisYear()))
+				actor.Day()))
 		if err != nil {
 			return err
 		}

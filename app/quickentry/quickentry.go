@@ -127,7 +127,7 @@ func (s *Service) understandParts(ctx context.Context, actor action.Actor, machi
 			Replaces: placed.Replaces, Leaves: placed.Leaves, Blocked: placed.Blocked}
 		text := cmp.Or(placed.Text, said.Line)
 		alone, err := sheets.ReckonBody(library, text,
-			sheets.OptionsFor(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.ThisYear()))
+			sheets.OptionsFor(f.Purpose, f.Fit, inventory.EraOf(machine.EraFrom, machine.EraTo), actor.Day()))
 		if err != nil {
 			return err
 		}

@@ -4,6 +4,7 @@ import (
 	"errors"
 
 	"frugalheron/app/action"
+	"frugalheron/core/calendar"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/malformed"
@@ -23,8 +24,8 @@ func ParseBody(body string) (sheet.Sheet, error) {
 
 // OptionsFor says how the sheet of a board is read: by what its memory is for and when the board came in, which stand in no
 // heading of it, and by the years of its machine.
-func OptionsFor(purpose, fit string, era datecode.Era, thisYear int) reckoning.Options {
-	return reckoning.Options{Era: era, Purpose: sheet.Purpose(purpose), Fit: fit, ThisYear: thisYear}
+func OptionsFor(purpose, fit string, era datecode.Era, today calendar.Date) reckoning.Options {
+	return reckoning.Options{Era: era, Purpose: sheet.Purpose(purpose), Fit: fit, Today: today}
 }
 
 // ReckonBody reckons the text of a sheet.

@@ -111,7 +111,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		era = inventory.EraOf(machine.EraFrom, machine.EraTo)
 	}
 	result, err := ReckonBody(library, newest.Body,
-		OptionsFor(assembly.Purpose, assembly.Fit, era, action.Actor{}.ThisYear()))
+		OptionsFor(assembly.Purpose, assembly.Fit, era, action.Actor{}.Day()))
 	if err != nil {
 		return err
 	}

@@ -39,7 +39,7 @@ func sheetCommand() *cobra.Command {
 				_, err = fmt.Fprint(cmd.OutOrStdout(), sheet.Format(parsed))
 				return err
 			}
-			result, err := reckoning.Of(builtin.Library(), text, reckoning.Options{Era: era.Era, ThisYear: now.Year})
+			result, err := reckoning.Of(builtin.Library(), text, reckoning.Options{Era: era.Era, Today: now})
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}

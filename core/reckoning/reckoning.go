@@ -4,6 +4,9 @@
 package reckoning
 
 import (
+	"fmt"
+
+	"frugalheron/core/calendar"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device"
 	"frugalheron/core/edtf"
@@ -160,8 +163,9 @@ type Options struct {
 	Era     datecode.Era
 	Purpose sheet.Purpose // what the board's memory is for when a body text does not say
 	Fit     string        // when the board came in, if its heading is kept elsewhere: factory, period, later, modern
-	// ThisYear is the last year that codes on parts which were put in later can mean; 0 for the usual one.
-	ThisYear int
+	// Today is the day it is: codes on parts that were put in later can mean its year at most, and nothing was put in after
+	// it. The zero Date where nobody says it.
+	Today calendar.Date
 }
 
 // eraOf says which years a code on a part can mean. What is on a board that came in later may be newer than all others;
@@ -171,14 +175,30 @@ func (o Options) eraOf(fit string, e *sheet.Entry) datecode.Era {
 	switch {
 	case e.New != "" && err == nil:
 		latest := since.Latest().Year
-		if latest == 0 || o.ThisYear > 0 && o.ThisYear < latest {
-			latest = o.ThisYear
+		if latest == 0 || o.Today.Year > 0 && o.Today.Year < latest {
+			latest = o.Today.Year
 		}
 		return datecode.Era{Latest: latest}
 	case fit == "later" || fit == "modern":
-		return datecode.Era{From: o.Era.From, To: o.Era.To, Latest: o.ThisYear}
+		return datecode.Era{From: o.Era.From, To: o.Era.To, Latest: o.Today.Year}
 	}
 	return o.Era
+}
+
+// whyNotNew says why a part cannot have been put in when its line says so; empty where it can.
+func (o Options) whyNotNew(e *sheet.Entry) string {
+	if e.New == "" {
+		return ""
+	}
+	since, err := edtf.Parse(e.New)
+	switch {
+	case err != nil:
+	case !o.Today.IsZero() && !since.Earliest().IsZero() && o.Today.Before(since.Earliest()):
+		return fmt.Sprintf("new:%s lies after today; write when the part was put in", e.New)
+	case o.Era.From > 0 && !since.Latest().IsZero() && since.Latest().Year < o.Era.From:
+		return fmt.Sprintf("new:%s is before the machine was built, from %d on; correct one of the two", e.New, o.Era.From)
+	}
+	return ""
 }
 
 // Of reckons a text. It returns a *malformed.Error when the text cannot be a sheet at all.
@@ -219,6 +239,10 @@ func (r *Result) assembly(library *device.Library, a sheet.Assembly, options Opt
 		switch {
 		case line.Entry != nil:
 			out.Entries = append(out.Entries, readEntry(library, line.Entry, purpose, options.eraOf(fit, line.Entry)))
+			if why := options.whyNotNew(line.Entry); why != "" {
+				r.Problems = append(r.Problems, sheet.Problem{Line: line.Number, Message: why,
+					Column: sheet.ColumnOf(line.Text, "new:"+line.Entry.New)})
+			}
 		case isText(line.Text):
 			out.Texts = append(out.Texts, Text{Line: line.Number, Text: line.Text})
 			if !problemLines[line.Number] {

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"frugalheron/core/calendar"
 	"frugalheron/core/datecode"
 	"frugalheron/core/device/builtin"
 	"frugalheron/core/reckoning"
@@ -236,7 +237,7 @@ func TestDatesOfWhatIsNew(t *testing.T) {
 		{"R9 4702", ""}, {"PS1 2012 V", ""}, {"BT1 CR 2032", ""}, {"X1 18.432 MHz 8534", "1985-W34"},
 	} {
 		r, err := reckoning.Of(builtin.Library(), []byte(test.text), reckoning.Options{
-			Era: datecode.Era{From: 1984, To: 1987}, ThisYear: 2026})
+			Era: datecode.Era{From: 1984, To: 1987}, Today: calendar.Date{Year: 2026, Month: 11, Day: 1}})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -254,5 +255,22 @@ func TestWhatNobodyKnowsIsCountedWhateverItIs(t *testing.T) {
 	r := of(t, "SW3 ?\nY1 ? 4 pins\nU1 ?\nU2 ? @empty")
 	if r.Totals.Unidentified != 3 || r.Totals.Chips != 1 {
 		t.Errorf("totals %+v", r.Totals)
+	}
+}
+
+// A part cannot have been put in after today, nor before there was a machine: the line counts, and is said to be wrong.
+func TestWhenAPartCannotHaveBeenPutIn(t *testing.T) {
+	text := "U1 7400 new:2026-12\nU2 7400 new:2026\nU3 7400 new:1979\n  U4 7400 new:1984 # late\nU5 7400 new:../1990"
+	r, err := reckoning.Of(builtin.Library(), []byte(text), reckoning.Options{Mode: sheet.Body,
+		Era: datecode.Era{From: 1984, To: 1987}, Today: calendar.Date{Year: 2026, Month: 11, Day: 28}})
+	if err != nil || r.Totals.Chips != 5 {
+		t.Fatalf("%d chips, %v", r.Totals.Chips, err)
+	}
+	want := []sheet.Problem{
+		{Line: 1, Column: 9, Message: "new:2026-12 lies after today; write when the part was put in"},
+		{Line: 3, Column: 9, Message: "new:1979 is before the machine was built, from 1984 on; correct one of the two"},
+	}
+	if !reflect.DeepEqual(want, r.Problems) {
+		t.Error(r.Problems)
 	}
 }
