@@ -130,6 +130,11 @@ func (u *undoables) acts() map[string]func() error {
 			return second(u.Inventory.MoveAssembly(ctx, curator, u.board, board().Version,
 				inventory.Move{To: "place", Place: u.word("Store")}))
 		},
+		"tell past fitting": func() error {
+			u.n++
+			return second(u.Inventory.TellPastFitting(ctx, curator, u.board, board().Version,
+				inventory.PastFitting{MachineID: u.machine, From: fmt.Sprint(1900 + u.n), Until: fmt.Sprint(1900 + u.n)}))
+		},
 		"strike assembly": func() error {
 			return second(u.Inventory.VoidAssembly(ctx, curator, u.board, board().Version))
 		},
@@ -251,7 +256,8 @@ func (u *undoables) state() string {
 		must(u.Bench.Dossier(ctx, curator, u.machine)), must(u.Arrivals.Lot(ctx, curator, u.lot)),
 		must(u.Files.Attachments(ctx, curator, files.Owner{MachineID: u.machine}, 0, 10)),
 		must(u.Inventory.ListMachines(ctx, curator, inventory.MachineList{Limit: 10})),
-		must(u.Inventory.ListLoose(ctx, curator, "", 0, 10)), must(u.Roms.Roms(ctx, curator, u.machine)),
+		must(u.Inventory.ListLoose(ctx, curator, "", 0, 10)), must(u.Inventory.Fittings(ctx, curator, u.board)),
+		must(u.Roms.Roms(ctx, curator, u.machine)),
 		must(u.Teardown.Wiring(ctx, curator, u.machine)), must(u.Teardown.Teardown(ctx, curator, u.empty)),
 		must(u.Teardown.OpenedUp(ctx, curator, u.machine)),
 		must(u.Condition.Condition(ctx, curator, u.machine)), must(u.Condition.Measurements(ctx, curator, u.machine)),

@@ -104,8 +104,9 @@ func (w *watched) note(designator, kind string, isGone bool) {
 			seen.New, seen.FindingID, seen.Key = nil, f.ID, f.Key
 		}
 	}
-	_, err = w.actions.Condition.NoteBoardFinding(ctx, technician, w.board, appcondition.NotedFinding{Subsystem: "batteries",
-		ObservedFinding: seen})
+	_, err = w.actions.Condition.NoteBoardFinding(ctx, technician, w.board,
+		appcondition.NotedFinding{Subsystem: "batteries",
+			ObservedFinding: seen})
 	require.NoError(w.t, err)
 }
 

@@ -32,6 +32,13 @@ var (
 	eventMoveAssembly = action.NewEvent("move assembly", "assembly", func(s string, b, a action.Fields) string {
 		return fmt.Sprintf("moved %s from %v to %v", s, b["where"], a["where"])
 	})
+	eventTellPastFitting = action.NewEvent("tell past fitting", "assembly", func(s string, _, a action.Fields) string {
+		return fmt.Sprintf("said that %s was in %v until %v", s, a["where"], a["until"])
+	})
+	eventTakeBackPastFitting = action.NewEvent("take back past fitting", "assembly",
+		func(s string, b, _ action.Fields) string {
+			return fmt.Sprintf("took back that %s was in %v until %v", s, b["where"], b["until"])
+		})
 	eventReceiveAssembly = action.NewEvent("receive assembly", "fitting", func(_ string, _, a action.Fields) string {
 		return fmt.Sprintf("received %v from %v", a["title"], a["from"])
 	})

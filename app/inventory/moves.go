@@ -70,8 +70,18 @@ func (s *Service) MoveAssembly(ctx context.Context, actor action.Actor, id int64
 			return err
 		}
 		if to.Since < from.Since {
-			return action.Reject("on",
-				fmt.Sprintf("it is in %s since %s; a move cannot lie before that", fittingOf(from).Where(), from.Since))
+			// The first that is told of an assembly is where it was when it was entered: it may have been there long.
+			fittings, err := inventory.FittingsOf(ctx, tx, id)
+			if err != nil {
+				return err
+			}
+			if len(fittings) > 1 {
+				return action.Reject("on", fmt.Sprintf("it is in %s since %s; a move cannot lie before that",
+					fittingOf(from).Where(), from.Since))
+			}
+			if err := inventory.SetFittingSince(ctx, tx, from.ID, to.Since); err != nil {
+				return err
+			}
 		}
 		if to, err = replaceFitting(ctx, tx, from, to); err != nil {
 			return err

@@ -25,6 +25,7 @@ func New(kernel *action.Kernel, people *people.Service, library *library.Service
 	kernel.CanBeUndone(eventRenamePlace, action.MayKeepTheRecord, s.undoRenamePlace)
 	kernel.CanBeUndone(eventChangeAssembly, action.MayWriteSheets, s.undoChangeAssembly)
 	kernel.CanBeUndone(eventMoveAssembly, action.MayWriteSheets, s.undoMove)
+	kernel.CanBeUndone(eventTellPastFitting, action.MayWriteSheets, s.undoPastFitting)
 	kernel.CanBeUndone(eventVoidAssembly, action.MayWriteSheets, s.undoVoid)
 	return s
 }

@@ -78,6 +78,9 @@ func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history
 		if err := inventory.ReopenFitting(ctx, tx, was.Fitting); err != nil {
 			return err
 		}
+		if err := inventory.SetFittingSince(ctx, tx, was.Fitting, was.Since); err != nil {
+			return err
+		}
 		if err := inventory.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}

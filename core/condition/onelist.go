@@ -179,7 +179,8 @@ func Marked(m lives.Mark, source Source) []Observation {
 	switch {
 	case m.Until == "":
 	case m.WithPart:
-		seen = append(seen, Observation{On: m.Until, At: m.At, Gone: true, Note: "gone with its part", Source: FromPart})
+		seen = append(seen,
+			Observation{On: m.Until, At: m.At, Gone: true, Note: "gone with its part", Source: FromPart})
 	default:
 		seen = append(seen,
 			Observation{On: m.Until, At: time.Time{}, Gone: true, Note: "taken off the sheet", Source: source})

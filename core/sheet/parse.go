@@ -109,7 +109,9 @@ func (p *parser) problem(number int, line string, offset int, format string, arg
 }
 
 // ColumnOf is where a word stands in a line, from 1, in the units that editors count; 1 where it does not.
-func ColumnOf(line, word string) int { return utf16Length(line[:max(0, strings.Index(line, word))]) + 1 }
+func ColumnOf(line, word string) int {
+	return utf16Length(line[:max(0, strings.Index(line, word))]) + 1
+}
 
 func (p *parser) line(number int, text string) {
 	content := strings.TrimLeftFunc(text, unicode.IsSpace)

@@ -29,10 +29,11 @@ const fittingSelect = `SELECT f.id, f.assembly_id, f.machine_id, COALESCE(m.acce
 		CAST(f.until AS text) AS until
 	FROM fitting f LEFT JOIN machine m ON m.id = f.machine_id LEFT JOIN place p ON p.id = f.place_id `
 
-// FittingsOf lists where an assembly has been, the newest first.
+// FittingsOf lists where an assembly has been, where it is today first, then where it was last.
 func FittingsOf(ctx context.Context, h pg.Handle, assemblyID int64) ([]Fitting, error) {
 	fittings := []Fitting{}
-	err := h.SelectContext(ctx, &fittings, fittingSelect+`WHERE f.assembly_id = $1 ORDER BY f.id DESC`, assemblyID)
+	err := h.SelectContext(ctx, &fittings, fittingSelect+`WHERE f.assembly_id = $1
+		ORDER BY f.until IS NULL DESC, f.until DESC, f.id DESC`, assemblyID)
 	return fittings, err
 }
 
@@ -50,6 +51,45 @@ func InsertFitting(ctx context.Context, h pg.Handle, f Fitting) (int64, error) {
 			(SELECT COALESCE(max(ordinal), 0) + 1 FROM fitting WHERE machine_id = $2 AND until IS NULL)) RETURNING id`,
 		f.AssemblyID, f.MachineID, place, f.LentTo, f.Due, f.Slot, f.Fit, f.Note, f.Since)
 	return id, err
+}
+
+// InsertPastFitting notes where an assembly was before, and returns the id.
+func InsertPastFitting(ctx context.Context, h pg.Handle, f Fitting) (int64, error) {
+	var id int64
+	err := h.GetContext(ctx, &id, `INSERT INTO fitting (assembly_id, machine_id, slot, fit, note, since, until)
+		VALUES ($1, $2, $3, $4, $5, CAST($6 AS date), CAST($7 AS date)) RETURNING id`,
+		f.AssemblyID, f.MachineID, f.Slot, f.Fit, f.Note, f.Since, f.Until)
+	return id, err
+}
+
+// PastBoard is an assembly that was in a machine, and is not any more.
+type PastBoard struct {
+	AssemblyID int64  `db:"assembly_id"`
+	Title      string `db:"title"`
+	Slot       string `db:"slot"`
+	Note       string `db:"note"`
+	Since      string `db:"since"`
+	Until      string `db:"until"`
+	Where      string `db:"now_at"` // where it is today; empty where it was struck out
+}
+
+// PastBoardsOf lists what was in a machine and is not any more, what left last first.
+func PastBoardsOf(ctx context.Context, h pg.Handle, machineID int64) ([]PastBoard, error) {
+	found := []PastBoard{}
+	err := h.SelectContext(ctx, &found, `SELECT f.assembly_id, a.title, f.slot, f.note, CAST(f.since AS text) AS since,
+			CAST(f.until AS text) AS until, COALESCE(m.accession, p.name, NULLIF(n.lent_to, ''), '') AS now_at
+		FROM fitting f JOIN assembly a ON a.id = f.assembly_id
+		JOIN fitting n ON n.assembly_id = a.id AND n.until IS NULL
+		LEFT JOIN machine m ON m.id = n.machine_id LEFT JOIN place p ON p.id = n.place_id
+		WHERE f.machine_id = $1 AND f.until IS NOT NULL AND n.machine_id IS DISTINCT FROM $1
+		ORDER BY f.until DESC, f.id DESC`, machineID)
+	return found, err
+}
+
+// SetFittingSince says from which day on an assembly was where a fitting says.
+func SetFittingSince(ctx context.Context, h pg.Handle, id int64, day string) error {
+	_, err := h.ExecContext(ctx, `UPDATE fitting SET since = CAST($2 AS date) WHERE id = $1`, id, day)
+	return err
 }
 
 // CloseFitting ends a fitting on a day.

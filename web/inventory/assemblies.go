@@ -19,6 +19,12 @@ type MoveInput struct {
 	inventory.Move
 }
 
+// PastFittingInput says in which machine an assembly was, and the version that it started from.
+type PastFittingInput struct {
+	httpx.Versioned
+	inventory.PastFitting
+}
+
 // LooseInput is what people write about an assembly that is in no machine.
 type LooseInput struct {
 	Place string `json:"place" maxLength:"200" doc:"Where it is"`
@@ -88,6 +94,21 @@ func registerAssemblies(api *httpx.API, actions *app.App) {
 		Body MoveInput
 	}) (*httpx.Output[inventory.Moved], error) {
 		return httpx.Answer(actions.Inventory.MoveAssembly(ctx, actor, in.ID, in.Body.Version, in.Body.Move))
+	})
+	httpx.Register(api, action.MayWriteSheets, huma.Operation{
+		OperationID: "tell-past-fitting", Method: http.MethodPost, Path: "/api/assemblies/{id}/past-fittings",
+		Summary: "Note that an assembly was in a machine before", Errors: httpx.ErrorsOfChange,
+	}, func(ctx context.Context, actor action.Actor, in *struct {
+		httpx.ByID
+		Body PastFittingInput
+	}) (*httpx.Output[inventory.Moved], error) {
+		return httpx.Answer(actions.Inventory.TellPastFitting(ctx, actor, in.ID, in.Body.Version, in.Body.PastFitting))
+	})
+	httpx.Register(api, action.MayLook, huma.Operation{
+		OperationID: "list-past-boards", Method: http.MethodGet, Path: "/api/machines/{id}/past-boards",
+		Summary: "What was in a machine and is not any more", Errors: httpx.ErrorsOfRead,
+	}, func(ctx context.Context, actor action.Actor, in *httpx.ByID) (*httpx.Output[[]inventory.PastBoard], error) {
+		return httpx.Answer(actions.Inventory.PastBoards(ctx, actor, in.ID))
 	})
 	httpx.Register(api, action.MayWriteSheets, huma.Operation{
 		OperationID: "void-assembly", Method: http.MethodPost, Path: "/api/assemblies/{id}/void",

@@ -27,9 +27,26 @@ export const fittingsQuery = (assemblyId: number, version: number) =>
     queryFn: () => ask(api.GET('/api/assemblies/{id}/fittings', { params: { path: { id: assemblyId } } })),
   })
 
+/** What was in a machine and is not any more. */
+export const pastBoardsQuery = (machineId: number) =>
+  queryOptions({ queryKey: ['past boards', machineId], queryFn: () =>
+    ask(api.GET('/api/machines/{id}/past-boards', { params: { path: { id: machineId } } })) })
+
+/** Notes that an assembly was in a machine before. */
+export function useTellPastFitting(assemblyId: number) {
+  return useMutation({
+    mutationFn: (body: Schemas['PastFittingInput']) =>
+      ask(api.POST('/api/assemblies/{id}/past-fittings', { params: { path: { id: assemblyId } }, body })),
+    onSuccess: ({ assembly, event, where }) => {
+      moved()
+      offerUndo({ event, words: `${assembly.title} was in ${where}.` })
+    },
+  })
+}
+
 /** What is somewhere else than before changes lists and sums. */
 function moved() {
-  for (const queryKey of [assembliesKey, looseKey, ['machines'], placesQuery.queryKey])
+  for (const queryKey of [assembliesKey, looseKey, ['machines'], ['past boards'], placesQuery.queryKey])
     void queryClient.invalidateQueries({ queryKey })
 }
 

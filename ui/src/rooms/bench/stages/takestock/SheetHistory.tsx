@@ -11,6 +11,7 @@ import { Button, Buttons } from '../../../../kit/Button'
 import { Choice } from '../../../../kit/Field'
 import { Notice } from '../../../../kit/Notice'
 import { color, font, space } from '../../../../theme'
+import { PastFittingForm } from './moves/PastFittingForm'
 import { Whereabouts } from './moves/Whereabouts'
 import { Occupants } from './Occupants'
 
@@ -36,6 +37,7 @@ export function SheetHistory({ assembly, mayWrite, onBringBack, onClose }: Props
   return (
     <Panel aria-label={`History of ${assembly.title}`}>
       <Whereabouts assembly={assembly} />
+      {mayWrite && assembly.kind !== 'exterior' && <PastFittingForm assembly={assembly} />}
       <Occupants assembly={assembly} />
       <h3>The sheet</h3>
       {assembly.revision === 0 ? <p>Nothing was saved yet.</p> : <Buttons>

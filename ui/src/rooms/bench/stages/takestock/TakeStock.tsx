@@ -12,6 +12,7 @@ import { color, space } from '../../../../theme'
 import { AddBoard } from './AddBoard'
 import { Board } from './Board'
 import { FitFromStore } from './moves/FitFromStore'
+import { PastBoards } from './PastBoards'
 import { PasteBoards } from './PasteBoards'
 
 type Adding = 'nothing' | 'board' | 'text' | 'loose'
@@ -57,6 +58,7 @@ export function TakeStock({ machine, assemblies, reckoning }: { machine: Machine
           startHere={assembly.id === newest}
         />
       ))}
+      <PastBoards machineId={machine.id} />
       {assemblies.length > 0 && (
         <Leave>
           Sheets of the machine: <a href={`/api/machines/${String(machine.id)}/sheets.txt`} download>as text</a>,{' '}
