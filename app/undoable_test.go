@@ -133,7 +133,8 @@ func (u *undoables) acts() map[string]func() error {
 		"tell past fitting": func() error {
 			u.n++
 			return second(u.Inventory.TellPastFitting(ctx, curator, u.board, board().Version,
-				inventory.PastFitting{MachineID: u.machine, From: fmt.Sprint(1900 + u.n), Until: fmt.Sprint(1900 + u.n)}))
+				inventory.PastFitting{MachineID: u.machine, From: fmt.Sprint(1900 + u.n),
+					Until: fmt.Sprint(1900 + u.n)}))
 		},
 		"strike assembly": func() error {
 			return second(u.Inventory.VoidAssembly(ctx, curator, u.board, board().Version))
