@@ -101,8 +101,9 @@ func (s *Service) TellPastFitting(ctx context.Context, actor action.Actor, id in
 		for _, f := range fittings {
 			// When the first began nobody said: that is the day on which it was entered.
 			if f.Until != nil && f.MachineID != nil && row.Since < *f.Until && f.Since < *row.Until {
-				return action.Reject("until", fmt.Sprintf("it was in %s from %s until %s", fittingOf(f).Where(), f.Since,
-					*f.Until))
+				return action.Reject("until",
+					fmt.Sprintf("it was in %s from %s until %s", fittingOf(f).Where(), f.Since,
+						*f.Until))
 			}
 		}
 		if row.ID, err = inventory.InsertPastFitting(ctx, tx, row); err != nil {
