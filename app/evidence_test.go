@@ -312,6 +312,19 @@ func TestPartsAndContentsAreEvidence(t *testing.T) {
 	rom := known(t, actions, machine.ID, "rom")
 	require.Equal(t, facts.Settled, rom.Fact.State)
 	require.Equal(t, []string{"what repeats in Main board, U9"}, rom.Fact.Explanations[0].Blocks)
+	// With the chip of the card read, too, a claim without either is explained by both.
+	card, err := actions.Sheets.Contents(ctx, technician, machine.ID)
+	require.NoError(t, err)
+	_, err = actions.Roms.AddRomFile(ctx, technician, card[1].ID, roms.RomReading{Designator: "U4"}, "u4.bin", half[1:4097])
+	require.NoError(t, err)
+	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID, said("rom", "8K", "recalled"))
+	require.NoError(t, err)
+	for _, e := range known(t, actions, machine.ID, "rom").Fact.Explanations {
+		if len(e.Blocks) == 2 {
+			require.Equal(t, []string{"what repeats in Main board, U9", "Disk card, U4 of another processor"}, e.Blocks)
+		}
+	}
+	require.Len(t, known(t, actions, machine.ID, "rom").Fact.Explanations, 2)
 	built := known(t, actions, machine.ID, "built")
 	require.Equal(t, []any{facts.Settled, "1985-09/1986-02"}, []any{built.Fact.State, built.Fact.Now.Value})
 	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID, said("built", "1990", "document"))

@@ -5,12 +5,12 @@ import { Link } from 'react-router'
 import { classesQuery, type OwnClass, useChangeClass } from '../../api/judge'
 import { messageOf } from '../../api/problem'
 import { useAccount } from '../../api/session'
-import { Button } from '../../kit/Button'
+import { Button, Buttons } from '../../kit/Button'
 import { EditRecord } from '../../kit/EditRecord'
 import { Choice, Field, FieldGrid } from '../../kit/Field'
 import { Figure, ListTable, Scroll } from '../../kit/ListTable'
 import { Notice } from '../../kit/Notice'
-import { Faint, Page, PageHead, Title } from '../../kit/Page'
+import { Faint, Page, Title } from '../../kit/Page'
 import { RecordForm, textOf } from '../../kit/RecordForm'
 import { readIntervals, writeIntervals } from './intervals'
 
@@ -29,13 +29,13 @@ export default function Ageing() {
   const edited = editing === '' ? fresh : classes.data?.find(({ key }) => key === editing)
   return (
     <Page>
-      <PageHead>
-        <Title><Link to="/diary/open-first">What to open first</Link> / How often</Title>
-        {mayChange && <Button onPress={() => { setEditing('') }}>Add a class</Button>}
-      </PageHead>
+      <Title><Link to="/diary/open-first">What to open first</Link> / How often</Title>
       <p><Faint>The numbers ship with the product, most as rules of thumb. A collection that knows better changes them;
         a harsh climate, said of a place in <Link to="/stores/places">Places</Link>, shortens them.</Faint></p>
       {classes.error && <Notice tone="stop" word="Not listed.">{messageOf(classes.error)}</Notice>}
+      {mayChange && !edited && <Buttons>
+        <Button $small onPress={() => { setEditing('') }}>Add a class</Button>
+      </Buttons>}
       {edited && <Edit key={edited.key} one={edited} onDone={() => { setEditing(undefined) }} />}
       <Scroll>
         <ListTable>
