@@ -315,7 +315,8 @@ func TestPartsAndContentsAreEvidence(t *testing.T) {
 	// With the chip of the card read, too, a claim without either is explained by both.
 	card, err := actions.Sheets.Contents(ctx, technician, machine.ID)
 	require.NoError(t, err)
-	_, err = actions.Roms.AddRomFile(ctx, technician, card[1].ID, roms.RomReading{Designator: "U4"}, "u4.bin", half[1:4097])
+	_, err = actions.Roms.AddRomFile(ctx, technician, card[1].ID, roms.RomReading{Designator: "U4"}, "u4.bin",
+		half[1:4097])
 	require.NoError(t, err)
 	_, err = actions.Evidence.StateEvidence(ctx, technician, machine.ID, said("rom", "8K", "recalled"))
 	require.NoError(t, err)
