@@ -70,10 +70,10 @@ export function Compared({ on, condition, mayWrite, forPaper }: { on: FoundOn; m
             const finding = findings.find(({ key }) => key === row.key)
             return finding && (
               <tr key={row.key}>
-                <td><strong>{row.kind}</strong>, <Where on={on} finding={finding} /><br />
+                <What><strong>{row.kind}</strong>, <Where on={on} finding={finding} /><br />
                   <Faint>{finding.name}{lastNote(finding) && `: ${lastNote(finding)}`}</Faint>
                     <br /><Faint>known from {finding.sources.map(({ source }) => sourceWords[source]).join(', ')}</Faint>
-                    {'machine' in on && <Beside machineId={on.machine} finding={finding} forPaper={forPaper} />}</td>
+                    {'machine' in on && <Beside machineId={on.machine} finding={finding} forPaper={forPaper} />}</What>
                 {row.states.map((state,
                   i) => <td key={surveys[i]?.id}>
                     {state && <>{state}{row.severities[i] && <><br /><Faint>{row.severities[i]}</Faint></>}</>}
@@ -152,6 +152,9 @@ function Now({ on, finding }: { on: FoundOn; finding: FindingView }) {
   )
 }
 
+const What = styled.td`
+  min-width: 200px;
+`
 const Today = styled.td`
   min-width: 200px;
 `

@@ -87,8 +87,8 @@ export function SurveyItem({ machineId, condition, survey, item, onNext }: Props
       )}
       {judge.error && <Notice tone="stop" word="Not kept.">{messageOf(judge.error)}</Notice>}
       {!adding && waiting.length > 0 && <Notice tone="attention" word="How is it now?">
-        {waiting.length === 1 ? 'One finding was there before; say' : `${String(waiting.length)} findings were there
-          before; say`} of each how it is now. <Button $tone="quiet" onPress={allAsBefore}>All as before</Button>
+        {waiting.length === 1 ? 'One finding was there before; say how it is now.'
+          : `${String(waiting.length)} findings were there before; say of each how it is now.`} <Button $tone="quiet" onPress={allAsBefore}>{waiting.length === 1 ? 'As before' : 'All as before'}</Button>
       </Notice>}
       {!adding && (
         <Buttons>
