@@ -171,6 +171,10 @@ func TestEveryConflictTellsWhatIsThereNow(t *testing.T) {
 			return second(u.Inventory.MoveAssembly(ctx, curator, u.board, old,
 				inventory.Move{To: "place", Place: "Shed"}))
 		},
+		"inventory.TellPastFitting": func() error {
+			return second(u.Inventory.TellPastFitting(ctx, curator, u.board, old,
+				inventory.PastFitting{MachineID: u.machine, Until: "1990"}))
+		},
 		"inventory.VoidAssembly": func() error {
 			return second(u.Inventory.VoidAssembly(ctx, curator, u.board, old))
 		},

@@ -231,7 +231,8 @@ func TestJudge(t *testing.T) {
 		See(Button("Inspected, 1 found")), focusButton("Inspected, 1 found"), Keys(kb.Enter),
 		at("Safety capacitors"), focusButton("Not inspected"), Keys(kb.Enter), at("Boards"),
 	))
-	for _, name := range []string{"Boards", "Connectors", "Case and plastics", "Cables and leads", "Labels and marks"} {
+	for _, name := range []string{"Boards", "Connectors", "Case and plastics", "Cables and leads", "Labels and marks",
+		"Other"} {
 		require.NoError(t, b.Do(at(name), focusButton("Inspected, nothing new found"), Keys(kb.Enter)), name)
 	}
 	require.NoError(t, b.Do(
