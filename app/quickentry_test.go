@@ -144,7 +144,7 @@ func TestSayWhatHappened(t *testing.T) {
 	// Of the machine as a whole: works, a source says, a finding in words, where it is.
 	for words, would := range map[string]string{
 		"runs again": "tested today: it works", "memory 64K by firmware": "a statement: memory is 64K, from firmware",
-		"EH-0142 moved to Seed loft": "it stands in Seed loft from today", "hinge cracked": "a finding: hinge, cracked",
+		"EH-0142 moved to Seed loft": "it stands in Seed loft from today, a place that is not in the list yet", "hinge cracked": "a finding: hinge, cracked",
 	} {
 		require.Equal(t, would, say(words).Happened)
 		kept, err := actions.QuickEntry.Enter(ctx, technician, machine.ID, 0, 0, words)

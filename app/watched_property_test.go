@@ -45,11 +45,18 @@ func (p *watchedPart) open() []string {
 
 // Whatever is done in whatever order, the condition and the priorities are those that somebody would tell who watched.
 func TestWhoWatchedWouldSayTheSame(t *testing.T) {
-	fewChecks(t, 12)
+	fewChecks(t, 8)
+	_, actions := newApp(t)
+	n := 0
 	rapid.Check(t, func(rt *rapid.T) {
-		_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988)},
+		n++
+		machine, err := actions.Inventory.CreateMachine(ctx, curator, inventory.MachineInput{
+			Accession: fmt.Sprintf("EH-%04d", n), Name: "Meridian", EraFrom: year(1985), EraTo: year(1988)})
+		require.NoError(rt, err)
+		boards, err := actions.Sheets.TakeOverSheet(ctx, technician, machine.ID,
 			"== Main board\nBT1 NiCd 3.6V\nBT2 NiMH 3.6V\nU1 7400")
-		w := &watched{t: rt, actions: actions, machine: machine.ID, board: board.ID, parts: map[string]*watchedPart{}}
+		require.NoError(rt, err)
+		w := &watched{t: rt, actions: actions, machine: machine.ID, board: boards[0].ID, parts: map[string]*watchedPart{}}
 		for _, d := range []string{"BT1", "BT2"} {
 			w.parts[d] = &watchedPart{}
 			w.parts[d].begin(map[string]string{"BT1": "NiCd 3.6V", "BT2": "NiMH 3.6V"}[d])
@@ -173,13 +180,13 @@ func (w *watched) compare() {
 			said[f.Designator] = append(said[f.Designator], f.Kind)
 		}
 	}
-	risks, err := w.actions.Condition.Risks(ctx, viewer, 0, 0, 50)
+	risks, err := w.actions.Condition.Risks(ctx, viewer, 0, 0, 200)
 	require.NoError(w.t, err)
 	for d, p := range w.parts {
 		require.ElementsMatch(w.t, p.open(), said[d], d)
 		why := ""
 		for _, r := range risks.Risks {
-			if r.Place == d {
+			if r.Place == d && r.AssemblyID == w.board {
 				require.Equal(w.t, w.isInStore, r.Machine.ID == 0)
 				why = r.Why
 			}

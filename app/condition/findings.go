@@ -154,9 +154,9 @@ func (s *Service) NoteFinding(ctx context.Context, actor action.Actor, machineID
 func (s *Service) SayFound(ctx context.Context, actor action.Actor, machineID int64, f FindingInput,
 	note string) (event int64, err error) {
 	where := strings.TrimSpace(f.Designator + " " + f.Place)
-	subsystem := condition.SubsystemFor(where, f.Kind)
-	if subsystem == "boards" && f.AssemblyID == nil {
-		subsystem = condition.Other
+	subsystem := condition.SubsystemOfPlace(where, f.Kind)
+	if where == "" {
+		subsystem = "boards" // it is said of a board as a whole
 	}
 	seen := ObservedFinding{New: &f, Severity: condition.SeverityOf(subsystem, f.Kind, where), Note: note}
 	at := onMachine(machineID)

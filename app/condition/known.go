@@ -302,9 +302,7 @@ func (r records) pointOf(m Measurement) condition.Said {
 		one.Subsystem = condition.SubsystemFor(one.Tells, "")
 	default:
 		// By what the point is called, as a drive guide.
-		if one.Subsystem = condition.SubsystemFor(m.Point, ""); one.Subsystem == "boards" {
-			one.Subsystem = condition.Other
-		}
+		one.Subsystem = condition.SubsystemOfPlace(m.Point, "")
 	}
 	return one
 }

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -136,9 +137,14 @@ func (s *Service) enterHappened(ctx context.Context, actor action.Actor, machine
 	h := said.Happened
 	var board *sheets.FittedAssembly
 	for i := range fitted {
-		if said.Board != "" && fitted[i].Title == said.Board {
-			board = &fitted[i]
+		if said.Board == "" || fitted[i].Title != said.Board {
+			continue
 		}
+		if board != nil {
+			return kept, action.Reject("text", fmt.Sprintf(
+				"several boards are called %s; give one of them another title, or say it of a part on its sheet", said.Board))
+		}
+		board = &fitted[i]
 	}
 	subject := said.Board
 	if said.Entry != nil {

@@ -91,12 +91,24 @@ func (s *Service) Understand(ctx context.Context, actor action.Actor, machineID 
 		if said.Happened.Deed == statement.Treated {
 			u.NoteInstead, u.Happened = rest, ""
 		}
+		if said.Happened.Deed == statement.Moved {
+			err = s.tellNewPlace(ctx, actor, said.Happened.Words, &u)
+		}
 	}
 	// What was measured on a part that stands on a sheet is never its marking.
 	if measured != nil && measured.Sure {
 		u.Sure, u.Destinations, u.NoteInstead = true, []Destination{}, ""
 	}
 	return u, err
+}
+
+// tellNewPlace says of a move that it goes to a place that is not in the list yet: it may be a slip of the pen.
+func (s *Service) tellNewPlace(ctx context.Context, actor action.Actor, place string, u *Understood) error {
+	known, err := s.inventory.Places(ctx, actor)
+	if err == nil && !slices.Contains(known, place) {
+		u.Happened += ", a place that is not in the list yet"
+	}
+	return err
 }
 
 func titlesOf(fitted []sheets.FittedAssembly) []string {

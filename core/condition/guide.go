@@ -24,6 +24,7 @@ type Subsystem struct {
 	Kinds    []string // of findings that are usual
 	Classes  []string // ageing classes that whoever inspects it looks at
 	held     *regexp.Regexp
+	words    *regexp.Regexp // of places, where people say what is wrong there
 }
 
 // always stands for a pattern in the table: every machine has it.
@@ -37,14 +38,17 @@ func Subsystems() []Subsystem { return slices.Clone(readSubsystems()) }
 
 var readSubsystems = sync.OnceValue(func() []Subsystem {
 	all := []Subsystem{}
-	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "look for", "grading",
+	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "words", "look for", "grading",
 		"cautions", "kinds", "classes", "source") {
-		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[3], Grading: cells[4],
-			Kinds: strings.Split(cells[6], ", "), Classes: strings.Fields(cells[7])}
+		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[4], Grading: cells[5],
+			Kinds: strings.Split(cells[7], ", "), Classes: strings.Fields(cells[8])}
 		if cells[2] != always {
 			s.held = regexp.MustCompile(`(?i)` + cells[2])
 		}
-		for _, key := range strings.Fields(cells[5]) {
+		if cells[3] != "" {
+			s.words = regexp.MustCompile(`(?i)\b(` + cells[3] + `)s?\b`)
+		}
+		for _, key := range strings.Fields(cells[6]) {
 			s.Cautions = append(s.Cautions, caution.Key(key))
 		}
 		all = append(all, s)

@@ -51,6 +51,20 @@ func SeverityOf(subsystem, kind, tells string) Severity {
 	return Watch
 }
 
+// SubsystemOfPlace says to which subsystem something belongs that was found at a place, by how people call that: the hinge
+// is part of the case. What nobody can tell is of none.
+func SubsystemOfPlace(place, kind string) string {
+	for _, s := range readSubsystems() {
+		if s.words != nil && s.words.MatchString(place) {
+			return s.Key
+		}
+	}
+	if found := SubsystemFor(place, kind); found != "boards" {
+		return found
+	}
+	return Other
+}
+
 // SubsystemFor says to which subsystem something belongs that was found on a part, by what the part is told to be: of
 // those that look at such parts the first in which the kind is usual, else the first.
 func SubsystemFor(tells, kind string) string {

@@ -33,12 +33,22 @@ func Read(text string, boards ...string) (Statement, bool) {
 	if strings.ContainsAny(text, "\n\r") {
 		return Statement{}, false
 	}
-	board, rest := cutBoard(text, boards)
-	if said, ok := readEntry(rest); ok {
+	if board, rest := cutBoard(text, boards); board != "" {
+		if said, ok := readOf(board, rest); ok {
+			return said, true
+		}
+		// A board may be called by a word that means something else here, as memory.
+	}
+	return readOf("", text)
+}
+
+// readOf reads what is said of a board that was named, or of the machine.
+func readOf(board, text string) (Statement, bool) {
+	if said, ok := readEntry(text); ok {
 		said.Board = board
 		return said, true
 	}
-	if happened := ofThing(strings.Fields(rest), board != ""); happened != nil {
+	if happened := ofThing(strings.Fields(text), board != ""); happened != nil {
 		return Statement{Board: board, Happened: happened}, true
 	}
 	return Statement{}, false

@@ -137,6 +137,8 @@ func TestWhatHappensToAThing(t *testing.T) {
 		require.Equal(t, want, said.Happened.Would(said.Board), words)
 		require.Equal(t, said.Happened.Deed != statement.Found, said.Happened.IsSure())
 	}
+	said, ok := statement.Read("memory 64 MB by firmware", "Memory")
+	require.True(t, ok && said.Board == "" && said.Happened.Deed == statement.Stated, "a board may be called so")
 	for _, words := range []string{"runs only sometimes", "meridian", "starts with", "moved to", "works of art",
 		"memory 64 MB",
 		"memory by firmware", "brewery", "out", "new", "open reel"} {
