@@ -21,7 +21,7 @@ type watchedPart struct {
 	marked  map[string]bool
 	noted   map[string]bool // by people, until they say that it is gone
 	low     bool            // its last reading was too low
-	looked  bool            // since it is there
+	looked  bool            // since it is there, beside what is marked
 	renewed bool
 }
 
@@ -125,10 +125,10 @@ func (w *watched) event() {
 	switch what := rapid.SampledFrom([]string{"mark", "erase", "note", "gone", "measure", "remove", "refit", "replace",
 		"move"}).Draw(w.t, "what"); {
 	case what == "mark" && p.words != "" && !p.marked[kind]:
-		p.marked[kind], p.looked = true, true
+		p.marked[kind] = true
 		w.write()
 	case what == "erase" && p.marked[kind]:
-		p.marked[kind] = false // what somebody saw beside the sheet stays
+		p.marked[kind] = false // a slip of the pen, so that nobody looked; what somebody saw beside the sheet stays
 		w.write()
 	case what == "note" && p.words != "":
 		w.note(d, kind, false)
@@ -180,13 +180,12 @@ func (w *watched) compare() {
 			said[f.Designator] = append(said[f.Designator], f.Kind)
 		}
 	}
-	risks, err := w.actions.Condition.Risks(ctx, viewer, 0, 0, 200)
-	require.NoError(w.t, err)
+	ranked := w.ranked()
 	for d, p := range w.parts {
 		require.ElementsMatch(w.t, p.open(), said[d], d)
 		why := ""
-		for _, r := range risks.Risks {
-			if r.Place == d && r.AssemblyID == w.board {
+		for _, r := range ranked {
+			if r.Place == d {
 				require.Equal(w.t, w.isInStore, r.Machine.ID == 0)
 				why = r.Why
 			}
@@ -194,7 +193,7 @@ func (w *watched) compare() {
 		switch {
 		case p.words == "":
 			require.Empty(w.t, why, d)
-		case p.looked:
+		case p.looked || p.marked["leaking"] || p.marked["corroded"]:
 			require.Contains(w.t, why, "last looked at less than a month ago", d)
 		case p.renewed:
 			require.Contains(w.t, why, "put in new", d)
@@ -215,4 +214,24 @@ func (w *watched) compare() {
 		expected = 0 // it went with its board
 	}
 	require.Equal(w.t, expected, open, whole.Findings)
+}
+
+// ranked lists what ages on the board: of its machine, or of the whole collection while it is in store.
+func (w *watched) ranked() []appcondition.Risk {
+	of, found := w.machine, []appcondition.Risk{}
+	if w.isInStore {
+		of = 0
+	}
+	for after := 0; ; {
+		page, err := w.actions.Condition.Risks(ctx, viewer, of, after, 200)
+		require.NoError(w.t, err)
+		for _, r := range page.Risks {
+			if r.AssemblyID == w.board {
+				found = append(found, r)
+			}
+		}
+		if after = page.Next; after == 0 {
+			return found
+		}
+	}
 }
