@@ -116,7 +116,8 @@ func TestHowGraveAndWhere(t *testing.T) {
 		require.Equal(t, c.subsystem, condition.SubsystemFor(c.tells, c.kind), c)
 		require.Equal(t, c.severity, condition.SeverityOf(c.subsystem, c.kind, c.tells), c)
 	}
-	for place, subsystem := range map[string]string{"left hinge": "plastics", "mains lead": "cables", "drive guide": "drives",
+	for place, subsystem := range map[string]string{"left hinge": "plastics", "mains lead": "cables",
+		"drive guide":        "drives",
 		"rear, upper corner": "other", "serial label": "labels", "fan": "cooling"} {
 		require.Equal(t, subsystem, condition.SubsystemOfPlace(place, "cracked"), place)
 	}
