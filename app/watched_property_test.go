@@ -56,7 +56,8 @@ func TestWhoWatchedWouldSayTheSame(t *testing.T) {
 		boards, err := actions.Sheets.TakeOverSheet(ctx, technician, machine.ID,
 			"== Main board\nBT1 NiCd 3.6V\nBT2 NiMH 3.6V\nU1 7400")
 		require.NoError(rt, err)
-		w := &watched{t: rt, actions: actions, machine: machine.ID, board: boards[0].ID, parts: map[string]*watchedPart{}}
+		w := &watched{t: rt, actions: actions, machine: machine.ID, board: boards[0].ID,
+			parts: map[string]*watchedPart{}}
 		for _, d := range []string{"BT1", "BT2"} {
 			w.parts[d] = &watchedPart{}
 			w.parts[d].begin(map[string]string{"BT1": "NiCd 3.6V", "BT2": "NiMH 3.6V"}[d])

@@ -38,7 +38,8 @@ func Subsystems() []Subsystem { return slices.Clone(readSubsystems()) }
 
 var readSubsystems = sync.OnceValue(func() []Subsystem {
 	all := []Subsystem{}
-	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "words", "look for", "grading",
+	for _, cells := range table.Reference("subsystems", subsystemTable, "key", "name", "held", "words", "look for",
+		"grading",
 		"cautions", "kinds", "classes", "source") {
 		s := Subsystem{Key: cells[0], Name: cells[1], LookFor: cells[4], Grading: cells[5],
 			Kinds: strings.Split(cells[7], ", "), Classes: strings.Fields(cells[8])}
