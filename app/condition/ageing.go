@@ -44,10 +44,6 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err := storecondition.LockAgeing(ctx, tx, machineID); err != nil {
 		return err
 	}
-	parts, rows, err := heldParts(ctx, tx, machineID)
-	if err != nil {
-		return err
-	}
 	known, err := knownOf(ctx, tx, machineID)
 	if err != nil {
 		return err
@@ -68,7 +64,7 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	grouped := ageingParts(table, machineID, parts, rows, looked)
+	grouped := ageingParts(table, machineID, known.parts(), known.held, looked)
 	kept := make([]string, len(grouped))
 	for i, one := range grouped {
 		kept[i] = packPart(one)

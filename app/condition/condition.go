@@ -106,11 +106,11 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 		Surveys: []SurveyView{}, Findings: []FindingView{}, Severities: condition.Severities(),
 		TechnicalGrades: condition.TechnicalGrades(), CosmeticGrades: condition.CosmeticGrades(),
 	}
-	parts, _, err := heldParts(ctx, h, machineID)
+	known, err := knownOf(ctx, h, machineID)
 	if err != nil {
 		return c, err
 	}
-	c.Guide = condition.Guide(parts)
+	c.Guide = condition.Guide(known.parts())
 	rows, err := storecondition.SurveysOf(ctx, h, machineID)
 	if err != nil {
 		return c, err
@@ -130,10 +130,6 @@ func conditionOf(ctx context.Context, h pg.Handle, machineID int64) (Condition, 
 		if row.Cosmetic != "" {
 			c.Cosmetic, c.CosmeticOn = row.Cosmetic, row.On
 		}
-	}
-	known, err := knownOf(ctx, h, machineID)
-	if err != nil {
-		return c, err
 	}
 	findings := known.findings
 	c.Findings = known.views()

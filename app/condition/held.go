@@ -1,38 +1,27 @@
 package condition
 
 import (
-	"context"
 	"strings"
 
-	appinventory "frugalheron/app/inventory"
 	"frugalheron/core/condition"
 	storecondition "frugalheron/store/condition"
-	"frugalheron/store/pg"
 )
 
-// heldParts are what a machine holds, as surveys and the ranking of what ages know it: the lines of its
-// sheets, and its boards by their kind and name.
-func heldParts(ctx context.Context, h pg.Handle, machineID int64) ([]condition.Part, []storecondition.HeldPart, error) {
-	rows, err := storecondition.HeldParts(ctx, h, machineID)
-	if err != nil {
-		return nil, nil, err
-	}
-	assemblies, err := appinventory.AssembliesOf(ctx, h, machineID)
-	if err != nil {
-		return nil, nil, err
-	}
+// parts are what a machine holds, as surveys and the ranking of what ages know it: the lines of its sheets, and its boards by
+// their kind and name.
+func (r records) parts() []condition.Part {
 	parts := []condition.Part{}
-	for _, a := range assemblies {
-		parts = append(parts,
-			condition.Part{AssemblyID: a.ID, Board: a.Title, Place: a.Title,
-				Tells: condition.Tells(condition.Words{Kind: "board", Marking: a.Title + " " + a.Kind})})
+	for _, b := range r.fitted {
+		if !r.boards[b.ID].isExterior {
+			parts = append(parts, condition.Part{AssemblyID: b.ID, Board: b.Title, Place: b.Title,
+				Tells: condition.Tells(condition.Words{Kind: "board", Marking: b.Title + " " + b.Kind})})
+		}
 	}
-	for _, r := range rows {
-		parts = append(parts,
-			condition.Part{AssemblyID: r.AssemblyID, Board: r.Board, Line: r.Line, Place: r.Places,
-				Words: strings.TrimSpace(r.Marking + " " + r.Findings), Tells: condition.Tells(wordsOf(r))})
+	for _, p := range r.held {
+		parts = append(parts, condition.Part{AssemblyID: p.AssemblyID, Board: p.Board, Line: p.Line, Place: p.Places,
+			Words: strings.TrimSpace(p.Marking + " " + p.Findings), Tells: condition.Tells(wordsOf(p))})
 	}
-	return parts, rows, nil
+	return parts
 }
 
 func wordsOf(r storecondition.HeldPart) condition.Words {

@@ -28,6 +28,7 @@ type records struct {
 	measured     []storecondition.MeasurementRow
 	held         []storecondition.HeldPart
 	boards       map[int64]board
+	fitted       []storecondition.BoardName // the same in their order
 }
 
 // board is one of those whose sheets speak.
@@ -55,8 +56,8 @@ func recordsOf(ctx context.Context, h pg.Handle, machineID int64) (records, erro
 	if r.held, err = storecondition.HeldParts(ctx, h, machineID); err != nil {
 		return r, err
 	}
-	rows, err := storecondition.BoardsIn(ctx, h, machineID)
-	r.boards = boardsOf(rows)
+	r.fitted, err = storecondition.BoardsIn(ctx, h, machineID)
+	r.boards = boardsOf(r.fitted)
 	return r, err
 }
 
