@@ -48,15 +48,7 @@ func renewAgeing(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	reads, err := storecondition.ReadOuts(ctx, tx, machineID, 0)
-	if err != nil {
-		return err
-	}
-	surveys, err := storecondition.SurveysOf(ctx, tx, machineID)
-	if err != nil {
-		return err
-	}
-	looked, err := looksOf(known, reads, surveys)
+	looked, err := known.looks(ctx, tx, machineID, 0)
 	if err != nil {
 		return err
 	}
@@ -85,11 +77,7 @@ func renewBoardAgeing(ctx context.Context, tx *sqlx.Tx, assemblyID int64) error 
 	if err != nil {
 		return err
 	}
-	reads, err := storecondition.ReadOuts(ctx, tx, 0, assemblyID)
-	if err != nil {
-		return err
-	}
-	looked, err := looksOf(known, reads, nil)
+	looked, err := known.looks(ctx, tx, 0, assemblyID)
 	if err != nil {
 		return err
 	}
@@ -114,7 +102,7 @@ func isBoard(rankedAs int64) bool { return rankedAs < 0 }
 
 // ageingParts are the parts that age among those that are held.
 func ageingParts(table risk.Table, machineID int64, parts []condition.Part, rows []storecondition.HeldPart,
-	looked looks) []risk.Part {
+	looked condition.Looks) []risk.Part {
 	grouped, order := map[string]*risk.Part{}, []string{}
 	add := func(p risk.Part) {
 		key := fmt.Sprintf("%s %d %d %d %d %d", p.Class, p.Assembly, p.Born, p.Renewed, p.CameIn, p.Looked)
@@ -131,7 +119,7 @@ func ageingParts(table risk.Table, machineID int64, parts []condition.Part, rows
 		}
 		// A board of its own, as a drive.
 		add(risk.Part{Machine: machineID, Class: class, Count: 1, Assembly: p.AssemblyID, Born: risk.NoDay,
-			Renewed: risk.NoDay, CameIn: risk.NoDay, Looked: looked.at(class, p.AssemblyID, "")})
+			Renewed: risk.NoDay, CameIn: risk.NoDay, Looked: dayOf(looked.At(class, p.AssemblyID, ""))})
 	}
 	for _, r := range rows {
 		class := table.ClassOf(condition.Tells(wordsOf(r)))
@@ -148,12 +136,12 @@ func ageingParts(table risk.Table, machineID int64, parts []condition.Part, rows
 		}
 		designators := strings.Fields(r.Places)
 		for _, designator := range designators {
-			p.Count, p.CameIn = 1, looked.cameIn(r.AssemblyID, designator)
-			p.Looked = looked.at(class, r.AssemblyID, designator)
+			p.Count, p.CameIn = 1, sinceDay(looked.CameIn(r.AssemblyID, designator))
+			p.Looked = dayOf(looked.At(class, r.AssemblyID, designator))
 			add(p)
 		}
 		if rest := r.Count - len(designators); rest > 0 {
-			p.Count, p.CameIn, p.Looked = rest, risk.NoDay, looked.at(class, r.AssemblyID, "")
+			p.Count, p.CameIn, p.Looked = rest, risk.NoDay, dayOf(looked.At(class, r.AssemblyID, ""))
 			add(p)
 		}
 	}

@@ -1,18 +1,14 @@
 package condition
 
 import (
-	"cmp"
 	"context"
 	"errors"
-	"fmt"
 	"slices"
 	"strings"
 
 	"frugalheron/app/action"
 	"frugalheron/core/condition"
-	"frugalheron/core/exterior"
 	"frugalheron/core/lives"
-	"frugalheron/core/measure"
 	"frugalheron/core/sheet"
 	storecondition "frugalheron/store/condition"
 	"frugalheron/store/inventory"
@@ -74,6 +70,7 @@ type known struct {
 	records
 	findings []condition.Finding
 	told     map[int64]lives.Story // by assembly
+	readings []condition.Measured  // the oldest first
 	said     []condition.Said
 }
 
@@ -130,11 +127,11 @@ func (r records) list() (known, error) {
 	}
 	k.said = r.saidByPeople()
 	k.said = append(k.said, r.saidOnSheets(k.told)...)
-	measured, err := r.saidByMeasuring(k.told)
-	if err != nil {
+	var err error
+	if k.readings, err = r.measurements(); err != nil {
 		return k, err
 	}
-	k.said = append(k.said, measured...)
+	k.said = append(k.said, condition.Failures(k.readings, k.told)...)
 	k.findings = condition.OneList(k.said, k.told)
 	return k, nil
 }
@@ -149,14 +146,8 @@ func (r records) saidByPeople() []condition.Said {
 	for i, f := range r.found {
 		one := r.saidOf(f.FindingFields)
 		one.ID, one.Observations = f.ID, by[f.ID]
-		if f.LeftOn != nil && len(one.Observations) > 0 {
-			last := one.Observations[len(one.Observations)-1]
-			if !last.Gone {
-				one.Observations = append(one.Observations,
-					condition.Observation{On: max(*f.LeftOn, last.On), At: last.At,
-						Gone: true, Severity: last.Severity, Note: "it went with its board",
-						Source: condition.FromPart})
-			}
+		if f.LeftOn != nil {
+			one = one.LeftWithBoard(*f.LeftOn)
 			one.Board = f.Assembly
 		}
 		said[i] = one
@@ -223,108 +214,29 @@ func (r records) saidOnSheets(stories map[int64]lives.Story) []condition.Said {
 			continue
 		}
 		for _, m := range stories[row.AssemblyID].Marks {
-			one := condition.Said{Kind: m.Kind, Assembly: row.AssemblyID, Board: on.title, Parts: m.Parts,
-				Tells:    m.Tells,
-				Standing: m.Until == ""}
-			source := condition.FromSheet
-			if on.isExterior {
-				one.Board, one.Place, source = "", m.Words, condition.FromOutside
-				one.Subsystem = cmp.Or(exterior.SubsystemOf(m.Tells), condition.Other)
-			} else {
-				one.Subsystem = condition.SubsystemFor(m.Tells, m.Kind)
-				if m.Parts == "" {
-					one.Place = m.Words
-				}
-			}
-			if one.Standing {
-				one.Line = m.Line
-			}
-			one.Observations = condition.Marked(m, source)
-			said = append(said, one)
+			said = append(said, condition.OnSheet(m, condition.Sheet{Assembly: row.AssemblyID, Title: on.title,
+				IsExterior: on.isExterior}))
 		}
 	}
 	return said
 }
 
-// series are the readings of one point while one part was there, the oldest first.
-type series struct {
-	condition.Said
-	seen []condition.Observation // each with the verdict that follows
-	kind []string                // of the failure; empty where there is none
-}
-
-// saidByMeasuring is what was out of its limits, and whether a newer reading is good.
-func (r records) saidByMeasuring(stories map[int64]lives.Story) ([]condition.Said, error) {
-	points, order := map[string]*series{}, []string{}
+// measurements are what was measured, as the core knows it, the oldest first.
+func (r records) measurements() ([]condition.Measured, error) {
+	measured := make([]condition.Measured, 0, len(r.measured))
 	for _, row := range slices.Backward(r.measured) {
 		m, err := TellMeasurement(row)
 		if err != nil {
 			return nil, err
 		}
-		if m.Judged.Verdict == measure.Noted {
-			continue
+		one := condition.Measured{Point: m.Point, Quantity: m.Quantity, Expected: m.Expected, Judged: m.Judged,
+			On: m.On,
+			At: row.At, By: m.By}
+		if m.AssemblyID != nil {
+			one.Assembly, one.Board = *m.AssemblyID, r.boards[*m.AssemblyID].title
+			one.Tells = r.tells(one.Assembly, one.Designator())
 		}
-		one := r.pointOf(m)
-		seen := condition.Observation{On: m.On, At: row.At, Note: "measured " + m.Judged.InWords, By: m.By,
-			Source: condition.FromMeasurement}
-		nth, _ := stories[one.Assembly].Occupant(one.Parts, m.On, row.At)
-		key := strings.ToLower(fmt.Sprintf("%d %s %s %d", one.Assembly, m.Point, m.Quantity, nth))
-		if points[key] == nil {
-			points[key], order = &series{Said: one}, append(order, key)
-		}
-		kind := ""
-		if m.Judged.Verdict == measure.Fail {
-			kind = condition.FailureKind(m.Quantity, m.Expected != nil && m.Expected.IsLow(m.Judged.Stats.Average))
-		}
-		points[key].seen, points[key].kind = append(points[key].seen, seen), append(points[key].kind, kind)
+		measured = append(measured, one)
 	}
-	said := []condition.Said{}
-	for _, key := range order {
-		said = append(said, points[key].failures()...)
-	}
-	return said, nil
-}
-
-// pointOf says where something was measured.
-func (r records) pointOf(m Measurement) condition.Said {
-	one := condition.Said{Place: m.Point}
-	designator, rest, _ := strings.Cut(m.Point, " ")
-	if m.AssemblyID != nil {
-		one.Assembly, one.Board = *m.AssemblyID, r.boards[*m.AssemblyID].title
-		if sheet.IsDesignator(designator) {
-			one.Parts, one.Place, one.Tells = designator, rest, r.tells(*m.AssemblyID, designator)
-		}
-	}
-	_, isRail := measure.Rail(designator)
-	switch {
-	case isRail:
-		one.Subsystem = "supply"
-	case one.Tells != "":
-		one.Subsystem = condition.SubsystemFor(one.Tells, "")
-	default:
-		// By what the point is called, as a drive guide.
-		one.Subsystem = condition.SubsystemOfPlace(m.Point, "")
-	}
-	return one
-}
-
-// failures are the findings of a series: one for each kind of failure, gone when a reading is otherwise.
-func (s series) failures() []condition.Said {
-	kinds, said := []string{}, []condition.Said{}
-	for _, kind := range s.kind {
-		if kind == "" || slices.Contains(kinds, kind) {
-			continue
-		}
-		kinds = append(kinds, kind)
-		one := s.Said
-		one.Kind = kind
-		for i, seen := range s.seen {
-			seen.Gone = s.kind[i] != kind
-			if len(one.Observations) > 0 || !seen.Gone {
-				one.Observations = append(one.Observations, seen)
-			}
-		}
-		said = append(said, one)
-	}
-	return said
+	return measured, nil
 }

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"frugalheron/core/exterior"
 	"frugalheron/core/lives"
 	"frugalheron/core/sheet"
 )
@@ -167,14 +168,56 @@ func withoutErasures(observations []Observation) []Observation {
 	if !said {
 		return observations
 	}
-	return slices.DeleteFunc(observations, func(o Observation) bool {
-		return o.Gone && (o.Source == FromSheet || o.Source == FromOutside)
-	})
+	return slices.DeleteFunc(observations, Observation.isErasure)
 }
 
-// Marked is what a mark on a sheet says: that it was seen on the day it was written, and that it was gone when it was
+// isErasure reports whether it is that a mark was taken off a sheet, for which nobody needs to look at the part.
+func (o Observation) isErasure() bool {
+	return o.Gone && (o.Source == FromSheet || o.Source == FromOutside)
+}
+
+// Sheet is one whose marks are told.
+type Sheet struct {
+	Assembly   int64
+	Title      string
+	IsExterior bool
+}
+
+// OnSheet is what a mark on a sheet, or one that stood there, says. What is found on a thing of the outside belongs where the
+// thing does, what is found on a part where such parts are looked at.
+func OnSheet(m lives.Mark, on Sheet) Said {
+	one := Said{Kind: m.Kind, Assembly: on.Assembly, Parts: m.Parts, Tells: m.Tells, Standing: m.Until == ""}
+	source := FromSheet
+	if on.IsExterior {
+		one.Place, one.Subsystem, source = m.Words, cmp.Or(exterior.SubsystemOf(m.Tells), Other), FromOutside
+	} else {
+		one.Board, one.Subsystem = on.Title, SubsystemFor(m.Tells, m.Kind)
+		if m.Parts == "" {
+			one.Place = m.Words
+		}
+	}
+	if one.Standing {
+		one.Line = m.Line
+	}
+	one.Observations = marked(m, source)
+	return one
+}
+
+// LeftWithBoard ends what was found on a machine with the day on which its board left: it is told of the board from then on.
+func (s Said) LeftWithBoard(on string) Said {
+	last := len(s.Observations) - 1
+	if last < 0 || s.Observations[last].Gone {
+		return s
+	}
+	was := s.Observations[last]
+	s.Observations = append(slices.Clone(s.Observations), Observation{On: max(on, was.On), At: was.At, Gone: true,
+		Severity: was.Severity, Note: "it went with its board", Source: FromPart})
+	return s
+}
+
+// marked is what a mark on a sheet says: that it was seen on the day it was written, and that it was gone when it was
 // taken off, or with its part.
-func Marked(m lives.Mark, source Source) []Observation {
+func marked(m lives.Mark, source Source) []Observation {
 	seen := []Observation{{On: m.Since, At: m.At, Note: m.Note, Source: source}}
 	switch {
 	case m.Until == "":

@@ -72,8 +72,7 @@ func TestFindingsEndWithTheirPart(t *testing.T) {
 	story.Apply(before, lives.Revision{Lines: after, On: "2025-03-01", At: at("2025-03-01")})
 	marks := []condition.Said{}
 	for _, m := range story.Marks {
-		marks = append(marks, condition.Said{Subsystem: "batteries", Kind: m.Kind, Assembly: 1, Parts: m.Parts,
-			Observations: condition.Marked(m, condition.FromSheet)})
+		marks = append(marks, condition.OnSheet(m, condition.Sheet{Assembly: 1, Title: "Main board"}))
 	}
 	old := said(7, condition.FromSurvey, "BT1", "leaking", "2024-05-01")
 	late := said(8, condition.FromSurvey, "BT1", "leaking", "2026-01-01")

@@ -6,7 +6,6 @@ import (
 
 	"frugalheron/core/calendar"
 	"frugalheron/core/edtf"
-	"frugalheron/core/sheet"
 )
 
 // End is how the occupant of a position ended.
@@ -119,15 +118,4 @@ func (s Story) Now(designator string) (Life, bool) {
 		return Life{}, false
 	}
 	return p.Lives[len(p.Lives)-1], true
-}
-
-// Standing lists the marks that stand on the sheet now, and name a part; an empty designator stands for all.
-func (s Story) Standing(designator string) []Mark {
-	found := []Mark{}
-	for _, m := range s.Marks {
-		if m.Until == "" && (designator == "" || sheet.Names(m.Parts, designator)) {
-			found = append(found, m)
-		}
-	}
-	return found
 }
