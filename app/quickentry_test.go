@@ -123,7 +123,7 @@ func TestSayWhatHappened(t *testing.T) {
 	var invalid *action.Invalid
 	for words, why := range map[string]string{
 		"U14 fizzled": "no marking that is known", "U14 replaced by 27128 in 2091": "lies after today",
-		"U14 new 27128 in 1971": "before EH-0142 was built", "U23,U99 removed": "not all of",
+		"U14 new 27128 in 1971": "before the machine was built", "U23,U99 removed": "not all of",
 	} {
 		require.ErrorAs(t, second(actions.QuickEntry.Enter(ctx, technician, machine.ID, board.ID, 1, words)), &invalid,
 			words)

@@ -115,7 +115,7 @@ func (s *Service) enterLine(ctx context.Context, actor action.Actor, machine inv
 		if err != nil {
 			return err
 		}
-		if why := cmp.Or(placed.Blocked, whyNot(said, placed, alone, machine, actor)); why != "" {
+		if why := cmp.Or(placed.Blocked, statement.WhyNot(said, placed, alone)); why != "" {
 			return action.Reject("text", why)
 		}
 		if err := sheets.Readable(placed.Body); err != nil {

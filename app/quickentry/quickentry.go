@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"errors"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -12,9 +11,7 @@ import (
 	"frugalheron/app/condition"
 	"frugalheron/app/inventory"
 	"frugalheron/app/sheets"
-	"frugalheron/core/edtf"
 	"frugalheron/core/measure"
-	"frugalheron/core/reckoning"
 	"frugalheron/core/statement"
 	storecondition "frugalheron/store/condition"
 	storeinventory "frugalheron/store/inventory"
@@ -149,10 +146,10 @@ func (s *Service) understandParts(ctx context.Context, actor action.Actor, machi
 		if said.Happened != nil {
 			way.Does, u.Sure = said.Happened.Did(said.Entry.Written, way.Reading), true
 		} else {
-			u.Sure = u.Sure || meansAPart(alone)
+			u.Sure = u.Sure || statement.MeansAPart(alone)
 		}
 		if way.Blocked == "" {
-			way.Blocked = whyNot(said, placed, alone, machine, actor)
+			way.Blocked = statement.WhyNot(said, placed, alone)
 		}
 		isKnown = isKnown || placed.Replaces != "" || placed.Blocked != ""
 		u.Destinations = append(u.Destinations, way)
@@ -169,48 +166,6 @@ func (s *Service) understandParts(ctx context.Context, actor action.Actor, machi
 	}
 	slices.SortStableFunc(u.Destinations, func(a, b Destination) int { return cmp.Compare(a.rank(), b.rank()) })
 	return nil
-}
-
-// whyNot is why what was said cannot be put on a sheet as it was placed there, and what to say instead; empty where it
-// can.
-func whyNot(said statement.Statement, placed statement.Placement, alone reckoning.Result, machine inventory.Machine,
-	actor action.Actor) string {
-	if h := said.Happened; h != nil {
-		if h.New == "" {
-			return ""
-		}
-		since, err := edtf.Parse(h.New)
-		switch {
-		case err != nil:
-			return err.Error()
-		case since.Earliest().String() > actor.Today():
-			return fmt.Sprintf("%s lies after today; say when the part was put in", h.New)
-		case machine.EraFrom != nil && since.Latest().Year < *machine.EraFrom:
-			return fmt.Sprintf("%s is before %s was built, from %d on; correct one of the two", h.New,
-				machine.Accession,
-				*machine.EraFrom)
-		}
-		return ""
-	}
-	if placed.Replaces == "" || meansAPart(alone) || !statement.SaysWhatItIs(placed.Replaces) {
-		return ""
-	}
-	return fmt.Sprintf("%s is %s there, and %q is no marking that is known. If another part sits there now, say %s "+
-		"replaced by ...; else change the line in the sheet", said.Entry.Written, statement.Marking(placed.Replaces),
-		strings.Join(said.Entry.Words, " "), said.Entry.Written)
-}
-
-// meansAPart reports whether a line says what a part is, in words that the library or the house knows.
-func meansAPart(alone reckoning.Result) bool {
-	for _, assembly := range alone.Assemblies {
-		for _, e := range assembly.Entries {
-			if e.Type != nil || e.Empty || e.Kind != reckoning.Chip && e.Kind != reckoning.Other &&
-				strings.ContainsAny(e.Marking, "0123456789") || strings.Contains(e.Marking, "?") {
-				return true
-			}
-		}
-	}
-	return false
 }
 
 // rank puts the sheet first on which the part stands already: that is where it is meant. Last come

@@ -112,23 +112,34 @@ type sourceRow struct {
 }
 
 var sources = sync.OnceValue(func() (read struct {
-	order []Source
-	by    map[Source]sourceRow
+	order  []Source
+	by     map[Source]sourceRow
+	called map[string]Source // by the words that people use
 }) {
-	read.by = map[Source]sourceRow{}
-	for _, row := range table.Reference("sources", sourcesText, "kind", "rank", "words", "source") {
+	read.by, read.called = map[Source]sourceRow{}, map[string]Source{}
+	for _, row := range table.Reference("sources", sourcesText, "kind", "rank", "words", "called",
+		"source") {
 		rank, err := strconv.Atoi(row[1])
 		if err != nil {
 			panic("sources.tsv: " + row[1])
 		}
 		read.order = append(read.order, Source(row[0]))
 		read.by[Source(row[0])] = sourceRow{rank, row[2]}
+		for word := range strings.SplitSeq(row[3], ", ") {
+			read.called[word] = Source(row[0])
+		}
 	}
 	return read
 })
 
 // Sources lists the kinds of sources, the strongest first.
 func Sources() []Source { return slices.Clone(sources().order) }
+
+// SourceCalled finds the kind of source by a word that people use for it, as plate or bios.
+func SourceCalled(word string) (Source, bool) {
+	s, known := sources().called[strings.ToLower(word)]
+	return s, known && word != ""
+}
 
 // Words say the kind in a sentence.
 func (s Source) Words() string { return sources().by[s].words }

@@ -233,18 +233,8 @@ func goesOn(words, rest []string) bool {
 		"since", "without", "from", "on", "today"}, bare(first))
 }
 
-// said are words between a value and its source.
+// saidBy are words between a value and its source.
 var saidBy = []string{"by", "per", "from", "says", "according"}
-
-// sourceWords are how sources are called in a saying.
-var sourceWords = map[string]facts.Source{
-	"firmware": facts.Firmware, "bios": facts.Firmware, "screen": facts.Firmware, "label": facts.Label,
-	"plate": facts.Label,
-	"badge": facts.Label, "sticker": facts.Label, "manual": facts.Document, "document": facts.Document,
-	"leaflet": facts.Document, "brochure": facts.Document, "invoice": facts.Document, "count": facts.Counted,
-	"counting": facts.Counted, "test": facts.Tested, "measurement": facts.Measured, "measuring": facts.Measured,
-	"seller": "seller", "hearsay": "hearsay", "memory": "recalled", "recollection": "recalled",
-}
 
 // statedIn reads an attribute, its value, and who says so: memory 64 MB by firmware.
 func statedIn(words []string) *Happened {
@@ -256,7 +246,7 @@ func statedIn(words []string) *Happened {
 		for len(source) > 1 && slices.Contains([]string{"the", "to", "a", "its"}, bare(source[0])) {
 			source = source[1:]
 		}
-		known, ok := sourceWords[bare(source[0])]
+		known, ok := facts.SourceCalled(bare(source[0]))
 		if !ok {
 			continue
 		}

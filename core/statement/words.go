@@ -64,17 +64,3 @@ func lineOf(text string) *sheet.Entry {
 	}
 	return parsed.Assemblies[0].Lines[0].Entry
 }
-
-// SaysWhatItIs reports whether a line of a sheet says what sits there: no empty socket, and no part that nobody could read.
-func SaysWhatItIs(line string) bool {
-	entry := lineOf(line)
-	return entry != nil && !entry.Empty && !entry.Unknown && len(entry.Words) > 0
-}
-
-// Marking is what a line of a sheet says of its parts.
-func Marking(line string) string {
-	if entry := lineOf(line); entry != nil {
-		return strings.Join(entry.Words, " ")
-	}
-	return line
-}

@@ -1,0 +1,42 @@
+package statement
+
+import (
+	"fmt"
+	"strings"
+
+	"frugalheron/core/reckoning"
+)
+
+// MeansAPart reports whether a line, reckoned alone, says what a part is in words that the library or the house knows: a
+// type, a value, that nothing is there, or that nobody could read it.
+func MeansAPart(alone reckoning.Result) bool {
+	for _, assembly := range alone.Assemblies {
+		for _, e := range assembly.Entries {
+			isValue := e.Kind != reckoning.Chip && e.Kind != reckoning.Other &&
+				strings.ContainsAny(e.Marking, "0123456789")
+			if e.Type != nil || e.Empty || isValue || strings.Contains(e.Marking, "?") {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// WhyNot is why what was said cannot be put on a sheet as it was placed there, and what to say instead; empty where it can.
+// Alone is its line, reckoned by itself. A word that means nothing never takes the place of a marking.
+func WhyNot(s Statement, p Placement, alone reckoning.Result) string {
+	if s.Happened != nil {
+		for _, problem := range alone.Problems {
+			return problem.Message
+		}
+		return ""
+	}
+	was := lineOf(p.Replaces)
+	saysWhatItIs := was != nil && !was.Empty && !was.Unknown && len(was.Words) > 0
+	if !saysWhatItIs || MeansAPart(alone) {
+		return ""
+	}
+	return fmt.Sprintf("%s is %s there, and %q is no marking that is known. If another part sits there now, say %s "+
+		"replaced by ...; else change the line in the sheet", s.Entry.Written, strings.Join(was.Words, " "),
+		strings.Join(s.Entry.Words, " "), s.Entry.Written)
+}
