@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 
+import type { Schemas } from '../../api/client'
 import { openingsQuery, risksQuery } from '../../api/judge'
 import { messageOf } from '../../api/problem'
 import { Button, Buttons } from '../../kit/Button'
@@ -32,7 +33,7 @@ export default function OpenFirst() {
       {plan.error && <Notice tone="stop" word="Not planned.">{messageOf(plan.error)}</Notice>}
       {plan.data && (
         <Part title={`In ${inHours(minutes)}`}
-          faint={`${machines(plan.data.openings.length)}, ${inHours(plan.data.minutes)}; ${String(
+          faint={`${counted(plan.data.openings)}, ${inHours(plan.data.minutes)}; ${String(
             plan.data.waiting)} more wait`}>
           {plan.data.openings.length === 0 && <p>
             {plan.data.waiting > 0
@@ -72,7 +73,14 @@ export default function OpenFirst() {
   )
 }
 
-const machines = (count: number) => (count === 1 ? '1 machine' : `${String(count)} machines`)
+/** How many machines are to be opened, and how many boards in store to be fetched. */
+function counted(openings: Schemas['Opening'][]) {
+  const many = (count: number, one: string, more: string) => count === 1 ? `1 ${one}` : `${String(count)} ${more}`
+  const machines = openings.filter(({ machine }) => machine.id > 0).length
+  const boards = openings.length - machines
+  return [many(machines, 'machine', 'machines'), boards > 0 && many(boards, 'board in store', 'boards in store')]
+    .filter(Boolean).join(', ')
+}
 
 const Hours = styled.div`
   && { flex: none; width: 160px; }
