@@ -27,6 +27,16 @@ var (
 	viewer     = action.Actor{Role: action.Viewer}
 )
 
+// sevenChips are lines of a sheet: enough dated parts to tell which of them is later.
+const sevenChips = `U1 7400 8530
+U2 7402 8531
+U3 7404 8532
+U4 7408 8533
+U5 7410 8534
+U6 7420 8535
+U7 7430 8536
+`
+
 func newBoard(t *testing.T, fields inventory.MachineInput,
 	text string) (*sqlx.DB, *app.App, inventory.Machine, inventory.Assembly) {
 	db, actions := newApp(t)

@@ -85,11 +85,10 @@ func TestAllThatIsSaidOfAPartIsOneList(t *testing.T) {
 // Who takes a part out and puts another in says so by the sheet alone: the new one is young, dates nothing, and has a
 // past.
 func TestOneOccupantAfterAnother(t *testing.T) {
-	chips := "U1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536\n"
 	_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: year(1985), EraTo: year(1988)},
-		"== Main board\n"+chips+"U8 7432 8536")
+		"== Main board\n"+sevenChips+"U8 7432 8536")
 	for i, line := range []string{"U8 @empty", "U8 7432 8840"} {
-		_, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, i+1, chips+line)
+		_, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, i+1, sevenChips+line)
 		require.NoError(t, err)
 	}
 	dated, err := actions.Dating.Dating(ctx, viewer, machine.ID)

@@ -15,8 +15,7 @@ import (
 // that nobody knows is asked about, and all of it stands in what is taken away.
 func TestWhatASheetSaysHoldsInEveryRoom(t *testing.T) {
 	twoYearsAgo := time.Now().AddDate(-2, 0, 0).Format("2006-01")
-	chips := "U1 7400 8530\nU2 7402 8531\nU3 7404 8532\nU4 7408 8533\nU5 7410 8534\nU6 7420 8535\nU7 7430 8536\n"
-	old := "== Main board\n" + chips + "BT1 NiCd 3.6V\nSW1 10110000\nU8 7432 8837"
+	old := "== Main board\n" + sevenChips + "BT1 NiCd 3.6V\nSW1 10110000\nU8 7432 8837"
 	_, actions, machine, board := newBoard(t, inventory.MachineInput{EraFrom: year(1984), EraTo: year(1988)}, old)
 
 	type rooms struct {
@@ -54,7 +53,7 @@ func TestWhatASheetSaysHoldsInEveryRoom(t *testing.T) {
 	require.Contains(t, before.battery, "never looked at since it was made")
 	require.Equal(t, rooms{battery: before.battery, built: "1985-09-02", later: []string{"Main board, U8"}}, before)
 
-	known := chips + "BT1 NiCd 3.6V new:" + twoYearsAgo + "\nSW1 ?\nU8 7432 8837 new:1989 !high esr 12 ohm"
+	known := sevenChips + "BT1 NiCd 3.6V new:" + twoYearsAgo + "\nSW1 ?\nU8 7432 8837 new:1989 !high esr 12 ohm"
 	_, err := actions.Sheets.SaveSheet(ctx, technician, board.ID, 1, known)
 	require.NoError(t, err)
 	after := look()

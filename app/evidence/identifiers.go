@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"slices"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -44,15 +43,11 @@ func renewEvidence(ctx context.Context, tx *sqlx.Tx, machineID int64) error {
 	if err != nil {
 		return err
 	}
-	collection, err := inventory.ReadCollection(ctx, tx)
+	nobody, err := appinventory.NobodyIn(ctx, tx)
 	if err != nil {
 		return err
 	}
-	zone, err := action.ZoneOf(collection.TimeZone)
-	if err != nil {
-		zone = time.UTC // as for everybody who is at work
-	}
-	known, err := KnownOf(ctx, tx, action.Actor{Zone: zone}, appinventory.MachineOf(machine), totals, exteriorID, seen)
+	known, err := KnownOf(ctx, tx, nobody, appinventory.MachineOf(machine), totals, exteriorID, seen)
 	if err != nil {
 		return err
 	}

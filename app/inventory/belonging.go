@@ -29,14 +29,20 @@ func NamedIf(field string, kind inventory.OwnedKind, id *int64) []Named {
 	return []Named{{field, kind, *id}}
 }
 
+// home is where the record belongs; one that is not there is refused.
+func (n Named) home(ctx context.Context, h pg.Handle) (inventory.Home, error) {
+	home, err := inventory.HomeOf(ctx, h, n.kind, n.id)
+	if errors.Is(err, action.ErrNotFound) {
+		err = action.Reject(n.field, fmt.Sprintf("there is no %s %d", n.kind, n.id))
+	}
+	return home, err
+}
+
 // OfMachine refuses records that are not there, and those of another machine, naming where they are. A picture of
 // the lot that the machine came with counts as its own.
 func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Named) error {
 	for _, r := range records {
-		home, err := inventory.HomeOf(ctx, h, r.kind, r.id)
-		if errors.Is(err, action.ErrNotFound) {
-			return action.Reject(r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id))
-		}
+		home, err := r.home(ctx, h)
 		if err != nil {
 			return err
 		}
@@ -68,10 +74,7 @@ func OfMachine(ctx context.Context, h pg.Handle, machineID int64, records ...Nam
 // OfBoard refuses records that are not there, and those that are not about a board.
 func OfBoard(ctx context.Context, h pg.Handle, assemblyID int64, records ...Named) error {
 	for _, r := range records {
-		home, err := inventory.HomeOf(ctx, h, r.kind, r.id)
-		if errors.Is(err, action.ErrNotFound) {
-			return action.Reject(r.field, fmt.Sprintf("there is no %s %d", r.kind, r.id))
-		}
+		home, err := r.home(ctx, h)
 		if err != nil {
 			return err
 		}

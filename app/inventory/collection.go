@@ -8,6 +8,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -77,6 +78,20 @@ func (s *Service) ChangeCollection(ctx context.Context, actor action.Actor, vers
 type NextNumber struct {
 	Number  string `json:"number"`
 	Pattern string `json:"pattern"`
+}
+
+// NobodyIn is no actor in particular, who counts days as the collection does: for what follows from records without anybody
+// at work.
+func NobodyIn(ctx context.Context, h pg.Handle) (action.Actor, error) {
+	collection, err := inventory.ReadCollection(ctx, h)
+	if err != nil {
+		return action.Actor{}, err
+	}
+	zone, err := action.ZoneOf(collection.TimeZone)
+	if err != nil {
+		zone = time.UTC // as for everybody who is at work
+	}
+	return action.Actor{Zone: zone}, nil
 }
 
 // NextNumber proposes the number for a thing of an arrival (0 for none). It is given once the machine is

@@ -130,20 +130,8 @@ func (s *Service) undoPastFitting(ctx context.Context, actor action.Actor, e his
 	if err != nil {
 		return err
 	}
-	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
-		if err := s.library.Hold(ctx, tx); err != nil {
-			return err
-		}
-		if _, err := inventory.LockAssembly(ctx, tx, e.SubjectID); err != nil {
-			return err
-		}
-		if err := action.NewestStill(ctx, tx, e); err != nil {
-			return err
-		}
+	return s.undoingFitting(ctx, actor, e, func(tx *sqlx.Tx) error {
 		if err := inventory.DeleteFitting(ctx, tx, told.Fitting); err != nil {
-			return err
-		}
-		if err := inventory.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
 		return action.Record(ctx, tx, actor, eventTakeBackPastFitting, e.SubjectID, e.MachineID, told, nil)

@@ -49,13 +49,9 @@ func (s *Service) undoVoid(ctx context.Context, actor action.Actor, e history.Ev
 	return s.backInPlace(ctx, actor, e, eventTakeBackVoid)
 }
 
-// backInPlace makes the fitting that an event ended the present one again. A fitting that the event
-// began never was.
-func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history.EventRow, took *action.Event) error {
-	was, err := action.StateIn[moveTold](e.Before)
-	if err != nil {
-		return err
-	}
+// undoingFitting takes something back that an event said of where an assembly is or was.
+func (s *Service) undoingFitting(ctx context.Context, actor action.Actor, e history.EventRow,
+	work func(tx *sqlx.Tx) error) error {
 	return s.kernel.Do(ctx, actor, action.MayWriteSheets, func(tx *sqlx.Tx) error {
 		if err := s.library.Hold(ctx, tx); err != nil {
 			return err
@@ -66,6 +62,21 @@ func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history
 		if err := action.NewestStill(ctx, tx, e); err != nil {
 			return err
 		}
+		if err := work(tx); err != nil {
+			return err
+		}
+		return inventory.CountAssemblyChange(ctx, tx, e.SubjectID)
+	})
+}
+
+// backInPlace makes the fitting that an event ended the present one again. A fitting that the event
+// began never was.
+func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history.EventRow, took *action.Event) error {
+	was, err := action.StateIn[moveTold](e.Before)
+	if err != nil {
+		return err
+	}
+	return s.undoingFitting(ctx, actor, e, func(tx *sqlx.Tx) error {
 		became := moveTold{}
 		if e.After != nil {
 			if became, err = action.StateIn[moveTold](e.After); err != nil {
@@ -79,9 +90,6 @@ func (s *Service) backInPlace(ctx context.Context, actor action.Actor, e history
 			return err
 		}
 		if err := inventory.SetFittingSince(ctx, tx, was.Fitting, was.Since); err != nil {
-			return err
-		}
-		if err := inventory.CountAssemblyChange(ctx, tx, e.SubjectID); err != nil {
 			return err
 		}
 		if became.Machine != nil && was.Machine != nil && *became.Machine != *was.Machine {

@@ -79,19 +79,24 @@ func (s *Service) renewEntries(ctx context.Context, tx *sqlx.Tx, ids []int64) er
 	if err != nil {
 		return err
 	}
+	nobody, err := inventory.NobodyIn(ctx, tx)
+	if err != nil {
+		return err
+	}
 	for _, id := range ids {
 		assembly, err := storeinventory.LockAssembly(ctx, tx, id)
 		if err != nil {
 			return err
 		}
-		if err := reckonSheet(ctx, tx, library, assembly); err != nil {
+		if err := reckonSheet(ctx, tx, nobody, library, assembly); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, assembly storeinventory.Assembly) error {
+func reckonSheet(ctx context.Context, tx *sqlx.Tx, nobody action.Actor, library *device.Library,
+	assembly storeinventory.Assembly) error {
 	newest, err := sheets.NewestRevision(ctx, tx, assembly.ID)
 	if errors.Is(err, action.ErrNotFound) {
 		return nil
@@ -100,7 +105,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		return err
 	}
 	if assembly.IsExterior() {
-		return lookedOver(ctx, tx, assembly, newest)
+		return lookedOver(ctx, tx, nobody, assembly, newest)
 	}
 	var era datecode.Era
 	if assembly.MachineID != nil {
@@ -111,7 +116,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 		era = inventory.EraOf(machine.EraFrom, machine.EraTo)
 	}
 	result, err := ReckonBody(library, newest.Body,
-		OptionsFor(assembly.Purpose, assembly.Fit, era, action.Actor{}.Day()))
+		OptionsFor(assembly.Purpose, assembly.Fit, era, nobody.Day()))
 	if err != nil {
 		return err
 	}
@@ -125,7 +130,7 @@ func reckonSheet(ctx context.Context, tx *sqlx.Tx, library *device.Library, asse
 	if err := sheets.AddPositions(ctx, tx, assembly.ID, positions); err != nil {
 		return err
 	}
-	if err := tellStory(ctx, tx, assembly, readBoard(library, newest.Body, result)); err != nil {
+	if err := tellStory(ctx, tx, nobody, assembly, readBoard(library, newest.Body, result)); err != nil {
 		return err
 	}
 	counts := result.Counts()
@@ -211,8 +216,9 @@ func (s *Service) Entries(ctx context.Context, actor action.Actor, assemblyID in
 }
 
 // lookedOver takes in what a new revision of an outside says.
-func lookedOver(ctx context.Context, tx *sqlx.Tx, assembly storeinventory.Assembly, newest sheets.Revision) error {
-	if err := tellStory(ctx, tx, assembly, readOutside); err != nil {
+func lookedOver(ctx context.Context, tx *sqlx.Tx, nobody action.Actor, assembly storeinventory.Assembly,
+	newest sheets.Revision) error {
+	if err := tellStory(ctx, tx, nobody, assembly, readOutside); err != nil {
 		return err
 	}
 	seen := exterior.Parse(newest.Body)

@@ -4,7 +4,6 @@ import (
 	"context"
 	"errors"
 	"strings"
-	"time"
 
 	"github.com/jmoiron/sqlx"
 
@@ -21,8 +20,9 @@ import (
 // storyRules counts up whenever stories are told by other rules, so that what is kept is made anew.
 const storyRules = 1
 
-// tellStory goes on with the story of a sheet up to its newest revision; told by other rules it begins anew.
-func tellStory(ctx context.Context, tx *sqlx.Tx, assembly inventory.Assembly,
+// tellStory goes on with the story of a sheet up to its newest revision; told by other rules it begins anew. Nobody
+// counts days as the collection does.
+func tellStory(ctx context.Context, tx *sqlx.Tx, nobody action.Actor, assembly inventory.Assembly,
 	read func(body string) ([]lives.Written, error)) error {
 	kept, err := sheets.StoryOf(ctx, tx, assembly.ID)
 	if err != nil && !errors.Is(err, action.ErrNotFound) {
@@ -44,15 +44,11 @@ func tellStory(ctx context.Context, tx *sqlx.Tx, assembly inventory.Assembly,
 	if err != nil || len(revisions) == 0 {
 		return err
 	}
-	zone, err := zoneOf(ctx, tx)
-	if err != nil {
-		return err
-	}
 	for i, revision := range revisions {
 		if revision.N <= kept.Through {
 			continue
 		}
-		now := lives.Revision{At: revision.At, On: action.Actor{Zone: zone}.DayOf(revision.At)}
+		now := lives.Revision{At: revision.At, On: nobody.DayOf(revision.At)}
 		if now.Lines, err = read(revision.Body); err != nil {
 			return err
 		}
@@ -92,19 +88,6 @@ func (s *Service) ChangedPositions(ctx context.Context, actor action.Actor,
 		changed = append(changed, one)
 	}
 	return changed, err
-}
-
-// zoneOf is the zone in which the collection counts its days.
-func zoneOf(ctx context.Context, tx *sqlx.Tx) (*time.Location, error) {
-	collection, err := inventory.ReadCollection(ctx, tx)
-	if err != nil {
-		return nil, err
-	}
-	zone, err := action.ZoneOf(collection.TimeZone)
-	if err != nil {
-		zone = time.UTC // as for everybody who is at work
-	}
-	return zone, nil
 }
 
 // writtenOnBoard reads the sheet of a board for its story.
